@@ -1,0 +1,41 @@
+import type { Point } from './point';
+
+/** An upright rectangle, in mm. */
+export interface Bounds {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+}
+
+/** The smallest upright rectangle round the points; null where there are none. */
+export function boundsOf(points: Iterable<Point>): Bounds | null {
+  const box: Bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (const { x, y } of points) {
+    if (x < box.minX) box.minX = x;
+    if (x > box.maxX) box.maxX = x;
+    if (y < box.minY) box.minY = y;
+    if (y > box.maxY) box.maxY = y;
+  }
+  return box.minX <= box.maxX ? box : null;
+}
+
+/** The smallest rectangle that holds both. */
+export function joinBounds(a: Bounds, b: Bounds): Bounds {
+  return {
+    minX: Math.min(a.minX, b.minX),
+    minY: Math.min(a.minY, b.minY),
+    maxX: Math.max(a.maxX, b.maxX),
+    maxY: Math.max(a.maxY, b.maxY),
+  };
+}
+
+/** Whether `inner` lies within `outer`, touching allowed, with `slack` mm for rounding. */
+export function holds(outer: Bounds, inner: Bounds, slack = 1e-6): boolean {
+  return (
+    inner.minX >= outer.minX - slack &&
+    inner.minY >= outer.minY - slack &&
+    inner.maxX <= outer.maxX + slack &&
+    inner.maxY <= outer.maxY + slack
+  );
+}

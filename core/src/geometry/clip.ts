@@ -1,0 +1,41 @@
+import { areaPathsD, differenceD, EndType, FillRule, inflatePathsD, JoinType, unionD, type PathD, type PathsD } from 'clipper2-ts';
+import type { Point } from './point';
+
+/** A region of the plane: its rings together under the even-odd rule, holes among them. mm. */
+export type Region = Point[][];
+
+/** Places after the decimal point of a millimetre that the clipping library reckons with. */
+const PRECISION = 4;
+/** How far a rounded corner of an offset may be from the true arc, in mm. */
+const ARC_TOLERANCE_MM = 0.005;
+
+const asPaths = (region: Region): PathsD => region.map((ring): PathD => ring.map(({ x, y }) => ({ x, y })));
+const asRegion = (paths: PathsD): Region => paths.map((path) => path.map(({ x, y }) => ({ x, y })));
+
+/** All of the regions together, with overlaps and doubled edges resolved. */
+export function union(regions: Region[]): Region {
+  return asRegion(unionD(asPaths(regions.flat()), [], FillRule.NonZero, PRECISION));
+}
+
+/** The same region with its rings put right: outer rings one way, holes the other. */
+export function normalise(region: Region): Region {
+  return asRegion(unionD(asPaths(region), [], FillRule.EvenOdd, PRECISION));
+}
+
+/** What of `from` lies outside `taken`. */
+export function difference(from: Region, taken: Region): Region {
+  return asRegion(differenceD(asPaths(from), asPaths(taken), FillRule.NonZero, PRECISION));
+}
+
+/**
+ * The region grown (`deltaMm` > 0) or shrunk (< 0) by an exact distance, with round corners.
+ * The region must be normalised (as {@link normalise} and the other functions here give it).
+ */
+export function offset(region: Region, deltaMm: number): Region {
+  return asRegion(inflatePathsD(asPaths(region), deltaMm, JoinType.Round, EndType.Polygon, 2, PRECISION, ARC_TOLERANCE_MM));
+}
+
+/** The region's area in mm², holes taken off. The region must be normalised. */
+export function regionArea(region: Region): number {
+  return Math.abs(areaPathsD(asPaths(region)));
+}

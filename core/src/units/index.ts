@@ -1,0 +1,3 @@
+export { lengthInMm, MM_PER_PX, parseLength, type WrittenLength } from './length';
+export { parseTypedNumber } from './typed-number';
+export { formatDuration, formatNumber } from './format';

@@ -1,0 +1,31 @@
+const letThrough = [
+  '(jest-)?react-native(-[^/]+)?',
+  '@react-native(-community)?',
+  '@react-navigation',
+  '@rneui',
+  'expo(nent)?(-[^/]+)?',
+  '@expo(nent)?',
+  '@expo-google-fonts',
+  'clipper2-ts',
+  'flatbush',
+  'flatqueue',
+  'uuid',
+  '@keen-anvil',
+].join('|');
+const transformIgnorePatterns = [`/node_modules/(?!(\\.pnpm/)?(${letThrough})(/|$))`];
+const modulePathIgnorePatterns = ['<rootDir>/app/dist', '<rootDir>/.data'];
+
+module.exports = {
+  projects: [
+    { displayName: 'core', preset: 'jest-expo', roots: ['<rootDir>/core', '<rootDir>/contract'], transformIgnorePatterns, modulePathIgnorePatterns },
+    { displayName: 'app', preset: 'jest-expo', roots: ['<rootDir>/app'], transformIgnorePatterns, modulePathIgnorePatterns, setupFilesAfterEnv: ['<rootDir>/app/testing/setup.ts'] },
+    {
+      displayName: 'server',
+      testEnvironment: 'node',
+      roots: ['<rootDir>/server'],
+      transform: { '\\.[jt]sx?$': 'babel-jest' },
+      transformIgnorePatterns,
+      modulePathIgnorePatterns,
+    },
+  ],
+};
