@@ -1,0 +1,51 @@
+import type { CurveContour } from '../geometry';
+
+/** One piece of the drawing: an outline with its holes, in the drawing's own coordinates (mm, y down). */
+export interface ArtworkPart {
+  /** The name the drawing gives it, or `Part 3`. */
+  name: string;
+  /** The colour it is drawn in, `#rrggbb`. */
+  colour: string;
+  /** The named group it stands in, if any. */
+  layer: string | null;
+  /** Outline first, then its holes. An open line stands alone. */
+  contours: CurveContour[];
+}
+
+/** Something in the file that was not turned into contours, or that the maker should know about the reading. */
+export interface ReadingNotice {
+  code: 'unread' | 'left-out' | 'size-assumed' | 'mended';
+  message: string;
+  count: number;
+}
+
+/** What was read from a drawing. Lengths in mm. */
+export interface ArtworkReading {
+  widthMm: number;
+  heightMm: number;
+  parts: ArtworkPart[];
+  notices: ReadingNotice[];
+}
+
+/** A drawing that is refused as a whole; the message is a sentence for the maker. */
+export class ArtworkRefusedError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'ArtworkRefusedError';
+  }
+}
+
+/** Collects notices; equal messages are counted, not repeated. */
+export class NoticeList {
+  private readonly byMessage = new Map<string, ReadingNotice>();
+
+  add(code: ReadingNotice['code'], message: string): void {
+    const known = this.byMessage.get(message);
+    if (known) known.count += 1;
+    else this.byMessage.set(message, { code, message, count: 1 });
+  }
+
+  list(): ReadingNotice[] {
+    return [...this.byMessage.values()];
+  }
+}
