@@ -22,7 +22,6 @@ interface Context {
   fillRule: FillRule;
   visible: boolean;
   layer: string | null;
-  useDepth: number;
 }
 
 const GROUPS = new Set(['g', 'a', 'switch', 'svg']);
@@ -41,6 +40,7 @@ export function readSvg(source: string): ArtworkReading {
   const notices = new NoticeList();
   const frame = readFrame(root.attribs, notices);
   const reader = new SvgReader(root, notices);
+  reader.refuseEndlessRepeats(root);
   reader.readChildren(root, {
     toMm: frame.toMm,
     viewport: frame.viewport,
@@ -50,7 +50,6 @@ export function readSvg(source: string): ArtworkReading {
     fillRule: 'nonzero',
     visible: true,
     layer: null,
-    useDepth: 0,
     ...reader.inheritedFrom(root),
   });
   return { widthMm: frame.widthMm, heightMm: frame.heightMm, parts: reader.parts, notices: notices.list() };
@@ -60,7 +59,7 @@ class SvgReader {
   readonly parts: ArtworkPart[] = [];
   private readonly styleOf: (element: Element) => OwnStyle;
   private readonly byId = new Map<string, Element>();
-  private drawn = 0;
+  private readonly paints = new Map<string, Paint>();
   private segments = 0;
 
   constructor(
@@ -73,6 +72,26 @@ class SvgReader {
       if (element.attribs.id) this.byId.set(element.attribs.id, element);
       waiting.push(...childElements(element));
     }
+  }
+
+  /**
+   * Counts what would be drawn with every repeat drawn out, before anything is.
+   * @throws ArtworkRefusedError where that is too much, or where a repeat holds itself
+   */
+  refuseEndlessRepeats(root: Element): void {
+    const known = new Map<Element, number>();
+    const count = (element: Element): number => {
+      const done = known.get(element);
+      if (done === Infinity) throw new ArtworkRefusedError('Repeats in the drawing point at each other in a circle.');
+      if (done !== undefined) return done;
+      known.set(element, Infinity);
+      const target = element.name === 'use' ? this.targetOf(element) : undefined;
+      const inner = target ? [target] : childElements(element);
+      const total = inner.reduce((sum, child) => sum + count(child), 1);
+      known.set(element, total);
+      return total;
+    };
+    if (count(root) > SVG_LIMITS.drawn) throw new ArtworkRefusedError(`With every repeat drawn out, the drawing has more than ${SVG_LIMITS.drawn} elements.`);
   }
 
   readChildren(parent: Element, context: Context): void {
@@ -98,8 +117,6 @@ class SvgReader {
   private readElement(element: Element, outer: Context): void {
     const { name } = element;
     if (SILENT.has(name) || name.includes(':')) return;
-    if (++this.drawn > SVG_LIMITS.drawn) throw new ArtworkRefusedError(`With every repeat drawn out, the drawing has more than ${SVG_LIMITS.drawn} elements.`);
-
     const style = this.styleOf(element);
     if (style.display === 'none' || Number(style.opacity ?? 1) === 0) {
       this.notices.add('left-out', `Hidden in the drawing: <${name}>`);
@@ -146,16 +163,14 @@ class SvgReader {
   }
 
   private readUse(element: Element, context: Context): void {
-    const reference = (element.attribs.href ?? element.attribs['xlink:href'] ?? '').trim();
-    const target = this.byId.get(reference.slice(1));
+    const target = this.targetOf(element);
     if (!target) {
-      this.notices.add('unread', `A repeat points at “${reference.slice(0, 40)}”, which is not in the drawing`);
+      this.notices.add('unread', `A repeat points at “${referenceOf(element).slice(0, 40)}”, which is not in the drawing`);
       return;
     }
-    if (context.useDepth >= SVG_LIMITS.useDepth) throw new ArtworkRefusedError(`Repeats in the drawing point at each other more than ${SVG_LIMITS.useDepth} deep.`);
     const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x');
     const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y');
-    const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm), useDepth: context.useDepth + 1 };
+    const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm) };
     if (target.name === 'symbol') this.readChildren(target, this.enterNested(target, element.attribs, { ...moved, ...this.inheritedFrom(target) }));
     else this.readElement(target, moved);
   }
@@ -167,8 +182,8 @@ class SvgReader {
     if (contours.length === 0) return;
     this.countSegments(contours);
 
-    const fill = name === 'line' ? ({ kind: 'none' } as Paint) : readPaint(context.fill, context.colour);
-    const stroke = readPaint(context.stroke, context.colour);
+    const fill: Paint = name === 'line' ? { kind: 'none' } : this.paintOf(context.fill, context.colour);
+    const stroke = this.paintOf(context.stroke, context.colour);
     // A path that only runs along a line has nothing to fill, whatever its fill says.
     const isFilled = fill.kind !== 'none' && (stroke.kind === 'none' || contours.some((contour) => contour.segments.length > 1 || contour.segments[0][0] !== 'L'));
     const paint = isFilled ? fill : stroke;
@@ -187,11 +202,27 @@ class SvgReader {
     }
   }
 
+  /** Drawings repeat few paints many times. */
+  private paintOf(text: string, currentColour: string): Paint {
+    const key = `${text}|${currentColour}`;
+    const known = this.paints.get(key);
+    if (known) return known;
+    const paint = readPaint(text, currentColour);
+    this.paints.set(key, paint);
+    return paint;
+  }
+
+  private targetOf(use: Element): Element | undefined {
+    return this.byId.get(referenceOf(use).replace(/^#/, ''));
+  }
+
   private countSegments(contours: CurveContour[]): void {
     for (const contour of contours) this.segments += contour.segments.length;
     if (this.segments > SVG_LIMITS.segments) throw new ArtworkRefusedError(`The drawing has more than ${formatNumber(SVG_LIMITS.segments / 1e6)} million curve pieces.`);
   }
 }
+
+const referenceOf = (use: Element): string => (use.attribs.href ?? use.attribs['xlink:href'] ?? '').trim();
 
 /** Coordinates to a hundred-thousandth of a millimetre; keeps the stored reading small and the same everywhere. */
 function rounded(contour: CurveContour): CurveContour {

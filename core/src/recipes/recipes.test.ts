@@ -1,0 +1,135 @@
+import fc from 'fast-check';
+import { littlePlotter, longPlotter, otherPlotter } from '../../testing/shop';
+import {
+  carrySettings,
+  findRecipe,
+  nearestRecipe,
+  OUTCOMES,
+  PROCESSES,
+  processOf,
+  quantitiesFor,
+  sameSettings,
+  settingProblems,
+  SOURCES,
+  temperOf,
+  TEMPERS,
+  type Evidence,
+  type KnownRecipe,
+} from './index';
+
+const kissCut = { depth: 3, force: 14, speed: 5, passes: 1, overcut: 0.5 };
+
+describe('a recipe against its machine', () => {
+  it('is taken where every number is on a dial', () => {
+    expect(settingProblems(longPlotter, 'kiss-cut', kissCut)).toEqual([]);
+  });
+
+  it('is refused in words where a number is off the scale, missing, or none of the process', () => {
+    expect(settingProblems(longPlotter, 'kiss-cut', { ...kissCut, force: 44 })).toEqual([
+      { field: 'force', message: "Long plotter's force goes from 1 to 40; 44 was given." },
+    ]);
+    expect(settingProblems(longPlotter, 'kiss-cut', { force: 14, passes: 1 })[0].message).toBe('Kiss cut needs speed: from 1 to 12 on Long plotter.');
+    expect(settingProblems(longPlotter, 'draw', { speed: 4, passes: 1, overcut: 1 })[0].message).toContain('Draw has no overcut');
+    expect(settingProblems(longPlotter, 'kiss-cut', { ...kissCut, passes: 9 })[0].message).toContain('goes from 1 to 4 ×');
+    expect(settingProblems(littlePlotter, 'kiss-cut', { ...kissCut, force: 100, speed: 50 })[0].message).toBe('Little plotter has no dial for depth.');
+  });
+
+  it('lists what is dialled in the order of the machine', () => {
+    expect(quantitiesFor(longPlotter, 'kiss-cut').map((q) => q.name)).toEqual(['depth', 'force', 'speed', 'passes', 'overcut']);
+    expect(quantitiesFor(littlePlotter, 'kiss-cut').map((q) => q.name)).toEqual(['force', 'speed', 'passes', 'overcut']);
+  });
+
+  it('two settings are the same only where every number is', () => {
+    expect(sameSettings(kissCut, { ...kissCut })).toBe(true);
+    expect(sameSettings(kissCut, { ...kissCut, overcut: undefined })).toBe(false);
+  });
+});
+
+describe('the table of processes', () => {
+  it('has words of its own for every outcome, and an order', () => {
+    for (const process of PROCESSES) expect(new Set(OUTCOMES.map((o) => process.outcomes[o])).size).toBe(5);
+    expect([...PROCESSES].sort((a, b) => a.rank - b.rank).map((p) => p.name)).toEqual(['draw', 'score', 'kiss-cut', 'through-cut']);
+    expect(() => processOf('weld' as never)).toThrow('must be one of');
+  });
+});
+
+describe('temper', () => {
+  const story = (...events: string[]): Evidence[] =>
+    events.map((event, i) => {
+      const [kind, outcome] = event.split(' ') as [Evidence['kind'], Evidence['outcome']];
+      return { kind, outcome, at: i };
+    });
+  it.each([
+    ['guess', [], 'bare'],
+    ['supplier-card', [], 'straw'],
+    ['guess', ['trial right'], 'bronze'],
+    ['guess', ['trial right', 'trial right', 'trial right'], 'violet'],
+    ['guess', ['run right', 'run right'], 'bronze'],
+    ['guess', ['run right', 'run right', 'run right'], 'blue'],
+    ['guess', ['run right', 'run right', 'run right', 'run under'], 'violet'],
+    ['guess', ['run right', 'run right', 'run right', 'run far-over'], 'bronze'],
+    ['guess', ['run right', 'run right', 'run right', 'run under', 'run right'], 'violet'],
+    ['supplier-card', ['trial under'], 'bare'],
+    ['guess', ['trial far-under'], 'bare'],
+  ] as const)('%s, then %j: %s', (source, events, temper) => {
+    expect(temperOf(source, story(...events)).temper).toBe(temper);
+  });
+
+  it('says why', () => {
+    expect(temperOf('guess', story('run right', 'trial right', 'run over', 'run right')).reasons).toEqual([
+      'right 3 times, 2 of them in real runs',
+      'wrong once, right once since',
+    ]);
+    expect(temperOf('supplier-card', []).reasons).toEqual(['borrowed, not tried here yet']);
+  });
+
+  it('never rises by a wrong outcome nor falls by a right one, in whatever order it is told', () => {
+    const events = fc.array(fc.record({ kind: fc.constantFrom('trial' as const, 'run' as const), outcome: fc.constantFrom(...OUTCOMES) }), { maxLength: 12 });
+    fc.assert(
+      fc.property(events, fc.constantFrom(...SOURCES), fc.constantFrom(...OUTCOMES), (list, source, outcome) => {
+        const evidence = list.map((e, i) => ({ ...e, at: i }));
+        const before = TEMPERS.indexOf(temperOf(source, evidence).temper);
+        const after = TEMPERS.indexOf(temperOf(source, [{ kind: 'run' as const, outcome, at: 99 }, ...evidence]).temper);
+        if (outcome === 'right') expect(after).toBeGreaterThanOrEqual(before);
+        else expect(after).toBeLessThanOrEqual(before);
+      }),
+    );
+  });
+});
+
+describe('finding a recipe', () => {
+  const material = (id: string, family: string, thicknessMm: number) => ({ id, name: id, family, thicknessMm });
+  const known = (id: string, over: Partial<KnownRecipe> = {}): KnownRecipe => ({
+    id,
+    process: 'kiss-cut',
+    settings: kissCut,
+    machine: longPlotter,
+    tool: { kind: 'fine-blade' },
+    material: material('navy', 'vinyl', 0.08),
+    ...over,
+  });
+
+  it('takes only the exact one', () => {
+    const key = { machineId: 'long', toolId: 'fine', materialId: 'navy', process: 'kiss-cut' as const };
+    expect(findRecipe([{ ...key, toolId: 'deep' }, key], key)).toBe(key);
+    expect(findRecipe([{ ...key, process: 'through-cut' as const }], key)).toBeUndefined();
+  });
+
+  it('offers the one of nearest thickness in the family, and says what it is', () => {
+    const place = { process: 'kiss-cut' as const, machine: longPlotter, tool: { kind: 'fine-blade' as const }, material: material('white', 'vinyl', 0.075) };
+    const nearest = nearestRecipe([known('thick', { material: material('thick', 'vinyl', 0.2) }), known('navy'), known('card', { material: material('card', 'card', 0.075) })], place)!;
+    expect(nearest.recipe.id).toBe('navy');
+    expect(nearest.settings).toEqual(kissCut);
+    expect(nearest.why).toBe('Nearest known: navy (0.08 mm; this one is 0.075 mm)');
+  });
+
+  it('goes through grams and mm/s to another measured machine', () => {
+    expect(carrySettings(kissCut, longPlotter, otherPlotter, 'kiss-cut')).toEqual({ force: 110, speed: 150, passes: 1, overcut: 0.5 });
+  });
+
+  it('passes over a machine whose scale was never measured', () => {
+    const place = { process: 'kiss-cut' as const, machine: longPlotter, tool: { kind: 'fine-blade' as const }, material: material('white', 'vinyl', 0.08) };
+    expect(nearestRecipe([known('little', { machine: littlePlotter })], place)).toBeNull();
+    expect(nearestRecipe([], place)).toBeNull();
+  });
+});

@@ -1,0 +1,81 @@
+import { dialOf, dialProblem, type Dial, type Machine } from '../machines';
+import { processOf, type ProcessName, type QuantityName } from './process';
+
+/** What is set on the machine for one step, by quantity, in the machine's own units. */
+export type Settings = Partial<Record<QuantityName, number>>;
+
+/** Something wrong with one quantity of a recipe, as a sentence. */
+export interface SettingProblem {
+  field: QuantityName;
+  message: string;
+}
+
+type Shop = Pick<Machine, 'name' | 'maxPasses' | 'dials'>;
+
+/** How far a blade may go on beyond the closing point, in mm. */
+const LONGEST_OVERCUT_MM = 5;
+
+/**
+ * The scale a quantity is set on: the machine's own dial, or for what the machine file carries (passes, overcut) a
+ * scale of its own. Undefined where this machine has no such dial.
+ */
+export function scaleOf(machine: Shop, quantity: QuantityName): Dial | undefined {
+  const inFile = { physicalUnit: '', calibration: [] };
+  if (quantity === 'passes') return { name: 'passes', label: 'Passes', unit: '×', min: 1, max: machine.maxPasses, step: 1, ...inFile };
+  if (quantity === 'overcut') return { name: 'overcut', label: 'Overcut', unit: 'mm', min: 0, max: LONGEST_OVERCUT_MM, step: 0.1, ...inFile };
+  return dialOf(machine, quantity);
+}
+
+/**
+ * The quantities of a process on this machine, in the order in which they are dialled in.
+ * Required ones come even where the machine has no dial for them (then `scale` is undefined).
+ */
+export function quantitiesFor(machine: Shop, processName: ProcessName): { name: QuantityName; required: boolean; scale: Dial | undefined }[] {
+  const process = processOf(processName);
+  const all = [...process.required, ...process.optional].map((name) => ({
+    name,
+    required: process.required.includes(name),
+    scale: scaleOf(machine, name),
+  }));
+  const position = (name: QuantityName) => {
+    const dial = machine.dials.findIndex((d) => d.name === name);
+    return dial < 0 ? machine.dials.length + (name === 'passes' ? 0 : 1) : dial;
+  };
+  return all.filter((q) => q.required || q.scale).sort((a, b) => position(a.name) - position(b.name));
+}
+
+/**
+ * Checks settings against the process and the machine's ranges and steps.
+ * @returns a sentence for each quantity that is missing, unknown to the process, or not on the machine's scale
+ */
+export function settingProblems(machine: Shop, processName: ProcessName, settings: Settings): SettingProblem[] {
+  const process = processOf(processName);
+  const known = [...process.required, ...process.optional];
+  const problems: SettingProblem[] = [];
+  for (const field of process.required) {
+    if (settings[field] !== undefined) continue;
+    const scale = scaleOf(machine, field);
+    problems.push({
+      field,
+      message: scale
+        ? `${process.label} needs ${field}: from ${scale.min} to ${scale.max} on ${machine.name}.`
+        : `${process.label} needs ${field}, which ${machine.name} cannot set.`,
+    });
+  }
+  for (const [field, value] of Object.entries(settings) as [QuantityName, number][]) {
+    if (!known.includes(field)) {
+      problems.push({ field, message: `${process.label} has no ${field}; it takes ${known.join(', ')}.` });
+      continue;
+    }
+    const scale = scaleOf(machine, field);
+    const message = scale ? dialProblem(machine.name, scale, value) : `${machine.name} has no dial for ${field}.`;
+    if (message) problems.push({ field, message });
+  }
+  return problems;
+}
+
+/** Whether two settings dial in the same values. */
+export function sameSettings(a: Settings, b: Settings): boolean {
+  const names = new Set([...Object.keys(a), ...Object.keys(b)]) as Set<QuantityName>;
+  return [...names].every((name) => a[name] === b[name]);
+}
