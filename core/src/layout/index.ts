@@ -1,0 +1,2 @@
+export { placeParts, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
+export { firstPlace } from './first-place';

@@ -1,0 +1,3 @@
+export { type Stroke, type StrokeRule } from './strokes';
+export { orderContours, type Turn } from './order';
+export { cutLength, planToolpath, travelLength, type Toolpath, type ToolpathRequest } from './plan';
