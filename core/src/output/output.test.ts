@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { littlePlotter, longPlotter } from '../../testing/shop';
+import type { CurveContour } from '../geometry';
+import { planStep, readHpgl, stepHpgl, writeHpgl, type StepRequest } from './index';
+
+const at = (x: number, y: number) => ({ x, y });
+
+describe('the HP-GL file', () => {
+  it('says everything a plotter needs, feed first', () => {
+    expect(writeHpgl({ strokes: [{ points: [at(10, 20), at(30, 20), at(30, 20)] }], pen: 2, speedMmS: 125, forceGf: 112.4 })).toBe(
+      'IN;\nIP0,0,4000,4000;\nSC0,10000,0,10000;\nSP2;\nVS12.5;\nFS112;\nPU2000,1000;\nPD2000,3000;\nPU0,0;\nSP0;\n',
+    );
+  });
+
+  it('leaves out what was never measured', () => {
+    expect(writeHpgl({ strokes: [], pen: 1, speedMmS: null, forceGf: null })).not.toMatch(/VS|FS/);
+  });
+
+  it('refuses a holder that cannot be and points that are none', () => {
+    expect(() => writeHpgl({ strokes: [], pen: 0, speedMmS: 1, forceGf: 1 })).toThrow('whole number from 1');
+    expect(() => writeHpgl({ strokes: [{ points: [at(NaN, 0)] }], pen: 1, speedMmS: 1, forceGf: 1 })).toThrow('two numbers');
+  });
+
+  it('comes back as it went, to a hundredth of a millimetre', () => {
+    const hundredths = fc.integer({ min: 0, max: 30000 });
+    const stroke = fc.uniqueArray(fc.tuple(hundredths, hundredths), { minLength: 2, maxLength: 20, selector: (p) => p.join() });
+    fc.assert(
+      fc.property(fc.array(stroke, { maxLength: 8 }), (drawn) => {
+        const strokes = drawn.map((points) => ({ points: points.map(([x, y]) => at(x / 100, y / 100)) }));
+        const reading = readHpgl(writeHpgl({ strokes, pen: 1, speedMmS: 80, forceGf: 90 }));
+        expect(reading.unread).toEqual([]);
+        expect(reading.strokes.map((s) => s.points.map((p) => [Math.round(p.x * 100), Math.round(p.y * 100)]))).toEqual(drawn);
+        for (const s of reading.strokes) expect(s).toMatchObject({ pen: 1, speedMmS: 80, forceGf: 90 });
+      }),
+    );
+  });
+});
+
+describe('files of other programs', () => {
+  it('in bare plotter units, absolute and relative, are read', () => {
+    const { strokes } = readHpgl('IN;SP1;PU400,800;PD;PR0,400,400,0;PA0,0;PU;');
+    expect(strokes).toHaveLength(1);
+    expect(strokes[0].points).toEqual([at(20, 10), at(30, 10), at(30, 20), at(0, 0)]);
+  });
+
+  it('without a pen nothing is drawn, and what is not understood is listed once', () => {
+    expect(readHpgl('IN;PD400,0;LB;LB;')).toMatchObject({ strokes: [], unread: ['LB'] });
+  });
+
+  it('with broken numbers are refused by the name of the command', () => {
+    expect(() => readHpgl('SP1;PD1,2,3;')).toThrow('HP-GL PD: pairs of numbers');
+    expect(() => readHpgl('IP1,2;')).toThrow('HP-GL IP: 4 numbers were expected');
+    expect(() => readHpgl('VS;')).toThrow('HP-GL VS');
+  });
+});
+
+describe('a step made ready for the machine', () => {
+  const rectangle: CurveContour = { closed: true, start: [5, 5], segments: [['L', 25, 5], ['L', 25, 15], ['L', 5, 15]] };
+  const flag: CurveContour = { closed: true, start: [5, 30], segments: [['L', 15, 30], ['L', 5, 40]] };
+  const request: StepRequest = {
+    machine: longPlotter,
+    process: 'kiss-cut',
+    settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0 },
+    holder: 1,
+    scale: 2,
+    mirrored: false,
+    parts: [
+      { id: 'a', name: 'plate', colour: '#fff', contours: [rectangle], place: at(20, 30) },
+      { id: 'b', name: 'flag', colour: '#fff', contours: [flag], place: at(20, 30) },
+    ],
+  };
+
+  it('lies at its place at its scale', () => {
+    const { placed } = planStep(request);
+    expect(placed[0].bounds).toEqual({ minX: 20, minY: 30, maxX: 60, maxY: 50 });
+    expect(placed[1].bounds).toEqual({ minX: 20, minY: 80, maxX: 40, maxY: 100 });
+  });
+
+  it('reads reversed where it must, within the same place', () => {
+    const { placed } = planStep({ ...request, mirrored: true });
+    expect(placed[0].bounds).toEqual({ minX: 20, minY: 30, maxX: 60, maxY: 50 });
+    expect(placed[1].bounds).toEqual({ minX: 40, minY: 80, maxX: 60, maxY: 100 });
+  });
+
+  it('is written with the force and speed that the measured scales give', () => {
+    const file = stepHpgl(request, planStep(request));
+    expect(file).toContain('VS15;');
+    expect(file).toContain('FS112;');
+    expect(readHpgl(file).strokes).toHaveLength(2);
+  });
+
+  it('says that the time is rough where the speed was never measured, and leaves speed and force to the hand', () => {
+    const little = { ...request, machine: littlePlotter, settings: { force: 100, speed: 100, passes: 1 } };
+    const plan = planStep(little);
+    expect(plan.isRough).toBe(true);
+    expect(stepHpgl(little, plan)).not.toMatch(/VS|FS/);
+  });
+
+  it('takes about twice as long with two passes', () => {
+    const once = planStep(request).estimate;
+    const twice = planStep({ ...request, settings: { ...request.settings, passes: 2 } }).estimate;
+    expect(twice.cutMm).toBeCloseTo(2 * once.cutMm, 6);
+    expect(twice.seconds).toBeGreaterThan(once.seconds);
+  });
+});

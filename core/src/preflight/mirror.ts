@@ -1,0 +1,24 @@
+import type { Finding } from './finding';
+import type { CheckedStep } from './step-input';
+
+/** Whether the step lies as its material must be cut: from the face, or reversed from the back. */
+export function checkMirror({ material, mirrored }: CheckedStep): Finding[] {
+  if (material.mirrored === mirrored) return [];
+  return [
+    material.mirrored
+      ? {
+          code: 'mirror-missing',
+          severity: 'stop',
+          message: `${material.name} is cut from its back, but this step does not read reversed.`,
+          mend: 'Turn “reads reversed” on for this step.',
+          places: [],
+        }
+      : {
+          code: 'mirror-unneeded',
+          severity: 'warn',
+          message: `${material.name} is cut from its face, but this step reads reversed.`,
+          mend: 'Turn “reads reversed” off, unless it is to be seen from behind.',
+          places: [],
+        },
+  ];
+}
