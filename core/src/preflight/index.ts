@@ -1,3 +1,3 @@
 export { type Finding } from './finding';
 export { type CheckedStep } from './step-input';
-export { checkStep } from './check-step';
+export { checkStep, stoppingFindings } from './check-step';

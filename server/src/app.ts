@@ -1,0 +1,56 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import { apiRouter, type ApiParts } from './routes/api';
+import { answerProblem } from './routes/respond';
+
+export interface AppParts extends ApiParts {
+  log: Logger;
+  /** The built web app; null for the API alone. */
+  webDir: string | null;
+}
+
+const REQUESTS_PER_MINUTE = 3000;
+
+/** The whole web server: API under /api, the built app for everything else. */
+export function createApp({ log, webDir, ...parts }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'", 'data:'],
+          // React Native's web styles are written into the page as it runs.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          baseUri: ["'self'"],
+          formAction: ["'self'"],
+          // Served on loopback and in the workshop's own network, without a certificate.
+          upgradeInsecureRequests: null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
+  app.use('/api', rateLimit({ windowMs: 60_000, limit: REQUESTS_PER_MINUTE, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
+  if (webDir && existsSync(webDir)) {
+    app.use(express.static(webDir, { index: false, setHeaders: (response, path) => {
+      if (path.includes('/_expo/static/')) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+    } }));
+    app.get('/{*path}', (_request, response) => response.sendFile(join(webDir, 'index.html')));
+  }
+  app.use(answerProblem);
+  return app;
+}

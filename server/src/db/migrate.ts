@@ -1,0 +1,37 @@
+import { createHash } from 'node:crypto';
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Pool } from 'pg';
+import { inTransaction } from './pool';
+
+const FOLDER = join(__dirname, '../../migrations');
+/** Two servers that start at once must not migrate at once. */
+const LOCK = 7_203_001;
+
+/**
+ * Brings the schema up to date: every file of migrations/ that was not run yet, in order of name, each recorded with
+ * its hash, all in one transaction.
+ * @returns the names of the files that were run
+ * @throws Error where a file that was run before has been changed since
+ */
+export async function migrate(pool: Pool): Promise<string[]> {
+  return inTransaction(pool, async (db) => {
+    await db.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);
+    await db.query(`CREATE TABLE IF NOT EXISTS schema_migration (
+      name text PRIMARY KEY, sha256 text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())`);
+    const { rows } = await db.query<{ name: string; sha256: string }>('SELECT name, sha256 FROM schema_migration');
+    const applied = new Map(rows.map((row) => [row.name, row.sha256]));
+    const run: string[] = [];
+    for (const name of readdirSync(FOLDER).filter((file) => file.endsWith('.sql')).sort()) {
+      const sql = readFileSync(join(FOLDER, name), 'utf8');
+      const sha256 = createHash('sha256').update(sql).digest('hex');
+      const before = applied.get(name);
+      if (before === sha256) continue;
+      if (before) throw new Error(`The migration ${name} was changed after it was run. Add a new one instead.`);
+      await db.query(sql);
+      await db.query('INSERT INTO schema_migration (name, sha256) VALUES ($1, $2)', [name, sha256]);
+      run.push(name);
+    }
+    return run;
+  });
+}

@@ -1,0 +1,41 @@
+import { join } from 'node:path';
+import { Piscina } from 'piscina';
+import { Problem } from '../problem';
+import type { PlanAnswer, PlanTask, ReadAnswer } from './tasks';
+
+/** A drawing that takes longer than this to read is refused. */
+const READ_LIMIT_MS = 20_000;
+const PLAN_LIMIT_MS = 60_000;
+
+/** Long computation, away from the thread that answers requests. */
+export class HeavyPool {
+  private readonly threads = new Piscina({
+    filename: join(__dirname, 'worker.cjs'),
+    minThreads: 1,
+    maxThreads: 2,
+    idleTimeout: 60_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1024 },
+  });
+
+  readArtwork(bytes: Uint8Array): Promise<ReadAnswer> {
+    return this.run('readArtwork', bytes, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.');
+  }
+
+  planMachineFile(task: PlanTask): Promise<PlanAnswer> {
+    return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+  }
+
+  close(): Promise<void> {
+    return this.threads.destroy();
+  }
+
+  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string): Promise<T> {
+    const signal = AbortSignal.timeout(limitMs);
+    try {
+      return (await this.threads.run(task, { name, signal })) as T;
+    } catch (error) {
+      if (signal.aborted) throw new Problem(422, 'too-long', sentence);
+      throw error;
+    }
+  }
+}

@@ -1,0 +1,47 @@
+import { artworkBounds, ArtworkRefusedError, readSvg, type ArtworkReading } from '@keen-anvil/core/artwork';
+import type { Bounds } from '@keen-anvil/core/geometry';
+import { planStep, stepHpgl, type StepRequest } from '@keen-anvil/core/output';
+import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
+
+// Runs in a worker thread: what is returned here is copied to the server's own thread.
+
+export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
+
+/** Reads an SVG file; a refusal comes back as its sentence. */
+export function readArtwork(bytes: Uint8Array): ReadAnswer {
+  let source: string;
+  try {
+    source = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return { refusal: 'SVG text in UTF-8 was expected; these bytes are something else.' };
+  }
+  try {
+    const reading = readSvg(source);
+    return { refusal: null, reading, drawn: artworkBounds(reading.parts) };
+  } catch (error) {
+    if (error instanceof ArtworkRefusedError) return { refusal: error.message };
+    throw error;
+  }
+}
+
+export interface PlanTask {
+  request: StepRequest;
+  check: Omit<CheckedStep, 'placed'>;
+}
+
+export interface PlanAnswer {
+  hpgl: string;
+  estimateSeconds: number;
+  /** What stands against running it, as sentences. */
+  stops: string[];
+}
+
+/** Plans one step, checks what would stop it, and writes its machine file. */
+export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
+  const plan = planStep(request);
+  return {
+    hpgl: stepHpgl(request, plan),
+    estimateSeconds: plan.estimate.seconds,
+    stops: stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
+  };
+}

@@ -1,0 +1,150 @@
+import type { RunState } from '@keen-anvil/contract';
+import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { Db } from '../db/pool';
+
+export interface RunRow {
+  id: string;
+  seriesId: string;
+  jobId: string;
+  stepId: string;
+  recipeId: string;
+  position: number;
+  state: RunState;
+  hold: string | null;
+  settings: Settings;
+  estimateSeconds: number;
+  speedUp: number;
+  doneSeconds: number;
+  measuredSeconds: number | null;
+  cutMm: number;
+  toolWearM: number | null;
+  seenOutcome: Outcome | null;
+  outcome: Outcome | null;
+  jobName: string;
+  process: ProcessName;
+  colour: string;
+  machineId: string;
+  machineName: string;
+  toolId: string;
+  toolName: string;
+  materialId: string;
+  materialName: string;
+}
+
+const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
+    r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
+    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear_m AS "toolWearM",
+    r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
+    t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName"
+  FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.id = r.recipe_id JOIN machine a ON a.id = c.machine_id
+    JOIN tool t ON t.id = c.tool_id JOIN material m ON m.id = c.material_id`;
+
+/** One run. */
+export async function findRun(db: Db, workshopId: string, id: string): Promise<RunRow | undefined> {
+  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2`, [workshopId, id]);
+  return rows[0];
+}
+
+/** One run, locked until the transaction ends. */
+export async function lockRun(db: Db, workshopId: string, id: string): Promise<RunRow | undefined> {
+  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2 FOR UPDATE OF r`, [workshopId, id]);
+  return rows[0];
+}
+
+/** The runs of a job's newest series, in order. */
+export async function listNewestRuns(db: Db, workshopId: string, jobId: string): Promise<RunRow[]> {
+  const { rows } = await db.query<RunRow>(
+    `${RUN_SELECT} WHERE r.workshop_id = $1 AND r.series_id = (
+       SELECT series_id FROM run WHERE workshop_id = $1 AND job_id = $2 ORDER BY created_at DESC LIMIT 1)
+     ORDER BY r.position`,
+    [workshopId, jobId],
+  );
+  return rows;
+}
+
+/** Runs that somebody should know of: under way, waiting at a hold, paused, or finished and not scored. */
+export async function listOpenRuns(db: Db, workshopId: string): Promise<RunRow[]> {
+  const { rows } = await db.query<RunRow>(
+    `${RUN_SELECT} WHERE r.workshop_id = $1 AND (r.state IN ('running', 'paused', 'holding') OR (r.state = 'finished' AND r.outcome IS NULL))
+     ORDER BY array_position(ARRAY['running', 'holding', 'paused', 'finished'], r.state), r.created_at`,
+    [workshopId],
+  );
+  return rows;
+}
+
+/** For every job with runs, the state of each run in its newest series. */
+export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId: string; state: RunState; outcome: Outcome | null }[]> {
+  const { rows } = await db.query<{ jobId: string; state: RunState; outcome: Outcome | null }>(
+    `SELECT r.job_id AS "jobId", r.state, r.outcome FROM run r
+     WHERE r.workshop_id = $1 AND r.series_id = (SELECT series_id FROM run n WHERE n.job_id = r.job_id ORDER BY created_at DESC LIMIT 1)`,
+    [workshopId],
+  );
+  return rows;
+}
+
+/** When each recipe was last used in a run. */
+export async function listLastUse(db: Db, workshopId: string): Promise<{ recipeId: string; at: Date }[]> {
+  const { rows } = await db.query<{ recipeId: string; at: Date }>(
+    `SELECT recipe_id AS "recipeId", max(coalesce(finished_at, created_at)) AS at FROM run
+     WHERE workshop_id = $1 AND state <> 'queued' GROUP BY recipe_id`,
+    [workshopId],
+  );
+  return rows;
+}
+
+/** Runs left under way by a server that stopped. */
+export async function listRunning(db: Db): Promise<{ id: string; workshopId: string }[]> {
+  const { rows } = await db.query<{ id: string; workshopId: string }>(`SELECT id, workshop_id AS "workshopId" FROM run WHERE state = 'running'`);
+  return rows;
+}
+
+export interface NewRunRow {
+  id: string;
+  seriesId: string;
+  jobId: string;
+  stepId: string;
+  recipeId: string;
+  position: number;
+  state: RunState;
+  hold: string | null;
+  settings: Settings;
+  machineFile: string;
+  estimateSeconds: number;
+  speedUp: number;
+}
+
+/** Adds a run with its machine file as it is now. */
+export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
+  await db.query(
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
+    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp],
+  );
+}
+
+/** The machine file that a run was started with. */
+export async function findMachineFile(db: Db, workshopId: string, id: string): Promise<string | undefined> {
+  const { rows } = await db.query<{ machineFile: string }>('SELECT machine_file AS "machineFile" FROM run WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  return rows[0]?.machineFile;
+}
+
+/** Writes how a run stands, and the event that brought it there. */
+export async function setRunState(db: Db, workshopId: string, id: string, now: { state: RunState; doneSeconds: number; cutMm: number; event: string }): Promise<void> {
+  await db.query('UPDATE run SET state = $2, done_seconds = $3, cut_mm = $4 WHERE id = $1', [id, now.state, now.doneSeconds, now.cutMm]);
+  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [workshopId, id, now.event, now.doneSeconds]);
+}
+
+/** Keeps the progress of a run under way, so that it can go on after the server was stopped. */
+export async function keepProgress(db: Db, id: string, doneSeconds: number, cutMm: number): Promise<void> {
+  await db.query(`UPDATE run SET done_seconds = $2, cut_mm = $3 WHERE id = $1 AND state = 'running'`, [id, doneSeconds, cutMm]);
+}
+
+/** Writes what a finished run measured and what the stand-in saw. */
+export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWearM: number; seenOutcome: Outcome }): Promise<void> {
+  await db.query('UPDATE run SET measured_seconds = $2, tool_wear_m = $3, seen_outcome = $4, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWearM, end.seenOutcome]);
+}
+
+/** Writes the maker's verdict. */
+export async function scoreRun(db: Db, id: string, outcome: Outcome): Promise<void> {
+  await db.query('UPDATE run SET outcome = $2 WHERE id = $1', [id, outcome]);
+}

@@ -1,0 +1,40 @@
+import { ContractError, parseContract, type ProblemBody } from '@keen-anvil/contract';
+import type { ErrorRequestHandler, Request } from 'express';
+import type { ClassConstructor } from 'class-transformer';
+import { validate as isUuid } from 'uuid';
+import { notFound, Problem } from '../problem';
+
+/** The request's body, checked against its contract class. */
+export function bodyOf<T extends object>(request: Request, type: ClassConstructor<T>): T {
+  return parseContract(type, request.body);
+}
+
+/** An id from the address; what is no UUID is nowhere. */
+export function idOf(request: Request, name = 'id'): string {
+  const id = request.params[name];
+  if (typeof id !== 'string' || !isUuid(id)) throw notFound('What this address points at');
+  return id;
+}
+
+/** Turns every error into the one error shape. */
+export const answerProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
+  const { status, body } = toAnswer(error);
+  if (status >= 500) request.log?.error({ error }, 'a request failed');
+  if (response.headersSent) {
+    response.end();
+    return;
+  }
+  response.status(status).json(body);
+};
+
+function toAnswer(error: unknown): { status: number; body: ProblemBody } {
+  if (error instanceof Problem) return { status: error.status, body: { error: { code: error.code, message: error.message, ...error.extra } } };
+  if (error instanceof ContractError) return { status: 400, body: { error: { code: 'contract', message: error.message, field: error.field } } };
+  const { status, type, limit } = error as { status?: number; type?: string; limit?: number };
+  if (type === 'entity.too.large') {
+    return { status: 413, body: { error: { code: 'too-large', message: `That is too large: at most ${Math.round((limit ?? 0) / 1e6)} MB are taken.` } } };
+  }
+  if (type === 'entity.parse.failed') return { status: 400, body: { error: { code: 'json', message: 'JSON was expected; what came cannot be read.' } } };
+  if (status && status >= 400 && status < 500) return { status, body: { error: { code: 'request', message: 'The request could not be read.' } } };
+  return { status: 500, body: { error: { code: 'server', message: 'Something went wrong on the server. Nothing was changed; try again.' } } };
+}
