@@ -22,6 +22,7 @@ module.exports = {
     {
       displayName: 'server',
       testEnvironment: 'node',
+      globalSetup: '<rootDir>/server/testing/global-setup.ts',
       roots: ['<rootDir>/server'],
       transform: { '\\.[jt]sx?$': 'babel-jest' },
       transformIgnorePatterns,

@@ -22,13 +22,13 @@ const kiss = (force: number, speed = 5, depth = 2): Settings => ({ depth, force,
 export const RECIPES: RecipeData[] = [
   {
     material: 'Outdoor vinyl, navy', machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut',
-    settings: kiss(14), source: 'own-trial', reason: 'hung in two corners at 12, clean at 14', daysAgo: 140,
+    settings: kiss(16), source: 'own-trial', reason: 'hung in two corners at 12, clean at 16', daysAgo: 140,
     earlier: [{ settings: kiss(12), source: 'supplier-card', reason: 'the middle of what the card says', daysAgo: 146 }],
     trials: [[145, 'under', kiss(12)], [145, 'under', kiss(12)], [140, 'right'], [140, 'right']],
   },
   {
     material: 'Outdoor vinyl, white', machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut',
-    settings: kiss(14), source: 'own-trial', reason: 'same roll maker as navy, tried on its own', daysAgo: 138,
+    settings: kiss(17), source: 'own-trial', reason: 'a touch harder than the navy, tried on its own', daysAgo: 138,
     trials: [[138, 'right'], [120, 'right'], [61, 'right']],
   },
   {
@@ -38,8 +38,8 @@ export const RECIPES: RecipeData[] = [
   },
   {
     material: 'Transfer film, smooth white', machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut',
-    settings: kiss(14, 4), source: 'own-trial', reason: 'carrier stays whole, weeds well', daysAgo: 88,
-    trials: [[90, 'over', kiss(19, 4)], [88, 'right'], [75, 'right'], [40, 'right']],
+    settings: kiss(17, 4), source: 'own-trial', reason: 'carrier stays whole, weeds well', daysAgo: 88,
+    trials: [[90, 'over', kiss(24, 4)], [88, 'right'], [75, 'right'], [40, 'right']],
   },
   {
     material: 'Transfer film, gold glitter', machine: 'Long plotter', tool: 'Deep blade', process: 'kiss-cut',
@@ -48,12 +48,12 @@ export const RECIPES: RecipeData[] = [
   },
   {
     material: 'Sticker paper, matt', machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut',
-    settings: kiss(16, 6, 3), source: 'own-trial', reason: 'peels without tearing', daysAgo: 70,
+    settings: kiss(19, 6, 3), source: 'own-trial', reason: 'peels without tearing', daysAgo: 70,
     trials: [[71, 'under', kiss(13, 6, 3)], [70, 'right']],
   },
   {
     material: 'Sticker paper, matt', machine: 'Long plotter', tool: 'Deep blade', process: 'through-cut',
-    settings: { depth: 5, force: 30, speed: 4, passes: 1, overcut: 0.4 }, source: 'other-maker', reason: 'from the next bench, for the same paper', daysAgo: 44,
+    settings: { depth: 5, force: 22, speed: 4, passes: 1, overcut: 0.4 }, source: 'other-maker', reason: 'from the next bench, for the same paper', daysAgo: 44,
     trials: [],
   },
   {

@@ -86,7 +86,7 @@ export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId
 export async function listLastUse(db: Db, workshopId: string): Promise<{ recipeId: string; at: Date }[]> {
   const { rows } = await db.query<{ recipeId: string; at: Date }>(
     `SELECT recipe_id AS "recipeId", max(coalesce(finished_at, created_at)) AS at FROM run
-     WHERE workshop_id = $1 AND state <> 'queued' GROUP BY recipe_id`,
+     WHERE workshop_id = $1 AND state NOT IN ('queued', 'holding') GROUP BY recipe_id`,
     [workshopId],
   );
   return rows;

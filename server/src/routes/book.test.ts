@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto';
+import { paths, type MachineView, type MaterialView, type RecipeDetail, type RecipeSummary, type ToolView } from '@keen-anvil/contract';
+import request from 'supertest';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+
+const api = () => request(server.app);
+const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
+const search = (words: string) => get<RecipeSummary[]>(`${paths.recipes}?search=${encodeURIComponent(words)}`);
+const navy = async () => (await search('navy long plotter'))[0];
+const byName = async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!;
+
+describe('finding a recipe', () => {
+  it('by part of its words, in any order', async () => {
+    const found = await search('vinyl nav');
+    expect(found.map((recipe) => [recipe.material.name, recipe.machine.name])).toEqual([
+      ['Outdoor vinyl, navy', 'Long plotter'],
+      ['Outdoor vinyl, navy', 'Little plotter'],
+    ]);
+    expect((await search('through cut card')).map((recipe) => recipe.process)).toEqual(['through-cut']);
+  });
+
+  it('takes % and _ for what they are, and finds nothing for nonsense', async () => {
+    expect(await search('100%')).toEqual([]);
+    expect(await search('_')).toEqual([]);
+    expect((await search('')).length).toBeGreaterThan(8);
+  });
+
+  it('shows where it came from, how proven it is and why', async () => {
+    const recipe = await get<RecipeDetail>(paths.recipe((await navy()).id));
+    expect(recipe).toMatchObject({ source: 'own-trial', settings: { force: 16 }, temper: { temper: 'blue' } });
+    expect(recipe.revisions.map((revision) => revision.settings.force)).toEqual([16, 12]);
+    expect(recipe.evidence.some((event) => event.jobName === 'Boat numbers, spring set')).toBe(true);
+    expect(recipe.lastUsedAt).not.toBeNull();
+  });
+});
+
+describe('writing a recipe', () => {
+  const wanted = async (settings: object) => ({
+    id: randomUUID(),
+    machineId: (await byName<MachineView>(paths.machines, 'Long plotter')).id,
+    toolId: (await byName<ToolView>(paths.tools, 'Fine blade')).id,
+    materialId: (await byName<MaterialView>(paths.materials, 'Outdoor vinyl, signal yellow')).id,
+    process: 'kiss-cut',
+    settings,
+    source: 'guess',
+    reason: 'like navy',
+  });
+
+  it("refuses what is not on the machine's scale, and writes nothing", async () => {
+    const body = await wanted({ force: 44, speed: 5, passes: 1 });
+    const answer = await api().post(paths.recipes).send(body).expect(422);
+    expect(answer.body.error).toEqual({ code: 'refused', message: "Long plotter's force goes from 1 to 40; 44 was given.", field: 'force' });
+    await api().get(paths.recipe(body.id)).expect(404);
+  });
+
+  it('starts bare, and there is only one for a place', async () => {
+    const body = await wanted({ force: 14, speed: 5, passes: 1, depth: 2 });
+    const made = await api().post(paths.recipes).send(body).expect(201);
+    expect(made.body).toMatchObject({ id: body.id, temper: { temper: 'bare', reasons: ['never tried'] } });
+    const again = await api().post(paths.recipes).send({ ...body, id: randomUUID() }).expect(409);
+    expect(again.body.error.message).toContain('There is a recipe for Outdoor vinyl, signal yellow with Fine blade here already');
+  });
+
+  it('refuses materials, machines and processes that are not there', async () => {
+    const body = await wanted({ force: 14, speed: 5, passes: 1 });
+    await api().post(paths.recipes).send({ ...body, materialId: randomUUID() }).expect(422);
+    await api().post(paths.recipes).send({ ...body, machineId: randomUUID() }).expect(422);
+    const answer = await api().post(paths.recipes).send({ ...body, process: 'weld' }).expect(400);
+    expect(answer.body.error).toMatchObject({ code: 'contract', field: 'process' });
+  });
+});
+
+describe('changing a recipe', () => {
+  it('adds a revision; its evidence is about the old numbers, so its temper starts again', async () => {
+    const { id } = (await search('sticker matt kiss'))[0];
+    const before = await get<RecipeDetail>(paths.recipe(id));
+    expect(before.temper.temper).toBe('bronze');
+    const change = { version: before.version, settings: { ...before.settings, force: 20 }, source: 'own-trial', reason: 'hung at one corner' };
+    const after = (await api().post(paths.recipeRevisions(id)).send(change).expect(201)).body as RecipeDetail;
+    expect(after.revisions).toHaveLength(before.revisions.length + 1);
+    expect(after).toMatchObject({ settings: { force: 20 }, reason: 'hung at one corner', temper: { temper: 'bare' } });
+  });
+
+  it('tells the second of two makers what the first one wrote', async () => {
+    const { id } = await navy();
+    const before = await get<RecipeDetail>(paths.recipe(id));
+    const change = (force: number) => ({ version: before.version, settings: { ...before.settings, force }, source: 'own-trial', reason: 'trying' });
+    await api().post(paths.recipeRevisions(id)).send(change(18)).expect(201);
+    const answer = await api().post(paths.recipeRevisions(id)).send(change(19)).expect(409);
+    expect(answer.body.error).toMatchObject({ code: 'stale', current: { settings: { force: 18 } } });
+    expect((await get<RecipeDetail>(paths.recipe(id))).settings.force).toBe(18);
+  });
+
+  it('refuses a change that changes nothing, or says not why', async () => {
+    const recipe = await get<RecipeDetail>(paths.recipe((await navy()).id));
+    const same = { version: recipe.version, settings: recipe.settings, source: 'own-trial', reason: 'hm' };
+    expect((await api().post(paths.recipeRevisions(recipe.id)).send(same).expect(422)).body.error.field).toBe('settings');
+    expect((await api().post(paths.recipeRevisions(recipe.id)).send({ ...same, reason: '' }).expect(400)).body.error.message).toBe('Say in a word or two why it changes.');
+  });
+});
+
+describe('what is not there or cannot be read', () => {
+  it('is answered in one shape', async () => {
+    for (const path of ['/api/nothing', paths.recipe('not-an-id'), paths.recipe(randomUUID())]) {
+      const { body } = await api().get(path).expect(404);
+      expect(body.error).toMatchObject({ code: 'not-found', message: expect.stringContaining('is not there') });
+    }
+    const broken = await api().post(paths.recipes).set('Content-Type', 'application/json').send('{"id":').expect(400);
+    expect(broken.body.error.code).toBe('json');
+    const large = await api().post(paths.jobs).send({ id: randomUUID(), name: 'x'.repeat(1_100_000) }).expect(413);
+    expect(large.body.error.message).toBe('That is too large: at most 1 MB are taken.');
+  });
+
+  it('lets nothing foreign into the page', async () => {
+    const { headers } = await api().get(paths.bench);
+    expect(headers['content-security-policy']).toContain("default-src 'self'");
+    expect(headers['content-security-policy']).not.toContain('http');
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});

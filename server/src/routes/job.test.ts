@@ -1,0 +1,156 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readHpgl } from '@keen-anvil/core/output';
+import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
+import request from 'supertest';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+
+let server: TestServer;
+let materials: MaterialView[];
+beforeAll(async () => {
+  server = await startTestServer();
+  materials = (await api().get(paths.materials)).body;
+});
+afterAll(() => server.close());
+
+const api = () => request(server.app);
+const wholeBody = (response: request.Response, done: (error: Error | null, body: Buffer) => void) => {
+  const chunks: Buffer[] = [];
+  const stream = response as unknown as NodeJS.ReadableStream;
+  stream.on('data', (chunk: Buffer) => chunks.push(chunk));
+  stream.on('end', () => done(null, Buffer.concat(chunks)));
+};
+const boatNumber = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
+const material = (name: string) => materials.find((m) => m.name === name)!;
+
+async function newJob(): Promise<string> {
+  const id = randomUUID();
+  await api().post(paths.jobs).send({ id, name: 'Boat numbers' }).expect(201);
+  return id;
+}
+const bringIn = (jobId: string, bytes: Buffer | string, fileName = 'boat-number-48.svg') =>
+  api().put(paths.artwork(jobId, randomUUID(), fileName)).set('Content-Type', 'image/svg+xml').send(bytes as string);
+async function jobWithDrawing(): Promise<JobDetail> {
+  return (await bringIn(await newJob(), boatNumber).expect(201)).body;
+}
+const change = async (step: StepView, body: object): Promise<JobDetail> =>
+  (await api().patch(paths.step(step.id)).send({ version: step.version, ...body }).expect(200)).body;
+
+describe('bringing a drawing in', () => {
+  it('keeps the file, makes a step for each colour and says what was not read', async () => {
+    const job = await jobWithDrawing();
+    expect(job.steps.map((step) => [step.colour, step.parts.length])).toEqual([['#f4f4ef', 1], ['#1d2f5c', 3]]);
+    expect(job.artwork).toMatchObject({ fileName: 'boat-number-48.svg', byteCount: boatNumber.length, drawnWidthMm: expect.closeTo(200, 2), drawnHeightMm: expect.closeTo(124, 2) });
+    expect(job.artwork!.notices[0].message).toContain('cut two of each');
+    expect(job.steps.map((step) => step.hold)).toEqual([null, 'Put in the next material']);
+    const file = await api().get(paths.artworkFile(job.artwork!.id)).buffer(true).parse(wholeBody);
+    expect(Buffer.compare(file.body as Buffer, boatNumber)).toBe(0);
+    expect(file.headers['content-disposition']).toContain('attachment');
+  });
+
+  const wrap = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9">${inside}</svg>`;
+  const repeats = ['<g id="r0"><path d="M0 0h1v1z"/></g>', ...Array.from({ length: 9 }, (_, i) => `<g id="r${i + 1}">${`<use href="#r${i}"/>`.repeat(10)}</g>`)].join('');
+  // A test that takes longer than its 2 s fails: these files must not keep a maker waiting.
+  it.each([
+    ['entities', '<!DOCTYPE svg [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><svg>&b;</svg>', 'declares entities'],
+    ['a script', wrap('<script>1</script>'), 'holds a script'],
+    ['a foreign reference', wrap('<image href="ftp://elsewhere/x.png"/>'), 'another file'],
+    ['groups without end', wrap('<g>'.repeat(100_000)), 'deep in each other'],
+    ['a billion repeats', wrap(repeats), 'every repeat'],
+    ['bytes that are no text', Buffer.from([0xff, 0xfe, 0x00, 0xd8]), 'UTF-8'],
+    ['an empty file', '', 'is empty'],
+    ['nothing to cut', wrap('<text>48</text>'), 'holds nothing that could be cut or drawn: Text “48”'],
+    ['a broken file', wrap('<g').slice(0, 90), 'not well-formed'],
+  ])('refuses %s in words, and the job stays as it was', async (_, bytes, words) => {
+    const jobId = await newJob();
+    const answer = await bringIn(jobId, bytes).expect(422);
+    expect(answer.body.error.message).toContain(words);
+    expect(answer.body.error.field).toBe('file');
+    expect((await api().get(paths.job(jobId)).expect(200)).body.artwork).toBeNull();
+  }, 2000);
+
+  it('refuses 100 MB without reading them, and goes on serving', async () => {
+    const answer = await bringIn(await newJob(), Buffer.alloc(100_000_000, ' ')).expect(413);
+    expect(answer.body.error.message).toBe('That is too large: at most 20 MB are taken.');
+    await api().get(paths.bench).expect(200);
+  }, 2000);
+
+  it('refuses other kinds of file, a second drawing, and a job that is not there', async () => {
+    const job = await jobWithDrawing();
+    expect((await bringIn(job.id, boatNumber).expect(409)).body.error.message).toContain('has its drawing');
+    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('An SVG drawing was expected; “photo.bmp” came.');
+    await bringIn(randomUUID(), boatNumber).expect(404);
+  });
+});
+
+describe('giving each colour its material', () => {
+  it('finds the recipe by itself, takes the largest piece, and lays the parts on it', async () => {
+    let job = await jobWithDrawing();
+    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
+    job = await change(job.steps[1], { materialId: material('Outdoor vinyl, navy').id });
+    const [plate, digits] = job.steps;
+    expect(plate.match.recipe).toMatchObject({ settings: { force: 17 }, machine: { name: 'Long plotter' }, tool: { name: 'Fine blade' } });
+    expect(digits.match.recipe!.temper.temper).toBe('blue');
+    expect(digits.hold).toBe('Put in Outdoor vinyl, navy');
+    expect(plate.parts[0].place).toEqual({ x: 13, y: 17 });
+    expect(plate.mirrored).toBe(false);
+  });
+
+  it('reads reversed for film, and offers the nearest recipe where there is none', async () => {
+    let job = await jobWithDrawing();
+    job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
+    expect(job.steps[0].mirrored).toBe(true);
+    job = await change(job.steps[1], { materialId: material('Outdoor vinyl, signal yellow').id });
+    expect(job.steps[1].match).toMatchObject({ recipe: null, nearest: { settings: { force: 16 }, why: expect.stringContaining('Nearest known: Outdoor vinyl') } });
+  });
+
+  it('puts a step that draws before one that cuts', async () => {
+    let job = await jobWithDrawing();
+    job = await change(job.steps[1], { materialId: material('Card 250 g, cream').id, process: 'draw' });
+    expect(job.steps.map((step) => [step.colour, step.process])).toEqual([['#1d2f5c', 'draw'], ['#f4f4ef', 'kiss-cut']]);
+    expect(job.steps[0]).toMatchObject({ holder: 1, match: { recipe: { tool: { kind: 'pen' } } } });
+  });
+
+  it('refuses a piece of another material, a tool that cannot do it, and a stale change', async () => {
+    const job = await jobWithDrawing();
+    const [step] = (await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id })).steps;
+    const send = (body: object) => api().patch(paths.step(step.id)).send({ version: step.version, ...body });
+    expect((await send({ stockPieceId: material('Outdoor vinyl, navy').pieces[0].id }).expect(422)).body.error.field).toBe('stockPieceId');
+    const pen = (await api().get(paths.tools)).body.find((tool: { kind: string }) => tool.kind === 'pen');
+    expect((await send({ toolId: pen.id }).expect(422)).body.error.message).toBe('Pen, black 0.4 mm cannot do kiss cut.');
+    expect((await api().patch(paths.step(step.id)).send({ version: 1, mirrored: true }).expect(409)).body.error.code).toBe('stale');
+    await send({ luck: true }).expect(400);
+  });
+});
+
+describe('size and place', () => {
+  it('keeps the exact width and moves parts by exact steps', async () => {
+    let job = await jobWithDrawing();
+    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
+    job = (await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 150 }).expect(200)).body;
+    expect(job.widthMm).toBe(150);
+    const [part] = job.steps[0].parts;
+    const nudged: JobDetail = (await api().post(paths.placements(job.steps[0].id)).send({ partIds: [part.id], dxMm: 2.5, dyMm: -1 }).expect(200)).body;
+    expect(nudged.steps[0].parts[0].place).toEqual({ x: part.place.x + 2.5, y: part.place.y - 1 });
+    const file = readHpgl((await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString());
+    const xs = file.strokes[0].points.map((p) => p.x);
+    expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(150, 1);
+    expect(Math.min(...xs)).toBeCloseTo(part.place.x + 2.5, 1);
+    expect(file.strokes[0].speedMmS).toBeCloseTo(150.5, 3);
+    expect(file.strokes[0].forceGf).toBe(135);
+  });
+
+  it('refuses widths that cannot be and parts of other steps', async () => {
+    const job = await jobWithDrawing();
+    expect((await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: -3 }).expect(400)).body.error.message).toBe('The width goes from 1 to 10000 mm.');
+    const foreign = { partIds: [job.steps[1].parts[0].id], dxMm: 1, dyMm: 1 };
+    await api().post(paths.placements(job.steps[0].id)).send(foreign).expect(422);
+  });
+
+  it('has no machine file for a step without a material', async () => {
+    const job = await jobWithDrawing();
+    expect((await api().get(paths.stepFile(job.steps[0].id)).expect(422)).body.error.message).toBe('Step 1 has no material yet.');
+  });
+});
+

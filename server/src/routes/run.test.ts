@@ -1,0 +1,165 @@
+import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { once } from 'node:events';
+import type { AddressInfo } from 'node:net';
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
+import { join } from 'node:path';
+import { paths, type BenchView, type JobDetail, type MaterialView, type RecipeDetail, type RunProgress, type RunView } from '@keen-anvil/contract';
+import { pino } from 'pino';
+import request from 'supertest';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+import { RunService } from '../services/runs';
+import { DEMO_WORKSHOP_ID } from '../workshop';
+
+let server: TestServer;
+beforeEach(async () => void (server = await startTestServer()));
+afterEach(() => server.close());
+
+const api = () => request(server.app);
+const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
+
+async function readyJob(materialNames = ['Outdoor vinyl, white', 'Outdoor vinyl, navy']): Promise<JobDetail> {
+  const id = randomUUID();
+  const materials: MaterialView[] = (await api().get(paths.materials)).body;
+  await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
+  let job: JobDetail = (await api().put(paths.artwork(id, randomUUID(), 'a.svg')).set('Content-Type', 'image/svg+xml').send(drawing)).body;
+  for (const [i, name] of materialNames.entries()) {
+    const body = { version: job.steps[i].version, materialId: materials.find((m) => m.name === name)!.id };
+    job = (await api().patch(paths.step(job.steps[i].id)).send(body).expect(200)).body;
+  }
+  return job;
+}
+const start = (jobId: string, speedUp = 2000) => api().post(paths.runs(jobId)).send({ seriesId: randomUUID(), speedUp });
+const act = (run: RunView, action: string) => api().post(paths.runAction(run.id)).send({ action });
+const runsOf = async (jobId: string): Promise<RunView[]> => (await api().get(paths.runs(jobId)).expect(200)).body;
+
+/** Waits for the run to say that it is in that state. */
+async function reached(run: RunView, state: RunProgress['state']): Promise<void> {
+  const [now] = (await runsOf(run.jobId)).filter((r) => r.id === run.id);
+  if (now.progress.state === state) return;
+  for await (const [id, progress] of changesOf(server.runs)) if (id === run.id && progress.state === state) return;
+}
+async function* changesOf(runs: RunService): AsyncGenerator<[string, RunProgress]> {
+  for (;;) yield (await once(runs, 'changed')) as [string, RunProgress];
+}
+
+describe('a job on the stand-in', () => {
+  it('runs the first colour, holds for the next material, and is evidence once scored', async () => {
+    const job = await readyJob();
+    const [white, navy]: RunView[] = (await start(job.id).expect(201)).body;
+    expect(white.progress.state).toBe('running');
+    await reached(white, 'finished');
+    const [done, held] = await runsOf(job.id);
+    expect(held).toMatchObject({ id: navy.id, hold: 'Put in Outdoor vinyl, navy', progress: { state: 'holding' } });
+    expect(Math.abs(done.measuredSeconds! / done.estimateSeconds - 1)).toBeLessThan(0.02);
+    expect(done.seenOutcome).toBe('right');
+    expect(done.outcome).toBeNull();
+
+    const before: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
+    await api().post(paths.runOutcome(white.id)).send({ outcome: 'under' }).expect(200);
+    const after: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
+    expect([before.temper.temper, after.temper.temper]).toEqual(['violet', 'bronze']);
+    expect(after.evidence).toHaveLength(before.evidence.length + 1);
+    expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWearM: 412 });
+
+    expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');
+    await reached(navy, 'finished');
+    await api().post(paths.runOutcome(navy.id)).send({ outcome: 'right' }).expect(200);
+    expect((await api().get(paths.job(job.id))).body.state).toBe('done');
+  });
+
+  it('counts the metres onto the blade', async () => {
+    const job = await readyJob();
+    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wearM as number;
+    const before = await wear();
+    const [run]: RunView[] = (await start(job.id)).body;
+    await reached(run, 'finished');
+    const [done] = await runsOf(job.id);
+    expect((await wear()) - before).toBeCloseTo(done.progress.cutMm / 1000, 6);
+    expect(done.progress.cutMm).toBeGreaterThan(600);
+  });
+
+  it('pauses where it is, goes on from there, and can be cancelled with all that follows', async () => {
+    const job = await readyJob();
+    const [run]: RunView[] = (await start(job.id, 1)).body;
+    const paused: RunView = (await act(run, 'pause').expect(200)).body;
+    expect(paused.progress.state).toBe('paused');
+    expect(paused.progress.doneSeconds).toBeLessThan(paused.progress.totalSeconds);
+    const resumed: RunView = (await act(run, 'resume').expect(200)).body;
+    expect(resumed.progress.doneSeconds).toBeGreaterThanOrEqual(paused.progress.doneSeconds);
+    await act(run, 'cancel').expect(200);
+    expect((await runsOf(job.id)).map((r) => r.progress.state)).toEqual(['cancelled', 'cancelled']);
+    expect((await act(run, 'resume').expect(409)).body.error.message).toBe('A run that is cancelled cannot be told to resume.');
+  });
+
+  it('takes one job at a time, and lets nothing change under it', async () => {
+    const job = await readyJob();
+    const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
+    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with another job.');
+    expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
+    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 100 }).expect(409);
+    await act(run, 'cancel').expect(200);
+    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 100 }).expect(200);
+  });
+
+  it('is not started with something in its way', async () => {
+    const half = await readyJob(['Outdoor vinyl, white']);
+    expect((await start(half.id).expect(422)).body.error.message).toBe('Step 2 has no material yet.');
+    const bare = await readyJob(['Outdoor vinyl, white', 'Outdoor vinyl, signal yellow']);
+    expect((await start(bare.id).expect(422)).body.error.message).toContain('there is no recipe for kiss cut on Outdoor vinyl, signal yellow');
+    const job = await readyJob();
+    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 400 }).expect(200);
+    expect((await start(job.id).expect(422)).body.error.message).toContain('over the edge of white roll');
+    expect(await runsOf(job.id)).toEqual([]);
+  });
+
+  it('cannot be scored before it is finished', async () => {
+    const job = await readyJob();
+    const [run]: RunView[] = (await start(job.id, 1)).body;
+    await api().post(paths.runOutcome(run.id)).send({ outcome: 'right' }).expect(409);
+    await api().post(paths.runOutcome(run.id)).send({ outcome: 'splendid' }).expect(400);
+  });
+
+  it('waits, paused, where it was when the server was stopped', async () => {
+    const job = await readyJob();
+    const [run]: RunView[] = (await start(job.id, 1)).body;
+    await server.runs.close();
+    const afresh = new RunService(server.pool, server.heavy, pino({ level: 'silent' }));
+    await afresh.recover();
+    expect((await afresh.get(DEMO_WORKSHOP_ID, run.id)).progress.state).toBe('paused');
+    expect((await afresh.command(DEMO_WORKSHOP_ID, run.id, 'resume')).progress.state).toBe('running');
+    await afresh.close();
+  });
+
+  it('tells its progress as it goes', async () => {
+    const job = await readyJob();
+    const [run]: RunView[] = (await start(job.id, 5)).body;
+    const listening = server.app.listen(0, '127.0.0.1');
+    await once(listening, 'listening');
+    const { port } = listening.address() as AddressInfo;
+    const leave = new AbortController();
+    const response = await fetch(`http://127.0.0.1:${port}${paths.runEvents(run.id)}`, { signal: leave.signal });
+    expect(response.headers.get('content-type')).toBe('text/event-stream');
+    const told: RunProgress[] = [];
+    for await (const chunk of Readable.fromWeb(response.body as ReadableStream<Uint8Array>)) {
+      for (const line of String(chunk).split('\n')) if (line.startsWith('data: ')) told.push(JSON.parse(line.slice(6)));
+      if (told.at(-1)?.state === 'finished') break;
+    }
+    leave.abort();
+    listening.closeAllConnections();
+    listening.close();
+    expect(told.length).toBeGreaterThan(3);
+    const seconds = told.map((progress) => progress.doneSeconds);
+    expect(seconds).toEqual([...seconds].sort((a, b) => a - b));
+    expect(told.at(-2)!.cutMm).toBeGreaterThan(0);
+  });
+});
+
+describe('the bench', () => {
+  it('shows the job on hold and the recipes used last', async () => {
+    const bench: BenchView = (await api().get(paths.bench)).body;
+    expect(bench.runs[0]).toMatchObject({ jobName: 'Boat number 12', hold: 'Put in Outdoor vinyl, navy', progress: { state: 'holding' } });
+    expect(bench.recipes[0].material.name).toMatch(/Outdoor vinyl/);
+  });
+});
