@@ -12,7 +12,7 @@ interface Device {
   /** Machine seconds done when it was last set going, and when that was (ms of the clock). */
   doneBefore: number;
   goingSince: number | null;
-  timer: NodeJS.Timeout | null;
+  timer: ReturnType<typeof setInterval> | null;
 }
 
 interface BayEvents {

@@ -1,0 +1,1 @@
+export { NewJobPage as default } from '../../features/jobs/new-job-page';

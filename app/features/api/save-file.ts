@@ -1,0 +1,21 @@
+import { ApiError } from './client';
+
+/**
+ * Fetches a file from the server and hands it to the maker under the name the server gives it.
+ * @throws ApiError with the server's sentence where there is no file
+ */
+export async function saveFile(path: string): Promise<void> {
+  const response = await fetch(path).catch(() => null);
+  if (!response) throw new ApiError('The workshop’s server cannot be reached. Try again when it is back.', 0, 'offline');
+  if (!response.ok) {
+    const answer = (await response.json().catch(() => null)) as { error?: { message: string; code: string } } | null;
+    throw new ApiError(answer?.error?.message ?? 'The file could not be fetched.', response.status, answer?.error?.code ?? 'unreadable');
+  }
+  const name = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'file';
+  const address = URL.createObjectURL(await response.blob());
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}

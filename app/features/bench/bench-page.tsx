@@ -1,0 +1,78 @@
+import type { RunView } from '@keen-anvil/contract';
+import { Button } from '@rneui/themed';
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { formatDuration } from '@keen-anvil/core/units';
+import { Leaf } from '../../ui/leaf';
+import { Swatch } from '../../ui/marks';
+import { Page } from '../../ui/page';
+import { Trouble, Waiting } from '../../ui/states';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Heading } from '../../ui/type';
+import { RecipeRow } from '../book/recipe-row';
+import { JobRow } from '../jobs/job-row';
+import { useBench } from './queries';
+
+/** What is going on now: what waits for somebody, the jobs in hand, the recipes used last. */
+export function BenchPage() {
+  const bench = useBench();
+  const router = useRouter();
+  return (
+    <Page title="Bench" aside="Slipway Studio">
+      {bench.isPending ? <Waiting /> : null}
+      {bench.isError ? <Trouble error={bench.error} retry={() => void bench.refetch()} /> : null}
+      {bench.data ? (
+        <>
+          {bench.data.runs.map((run, i) => (
+            <RunCard key={run.id} run={run} isFirst={i === 0} />
+          ))}
+          {bench.data.runs.length === 0 ? (
+            <Leaf>
+              <Heading>The machines stand still</Heading>
+              <Aside>Nothing waits for you. Take a job, or start a new one.</Aside>
+              <Button title="New job" onPress={() => router.push('/jobs/new')} />
+            </Leaf>
+          ) : null}
+          <Heading>Recipes used last</Heading>
+          <View style={{ gap: SPACE.small }}>
+            {bench.data.recipes.length === 0 ? <Aside>None yet: the first run will bring one here.</Aside> : null}
+            {bench.data.recipes.map((recipe) => (
+              <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
+            ))}
+          </View>
+          <Heading>Jobs in hand</Heading>
+          <View style={{ gap: SPACE.small }}>
+            {bench.data.jobs.map((job) => (
+              <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
+            ))}
+          </View>
+        </>
+      ) : null}
+    </Page>
+  );
+}
+
+function RunCard({ run, isFirst }: { run: RunView; isFirst: boolean }) {
+  const { ember, moss, quench } = useTokens();
+  const router = useRouter();
+  const { state } = run.progress;
+  const says = {
+    holding: { edge: ember, title: `On hold: ${run.jobName}`, line: `${run.hold}. Then the next ${formatDuration(run.estimateSeconds)} run by themselves.`, act: 'Go to the hold' },
+    paused: { edge: ember, title: `Paused: ${run.jobName}`, line: `${run.machineName} stands in the middle of ${run.materialName}.`, act: 'Go to the run' },
+    running: { edge: quench, title: `Running: ${run.jobName}`, line: `${run.machineName} works on ${run.materialName}.`, act: 'Watch the run' },
+    finished: { edge: moss, title: `How did it come out? ${run.jobName}`, line: `${run.materialName} is cut and waits for your verdict.`, act: 'Score it' },
+    queued: { edge: quench, title: run.jobName, line: '', act: 'Go to the run' },
+    cancelled: { edge: quench, title: run.jobName, line: '', act: 'Go to the run' },
+  }[state];
+  return (
+    <Leaf edge={says.edge} testID="bench-run">
+      <View style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'center' }}>
+        <Swatch colour={run.colour} size={36} />
+        <Heading style={{ flex: 1 }}>{says.title}</Heading>
+      </View>
+      <Body>{says.line}</Body>
+      <Button title={says.act} type={isFirst ? 'solid' : 'outline'} onPress={() => router.push({ pathname: '/jobs/[id]/run', params: { id: run.jobId } })} />
+    </Leaf>
+  );
+}

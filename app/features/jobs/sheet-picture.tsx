@@ -1,0 +1,134 @@
+import type { Bounds, Point } from '@keen-anvil/core/geometry';
+import type { ProcessName } from '@keen-anvil/core/recipes';
+import { useState } from 'react';
+import { View } from 'react-native';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Rect, Text as SvgText } from 'react-native-svg';
+import type { DrawnPart } from '../../workers/inspection';
+import { PROCESS_LINES } from '../../ui/marks';
+import { useTokens } from '../../ui/theme';
+import { FONT } from '../../ui/tokens';
+
+interface SheetPictureProps {
+  sheet: { widthMm: number; lengthMm: number };
+  cuttable: Bounds | null;
+  parts: DrawnPart[];
+  colour: string;
+  process: ProcessName;
+  chosen?: string[];
+  onChoose?: (partId: string) => void;
+  /** Places that a check points at. */
+  places?: Bounds[];
+  /** Where the tool is, while it runs. */
+  tool?: { at: Point; isDown: boolean } | null;
+  /** The picture is never taller than this, in px. */
+  maxHeight: number;
+}
+
+/** Room for the ruler's figures, in px. */
+const RULER = 30;
+/** What is shown of a long roll beyond its parts, in mm. */
+const BEYOND_MM = 40;
+/** A place that a check points at is shown at least this large, in px. */
+const SMALLEST_RING = 26;
+
+/** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
+export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, places = [], tool, maxHeight }: SheetPictureProps) {
+  const tokens = useTokens();
+  const [width, setWidth] = useState(0);
+  const deepest = Math.max(sheet.widthMm * 0.4, ...parts.map((part) => part.bounds.maxY + BEYOND_MM));
+  const isLonger = deepest < sheet.lengthMm;
+  const shownLength = Math.min(sheet.lengthMm, deepest);
+  const widest = Math.max(sheet.widthMm, ...parts.map((part) => part.bounds.maxX + 4));
+  const leftmost = Math.min(0, ...parts.map((part) => part.bounds.minX - 4));
+  const scale = Math.max(0.01, Math.min((width - RULER - 4) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength));
+  const px = (mm: number) => RULER + (mm - leftmost) * scale;
+  const py = (mm: number) => RULER + mm * scale;
+  const height = py(shownLength) + (isLonger ? 12 : 4);
+  const line = PROCESS_LINES[process];
+  const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
+  return (
+    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} style={{ width: '100%', minHeight: 80 }} testID="sheet">
+      {width > 0 ? (
+        <Svg width={width} height={height} role="img" aria-label={`Sheet ${sheet.widthMm} by ${sheet.lengthMm} mm with ${parts.length} parts`}>
+          <Defs>
+            <Pattern id="margin" patternUnits="userSpaceOnUse" width={7} height={7} patternTransform="rotate(45)">
+              <Line x1={0} y1={0} x2={0} y2={7} stroke={tokens.slate} strokeWidth={1} strokeOpacity={0.45} />
+            </Pattern>
+            <ClipPath id="shown">
+              <Rect x={0} y={0} width={width} height={py(shownLength)} />
+            </ClipPath>
+          </Defs>
+          <Rect x={px(0)} y={py(0)} width={sheet.widthMm * scale} height={shownLength * scale} fill={tokens.card} stroke={tokens.slate} strokeWidth={1.2} />
+          <Path d={marginPath(sheet.widthMm, shownLength, cuttable, px, py)} fill="url(#margin)" fillRule="evenodd" />
+          {isLonger ? <Polygon points={tornEdge(px(0), px(sheet.widthMm), py(shownLength))} fill={tokens.paper} stroke={tokens.slate} strokeWidth={1} /> : null}
+          <Ruler lengthMm={sheet.widthMm} at={(mm) => ({ x: px(mm), y: RULER })} scale={scale} isAcross colour={tokens.slate} />
+          <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
+          <G clipPath="url(#shown)">
+            <G transform={place}>
+              {parts.map((part) => (
+                <Path
+                  key={part.id}
+                  testID={`part-${part.name}`}
+                  d={part.path}
+                  fill={colour}
+                  fillRule="evenodd"
+                  stroke={chosen.includes(part.id) ? tokens.quench : tokens.ink}
+                  strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
+                  strokeDasharray={chosen.includes(part.id) ? undefined : line.dash?.split(' ').map((n) => Number(n) / scale).join(' ')}
+                  onPress={onChoose ? () => onChoose(part.id) : undefined}
+                />
+              ))}
+            </G>
+          </G>
+          {places.map((spot, i) => {
+            const w = Math.max(SMALLEST_RING, (spot.maxX - spot.minX) * scale + 10);
+            const h = Math.max(SMALLEST_RING, (spot.maxY - spot.minY) * scale + 10);
+            return <Rect key={i} testID="place" x={px((spot.minX + spot.maxX) / 2) - w / 2} y={py((spot.minY + spot.maxY) / 2) - h / 2} width={w} height={h} rx={SMALLEST_RING / 2} fill="none" stroke={tokens.ember} strokeWidth={3} />;
+          })}
+          {tool ? <Circle testID="tool" cx={px(tool.at.x)} cy={py(tool.at.y)} r={tool.isDown ? 6 : 8} fill={tool.isDown ? tokens.ember : 'none'} stroke={tokens.ember} strokeWidth={2.5} /> : null}
+        </Svg>
+      ) : null}
+    </View>
+  );
+}
+
+function marginPath(widthMm: number, lengthMm: number, cuttable: Bounds | null, px: (mm: number) => number, py: (mm: number) => number): string {
+  const box = (x1: number, y1: number, x2: number, y2: number) => `M${px(x1)} ${py(y1)}H${px(x2)}V${py(y2)}H${px(x1)}Z`;
+  const inner = cuttable ? box(cuttable.minX, cuttable.minY, Math.min(cuttable.maxX, widthMm), Math.min(cuttable.maxY, lengthMm)) : '';
+  return box(0, 0, widthMm, lengthMm) + inner;
+}
+
+/** The roll goes on: a torn edge instead of a straight one. */
+function tornEdge(x1: number, x2: number, y: number): string {
+  const teeth = Math.max(6, Math.round((x2 - x1) / 14));
+  const points = Array.from({ length: teeth + 1 }, (_, i) => `${x1 + ((x2 - x1) * i) / teeth},${y + (i % 2 ? -5 : 3)}`);
+  return [...points, `${x2},${y + 14}`, `${x1},${y + 14}`].join(' ');
+}
+
+interface RulerProps {
+  lengthMm: number;
+  at: (mm: number) => Point;
+  scale: number;
+  isAcross?: boolean;
+  colour: string;
+}
+
+function Ruler({ lengthMm, at, scale, isAcross, colour }: RulerProps) {
+  const every = [10, 20, 50, 100, 200, 500].find((mm) => mm * scale >= 44) ?? 1000;
+  const marks = Array.from({ length: Math.floor(lengthMm / every) + 1 }, (_, i) => i * every);
+  return (
+    <G>
+      {marks.map((mm) => {
+        const { x, y } = at(mm);
+        return (
+          <G key={mm}>
+            <Line x1={x} y1={y} x2={isAcross ? x : x - 7} y2={isAcross ? y - 7 : y} stroke={colour} strokeWidth={1} />
+            <SvgText x={isAcross ? x : x - 9} y={isAcross ? y - 11 : y + 4} fill={colour} fontSize={11} fontFamily={FONT.number} textAnchor={isAcross ? 'middle' : 'end'}>
+              {mm === 0 && !isAcross ? '' : mm === 0 ? '0 mm' : mm}
+            </SvgText>
+          </G>
+        );
+      })}
+    </G>
+  );
+}

@@ -1,0 +1,94 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import type { Bounds } from '@keen-anvil/core/geometry';
+import { cuttableArea } from '@keen-anvil/core/machines';
+import { formatNumber } from '@keen-anvil/core/units';
+import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { useState, type ComponentProps } from 'react';
+import { Pressable, View } from 'react-native';
+import { StepNumber } from '../../ui/step-number';
+import { Nothing, Waiting } from '../../ui/states';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { useNudge } from './queries';
+import { SheetPicture } from './sheet-picture';
+import type { InspectedStep } from './use-inspections';
+import { WidthField } from './width-field';
+
+interface SheetViewProps {
+  job: JobDetail;
+  inspected: InspectedStep;
+  places: Bounds[];
+  maxHeight: number;
+}
+
+/** The sheet of one step: to scale, with exact width and nudging in set steps. */
+export function SheetView({ job, inspected, places, maxHeight }: SheetViewProps) {
+  const { step, bed, inspection } = inspected;
+  const tokens = useTokens();
+  const [chosen, setChosen] = useState<string[]>([]);
+  const [by, setBy] = useState(1);
+  const nudge = useNudge();
+  if (!bed) return <Nothing title="No sheet yet">Choose the material of this step, and its sheet lies here.</Nothing>;
+  if (inspection.isError) return <Body style={{ color: tokens.rust }}>{inspection.error.message}</Body>;
+  if (!inspection.data) return <Waiting lines={3} />;
+  const moved = chosen.length ? chosen : step.parts.map((part) => part.id);
+  const toggle = (id: string) => setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
+  const move = (dxMm: number, dyMm: number) => nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm });
+  return (
+    <View style={{ gap: SPACE.base }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.small }}>
+        <Aside>
+          {bed.piece.name}, {bed.piece.widthMm} × {bed.piece.lengthMm} mm
+        </Aside>
+        {step.mirrored ? <ReversedStamp /> : null}
+      </View>
+      <SheetPicture
+        sheet={bed.piece}
+        cuttable={cuttableArea(bed.machine, bed.piece, step.onCarrier)}
+        parts={inspection.data.parts}
+        colour={bed.material.colour}
+        process={step.process}
+        chosen={chosen}
+        onChoose={toggle}
+        places={places}
+        maxHeight={maxHeight}
+      />
+      <WidthField job={job} />
+      <View style={{ gap: SPACE.small }}>
+        <Strong>{chosen.length ? `Nudge ${chosen.length === 1 ? 'the chosen part' : `${chosen.length} chosen parts`}` : 'Nudge all parts'}</Strong>
+        <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
+          <Arrow icon="arrow-left" label="Nudge left" onPress={() => move(-by, 0)} />
+          <Arrow icon="arrow-right" label="Nudge right" onPress={() => move(by, 0)} />
+          <Arrow icon="arrow-up" label="Nudge towards the lead edge" onPress={() => move(0, -by)} />
+          <Arrow icon="arrow-down" label="Nudge away from the lead edge" onPress={() => move(0, by)} />
+        </View>
+        <StepNumber label="Nudge step" unit="mm" value={by} min={0.5} max={100} step={0.5} onChange={(value) => value > 0 && setBy(value)} />
+        <Aside>Tap a part on the sheet to nudge it alone.</Aside>
+        {nudge.isError ? <Body style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
+      </View>
+      <Figure>
+        {formatNumber(inspection.data.cutMm / 1000, 2)} m down, {formatNumber(inspection.data.travelMm / 1000, 2)} m up
+      </Figure>
+    </View>
+  );
+}
+
+/** Mirroring follows from the material; it shows as a stamp. */
+function ReversedStamp() {
+  const { ember } = useTokens();
+  return (
+    <View style={{ borderWidth: 2, borderColor: ember, borderRadius: 3, paddingHorizontal: SPACE.small, transform: [{ rotate: '-2deg' }] }}>
+      <Strong style={{ color: ember }}>reads reversed</Strong>
+    </View>
+  );
+}
+
+function Arrow({ icon, label, onPress }: { icon: ComponentProps<typeof MaterialCommunityIcons>['name']; label: string; onPress: () => void }) {
+  const { slate, ink } = useTokens();
+  return (
+    <Pressable role="button" aria-label={label} onPress={onPress} style={{ flex: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 1, borderColor: slate, borderRadius: 4 }}>
+      <MaterialCommunityIcons name={icon} size={26} color={ink} />
+    </Pressable>
+  );
+}

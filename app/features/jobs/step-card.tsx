@@ -1,0 +1,153 @@
+import type { StepView } from '@keen-anvil/contract';
+import { PROCESSES, processOf } from '@keen-anvil/core/recipes';
+import { formatDuration, formatNumber } from '@keen-anvil/core/units';
+import { Button, Switch } from '@rneui/themed';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { Decision, Option } from '../../ui/choice';
+import { Leaf } from '../../ui/leaf';
+import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { settingsLine } from '../book/settings-line';
+import { useMachines, useTools } from '../shop/queries';
+import { MaterialShelf } from './material-shelf';
+import { OfferedRecipe } from './offered-recipe';
+import { useChangeStep } from './queries';
+import { StepFileButton } from './step-file-button';
+import type { InspectedStep } from './use-inspections';
+
+type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | null;
+
+/** One rung of the step ladder: material, process, machine, tool, recipe, and how long it takes. */
+export function StepCard({ inspected, isOpen, onOpen }: { inspected: InspectedStep; isOpen: boolean; onOpen: () => void }) {
+  const { step, bed, inspection } = inspected;
+  const tokens = useTokens();
+  const router = useRouter();
+  const [asked, setAsked] = useState<Asked>(null);
+  const change = useChangeStep();
+  const machines = useMachines().data ?? [];
+  const tools = useTools().data ?? [];
+  const { recipe, nearest } = step.match;
+  const process = processOf(step.process);
+  const send = (body: Omit<Parameters<typeof change.mutate>[0], 'stepId' | 'version'>) => {
+    setAsked(null);
+    change.mutate({ stepId: step.id, version: step.version, ...body });
+  };
+  const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
+  return (
+    <Leaf edge={edge} testID={`step-${step.position + 1}`} style={step.isSkipped ? { opacity: 0.6 } : undefined}>
+      <Pressable role="button" aria-label={`Step ${step.position + 1}`} aria-expanded={isOpen} onPress={onOpen} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}>
+        <Figure style={{ fontSize: 26 }}>{step.position + 1}</Figure>
+        <Swatch colour={bed?.material.colour ?? step.colour} size={36} />
+        <View style={{ flex: 1 }}>
+          <Strong>{bed?.material.name ?? 'Which material?'}</Strong>
+          <Aside>
+            {step.parts.length === 1 ? '1 part' : `${step.parts.length} parts`} drawn in {step.colour}
+          </Aside>
+        </View>
+        {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
+      </Pressable>
+
+      {step.isSkipped ? <Body>Left out of the run.</Body> : null}
+      {!step.materialId ? <Button title="Choose the material" onPress={() => setAsked('material')} /> : null}
+
+      {bed && !step.isSkipped ? (
+        <>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide, rowGap: 2 }}>
+            <ProcessMark process={step.process} />
+            {inspection.data ? (
+              <Figure testID="estimate">
+                {formatDuration(inspection.data.seconds)}
+                {inspection.data.isRough ? ' (rough)' : ''} · {formatNumber(inspection.data.cutMm / 1000, 2)} m
+              </Figure>
+            ) : null}
+          </View>
+          {recipe ? (
+            <Pressable role="link" aria-label="Open the recipe" onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
+              <Figure style={{ fontSize: 19, color: tokens.quench }}>{settingsLine(recipe.settings)}</Figure>
+              <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
+            </Pressable>
+          ) : (
+            <OfferedRecipe step={step} nearest={nearest} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
+          )}
+        </>
+      ) : null}
+
+      {isOpen && bed && !step.isSkipped ? (
+        <View style={{ gap: SPACE.hair, borderTopWidth: 1, borderColor: tokens.rule, paddingTop: SPACE.small }}>
+          <Line label="Material" value={bed.material.name} onPress={() => setAsked('material')} />
+          <Line label="Piece" value={`${bed.piece.name}, ${bed.piece.widthMm} × ${bed.piece.lengthMm} mm`} onPress={() => setAsked('piece')} />
+          <Line label="Process" value={process.label} onPress={() => setAsked('process')} />
+          <Line label="Machine" value={bed.machine.name} onPress={() => setAsked('machine')} />
+          <Line label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
+          <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
+          <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
+          {recipe ? <StepFileButton step={step} /> : null}
+        </View>
+      ) : null}
+      {isOpen ? <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} /> : null}
+      {change.isError ? <Body style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
+
+      <MaterialShelf isOpen={asked === 'material'} chosen={step.materialId} machineId={step.machineId} onChoose={(material) => send({ materialId: material.id })} onClose={() => setAsked(null)} />
+      <Decision title="Which piece?" isOpen={asked === 'piece'} onClose={() => setAsked(null)}>
+        {bed?.material.pieces.map((piece) => (
+          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
+        ))}
+      </Decision>
+      <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
+        {PROCESSES.map((p) => (
+          <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
+        ))}
+      </Decision>
+      <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
+        {machines.map((machine) => (
+          <Option key={machine.id} label={machine.name} detail={`${machine.workWidthMm} mm wide, ${machine.holders === 1 ? '1 holder' : `${machine.holders} holders`}`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
+        ))}
+      </Decision>
+      <Decision title="With which tool?" isOpen={asked === 'tool'} onClose={() => setAsked(null)}>
+        {tools
+          .filter((tool) => process.toolKinds.includes(tool.kind))
+          .map((tool) => (
+            <Option key={tool.id} label={tool.name} detail={`${formatNumber(tool.wearM, 0)} m used${tool.lifeM ? ` of about ${tool.lifeM} m` : ''}`} isChosen={tool.id === step.toolId} onPress={() => send({ toolId: tool.id })} />
+          ))}
+      </Decision>
+    </Leaf>
+  );
+}
+
+function Line({ label, value, onPress }: { label: string; value: string; onPress: () => void }) {
+  const { quench, rule } = useTokens();
+  return (
+    <Pressable role="button" aria-label={`Change ${label.toLowerCase()}`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, gap: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+      <Aside style={{ width: 84 }}>{label}</Aside>
+      <Body style={{ flex: 1 }}>{value}</Body>
+      <Aside style={{ color: quench }}>change</Aside>
+    </Pressable>
+  );
+}
+
+function Toggle({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
+      <Body>{label}</Body>
+      <Switch aria-label={label} value={value} onValueChange={onChange} />
+    </View>
+  );
+}
+
+/** The stop between two steps, as it stands in the ladder. */
+export function HoldMark({ step }: { step: StepView }) {
+  const { ember } = useTokens();
+  if (!step.hold) return null;
+  return (
+    <View testID="hold" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
+      <View style={{ width: 18, height: 3, backgroundColor: ember }} />
+      <Strong style={{ color: ember }}>Hold</Strong>
+      <Body style={{ flexShrink: 1 }}>{step.hold}</Body>
+      <View style={{ flex: 1, height: 3, backgroundColor: ember }} />
+    </View>
+  );
+}

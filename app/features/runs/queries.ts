@@ -1,0 +1,59 @@
+import { paths, type RunAction, type RunProgress, type RunView } from '@keen-anvil/contract';
+import type { Outcome } from '@keen-anvil/core/recipes';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { v4 as uuid } from 'uuid';
+import { call } from '../api/client';
+
+const runsKey = (jobId: string) => ['runs', jobId];
+
+export const useRuns = (jobId: string) =>
+  useQuery({ queryKey: runsKey(jobId), queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }), refetchOnMount: 'always' });
+
+export function useStartJob(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (speedUp: number) => call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), speedUp } }),
+    onSuccess: (runs) => client.setQueryData(runsKey(jobId), runs),
+  });
+}
+
+export function useRunAction(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, action }: { id: string; action: RunAction }) => call<RunView>(paths.runAction(id), { method: 'POST', body: { action } }),
+    onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
+  });
+}
+
+export function useScoreRun(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome }) => call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
+    onSettled: async () => {
+      await client.invalidateQueries({ queryKey: runsKey(jobId) });
+      await client.invalidateQueries({ queryKey: ['recipes'] });
+      await client.invalidateQueries({ queryKey: ['jobs'] });
+    },
+  });
+}
+
+/** Follows a run by server-sent events and writes its progress into what was fetched; asks anew when its state changes. */
+export function useFollowRun(run: RunView | undefined): void {
+  const client = useQueryClient();
+  const id = run?.progress.state === 'running' ? run.id : undefined;
+  const jobId = run?.jobId;
+  useEffect(() => {
+    if (!id || !jobId) return undefined;
+    const source = new EventSource(paths.runEvents(id));
+    source.onmessage = (message) => {
+      const progress = JSON.parse(String(message.data)) as RunProgress;
+      client.setQueryData<RunView[]>(runsKey(jobId), (runs) => runs?.map((r) => (r.id === id ? { ...r, progress } : r)));
+      if (progress.state !== 'running') {
+        source.close();
+        void client.invalidateQueries({ queryKey: runsKey(jobId) });
+      }
+    };
+    return () => source.close();
+  }, [client, id, jobId]);
+}

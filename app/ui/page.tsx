@@ -1,0 +1,46 @@
+import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { useRouter, type Href } from 'expo-router';
+import type { PropsWithChildren, ReactNode } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import { useTokens } from './theme';
+import { SPACE, TARGET } from './tokens';
+import { Aside, Title } from './type';
+
+interface PageProps {
+  title: string;
+  aside?: ReactNode;
+  /** Where one came from, if this is not one of the five places. */
+  back?: { label: string; href: Href };
+  /** The main action, kept at the foot of the page within the thumb's reach. */
+  foot?: ReactNode;
+  maxWidth?: number;
+}
+
+/** One page of the book. */
+export function Page({ title, aside, back, foot, maxWidth = 720, children }: PropsWithChildren<PageProps>) {
+  const { paper, rule } = useTokens();
+  return (
+    <View style={{ flex: 1, backgroundColor: paper }}>
+      <ScrollView contentContainerStyle={{ padding: SPACE.wide, paddingBottom: SPACE.broad, gap: SPACE.wide, width: '100%', maxWidth, alignSelf: 'flex-start' }}>
+        {back ? <BackLink {...back} /> : null}
+        <View style={{ gap: SPACE.hair }}>
+          <Title>{title}</Title>
+          {typeof aside === 'string' ? <Aside>{aside}</Aside> : aside}
+        </View>
+        {children}
+      </ScrollView>
+      {foot ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule, backgroundColor: paper, gap: SPACE.small }}>{foot}</View> : null}
+    </View>
+  );
+}
+
+function BackLink({ label, href }: { label: string; href: Href }) {
+  const { quench } = useTokens();
+  const router = useRouter();
+  return (
+    <Pressable role="link" aria-label={`Back to ${label}`} onPress={() => (router.canGoBack() ? router.back() : router.replace(href))} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, alignSelf: 'flex-start', gap: SPACE.hair, marginVertical: -SPACE.small }}>
+      <MaterialCommunityIcons name="arrow-left" size={20} color={quench} />
+      <Aside style={{ color: quench }}>{label}</Aside>
+    </Pressable>
+  );
+}

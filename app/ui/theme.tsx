@@ -1,0 +1,85 @@
+import { createTheme, ThemeProvider } from '@rneui/themed';
+import { createContext, useContext, useMemo, useState, type PropsWithChildren } from 'react';
+import { useColorScheme } from 'react-native';
+import { readPreference, writePreference } from './preference';
+import { DARK, FONT, LIGHT, TARGET, type Tokens } from './tokens';
+
+export type Light = 'as the device' | 'day' | 'dim shop';
+export const LIGHTS: readonly Light[] = ['as the device', 'day', 'dim shop'];
+
+interface Appearance {
+  tokens: Tokens;
+  light: Light;
+  setLight: (light: Light) => void;
+}
+
+const AppearanceContext = createContext<Appearance>({ tokens: LIGHT, light: 'as the device', setLight: () => undefined });
+
+/** The colours in force. */
+export const useTokens = (): Tokens => useContext(AppearanceContext).tokens;
+/** Which set of colours the maker chose, and how to choose another. */
+export const useAppearance = (): Appearance => useContext(AppearanceContext);
+
+/** Gives everything below it the bench book's colours, in React Native Elements' theme too. */
+export function BenchBookTheme({ children }: PropsWithChildren) {
+  const [light, setLight] = useState<Light>(() => {
+    const kept = readPreference('light');
+    return LIGHTS.find((l) => l === kept) ?? 'as the device';
+  });
+  const device = useColorScheme();
+  const isDark = light === 'dim shop' || (light === 'as the device' && device === 'dark');
+  const tokens = isDark ? DARK : LIGHT;
+  const theme = useMemo(() => elementsTheme(tokens, isDark), [tokens, isDark]);
+  const appearance = useMemo(
+    () => ({
+      tokens,
+      light,
+      setLight: (next: Light) => {
+        writePreference('light', next);
+        setLight(next);
+      },
+    }),
+    [tokens, light],
+  );
+  return (
+    <AppearanceContext.Provider value={appearance}>
+      <ThemeProvider theme={theme} key={isDark ? 'dark' : 'light'}>
+        {children}
+      </ThemeProvider>
+    </AppearanceContext.Provider>
+  );
+}
+
+function elementsTheme(tokens: Tokens, isDark: boolean) {
+  const colors = {
+    primary: tokens.quench,
+    secondary: tokens.slate,
+    background: tokens.paper,
+    white: tokens.card,
+    black: tokens.ink,
+    success: tokens.moss,
+    warning: tokens.ember,
+    error: tokens.rust,
+    divider: tokens.rule,
+  };
+  return createTheme({
+    mode: isDark ? 'dark' : 'light',
+    lightColors: colors,
+    darkColors: colors,
+    components: {
+      Button: {
+        titleStyle: { fontFamily: FONT.textBold, fontSize: 17 },
+        buttonStyle: { minHeight: TARGET, borderRadius: 4, paddingHorizontal: 18 },
+      },
+      Input: {
+        inputStyle: { fontFamily: FONT.text, fontSize: 17, color: tokens.ink, minHeight: TARGET },
+        labelStyle: { fontFamily: FONT.textBold, fontSize: 15, color: tokens.slate, fontWeight: 'normal' },
+        errorStyle: { fontFamily: FONT.text, fontSize: 15, color: tokens.rust, marginHorizontal: 0 },
+        inputContainerStyle: { borderBottomColor: tokens.slate },
+        containerStyle: { paddingHorizontal: 0 },
+        placeholderTextColor: tokens.slate,
+      },
+      Text: { style: { fontFamily: FONT.text, color: tokens.ink } },
+    },
+  });
+}

@@ -1,0 +1,65 @@
+import { Text as ElementsText } from '@rneui/themed';
+import type { PropsWithChildren } from 'react';
+import type { StyleProp, TextStyle } from 'react-native';
+import { useTokens } from './theme';
+import { FONT } from './tokens';
+
+type TypeProps = PropsWithChildren<{ style?: StyleProp<TextStyle>; numberOfLines?: number; testID?: string }>;
+
+/** The name of a page. */
+export function Title({ children, style, ...rest }: TypeProps) {
+  const { ink } = useTokens();
+  return (
+    <ElementsText role="heading" aria-level={1} style={[{ fontFamily: FONT.headingBold, fontSize: 30, lineHeight: 36, color: ink }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}
+
+/** The name of a part of a page. */
+export function Heading({ children, style, ...rest }: TypeProps) {
+  const { ink } = useTokens();
+  return (
+    <ElementsText role="heading" aria-level={2} style={[{ fontFamily: FONT.heading, fontSize: 20, lineHeight: 26, color: ink }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}
+
+export function Body({ children, style, ...rest }: TypeProps) {
+  const { ink } = useTokens();
+  return (
+    <ElementsText style={[{ fontFamily: FONT.text, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}
+
+export function Strong({ children, style, ...rest }: TypeProps) {
+  const { ink } = useTokens();
+  return (
+    <ElementsText style={[{ fontFamily: FONT.textBold, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}
+
+/** What stands beside the main thing. */
+export function Aside({ children, style, ...rest }: TypeProps) {
+  const { slate } = useTokens();
+  return (
+    <ElementsText style={[{ fontFamily: FONT.text, fontSize: 15, lineHeight: 20, color: slate }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}
+
+/** A number, in figures of equal width. */
+export function Figure({ children, style, ...rest }: TypeProps) {
+  const { ink } = useTokens();
+  return (
+    <ElementsText style={[{ fontFamily: FONT.number, fontSize: 16, color: ink, fontVariant: ['tabular-nums'] }, style]} {...rest}>
+      {children}
+    </ElementsText>
+  );
+}

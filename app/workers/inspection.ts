@@ -1,0 +1,47 @@
+import { planStep, type StepRequest } from '@keen-anvil/core/output';
+import { checkStep, type CheckedStep, type Finding } from '@keen-anvil/core/preflight';
+import type { Bounds, Polyline } from '@keen-anvil/core/geometry';
+
+/** What is asked of the worker: one step and what it is checked against. */
+export interface InspectionRequest {
+  step: StepRequest;
+  check: Omit<CheckedStep, 'placed'>;
+}
+
+/** A part as it is drawn on the screen. */
+export interface DrawnPart {
+  id: string;
+  name: string;
+  /** SVG path data in mm on the sheet. */
+  path: string;
+  bounds: Bounds;
+}
+
+/** One step looked at from all sides. */
+export interface Inspection {
+  parts: DrawnPart[];
+  findings: Finding[];
+  seconds: number;
+  /** True where the speed scale was never measured. */
+  isRough: boolean;
+  cutMm: number;
+  travelMm: number;
+}
+
+/** Lays, plans and checks one step; runs in the worker. */
+export function inspectStep({ step, check }: InspectionRequest): Inspection {
+  const { placed, estimate, isRough } = planStep(step);
+  return {
+    parts: placed.map(({ id, name, contours, bounds }) => ({ id, name, bounds, path: contours.map(pathData).join('') })),
+    findings: checkStep({ ...check, placed }),
+    seconds: estimate.seconds,
+    isRough,
+    cutMm: estimate.cutMm,
+    travelMm: estimate.travelMm,
+  };
+}
+
+function pathData({ points, closed }: Polyline): string {
+  const place = (n: number) => Math.round(n * 100) / 100;
+  return `M${points.map(({ x, y }) => `${place(x)} ${place(y)}`).join('L')}${closed ? 'Z' : ''}`;
+}
