@@ -1,6 +1,6 @@
-import { BottomSheet, Overlay } from '@rneui/themed';
+import { Overlay } from '@rneui/themed';
 import type { PropsWithChildren, ReactNode } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Heading, Strong } from './type';
@@ -14,31 +14,25 @@ interface DecisionProps {
 
 /** One decision at a time: slides up on the phone, stands in the middle on a wide screen. */
 export function Decision({ title, isOpen, onClose, children }: PropsWithChildren<DecisionProps>) {
-  const { card, rule } = useTokens();
+  const { card, rule, quench } = useTokens();
   const isWide = useWide();
   if (!isOpen) return null;
-  const content = (
-    <View role="dialog" aria-label={title} style={{ gap: SPACE.small }}>
-      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Heading>{title}</Heading>
-        <Pressable role="button" aria-label="Close" onPress={onClose} style={{ minHeight: TARGET, minWidth: TARGET, alignItems: 'flex-end', justifyContent: 'center' }}>
-          <Strong>Close</Strong>
-        </Pressable>
-      </View>
-      {children}
-    </View>
-  );
-  if (isWide) {
-    return (
-      <Overlay isVisible onBackdropPress={onClose} overlayStyle={{ backgroundColor: card, width: 460, maxHeight: '85%', padding: SPACE.broad, borderRadius: 4 }}>
-        <ScrollView>{content}</ScrollView>
-      </Overlay>
-    );
-  }
+  // The Elements' own BottomSheet never shows on the web (its layout event lacks `persist`), so the Overlay does both.
+  const where: ViewStyle = isWide
+    ? { width: 460, borderRadius: 4, padding: SPACE.broad }
+    : { position: 'absolute', left: 0, right: 0, bottom: 0, padding: SPACE.wide, paddingBottom: SPACE.broad, borderTopWidth: 4, borderColor: rule };
   return (
-    <BottomSheet isVisible onBackdropPress={onClose} scrollViewProps={{ style: { maxHeight: '85%' } }}>
-      <View style={{ backgroundColor: card, padding: SPACE.wide, paddingBottom: SPACE.broad, borderTopWidth: 4, borderColor: rule }}>{content}</View>
-    </BottomSheet>
+    <Overlay isVisible onBackdropPress={onClose} onRequestClose={onClose} animationType={isWide ? 'fade' : 'slide'} overlayStyle={{ backgroundColor: card, maxHeight: '85%', ...where }}>
+      <View role="dialog" aria-label={title} style={{ flexShrink: 1, gap: SPACE.small }}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+          <Heading style={{ flexShrink: 1 }}>{title}</Heading>
+          <Pressable role="button" aria-label="Close" onPress={onClose} style={{ minHeight: TARGET, minWidth: TARGET, alignItems: 'flex-end', justifyContent: 'center' }}>
+            <Strong style={{ color: quench }}>Close</Strong>
+          </Pressable>
+        </View>
+        <ScrollView contentContainerStyle={{ gap: SPACE.small }}>{children}</ScrollView>
+      </View>
+    </Overlay>
   );
 }
 

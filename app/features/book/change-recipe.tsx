@@ -10,7 +10,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Strong } from '../../ui/type';
 import { useRevise } from './queries';
-import { settingsLine } from './settings-line';
+import { settingsText } from './settings-line';
 import { SettingsForm } from './settings-form';
 
 /** Changes a recipe's numbers, with the reason; what was there before stays in its history. */
@@ -32,8 +32,8 @@ export function ChangeRecipe({ recipe, machine, onClose }: { recipe: RecipeDetai
         {newer ? (
           <Leaf edge={ember}>
             <Strong>Somebody changed this recipe in the meantime.</Strong>
-            <Body>Theirs: {settingsLine(newer.settings)}</Body>
-            <Body>Yours: {settingsLine(settings)}</Body>
+            <Body>Theirs: {settingsText(newer.settings)}</Body>
+            <Body>Yours: {settingsText(settings)}</Body>
             <View style={{ flexDirection: 'row', gap: SPACE.small }}>
               <Button title="Keep theirs" type="outline" containerStyle={{ flex: 1 }} onPress={onClose} />
               <Button

@@ -1,43 +1,37 @@
 import type { MachineView } from '@keen-anvil/contract';
 import { quantitiesFor, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
-import { useTokens } from '../../ui/theme';
-import { FONT, SPACE } from '../../ui/tokens';
-import { Aside, Body, Figure } from '../../ui/type';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Figure } from '../../ui/type';
 
-interface DialNumbersProps {
-  machine: MachineView;
-  process: ProcessName;
-  settings: Settings;
-  /** Height of the figures, in px. */
-  size: number;
+/** What a recipe sets on a machine, in the machine's order: dialled by hand, or carried by the machine file. */
+export interface DialledNumber {
+  name: string;
+  label: string;
+  unit: string;
+  value: number;
+  isByHand: boolean;
 }
 
-/** What to dial in, in the order of the machine: the word on the machine, the number, its unit. */
-export function DialNumbers({ machine, process, settings, size }: DialNumbersProps) {
-  const { rule } = useTokens();
-  const shown = quantitiesFor(machine, process).filter((q) => settings[q.name] !== undefined);
-  const isCard = size > 60;
+/** The numbers of a recipe with the words and units of the machine. */
+export function dialledNumbers(machine: MachineView, process: ProcessName, settings: Settings): DialledNumber[] {
+  return quantitiesFor(machine, process).flatMap(({ name, scale }) => {
+    const value = settings[name];
+    if (value === undefined || !scale) return [];
+    return [{ name, label: scale.label, unit: scale.unit, value, isByHand: machine.dials.some((dial) => dial.name === name) }];
+  });
+}
+
+/** What to dial in: the word on the machine, the number, its unit. */
+export function DialNumbers({ machine, process, settings }: { machine: MachineView; process: ProcessName; settings: Settings }) {
   return (
-    <View style={{ flexDirection: isCard ? 'column' : 'row', flexWrap: 'wrap' }}>
-      {shown.map(({ name, scale }) => (
-        <View
-          key={name}
-          style={{
-            minWidth: isCard ? undefined : 104,
-            flexDirection: isCard ? 'row' : 'column',
-            alignItems: isCard ? 'baseline' : 'flex-start',
-            justifyContent: 'space-between',
-            paddingVertical: isCard ? SPACE.hair : SPACE.small,
-            paddingRight: SPACE.wide,
-            borderBottomWidth: isCard ? 1 : 0,
-            borderColor: rule,
-          }}
-        >
-          {isCard ? <Body style={{ fontSize: 24, lineHeight: 32, fontFamily: FONT.textBold }}>{scale?.label ?? name}</Body> : <Aside>{scale?.label ?? name}</Aside>}
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+      {dialledNumbers(machine, process, settings).map(({ name, label, unit, value }) => (
+        <View key={name} style={{ minWidth: 104, paddingVertical: SPACE.small, paddingRight: SPACE.wide }}>
+          <Aside>{label}</Aside>
           <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }}>
-            <Figure style={{ fontSize: size, lineHeight: size * 1.15 }}>{settings[name]}</Figure>
-            <Aside style={isCard ? { fontSize: 20, minWidth: 62 } : undefined}>{scale?.unit}</Aside>
+            <Figure style={{ fontSize: 40, lineHeight: 46 }}>{value}</Figure>
+            <Aside>{unit}</Aside>
           </View>
         </View>
       ))}

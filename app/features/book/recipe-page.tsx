@@ -10,13 +10,13 @@ import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
-import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
 import { useMachines } from '../shop/queries';
 import { ChangeRecipe } from './change-recipe';
 import { DialNumbers } from './dial-numbers';
 import { useRecipe } from './queries';
-import { settingsLine } from './settings-line';
+import { SettingsLine, settingsText } from './settings-line';
 import { SOURCE_WORDS } from './source-words';
 
 /** One recipe: what to dial in, how far to trust it, and what happened with it. */
@@ -59,7 +59,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         </View>
       }
     >
-      {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} size={40} /> : <Waiting lines={1} />}
+      {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} /> : <Waiting lines={1} />}
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />
         {reasons.map((reason) => (
@@ -81,7 +81,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
               <Body>{event.jobName ?? 'Trial'}</Body>
               <Aside>
                 {whenSaid(event.at)}
-                {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsLine(event.settings)}`}
+                {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsText(event.settings)}`}
               </Aside>
             </View>
           </View>
@@ -91,7 +91,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       <View>
         {recipe.revisions.map((revision) => (
           <View key={revision.number} style={{ paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
-            <Figure>{settingsLine(revision.settings)}</Figure>
+            <SettingsLine settings={revision.settings} />
             <Aside>
               {revision.reason || 'no reason given'} · {SOURCE_WORDS[revision.source]}, {whenSaid(revision.createdAt)}
             </Aside>

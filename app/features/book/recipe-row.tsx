@@ -3,8 +3,8 @@ import { Pressable, View } from 'react-native';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
-import { Aside, Figure, Strong } from '../../ui/type';
-import { settingsLine } from './settings-line';
+import { Aside, Strong } from '../../ui/type';
+import { SettingsLine } from './settings-line';
 
 /** A recipe as a line of the book. */
 export function RecipeRow({ recipe, isOpen, onPress }: { recipe: RecipeSummary; isOpen?: boolean; onPress: () => void }) {
@@ -22,7 +22,7 @@ export function RecipeRow({ recipe, isOpen, onPress }: { recipe: RecipeSummary; 
           <Strong style={{ flexShrink: 1 }}>{recipe.material.name}</Strong>
           <TemperMark temper={recipe.temper.temper} />
         </View>
-        <Figure style={{ fontSize: 17 }}>{settingsLine(recipe.settings)}</Figure>
+        <SettingsLine settings={recipe.settings} />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
           <ProcessMark process={recipe.process} />
           <Aside>

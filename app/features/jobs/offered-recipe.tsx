@@ -6,10 +6,10 @@ import { v4 as uuid } from 'uuid';
 import { Decision } from '../../ui/choice';
 import { TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
-import { Aside, Body, Figure } from '../../ui/type';
+import { Aside, Body } from '../../ui/type';
 import { useCreateRecipe } from '../book/queries';
 import { SettingsForm } from '../book/settings-form';
-import { settingsLine } from '../book/settings-line';
+import { SettingsLine } from '../book/settings-line';
 
 interface OfferedRecipeProps {
   step: StepView;
@@ -37,7 +37,7 @@ export function OfferedRecipe({ step, nearest, machine, processLabel, materialNa
       </Body>
       {nearest ? (
         <>
-          <Figure style={{ fontSize: 19 }}>{settingsLine(nearest.settings)}</Figure>
+          <SettingsLine settings={nearest.settings} size={22} />
           <TemperMark temper="bare" />
           <Aside>{nearest.why}. Nothing has been tried with it here.</Aside>
           <Button title="Take it as bare" loading={create.isPending} onPress={() => write(nearest.settings, nearest.why)} />

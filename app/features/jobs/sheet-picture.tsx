@@ -1,12 +1,13 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
 import type { ProcessName } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
-import { View } from 'react-native';
-import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Rect, Text as SvgText } from 'react-native-svg';
+import { View, type GestureResponderEvent } from 'react-native';
+import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Polyline, Rect, Text as SvgText } from 'react-native-svg';
 import type { DrawnPart } from '../../workers/inspection';
 import { PROCESS_LINES } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { tappedPart } from './tapped-part';
 
 interface SheetPictureProps {
   sheet: { widthMm: number; lengthMm: number };
@@ -46,8 +47,14 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   const height = py(shownLength) + (isLonger ? 12 : 4);
   const line = PROCESS_LINES[process];
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
+  const tap = (event: GestureResponderEvent) => {
+    const box = (event.currentTarget as unknown as Element).getBoundingClientRect();
+    const { clientX, clientY } = event.nativeEvent as unknown as MouseEvent;
+    const id = tappedPart(parts, { x: (clientX - box.left - px(0)) / scale, y: (clientY - box.top - py(0)) / scale }, scale);
+    if (id) onChoose?.(id);
+  };
   return (
-    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} style={{ width: '100%', minHeight: 80 }} testID="sheet">
+    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} {...(onChoose ? { onClick: tap } : {})} style={{ width: '100%', minHeight: 80 }} testID="sheet">
       {width > 0 ? (
         <Svg width={width} height={height} role="img" aria-label={`Sheet ${sheet.widthMm} by ${sheet.lengthMm} mm with ${parts.length} parts`}>
           <Defs>
@@ -60,23 +67,23 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
           </Defs>
           <Rect x={px(0)} y={py(0)} width={sheet.widthMm * scale} height={shownLength * scale} fill={tokens.card} stroke={tokens.slate} strokeWidth={1.2} />
           <Path d={marginPath(sheet.widthMm, shownLength, cuttable, px, py)} fill="url(#margin)" fillRule="evenodd" />
-          {isLonger ? <Polygon points={tornEdge(px(0), px(sheet.widthMm), py(shownLength))} fill={tokens.paper} stroke={tokens.slate} strokeWidth={1} /> : null}
+          {isLonger ? <TornEdge from={px(0)} to={px(sheet.widthMm)} y={py(shownLength)} /> : null}
           <Ruler lengthMm={sheet.widthMm} at={(mm) => ({ x: px(mm), y: RULER })} scale={scale} isAcross colour={tokens.slate} />
           <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
           <G clipPath="url(#shown)">
             <G transform={place}>
               {parts.map((part) => (
-                <Path
-                  key={part.id}
-                  testID={`part-${part.name}`}
-                  d={part.path}
-                  fill={colour}
-                  fillRule="evenodd"
-                  stroke={chosen.includes(part.id) ? tokens.quench : tokens.ink}
-                  strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
-                  strokeDasharray={chosen.includes(part.id) ? undefined : line.dash?.split(' ').map((n) => Number(n) / scale).join(' ')}
-                  onPress={onChoose ? () => onChoose(part.id) : undefined}
-                />
+                <G key={part.id} testID={`part-${part.name}`}>
+                  {/* A light edge below the line, so that the line shows on a dark material too. */}
+                  <Path d={part.path} fill={colour} fillRule="evenodd" stroke={tokens.card} strokeWidth={(line.width + 2) / scale} />
+                  <Path
+                    d={part.path}
+                    fill="none"
+                    stroke={chosen.includes(part.id) ? tokens.ember : tokens.ink}
+                    strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
+                    strokeDasharray={line.dash?.split(' ').map((n) => Number(n) / scale).join(' ')}
+                  />
+                </G>
               ))}
             </G>
           </G>
@@ -99,10 +106,16 @@ function marginPath(widthMm: number, lengthMm: number, cuttable: Bounds | null, 
 }
 
 /** The roll goes on: a torn edge instead of a straight one. */
-function tornEdge(x1: number, x2: number, y: number): string {
-  const teeth = Math.max(6, Math.round((x2 - x1) / 14));
-  const points = Array.from({ length: teeth + 1 }, (_, i) => `${x1 + ((x2 - x1) * i) / teeth},${y + (i % 2 ? -5 : 3)}`);
-  return [...points, `${x2},${y + 14}`, `${x1},${y + 14}`].join(' ');
+function TornEdge({ from, to, y }: { from: number; to: number; y: number }) {
+  const { paper, slate } = useTokens();
+  const teeth = Math.max(6, Math.round((to - from) / 14));
+  const points = Array.from({ length: teeth + 1 }, (_, i) => `${from + ((to - from) * i) / teeth},${y + (i % 2 ? -5 : 2)}`).join(' ');
+  return (
+    <G>
+      <Polygon points={`${points} ${to + 1},${y + 14} ${from - 1},${y + 14}`} fill={paper} />
+      <Polyline points={points} fill="none" stroke={slate} strokeWidth={1.2} />
+    </G>
+  );
 }
 
 interface RulerProps {

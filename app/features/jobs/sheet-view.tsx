@@ -11,6 +11,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useNudge } from './queries';
+import type { DrawnPart } from '../../workers/inspection';
 import { SheetPicture } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
 import { WidthField } from './width-field';
@@ -64,12 +65,34 @@ export function SheetView({ job, inspected, places, maxHeight }: SheetViewProps)
           <Arrow icon="arrow-down" label="Nudge away from the lead edge" onPress={() => move(0, by)} />
         </View>
         <StepNumber label="Nudge step" unit="mm" value={by} min={0.5} max={100} step={0.5} onChange={(value) => value > 0 && setBy(value)} />
-        <Aside>Tap a part on the sheet to nudge it alone.</Aside>
+        <Aside>Tap a part on the sheet, or its name, to nudge it alone.</Aside>
+        <PartNames parts={inspection.data.parts} chosen={chosen} onToggle={toggle} />
         {nudge.isError ? <Body style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
       </View>
       <Figure>
         {formatNumber(inspection.data.cutMm / 1000, 2)} m down, {formatNumber(inspection.data.travelMm / 1000, 2)} m up
       </Figure>
+    </View>
+  );
+}
+
+/** More names than this are no help; the sheet is tapped instead. */
+const MOST_NAMES = 24;
+
+/** The parts by name, for fingers, keyboards and screen readers. */
+function PartNames({ parts, chosen, onToggle }: { parts: DrawnPart[]; chosen: string[]; onToggle: (id: string) => void }) {
+  const { ember, rule, ink } = useTokens();
+  if (parts.length < 2 || parts.length > MOST_NAMES) return null;
+  return (
+    <View role="group" aria-label="Parts" style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
+      {parts.map(({ id, name }) => {
+        const isChosen = chosen.includes(id);
+        return (
+          <Pressable key={id} role="checkbox" aria-checked={isChosen} aria-label={name} onPress={() => onToggle(id)} style={{ minHeight: TARGET, justifyContent: 'center', paddingHorizontal: SPACE.base, borderWidth: isChosen ? 2 : 1, borderColor: isChosen ? ember : rule, borderRadius: 4 }}>
+            <Body style={{ color: isChosen ? ember : ink }}>{name}</Body>
+          </Pressable>
+        );
+      })}
     </View>
   );
 }

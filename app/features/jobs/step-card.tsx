@@ -11,7 +11,7 @@ import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
-import { settingsLine } from '../book/settings-line';
+import { SettingsLine } from '../book/settings-line';
 import { useMachines, useTools } from '../shop/queries';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
@@ -44,9 +44,10 @@ export function StepCard({ inspected, isOpen, onOpen }: { inspected: InspectedSt
         <Swatch colour={bed?.material.colour ?? step.colour} size={36} />
         <View style={{ flex: 1 }}>
           <Strong>{bed?.material.name ?? 'Which material?'}</Strong>
-          <Aside>
-            {step.parts.length === 1 ? '1 part' : `${step.parts.length} parts`} drawn in {step.colour}
-          </Aside>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+            <Aside>{step.parts.length === 1 ? '1 part' : `${step.parts.length} parts`}, drawn in</Aside>
+            <Swatch colour={step.colour} size={16} />
+          </View>
         </View>
         {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
       </Pressable>
@@ -67,7 +68,7 @@ export function StepCard({ inspected, isOpen, onOpen }: { inspected: InspectedSt
           </View>
           {recipe ? (
             <Pressable role="link" aria-label="Open the recipe" onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
-              <Figure style={{ fontSize: 19, color: tokens.quench }}>{settingsLine(recipe.settings)}</Figure>
+              <SettingsLine settings={recipe.settings} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
             </Pressable>
           ) : (

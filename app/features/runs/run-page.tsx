@@ -13,7 +13,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useRecipe } from '../book/queries';
-import { settingsLine } from '../book/settings-line';
+import { SettingsLine } from '../book/settings-line';
 import { useJob } from '../jobs/queries';
 import { SheetPicture } from '../jobs/sheet-picture';
 import { useInspections } from '../jobs/use-inspections';
@@ -76,7 +76,7 @@ function HoldCard({ run }: { run: RunView }) {
       <Body>
         {run.toolName} in {run.machineName}, dialled to:
       </Body>
-      <Figure style={{ fontSize: 24, lineHeight: 30 }}>{settingsLine(run.settings)}</Figure>
+      <SettingsLine settings={run.settings} size={28} />
       <Aside>
         Step {run.position + 1} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>

@@ -124,14 +124,14 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   async function loadSeries(db: Db, seriesId: string, series: SeriesData): Promise<void> {
     for (const [position, outcome] of series.outcomes.entries()) {
       const step = job.steps[position];
-      const { recipe, hpgl, estimateSeconds } = files[position];
+      const { recipe, hpgl, estimateSeconds, cutMm } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
         id: runId, seriesId, jobId: id, stepId: step.id, recipeId: recipe.id, position, state: 'queued', hold: step.hold,
         settings: recipe.settings, machineFile: hpgl, estimateSeconds, speedUp: 20,
       });
       if (outcome) {
-        await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'finished', doneSeconds: estimateSeconds, cutMm: 0, event: 'finished' });
+        await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });
         await finishRun(db, runId, { measuredSeconds: estimateSeconds, toolWearM: shop.tools.get(recipe.tool.id)!.wearM, seenOutcome: outcome });
         await scoreRun(db, runId, outcome);
       } else {

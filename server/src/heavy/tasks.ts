@@ -32,6 +32,7 @@ export interface PlanTask {
 export interface PlanAnswer {
   hpgl: string;
   estimateSeconds: number;
+  cutMm: number;
   /** What stands against running it, as sentences. */
   stops: string[];
 }
@@ -42,6 +43,7 @@ export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
   return {
     hpgl: stepHpgl(request, plan),
     estimateSeconds: plan.estimate.seconds,
+    cutMm: plan.estimate.cutMm,
     stops: stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
   };
 }
