@@ -1,7 +1,7 @@
 // Brings what is missing: Node's version, npm packages, Debian packages. No dependencies of its own.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -19,16 +19,36 @@ export function checkNode() {
   if (major < 20) giveUp(`Keen Anvil needs Node 20 or newer; this is ${process.versions.node}.`);
 }
 
+/** Refuses where another npm start or npm test is installing packages here at this moment. */
+function takeTurn() {
+  const lock = join(dataDir, 'setup.pid');
+  mkdirSync(dataDir, { recursive: true });
+  const other = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0;
+  if (other && other !== process.pid && isAlive(other)) giveUp(`Another command (process ${other}) is installing packages here. Wait until it is done.`);
+  writeFileSync(lock, String(process.pid));
+  return () => rmSync(lock, { force: true });
+}
+
+function isAlive(pid) {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+}
+
 /** Installs the npm packages of the lock file, unless just that was done before. */
 export function ensurePackages() {
   const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
   const stamp = join(root, 'node_modules', '.keen-anvil-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  const done = takeTurn();
   console.log('Installing packages (about two minutes the first time) …');
   const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });
   if (result.status !== 0) giveUp('The npm packages could not be installed; the lines above say why.');
-  mkdirSync(dirname(stamp), { recursive: true });
   writeFileSync(stamp, wanted);
+  done();
 }
 
 /** Installs a Debian package if the file it brings is not there. */

@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ensureWebBuild } from './build.mjs';
+import { remakeDatabase } from './database.mjs';
 import { freePort, startPostgres } from './postgres.mjs';
 import { checkNode, ensureChromium, ensurePackages, root } from './setup.mjs';
 
@@ -58,8 +59,7 @@ try {
   });
   ensureWebBuild();
   const browser = join(scratch, 'browser.json');
-  const remade = spawnSync('npx', ['tsx', 'server/testing/fresh-database.ts', 'keen_anvil_e2e'], { cwd: root, stdio: 'inherit', env: { ...process.env, TEST_DATABASE_URL: postgres.url('postgres') } });
-  if (remade.status !== 0) throw new Error('The database for the browser tests could not be made.');
+  await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
   stage('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], {
     env: { E2E_PORT: String(await freePort()), E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'), PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
     count: playwrightCount(browser),
