@@ -5,12 +5,13 @@ import { Pressable, ScrollView, View } from 'react-native';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Title } from './type';
+import { useWide } from './use-wide';
 
 interface PageProps {
   title: string;
   aside?: ReactNode;
   /** Where one came from, if this is not one of the five places. */
-  back?: { label: string; href: Href };
+  back?: { label: string; href: Href; /** Not on a wide screen, where the list stands beside. */ isBesideList?: boolean };
   /** The main action, kept at the foot of the page within the thumb's reach. */
   foot?: ReactNode;
   maxWidth?: number;
@@ -19,17 +20,22 @@ interface PageProps {
 /** One page of the book. */
 export function Page({ title, aside, back, foot, maxWidth = 720, children }: PropsWithChildren<PageProps>) {
   const { paper, rule } = useTokens();
+  const isWide = useWide();
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
       <ScrollView contentContainerStyle={{ padding: SPACE.wide, paddingBottom: SPACE.broad, gap: SPACE.wide, width: '100%', maxWidth, alignSelf: 'flex-start' }}>
-        {back ? <BackLink {...back} /> : null}
+        {back && !(back.isBesideList && isWide) ? <BackLink label={back.label} href={back.href} /> : null}
         <View style={{ gap: SPACE.hair }}>
           <Title>{title}</Title>
           {typeof aside === 'string' ? <Aside>{aside}</Aside> : aside}
         </View>
         {children}
       </ScrollView>
-      {foot ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule, backgroundColor: paper, gap: SPACE.small }}>{foot}</View> : null}
+      {foot ? (
+        <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule, backgroundColor: paper }}>
+          <View style={{ width: '100%', maxWidth, gap: SPACE.small }}>{foot}</View>
+        </View>
+      ) : null}
     </View>
   );
 }

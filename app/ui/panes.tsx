@@ -3,22 +3,22 @@ import { View } from 'react-native';
 import { useTokens } from './theme';
 import { useWide } from './use-wide';
 
-interface PanesProps {
-  list: ReactNode;
-  detail: ReactNode;
-  /** Whether the address names one thing of the list. */
-  isDetail: boolean;
-}
-
-/** List and detail: side by side where there is room, one after the other on the phone. */
-export function Panes({ list, detail, isDetail }: PanesProps) {
+/**
+ * List and detail, side by side where there is room. On the phone only `detail` stands there, and the route without a
+ * detail shows the list itself: the router's slot must never be taken away, or the address loses its parameters.
+ */
+export function Panes({ list, detail }: { list: ReactNode; detail: ReactNode }) {
   const { rule } = useTokens();
   const isWide = useWide();
-  if (!isWide) return isDetail ? detail : list;
   return (
     <View style={{ flex: 1, flexDirection: 'row' }}>
-      <View style={{ width: 420, borderRightWidth: 1, borderColor: rule }}>{list}</View>
+      {isWide ? <View style={{ width: 420, borderRightWidth: 1, borderColor: rule }}>{list}</View> : null}
       <View style={{ flex: 1 }}>{detail}</View>
     </View>
   );
+}
+
+/** What the route without a detail shows: the list on the phone, a word beside the list on a wide screen. */
+export function ListOrHint({ list, hint }: { list: ReactNode; hint: ReactNode }) {
+  return useWide() ? hint : list;
 }

@@ -1,11 +1,17 @@
+import { BookList } from '../../features/book/book-list';
 import { Page } from '../../ui/page';
+import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
 
-/** On a wide screen, what stands beside the list until a recipe is chosen. */
 export default function BookIndex() {
   return (
-    <Page title="Settings book">
-      <Aside>Choose a recipe to see what to dial in, and how far to trust it.</Aside>
-    </Page>
+    <ListOrHint
+      list={<BookList />}
+      hint={
+        <Page title="Settings book">
+          <Aside>Choose a recipe to see what to dial in, and how far to trust it.</Aside>
+        </Page>
+      }
+    />
   );
 }

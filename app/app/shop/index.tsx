@@ -1,11 +1,17 @@
+import { ShopList } from '../../features/shop/shop-list';
 import { Page } from '../../ui/page';
+import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
 
-/** On a wide screen, what stands beside the list until a machine is chosen. */
 export default function ShopIndex() {
   return (
-    <Page title="The machines">
-      <Aside>Choose a machine to see what it can reach and what its dials truly give.</Aside>
-    </Page>
+    <ListOrHint
+      list={<ShopList />}
+      hint={
+        <Page title="The machines">
+          <Aside>Choose a machine to see what it can reach and what its dials truly give.</Aside>
+        </Page>
+      }
+    />
   );
 }

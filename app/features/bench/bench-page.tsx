@@ -3,6 +3,7 @@ import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { formatDuration } from '@keen-anvil/core/units';
+import { Columns } from '../../ui/columns';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
@@ -19,35 +20,43 @@ export function BenchPage() {
   const bench = useBench();
   const router = useRouter();
   return (
-    <Page title="Bench" aside="Slipway Studio">
+    <Page title="Bench" aside="Slipway Studio" maxWidth={1100}>
       {bench.isPending ? <Waiting /> : null}
       {bench.isError ? <Trouble error={bench.error} retry={() => void bench.refetch()} /> : null}
       {bench.data ? (
-        <>
-          {bench.data.runs.map((run, i) => (
-            <RunCard key={run.id} run={run} isFirst={i === 0} />
-          ))}
-          {bench.data.runs.length === 0 ? (
-            <Leaf>
-              <Heading>The machines stand still</Heading>
-              <Aside>Nothing waits for you. Take a job, or start a new one.</Aside>
-              <Button title="New job" onPress={() => router.push('/jobs/new')} />
-            </Leaf>
-          ) : null}
-          <Heading>Recipes used last</Heading>
-          <View style={{ gap: SPACE.small }}>
-            {bench.data.recipes.length === 0 ? <Aside>None yet: the first run will bring one here.</Aside> : null}
-            {bench.data.recipes.map((recipe) => (
-              <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
-            ))}
-          </View>
-          <Heading>Jobs in hand</Heading>
-          <View style={{ gap: SPACE.small }}>
-            {bench.data.jobs.map((job) => (
-              <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
-            ))}
-          </View>
-        </>
+        <Columns
+          first={
+            <>
+              {bench.data.runs.map((run, i) => (
+                <RunCard key={run.id} run={run} isFirst={i === 0} />
+              ))}
+              {bench.data.runs.length === 0 ? (
+                <Leaf>
+                  <Heading>The machines stand still</Heading>
+                  <Aside>Nothing waits for you. Take a job, or start a new one.</Aside>
+                  <Button title="New job" onPress={() => router.push('/jobs/new')} />
+                </Leaf>
+              ) : null}
+            </>
+          }
+          second={
+            <>
+              <Heading>Recipes used last</Heading>
+              <View style={{ gap: SPACE.small }}>
+                {bench.data.recipes.length === 0 ? <Aside>None yet: the first run will bring one here.</Aside> : null}
+                {bench.data.recipes.map((recipe) => (
+                  <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
+                ))}
+              </View>
+              <Heading>Jobs in hand</Heading>
+              <View style={{ gap: SPACE.small }}>
+                {bench.data.jobs.map((job) => (
+                  <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
+                ))}
+              </View>
+            </>
+          }
+        />
       ) : null}
     </Page>
   );

@@ -37,7 +37,7 @@ export function ChangeRecipe({ recipe, machine, onClose }: { recipe: RecipeDetai
             <View style={{ flexDirection: 'row', gap: SPACE.small }}>
               <Button title="Keep theirs" type="outline" containerStyle={{ flex: 1 }} onPress={onClose} />
               <Button
-                title="Write mine on top"
+                title="Write mine"
                 containerStyle={{ flex: 1 }}
                 onPress={() => {
                   setVersion(newer.version);

@@ -19,10 +19,12 @@ import { useRecipe } from './queries';
 import { SettingsLine, settingsText } from './settings-line';
 import { SOURCE_WORDS } from './source-words';
 
+const BACK = { label: 'Book', href: '/book', isBesideList: true } as const;
+
 /** One recipe: what to dial in, how far to trust it, and what happened with it. */
 export function RecipePage({ id }: { id: string }) {
   const recipe = useRecipe(id);
-  const back = { label: 'Book', href: '/book' } as const;
+  const back = BACK;
   if (recipe.data) return <Recipe recipe={recipe.data} />;
   return (
     <Page title="Recipe" back={back}>
@@ -40,7 +42,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
   return (
     <Page
       title={recipe.material.name}
-      back={{ label: 'Book', href: '/book' }}
+      back={BACK}
       aside={
         <View style={{ gap: SPACE.small }}>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>

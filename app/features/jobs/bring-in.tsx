@@ -30,7 +30,7 @@ export function BringIn({ jobId }: { jobId: string }) {
           <Button title="Stop reading" type="outline" onPress={() => stop.current?.abort()} />
         </>
       ) : (
-        <Button title="Choose a file" icon={<MaterialCommunityIcons name="file-plus-outline" size={22} color={onStrong} />} onPress={() => void choose()} />
+        <Button title="Choose a file" icon={<MaterialCommunityIcons name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />} onPress={() => void choose()} />
       )}
       {bringIn.isError && !wasStopped ? <Body style={{ color: rust }}>{bringIn.error.message}</Body> : null}
     </Leaf>

@@ -30,7 +30,7 @@ export function ChecksView({ steps, onShow }: ChecksViewProps) {
             {inspection.data?.findings.map((finding) => (
               <FindingLeaf key={finding.code} edge={finding.severity === 'stop' ? rust : ember} title={finding.message} mend={finding.mend} onPress={finding.places.length ? () => onShow(step.id, finding) : undefined} isStop={finding.severity === 'stop'} />
             ))}
-            {inspection.data && inspection.data.findings.length === 0 && step.match.recipe ? <Body style={{ color: moss }}>Nothing stands in its way.</Body> : null}
+            {inspection.data && !inspection.isPlaceholderData && inspection.data.findings.length === 0 && step.match.recipe ? <Body style={{ color: moss }}>Nothing stands in its way.</Body> : null}
           </View>
         ))}
     </View>

@@ -63,6 +63,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const [pointed, setPointed] = useState<Bounds[]>([]);
   const steps = useInspections(job);
   const shown = steps.find(({ step }) => step.id === openStep) ?? steps[0];
+  const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
   const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length;
   const open = (stepId: string) => {
     setOpenStep(stepId);
@@ -79,7 +80,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       {steps.map((inspected) => (
         <Fragment key={inspected.step.id}>
           <HoldMark step={inspected.step} />
-          <StepCard inspected={inspected} isOpen={inspected.step.id === shown.step.id} onOpen={() => open(inspected.step.id)} />
+          <StepCard isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown.step.id} onOpen={() => open(inspected.step.id)} />
         </Fragment>
       ))}
       {job.artwork ? <ReadingNotices artwork={job.artwork} /> : null}
@@ -189,8 +190,9 @@ function obstacle(steps: InspectedStep[]): string | null {
     const name = `Step ${step.position + 1}`;
     if (!bed) return `${name} has no material yet.`;
     if (!step.match.recipe) return `${name} has no recipe yet.`;
-    if (inspection.data?.findings.some((finding) => finding.severity === 'stop')) return `${name} has to be put right: see the checks.`;
-    if (!inspection.data) return inspection.isError ? inspection.error.message : `${name} is being checked …`;
+    if (inspection.isError) return inspection.error.message;
+    if (!inspection.data || inspection.isPlaceholderData) return `${name} is being checked …`;
+    if (inspection.data.findings.some((finding) => finding.severity === 'stop')) return `${name} has to be put right: see the checks.`;
   }
   return null;
 }

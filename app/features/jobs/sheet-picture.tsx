@@ -25,8 +25,9 @@ interface SheetPictureProps {
   maxHeight: number;
 }
 
-/** Room for the ruler's figures, in px. */
+/** Room for the ruler's figures, in px: beside and above the sheet, and for the last one at its right. */
 const RULER = 30;
+const LAST_FIGURE = 14;
 /** What is shown of a long roll beyond its parts, in mm. */
 const BEYOND_MM = 40;
 /** A place that a check points at is shown at least this large, in px. */
@@ -41,7 +42,7 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   const shownLength = Math.min(sheet.lengthMm, deepest);
   const widest = Math.max(sheet.widthMm, ...parts.map((part) => part.bounds.maxX + 4));
   const leftmost = Math.min(0, ...parts.map((part) => part.bounds.minX - 4));
-  const scale = Math.max(0.01, Math.min((width - RULER - 4) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength));
+  const scale = Math.max(0.01, Math.min((width - RULER - LAST_FIGURE) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength));
   const px = (mm: number) => RULER + (mm - leftmost) * scale;
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);

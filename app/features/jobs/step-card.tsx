@@ -21,8 +21,16 @@ import type { InspectedStep } from './use-inspections';
 
 type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | null;
 
+interface StepCardProps {
+  inspected: InspectedStep;
+  isOpen: boolean;
+  /** Whether this is the first step that still wants something: its key is the primary one. */
+  isNext: boolean;
+  onOpen: () => void;
+}
+
 /** One rung of the step ladder: material, process, machine, tool, recipe, and how long it takes. */
-export function StepCard({ inspected, isOpen, onOpen }: { inspected: InspectedStep; isOpen: boolean; onOpen: () => void }) {
+export function StepCard({ inspected, isOpen, isNext, onOpen }: StepCardProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const router = useRouter();
@@ -53,7 +61,7 @@ export function StepCard({ inspected, isOpen, onOpen }: { inspected: InspectedSt
       </Pressable>
 
       {step.isSkipped ? <Body>Left out of the run.</Body> : null}
-      {!step.materialId ? <Button title="Choose the material" onPress={() => setAsked('material')} /> : null}
+      {!step.materialId ? <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} /> : null}
 
       {bed && !step.isSkipped ? (
         <>

@@ -1,6 +1,6 @@
 import type { JobDetail, MachineView, MaterialView, StepView } from '@keen-anvil/contract';
 import { cuttableArea } from '@keen-anvil/core/machines';
-import { useQueries, type UseQueryResult } from '@tanstack/react-query';
+import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useMaterials } from '../shop/queries';
 import { inspectInWorker } from './inspect';
@@ -51,8 +51,16 @@ export interface InspectedStep {
   inspection: UseQueryResult<Inspection>;
 }
 
+/** What was found of a step last, whatever it looked like then. */
+function latestInspection(client: QueryClient, stepId: string): Inspection | undefined {
+  const known = client.getQueryCache().findAll({ queryKey: ['inspection', stepId] });
+  known.sort((a, b) => b.state.dataUpdatedAt - a.state.dataUpdatedAt);
+  return known[0]?.state.data as Inspection | undefined;
+}
+
 /** Inspects every step of a job in workers; only a step that changed is inspected again. */
 export function useInspections(job: JobDetail): InspectedStep[] {
+  const client = useQueryClient();
   const machines = useMachines().data ?? [];
   const materials = useMaterials().data ?? [];
   const beds = job.steps.map((step) => bedOf(step, machines, materials));
@@ -63,6 +71,8 @@ export function useInspections(job: JobDetail): InspectedStep[] {
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
       enabled: request !== null && !job.steps[i].isSkipped,
       staleTime: Infinity,
+      // While a change is checked, the sheet stays as it was.
+      placeholderData: () => latestInspection(client, job.steps[i].id),
       retry: false,
     })),
   });

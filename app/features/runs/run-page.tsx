@@ -5,6 +5,7 @@ import { Button, LinearProgress } from '@rneui/themed';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { useRouter } from 'expo-router';
 import { useWindowDimensions, View } from 'react-native';
+import { Columns } from '../../ui/columns';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
@@ -31,15 +32,25 @@ export function RunPage({ jobId }: { jobId: string }) {
   useFollowRun(current);
   const title = runs.data?.[0]?.jobName ?? 'Run';
   return (
-    <Page title={title} back={back} foot={current ? <RunKeys run={current} /> : runs.data?.length ? <Button title="Back to the job" type="outline" onPress={() => router.replace(back.href)} /> : undefined} maxWidth={900}>
+    <Page title={title} back={back} foot={current ? <RunKeys run={current} /> : runs.data?.length ? <Button title="Back to the job" type="outline" onPress={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
       {runs.isPending ? <Waiting /> : null}
       {runs.isError ? <Trouble error={runs.error} retry={() => void runs.refetch()} /> : null}
       {runs.data?.length === 0 ? <Nothing title="This job was not run yet">Start it from the job’s page.</Nothing> : null}
-      {current?.progress.state === 'holding' ? <HoldCard run={current} /> : null}
-      {current && current.progress.state !== 'holding' ? <Progress run={current} /> : null}
-      {shown ? <RunSheet run={shown} /> : null}
-      {[...(runs.data ?? [])].reverse().map((run) => (run.progress.state === 'finished' ? <Finished key={run.id} run={run} /> : null))}
-      {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
+      <Columns
+        first={
+          <>
+            {current?.progress.state === 'holding' ? <HoldCard run={current} /> : null}
+            {current && current.progress.state !== 'holding' ? <Progress run={current} /> : null}
+            {shown ? <RunSheet run={shown} /> : null}
+          </>
+        }
+        second={
+          <>
+            {[...(runs.data ?? [])].reverse().map((run) => (run.progress.state === 'finished' ? <Finished key={run.id} run={run} /> : null))}
+            {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
+          </>
+        }
+      />
     </Page>
   );
 }

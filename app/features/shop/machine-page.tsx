@@ -14,7 +14,7 @@ import { useMachines } from './queries';
 export function MachinePage({ id }: { id: string }) {
   const machines = useMachines();
   const machine = machines.data?.find((m) => m.id === id);
-  const back = { label: 'Shop', href: '/shop' } as const;
+  const back = { label: 'Shop', href: '/shop', isBesideList: true } as const;
   if (!machine) {
     return (
       <Page title="Machine" back={back}>

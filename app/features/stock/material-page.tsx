@@ -20,7 +20,7 @@ export function MaterialPage({ id }: { id: string }) {
   const materials = useMaterials();
   const recipes = useRecipes('').data?.filter((recipe) => recipe.material.id === id);
   const material = materials.data?.find((m) => m.id === id);
-  const back = { label: 'Stock', href: '/stock' } as const;
+  const back = { label: 'Stock', href: '/stock', isBesideList: true } as const;
   if (!material) {
     return (
       <Page title="Material" back={back}>

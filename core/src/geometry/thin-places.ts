@@ -5,6 +5,8 @@ import { difference, offset, regionArea, type Region } from './clip';
 export interface ThinPlace {
   bounds: Bounds;
   areaMm2: number;
+  /** Whether it is a whole piece that is too narrow everywhere. */
+  isWhole: boolean;
 }
 
 /**
@@ -31,8 +33,8 @@ export function thinPlaces(region: Region, widthMm: number): ThinPlace[] {
     const areaMm2 = regionArea([ring]);
     const bounds = boundsOf(ring);
     if (!bounds || areaMm2 === 0) continue;
-    const wholePiece = region.some((original) => sameBounds(boundsOf(original), bounds));
-    if (wholePiece || areaMm2 > CORNER_SHARE * radius * radius) places.push({ bounds, areaMm2 });
+    const isWhole = region.some((original) => sameBounds(boundsOf(original), bounds));
+    if (isWhole || areaMm2 > CORNER_SHARE * radius * radius) places.push({ bounds, areaMm2, isWhole });
   }
   return places;
 }

@@ -66,6 +66,11 @@ describe('details', () => {
     expect(codes(step(lay([box(20, 20, 50, 50), box(30, 30, 0.6, 20)])))).toContain('small-hole');
   });
 
+  it('but not the sharp corner of a hole', () => {
+    const triangle = ring([[30, 30], [60, 34], [30, 38]]);
+    expect(codes(step(lay([box(20, 20, 50, 50), triangle])))).toEqual([]);
+  });
+
   it('a thin wall between two holes is a thin place of the part', () => {
     expect(codes(step(lay([box(20, 20, 50, 50), box(25, 25, 19.8, 40), box(45, 25, 20, 40)])))).toEqual(['small-detail']);
   });

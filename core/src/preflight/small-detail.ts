@@ -9,7 +9,8 @@ export function checkSmallDetail({ placed, material }: CheckedStep): Finding[] {
   const thin = (regions: Region[]) => regions.filter((region) => region.length > 0).flatMap((region) => thinPlaces(normalise(region), width));
   const rings = placed.map((part) => part.contours.filter((contour) => contour.closed).map((contour) => contour.points));
   const pieces = thin(rings);
-  const holes = thin(rings.flatMap((part) => part.slice(1).map((hole) => [hole])));
+  // A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not.
+  const holes = thin(rings.flatMap((part) => part.slice(1).map((hole) => [hole]))).filter((place) => place.isWhole);
   const findings: Finding[] = [];
   if (pieces.length > 0) {
     findings.push({
@@ -24,7 +25,7 @@ export function checkSmallDetail({ placed, material }: CheckedStep): Finding[] {
     findings.push({
       code: 'small-hole',
       severity: 'warn',
-      message: `${places(holes.length)} in holes narrower than ${formatNumber(width)} mm: hard to weed from ${material.name}.`,
+      message: `${holes.length === 1 ? 'One hole is' : `${holes.length} holes are`} narrower than ${formatNumber(width)} mm: hard to weed from ${material.name}.`,
       mend: 'Open the hole up, or leave it out.',
       places: holes.map((place) => place.bounds),
     });

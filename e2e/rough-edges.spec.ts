@@ -1,0 +1,137 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './quiet-page';
+
+/** Chromium reports every refused request as an error of its own. */
+const REFUSED = /Failed to load resource: the server responded with a status of (400|409|422)/;
+
+test.use({ viewport: { width: 390, height: 844 }, refusals: [REFUSED] });
+
+async function newJob(page: Page, name: string) {
+  await page.goto('/jobs/new');
+  await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
+}
+async function bringIn(page: Page, name: string, svg: string) {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await (await chooser).setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+}
+const drawing = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60">${inside}</svg>`;
+async function choose(page: Page, what: string, option: string | RegExp) {
+  await page.getByRole('button', { name: what }).first().click();
+  await page.getByRole('dialog').getByRole('radio', { name: option }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+}
+
+test('a drawing that is refused says why, and the next one is taken', async ({ page }) => {
+  await newJob(page, 'Medal ribbons');
+  await bringIn(page, 'ribbon.svg', drawing('<script>1</script>'));
+  await expect(page.getByText('The file holds a script, which has no place in a drawing.')).toBeVisible();
+  await bringIn(page, 'ribbon.svg', drawing('<rect width="40" height="20" fill="#e8b31e"/>'));
+  await expect(page.getByTestId('drawing')).toContainText('40 × 20 mm as drawn');
+});
+
+test('a material without a recipe gets the nearest one as bare, and stops that stand in the way are said', async ({ page }) => {
+  await newJob(page, 'Yellow flags');
+  await bringIn(page, 'flags.svg', drawing('<rect width="90" height="50" fill="#e8b31e"/><rect x="0" y="0" width="90" height="50" fill="#e8b31e"/>'));
+  await choose(page, 'Choose the material', 'Outdoor vinyl, signal yellow');
+  await expect(page.getByText('No recipe yet for kiss cut on Outdoor vinyl, signal yellow.')).toBeVisible();
+  await expect(page.getByText(/Nearest known: Outdoor vinyl/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Take it as bare' }).click();
+  await expect(page.getByTestId('step-1')).toContainText('recipe found: never tried');
+  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
+
+  // The same outline was drawn twice.
+  await page.getByRole('tab', { name: /Checks/ }).click();
+  await expect(page.getByTestId('finding')).toContainText('Lines lie on each other along 280 mm');
+
+  // Too wide for the sheet: the run is stopped, and runs again once it fits.
+  await page.getByRole('tab', { name: 'Sheet' }).click();
+  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('320');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(page.getByText('Step 1 has to be put right: see the checks.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('0');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(page.getByText('The width goes from 1 to 10000 mm.')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('120,5');
+  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
+});
+
+test('film is mirrored by itself, and a hand-made change is warned of', async ({ page }) => {
+  await newJob(page, 'Crew shirts');
+  await bringIn(page, 'crest.svg', drawing('<path fill="#ffffff" d="M10 10h40v30z"/>'));
+  await choose(page, 'Choose the material', 'Transfer film, smooth white');
+  await page.getByRole('tab', { name: 'Sheet' }).click();
+  await expect(page.getByText('reads reversed', { exact: true })).toBeVisible();
+  await page.getByRole('tab', { name: 'Steps' }).click();
+  await page.getByRole('switch', { name: 'Reads reversed' }).click();
+  await page.getByRole('tab', { name: /Checks/ }).click();
+  await expect(page.getByTestId('finding').first()).toContainText('is cut from its back, but this step does not read reversed');
+  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeDisabled();
+});
+
+test('two phones change one recipe: the second sees both and loses nothing', async ({ page, context }) => {
+  const open = async (phone: Page) => {
+    await phone.goto('/book?search=stencil');
+    await phone.getByRole('link', { name: /^Stencil film/ }).click();
+    await phone.getByRole('button', { name: 'Change numbers' }).click();
+  };
+  const other = await context.newPage();
+  await open(page);
+  await open(other);
+  const write = async (phone: Page, times: number, reason: string) => {
+    for (let i = 0; i < times; i++) await phone.getByRole('button', { name: 'Force up by 1' }).click();
+    await phone.getByRole('textbox', { name: 'Why?' }).fill(reason);
+    await phone.getByRole('button', { name: 'Write it down' }).click();
+  };
+  await write(page, 1, 'the new roll is harder');
+  await expect(page.getByTestId('temper')).toContainText('the new roll is harder');
+  await write(other, 2, 'hung at the tips');
+  await expect(other.getByText('Theirs: force 14, depth 2, speed 5')).toBeVisible();
+  await expect(other.getByText('Yours: force 15, depth 2, speed 5')).toBeVisible();
+  await other.getByRole('button', { name: 'Write mine' }).click();
+  await expect(other.getByTestId('temper')).toContainText('hung at the tips');
+  await expect(other.getByText(/the new roll is harder/)).toBeVisible();
+});
+
+test('numbers off the scale cannot be written, and the sentence says why', async ({ page }) => {
+  await page.goto('/book?search=white%20film');
+  await page.getByRole('link', { name: /^Transfer film/ }).click();
+  await page.getByRole('button', { name: 'Change numbers' }).click();
+  await page.getByRole('textbox', { name: 'Force' }).fill('44');
+  await expect(page.getByText("Long plotter's force goes from 1 to 40; 44 was given.")).toBeVisible();
+  await page.getByRole('textbox', { name: 'Why?' }).fill('more');
+  await expect(page.getByRole('button', { name: 'Write it down' })).toBeDisabled();
+});
+
+test('a book without a match says what to try', async ({ page }) => {
+  await page.goto('/book?search=granite');
+  await expect(page.getByText('No recipe has all these words')).toBeVisible();
+});
+
+test.describe('without a line', () => {
+  test.use({ refusals: [/Failed to load resource: net::ERR_INTERNET_DISCONNECTED/] });
+  test('what was seen stays, and what cannot be fetched says so', async ({ page, context }) => {
+    await page.goto('/');
+    await expect(page.getByTestId('bench-run').first()).toBeVisible();
+    await page.getByRole('link', { name: 'Stock' }).click();
+    await expect(page.getByRole('link', { name: 'Outdoor vinyl, navy' })).toBeVisible();
+    await context.setOffline(true);
+    await page.getByRole('link', { name: 'Bench' }).click();
+    await expect(page.getByTestId('bench-run').first()).toBeVisible();
+    await context.setOffline(false);
+  });
+});
+
+test('the shop shows what its dials truly give, and what was never measured', async ({ page }) => {
+  await page.goto('/shop');
+  await expect(page.getByText('near its end: 190 m left of about 2500 m')).toBeVisible();
+  await page.getByRole('link', { name: 'Little plotter' }).click();
+  await expect(page.getByText(/Never measured: its numbers mean something on this machine only/)).toBeVisible();
+  await page.getByRole('link', { name: 'Back to Shop' }).click();
+  await page.getByRole('radio', { name: 'dim shop' }).click();
+  await expect(page.getByRole('radio', { name: 'dim shop' })).toBeChecked();
+});
