@@ -1,0 +1,105 @@
+// npm run screenshots: one current picture of each main view, from the demo, into docs/screenshots/.
+import { spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { join } from 'node:path';
+import { ensureWebBuild } from './build.mjs';
+import { remakeDatabase } from './database.mjs';
+import { freePort, startPostgres } from './postgres.mjs';
+import { checkNode, dataDir, ensureChromium, ensurePackages, root } from './setup.mjs';
+
+checkNode();
+ensurePackages();
+ensureChromium();
+ensureWebBuild();
+const { chromium } = await import('@playwright/test');
+const postgres = await startPostgres('postgres-test', { quick: true });
+await remakeDatabase(postgres.url('postgres'), 'keen_anvil_pictures');
+const port = await freePort();
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  cwd: root,
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  env: { ...process.env, DATABASE_URL: postgres.url('keen_anvil_pictures'), PORT: String(port), LOG_FILE: join(dataDir, 'pictures.log') },
+});
+await once(server, 'message');
+const address = `http://127.0.0.1:${port}`;
+const get = async (path) => (await fetch(address + path)).json();
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+
+const [navy] = await get('/api/recipes?search=navy%20long');
+const jobs = await get('/api/jobs');
+const held = jobs.find((job) => job.name === 'Boat number 12').id;
+const material = (await get('/api/materials')).find((m) => m.name === 'Transfer film, gold glitter').id;
+const machine = (await get('/api/machines')).find((m) => m.name === 'Long plotter').id;
+
+async function pictures(size, views) {
+  const page = await (await browser.newContext({ viewport: size })).newPage();
+  for (const [name, path, act] of views) {
+    await page.goto(address + path);
+    await page.waitForLoadState('networkidle');
+    await act?.(page);
+    await page.waitForLoadState('networkidle');
+    await page.evaluate(() => document.fonts.ready);
+    // The bones of what is still being fetched are no picture of a view.
+    await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
+    await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });
+  }
+  await page.context().close();
+}
+
+/** A new job with the boat number, white and film, up to its checks. */
+async function newJob(page) {
+  await page.getByRole('textbox', { name: 'Name of the job' }).fill('Boat number 48');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await (await chooser).setFiles(join(root, 'core', 'testing', 'boat-number-48.svg'));
+  for (const [step, name] of [[1, 'Outdoor vinyl, white'], [2, 'Outdoor vinyl, navy']]) {
+    await page.getByTestId(`step-${step}`).getByRole('button', { name: 'Choose the material' }).click();
+    await page.getByRole('radio', { name }).click();
+    await page.getByTestId(`step-${step}`).getByTestId('estimate').waitFor();
+  }
+}
+
+await pictures({ width: 390, height: 844 }, [
+  ['bench', '/'],
+  ['book', '/book?search=vinyl'],
+  ['recipe', `/book/${navy.id}`],
+  ['dial-card', `/book/${navy.id}/dial`],
+  ['hold', `/jobs/${held}/run`],
+  ['material', `/stock/${material}`],
+  ['shop', '/shop'],
+  ['job-steps', '/jobs/new', newJob],
+]);
+const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
+await pictures({ width: 390, height: 844 }, [
+  ['job-checks', `/jobs/${made}`, (page) => page.getByRole('tab', { name: /Checks/ }).click()],
+  ['job-sheet', `/jobs/${made}`, async (page) => {
+    await page.getByRole('tab', { name: /Checks/ }).click();
+    await page.getByRole('button', { name: /Show where/ }).first().click();
+    await page.getByTestId('place').waitFor();
+  }],
+]);
+await pictures({ width: 1280, height: 800 }, [
+  ['wide-bench', '/'],
+  ['wide-book', `/book/${navy.id}`],
+  ['wide-job', `/jobs/${made}`, async (page) => {
+    await page.getByRole('button', { name: /Show where/ }).first().click();
+    await page.getByTestId('place').waitFor();
+  }],
+  ['wide-machine', `/shop/machine/${machine}`],
+]);
+await pictures({ width: 390, height: 844 }, [
+  ['run', `/jobs/${made}`, async (page) => {
+    await page.getByRole('radio', { name: 'true speed' }).click();
+    await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+    await page.getByTestId('tool').waitFor();
+    await page.getByText(/0\.[3-9]\d* m cut/).waitFor();
+    await page.getByRole('button', { name: 'Pause' }).click();
+    await page.getByText('left, paused').waitFor();
+  }],
+]);
+
+await browser.close();
+server.kill('SIGTERM');
+await once(server, 'exit');
+postgres.stop();
