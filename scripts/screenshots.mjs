@@ -1,3 +1,4 @@
+/* global document -- some functions here run in the page */
 // npm run screenshots: one current picture of each main view, from the demo, into docs/screenshots/.
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
@@ -58,6 +59,8 @@ async function newJob(page) {
     await page.getByRole('radio', { name }).click();
     await page.getByTestId(`step-${step}`).getByTestId('estimate').waitFor();
   }
+  await page.getByRole('tab', { name: 'Steps' }).scrollIntoViewIfNeeded();
+  await page.getByRole('heading', { name: 'Boat number 48' }).scrollIntoViewIfNeeded();
 }
 
 await pictures({ width: 390, height: 844 }, [
@@ -72,7 +75,10 @@ await pictures({ width: 390, height: 844 }, [
 ]);
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
 await pictures({ width: 390, height: 844 }, [
-  ['job-checks', `/jobs/${made}`, (page) => page.getByRole('tab', { name: /Checks/ }).click()],
+  ['job-checks', `/jobs/${made}`, async (page) => {
+    await page.getByRole('tab', { name: /Checks/ }).click();
+    await page.getByTestId('finding').waitFor();
+  }],
   ['job-sheet', `/jobs/${made}`, async (page) => {
     await page.getByRole('tab', { name: /Checks/ }).click();
     await page.getByRole('button', { name: /Show where/ }).first().click();

@@ -11,6 +11,7 @@ import { Trouble, Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
+import { useWide } from '../../ui/use-wide';
 import { RecipeRow } from '../book/recipe-row';
 import { JobRow } from '../jobs/job-row';
 import { useBench } from './queries';
@@ -19,6 +20,17 @@ import { useBench } from './queries';
 export function BenchPage() {
   const bench = useBench();
   const router = useRouter();
+  const isWide = useWide();
+  const jobs = (
+    <>
+      <Heading>Jobs in hand</Heading>
+      <View style={{ gap: SPACE.small }}>
+        {bench.data?.jobs.map((job) => (
+          <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
+        ))}
+      </View>
+    </>
+  );
   return (
     <Page title="Bench" aside="Slipway Studio" maxWidth={1100}>
       {bench.isPending ? <Waiting /> : null}
@@ -37,6 +49,7 @@ export function BenchPage() {
                   <Button title="New job" onPress={() => router.push('/jobs/new')} />
                 </Leaf>
               ) : null}
+              {isWide ? jobs : null}
             </>
           }
           second={
@@ -48,12 +61,7 @@ export function BenchPage() {
                   <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
                 ))}
               </View>
-              <Heading>Jobs in hand</Heading>
-              <View style={{ gap: SPACE.small }}>
-                {bench.data.jobs.map((job) => (
-                  <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
-                ))}
-              </View>
+              {isWide ? null : jobs}
             </>
           }
         />

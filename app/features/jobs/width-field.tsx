@@ -26,7 +26,7 @@ export function WidthField({ job }: { job: JobDetail }) {
     <View style={{ gap: SPACE.hair }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
         <View style={{ flex: 1 }}>
-          <Strong>Width of the drawing</Strong>
+          <Strong>Width</Strong>
           <Aside>{wanted === null ? 'type a number of mm' : `height follows: ${formatNumber(wanted * ratio, 1)} mm`}</Aside>
         </View>
         <TextInput
