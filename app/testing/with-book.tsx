@@ -1,0 +1,30 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { render } from '@testing-library/react-native';
+import type { ReactElement } from 'react';
+import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { BenchBookTheme } from '../ui/theme';
+
+/** Answers of a server that is not there, by the start of the address; what was sent to it is kept. */
+export interface PretendServer {
+  sent: { path: string; method: string; body: unknown }[];
+}
+
+/** Renders a piece of the app as it stands in the app, with a pretend server behind it. */
+export function renderWithBook(piece: ReactElement, answers: Record<string, { status?: number; body: unknown }> = {}): PretendServer {
+  const sent: PretendServer['sent'] = [];
+  globalThis.fetch = jest.fn(async (path: string, request: { method?: string; body?: string }) => {
+    sent.push({ path, method: request.method ?? 'GET', body: request.body ? JSON.parse(request.body) : undefined });
+    const key = Object.keys(answers).find((start) => path.startsWith(start));
+    const { status = 200, body } = key ? answers[key] : { status: 404, body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } } };
+    return { ok: status < 400, status, json: async () => body };
+  }) as unknown as typeof fetch;
+  const client = new QueryClient({ defaultOptions: { queries: { retry: false, gcTime: Infinity }, mutations: { gcTime: Infinity } } });
+  render(
+    <SafeAreaProvider initialMetrics={{ frame: { x: 0, y: 0, width: 390, height: 844 }, insets: { top: 0, left: 0, right: 0, bottom: 0 } }}>
+      <QueryClientProvider client={client}>
+        <BenchBookTheme>{piece}</BenchBookTheme>
+      </QueryClientProvider>
+    </SafeAreaProvider>,
+  );
+  return { sent };
+}
