@@ -67,10 +67,12 @@ function elementsTheme(tokens: Tokens, isDark: boolean) {
     lightColors: colors,
     darkColors: colors,
     components: {
-      Button: {
-        titleStyle: { fontFamily: FONT.textBold, fontSize: 17 },
+      Button: ({ type }: { type?: 'solid' | 'outline' | 'clear' }) => ({
+        titleStyle: { fontFamily: FONT.textBold, fontSize: 17, color: type === 'outline' ? tokens.quench : tokens.onStrong },
         buttonStyle: { minHeight: TARGET, borderRadius: 4, paddingHorizontal: 18 },
-      },
+        disabledStyle: type === 'outline' ? { borderColor: tokens.rule } : { backgroundColor: tokens.rule },
+        disabledTitleStyle: { color: tokens.slate },
+      }),
       Input: {
         inputStyle: { fontFamily: FONT.text, fontSize: 17, color: tokens.ink, minHeight: TARGET },
         labelStyle: { fontFamily: FONT.textBold, fontSize: 15, color: tokens.slate, fontWeight: 'normal' },

@@ -1,6 +1,6 @@
+import type { StepView } from '@keen-anvil/contract';
 import type { ArtworkReading } from '@keen-anvil/core/artwork';
 import type { Point } from '@keen-anvil/core/geometry';
-import type { ProcessName } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
 export interface JobRow {
@@ -87,21 +87,9 @@ export async function insertArtwork(db: Db, workshopId: string, row: NewArtworkR
   );
 }
 
-export interface StepRow {
-  id: string;
+/** A step as it stands in its row: what the app sees of it, less what is found for it. */
+export interface StepRow extends Omit<StepView, 'hold' | 'parts' | 'match'> {
   jobId: string;
-  position: number;
-  colour: string;
-  process: ProcessName;
-  materialId: string | null;
-  stockPieceId: string | null;
-  machineId: string;
-  toolId: string;
-  holder: number;
-  mirrored: boolean;
-  onCarrier: boolean;
-  isSkipped: boolean;
-  version: number;
 }
 
 const STEP_COLUMNS = `id, job_id AS "jobId", position, colour, process, material_id AS "materialId", stock_piece_id AS "stockPieceId",

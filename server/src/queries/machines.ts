@@ -1,14 +1,7 @@
-import type { Dial, Machine } from '@keen-anvil/core/machines';
+import type { Dial, Machine, MotionLimits } from '@keen-anvil/core/machines';
 import type { Db } from '../db/pool';
 
-interface MachineRow extends Omit<Machine, 'dials' | 'motion'> {
-  accelerationMmS2: number;
-  topSpeedMmS: number;
-  travelSpeedMmS: number;
-  junctionDeviationMm: number;
-  headDownSeconds: number;
-  headUpSeconds: number;
-}
+interface MachineRow extends Omit<Machine, 'dials' | 'motion'>, MotionLimits {}
 
 /** All machines of the workshop with their dials, in order of name. */
 export async function listMachines(db: Db, workshopId: string): Promise<Machine[]> {

@@ -98,19 +98,10 @@ export async function listRunning(db: Db): Promise<{ id: string; workshopId: str
   return rows;
 }
 
-export interface NewRunRow {
-  id: string;
-  seriesId: string;
-  jobId: string;
-  stepId: string;
-  recipeId: string;
-  position: number;
-  state: RunState;
-  hold: string | null;
-  settings: Settings;
+/** A run as it is started. */
+export interface NewRunRow
+  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp'> {
   machineFile: string;
-  estimateSeconds: number;
-  speedUp: number;
 }
 
 /** Adds a run with its machine file as it is now. */
