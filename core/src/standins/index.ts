@@ -1,4 +1,4 @@
 export { StandInPlotter, type PlotterPanel, type PlotterPosition } from './plotter';
-export { bladeOutcome, type HiddenMaterial } from './blade-law';
+export { toolOutcome, type HiddenMaterial, type ToolUse } from './tool-law';
 export { panelFrom } from './panel';
 export { seedFromId } from './chance';

@@ -6,7 +6,7 @@ import { readSvg } from '../artwork';
 import { estimateTime, strokeSeconds } from '../motion';
 import { planStep, stepHpgl, writeHpgl, type StepRequest } from '../output';
 import { OUTCOMES } from '../recipes';
-import { bladeOutcome, panelFrom, seedFromId, StandInPlotter } from './index';
+import { panelFrom, seedFromId, StandInPlotter, toolOutcome } from './index';
 import { passTimes } from './plotter-motion';
 
 const at = (x: number, y: number) => ({ x, y });
@@ -73,7 +73,7 @@ describe('the stand-in plotter', () => {
 
 describe("the stand-in's world", () => {
   const vinyl = { family: 'vinyl', thicknessMm: 0.08, seed: 7 };
-  const outcome = (forceGf: number, seed = 1, wear = 0, speedMmS = 100) => OUTCOMES.indexOf(bladeOutcome({ forceGf, speedMmS, depthMm: 0.3 }, 1, wear, vinyl, seed));
+  const outcome = (forceGf: number, seed = 1, wear = 0, speedMmS = 100) => OUTCOMES.indexOf(toolOutcome({ process: 'kiss-cut', panel: { forceGf, speedMmS, depthMm: 0.3 }, passes: 1, wearMetres: wear }, vinyl, seed));
 
   it('goes from not cut to backing cut as the force rises, with a window between', () => {
     const way = [20, 75, 95, 140, 300].map((force) => OUTCOMES[outcome(force)]);
@@ -85,7 +85,17 @@ describe("the stand-in's world", () => {
     const least = (wear: number, speed: number) => [...Array(300).keys()].find((force) => outcome(force + 1, 1, wear, speed) >= 2)!;
     expect(least(2000, 100)).toBeGreaterThan(least(0, 100));
     expect(least(0, 300)).toBeGreaterThan(least(0, 100));
-    expect(bladeOutcome({ forceGf: 115, speedMmS: 100, depthMm: 0.05 }, 1, 0, vinyl, 1)).toBe('far-under');
+    expect(toolOutcome({ process: 'kiss-cut', panel: { forceGf: 115, speedMmS: 100, depthMm: 0.05 }, passes: 1, wearMetres: 0 }, vinyl, 1)).toBe('far-under');
+  });
+
+  it('asks a wheel for less than a blade, and a pen for little whatever it writes on', () => {
+    const card = { family: 'card', thicknessMm: 0.3, seed: 3 };
+    const come = (process: 'draw' | 'score' | 'through-cut', forceGf: number, material = card) =>
+      toolOutcome({ process, panel: { forceGf, speedMmS: 100, depthMm: null }, passes: 1, wearMetres: 0 }, material, 1);
+    expect([60, 170, 400].map((force) => come('score', force))).toEqual(['far-under', 'right', 'far-over']);
+    expect(come('through-cut', 170)).not.toBe('right');
+    expect([8, 30, 200].map((force) => come('draw', force))).toEqual(['far-under', 'right', 'far-over']);
+    expect(come('draw', 30, vinyl)).toBe('right');
   });
 
   it('is not quite the same each time near the edge, and the same for the same cut', () => {

@@ -1,7 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { NewRun, RunAction, RunProgress, RunView } from '@keen-anvil/contract';
-import { bladeOutcome, panelFrom, seedFromId, StandInPlotter } from '@keen-anvil/core/standins';
-import { processOf, type Outcome } from '@keen-anvil/core/recipes';
+import { panelFrom, seedFromId, StandInPlotter, toolOutcome } from '@keen-anvil/core/standins';
+import type { Outcome } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { v5 as uuidv5 } from 'uuid';
@@ -220,10 +220,9 @@ export class RunService extends EventEmitter<RunServiceEvents> {
   private lookAt(run: RunRow, shop: Shop, wearM: number): Outcome {
     const machine = shop.machines.get(run.machineId)!;
     const material = shop.materials.get(run.materialId)!;
-    const panel = panelFrom(machine, run.settings);
-    if (!processOf(run.process).parts) return 'right';
     const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
-    return bladeOutcome(panel, run.settings.passes ?? 1, wearM, world, seedFromId(run.id));
+    const use = { process: run.process, panel: panelFrom(machine, run.settings), passes: run.settings.passes ?? 1, wearMetres: wearM };
+    return toolOutcome(use, world, seedFromId(run.id));
   }
 
   private async change(

@@ -1,0 +1,63 @@
+import type { Outcome, ProcessName } from '../recipes';
+import { normalSource } from './chance';
+import type { PlotterPanel } from './plotter';
+
+/** What the stand-in's world knows of a material: nobody else looks here. */
+export interface HiddenMaterial {
+  family: string;
+  thicknessMm: number;
+  /** Makes this material its own, a little harder or softer than others of its kind. */
+  seed: number;
+}
+
+/** Force (gf) that a fresh blade needs per mm of thickness at 100 mm/s and one pass. */
+const HARDNESS: Readonly<Record<string, number>> = {
+  vinyl: 1150,
+  film: 1050,
+  sticker: 900,
+  stencil: 850,
+  card: 760,
+  leather: 900,
+};
+const UNKNOWN_HARDNESS = 900;
+/** Spread of one material among its kind, and of one cut among equal ones, in log dose. */
+const MATERIAL_SPREAD = 0.06;
+const CUT_SPREAD = 0.02;
+/** What each process needs of the force that goes just through, and how wide its window is, in log dose. */
+const PROCESS_LAW: Readonly<Record<ProcessName, { share: number; window: number }>> = {
+  'kiss-cut': { share: 1, window: 0.42 },
+  'through-cut': { share: 1, window: 0.42 },
+  score: { share: 0.6, window: 0.42 },
+  draw: { share: 0, window: 0.9 },
+};
+/** A pen needs this force (gf) at 100 mm/s, whatever the material is like below its face. */
+const PEN_FORCE = 20;
+const FAR = 0.3;
+/** Share of the force that a blade loses over a kilometre. */
+const WEAR_PER_KM = 0.12;
+
+/** What was done with the tool. */
+export interface ToolUse {
+  process: ProcessName;
+  panel: PlotterPanel;
+  passes: number;
+  wearMetres: number;
+}
+
+/**
+ * How a stroke comes out in the stand-in's world. The dose grows with force, blade depth and passes, and falls with
+ * speed and wear; it is cut into the five outcomes at the material's own hidden threshold for the process.
+ * @param seed of this one run
+ */
+export function toolOutcome({ process, panel, passes, wearMetres }: ToolUse, material: HiddenMaterial, seed: number): Outcome {
+  const { share, window } = PROCESS_LAW[process];
+  const force = share > 0 ? share * (HARDNESS[material.family] ?? UNKNOWN_HARDNESS) * material.thicknessMm : PEN_FORCE;
+  const threshold = Math.log(force) + MATERIAL_SPREAD * normalSource(material.seed)();
+  const blade = panel.depthMm === null ? 0 : Math.min(0, 0.8 * Math.log(Math.max(panel.depthMm, 0.01) / (material.thicknessMm * 2)));
+  const dose = Math.log(panel.forceGf) + blade + 0.45 * Math.log(passes) - 0.1 * Math.log(panel.speedMmS / 100) - WEAR_PER_KM * (wearMetres / 1000);
+  const excess = dose - threshold + CUT_SPREAD * normalSource(seed)();
+  if (excess < -FAR) return 'far-under';
+  if (excess < 0) return 'under';
+  if (excess <= window) return 'right';
+  return excess <= window + FAR ? 'over' : 'far-over';
+}
