@@ -1,13 +1,15 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
+import { cuttableArea } from '@keen-anvil/core/machines';
 import type { ProcessName } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Polyline, Rect, Text as SvgText } from 'react-native-svg';
-import type { DrawnPart } from '../../workers/inspection';
+import type { DrawnPart, Inspection } from '../../workers/inspection';
 import { PROCESS_LINES } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { tappedPart } from './tapped-part';
+import type { InspectedStep, StepBed } from './use-inspections';
 
 interface SheetPictureProps {
   sheet: { widthMm: number; lengthMm: number };
@@ -23,6 +25,11 @@ interface SheetPictureProps {
   tool?: { at: Point; isDown: boolean } | null;
   /** The picture is never taller than this, in px. */
   maxHeight: number;
+}
+
+/** What the picture needs to know of a step that has its bed and was inspected. */
+export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, { parts }: Inspection) {
+  return { sheet: piece, cuttable: cuttableArea(machine, piece, step.onCarrier), parts, colour: material.colour, process: step.process };
 }
 
 /** Room for the ruler's figures, in px: beside and above the sheet, and for the last one at its right. */

@@ -1,6 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
-import { cuttableArea } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { useState, type ComponentProps } from 'react';
@@ -12,7 +11,7 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useNudge } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
-import { SheetPicture } from './sheet-picture';
+import { pictureOf, SheetPicture } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
 import { WidthField } from './width-field';
 
@@ -45,11 +44,7 @@ export function SheetView({ job, inspected, places, maxHeight }: SheetViewProps)
         {step.mirrored ? <ReversedStamp /> : null}
       </View>
       <SheetPicture
-        sheet={bed.piece}
-        cuttable={cuttableArea(bed.machine, bed.piece, step.onCarrier)}
-        parts={inspection.data.parts}
-        colour={bed.material.colour}
-        process={step.process}
+        {...pictureOf(inspected, bed, inspection.data)}
         chosen={chosen}
         onChoose={toggle}
         places={places}

@@ -2,7 +2,6 @@ import type { RunView } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '@rneui/themed';
-import { cuttableArea } from '@keen-anvil/core/machines';
 import { useRouter } from 'expo-router';
 import { useWindowDimensions, View } from 'react-native';
 import { Columns } from '../../ui/columns';
@@ -16,7 +15,7 @@ import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useRecipe } from '../book/queries';
 import { SettingsLine } from '../book/settings-line';
 import { useJob } from '../jobs/queries';
-import { SheetPicture } from '../jobs/sheet-picture';
+import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
 import { useInspections } from '../jobs/use-inspections';
 import { useFollowRun, useRunAction, useRuns } from './queries';
 import { Verdict } from './verdict';
@@ -131,15 +130,10 @@ function RunSheet({ run }: { run: RunView }) {
 function RunSheetOf({ run, job, maxHeight }: { run: RunView; job: Parameters<typeof useInspections>[0]; maxHeight: number }) {
   const inspected = useInspections(job).find(({ step }) => step.id === run.stepId);
   if (!inspected?.bed || !inspected.inspection.data) return <Waiting lines={2} />;
-  const { step, bed, inspection } = inspected;
   const { state, at, isDown } = run.progress;
   return (
     <SheetPicture
-      sheet={bed.piece}
-      cuttable={cuttableArea(bed.machine, bed.piece, step.onCarrier)}
-      parts={inspection.data.parts}
-      colour={bed.material.colour}
-      process={step.process}
+      {...pictureOf(inspected, inspected.bed, inspected.inspection.data)}
       tool={state === 'running' || state === 'paused' ? { at, isDown } : null}
       maxHeight={maxHeight}
     />

@@ -1,11 +1,11 @@
 import type { MachineView } from '@keen-anvil/contract';
 import { isCalibrated, type Dial } from '@keen-anvil/core/machines';
 import { View } from 'react-native';
+import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
-import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading } from '../../ui/type';
 import { CalibrationChart } from './calibration-chart';
 import { useMachines } from './queries';
@@ -24,7 +24,7 @@ export function MachinePage({ id }: { id: string }) {
   }
   return (
     <Page title={machine.name} back={back} aside="blade plotter">
-      <Facts machine={machine} />
+      <Facts facts={factsOf(machine)} />
       <Heading>Dials</Heading>
       {machine.dials.map((dial) => (
         <DialLeaf key={dial.name} dial={dial} />
@@ -33,10 +33,8 @@ export function MachinePage({ id }: { id: string }) {
   );
 }
 
-function Facts({ machine }: { machine: MachineView }) {
-  const { rule } = useTokens();
-  const { motion } = machine;
-  const facts: [string, string][] = [
+function factsOf({ motion, ...machine }: MachineView): [string, string][] {
+  return [
     ['Work area', `${machine.workWidthMm} × ${machine.workLengthMm} mm`],
     ['Margins without a carrier', `sides ${machine.marginSideMm}, lead ${machine.marginLeadMm}, tail ${machine.marginTailMm} mm`],
     ['Holders', String(machine.holders)],
@@ -44,16 +42,6 @@ function Facts({ machine }: { machine: MachineView }) {
     ['Top speed, tool down', `${motion.topSpeedMmS} mm/s`],
     ['Acceleration', `${motion.accelerationMmS2} mm/s²`],
   ];
-  return (
-    <View>
-      {facts.map(([label, value]) => (
-        <View key={label} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
-          <Aside style={{ flex: 1 }}>{label}</Aside>
-          <Figure style={{ flex: 1.2 }}>{value}</Figure>
-        </View>
-      ))}
-    </View>
-  );
 }
 
 function DialLeaf({ dial }: { dial: Dial }) {

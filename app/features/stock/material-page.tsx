@@ -2,6 +2,7 @@ import type { StockPieceView } from '@keen-anvil/contract';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
+import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
@@ -16,7 +17,6 @@ import { useMaterials } from '../shop/queries';
 /** One material: what it is like, the pieces on hand, and what the book knows of it. */
 export function MaterialPage({ id }: { id: string }) {
   const router = useRouter();
-  const { rule } = useTokens();
   const materials = useMaterials();
   const recipes = useRecipes('').data?.filter((recipe) => recipe.material.id === id);
   const material = materials.data?.find((m) => m.id === id);
@@ -37,14 +37,7 @@ export function MaterialPage({ id }: { id: string }) {
   ];
   return (
     <Page title={material.name} back={back} aside={<Swatch colour={material.colour} size={44} />}>
-      <View>
-        {facts.map(([label, value]) => (
-          <View key={label} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
-            <Aside style={{ width: 160 }}>{label}</Aside>
-            <Body style={{ flex: 1 }}>{value}</Body>
-          </View>
-        ))}
-      </View>
+      <Facts facts={facts} />
       {material.supplierCard ? (
         <Leaf>
           <Aside>As the supplier puts it</Aside>

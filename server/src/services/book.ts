@@ -22,7 +22,9 @@ import { listTools } from '../queries/tools';
 /** Every recipe that fits all the words of a search, with the temper that its evidence supports. */
 export async function searchBook(db: Db, workshopId: string, search = ''): Promise<RecipeSummary[]> {
   const words = search.split(/\s+/).filter(Boolean);
-  const [rows, evidence, uses] = [await listRecipes(db, workshopId, { words }), await listEvidence(db, workshopId), await listLastUse(db, workshopId)];
+  const rows = await listRecipes(db, workshopId, { words });
+  const evidence = await listEvidence(db, workshopId);
+  const uses = await listLastUse(db, workshopId);
   const byRecipe = new Map<string, EvidenceRow[]>();
   for (const event of evidence) byRecipe.set(event.recipeId, [...(byRecipe.get(event.recipeId) ?? []), event]);
   const lastUse = new Map(uses.map((use) => [use.recipeId, use.at.toISOString()]));
