@@ -23,7 +23,7 @@ describe('the contract between app and server', () => {
     expect(refusal(() => parseContract(JobChange, { version: 1, widthMm: 0 }))).toMatchObject({ field: 'widthMm', message: 'The width goes from 1 to 10000 mm.' });
     expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe('Choose at least one part to nudge.');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { force: 'much' } })).field).toBe('settings');
-    expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain('force, depth, speed');
+    expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain('depth, force, power');
     expect(refusal(() => parseContract(NewRun, { seriesId: 'x', speedUp: 1 })).field).toBe('seriesId');
   });
 

@@ -1,4 +1,5 @@
 export * from './answers';
+export * from './book-file';
 export { paths } from './paths';
 export type { ProblemBody } from './problem';
 export * from './requests';

@@ -21,6 +21,13 @@ export const longPlotter: Machine = {
   marginSideMm: 8,
   marginLeadMm: 12,
   marginTailMm: 25,
+  carrierSideMm: 0,
+  carrierLeadMm: 0,
+  carrierTailMm: 0,
+  ratedPowerW: null,
+  spotMm: null,
+  origin: 'near left',
+  homes: false,
   holders: 2,
   maxPasses: 4,
   motion: { accelerationMmS2: 3000, topSpeedMmS: 400, travelSpeedMmS: 500, junctionDeviationMm: 0.05, headDownSeconds: 0.06, headUpSeconds: 0.05 },
@@ -39,7 +46,7 @@ export const littlePlotter: Machine = {
   workWidthMm: 210,
   holders: 1,
   maxPasses: 2,
-  dials: [dial('force', 'Pressure', '', 'gf', [0, 240, 5], []), dial('speed', 'Speed', 'mm/s', 'mm/s', [10, 200, 10], [])],
+  dials: [dial('force', 'Pressure', '', 'gf', [0, 240, 5], []), dial('speed', 'Speed', '', 'mm/s', [10, 200, 10], [])],
 };
 
 /** A plotter measured on another scale than the long one. */
@@ -51,4 +58,34 @@ export const otherPlotter: Machine = {
     dial('force', 'Force', 'gf', 'gf', [10, 500, 10], [[10, 10], [500, 500]]),
     dial('speed', 'Speed', 'mm/s', 'mm/s', [10, 600, 10], [[10, 10], [600, 600]]),
   ],
+};
+
+/** A laser whose power was measured by its rating only. */
+export const diode: Machine = {
+  ...longPlotter,
+  id: 'diode',
+  name: 'Diode',
+  kind: 'diode-laser',
+  workWidthMm: 400,
+  workLengthMm: 400,
+  holders: 1,
+  maxPasses: 20,
+  ratedPowerW: 10,
+  spotMm: 0.1,
+  homes: true,
+  dials: [
+    { ...dial('power', 'Power', '%', 'W', [1, 100, 1], [[10, 1], [100, 10]]), isRated: true },
+    dial('speed', 'Speed', 'mm/min', 'mm/s', [100, 6000, 50], []),
+  ],
+};
+
+/** A press in °C, with a knob nobody measured. */
+export const clam: Machine = {
+  ...longPlotter,
+  id: 'clam',
+  name: 'Clam',
+  kind: 'clam-press',
+  workWidthMm: 380,
+  workLengthMm: 380,
+  dials: [dial('temperature', 'Temperature', '°C', '°C', [60, 220, 1], []), dial('dwell', 'Timer', 's', 's', [1, 300, 1], [])],
 };

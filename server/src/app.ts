@@ -5,7 +5,8 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { apiRouter, type ApiParts } from './routes/api';
+import { apiRouter } from './routes/api';
+import type { ApiParts } from './routes/api-parts';
 import { answerProblem } from './routes/respond';
 
 export interface AppParts extends ApiParts {

@@ -6,6 +6,7 @@ import { migrate } from './db/migrate';
 import { createPool } from './db/pool';
 import { loadDemo } from './demo/load-demo';
 import { HeavyPool } from './heavy/pool';
+import { makeMissingCards } from './services/cards';
 import { RunService } from './services/runs';
 
 /** Starts the server: DATABASE_URL, PORT, LOG_FILE and WEB_DIR say how. */
@@ -19,6 +20,7 @@ async function main(): Promise<void> {
   const heavy = new HeavyPool();
   await migrate(pool);
   await loadDemo(pool, heavy);
+  await makeMissingCards(pool);
   const runs = new RunService(pool, heavy, log);
   await runs.recover();
   const app = createApp({ pool, heavy, runs, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist') });

@@ -1,8 +1,5 @@
-/** One value of a dial with what was measured there, in the dial's physical unit. */
-export interface CalibrationPoint {
-  dial: number;
-  physical: number;
-}
+import { convertUnit } from '../units';
+import { fitCalibration, type CalibrationPoint } from './calibration';
 
 /** One quantity that the machine lets the maker set: its scale and, if measured, its calibration. */
 export interface Dial {
@@ -17,8 +14,14 @@ export interface Dial {
   min: number;
   max: number;
   step: number;
+  /** Every reading that was taken, in any order. */
   calibration: CalibrationPoint[];
+  /** Whether the readings were taken by the maker, or are what the machine is rated at. */
+  isRated?: boolean;
 }
+
+/** How it is known what a dial truly gives. */
+export type Knowledge = 'measured' | 'rated' | 'as shown' | 'never measured';
 
 /** Thrown where a conversion needs a dial that was never measured. */
 export class UncalibratedDialError extends Error {
@@ -38,27 +41,46 @@ export function snapToDial(dial: Dial, value: number): number {
   return snapped > dial.max ? Number((snapped - dial.step).toFixed(6)) : snapped;
 }
 
-/** Whether the dial was measured well enough to convert: at least two points that rise together. */
+/** How it is known what the dial truly gives: readings, the rating, or a scale that is in a physical unit already. */
+export function knowledgeOf(dial: Dial): Knowledge {
+  if (fitCalibration(dial.calibration).points.length >= 2) return dial.isRated ? 'rated' : 'measured';
+  return dial.unit !== '' && convertUnit(1, dial.unit, dial.physicalUnit) !== null ? 'as shown' : 'never measured';
+}
+
+/** Whether values of this dial can be turned into its physical unit. */
 export function isCalibrated(dial: Dial): boolean {
-  const points = sortedPoints(dial);
-  return points.length >= 2 && points.every((p, i) => i === 0 || (p.dial > points[i - 1].dial && p.physical > points[i - 1].physical));
+  return knowledgeOf(dial) !== 'never measured';
 }
 
 /**
- * Dial value → physical value (in `dial.physicalUnit`), by piecewise-linear interpolation between the calibration
- * points; beyond the outer points the outer slope goes on.
- * @throws UncalibratedDialError where the dial has no usable calibration.
+ * Standard deviation of what the dial truly gives, as a share of it; Infinity where it was never measured. Readings say
+ * it themselves where there are enough of them; else 5 % stands for a maker's scale, 15 % for a rating, 5 % for a
+ * number in a true unit.
+ */
+export function dialSpread(dial: Dial): number {
+  const knowledge = knowledgeOf(dial);
+  if (knowledge === 'never measured') return Infinity;
+  if (knowledge === 'rated') return 0.15;
+  return knowledge === 'as shown' ? 0.05 : Math.max(0.01, fitCalibration(dial.calibration).relativeSpread ?? 0.05);
+}
+
+/**
+ * Dial value → physical value (in `dial.physicalUnit`), by piecewise-linear interpolation along the fitted curve;
+ * beyond its outer corners the outer slope goes on. A scale in a physical unit that was never measured is believed.
+ * @throws UncalibratedDialError where nothing is known
  */
 export function toPhysical(dial: Dial, value: number): number {
-  return interpolate(usablePoints(dial), value, 'dial', 'physical');
+  const points = usablePoints(dial);
+  return points ? interpolate(points, value, 'dial', 'physical') : convertUnit(value, dial.unit, dial.physicalUnit)!;
 }
 
 /**
  * Physical value → dial value, the inverse of {@link toPhysical}; not snapped to the dial's step.
- * @throws UncalibratedDialError where the dial has no usable calibration.
+ * @throws UncalibratedDialError where nothing is known
  */
 export function toDial(dial: Dial, physical: number): number {
-  return interpolate(usablePoints(dial), physical, 'physical', 'dial');
+  const points = usablePoints(dial);
+  return points ? interpolate(points, physical, 'physical', 'dial') : convertUnit(physical, dial.physicalUnit, dial.unit)!;
 }
 
 /**
@@ -74,13 +96,12 @@ export function dialProblem(machineName: string, dial: Dial, value: number): str
   return null;
 }
 
-function sortedPoints(dial: Dial): CalibrationPoint[] {
-  return [...dial.calibration].sort((a, b) => a.dial - b.dial);
-}
-
-function usablePoints(dial: Dial): CalibrationPoint[] {
+/** The corners of the measured curve; null where the scale is believed as it is shown. */
+function usablePoints(dial: Dial): CalibrationPoint[] | null {
+  const { points } = fitCalibration(dial.calibration);
+  if (points.length >= 2) return points;
   if (!isCalibrated(dial)) throw new UncalibratedDialError(dial);
-  return sortedPoints(dial);
+  return null;
 }
 
 function interpolate(points: CalibrationPoint[], value: number, from: keyof CalibrationPoint, to: keyof CalibrationPoint): number {

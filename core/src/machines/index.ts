@@ -1,12 +1,16 @@
+export { fitCalibration, type CalibrationFit, type CalibrationPoint } from './calibration';
 export {
-  type CalibrationPoint,
   type Dial,
   dialProblem,
+  dialSpread,
   isCalibrated,
+  type Knowledge,
+  knowledgeOf,
   snapToDial,
   toDial,
   toPhysical,
   UncalibratedDialError,
 } from './dial';
-export { dialOf, type Machine, type MotionLimits } from './machine';
+export { MACHINE_KIND_TABLE, MACHINE_KINDS, machineKindOf, type MachineKind, type MachineKindFacts } from './machine-kind';
+export { dialOf, type Machine, type MotionLimits, ORIGIN_CORNERS, type OriginCorner } from './machine';
 export { cuttableArea } from './cuttable-area';

@@ -1,4 +1,5 @@
 import type { Dial } from './dial';
+import type { MachineKind } from './machine-kind';
 
 /** How a machine moves its head. */
 export interface MotionLimits {
@@ -13,19 +14,32 @@ export interface MotionLimits {
   headUpSeconds: number;
 }
 
-/** What the application knows of a machine. Lengths in mm. */
+/** The corner of the bed from which a machine counts. */
+export const ORIGIN_CORNERS = ['near left', 'near right', 'far left', 'far right'] as const;
+export type OriginCorner = (typeof ORIGIN_CORNERS)[number];
+
+/** What the application knows of a machine. Lengths in mm. A press does not move: its motion is never asked for. */
 export interface Machine {
   id: string;
   name: string;
-  kind: 'plotter';
+  kind: MachineKind;
   workWidthMm: number;
   workLengthMm: number;
   /** Unusable margins when a sheet is fed without a carrier. */
   marginSideMm: number;
   marginLeadMm: number;
   marginTailMm: number;
+  /** Unusable margins of the carrier sheet. */
+  carrierSideMm: number;
+  carrierLeadMm: number;
+  carrierTailMm: number;
   holders: number;
   maxPasses: number;
+  /** Optical power of a laser, as rated. */
+  ratedPowerW: number | null;
+  spotMm: number | null;
+  origin: OriginCorner;
+  homes: boolean;
   dials: Dial[];
   motion: MotionLimits;
 }

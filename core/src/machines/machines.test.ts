@@ -70,7 +70,7 @@ describe('values on a dial', () => {
 });
 
 describe('the area a machine can reach', () => {
-  const bed = { workWidthMm: 305, workLengthMm: 3000, marginSideMm: 8, marginLeadMm: 12, marginTailMm: 25 };
+  const bed = { workWidthMm: 305, workLengthMm: 3000, marginSideMm: 8, marginLeadMm: 12, marginTailMm: 25, carrierSideMm: 0, carrierLeadMm: 0, carrierTailMm: 0 };
 
   it('loses the margins where the sheet is fed without a carrier', () => {
     expect(cuttableArea(bed, { widthMm: 210, lengthMm: 297 }, false)).toEqual({ minX: 8, minY: 12, maxX: 202, maxY: 272 });

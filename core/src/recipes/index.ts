@@ -1,16 +1,13 @@
 export { OUTCOMES, type Outcome } from './outcome';
-export {
-  PROCESSES,
-  PROCESS_NAMES,
-  processOf,
-  QUANTITIES,
-  TOOL_KINDS,
-  type Process,
-  type ProcessName,
-  type QuantityName,
-  type ToolKind,
-} from './process';
+export { QUANTITIES, quantityOf, sayQuantity, type Quantity, type QuantityName } from './quantity';
+export { PROCESSES, PROCESS_NAMES, processOf, type DoseTerm, type Process, type ProcessName } from './process';
 export { quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
+export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
+export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
+export { differences, sayDifference, type SettingDifference } from './difference';
 export { SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
-export { carrySettings, findRecipe, nearestRecipe, type KnownRecipe, type NearestRecipe, type RecipeKey, type RecipePlace } from './matching';
+export { findRecipe, type RecipeKey } from './matching';
+export { sayOffBy, suggestRecipe, type KnownRecipe, type Leaning, type RecipePlace, type SuggestAnswer, type Suggestion } from './suggest';
+export { wearHint, type WearEvent, type WearHint } from './wear-hint';
 export { holdBetween, orderSteps, type HoldReason } from './step-order';
+export { readSearch, searchWords, wordsIn, type SearchTerm } from './search-words';

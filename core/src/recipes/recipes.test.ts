@@ -1,9 +1,7 @@
 import fc from 'fast-check';
-import { littlePlotter, longPlotter, otherPlotter } from '../../testing/shop';
+import { littlePlotter, longPlotter } from '../../testing/shop';
 import {
-  carrySettings,
   findRecipe,
-  nearestRecipe,
   OUTCOMES,
   PROCESSES,
   processOf,
@@ -14,7 +12,6 @@ import {
   temperOf,
   TEMPERS,
   type Evidence,
-  type KnownRecipe,
 } from './index';
 
 const kissCut = { depth: 3, force: 14, speed: 5, passes: 1, overcut: 0.5 };
@@ -48,7 +45,7 @@ describe('a recipe against its machine', () => {
 describe('the table of processes', () => {
   it('has words of its own for every outcome, and an order', () => {
     for (const process of PROCESSES) expect(new Set(OUTCOMES.map((o) => process.outcomes[o])).size).toBe(5);
-    expect([...PROCESSES].sort((a, b) => a.rank - b.rank).map((p) => p.name)).toEqual(['draw', 'score', 'kiss-cut', 'through-cut']);
+    expect([...PROCESSES].sort((a, b) => a.rank - b.rank).map((p) => p.name)).toEqual(['draw', 'foil', 'deboss', 'drag-engrave', 'laser-area', 'laser-line', 'score', 'kiss-cut', 'through-cut', 'laser-cut', 'heat-press']);
     expect(() => processOf('weld' as never)).toThrow('must be one of');
   });
 });
@@ -98,38 +95,9 @@ describe('temper', () => {
 });
 
 describe('finding a recipe', () => {
-  const material = (id: string, family: string, thicknessMm: number) => ({ id, name: id, family, thicknessMm });
-  const known = (id: string, over: Partial<KnownRecipe> = {}): KnownRecipe => ({
-    id,
-    process: 'kiss-cut',
-    settings: kissCut,
-    machine: longPlotter,
-    tool: { kind: 'fine-blade' },
-    material: material('navy', 'vinyl', 0.08),
-    ...over,
-  });
-
   it('takes only the exact one', () => {
     const key = { machineId: 'long', toolId: 'fine', materialId: 'navy', process: 'kiss-cut' as const };
     expect(findRecipe([{ ...key, toolId: 'deep' }, key], key)).toBe(key);
     expect(findRecipe([{ ...key, process: 'through-cut' as const }], key)).toBeUndefined();
-  });
-
-  it('offers the one of nearest thickness in the family, and says what it is', () => {
-    const place = { process: 'kiss-cut' as const, machine: longPlotter, tool: { kind: 'fine-blade' as const }, material: material('white', 'vinyl', 0.075) };
-    const nearest = nearestRecipe([known('thick', { material: material('thick', 'vinyl', 0.2) }), known('navy'), known('card', { material: material('card', 'card', 0.075) })], place)!;
-    expect(nearest.recipe.id).toBe('navy');
-    expect(nearest.settings).toEqual(kissCut);
-    expect(nearest.why).toBe('Nearest known: navy (0.08 mm; this one is 0.075 mm)');
-  });
-
-  it('goes through grams and mm/s to another measured machine', () => {
-    expect(carrySettings(kissCut, longPlotter, otherPlotter, 'kiss-cut')).toEqual({ force: 110, speed: 150, passes: 1, overcut: 0.5 });
-  });
-
-  it('passes over a machine whose scale was never measured', () => {
-    const place = { process: 'kiss-cut' as const, machine: longPlotter, tool: { kind: 'fine-blade' as const }, material: material('white', 'vinyl', 0.08) };
-    expect(nearestRecipe([known('little', { machine: littlePlotter })], place)).toBeNull();
-    expect(nearestRecipe([], place)).toBeNull();
   });
 });

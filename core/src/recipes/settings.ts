@@ -1,7 +1,8 @@
 import { dialOf, dialProblem, type Dial, type Machine } from '../machines';
-import { processOf, type ProcessName, type QuantityName } from './process';
+import { processOf, type ProcessName } from './process';
+import { quantityOf, type QuantityName } from './quantity';
 
-/** What is set on the machine for one step, by quantity, in the machine's own units. */
+/** What is set on the machine for one step, by quantity, in the machine's own units; a choice by its word's place. */
 export type Settings = Partial<Record<QuantityName, number>>;
 
 /** Something wrong with one quantity of a recipe, as a sentence. */
@@ -12,18 +13,18 @@ export interface SettingProblem {
 
 type Shop = Pick<Machine, 'name' | 'maxPasses' | 'dials'>;
 
-/** How far a blade may go on beyond the closing point, in mm. */
-const LONGEST_OVERCUT_MM = 5;
+const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 /**
- * The scale a quantity is set on: the machine's own dial, or for what the machine file carries (passes, overcut) a
- * scale of its own. Undefined where this machine has no such dial.
+ * The scale a quantity is set on: the machine's own dial, or for what is set by hand or in the machine file a scale of
+ * its own. Undefined where this machine has no such dial.
  */
-export function scaleOf(machine: Shop, quantity: QuantityName): Dial | undefined {
-  const inFile = { physicalUnit: '', calibration: [] };
-  if (quantity === 'passes') return { name: 'passes', label: 'Passes', unit: '×', min: 1, max: machine.maxPasses, step: 1, ...inFile };
-  if (quantity === 'overcut') return { name: 'overcut', label: 'Overcut', unit: 'mm', min: 0, max: LONGEST_OVERCUT_MM, step: 0.1, ...inFile };
-  return dialOf(machine, quantity);
+export function scaleOf(machine: Shop, name: QuantityName): Dial | undefined {
+  const dial = dialOf(machine, name);
+  const { label, physicalUnit, ownScale } = quantityOf(name);
+  if (dial || !ownScale) return dial;
+  const max = name === 'passes' ? machine.maxPasses : ownScale.max;
+  return { name, label: capital(label), physicalUnit, calibration: [], ...ownScale, max };
 }
 
 /**
@@ -58,20 +59,26 @@ export function settingProblems(machine: Shop, processName: ProcessName, setting
     problems.push({
       field,
       message: scale
-        ? `${process.label} needs ${field}: from ${scale.min} to ${scale.max} on ${machine.name}.`
-        : `${process.label} needs ${field}, which ${machine.name} cannot set.`,
+        ? `${process.label} needs ${quantityOf(field).label}: from ${scale.min} to ${scale.max} on ${machine.name}.`
+        : `${process.label} needs ${quantityOf(field).label}, which ${machine.name} cannot set.`,
     });
   }
   for (const [field, value] of Object.entries(settings) as [QuantityName, number][]) {
     if (!known.includes(field)) {
-      problems.push({ field, message: `${process.label} has no ${field}; it takes ${known.join(', ')}.` });
+      problems.push({ field, message: `${process.label} has no ${quantityOf(field).label}; it takes ${known.map((name) => quantityOf(name).label).join(', ')}.` });
       continue;
     }
     const scale = scaleOf(machine, field);
-    const message = scale ? dialProblem(machine.name, scale, value) : `${machine.name} has no dial for ${field}.`;
+    const message = scale ? valueProblem(machine.name, field, scale, value) : `${machine.name} has no dial for ${quantityOf(field).label}.`;
     if (message) problems.push({ field, message });
   }
   return problems;
+}
+
+function valueProblem(machineName: string, field: QuantityName, scale: Dial, value: number): string | null {
+  const { choices, label } = quantityOf(field);
+  if (!choices) return dialProblem(machineName, scale, value);
+  return choices[value] === undefined ? `${capital(label)} is one of ${choices.join(', ')}.` : null;
 }
 
 /** Whether two settings dial in the same values. */

@@ -18,20 +18,26 @@ const HARDNESS: Readonly<Record<string, number>> = {
   stencil: 850,
   card: 760,
   leather: 900,
+  fabric: 620,
+  metal: 235,
 };
 const UNKNOWN_HARDNESS = 900;
 /** Spread of one material among its kind, and of one cut among equal ones, in log dose. */
 const MATERIAL_SPREAD = 0.06;
 const CUT_SPREAD = 0.02;
-/** What each process needs of the force that goes just through, and how wide its window is, in log dose. */
-const PROCESS_LAW: Readonly<Record<ProcessName, { share: number; window: number }>> = {
-  'kiss-cut': { share: 1, window: 0.42 },
-  'through-cut': { share: 1, window: 0.42 },
-  score: { share: 0.6, window: 0.42 },
-  draw: { share: 0, window: 0.9 },
+/**
+ * What each process needs: a share of the force that goes just through, or for what only rubs on the surface a force of
+ * its own (gf at 100 mm/s), whatever the material is like below its face; and how wide its window is, in log dose.
+ */
+const PROCESS_LAW: Readonly<Partial<Record<ProcessName, { share: number; surfaceGf: number; window: number }>>> = {
+  'kiss-cut': { share: 1, surfaceGf: 0, window: 0.42 },
+  'through-cut': { share: 1, surfaceGf: 0, window: 0.42 },
+  score: { share: 0.6, surfaceGf: 0, window: 0.42 },
+  deboss: { share: 1.1, surfaceGf: 0, window: 0.45 },
+  'drag-engrave': { share: 0.9, surfaceGf: 0, window: 0.5 },
+  draw: { share: 0, surfaceGf: 20, window: 0.9 },
+  foil: { share: 0, surfaceGf: 94, window: 0.5 },
 };
-/** A pen needs this force (gf) at 100 mm/s, whatever the material is like below its face. */
-const PEN_FORCE = 20;
 const FAR = 0.3;
 /** Share of the force that a blade loses over a kilometre. */
 const WEAR_PER_KM = 0.12;
@@ -48,10 +54,13 @@ export interface ToolUse {
  * How a stroke comes out in the stand-in's world. The dose grows with force, blade depth and passes, and falls with
  * speed and wear; it is cut into the five outcomes at the material's own hidden threshold for the process.
  * @param seed of this one run
+ * @throws RangeError for a process that no plotter does
  */
 export function toolOutcome({ process, panel, passes, wearMetres }: ToolUse, material: HiddenMaterial, seed: number): Outcome {
-  const { share, window } = PROCESS_LAW[process];
-  const force = share > 0 ? share * (HARDNESS[material.family] ?? UNKNOWN_HARDNESS) * material.thicknessMm : PEN_FORCE;
+  const law = PROCESS_LAW[process];
+  if (!law) throw new RangeError(`No tool of a plotter can do ${process}.`);
+  const { share, surfaceGf, window } = law;
+  const force = surfaceGf + share * (HARDNESS[material.family] ?? UNKNOWN_HARDNESS) * material.thicknessMm;
   const threshold = Math.log(force) + MATERIAL_SPREAD * normalSource(material.seed)();
   const blade = panel.depthMm === null ? 0 : Math.min(0, 0.8 * Math.log(Math.max(panel.depthMm, 0.01) / (material.thicknessMm * 2)));
   const dose = Math.log(panel.forceGf) + blade + 0.45 * Math.log(passes) - 0.1 * Math.log(panel.speedMmS / 100) - WEAR_PER_KM * (wearMetres / 1000);

@@ -1,3 +1,6 @@
 export { lengthInMm, MM_PER_PX, parseLength, type WrittenLength } from './length';
 export { parseTypedNumber } from './typed-number';
 export { formatDuration, formatNumber } from './format';
+export { convertUnit, readUnit, unitsLike } from './convert';
+export { readTyped, type ReadQuantity, type TypedQuantity } from './typed-quantity';
+export { detailsProblem, type DetailField, type Details } from './detail-field';

@@ -1,4 +1,5 @@
-import { OUTCOMES, processOf, settingProblems } from '@keen-anvil/core/recipes';
+import type { Machine } from '@keen-anvil/core/machines';
+import { OUTCOMES, processOf, quantityOf, settingProblems } from '@keen-anvil/core/recipes';
 import { panelFrom, seedFromId, toolOutcome } from '@keen-anvil/core/standins';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { RECIPES, type RecipeData } from './book-data';
@@ -12,24 +13,28 @@ const named = <T extends { name: string }>(rows: readonly T[], name: string): T 
   if (!row) throw new Error(`The demo names “${name}”, which it does not have.`);
   return row;
 };
+const machineNamed = (name: string): Machine => {
+  const machine = named(MACHINES, name);
+  return { ...machine, id: name, dials: machine.dials.map((dial) => ({ ...dial, physicalUnit: quantityOf(dial.name).physicalUnit })) };
+};
 const label = (r: RecipeData) => `${r.process} on ${r.material}, ${r.machine}, ${r.tool}`;
 
 describe('the demo shop holds together', () => {
   it.each(RECIPES.map((r) => [label(r), r] as const))('%s: a tool that can, numbers on the machine’s scales', (_, r) => {
-    const machine = { ...named(MACHINES, r.machine), id: 'x' };
+    const machine = machineNamed(r.machine);
     named(MATERIALS, r.material);
     expect(processOf(r.process).toolKinds).toContain(named(TOOLS, r.tool).kind);
-    for (const settings of [r.settings, ...(r.earlier ?? []).map((e) => e.settings), ...r.trials.flatMap(([, , s]) => (s ? [s] : []))]) {
+    for (const settings of [r.settings, ...(r.earlier ?? []).map((e) => e.settings), ...r.trials.map(([, , changes]) => ({ ...r.settings, ...changes }))]) {
       expect(settingProblems(machine, r.process, settings)).toEqual([]);
     }
   });
 
-  const proven = RECIPES.filter((r) => r.trials.at(-1)?.[1] === 'right');
+  const proven = RECIPES.filter((r) => r.trials.at(-1)?.[1] === 'right' && r.machine.endsWith('plotter') && !r.nudge);
   it.each(proven.map((r) => [label(r), r] as const))('%s: what its history says is so in the stand-in’s world', (_, r) => {
-    const machine = named(MACHINES, r.machine);
+    const machine = machineNamed(r.machine);
     const material = named(MATERIALS, r.material);
     const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(demoId(material.name)) };
-    const wear = named(TOOLS, r.tool).wearM;
+    const wear = named(TOOLS, r.tool).wear;
     const use = { process: r.process, panel: panelFrom(machine, r.settings), passes: r.settings.passes ?? 1, wearMetres: wear };
     const cuts = Array.from({ length: 50 }, (_unused, seed) => toolOutcome(use, world, seed + 1));
     expect(cuts.filter((outcome) => outcome === 'right').length).toBeGreaterThanOrEqual(45);

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem';
+import type { ReadBook } from '../exchange/read-file';
 import type { PlanAnswer, PlanTask, ReadAnswer } from './tasks';
 
 /** A drawing that takes longer than this to read is refused. */
@@ -23,6 +24,10 @@ export class HeavyPool {
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
     return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+  }
+
+  readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
+    return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.');
   }
 
   close(): Promise<void> {

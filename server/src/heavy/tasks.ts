@@ -3,6 +3,8 @@ import type { Bounds } from '@keen-anvil/core/geometry';
 import { planStep, stepHpgl, type StepRequest } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
+export { readBookFile } from '../exchange/read-file';
+
 // Runs in a worker thread: what is returned here is copied to the server's own thread.
 
 export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
@@ -33,6 +35,8 @@ export interface PlanAnswer {
   hpgl: string;
   estimateSeconds: number;
   cutMm: number;
+  /** How far along the feed the parts reach, in mm: what the run takes off a roll. */
+  usedLengthMm: number;
   /** What stands against running it, as sentences. */
   stops: string[];
 }
@@ -44,6 +48,7 @@ export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
     hpgl: stepHpgl(request, plan),
     estimateSeconds: plan.estimate.seconds,
     cutMm: plan.estimate.cutMm,
+    usedLengthMm: plan.strokes.reduce((far, { points }) => points.reduce((most, point) => Math.max(most, point.y), far), 0),
     stops: stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
   };
 }

@@ -1,17 +1,21 @@
-import type { Dial, Machine, MotionLimits } from '@keen-anvil/core/machines';
+import type { MachineFields, MachineView } from '@keen-anvil/contract';
+import type { Dial, MotionLimits } from '@keen-anvil/core/machines';
+import { quantityOf } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
-interface MachineRow extends Omit<Machine, 'dials' | 'motion'>, MotionLimits {}
+interface MachineRow extends Omit<MachineView, 'dials' | 'motion'>, MotionLimits {}
 
-/** All machines of the workshop with their dials, in order of name. */
-export async function listMachines(db: Db, workshopId: string): Promise<Machine[]> {
+/** The machines of the workshop with their dials, in order of name; those put away come last. */
+export async function listMachines(db: Db, workshopId: string): Promise<MachineView[]> {
   const { rows } = await db.query<MachineRow>(
-    `SELECT id, name, kind, work_width_mm AS "workWidthMm", work_length_mm AS "workLengthMm",
+    `SELECT id, version, name, kind, work_width_mm AS "workWidthMm", work_length_mm AS "workLengthMm",
        margin_side_mm AS "marginSideMm", margin_lead_mm AS "marginLeadMm", margin_tail_mm AS "marginTailMm",
-       holders, max_passes AS "maxPasses", acceleration_mm_s2 AS "accelerationMmS2",
-       top_speed_mm_s AS "topSpeedMmS", travel_speed_mm_s AS "travelSpeedMmS",
-       junction_deviation_mm AS "junctionDeviationMm", head_down_s AS "headDownSeconds", head_up_s AS "headUpSeconds"
-     FROM machine WHERE workshop_id = $1 ORDER BY name DESC`,
+       carrier_side_mm AS "carrierSideMm", carrier_lead_mm AS "carrierLeadMm", carrier_tail_mm AS "carrierTailMm",
+       holders, max_passes AS "maxPasses", rated_power_w AS "ratedPowerW", spot_mm AS "spotMm", origin, homes,
+       acceleration_mm_s2 AS "accelerationMmS2", top_speed_mm_s AS "topSpeedMmS", travel_speed_mm_s AS "travelSpeedMmS",
+       junction_deviation_mm AS "junctionDeviationMm", head_down_s AS "headDownSeconds", head_up_s AS "headUpSeconds",
+       archived_at IS NOT NULL AS "isArchived"
+     FROM machine WHERE workshop_id = $1 ORDER BY archived_at IS NOT NULL, array_position(ARRAY['plotter', 'diode-laser', 'co2-laser', 'clam-press', 'hand-press'], kind), work_width_mm DESC, name, id`,
     [workshopId],
   );
   const dials = await listDials(db, workshopId);
@@ -25,12 +29,59 @@ export async function listMachines(db: Db, workshopId: string): Promise<Machine[
 async function listDials(db: Db, workshopId: string): Promise<(Dial & { machineId: string })[]> {
   const { rows } = await db.query<Dial & { machineId: string }>(
     `SELECT d.machine_id AS "machineId", d.name, d.label, d.unit, d.physical_unit AS "physicalUnit",
-       d.min_value AS min, d.max_value AS max, d.step_value AS step,
-       coalesce(jsonb_agg(jsonb_build_object('dial', c.dial_value, 'physical', c.physical_value) ORDER BY c.dial_value)
-         FILTER (WHERE c.dial_id IS NOT NULL), '[]') AS calibration
-     FROM machine_dial d LEFT JOIN calibration_point c ON c.dial_id = d.id
-     WHERE d.workshop_id = $1 GROUP BY d.id ORDER BY d.machine_id, d.position`,
+       d.min_value AS min, d.max_value AS max, d.step_value AS step, d.is_rated AS "isRated",
+       coalesce(jsonb_agg(jsonb_build_object('dial', c.dial_value, 'physical', c.physical_value) ORDER BY c.position)
+         FILTER (WHERE c.machine_id IS NOT NULL), '[]') AS calibration
+     FROM machine_dial d LEFT JOIN calibration_point c ON c.workshop_id = d.workshop_id AND c.machine_id = d.machine_id AND c.dial_name = d.name
+     WHERE d.workshop_id = $1 GROUP BY d.workshop_id, d.machine_id, d.name ORDER BY d.machine_id, d.position`,
     [workshopId],
   );
   return rows;
+}
+
+const values = (workshopId: string, id: string, m: MachineFields): unknown[] => [
+  workshopId, id, m.name, m.kind, m.workWidthMm, m.workLengthMm, m.marginSideMm, m.marginLeadMm, m.marginTailMm, m.carrierSideMm, m.carrierLeadMm, m.carrierTailMm,
+  m.holders, m.maxPasses, m.ratedPowerW ?? null, m.spotMm ?? null, m.origin, m.homes, m.motion.accelerationMmS2, m.motion.topSpeedMmS, m.motion.travelSpeedMmS,
+  m.motion.junctionDeviationMm, m.motion.headDownSeconds, m.motion.headUpSeconds,
+];
+
+/** Adds a machine with its dials. Returns false where there is one with this id. */
+export async function insertMachine(db: Db, workshopId: string, id: string, machine: MachineFields): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `INSERT INTO machine (workshop_id, id, name, kind, work_width_mm, work_length_mm, margin_side_mm, margin_lead_mm, margin_tail_mm,
+       carrier_side_mm, carrier_lead_mm, carrier_tail_mm, holders, max_passes, rated_power_w, spot_mm, origin, homes,
+       acceleration_mm_s2, top_speed_mm_s, travel_speed_mm_s, junction_deviation_mm, head_down_s, head_up_s)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24) ON CONFLICT DO NOTHING`,
+    values(workshopId, id, machine),
+  );
+  if (rowCount === 1) await writeDials(db, workshopId, id, machine.dials);
+  return rowCount === 1;
+}
+
+/** Writes a machine's fields and dials anew. */
+export async function updateMachine(db: Db, workshopId: string, id: string, machine: MachineFields): Promise<void> {
+  await db.query(
+    `UPDATE machine SET version = version + 1, name = $3, kind = $4, work_width_mm = $5, work_length_mm = $6, margin_side_mm = $7, margin_lead_mm = $8, margin_tail_mm = $9,
+       carrier_side_mm = $10, carrier_lead_mm = $11, carrier_tail_mm = $12, holders = $13, max_passes = $14, rated_power_w = $15, spot_mm = $16, origin = $17, homes = $18,
+       acceleration_mm_s2 = $19, top_speed_mm_s = $20, travel_speed_mm_s = $21, junction_deviation_mm = $22, head_down_s = $23, head_up_s = $24
+     WHERE workshop_id = $1 AND id = $2`,
+    values(workshopId, id, machine),
+  );
+  await db.query('DELETE FROM machine_dial WHERE workshop_id = $1 AND machine_id = $2', [workshopId, id]);
+  await writeDials(db, workshopId, id, machine.dials);
+}
+
+async function writeDials(db: Db, workshopId: string, machineId: string, dials: MachineFields['dials']): Promise<void> {
+  for (const [position, dial] of dials.entries()) {
+    await db.query(
+      `INSERT INTO machine_dial (workshop_id, machine_id, position, name, label, unit, physical_unit, min_value, max_value, step_value, is_rated)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
+      [workshopId, machineId, position, dial.name, dial.label, dial.unit, quantityOf(dial.name).physicalUnit, dial.min, dial.max, dial.step, dial.isRated ?? false],
+    );
+    await db.query(
+      `INSERT INTO calibration_point (workshop_id, machine_id, dial_name, position, dial_value, physical_value)
+       SELECT $1, $2, $3, place - 1, dial, physical FROM unnest($4::double precision[], $5::double precision[]) WITH ORDINALITY AS p (dial, physical, place)`,
+      [workshopId, machineId, dial.name, dial.calibration.map((point) => point.dial), dial.calibration.map((point) => point.physical)],
+    );
+  }
 }

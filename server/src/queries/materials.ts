@@ -1,17 +1,75 @@
-import type { MaterialView } from '@keen-anvil/contract';
+import type { MaterialFields, MaterialView, StockPieceFields, StockPieceView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
 
-/** All materials of the workshop with the pieces on hand, by family and name. */
+const PIECE = `jsonb_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,
+  'count', p.count, 'outline', p.outline, 'isArchived', p.archived_at IS NOT NULL)`;
+
+/** The materials of the workshop with the pieces on hand, by family and name; those put away come last. */
 export async function listMaterials(db: Db, workshopId: string): Promise<MaterialView[]> {
   const { rows } = await db.query<MaterialView>(
-    `SELECT m.id, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm",
-       m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.supplier_card AS "supplierCard",
-       m.default_process AS "defaultProcess",
-       coalesce(jsonb_agg(jsonb_build_object('id', p.id, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm)
-         ORDER BY p.kind DESC, p.width_mm * p.length_mm DESC) FILTER (WHERE p.id IS NOT NULL), '[]') AS pieces
-     FROM material m LEFT JOIN stock_piece p ON p.material_id = m.id
-     WHERE m.workshop_id = $1 GROUP BY m.id ORDER BY m.family DESC, m.name`,
+    `SELECT m.id, m.version, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm", m.readings_mm AS "readingsMm", m.spread_mm AS "spreadMm",
+       m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
+       m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
+       m.photo_id AS "photoId", m.archived_at IS NOT NULL AS "isArchived",
+       coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
+         FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces
+     FROM material m WHERE m.workshop_id = $1 ORDER BY m.archived_at IS NOT NULL, m.family DESC, m.name, m.id`,
     [workshopId],
   );
   return rows;
+}
+
+const values = (workshopId: string, id: string, m: MaterialFields, spreadMm: number | null): unknown[] => [
+  workshopId, id, m.name, m.family, m.finish, m.colour, m.thicknessMm, m.readingsMm, spreadMm, m.smallestDetailMm, m.mirrored, m.facing,
+  m.heatLimitC ?? null, m.supplierCard ?? null, m.priceCents ?? null, m.pricePer, m.notes, m.details, m.defaultProcess, m.typed,
+];
+
+/** Adds a material. Returns false where there is one with this id. */
+export async function insertMaterial(db: Db, workshopId: string, id: string, material: MaterialFields, spreadMm: number | null): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `INSERT INTO material (workshop_id, id, name, family, finish, colour, thickness_mm, readings_mm, spread_mm, smallest_detail_mm, mirrored, facing,
+       heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20) ON CONFLICT DO NOTHING`,
+    values(workshopId, id, material, spreadMm),
+  );
+  return rowCount === 1;
+}
+
+/** Writes a material's fields anew. */
+export async function updateMaterial(db: Db, workshopId: string, id: string, material: MaterialFields, spreadMm: number | null): Promise<void> {
+  await db.query(
+    `UPDATE material SET version = version + 1, name = $3, family = $4, finish = $5, colour = $6, thickness_mm = $7, readings_mm = $8, spread_mm = $9,
+       smallest_detail_mm = $10, mirrored = $11, facing = $12, heat_limit_c = $13, supplier_card = $14, price_cents = $15, price_per = $16, notes = $17,
+       details = $18, default_process = $19, typed = $20
+     WHERE workshop_id = $1 AND id = $2`,
+    values(workshopId, id, material, spreadMm),
+  );
+}
+
+/** Gives a material its photo. */
+export async function setMaterialPhoto(db: Db, workshopId: string, id: string, photoId: string): Promise<void> {
+  await db.query('UPDATE material SET version = version + 1, photo_id = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, photoId]);
+}
+
+/** A piece of stock with the material it is of, locked until the transaction ends. */
+export async function lockPiece(db: Db, workshopId: string, id: string): Promise<(StockPieceView & { materialId: string }) | undefined> {
+  const { rows } = await db.query<{ piece: StockPieceView; materialId: string }>(`SELECT ${PIECE} AS piece, p.material_id AS "materialId" FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2 FOR UPDATE`, [workshopId, id]);
+  return rows[0] && { ...rows[0].piece, materialId: rows[0].materialId };
+}
+
+/** Adds a piece of stock. Returns false where there is one with this id. */
+export async function insertPiece(db: Db, workshopId: string, materialId: string, id: string, piece: StockPieceFields): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING',
+    [workshopId, id, materialId, piece.kind, piece.name, piece.widthMm, piece.lengthMm, piece.count, piece.outline ? JSON.stringify(piece.outline) : null],
+  );
+  return rowCount === 1;
+}
+
+/** Writes a piece's fields anew. */
+export async function updatePiece(db: Db, workshopId: string, id: string, piece: StockPieceFields): Promise<void> {
+  await db.query(
+    'UPDATE stock_piece SET version = version + 1, kind = $3, name = $4, width_mm = $5, length_mm = $6, count = $7, outline = $8 WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, piece.kind, piece.name, piece.widthMm, piece.lengthMm, piece.count, piece.outline ? JSON.stringify(piece.outline) : null],
+  );
 }

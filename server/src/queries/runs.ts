@@ -17,7 +17,9 @@ export interface RunRow {
   doneSeconds: number;
   measuredSeconds: number | null;
   cutMm: number;
-  toolWearM: number | null;
+  toolWear: number | null;
+  stockPieceId: string | null;
+  usedLengthMm: number | null;
   seenOutcome: Outcome | null;
   outcome: Outcome | null;
   jobName: string;
@@ -33,11 +35,12 @@ export interface RunRow {
 
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
-    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear_m AS "toolWearM",
+    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName"
-  FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.id = r.recipe_id JOIN machine a ON a.id = c.machine_id
-    JOIN tool t ON t.id = c.tool_id JOIN material m ON m.id = c.material_id`;
+  FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
+    JOIN machine a ON a.workshop_id = r.workshop_id AND a.id = c.machine_id JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = c.tool_id
+    JOIN material m ON m.workshop_id = r.workshop_id AND m.id = c.material_id`;
 
 /** One run. */
 export async function findRun(db: Db, workshopId: string, id: string): Promise<RunRow | undefined> {
@@ -82,16 +85,6 @@ export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId
   return rows;
 }
 
-/** When each recipe was last used in a run. */
-export async function listLastUse(db: Db, workshopId: string): Promise<{ recipeId: string; at: Date }[]> {
-  const { rows } = await db.query<{ recipeId: string; at: Date }>(
-    `SELECT recipe_id AS "recipeId", max(coalesce(finished_at, created_at)) AS at FROM run
-     WHERE workshop_id = $1 AND state NOT IN ('queued', 'holding') GROUP BY recipe_id`,
-    [workshopId],
-  );
-  return rows;
-}
-
 /** Runs left under way by a server that stopped. */
 export async function listRunning(db: Db): Promise<{ id: string; workshopId: string }[]> {
   const { rows } = await db.query<{ id: string; workshopId: string }>(`SELECT id, workshop_id AS "workshopId" FROM run WHERE state = 'running'`);
@@ -100,16 +93,16 @@ export async function listRunning(db: Db): Promise<{ id: string; workshopId: str
 
 /** A run as it is started. */
 export interface NewRunRow
-  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp'> {
+  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm'> {
   machineFile: string;
 }
 
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13)`,
-    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp],
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
+    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm],
   );
 }
 
@@ -131,8 +124,8 @@ export async function keepProgress(db: Db, id: string, doneSeconds: number, cutM
 }
 
 /** Writes what a finished run measured and what the stand-in saw. */
-export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWearM: number; seenOutcome: Outcome }): Promise<void> {
-  await db.query('UPDATE run SET measured_seconds = $2, tool_wear_m = $3, seen_outcome = $4, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWearM, end.seenOutcome]);
+export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome }): Promise<void> {
+  await db.query('UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome]);
 }
 
 /** Writes the maker's verdict. */

@@ -1,98 +1,44 @@
-import { JobChange, NewJob, NewRecipe, NewRevision, NewRun, Nudge, RunCommand, RunVerdict, StepChange, type BenchView } from '@keen-anvil/contract';
+import type { BenchView } from '@keen-anvil/contract';
+import cookieParser from 'cookie-parser';
 import express, { Router } from 'express';
-import type { Pool } from 'pg';
-import type { HeavyPool } from '../heavy/pool';
-import { notFound, refused } from '../problem';
-import { listMachines } from '../queries/machines';
-import { listMaterials } from '../queries/materials';
-import { listTools } from '../queries/tools';
-import { createRecipe, recipeDetail, reviseRecipe, searchBook } from '../services/book';
-import { jobDetail, listJobSummaries } from '../services/job-views';
-import { bringIn, changeJob, changeStep, createJob, nudge, originalFile } from '../services/jobs';
-import { makeStepFile } from '../services/machine-files';
-import { jobOfStep } from '../services/job-of-step';
-import type { RunService } from '../services/runs';
-import { loadShop } from '../services/shop';
-import { workshopOf } from '../workshop';
-import { streamRun } from './run-stream';
-import { bodyOf, idOf } from './respond';
+import { notFound } from '../problem';
+import { listLastUsed, listNailed } from '../queries/recipes';
+import { listJobSummaries } from '../services/job-views';
+import { recipeSummary } from '../services/recipe-views';
+import { enterWorkshop, workshopOf } from '../workshop';
+import type { ApiParts } from './api-parts';
+import { bookRoutes } from './book';
+import { exchangeRoutes } from './exchange';
+import { jobRoutes } from './jobs';
+import { shopRoutes } from './shop';
+import { workshopRoutes } from './workshops';
 
-/** The largest drawing that is taken. */
-const LARGEST_FILE = 20_000_000;
 const RECENT = 5;
 
-export interface ApiParts {
-  pool: Pool;
-  heavy: HeavyPool;
-  runs: RunService;
-}
-
 /** All of the API. */
-export function apiRouter({ pool, heavy, runs }: ApiParts): Router {
+export function apiRouter(parts: ApiParts): Router {
+  const { pool, runs } = parts;
   const router = Router();
+  router.use(cookieParser());
+  router.use(enterWorkshop(pool));
+  // Files that are brought in come as they are.
+  router.use(exchangeRoutes(parts));
   router.use(express.json({ limit: 1_000_000 }));
 
   router.get('/bench', async (request, response) => {
     const workshopId = workshopOf(request);
-    const recipes = await searchBook(pool, workshopId);
-    const used = recipes.filter((recipe) => recipe.lastUsedAt).sort((a, b) => b.lastUsedAt!.localeCompare(a.lastUsedAt!));
-    const bench: BenchView = { runs: await runs.listOpen(workshopId), recipes: used.slice(0, RECENT), jobs: (await listJobSummaries(pool, workshopId)).slice(0, RECENT) };
+    const bench: BenchView = {
+      runs: await runs.listOpen(workshopId),
+      nailed: (await listNailed(pool, workshopId)).map(recipeSummary),
+      recipes: (await listLastUsed(pool, workshopId, RECENT)).map(recipeSummary),
+      jobs: (await listJobSummaries(pool, workshopId)).slice(0, RECENT),
+    };
     response.json(bench);
   });
-  router.get('/materials', async (request, response) => void response.json(await listMaterials(pool, workshopOf(request))));
-  router.get('/machines', async (request, response) => void response.json(await listMachines(pool, workshopOf(request))));
-  router.get('/tools', async (request, response) => void response.json(await listTools(pool, workshopOf(request))));
-
-  router.get('/recipes', async (request, response) => {
-    const search = typeof request.query.search === 'string' ? request.query.search.slice(0, 200) : '';
-    response.json(await searchBook(pool, workshopOf(request), search));
-  });
-  router.post('/recipes', async (request, response) => void response.status(201).json(await createRecipe(pool, workshopOf(request), bodyOf(request, NewRecipe))));
-  router.get('/recipes/:id', async (request, response) => void response.json(await recipeDetail(pool, workshopOf(request), idOf(request))));
-  router.post('/recipes/:id/revisions', async (request, response) => {
-    response.status(201).json(await reviseRecipe(pool, workshopOf(request), idOf(request), bodyOf(request, NewRevision)));
-  });
-
-  router.get('/jobs', async (request, response) => void response.json(await listJobSummaries(pool, workshopOf(request))));
-  router.post('/jobs', async (request, response) => void response.status(201).json(await createJob(pool, workshopOf(request), bodyOf(request, NewJob))));
-  router.get('/jobs/:id', async (request, response) => void response.json(await jobDetail(pool, workshopOf(request), idOf(request))));
-  router.patch('/jobs/:id', async (request, response) => void response.json(await changeJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange))));
-  router.put('/jobs/:id/artworks/:artworkId', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
-    const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
-    if (!fileName) throw refused('The name of the file is missing.', 'fileName');
-    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-    const file = { id: idOf(request, 'artworkId'), fileName, bytes };
-    response.status(201).json(await bringIn(pool, heavy, workshopOf(request), idOf(request), file));
-  });
-  router.get('/artworks/:id/file', async (request, response) => {
-    const file = await originalFile(pool, workshopOf(request), idOf(request));
-    // Never shown as a page of ours: only handed out.
-    response.attachment(file.fileName).type('application/octet-stream').send(file.bytes);
-  });
-
-  router.patch('/steps/:id', async (request, response) => void response.json(await changeStep(pool, workshopOf(request), idOf(request), bodyOf(request, StepChange))));
-  router.post('/steps/:id/placements', async (request, response) => void response.json(await nudge(pool, workshopOf(request), idOf(request), bodyOf(request, Nudge))));
-  router.get('/steps/:id/machine-file', async (request, response) => {
-    const workshopId = workshopOf(request);
-    const job = await jobOfStep(pool, workshopId, idOf(request));
-    const step = job.steps.find((s) => s.id === request.params.id);
-    if (!step) throw notFound('That step');
-    const { hpgl } = await makeStepFile(heavy, job, step, await loadShop(pool, workshopId));
-    response.attachment(`${job.name} - step ${step.position + 1}.hpgl`).type('application/octet-stream').send(hpgl);
-  });
-
-  router.get('/jobs/:id/runs', async (request, response) => void response.json(await runs.listForJob(workshopOf(request), idOf(request))));
-  router.post('/jobs/:id/runs', async (request, response) => {
-    response.status(201).json(await runs.startJob(workshopOf(request), idOf(request), bodyOf(request, NewRun)));
-  });
-  router.get('/runs/:id', async (request, response) => void response.json(await runs.get(workshopOf(request), idOf(request))));
-  router.post('/runs/:id/actions', async (request, response) => {
-    response.json(await runs.command(workshopOf(request), idOf(request), bodyOf(request, RunCommand).action));
-  });
-  router.post('/runs/:id/outcome', async (request, response) => {
-    response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
-  });
-  router.get('/runs/:id/events', async (request, response) => streamRun(runs, await runs.get(workshopOf(request), idOf(request)), response));
+  router.use(workshopRoutes(parts));
+  router.use(shopRoutes(parts));
+  router.use(bookRoutes(parts));
+  router.use(jobRoutes(parts));
 
   router.use(() => {
     throw notFound('What this address points at');

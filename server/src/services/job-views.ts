@@ -1,11 +1,11 @@
-import type { JobDetail, JobState, JobSummary, PartView, RunState, StepView } from '@keen-anvil/contract';
+import type { JobDetail, JobState, JobSummary, PartView, RunState, StepRecipe, StepView } from '@keen-anvil/contract';
 import { holdBetween, type HoldReason, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
 import { findArtwork, listJobs, listParts, listSteps, type ArtworkRow, type JobRow, type PartRow, type StepRow } from '../queries/jobs';
 import { listRunStates } from '../queries/runs';
 import { loadShop, type Shop } from './shop';
-import { matchRecipe } from './step-match';
+import { matchRecipes } from './step-match';
 
 /** Where a job stands, from the runs of its newest series. */
 export function jobState(runs: { state: RunState; outcome: Outcome | null }[]): JobState {
@@ -53,7 +53,7 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
           notices: artwork.reading.notices,
         }
       : null,
-    steps: stepViews(steps, parts, artwork, shop),
+    steps: stepViews(steps, parts, artwork, shop, await matchRecipes(db, workshopId, steps, shop)),
   };
 }
 
@@ -61,7 +61,7 @@ function summary(job: JobRow, steps: StepRow[], state: JobState): JobSummary {
   return { id: job.id, name: job.name, state, stepCount: steps.length, colours: steps.map((step) => step.colour), updatedAt: job.updatedAt.toISOString() };
 }
 
-function stepViews(steps: StepRow[], parts: PartRow[], artwork: ArtworkRow | undefined, shop: Shop): StepView[] {
+function stepViews(steps: StepRow[], parts: PartRow[], artwork: ArtworkRow | undefined, shop: Shop, matches: Map<string, StepRecipe>): StepView[] {
   let before: StepRow | undefined;
   return steps.map(({ jobId: _, ...step }) => {
     const hold = step.isSkipped ? null : holdBetween(before, step);
@@ -70,7 +70,7 @@ function stepViews(steps: StepRow[], parts: PartRow[], artwork: ArtworkRow | und
       ...step,
       hold: holdSentence(hold, step, shop),
       parts: parts.filter((part) => part.stepId === step.id).map((part) => partView(part, artwork)),
-      match: matchRecipe(step, shop),
+      match: matches.get(step.id)!,
     };
   });
 }

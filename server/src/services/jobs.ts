@@ -1,4 +1,4 @@
-import type { JobChange, JobDetail, NewJob, Nudge, StepChange } from '@keen-anvil/contract';
+import type { JobChange, JobDetail, NewJob, Nudge, StepChange, ToolView } from '@keen-anvil/contract';
 import { contourBounds } from '@keen-anvil/core/geometry';
 import { firstPlace } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
@@ -26,6 +26,7 @@ import {
   updateStep,
   type StepRow,
 } from '../queries/jobs';
+import { listLastUsed } from '../queries/recipes';
 import { listOpenRuns } from '../queries/runs';
 import { jobDetail } from './job-views';
 import { loadShop, type Shop } from './shop';
@@ -81,7 +82,7 @@ export async function bringIn(pool: Pool, heavy: HeavyPool, workshopId: string, 
       drawnWidthMm: drawn.maxX - drawn.minX,
       drawnHeightMm: drawn.maxY - drawn.minY,
     });
-    const start = startingPlace(shop);
+    const start = await startingPlace(db, workshopId, shop);
     const colours = [...new Set(reading.parts.map((part) => part.colour))];
     const stepIds = new Map(colours.map((colour) => [colour, uuidv5(`step ${colour}`, file.id)]));
     for (const [position, colour] of colours.entries()) {
@@ -140,7 +141,7 @@ function applyChange(step: StepRow, change: StepChange, shop: Shop): StepRow {
     const material = shop.materials.get(change.materialId);
     if (!material) throw refused('That material is not in this workshop.', 'materialId');
     next.materialId = material.id;
-    next.stockPieceId = material.pieces[0]?.id ?? null;
+    next.stockPieceId = material.pieces.find((piece) => !piece.isArchived && piece.count > 0)?.id ?? null;
     next.process = material.defaultProcess;
     next.mirrored = material.mirrored;
   }
@@ -152,28 +153,45 @@ function applyChange(step: StepRow, change: StepChange, shop: Shop): StepRow {
   if (change.process !== undefined) next.process = change.process;
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;
   if (change.machineId !== undefined) {
-    if (!shop.machines.has(change.machineId)) throw refused('That machine is not in this workshop.', 'machineId');
-    next.machineId = change.machineId;
+    const machine = shop.machines.get(change.machineId);
+    if (!machine) throw refused('That machine is not in this workshop.', 'machineId');
+    const process = processOf(next.process);
+    if (!process.machineKinds.includes(machine.kind)) throw refused(`${process.label} cannot be done on ${machine.name}.`, 'machineId');
+    next.machineId = machine.id;
+  } else {
+    next.machineId = suitableMachine(next.process, next.machineId, shop);
   }
   if (change.toolId !== undefined) {
     const tool = shop.tools.get(change.toolId);
     if (!tool) throw refused('That tool is not in this workshop.', 'toolId');
     const process = processOf(next.process);
     if (!process.toolKinds.includes(tool.kind)) throw refused(`${tool.name} cannot do ${process.label.toLowerCase()}.`, 'toolId');
+    if (tool.machineId && tool.machineId !== next.machineId) throw refused(`${tool.name} belongs to another machine.`, 'toolId');
     next.toolId = tool.id;
   } else {
-    next.toolId = suitableTool(next.process, next.toolId, shop);
+    next.toolId = suitableTool(next.process, next.machineId, next.toolId, shop);
   }
   next.holder = holderFor(next.toolId, next.machineId, shop);
   return next;
 }
 
-/** The tool at hand if it can do the process, otherwise the first in the shop that can. */
-function suitableTool(process: ProcessName, present: string | null, shop: Shop): string {
+/** The machine at hand if it can do the process, otherwise the first in the shop that can. */
+function suitableMachine(process: ProcessName, present: string | null, shop: Shop): string {
+  const { machineKinds, label } = processOf(process);
+  const now = present ? shop.machines.get(present) : undefined;
+  if (now && machineKinds.includes(now.kind)) return now.id;
+  const fitting = [...shop.machines.values()].find((machine) => machineKinds.includes(machine.kind) && !machine.isArchived);
+  if (!fitting) throw refused(`There is no machine in the shop for ${label.toLowerCase()}.`, 'process');
+  return fitting.id;
+}
+
+/** The tool at hand if it can do the process on this machine, otherwise the first in the shop that can. */
+function suitableTool(process: ProcessName, machineId: string, present: string | null, shop: Shop): string {
   const { toolKinds, label } = processOf(process);
+  const canBe = (tool: ToolView) => toolKinds.includes(tool.kind) && (tool.machineId === null || tool.machineId === machineId);
   const now = present ? shop.tools.get(present) : undefined;
-  if (now && toolKinds.includes(now.kind)) return now.id;
-  const fitting = [...shop.tools.values()].filter((tool) => toolKinds.includes(tool.kind));
+  if (now && canBe(now)) return now.id;
+  const fitting = [...shop.tools.values()].filter((tool) => canBe(tool) && !tool.isArchived);
   fitting.sort((a, b) => toolKinds.indexOf(a.kind) - toolKinds.indexOf(b.kind));
   if (fitting.length === 0) throw refused(`There is no tool in the shop for ${label.toLowerCase()}.`, 'process');
   return fitting[0].id;
@@ -186,12 +204,11 @@ function holderFor(toolId: string, machineId: string, shop: Shop): number {
 }
 
 /** Where a new step starts: the machine and tool of the recipe used last, or the first that can. */
-function startingPlace(shop: Shop): { process: ProcessName; machineId: string; toolId: string; holder: number } {
+async function startingPlace(db: Db, workshopId: string, shop: Shop): Promise<{ process: ProcessName; machineId: string; toolId: string; holder: number }> {
   const process: ProcessName = 'kiss-cut';
-  const used = shop.recipes.filter((recipe) => recipe.process === process && recipe.lastUsedAt).sort((a, b) => b.lastUsedAt!.localeCompare(a.lastUsedAt!));
-  const machineId = used[0]?.machine.id ?? [...shop.machines.keys()][0];
-  if (!machineId) throw refused('There is no machine in the shop yet.', 'machineId');
-  const toolId = suitableTool(process, used[0]?.tool.id ?? null, shop);
+  const used = await listLastUsed(db, workshopId, 1, process);
+  const machineId = used[0]?.machine.id ?? suitableMachine(process, null, shop);
+  const toolId = suitableTool(process, machineId, used[0]?.tool.id ?? null, shop);
   return { process, machineId, toolId, holder: holderFor(toolId, machineId, shop) };
 }
 

@@ -1,7 +1,9 @@
 import { EventEmitter } from 'node:events';
 import type { NewRun, RunAction, RunProgress, RunView } from '@keen-anvil/contract';
 import { panelFrom, seedFromId, StandInPlotter, toolOutcome } from '@keen-anvil/core/standins';
+import { drawDown } from '@keen-anvil/core/materials';
 import type { Outcome } from '@keen-anvil/core/recipes';
+import { toolKindOf, type ToolKind } from '@keen-anvil/core/tools';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { v5 as uuidv5 } from 'uuid';
@@ -23,8 +25,10 @@ import {
   setRunState,
   type RunRow,
 } from '../queries/runs';
+import { lockPiece, updatePiece } from '../queries/materials';
 import { addWear } from '../queries/tools';
 import { DeviceBay } from '../standin/device-bay';
+import { refreshCards } from './cards';
 import { jobDetail } from './job-views';
 import { makeStepFile, type StepFile } from './machine-files';
 import { loadShop, type Shop } from './shop';
@@ -85,7 +89,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       if (open) throw new Problem(409, 'running', 'This job is on the machine already.');
       this.refuseBusy(steps[0].machineId, shop);
       for (const [position, step] of steps.entries()) {
-        const { recipe, hpgl, estimateSeconds } = files[position];
+        const { recipe, settings, hpgl, estimateSeconds, usedLengthMm } = files[position];
         await insertRun(db, workshopId, {
           id: uuidv5(`run ${position}`, wanted.seriesId),
           seriesId: wanted.seriesId,
@@ -95,7 +99,9 @@ export class RunService extends EventEmitter<RunServiceEvents> {
           position,
           state: 'queued',
           hold: step.hold,
-          settings: recipe.settings,
+          settings,
+          stockPieceId: step.stockPieceId,
+          usedLengthMm,
           machineFile: hpgl,
           estimateSeconds,
           speedUp: wanted.speedUp,
@@ -127,6 +133,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       if (!run) throw notFound('That run');
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
       await scoreRun(db, id, outcome);
+      await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);
     });
     return this.view((await findRun(this.pool, workshopId, id))!);
@@ -202,10 +209,12 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       const run = await lockRun(db, workshopId, runId);
       if (run?.state !== 'running') return undefined;
       const tool = shop.tools.get(run.toolId)!;
-      const seenOutcome = this.lookAt(run, shop, tool.wearM);
+      const seenOutcome = this.lookAt(run, shop, tool.wear);
       await setRunState(db, workshopId, runId, { state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm, event: 'finished' });
-      await finishRun(db, runId, { measuredSeconds: progress.totalSeconds, toolWearM: tool.wearM, seenOutcome });
-      await addWear(db, workshopId, run.toolId, progress.cutMm / 1000);
+      await finishRun(db, runId, { measuredSeconds: progress.totalSeconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
+      await addWear(db, workshopId, run.toolId, wearOf(tool.kind, progress));
+      await takeFromStock(db, workshopId, run);
+      await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);
       const following = (await listNewestRuns(db, workshopId, run.jobId)).find((r) => r.position === run.position + 1 && r.state === 'queued');
       if (following?.hold) await setRunState(db, workshopId, following.id, { state: 'holding', doneSeconds: 0, cutMm: 0, event: 'holding' });
@@ -295,4 +304,16 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       outcome: run.outcome,
     };
   }
+}
+
+/** What a run wears a tool, in the unit of its kind: metres with the tool down, or hours at work. */
+function wearOf(kind: ToolKind, progress: RunProgress): number {
+  return toolKindOf(kind).wearUnit === 'm' ? progress.cutMm / 1000 : progress.totalSeconds / 3600;
+}
+
+/** Takes what a run used off the piece it was done on. */
+async function takeFromStock(db: Db, workshopId: string, run: RunRow): Promise<void> {
+  const piece = run.stockPieceId ? await lockPiece(db, workshopId, run.stockPieceId) : undefined;
+  if (!piece) return;
+  await updatePiece(db, workshopId, piece.id, { ...piece, ...drawDown(piece, run.usedLengthMm ?? 0) });
 }

@@ -1,17 +1,14 @@
-import type { MaterialView, RecipeSummary, ToolView } from '@keen-anvil/contract';
-import type { Machine } from '@keen-anvil/core/machines';
+import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
 import { listMachines } from '../queries/machines';
 import { listMaterials } from '../queries/materials';
 import { listTools } from '../queries/tools';
-import { searchBook } from './book';
 
-/** Everything a workshop owns and knows, as it stands within one transaction or moment. */
+/** Everything a workshop owns, as it stands within one transaction or moment, also what was put away. */
 export interface Shop {
-  machines: Map<string, Machine>;
+  machines: Map<string, MachineView>;
   tools: Map<string, ToolView>;
   materials: Map<string, MaterialView>;
-  recipes: RecipeSummary[];
 }
 
 /** Loads the whole shop; it is small. */
@@ -21,6 +18,5 @@ export async function loadShop(db: Db, workshopId: string): Promise<Shop> {
     machines: byId(await listMachines(db, workshopId)),
     tools: byId(await listTools(db, workshopId)),
     materials: byId(await listMaterials(db, workshopId)),
-    recipes: await searchBook(db, workshopId),
   };
 }

@@ -1,21 +1,41 @@
-import type { StepRecipe } from '@keen-anvil/contract';
-import { findRecipe, nearestRecipe, type KnownRecipe } from '@keen-anvil/core/recipes';
+import type { RecipeSummary, StepRecipe, VariantView } from '@keen-anvil/contract';
+import { findRecipe, nudged, type RecipeKey } from '@keen-anvil/core/recipes';
+import type { Db } from '../db/pool';
 import type { StepRow } from '../queries/jobs';
+import { listRecipes, listVariants } from '../queries/recipes';
+import { suggest } from './book';
+import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 
-/** The recipe for a step's material, machine, tool and process; where there is none, the nearest one. */
-export function matchRecipe(step: Pick<StepRow, 'process' | 'materialId' | 'machineId' | 'toolId'>, shop: Shop): StepRecipe {
-  const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
-  const machine = shop.machines.get(step.machineId);
-  const tool = shop.tools.get(step.toolId);
-  if (!material || !machine || !tool) return { recipe: null, nearest: null };
-  const keyed = shop.recipes.map((recipe) => ({ recipe, process: recipe.process, machineId: recipe.machine.id, toolId: recipe.tool.id, materialId: recipe.material.id }));
-  const found = findRecipe(keyed, { process: step.process, machineId: machine.id, toolId: tool.id, materialId: material.id });
-  if (found) return { recipe: found.recipe, nearest: null };
-  const known = shop.recipes.flatMap((recipe): KnownRecipe[] => {
-    const on = shop.machines.get(recipe.machine.id);
-    return on ? [{ id: recipe.id, process: recipe.process, settings: recipe.settings, machine: on, tool: recipe.tool, material: recipe.material }] : [];
-  });
-  const nearest = nearestRecipe(known, { process: step.process, machine, tool, material });
-  return { recipe: null, nearest: nearest && { settings: nearest.settings, why: nearest.why, fromRecipeId: nearest.recipe.id } };
+export type MatchedStep = Pick<StepRow, 'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId'>;
+
+const NOTHING: StepRecipe = { recipe: null, settings: null, variant: null, suggestion: null, refusal: null };
+
+/** The recipe for each step's material, machine, tool and process, nudged where a variant fits; or how to start without. */
+export async function matchRecipes(db: Db, workshopId: string, steps: MatchedStep[], shop: Shop): Promise<Map<string, StepRecipe>> {
+  const materialIds = [...new Set(steps.flatMap((step) => step.materialId ?? []))];
+  const rows = await listRecipes(db, workshopId, { materialIds });
+  const variants = await listVariants(db, workshopId, rows.map((row) => row.id));
+  const keyed = rows.map((row) => ({ row, process: row.process, machineId: row.machine.id, toolId: row.tool.id, materialId: row.material.id }));
+  const matches = new Map<string, StepRecipe>();
+  for (const step of steps) {
+    if (!step.materialId) {
+      matches.set(step.id, NOTHING);
+      continue;
+    }
+    const key: RecipeKey = { process: step.process, machineId: step.machineId, toolId: step.toolId, materialId: step.materialId };
+    const found = findRecipe(keyed, key);
+    if (found) matches.set(step.id, withVariant(recipeSummary(found.row), variants.filter((v) => v.recipeId === found.row.id && !v.endedAt), step, shop));
+    else matches.set(step.id, { ...NOTHING, ...(await suggest(db, workshopId, { ...key, toolId: step.toolId }, shop)) });
+  }
+  return matches;
+}
+
+/** A nudge for the piece at hand goes before one for the tool: it is about less. */
+function withVariant(recipe: RecipeSummary, variants: (VariantView & { recipeId: string })[], step: MatchedStep, shop: Shop): StepRecipe {
+  const found = variants.find((v) => v.stockPieceId !== null && v.stockPieceId === step.stockPieceId) ?? variants.find((v) => v.toolId === step.toolId);
+  const machine = shop.machines.get(recipe.machine.id);
+  if (!found || !machine) return { ...NOTHING, recipe, settings: recipe.settings };
+  const { recipeId: _, ...variant } = found;
+  return { ...NOTHING, recipe, variant, settings: nudged(machine, recipe.settings, variant.changes) };
 }

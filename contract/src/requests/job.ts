@@ -1,38 +1,6 @@
 import 'reflect-metadata';
-import { OUTCOMES, PROCESS_NAMES, QUANTITIES, SOURCES, type Outcome, type ProcessName, type Settings, type Source } from '@keen-anvil/core/recipes';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Length,
-  Max,
-  Min,
-  registerDecorator,
-} from 'class-validator';
-
-/** A record of quantities to numbers, such as `{ force: 14, speed: 5 }`. */
-function IsSettings() {
-  return (target: object, propertyName: string) =>
-    registerDecorator({
-      name: 'isSettings',
-      target: target.constructor,
-      propertyName,
-      validator: {
-        validate: (value: unknown) =>
-          typeof value === 'object' &&
-          value !== null &&
-          Object.entries(value).every(([name, n]) => (QUANTITIES as readonly string[]).includes(name) && typeof n === 'number' && Number.isFinite(n)),
-        defaultMessage: () => `settings must give numbers for some of ${QUANTITIES.join(', ')}`,
-      },
-    });
-}
+import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName } from '@keen-anvil/core/recipes';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
 
 export class NewJob {
   @IsUUID() id!: string;
@@ -66,24 +34,6 @@ export class Nudge {
   @IsArray() @ArrayMinSize(1, { message: 'choose at least one part to nudge' }) @ArrayMaxSize(20_000) @IsUUID(undefined, { each: true }) partIds!: string[];
   @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
   @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
-}
-
-export class NewRecipe {
-  @IsUUID() id!: string;
-  @IsUUID() machineId!: string;
-  @IsUUID() toolId!: string;
-  @IsUUID() materialId!: string;
-  @IsIn(PROCESS_NAMES) process!: ProcessName;
-  @IsSettings() settings!: Settings;
-  @IsIn(SOURCES) source!: Source;
-  @IsString() @Length(0, 500) reason!: string;
-}
-
-export class NewRevision {
-  @IsInt() @Min(1) version!: number;
-  @IsSettings() settings!: Settings;
-  @IsIn(SOURCES) source!: Source;
-  @IsString() @Length(1, 500, { message: 'say in a word or two why it changes' }) reason!: string;
 }
 
 export class NewRun {

@@ -1,82 +1,7 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
-import type { Machine } from '@keen-anvil/core/machines';
-import type { Outcome, ProcessName, Settings, Source, Temper, ToolKind } from '@keen-anvil/core/recipes';
-
-export interface StockPieceView {
-  id: string;
-  kind: 'sheet' | 'roll' | 'blank' | 'offcut';
-  name: string;
-  widthMm: number;
-  lengthMm: number;
-}
-
-export interface MaterialView {
-  id: string;
-  name: string;
-  family: string;
-  finish: string;
-  colour: string;
-  thicknessMm: number;
-  smallestDetailMm: number;
-  mirrored: boolean;
-  facing: string;
-  supplierCard: string | null;
-  defaultProcess: ProcessName;
-  pieces: StockPieceView[];
-}
-
-export interface ToolView {
-  id: string;
-  name: string;
-  kind: ToolKind;
-  wearM: number;
-  lifeM: number | null;
-}
-
-export type MachineView = Machine;
-
-export interface TemperView {
-  temper: Temper;
-  reasons: string[];
-}
-
-/** A recipe as a list shows it. */
-export interface RecipeSummary {
-  id: string;
-  process: ProcessName;
-  settings: Settings;
-  source: Source;
-  temper: TemperView;
-  lastUsedAt: string | null;
-  material: { id: string; name: string; colour: string; family: string; thicknessMm: number };
-  machine: { id: string; name: string };
-  tool: { id: string; name: string; kind: ToolKind };
-}
-
-export interface EvidenceView {
-  kind: 'trial' | 'run';
-  outcome: Outcome;
-  at: string;
-  settings: Settings;
-  jobName: string | null;
-  toolWearM: number | null;
-}
-
-export interface RevisionView {
-  number: number;
-  settings: Settings;
-  source: Source;
-  reason: string;
-  createdAt: string;
-}
-
-export interface RecipeDetail extends RecipeSummary {
-  version: number;
-  reason: string;
-  revisions: RevisionView[];
-  evidence: EvidenceView[];
-}
+import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
 export interface PartView {
   id: string;
@@ -86,10 +11,14 @@ export interface PartView {
   place: Point;
 }
 
-/** What the job found for a step: its recipe, or the nearest one, or neither. */
+/** What the job found for a step: its recipe (nudged where a variant fits), or a suggestion, or why there is none. */
 export interface StepRecipe {
   recipe: RecipeSummary | null;
-  nearest: { settings: Settings; why: string; fromRecipeId: string } | null;
+  /** What is dialled in for this step: the recipe's settings, or those of the variant for this tool or piece. */
+  settings: Settings | null;
+  variant: VariantView | null;
+  suggestion: SuggestionView | null;
+  refusal: string | null;
 }
 
 export interface StepView {
@@ -180,6 +109,8 @@ export interface RunView {
 export interface BenchView {
   /** Runs that wait for somebody or are under way, the most urgent first. */
   runs: RunView[];
+  /** Cards nailed up, in their order. */
+  nailed: RecipeSummary[];
   recipes: RecipeSummary[];
   jobs: JobSummary[];
 }

@@ -1,0 +1,3 @@
+export * from './book';
+export * from './job';
+export * from './shop';

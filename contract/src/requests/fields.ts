@@ -1,0 +1,57 @@
+import 'reflect-metadata';
+import { QUANTITIES } from '@keen-anvil/core/recipes';
+import { readTyped } from '@keen-anvil/core/units';
+import { IsNumber, IsString, Length, Matches, Max, Min, registerDecorator } from 'class-validator';
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+function fieldRule(name: string, message: string, validate: (value: unknown) => boolean): PropertyDecorator {
+  return (target, propertyName) => registerDecorator({ name, target: target.constructor, propertyName: String(propertyName), validator: { validate, defaultMessage: () => message } });
+}
+
+const all = (...rules: PropertyDecorator[]): PropertyDecorator => (target, propertyName) => {
+  for (const rule of rules) rule(target, propertyName);
+};
+
+const isQuantity = (name: string) => (QUANTITIES as readonly string[]).includes(name);
+const isFinite = (value: unknown): value is number => typeof value === 'number' && Number.isFinite(value);
+
+/** A record of quantities to numbers, such as `{ force: 14, speed: 5 }`. */
+export const IsSettings = (): PropertyDecorator =>
+  fieldRule('isSettings', `settings must give numbers for some of ${QUANTITIES.join(', ')}`, (value) => isRecord(value) && Object.entries(value).every(([name, n]) => isQuantity(name) && isFinite(n)));
+
+/** What was typed for some fields, each with the unit it was meant in: `{ speed: { text: '320', unit: 'mm/min' } }`. */
+export const IsTyped = (): PropertyDecorator =>
+  fieldRule(
+    'isTyped',
+    'typed must give the text and unit of numbers',
+    (value) =>
+      isRecord(value) &&
+      Object.values(value).every((typed) => isRecord(typed) && Object.keys(typed).length === 2 && typeof typed.text === 'string' && typed.text.length <= 40 && typeof typed.unit === 'string' && readTyped(typed.text, typed.unit, typed.unit) !== null),
+  );
+
+/** Facts that only some kinds have; what may stand there is checked against the kind's own table. */
+export const IsDetails = (): PropertyDecorator =>
+  fieldRule('isDetails', 'details must be texts, numbers, yes or no', (value) => isRecord(value) && Object.values(value).every((fact) => typeof fact === 'string' || typeof fact === 'boolean' || isFinite(fact)));
+
+/** A closed outline: three to 2,000 points in mm. */
+export const IsOutline = (): PropertyDecorator =>
+  fieldRule('isOutline', 'an outline has 3 to 2000 points in mm', (value) => Array.isArray(value) && value.length >= 3 && value.length <= 2000 && value.every((point) => isRecord(point) && isFinite(point.x) && isFinite(point.y) && Math.abs(point.x) <= 100_000 && Math.abs(point.y) <= 100_000));
+
+/** A number within a range, refused with a sentence that names it and its unit. */
+export function Amount(name: string, min: number, max: number, unit = ''): PropertyDecorator {
+  const message = `${name} goes from ${min} to ${max}${unit ? ` ${unit}` : ''}`;
+  return all(IsNumber({ allowNaN: false, allowInfinity: false }, { message }) as PropertyDecorator, Min(min, { message }) as PropertyDecorator, Max(max, { message }) as PropertyDecorator);
+}
+
+/** The name of a thing. */
+export function Name(what: string): PropertyDecorator {
+  const message = `${what} needs a name of 1 to 120 letters`;
+  return all(IsString({ message }) as PropertyDecorator, Length(1, 120, { message }) as PropertyDecorator, Matches(/\S/, { message }) as PropertyDecorator);
+}
+
+/** A note of any words, or none. */
+export const Words = (longest: number): PropertyDecorator => all(IsString() as PropertyDecorator, Length(0, longest) as PropertyDecorator);
+
+/** A colour such as #1d2f5c. */
+export const Colour = (): PropertyDecorator => Matches(/^#[0-9a-f]{6}$/, { message: 'a colour is written as #1d2f5c' }) as PropertyDecorator;

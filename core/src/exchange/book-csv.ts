@@ -1,0 +1,91 @@
+import Papa from 'papaparse';
+import { PROCESSES, QUANTITIES, quantityOf, sayQuantity, SOURCES, type ProcessName, type Settings, type Source } from '../recipes';
+import { formatNumber, parseTypedNumber } from '../units';
+import { csvRows } from './csv-rows';
+
+/** A recipe as a row of a table: things by their names, numbers as the machine shows them. */
+export interface BookCsvRecipe {
+  material: string;
+  family: string;
+  /** Null where the table does not say. */
+  thicknessMm: number | null;
+  machine: string;
+  tool: string;
+  process: ProcessName;
+  settings: Settings;
+  source: Source;
+  reason: string;
+  note: string;
+}
+
+/** A row as it was read, or the sentence that says why it cannot be. */
+export type BookCsvRow = { line: number; recipe: BookCsvRecipe; problem: null } | { line: number; recipe: null; problem: string };
+
+const TEXT_COLUMNS = ['material', 'family', 'machine', 'tool', 'process', 'source', 'reason', 'note'] as const;
+const NEEDED = ['material', 'machine', 'tool', 'process'] as const;
+const THICKNESS = 'thickness mm';
+const COLUMNS = ['material', 'family', THICKNESS, 'machine', 'tool', 'process', ...QUANTITIES.map((name) => quantityOf(name).label), 'source', 'reason', 'note', 'temper'];
+
+/** The book as CSV, one recipe a row. Temper is written for the reader; it is never read, as it is earned. */
+export function writeBookCsv(recipes: readonly (BookCsvRecipe & { temper: string })[]): string {
+  const rows = recipes.map((recipe) => [
+    recipe.material, recipe.family, recipe.thicknessMm === null ? '' : formatNumber(recipe.thicknessMm, 4), recipe.machine, recipe.tool, recipe.process,
+    ...QUANTITIES.map((name) => (recipe.settings[name] === undefined ? '' : sayQuantity(name, recipe.settings[name]!))),
+    recipe.source, recipe.reason, recipe.note, recipe.temper,
+  ]);
+  // Text that a spreadsheet would take for a formula gets a mark in front of it, which reading takes off again.
+  const safe = (cell: string) => (/^[=+@\t]/.test(cell) || /^-\D/.test(cell) ? `'${cell}` : cell);
+  return Papa.unparse([COLUMNS, ...rows.map((row) => row.map(safe))], { newline: '\r\n' }) + '\r\n';
+}
+
+/**
+ * Reads a table of recipes. Columns are found by their names, in any order; numbers may have a comma or a point.
+ * @returns a refusal where the table as a whole is none of ours, else a row for each line
+ */
+export function readBookCsv(text: string): { refusal: string; rows: null } | { refusal: null; rows: BookCsvRow[] } {
+  const { rows: [head, ...body], problems } = csvRows(text);
+  const needs = `A table of recipes needs the columns ${NEEDED.join(', ')}`;
+  if (!head) return { refusal: `${needs}; the file is empty.`, rows: null };
+  const columns = head.cells.map((cell) => cell.replace(/^\uFEFF/, '').toLowerCase().replace(/\s+/g, ' '));
+  const missing = NEEDED.filter((name) => !columns.includes(name));
+  if (missing.length) return { refusal: `${needs}; line ${head.line} has ${columns.filter(Boolean).join(', ') || 'none'}. Missing: ${missing.join(', ')}.`, rows: null };
+  const unknown = columns.find((name) => name && !COLUMNS.includes(name));
+  if (unknown) return { refusal: `Line ${head.line}, column ${columns.indexOf(unknown) + 1}: “${unknown}” is no column of a book. There are ${COLUMNS.join(', ')}.`, rows: null };
+  const twice = columns.find((name, i) => name && columns.indexOf(name) !== i);
+  if (twice) return { refusal: `Line ${head.line}: the column ${twice} stands there twice.`, rows: null };
+  const byLine = new Map(problems.map((problem) => [problem.line, problem.message]));
+  return { refusal: null, rows: body.map(({ line, cells }) => readRow(line, cells, columns, byLine.get(line))) };
+}
+
+function readRow(line: number, cells: string[], columns: string[], broken: string | undefined): BookCsvRow {
+  const refuse = (column: string, sentence: string): BookCsvRow => ({ line, recipe: null, problem: `Line ${line}, column ${column}: ${sentence}` });
+  if (broken) return { line, recipe: null, problem: `Line ${line}: ${broken}.` };
+  if (cells.length > columns.length) return { line, recipe: null, problem: `Line ${line}: ${columns.length} columns were expected; ${cells.length} came.` };
+  const cell = (name: string): string => (cells[columns.indexOf(name)] ?? '').replace(/^'(?=[=+@\t-])/, '');
+  const text = Object.fromEntries(TEXT_COLUMNS.map((name) => [name, cell(name)])) as Record<(typeof TEXT_COLUMNS)[number], string>;
+  for (const name of NEEDED) if (!text[name]) return refuse(name, 'it is empty.');
+  const process = PROCESSES.find((p) => [p.name, p.label].some((name) => same(name, text.process)));
+  if (!process) return refuse('process', `one of ${PROCESSES.map((p) => p.name).join(', ')} was expected; “${text.process}” came.`);
+  const source = text.source ? SOURCES.find((name) => same(name, text.source)) : 'other-maker';
+  if (!source) return refuse('source', `one of ${SOURCES.join(', ')} was expected; “${text.source}” came.`);
+  const thicknessMm = cell(THICKNESS) ? parseTypedNumber(cell(THICKNESS)) : null;
+  if (cell(THICKNESS) && !thicknessMm) return refuse(THICKNESS, `a number of mm was expected; “${cell(THICKNESS)}” came.`);
+  const settings: Settings = {};
+  for (const name of QUANTITIES) {
+    const { label, choices } = quantityOf(name);
+    const typed = cell(label);
+    if (!typed) continue;
+    const value = choices ? choiceOf(choices, typed) : parseTypedNumber(typed);
+    if (value === null) return refuse(label, choices ? `one of ${choices.join(', ')} was expected; “${typed}” came.` : `a number was expected; “${typed}” came.`);
+    settings[name] = value;
+  }
+  return { line, problem: null, recipe: { ...text, process: process.name, source, thicknessMm, settings } };
+}
+
+const same = (a: string, b: string): boolean => a.toLowerCase().replace(/[\s-]+/g, ' ') === b.toLowerCase().replace(/[\s-]+/g, ' ');
+
+function choiceOf(choices: readonly string[], typed: string): number | null {
+  const index = choices.findIndex((choice) => same(choice, typed));
+  return index < 0 ? null : index;
+}
+

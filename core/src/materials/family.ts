@@ -1,0 +1,51 @@
+import type { ProcessName } from '../recipes';
+import type { DetailField } from '../units';
+
+interface FamilyRow {
+  name: string;
+  label: string;
+  /** What is usually done with it first. */
+  process: ProcessName;
+  isMirrored: boolean;
+  fields: readonly DetailField[];
+}
+
+const peel: DetailField = { name: 'peel', label: 'Peel', kind: 'choice', choices: ['hot', 'warm', 'cold'] };
+const carrier: DetailField = { name: 'carrier', label: 'Carrier or backing', kind: 'text' };
+const grain: DetailField = { name: 'grain', label: 'Grain runs along', kind: 'choice', choices: ['length', 'width', 'none'] };
+
+const TABLE = [
+  { name: 'vinyl', label: 'Vinyl', process: 'kiss-cut', isMirrored: false, fields: [carrier, { name: 'tack', label: 'Holds', kind: 'choice', choices: ['permanently', 'removably'] }] },
+  { name: 'film', label: 'Transfer film', process: 'kiss-cut', isMirrored: true, fields: [carrier, peel] },
+  { name: 'sticker', label: 'Sticker paper', process: 'kiss-cut', isMirrored: false, fields: [carrier, { name: 'laminate', label: 'Laminated', kind: 'yes-no' }] },
+  { name: 'stencil', label: 'Stencil film', process: 'kiss-cut', isMirrored: false, fields: [carrier] },
+  {
+    name: 'fabric', label: 'Fabric', process: 'through-cut', isMirrored: false,
+    fields: [
+      { name: 'fibre', label: 'Fibre', kind: 'text' },
+      { name: 'weave', label: 'Weave', kind: 'text' },
+      { name: 'shrinks', label: 'Shrinks', kind: 'yes-no' },
+      { name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 10, max: 2000 },
+    ],
+  },
+  { name: 'leather', label: 'Leather', process: 'laser-cut', isMirrored: false, fields: [{ name: 'tanning', label: 'Tanning', kind: 'choice', choices: ['vegetable', 'chrome', 'other'] }] },
+  { name: 'wood', label: 'Wood', process: 'laser-cut', isMirrored: false, fields: [{ name: 'species', label: 'Species', kind: 'text' }, { name: 'glue', label: 'Glue', kind: 'text' }, grain] },
+  { name: 'bamboo', label: 'Bamboo', process: 'laser-area', isMirrored: false, fields: [{ name: 'glue', label: 'Glue', kind: 'text' }, grain] },
+  { name: 'acrylic', label: 'Acrylic', process: 'laser-cut', isMirrored: false, fields: [{ name: 'made', label: 'Made by', kind: 'choice', choices: ['casting', 'extrusion'] }] },
+  { name: 'card', label: 'Card and paper', process: 'through-cut', isMirrored: false, fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 2000 }, grain] },
+  { name: 'foil', label: 'Foil', process: 'foil', isMirrored: false, fields: [carrier] },
+  { name: 'metal', label: 'Metal blanks', process: 'drag-engrave', isMirrored: false, fields: [{ name: 'metal', label: 'Metal', kind: 'text' }, { name: 'coating', label: 'Coating', kind: 'text' }] },
+] as const satisfies readonly FamilyRow[];
+
+export type FamilyName = (typeof TABLE)[number]['name'];
+export type Family = FamilyRow & { name: FamilyName };
+
+export const FAMILIES: readonly Family[] = TABLE;
+export const FAMILY_NAMES: readonly FamilyName[] = FAMILIES.map((family) => family.name);
+
+/** What there is to know of a family of materials. @throws RangeError for an unknown name */
+export function familyOf(name: string): Family {
+  const family = FAMILIES.find((f) => f.name === name);
+  if (!family) throw new RangeError(`The family must be one of ${FAMILY_NAMES.join(', ')}; “${name}” came.`);
+  return family;
+}

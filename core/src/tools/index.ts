@@ -1,0 +1,1 @@
+export { TOOL_KIND_TABLE, TOOL_KINDS, toolKindOf, type ToolKind, type ToolKindFacts } from './tool-kind';

@@ -1,0 +1,75 @@
+import 'reflect-metadata';
+import { BOOK_FORMAT, BOOK_VERSION, BookMachine, BookMaterial, BookRecipe, BookTool, ContractError, parseContract } from '@keen-anvil/contract';
+import { decodeText, readBookCsv, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
+
+/** A record of a file: as it was read, or why it cannot be. */
+export interface ReadRecord<T> {
+  where: string;
+  name: string;
+  value: T | null;
+  problem: string | null;
+}
+
+export type ReadBook =
+  | { kind: 'refused'; refusal: string }
+  | { kind: 'csv'; rows: BookCsvRow[] }
+  | { kind: 'json'; machines: ReadRecord<BookMachine>[]; tools: ReadRecord<BookTool>[]; materials: ReadRecord<BookMaterial>[]; recipes: ReadRecord<BookRecipe>[] };
+
+const refuse = (refusal: string): ReadBook => ({ kind: 'refused', refusal });
+
+/** Reads a book's file, JSON or CSV by what stands in it; every record is checked by itself. Runs in a worker thread. */
+export function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fileName: string }): ReadBook {
+  if (bytes.length === 0) return refuse(`“${fileName}” is empty.`);
+  let text: string;
+  try {
+    text = decodeText(bytes).replace(/^\uFEFF/, '');
+  } catch (error) {
+    if (error instanceof TextRefusedError) return refuse(error.message);
+    throw error;
+  }
+  if (/^\s*[{[]/.test(text)) return readJson(text);
+  const table = readBookCsv(text);
+  return table.refusal === null ? { kind: 'csv', rows: table.rows } : refuse(table.refusal);
+}
+
+function readJson(text: string): ReadBook {
+  let file: unknown;
+  try {
+    file = JSON.parse(text);
+  } catch (error) {
+    return refuse(`This JSON breaks off or is malformed: ${placeIn(text, error)}.`);
+  }
+  const { format, version, ...lists } = file as Record<string, unknown>;
+  if (format !== BOOK_FORMAT) return refuse(`A book's file says "format": "${BOOK_FORMAT}"; this one says ${format === undefined ? 'nothing of the kind' : JSON.stringify(format)}.`);
+  if (version !== BOOK_VERSION) return refuse(`A book of version ${BOOK_VERSION} was expected; this one is of version ${JSON.stringify(version)}.`);
+  const unread = Object.keys(lists).find((name) => !['machines', 'tools', 'materials', 'recipes'].includes(name));
+  if (unread) return refuse(`“${unread}” is no part of a book: there are machines, tools, materials and recipes.`);
+  const missing = ['machines', 'tools', 'materials', 'recipes'].find((name) => !Array.isArray(lists[name]));
+  if (missing) return refuse(`A list of ${missing} was expected; there is none.`);
+  const read = <T extends object>(name: string, what: string, type: new () => T): ReadRecord<T>[] =>
+    (lists[name] as unknown[]).map((record, i) => {
+      const where = `${what} ${i + 1}`;
+      const title = String((record as { name?: unknown } | null)?.name ?? '');
+      try {
+        // Back to plain data: instances would not survive the way out of the worker thread.
+        return { where, name: title, value: JSON.parse(JSON.stringify(parseContract(type, record))) as T, problem: null };
+      } catch (error) {
+        if (!(error instanceof ContractError)) throw error;
+        return { where, name: title, value: null, problem: `${error.message}${error.field ? ` (${error.field})` : ''}` };
+      }
+    });
+  return {
+    kind: 'json',
+    machines: read('machines', 'machine', BookMachine),
+    tools: read('tools', 'tool', BookTool),
+    materials: read('materials', 'material', BookMaterial),
+    recipes: read('recipes', 'recipe', BookRecipe),
+  };
+}
+
+/** Where in the text the parser stopped, as line and column. */
+function placeIn(text: string, error: unknown): string {
+  const position = Number(/position (\d+)/.exec(error instanceof Error ? error.message : '')?.[1] ?? text.length);
+  const lines = text.slice(0, position).split('\n');
+  return `line ${lines.length}, column ${lines[lines.length - 1].length + 1}`;
+}

@@ -1,0 +1,10 @@
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import type { RunService } from '../services/runs';
+
+/** What the routes stand on. */
+export interface ApiParts {
+  pool: Pool;
+  heavy: HeavyPool;
+  runs: RunService;
+}

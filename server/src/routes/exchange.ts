@@ -1,0 +1,75 @@
+import express, { Router, type Request } from 'express';
+import { validate as isUuid } from 'uuid';
+import { bookText, exportBook, exportCsv } from '../exchange/export-book';
+import { importBook, previewImport } from '../exchange/import-book';
+import { notFound, refused } from '../problem';
+import { listRecipes } from '../queries/recipes';
+import { photographMaterial } from '../services/materials';
+import { drawerLabels } from '../print/drawer-labels';
+import { recipeCards } from '../print/recipe-cards';
+import { loadShop } from '../services/shop';
+import { recipeSummary } from '../services/recipe-views';
+import { workshopOf } from '../workshop';
+import type { ApiParts } from './api-parts';
+import { idOf } from './respond';
+
+const LARGEST_BOOK = 80_000_000;
+const LARGEST_PHOTO = 25_000_000;
+const MOST_CHOSEN = 300;
+
+/** Taking the book along: files out and in, cards and labels to print, photos. */
+export function exchangeRoutes({ pool, heavy }: ApiParts): Router {
+  const router = Router();
+  const raw = (limit: number) => express.raw({ type: () => true, limit });
+
+  router.get('/book.json', async (request, response) => {
+    response.attachment('keen-anvil-book.json').type('application/json').send(bookText(await exportBook(pool, workshopOf(request), chosen(request, 'recipes'))));
+  });
+  router.get('/book.csv', async (request, response) => {
+    response.attachment('keen-anvil-book.csv').type('text/csv').send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
+  });
+  router.post('/book/import', raw(LARGEST_BOOK), async (request, response) => {
+    const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
+    if (!fileName) throw refused('The name of the file is missing.', 'fileName');
+    const file = { fileName, bytes: bytesOf(request) };
+    response.json(request.query.preview === 'false' ? await importBook(pool, heavy, workshopOf(request), file, request.query.leaveOut === 'true') : await previewImport(pool, heavy, workshopOf(request), file));
+  });
+  router.get('/cards.pdf', async (request, response) => {
+    const workshopId = workshopOf(request);
+    const { machines } = await loadShop(pool, workshopId);
+    const rows = await listRecipes(pool, workshopId, { ids: chosen(request, 'recipes') ?? [], withArchived: true });
+    if (rows.length === 0) throw notFound('What was to be printed');
+    const cards = rows.map((row) => ({ recipe: { ...recipeSummary(row), reason: row.reason, note: row.note }, machine: machines.get(row.machine.id)!, address: `${originOf(request)}/book/${row.id}` }));
+    response.attachment('recipe-cards.pdf').type('application/pdf').send(Buffer.from(await recipeCards(cards)));
+  });
+  router.get('/labels.pdf', async (request, response) => {
+    const workshopId = workshopOf(request);
+    const { materials } = await loadShop(pool, workshopId);
+    const ids = chosen(request, 'materials') ?? [];
+    const found = ids.flatMap((id) => materials.get(id) ?? []);
+    if (found.length === 0) throw notFound('What was to be printed');
+    const recipes = await listRecipes(pool, workshopId, { materialIds: ids });
+    const labels = found.map((material) => ({ material, recipes: recipes.filter((row) => row.material.id === material.id).map(recipeSummary), address: `${originOf(request)}/book?material=${material.id}` }));
+    response.attachment('drawer-labels.pdf').type('application/pdf').send(Buffer.from(await drawerLabels(labels)));
+  });
+  router.put('/materials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => {
+    const version = Number(request.query.version);
+    if (!Number.isInteger(version)) throw refused('The version of the material is missing.', 'version');
+    response.json(await photographMaterial(pool, workshopOf(request), idOf(request), version, bytesOf(request)));
+  });
+  return router;
+}
+
+const bytesOf = (request: Request): Buffer => (Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0));
+/** The address under which the maker reached this server: what a code has to open. */
+const originOf = (request: Request): string => `${request.protocol}://${request.get('host')}`;
+
+/** The ids that a request is about; null where it names none. */
+function chosen(request: Request, name: string): string[] | null {
+  const text = request.query[name];
+  if (text === undefined) return null;
+  const ids = typeof text === 'string' ? [...new Set(text.split(',').filter(Boolean))] : [];
+  if (ids.length === 0 || !ids.every((id) => isUuid(id))) throw refused(`${name} must be ids with commas between them.`, name);
+  if (ids.length > MOST_CHOSEN) throw refused(`At most ${MOST_CHOSEN} can be chosen at once; ${ids.length} were.`, name);
+  return ids;
+}

@@ -1,0 +1,28 @@
+import { NewWorkshop, type WorkshopView } from '@keen-anvil/contract';
+import { Router } from 'express';
+import { notFound, Problem } from '../problem';
+import { insertWorkshop, listWorkshops } from '../queries/workshops';
+import { DEMO_WORKSHOP_ID, WORKSHOP_COOKIE, workshopOf } from '../workshop';
+import type { ApiParts } from './api-parts';
+import { bodyOf, idOf } from './respond';
+
+const YEAR_MS = 365 * 86_400_000;
+
+/** Workshops: which there are, a new one, and going into one. */
+export function workshopRoutes({ pool }: ApiParts): Router {
+  const router = Router();
+  const list = async (here: string): Promise<WorkshopView[]> => (await listWorkshops(pool)).map((workshop) => ({ ...workshop, isDemo: workshop.id === DEMO_WORKSHOP_ID, isHere: workshop.id === here }));
+  router.get('/workshops', async (request, response) => void response.json(await list(workshopOf(request))));
+  router.post('/workshops', async (request, response) => {
+    const workshop = bodyOf(request, NewWorkshop);
+    if (!(await insertWorkshop(pool, workshop))) throw new Problem(409, 'exists', 'There is a workshop with this id already.');
+    response.status(201).json(await list(workshopOf(request)));
+  });
+  router.post('/workshops/:id/entry', async (request, response) => {
+    const id = idOf(request);
+    if (!(await listWorkshops(pool)).some((workshop) => workshop.id === id)) throw notFound('That workshop');
+    response.cookie(WORKSHOP_COOKIE, id, { httpOnly: true, sameSite: 'strict', maxAge: YEAR_MS });
+    response.json(await list(id));
+  });
+  return router;
+}

@@ -1,0 +1,74 @@
+import type { RecipePageView } from '@keen-anvil/contract';
+import { PROCESS_NAMES, readSearch, TEMPERS, type ProcessName, type SearchTerm, type Temper } from '@keen-anvil/core/recipes';
+import { validate as isUuid } from 'uuid';
+import type { Db } from '../db/pool';
+import { refused } from '../problem';
+import { hasWord, likeWords } from '../queries/cards';
+import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipes';
+import { recipeSummary } from './recipe-views';
+
+const LONGEST_SEARCH = 200;
+const MOST_AT_ONCE = 200;
+
+/** What the address of a search asks for, checked. @throws Problem for a filter that there is not */
+export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, 'query'> & { text: string } {
+  const word = (name: string): string => (typeof query[name] === 'string' ? (query[name] as string) : '');
+  const oneOf = <T extends string>(name: string, all: readonly T[]): T | null => {
+    const value = word(name);
+    if (!value) return null;
+    if (!(all as readonly string[]).includes(value)) throw refused(`${name} must be one of ${all.join(', ')}; “${value}” came.`, name);
+    return value as T;
+  };
+  const id = (name: string): string | null => {
+    if (word(name) && !isUuid(word(name))) throw refused(`${name} must be the id of a ${name}.`, name);
+    return word(name) || null;
+  };
+  const count = (name: string, most: number, otherwise: number): number => {
+    if (!word(name)) return otherwise;
+    const value = Number(word(name));
+    if (!Number.isInteger(value) || value < 0) throw refused(`${name} must be a whole number; “${word(name)}” came.`, name);
+    return Math.min(value, most);
+  };
+  return {
+    text: word('search').slice(0, LONGEST_SEARCH),
+    materialId: id('material'),
+    machineId: id('machine'),
+    process: oneOf<ProcessName>('process', PROCESS_NAMES),
+    temper: oneOf<Temper>('temper', TEMPERS),
+    sort: oneOf<RecipeSort>('sort', RECIPE_SORTS) ?? 'material',
+    isDescending: word('order') === 'down',
+    limit: count('limit', MOST_AT_ONCE, 50),
+    offset: count('offset', 1_000_000, 0),
+  };
+}
+
+/** Finds recipes by words, numbers and filters; a word that stands nowhere is read as the likest ones that do. */
+export async function searchBook(db: Db, workshopId: string, { text, ...search }: ReturnType<typeof searchFrom>): Promise<RecipePageView> {
+  const terms = readSearch(text);
+  // Signs alone are no search, but they are not nothing either.
+  if (text.trim() && terms.length === 0) return { recipes: [], total: 0, read: [{ typed: text.trim(), as: null }] };
+  const { query, read } = await toQuery(db, workshopId, terms);
+  if (query === null) return { recipes: [], total: 0, read };
+  const { rows, total } = await searchRecipes(db, workshopId, { ...search, query });
+  return { recipes: rows.map(recipeSummary), total, read };
+}
+
+/** A tsquery for what was typed; null where some word is like nothing in the book. */
+export async function toQuery(db: Db, workshopId: string, terms: SearchTerm[]): Promise<{ query: string | null; read: RecipePageView['read'] }> {
+  const parts: string[] = [];
+  const read: RecipePageView['read'] = [];
+  for (const term of terms) {
+    const isWord = term.isPrefix && /^\p{L}{3,}$/u.test(term.word);
+    if (!isWord || (await hasWord(db, workshopId, term.word))) {
+      parts.push(lexeme(term.word, term.isPrefix));
+      continue;
+    }
+    const like = await likeWords(db, workshopId, term.word);
+    read.push({ typed: term.typed, as: like.length ? like.join(' or ') : null });
+    if (like.length === 0) return { query: null, read };
+    parts.push(`(${like.map((word) => lexeme(word, false)).join(' | ')})`);
+  }
+  return { query: parts.join(' & '), read };
+}
+
+const lexeme = (word: string, isPrefix: boolean): string => `'${word.replace(/\\/g, '\\\\').replace(/'/g, "''")}'${isPrefix ? ':*' : ''}`;

@@ -1,0 +1,61 @@
+import { familyOf } from '@keen-anvil/core/materials';
+import { processOf, sameSettings, searchWords, temperOf, type TemperVerdict } from '@keen-anvil/core/recipes';
+import type { Pool } from 'pg';
+import { inTransaction, type Db } from '../db/pool';
+import { listCardless, listCardSources, listRecipeIds, writeCards, type CardSource } from '../queries/cards';
+import { listEvidence, type EvidenceRow } from '../queries/recipes';
+
+const AT_ONCE = 2000;
+
+/** Makes the cards of these recipes anew, within the transaction that changed what they are made from. */
+export async function refreshCards(db: Db, workshopId: string, recipeIds: string[]): Promise<void> {
+  for (let from = 0; from < recipeIds.length; from += AT_ONCE) {
+    const ids = recipeIds.slice(from, from + AT_ONCE);
+    const sources = await listCardSources(db, workshopId, ids);
+    const byRecipe = groupByRecipe(await listEvidence(db, workshopId, ids));
+    await writeCards(
+      db,
+      workshopId,
+      sources.map((source) => {
+        const { temper, reasons } = temperFrom(source, byRecipe.get(source.id) ?? []);
+        return { id: source.id, temper, reasons, lastUsedAt: source.lastUsedAt, sortName: sortName(source), words: searchWords(textsOf(source), source.settings, [source.thicknessMm]) };
+      }),
+    );
+  }
+}
+
+/** Makes the cards anew of everything that stands on a machine, tool or material. */
+export async function refreshCardsOf(db: Db, workshopId: string, of: { machineId?: string; toolId?: string; materialId?: string }): Promise<void> {
+  await refreshCards(db, workshopId, await listRecipeIds(db, workshopId, of));
+}
+
+/** Makes the cards that were never made, as after the table of cards was added. */
+export async function makeMissingCards(pool: Pool): Promise<void> {
+  const missing = await listCardless(pool);
+  for (const workshopId of new Set(missing.map((row) => row.workshopId))) {
+    await inTransaction(pool, (db) => refreshCards(db, workshopId, missing.filter((row) => row.workshopId === workshopId).map((row) => row.id)));
+  }
+}
+
+/** Only what was done with the numbers as they stand now says how far to trust them. */
+function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict {
+  const same = evidence.filter((event) => sameSettings(event.settings, source.settings));
+  return temperOf(source.source, same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })));
+}
+
+const sortName = ({ materialName, machineName, toolName, process }: CardSource): string => [materialName, machineName, toolName, process].join('\t').toLowerCase();
+
+const textsOf = (source: CardSource): string[] => [
+  source.materialName, source.family, familyOf(source.family).label, source.finish, source.materialNotes, processOf(source.process).label,
+  source.machineName, source.toolName, source.note, source.reason, ...source.variantReasons,
+];
+
+function groupByRecipe(evidence: EvidenceRow[]): Map<string, EvidenceRow[]> {
+  const groups = new Map<string, EvidenceRow[]>();
+  for (const event of evidence) {
+    const group = groups.get(event.recipeId);
+    if (group) group.push(event);
+    else groups.set(event.recipeId, [event]);
+  }
+  return groups;
+}

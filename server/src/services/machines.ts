@@ -1,0 +1,90 @@
+import type { Archiving, MachineChange, MachineFields, MachineView, NewMachine, RecipeSummary } from '@keen-anvil/contract';
+import { toolKindOf } from '@keen-anvil/core/tools';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { inTransaction, type Db } from '../db/pool';
+import { notFound, Problem, refused, stale } from '../problem';
+import { lockVersion, setArchived } from '../queries/archive';
+import { insertMachine, listMachines, updateMachine } from '../queries/machines';
+import { insertTool } from '../queries/tools';
+import { misfitsOf } from './book';
+import { refreshCardsOf } from './cards';
+
+/** A machine as it is after a change, with the recipes that no longer fit it. */
+export interface ChangedMachine {
+  machine: MachineView;
+  misfits: { recipe: RecipeSummary; problem: string }[];
+}
+
+/** What is wrong with a machine's fields, as a sentence; null where nothing is. */
+export function machineProblem(machine: MachineFields): { message: string; field: string } | null {
+  const names = machine.dials.map((dial) => dial.name);
+  const twice = names.find((name, i) => names.indexOf(name) !== i);
+  if (twice) return { message: `A machine has one dial for ${twice}; two came.`, field: 'dials' };
+  for (const dial of machine.dials) {
+    if (!(dial.max > dial.min)) return { message: `${dial.label} has to end above where it begins; ${dial.min} to ${dial.max} was given.`, field: 'dials' };
+    if (dial.step > dial.max - dial.min) return { message: `${dial.label} moves by ${dial.step} at a time, more than its whole range.`, field: 'dials' };
+    const off = dial.calibration.find((point) => point.dial < dial.min || point.dial > dial.max);
+    if (off) return { message: `${dial.label} goes from ${dial.min} to ${dial.max}; it cannot have been measured at ${off.dial}.`, field: 'dials' };
+  }
+  const isPress = machineKindOf(machine.kind).does === 'heat';
+  if (!isPress && machine.marginSideMm * 2 >= machine.workWidthMm) return { message: 'The margins leave nothing of the width.', field: 'marginSideMm' };
+  return null;
+}
+
+/** Adds a machine; what belongs to its kind (a laser's head, a press's plate) comes with it as a tool. */
+export async function createMachine(pool: Pool, workshopId: string, { id, ...machine }: NewMachine): Promise<ChangedMachine> {
+  refuseBadMachine(machine);
+  return inTransaction(pool, async (db) => {
+    if (!(await insertMachine(db, workshopId, id, machine))) throw new Problem(409, 'exists', 'There is a machine with this id already.');
+    const { builtIn } = machineKindOf(machine.kind);
+    if (builtIn) {
+      const tool = { name: `${toolKindOf(builtIn).label} of ${machine.name}`.slice(0, 120), kind: builtIn, machineId: id, details: {}, wear: 0, life: null };
+      await insertTool(db, workshopId, uuidv5(builtIn, id), tool);
+    }
+    return changed(db, workshopId, id);
+  });
+}
+
+/** Changes a machine. Recipes keep their numbers; the ones that no longer fit are named. */
+export async function changeMachine(pool: Pool, workshopId: string, id: string, { version, ...machine }: MachineChange): Promise<ChangedMachine> {
+  refuseBadMachine(machine);
+  return inTransaction(pool, async (db) => {
+    await refuseStale(db, workshopId, id, version);
+    await updateMachine(db, workshopId, id, machine);
+    await refreshCardsOf(db, workshopId, { machineId: id });
+    return changed(db, workshopId, id);
+  });
+}
+
+/** Puts a machine away, or takes it out again. */
+export async function archiveMachine(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<ChangedMachine> {
+  return inTransaction(pool, async (db) => {
+    await refuseStale(db, workshopId, id, version);
+    await setArchived(db, 'machine', workshopId, id, isArchived);
+    return changed(db, workshopId, id);
+  });
+}
+
+/** A machine with the recipes that do not fit it. */
+export async function machineWithMisfits(db: Db, workshopId: string, id: string): Promise<ChangedMachine> {
+  return changed(db, workshopId, id);
+}
+
+function refuseBadMachine(machine: MachineFields): void {
+  const problem = machineProblem(machine);
+  if (problem) throw refused(problem.message, problem.field);
+}
+
+async function refuseStale(db: Db, workshopId: string, id: string, version: number): Promise<void> {
+  const now = await lockVersion(db, 'machine', workshopId, id);
+  if (now === null) throw notFound('That machine');
+  if (now !== version) throw stale('This machine', (await changed(db, workshopId, id)).machine);
+}
+
+async function changed(db: Db, workshopId: string, id: string): Promise<ChangedMachine> {
+  const machine = (await listMachines(db, workshopId)).find((m) => m.id === id);
+  if (!machine) throw notFound('That machine');
+  return { machine, misfits: await misfitsOf(db, workshopId, machine) };
+}

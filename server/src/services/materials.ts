@@ -1,0 +1,140 @@
+import { randomUUID } from 'node:crypto';
+import type { Archiving, MaterialChange, MaterialFields, MaterialView, NewMaterial, NewStockPiece, StockPieceChange } from '@keen-anvil/contract';
+import { signedArea } from '@keen-anvil/core/geometry';
+import { familyOf, thicknessFrom } from '@keen-anvil/core/materials';
+import { detailsProblem, readTyped } from '@keen-anvil/core/units';
+import type { Pool } from 'pg';
+import sharp from 'sharp';
+import { inTransaction, type Db } from '../db/pool';
+import { notFound, Problem, refused, stale } from '../problem';
+import { lockVersion, setArchived } from '../queries/archive';
+import { insertMaterial, insertPiece, listMaterials, lockPiece, setMaterialPhoto, updateMaterial, updatePiece } from '../queries/materials';
+import { insertPhoto } from '../queries/photos';
+import { refreshCardsOf } from './cards';
+
+const PHOTO_PX = 1200;
+
+/** What is wrong with a material's fields, as a sentence; null where nothing is. */
+export function materialProblem(material: MaterialFields): { message: string; field: string } | null {
+  const problem = detailsProblem(familyOf(material.family).fields, material.details);
+  if (problem) return { message: problem, field: 'details' };
+  const { thicknessMm: typed } = material.typed;
+  const read = typed && readTyped(typed.text, typed.unit, 'mm');
+  if (typed && material.readingsMm.length === 0 && Math.abs((read?.value ?? NaN) - material.thicknessMm) > 1e-6) return { message: `${typed.text} ${typed.unit} was typed for the thickness, but ${material.thicknessMm} mm came.`, field: 'typed' };
+  return null;
+}
+
+/** The thickness and its spread that the readings say; the typed thickness where there are none. */
+export function withReadings(material: MaterialFields): { material: MaterialFields; spreadMm: number | null } {
+  if (material.readingsMm.length === 0) return { material, spreadMm: null };
+  const { thicknessMm, spreadMm } = thicknessFrom(material.readingsMm);
+  const { thicknessMm: _, ...typed } = material.typed;
+  return { material: { ...material, thicknessMm, typed }, spreadMm };
+}
+
+/** Adds a material. */
+export async function createMaterial(pool: Pool, workshopId: string, { id, ...fields }: NewMaterial): Promise<MaterialView> {
+  refuseBadMaterial(fields);
+  return inTransaction(pool, async (db) => {
+    const { material, spreadMm } = withReadings(fields);
+    if (!(await insertMaterial(db, workshopId, id, material, spreadMm))) throw new Problem(409, 'exists', 'There is a material with this id already.');
+    return findMaterial(db, workshopId, id);
+  });
+}
+
+/** Changes a material. */
+export async function changeMaterial(pool: Pool, workshopId: string, id: string, { version, ...fields }: MaterialChange): Promise<MaterialView> {
+  refuseBadMaterial(fields);
+  return inTransaction(pool, async (db) => {
+    await refuseStale(db, workshopId, id, version);
+    const { material, spreadMm } = withReadings(fields);
+    await updateMaterial(db, workshopId, id, material, spreadMm);
+    await refreshCardsOf(db, workshopId, { materialId: id });
+    return findMaterial(db, workshopId, id);
+  });
+}
+
+/** Puts a material away, or takes it out again. */
+export async function archiveMaterial(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<MaterialView> {
+  return inTransaction(pool, async (db) => {
+    await refuseStale(db, workshopId, id, version);
+    await setArchived(db, 'material', workshopId, id, isArchived);
+    return findMaterial(db, workshopId, id);
+  });
+}
+
+/** Keeps a photo of a material's pattern, made small enough for a phone and without where it was taken. */
+export async function photographMaterial(pool: Pool, workshopId: string, id: string, version: number, bytes: Buffer): Promise<MaterialView> {
+  const photo = await sharp(bytes, { limitInputPixels: 100_000_000 }).rotate().resize(PHOTO_PX, PHOTO_PX, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer().catch(() => null);
+  if (!photo) throw refused('A photo was expected (JPEG, PNG or WebP); these bytes are none, or it is broken off.', 'photo');
+  return inTransaction(pool, async (db) => {
+    await refuseStale(db, workshopId, id, version);
+    const photoId = randomUUID();
+    await insertPhoto(db, workshopId, photoId, { mediaType: 'image/jpeg', bytes: photo });
+    await setMaterialPhoto(db, workshopId, id, photoId);
+    return findMaterial(db, workshopId, id);
+  });
+}
+
+/** Puts a piece of a material into stock. */
+export async function addPiece(pool: Pool, workshopId: string, materialId: string, { id, ...piece }: NewStockPiece): Promise<MaterialView> {
+  return inTransaction(pool, async (db) => {
+    await findMaterial(db, workshopId, materialId);
+    if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece)))) throw new Problem(409, 'exists', 'There is a piece with this id already.');
+    return findMaterial(db, workshopId, materialId);
+  });
+}
+
+/** Changes a piece in stock. */
+export async function changePiece(pool: Pool, workshopId: string, id: string, { version, ...piece }: StockPieceChange): Promise<MaterialView> {
+  return inTransaction(pool, async (db) => {
+    const { materialId } = await lockedPiece(db, workshopId, id, version);
+    await updatePiece(db, workshopId, id, withOutline(piece));
+    return findMaterial(db, workshopId, materialId);
+  });
+}
+
+/** Takes a piece out of stock, or puts it back. */
+export async function archivePiece(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<MaterialView> {
+  return inTransaction(pool, async (db) => {
+    const { materialId } = await lockedPiece(db, workshopId, id, version);
+    await setArchived(db, 'stock_piece', workshopId, id, isArchived);
+    return findMaterial(db, workshopId, materialId);
+  });
+}
+
+/** An outline belongs to an offcut or a blank, encloses something, and sets its size. */
+function withOutline<P extends Omit<NewStockPiece, 'id'>>(piece: P): P {
+  if (!piece.outline) return piece;
+  if (piece.kind !== 'offcut' && piece.kind !== 'blank') throw refused(`A ${piece.kind} is a rectangle; only offcuts and blanks have an outline of their own.`, 'outline');
+  const xs = piece.outline.map((point) => point.x);
+  const ys = piece.outline.map((point) => point.y);
+  const [left, top] = [Math.min(...xs), Math.min(...ys)];
+  const outline = piece.outline.map((point) => ({ x: point.x - left, y: point.y - top }));
+  if (Math.abs(signedArea(outline)) < 1) throw refused('The outline encloses nothing.', 'outline');
+  return { ...piece, outline, widthMm: Math.max(...xs) - left, lengthMm: Math.max(...ys) - top };
+}
+
+function refuseBadMaterial(material: MaterialFields): void {
+  const problem = materialProblem(material);
+  if (problem) throw refused(problem.message, problem.field);
+}
+
+async function refuseStale(db: Db, workshopId: string, id: string, version: number): Promise<void> {
+  const now = await lockVersion(db, 'material', workshopId, id);
+  if (now === null) throw notFound('That material');
+  if (now !== version) throw stale('This material', await findMaterial(db, workshopId, id));
+}
+
+async function lockedPiece(db: Db, workshopId: string, id: string, version: number) {
+  const piece = await lockPiece(db, workshopId, id);
+  if (!piece) throw notFound('That piece');
+  if (piece.version !== version) throw stale('This piece', piece);
+  return piece;
+}
+
+async function findMaterial(db: Db, workshopId: string, id: string): Promise<MaterialView> {
+  const material = (await listMaterials(db, workshopId)).find((m) => m.id === id);
+  if (!material) throw notFound('That material');
+  return material;
+}
