@@ -29,7 +29,7 @@ export default ts.config(
     },
   },
   { files: ['contract/**'], rules: closed(['react', 'react-*', 'express', 'pg', 'node:*'], ['@keen-anvil/app', '@keen-anvil/server']) },
-  { files: ['server/**'], rules: closed(['react', 'react-*', 'expo*'], ['@keen-anvil/app']) },
+  { files: ['server/**'], rules: closed(['react', 'react-*', 'expo', 'expo-*', 'expo/*'], ['@keen-anvil/app']) },
   { files: ['app/**'], ignores: ['app/**/*.js'], plugins: { 'react-hooks': reactHooks }, rules: { ...reactHooks.configs.recommended.rules, ...closed(['express', 'pg', 'node:*'], ['@keen-anvil/server', '**/server/**']) } },
   { files: ['bench/**'], rules: { 'no-console': 'off' } },
   { files: ['**/*.{js,cjs,mjs}'], languageOptions: { globals: globals.node }, rules: { '@typescript-eslint/no-require-imports': 'off', 'no-console': 'off' } },

@@ -13,6 +13,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { createQueryClient } from '../features/api/query-client';
 import { Frame } from '../ui/frame';
 import { BenchBookTheme } from '../ui/theme';
+import { UnitsProvider } from '../ui/units';
 
 export default function RootLayout() {
   const [client] = useState(createQueryClient);
@@ -30,9 +31,11 @@ export default function RootLayout() {
     <SafeAreaProvider>
       <QueryClientProvider client={client}>
         <BenchBookTheme>
-          <Frame>
-            <Slot />
-          </Frame>
+          <UnitsProvider>
+            <Frame>
+              <Slot />
+            </Frame>
+          </UnitsProvider>
         </BenchBookTheme>
       </QueryClientProvider>
     </SafeAreaProvider>

@@ -28,7 +28,7 @@ export function Frame({ children }: PropsWithChildren) {
   const isWide = useWide();
   const path = usePathname();
   const insets = useSafeAreaInsets();
-  if (path.endsWith('/dial')) return <View style={{ flex: 1, backgroundColor: paper }}>{children}</View>;
+  if (/\/dial$/.test(path)) return <View style={{ flex: 1, backgroundColor: paper }}>{children}</View>;
   const links = PLACES.map((place) => <PlaceLink key={place.href} place={place} isHere={place.href === '/' ? path === '/' : path.startsWith(place.href)} isWide={isWide} />);
   if (isWide) {
     return (

@@ -5,24 +5,16 @@ import { useTokens } from './theme';
 import { SPACE } from './tokens';
 import { Aside, Strong } from './type';
 
-/** How each process is drawn wherever lines stand for it: weight and dash, never a colour. */
-export const PROCESS_LINES: Readonly<Record<ProcessName, { width: number; dash?: string }>> = {
-  draw: { width: 1.2, dash: '0.1 3' },
-  score: { width: 1.6, dash: '7 4' },
-  'kiss-cut': { width: 1.6, dash: '10 3 1.5 3' },
-  'through-cut': { width: 3 },
-};
-
 /** A process: its line and its word. */
 export function ProcessMark({ process }: { process: ProcessName }) {
   const { ink } = useTokens();
-  const line = PROCESS_LINES[process];
+  const { line, label } = processOf(process);
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
       <Svg width={34} height={10} aria-hidden>
-        <Line x1={2} y1={5} x2={32} y2={5} stroke={ink} strokeWidth={line.width} strokeDasharray={line.dash} strokeLinecap={process === 'draw' ? 'round' : 'butt'} />
+        <Line x1={2} y1={5} x2={32} y2={5} stroke={ink} strokeWidth={line.width} strokeDasharray={line.dash} strokeLinecap={line.dash?.startsWith('0.1 ') ? 'round' : 'butt'} />
       </Svg>
-      <Aside>{processOf(process).label}</Aside>
+      <Aside>{label}</Aside>
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { parseTypedNumber } from '@keen-anvil/core/units';
+import { readTyped, type TypedQuantity } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { Pressable, TextInput, View } from 'react-native';
 import { useTokens } from './theme';
@@ -16,17 +16,19 @@ interface StepNumberProps {
   was?: number;
   /** A sentence where the value cannot stay. */
   problem?: string | null;
-  onChange: (value: number) => void;
+  /** What was typed, where it was typed in another unit than the machine's. */
+  typed?: TypedQuantity;
+  onChange: (value: number, typed: TypedQuantity | null) => void;
 }
 
 const tidy = (value: number): number => Number(value.toFixed(6));
 
 /** A number as the machine shows it, with − and + in its own step, and typing allowed. */
-export function StepNumber({ label, unit, value, min, max, step, was, problem, onChange }: StepNumberProps) {
+export function StepNumber({ label, unit, value, min, max, step, was, problem, typed: kept, onChange }: StepNumberProps) {
   const tokens = useTokens();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? String(value);
-  const isWrong = Boolean(problem) || (typed !== null && parseTypedNumber(typed) === null);
+  const isWrong = Boolean(problem) || (typed !== null && readTyped(typed, unit, unit) === null);
   const key = (sign: 1 | -1) => {
     const next = tidy(value + sign * step);
     const isOut = sign > 0 ? next > max + 1e-9 : next < min - 1e-9;
@@ -37,7 +39,7 @@ export function StepNumber({ label, unit, value, min, max, step, was, problem, o
         disabled={isOut}
         onPress={() => {
           setTyped(null);
-          onChange(next);
+          onChange(next, null);
         }}
         style={{ width: 56, minHeight: 56, alignItems: 'center', justifyContent: 'center', borderWidth: 1, borderColor: tokens.slate, borderRadius: 4, opacity: isOut ? 0.35 : 1 }}
       >
@@ -53,6 +55,7 @@ export function StepNumber({ label, unit, value, min, max, step, was, problem, o
           <Aside>
             {min} to {max} {unit}
             {was !== undefined && was !== value ? ` · was ${was}` : ''}
+            {kept ? ` · typed ${kept.text} ${kept.unit}` : ''}
           </Aside>
         </View>
         {key(-1)}
@@ -62,8 +65,8 @@ export function StepNumber({ label, unit, value, min, max, step, was, problem, o
           value={shown}
           onChangeText={(text) => {
             setTyped(text);
-            const number = parseTypedNumber(text);
-            if (number !== null) onChange(number);
+            const read = readTyped(text, unit, unit);
+            if (read) onChange(read.value, read.unit === unit ? null : { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: read.unit });
           }}
           onBlur={() => setTyped(null)}
           style={{ width: 84, minHeight: TARGET, textAlign: 'center', fontFamily: FONT.number, fontSize: 28, color: isWrong ? tokens.rust : tokens.ink, borderBottomWidth: 2, borderColor: isWrong ? tokens.rust : tokens.slate }}

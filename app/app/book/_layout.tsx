@@ -3,7 +3,7 @@ import { BookList } from '../../features/book/book-list';
 import { Panes } from '../../ui/panes';
 
 export default function BookLayout() {
-  // A dial card fills the screen alone.
-  const isCard = usePathname().endsWith('/dial');
-  return isCard ? <Slot /> : <Panes list={<BookList />} detail={<Slot />} />;
+  // A dial card fills the screen alone, and the table has no room beside it.
+  const path = usePathname();
+  return path.endsWith('/dial') || path === '/book/table' ? <Slot /> : <Panes list={<BookList />} detail={<Slot />} />;
 }

@@ -14,6 +14,8 @@ import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { RecipeRow } from '../book/recipe-row';
 import { JobRow } from '../jobs/job-row';
+import { useWorkshops } from '../shop/queries';
+import { NailedCards } from './nailed-cards';
 import { useBench } from './queries';
 
 /** What is going on now: what waits for somebody, the jobs in hand, the recipes used last. */
@@ -21,6 +23,7 @@ export function BenchPage() {
   const bench = useBench();
   const router = useRouter();
   const isWide = useWide();
+  const here = useWorkshops().data?.find((workshop) => workshop.isHere);
   const jobs = (
     <>
       <Heading>Jobs in hand</Heading>
@@ -32,7 +35,7 @@ export function BenchPage() {
     </>
   );
   return (
-    <Page title="Bench" aside="Slipway Studio" maxWidth={1100}>
+    <Page title="Bench" aside={here?.name} maxWidth={1100}>
       {bench.isPending ? <Waiting /> : null}
       {bench.isError ? <Trouble error={bench.error} retry={() => void bench.refetch()} /> : null}
       {bench.data ? (
@@ -54,6 +57,7 @@ export function BenchPage() {
           }
           second={
             <>
+              <NailedCards recipes={bench.data.nailed} />
               <Heading>Recipes used last</Heading>
               <View style={{ gap: SPACE.small }}>
                 {bench.data.recipes.length === 0 ? <Aside>None yet: the first run will bring one here.</Aside> : null}

@@ -18,12 +18,19 @@ const recipe: RecipeDetail = {
   tool: { id: 't', name: 'Fine blade', kind: 'fine-blade' },
   revisions: [],
   evidence: [],
+  variants: [],
+  wearHint: null,
+  note: '',
+  typed: {},
+  isNailed: false,
+  isArchived: false,
 };
+const machine = { ...longPlotter, version: 1, isArchived: false };
 const why = () => screen.getByLabelText('Why?');
 const write = () => screen.getByText('Write it down');
 const open = (answers?: Parameters<typeof renderWithBook>[1]) => {
   const onClose = jest.fn();
-  return { onClose, ...renderWithBook(<ChangeRecipe recipe={recipe} machine={longPlotter} onClose={onClose} />, answers) };
+  return { onClose, ...renderWithBook(<ChangeRecipe recipe={recipe} machine={machine} onClose={onClose} />, answers) };
 };
 
 describe('changing the numbers of a recipe', () => {
@@ -41,7 +48,7 @@ describe('changing the numbers of a recipe', () => {
     fireEvent.changeText(why(), ' hung at one corner ');
     fireEvent.press(write());
     await waitFor(() => expect(onClose).toHaveBeenCalled());
-    expect(sent[0].body).toEqual({ version: 2, settings: { ...recipe.settings, force: 17 }, source: 'own-trial', reason: 'hung at one corner' });
+    expect(sent[0].body).toEqual({ version: 2, settings: { ...recipe.settings, force: 17 }, typed: {}, source: 'own-trial', reason: 'hung at one corner' });
   });
 
   it('shows both where somebody else was quicker, and lets the maker decide', async () => {
@@ -50,8 +57,8 @@ describe('changing the numbers of a recipe', () => {
     fireEvent.press(screen.getByLabelText('Speed down by 1'));
     fireEvent.changeText(why(), 'slower');
     fireEvent.press(write());
-    expect(await screen.findByText('Theirs: force 18, depth 2, speed 5')).toBeTruthy();
-    expect(screen.getByText('Yours: force 16, depth 2, speed 4')).toBeTruthy();
+    expect(await screen.findByText('Theirs: depth 2, force 18, speed 5')).toBeTruthy();
+    expect(screen.getByText('Yours: depth 2, force 16, speed 4')).toBeTruthy();
     fireEvent.press(screen.getByText('Write mine'));
     await waitFor(() => expect(sent).toHaveLength(2));
     expect(sent[1].body).toMatchObject({ version: 3, settings: { speed: 4 }, reason: 'slower' });

@@ -1,15 +1,15 @@
-import type { MachineView } from '@keen-anvil/contract';
-import { quantitiesFor, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
+import type { MachineView, TypedSettings } from '@keen-anvil/contract';
+import { quantitiesFor, sayQuantity, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
 
 /** What a recipe sets on a machine, in the machine's order: dialled by hand, or carried by the machine file. */
 export interface DialledNumber {
-  name: string;
+  name: QuantityName;
   label: string;
   unit: string;
-  value: number;
+  value: string;
   isByHand: boolean;
 }
 
@@ -18,12 +18,19 @@ export function dialledNumbers(machine: MachineView, process: ProcessName, setti
   return quantitiesFor(machine, process).flatMap(({ name, scale }) => {
     const value = settings[name];
     if (value === undefined || !scale) return [];
-    return [{ name, label: scale.label, unit: scale.unit, value, isByHand: machine.dials.some((dial) => dial.name === name) }];
+    return [{ name, label: scale.label, unit: scale.unit, value: sayQuantity(name, value), isByHand: machine.dials.some((dial) => dial.name === name) || machine.kind.endsWith('press') }];
   });
 }
 
-/** What to dial in: the word on the machine, the number, its unit. */
-export function DialNumbers({ machine, process, settings }: { machine: MachineView; process: ProcessName; settings: Settings }) {
+interface DialNumbersProps {
+  machine: MachineView;
+  process: ProcessName;
+  settings: Settings;
+  typed?: TypedSettings;
+}
+
+/** What to dial in: the word on the machine, the number, its unit; and how it was typed, where that was in another unit. */
+export function DialNumbers({ machine, process, settings, typed = {} }: DialNumbersProps) {
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
       {dialledNumbers(machine, process, settings).map(({ name, label, unit, value }) => (
@@ -33,6 +40,7 @@ export function DialNumbers({ machine, process, settings }: { machine: MachineVi
             <Figure style={{ fontSize: 40, lineHeight: 46 }}>{value}</Figure>
             <Aside>{unit}</Aside>
           </View>
+          {typed[name] ? <Aside>{`typed ${typed[name].text} ${typed[name].unit}`}</Aside> : null}
         </View>
       ))}
     </View>

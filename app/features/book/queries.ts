@@ -1,12 +1,22 @@
-import { paths, type NewRecipe, type NewRevision, type RecipeDetail, type RecipeSummary } from '@keen-anvil/contract';
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import {
+  paths, type ImportPreview, type NewRecipe, type NewRevision, type NewTrial, type NewVariant, type RecipeDetail, type RecipeNote, type RecipePageView, type RecipeSummary, type ReturnToRevision, type SuggestAnswerView, type SuggestionWanted,
+} from '@keen-anvil/contract';
+import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
+import { filterQuery, type BookFilter } from './filter';
 
-/** Recipes that fit the words; the ones found before stay until the new ones come. */
-export const useRecipes = (search: string) =>
-  useQuery({
-    queryKey: ['recipes', 'list', search],
-    queryFn: ({ signal }) => call<RecipeSummary[]>(`${paths.recipes}?search=${encodeURIComponent(search)}`, { signal }),
+export const PAGE_SIZE = 50;
+
+/** Recipes that fit a filter, page by page; the ones found before stay until the new ones come. */
+export const useRecipes = (filter: BookFilter, pageSize = PAGE_SIZE) =>
+  useInfiniteQuery({
+    queryKey: ['recipes', 'list', filter, pageSize],
+    queryFn: ({ signal, pageParam }) => call<RecipePageView>(`${paths.recipes}?${filterQuery(filter, { limit: pageSize, offset: pageParam })}`, { signal }),
+    initialPageParam: 0,
+    getNextPageParam: (last, pages) => {
+      const seen = pages.reduce((sum, page) => sum + page.recipes.length, 0);
+      return last.recipes.length && seen < last.total ? seen : undefined;
+    },
     placeholderData: keepPreviousData,
     refetchOnMount: 'always',
   });
@@ -14,11 +24,11 @@ export const useRecipes = (search: string) =>
 export const useRecipe = (id: string) =>
   useQuery({ queryKey: ['recipes', 'one', id], queryFn: ({ signal }) => call<RecipeDetail>(paths.recipe(id), { signal }), refetchOnMount: 'always' });
 
-/** Writes a revision; on a stale write the error carries the newer recipe. */
-export function useRevise(id: string) {
+/** A change that answers with the recipe as it is then; on a stale write the error carries the newer one. */
+function useRecipeChange<Body>(id: string, change: (body: Body) => Promise<RecipeDetail>) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: NewRevision) => call<RecipeDetail>(paths.recipeRevisions(id), { method: 'POST', body }),
+    mutationFn: change,
     onSuccess: async (recipe) => {
       client.setQueryData(['recipes', 'one', id], recipe);
       await client.invalidateQueries();
@@ -26,10 +36,47 @@ export function useRevise(id: string) {
   });
 }
 
+export const useRevise = (id: string) => useRecipeChange(id, (body: NewRevision) => call<RecipeDetail>(paths.recipeRevisions(id), { method: 'POST', body }));
+export const useReturn = (id: string) => useRecipeChange(id, (body: ReturnToRevision) => call<RecipeDetail>(paths.recipeReturn(id), { method: 'POST', body }));
+export const useNote = (id: string) => useRecipeChange(id, (body: RecipeNote) => call<RecipeDetail>(paths.recipeNote(id), { method: 'PUT', body }));
+export const useAddVariant = (id: string) => useRecipeChange(id, (body: NewVariant) => call<RecipeDetail>(paths.recipeVariants(id), { method: 'POST', body }));
+export const useEndVariant = (id: string) => useRecipeChange(id, (variantId: string) => call<RecipeDetail>(paths.variantEnd(variantId), { method: 'POST' }));
+export const useWriteTrial = (id: string) => useRecipeChange(id, (body: NewTrial) => call<RecipeDetail>(paths.recipeTrials(id), { method: 'POST', body }));
+
 export function useCreateRecipe() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: NewRecipe) => call<RecipeDetail>(paths.recipes, { method: 'POST', body }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+/** How to start where there is no recipe; not asked before everything is chosen. */
+export const useSuggestion = (wanted: SuggestionWanted | null) =>
+  useQuery({ queryKey: ['suggestion', wanted], queryFn: ({ signal }) => call<SuggestAnswerView>(paths.suggestion, { method: 'POST', body: wanted, signal }), enabled: wanted !== null });
+
+/** Nails cards up, in this order. */
+export function useNails() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (recipeIds: string[]) => call<RecipeSummary[]>(paths.nails, { method: 'PUT', body: { recipeIds } }),
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+export interface BookUpload {
+  file: Blob;
+  fileName: string;
+}
+
+/** Says what a file would do; nothing is written. */
+export const useImportPreview = () => useMutation({ mutationFn: ({ file, fileName }: BookUpload) => call<ImportPreview>(paths.bookImport(fileName, true), { method: 'POST', body: file }) });
+
+/** Brings a file in, all of it or nothing. */
+export function useImportBook() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ file, fileName, leaveOut }: BookUpload & { leaveOut: boolean }) => call<ImportPreview>(paths.bookImport(fileName, false, leaveOut), { method: 'POST', body: file }),
     onSuccess: () => client.invalidateQueries(),
   });
 }

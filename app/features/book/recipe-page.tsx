@@ -1,44 +1,58 @@
-import type { RecipeDetail } from '@keen-anvil/contract';
-import { Button } from '@rneui/themed';
+import { paths, type RecipeDetail } from '@keen-anvil/contract';
+import { processOf, quantityOf, nudged, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
+import { toolKindOf } from '@keen-anvil/core/tools';
+import { formatNumber } from '@keen-anvil/core/units';
+import { Button, Input } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { processOf, sameSettings } from '@keen-anvil/core/recipes';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
+import { saveFile } from '../api/save-file';
+import { useBench } from '../bench/queries';
+import { ArchiveKey } from '../shop/archive-key';
 import { useMachines } from '../shop/queries';
 import { ChangeRecipe } from './change-recipe';
 import { DialNumbers } from './dial-numbers';
-import { useRecipe } from './queries';
+import { History } from './history';
+import { NudgeRecipe } from './nudge-recipe';
+import { useEndVariant, useNails, useNote, useRecipe } from './queries';
 import { SettingsLine, settingsText } from './settings-line';
+import { toolNudge } from './tool-nudge';
 import { SOURCE_WORDS } from './source-words';
+import { WriteTrial } from './write-trial';
 
 const BACK = { label: 'Book', href: '/book', isBesideList: true } as const;
 
 /** One recipe: what to dial in, how far to trust it, and what happened with it. */
 export function RecipePage({ id }: { id: string }) {
   const recipe = useRecipe(id);
-  const back = BACK;
   if (recipe.data) return <Recipe recipe={recipe.data} />;
   return (
-    <Page title="Recipe" back={back}>
+    <Page title="Recipe" back={BACK}>
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
     </Page>
   );
 }
 
+type Open = { what: 'change' } | { what: 'trial' } | { what: 'nudge'; start?: { changes: Changes; reason: string } } | null;
+
 function Recipe({ recipe }: { recipe: RecipeDetail }) {
   const tokens = useTokens();
   const router = useRouter();
-  const [isChanging, setChanging] = useState(false);
+  const [open, setOpen] = useState<Open>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
   const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
+  const nudge = toolNudge(recipe);
   const { temper, reasons } = recipe.temper;
+  const close = () => setOpen(null);
   return (
     <Page
       title={recipe.material.name}
@@ -48,6 +62,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
             <Swatch colour={recipe.material.colour} />
             <ProcessMark process={recipe.process} />
+            {recipe.isArchived ? <Strong>put away</Strong> : null}
           </View>
           <Aside>
             {recipe.machine.name}, {recipe.tool.name}
@@ -56,12 +71,23 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       }
       foot={
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Change numbers" type="outline" containerStyle={{ flex: 1 }} onPress={() => setChanging(true)} />
+          <Button title="Nudge" type="outline" containerStyle={{ flex: 1 }} onPress={() => setOpen({ what: 'nudge' })} />
           <Button title="Dial card" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/dial', params: { id: recipe.id } })} />
         </View>
       }
     >
-      {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} /> : <Waiting lines={1} />}
+      {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} typed={recipe.typed} /> : <Waiting lines={1} />}
+      {machine && nudge ? (
+        <Leaf edge={tokens.ember} testID="dial-in">
+          <Strong>{`With this ${toolKindOf(recipe.tool.kind).label.toLowerCase()} dial in, nudged ${sayChanges(nudge.changes)}:`}</Strong>
+          <SettingsLine settings={nudged(machine, recipe.settings, nudge.changes)} machineId={machine.id} size={28} />
+        </Leaf>
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+        <NailKey recipe={recipe} />
+        <TextKey title="Change numbers" icon="pencil-outline" onPress={() => setOpen({ what: 'change' })} />
+        <TextKey title="Write down a trial" icon="flask-outline" onPress={() => setOpen({ what: 'trial' })} />
+      </View>
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />
         {reasons.map((reason) => (
@@ -73,34 +99,119 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         </Aside>
         <Aside>{recipe.lastUsedAt ? `Last used ${whenSaid(recipe.lastUsedAt)}` : 'Not used in a job yet'}</Aside>
       </Leaf>
+      <WearLeaf recipe={recipe} onNudge={(start) => setOpen({ what: 'nudge', start })} />
+      <Variants recipe={recipe} />
+      <Note recipe={recipe} />
       <Heading>What happened with it</Heading>
       {recipe.evidence.length === 0 ? <Aside>Nothing yet. A trial or a scored run will stand here.</Aside> : null}
       <View>
-        {recipe.evidence.map((event, i) => (
-          <View key={i} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
+        {recipe.evidence.map((event) => (
+          <View key={event.id} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
             <Strong style={{ width: 128, color: event.outcome === 'right' ? tokens.moss : tokens.rust }}>{processOf(recipe.process).outcomes[event.outcome]}</Strong>
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
               <Aside>
                 {whenSaid(event.at)}
-                {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsText(event.settings)}`}
+                {event.toolWear === null ? '' : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
+                {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsText(event.settings, machine)}`}
               </Aside>
             </View>
           </View>
         ))}
       </View>
-      <Heading>How it came to these numbers</Heading>
-      <View>
-        {recipe.revisions.map((revision) => (
-          <View key={revision.number} style={{ paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
-            <SettingsLine settings={revision.settings} />
-            <Aside>
-              {revision.reason || 'no reason given'} · {SOURCE_WORDS[revision.source]}, {whenSaid(revision.createdAt)}
-            </Aside>
-          </View>
-        ))}
-      </View>
-      {machine && isChanging ? <ChangeRecipe recipe={recipe} machine={machine} onClose={() => setChanging(false)} /> : null}
+      <History recipe={recipe} />
+      <TextKey title="Card to print (PDF, A6)" icon="printer-outline" onPress={() => void saveFile(paths.cards([recipe.id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
+      {trouble ? <Body style={{ color: tokens.rust }}>{trouble}</Body> : null}
+      <ArchiveKey path={paths.recipeArchive(recipe.id)} version={recipe.version} isArchived={recipe.isArchived} what="the recipe" />
+      {machine && open?.what === 'change' ? <ChangeRecipe recipe={recipe} machine={machine} onClose={close} /> : null}
+      {machine && open?.what === 'nudge' ? <NudgeRecipe recipe={recipe} machine={machine} start={open.start} onClose={close} /> : null}
+      {machine && open?.what === 'trial' ? <WriteTrial recipe={recipe} machine={machine} onClose={close} /> : null}
     </Page>
+  );
+}
+
+/** Keeps the card close: nailed to the Bench, or taken off it. */
+function NailKey({ recipe }: { recipe: RecipeDetail }) {
+  const nails = useNails();
+  const nailed = useBench().data?.nailed.map((card) => card.id) ?? [];
+  const isNailed = nailed.includes(recipe.id);
+  return <TextKey title={isNailed ? 'Take it off the Bench' : 'Nail it to the Bench'} icon={isNailed ? 'pin-off' : 'pin'} isDisabled={nails.isPending} onPress={() => nails.mutate(isNailed ? nailed.filter((id) => id !== recipe.id) : [...nailed, recipe.id])} />;
+}
+
+/** What the worn tool wants, where the maker's own outcomes show it; with those outcomes. */
+function WearLeaf({ recipe, onNudge }: { recipe: RecipeDetail; onNudge: (start: { changes: Changes; reason: string }) => void }) {
+  const { ember } = useTokens();
+  const hint = recipe.wearHint;
+  const unit = toolKindOf(recipe.tool.kind).wearUnit;
+  if (!hint || toolNudge(recipe)) return null;
+  const changes: Changes = { [hint.quantity]: hint.change };
+  const worn = `${formatNumber(hint.wear, 0)} ${unit}`;
+  return (
+    <Leaf edge={ember} testID="wear-hint">
+      <Strong>
+        {sayChanges(changes)} for this {toolKindOf(recipe.tool.kind).label.toLowerCase()} ({worn})
+      </Strong>
+      {hint.because.map((event) => (
+        <Aside key={`${event.at}`}>
+          {processOf(recipe.process).outcomes[event.outcome]} at {formatNumber(event.wear, 0)} {unit}, {quantityOf(hint.quantity).label} {event.settings[hint.quantity]}, {whenSaid(event.at)}
+        </Aside>
+      ))}
+      <Button title="Keep it as a nudge" type="outline" onPress={() => onNudge({ changes, reason: `worn ${worn}` })} />
+    </Leaf>
+  );
+}
+
+/** Nudges in force, and those that ended. */
+function Variants({ recipe }: { recipe: RecipeDetail }) {
+  const { quench, rust } = useTokens();
+  const end = useEndVariant(recipe.id);
+  if (recipe.variants.length === 0) return null;
+  const [now, before] = [recipe.variants.filter((v) => !v.endedAt), recipe.variants.filter((v) => v.endedAt)];
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Heading>Nudges</Heading>
+      {end.isError ? <Body style={{ color: rust }}>{end.error.message}</Body> : null}
+      {now.map((variant) => (
+        <Leaf key={variant.id} edge={quench} testID="variant">
+          <Strong>
+            {sayChanges(variant.changes)} for {variant.forName}
+          </Strong>
+          <Aside>
+            {variant.reason} · {whenSaid(variant.createdAt)}
+          </Aside>
+          <TextKey title="Take it back" icon="undo" isDisabled={end.isPending} onPress={() => end.mutate(variant.id)} />
+        </Leaf>
+      ))}
+      {before.map((variant) => (
+        <Aside key={variant.id}>
+          Taken back: {sayChanges(variant.changes)} for {variant.forName}, {variant.reason}
+        </Aside>
+      ))}
+    </View>
+  );
+}
+
+/** What there is to say beside the numbers. */
+function Note({ recipe }: { recipe: RecipeDetail }) {
+  const { rust } = useTokens();
+  const write = useNote(recipe.id);
+  const [draft, setDraft] = useState<string | null>(null);
+  if (draft === null) {
+    return (
+      <View>
+        {recipe.note ? <Body>{recipe.note}</Body> : null}
+        <TextKey title={recipe.note ? 'Change the note' : 'Add a note'} icon="note-edit-outline" onPress={() => setDraft(recipe.note)} />
+      </View>
+    );
+  }
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Input label="Note" aria-label="Note" multiline value={draft} onChangeText={setDraft} renderErrorMessage={false} />
+      {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
+      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        <Button title="Leave it" type="outline" containerStyle={{ flex: 1 }} onPress={() => setDraft(null)} />
+        <Button title="Keep the note" containerStyle={{ flex: 1 }} loading={write.isPending} onPress={() => write.mutate({ version: recipe.version, note: draft }, { onSuccess: () => setDraft(null) })} />
+      </View>
+    </View>
   );
 }

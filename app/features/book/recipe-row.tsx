@@ -1,4 +1,7 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
+import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { processOf } from '@keen-anvil/core/recipes';
+import { memo } from 'react';
 import { Pressable, View } from 'react-native';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
@@ -6,23 +9,34 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Strong } from '../../ui/type';
 import { SettingsLine } from './settings-line';
 
+interface RecipeRowProps {
+  recipe: RecipeSummary;
+  isOpen?: boolean;
+  onPress?: () => void;
+  /** The same with the recipe's id, so that a long list need not make a function for every row. */
+  onOpen?: (id: string) => void;
+}
+
 /** A recipe as a line of the book. */
-export function RecipeRow({ recipe, isOpen, onPress }: { recipe: RecipeSummary; isOpen?: boolean; onPress: () => void }) {
-  const { rule, card, quench } = useTokens();
+export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onPress, onOpen }: RecipeRowProps) {
+  const { rule, card, quench, slate } = useTokens();
   return (
     <Pressable
       role="link"
-      aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${recipe.process}`}
-      onPress={onPress}
+      aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`}
+      onPress={onPress ?? (() => onOpen?.(recipe.id))}
       style={{ flexDirection: 'row', gap: SPACE.base, padding: SPACE.base, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3 }}
     >
       <Swatch colour={recipe.material.colour} size={40} />
       <View style={{ flex: 1, gap: 2 }}>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
           <Strong style={{ flexShrink: 1 }}>{recipe.material.name}</Strong>
-          <TemperMark temper={recipe.temper.temper} />
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+            {recipe.isNailed ? <MaterialCommunityIcons name="pin" size={16} color={slate} accessibilityLabel="nailed to the Bench" /> : null}
+            <TemperMark temper={recipe.temper.temper} />
+          </View>
         </View>
-        <SettingsLine settings={recipe.settings} />
+        <SettingsLine settings={recipe.settings} machineId={recipe.machine.id} />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
           <ProcessMark process={recipe.process} />
           <Aside>
@@ -32,4 +46,4 @@ export function RecipeRow({ recipe, isOpen, onPress }: { recipe: RecipeSummary; 
       </View>
     </Pressable>
   );
-}
+});

@@ -1,33 +1,42 @@
-import { QUANTITIES, type Settings } from '@keen-anvil/core/recipes';
+import type { MachineView } from '@keen-anvil/contract';
+import { QUANTITIES, quantityOf, sayQuantity, scaleOf, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
+import { useMachines } from '../shop/queries';
 
-/** The numbers of a recipe that are worth a word in a line: one pass and the overcut go without saying. */
-function worthSaying(settings: Settings): [string, number][] {
-  return QUANTITIES.flatMap((name): [string, number][] => {
+/** What goes without saying in a line: one pass, the overcut, and that nothing is switched on or laid over. */
+function goesWithoutSaying(name: QuantityName, value: number): boolean {
+  return name === 'overcut' || (name === 'passes' && value === 1) || (value === 0 && (name === 'air' || name === 'cover' || name === 'preheat' || name === 'second'));
+}
+
+/** The numbers of a recipe that are worth a word in a line, with the units of the machine where it is known. */
+function worthSaying(settings: Settings, machine: MachineView | undefined): { name: QuantityName; label: string; said: string; unit: string }[] {
+  return QUANTITIES.flatMap((name) => {
     const value = settings[name];
-    return value === undefined || name === 'overcut' || (name === 'passes' && value === 1) ? [] : [[name, value]];
+    return value === undefined || goesWithoutSaying(name, value) ? [] : [{ name, label: quantityOf(name).label, said: sayQuantity(name, value), unit: (machine && scaleOf(machine, name)?.unit) ?? '' }];
   });
 }
 
 /** A recipe's numbers as text. */
-export function settingsText(settings: Settings): string {
-  return worthSaying(settings)
-    .map(([name, value]) => `${name} ${value}`)
+export function settingsText(settings: Settings, machine?: MachineView): string {
+  return worthSaying(settings, machine)
+    .map(({ label, said, unit }) => `${label} ${said}${unit && unit !== '×' ? ` ${unit}` : ''}`)
     .join(', ');
 }
 
 /** A recipe's numbers on one line: small words, large figures, never parted from each other. */
-export function SettingsLine({ settings, size = 19, colour }: { settings: Settings; size?: number; colour?: string }) {
+export function SettingsLine({ settings, machineId, size = 19, colour }: { settings: Settings; machineId: string; size?: number; colour?: string }) {
   const { ink } = useTokens();
+  const machine = useMachines().data?.find((m) => m.id === machineId);
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-      {worthSaying(settings).map(([name, value]) => (
+      {worthSaying(settings, machine).map(({ name, label, said, unit }) => (
         <View key={name} style={{ flexDirection: 'row', alignItems: 'baseline', gap: 5 }}>
-          <Aside>{name}</Aside>
-          <Figure style={{ fontSize: size, lineHeight: size * 1.3, color: colour ?? ink }}>{value}</Figure>
+          <Aside>{label}</Aside>
+          <Figure style={{ fontSize: size, lineHeight: size * 1.3, color: colour ?? ink }}>{said}</Figure>
+          {unit && unit !== '×' ? <Aside>{unit}</Aside> : null}
         </View>
       ))}
     </View>

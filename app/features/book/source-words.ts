@@ -5,6 +5,6 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
   guess: 'a guess',
   'supplier-card': "the supplier's card",
   'other-maker': 'another maker',
-  'carried-over': 'carried over from another machine',
+  'carried-over': 'carried over from near recipes',
   'own-trial': 'own trials',
 };

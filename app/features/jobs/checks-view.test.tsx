@@ -16,7 +16,7 @@ const finding = (over: Partial<Finding>): Finding => ({
   ...over,
 });
 const inspected = (findings: Finding[] | null, { hasRecipe = true, isSkipped = false, hasBed = true } = {}): InspectedStep => ({
-  step: { id: 'step-1', position: 0, isSkipped, match: { recipe: hasRecipe ? {} : null, nearest: null } } as StepView,
+  step: { id: 'step-1', position: 0, isSkipped, match: { recipe: hasRecipe ? {} : null, settings: null, variant: null, suggestion: null, refusal: null } } as unknown as StepView,
   bed: hasBed ? bed : null,
   inspection: { data: findings && { findings }, isFetching: findings === null, isError: false } as InspectedStep['inspection'],
 });

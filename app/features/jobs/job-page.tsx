@@ -80,7 +80,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       {steps.map((inspected) => (
         <Fragment key={inspected.step.id}>
           <HoldMark step={inspected.step} />
-          <StepCard isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown.step.id} onOpen={() => open(inspected.step.id)} />
+          <StepCard jobId={job.id} isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown.step.id} onOpen={() => open(inspected.step.id)} />
         </Fragment>
       ))}
       {job.artwork ? <ReadingNotices artwork={job.artwork} /> : null}

@@ -1,12 +1,14 @@
-import type { MaterialView, RecipeSummary } from '@keen-anvil/contract';
-import type { ProcessName } from '@keen-anvil/core/recipes';
+import type { MaterialView } from '@keen-anvil/contract';
+import { familyOf } from '@keen-anvil/core/materials';
 import { View } from 'react-native';
 import { Decision, Option } from '../../ui/choice';
 import { Swatch, TemperMark } from '../../ui/marks';
 import { Waiting } from '../../ui/states';
 import { Aside } from '../../ui/type';
+import { useUnits } from '../../ui/units';
 import { useRecipes } from '../book/queries';
 import { useMaterials } from '../shop/queries';
+import { pieceSaid } from '../stock/piece-words';
 
 interface MaterialShelfProps {
   isOpen: boolean;
@@ -16,26 +18,30 @@ interface MaterialShelfProps {
   onClose: () => void;
 }
 
+/** Enough for the recipes of one machine that a shelf shows. */
+const SHELF = 200;
+
 /** The shelf: what is in stock, by family, each with its temper for what is usually done with it on this machine. */
 export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: MaterialShelfProps) {
-  const materials = useMaterials().data;
-  const recipes = useRecipes('').data ?? [];
+  const materials = useMaterials().data?.filter((material) => !material.isArchived);
+  const recipes = useRecipes({ machine: machineId }, SHELF).data?.pages[0]?.recipes ?? [];
+  const units = useUnits();
   const families = [...new Set(materials?.map((m) => m.family))];
   return (
     <Decision title="From the shelf" isOpen={isOpen} onClose={onClose}>
       {materials ? null : <Waiting />}
       {families.map((family) => (
-        <View key={family} role="radiogroup" aria-label={family}>
-          <Aside style={{ paddingTop: 12 }}>{family}</Aside>
+        <View key={family} role="radiogroup" aria-label={familyOf(family).label}>
+          <Aside style={{ paddingTop: 12 }}>{familyOf(family).label}</Aside>
           {materials
             ?.filter((m) => m.family === family)
             .map((material) => {
-              const known = recipeFor(recipes, material.id, material.defaultProcess, machineId);
+              const known = recipes.find((recipe) => recipe.material.id === material.id && recipe.process === material.defaultProcess);
               return (
                 <Option
                   key={material.id}
                   label={material.name}
-                  detail={material.pieces.map((piece) => piece.name).join(', ') || 'none in stock'}
+                  detail={material.pieces.filter((piece) => !piece.isArchived && piece.count > 0).map((piece) => pieceSaid(piece, units.show)).join('; ') || 'none in stock'}
                   mark={<Swatch colour={material.colour} size={40} />}
                   end={known ? <TemperMark temper={known.temper.temper} /> : <Aside>no recipe</Aside>}
                   isChosen={material.id === chosen}
@@ -48,6 +54,3 @@ export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: 
     </Decision>
   );
 }
-
-const recipeFor = (recipes: RecipeSummary[], materialId: string, process: ProcessName, machineId: string) =>
-  recipes.find((r) => r.material.id === materialId && r.process === process && r.machine.id === machineId);

@@ -1,11 +1,10 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
 import { cuttableArea } from '@keen-anvil/core/machines';
-import type { ProcessName } from '@keen-anvil/core/recipes';
+import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Polyline, Rect, Text as SvgText } from 'react-native-svg';
 import type { DrawnPart, Inspection } from '../../workers/inspection';
-import { PROCESS_LINES } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { tappedPart } from './tapped-part';
@@ -53,7 +52,7 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   const px = (mm: number) => RULER + (mm - leftmost) * scale;
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
-  const line = PROCESS_LINES[process];
+  const { line } = processOf(process);
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
   const tap = (event: GestureResponderEvent) => {
     const box = (event.currentTarget as unknown as Element).getBoundingClientRect();

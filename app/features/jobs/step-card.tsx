@@ -1,13 +1,17 @@
 import type { StepView } from '@keen-anvil/contract';
-import { PROCESSES, processOf } from '@keen-anvil/core/recipes';
+import { PROCESSES, processOf, sayChanges } from '@keen-anvil/core/recipes';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, Switch } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { ChangeLine } from '../../ui/change-line';
 import { Decision, Option } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
@@ -22,6 +26,7 @@ import type { InspectedStep } from './use-inspections';
 type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | null;
 
 interface StepCardProps {
+  jobId: string;
   inspected: InspectedStep;
   isOpen: boolean;
   /** Whether this is the first step that still wants something: its key is the primary one. */
@@ -30,7 +35,7 @@ interface StepCardProps {
 }
 
 /** One rung of the step ladder: material, process, machine, tool, recipe, and how long it takes. */
-export function StepCard({ inspected, isOpen, isNext, onOpen }: StepCardProps) {
+export function StepCard({ jobId, inspected, isOpen, isNext, onOpen }: StepCardProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const router = useRouter();
@@ -38,7 +43,7 @@ export function StepCard({ inspected, isOpen, isNext, onOpen }: StepCardProps) {
   const change = useChangeStep();
   const machines = useMachines().data ?? [];
   const tools = useTools().data ?? [];
-  const { recipe, nearest } = step.match;
+  const { recipe, settings, variant } = step.match;
   const process = processOf(step.process);
   const send = (body: Omit<Parameters<typeof change.mutate>[0], 'stepId' | 'version'>) => {
     setAsked(null);
@@ -76,24 +81,26 @@ export function StepCard({ inspected, isOpen, isNext, onOpen }: StepCardProps) {
           </View>
           {recipe ? (
             <Pressable role="link" aria-label="Open the recipe" onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
-              <SettingsLine settings={recipe.settings} size={22} colour={tokens.quench} />
+              <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
+              {variant ? <Aside>{`nudged ${sayChanges(variant.changes)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
             </Pressable>
           ) : (
-            <OfferedRecipe step={step} nearest={nearest} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
+            <OfferedRecipe step={step} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
           )}
         </>
       ) : null}
 
       {isOpen && bed && !step.isSkipped ? (
         <View style={{ gap: SPACE.hair, borderTopWidth: 1, borderColor: tokens.rule, paddingTop: SPACE.small }}>
-          <Line label="Material" value={bed.material.name} onPress={() => setAsked('material')} />
-          <Line label="Piece" value={`${bed.piece.name}, ${bed.piece.widthMm} × ${bed.piece.lengthMm} mm`} onPress={() => setAsked('piece')} />
-          <Line label="Process" value={process.label} onPress={() => setAsked('process')} />
-          <Line label="Machine" value={bed.machine.name} onPress={() => setAsked('machine')} />
-          <Line label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
+          <ChangeLine label="Material" value={bed.material.name} onPress={() => setAsked('material')} />
+          <ChangeLine label="Piece" value={`${bed.piece.name}, ${bed.piece.widthMm} × ${bed.piece.lengthMm} mm`} onPress={() => setAsked('piece')} />
+          <ChangeLine label="Process" value={process.label} onPress={() => setAsked('process')} />
+          <ChangeLine label="Machine" value={bed.machine.name} onPress={() => setAsked('machine')} />
+          <ChangeLine label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
+          {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: jobId, step: String(step.position + 1) } })} /> : null}
           {recipe ? <StepFileButton step={step} /> : null}
         </View>
       ) : null}
@@ -102,39 +109,28 @@ export function StepCard({ inspected, isOpen, isNext, onOpen }: StepCardProps) {
 
       <MaterialShelf isOpen={asked === 'material'} chosen={step.materialId} machineId={step.machineId} onChoose={(material) => send({ materialId: material.id })} onClose={() => setAsked(null)} />
       <Decision title="Which piece?" isOpen={asked === 'piece'} onClose={() => setAsked(null)}>
-        {bed?.material.pieces.map((piece) => (
+        {bed?.material.pieces.filter((piece) => !piece.isArchived && (piece.count > 0 || piece.id === step.stockPieceId)).map((piece) => (
           <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
         ))}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
-        {PROCESSES.map((p) => (
+        {PROCESSES.filter((p) => p.machineKinds.includes('plotter')).map((p) => (
           <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
         ))}
       </Decision>
       <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
-        {machines.map((machine) => (
-          <Option key={machine.id} label={machine.name} detail={`${machine.workWidthMm} mm wide, ${machine.holders === 1 ? '1 holder' : `${machine.holders} holders`}`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
+        {machines.filter((machine) => !machine.isArchived && process.machineKinds.includes(machine.kind)).map((machine) => (
+          <Option key={machine.id} label={machine.name} detail={`${machineKindOf(machine.kind).label}, ${machine.workWidthMm} mm wide`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
         ))}
       </Decision>
       <Decision title="With which tool?" isOpen={asked === 'tool'} onClose={() => setAsked(null)}>
         {tools
-          .filter((tool) => process.toolKinds.includes(tool.kind))
+          .filter((tool) => !tool.isArchived && process.toolKinds.includes(tool.kind))
           .map((tool) => (
-            <Option key={tool.id} label={tool.name} detail={`${formatNumber(tool.wearM, 0)} m used${tool.lifeM ? ` of about ${tool.lifeM} m` : ''}`} isChosen={tool.id === step.toolId} onPress={() => send({ toolId: tool.id })} />
+            <Option key={tool.id} label={tool.name} detail={`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit} used${tool.life ? ` of about ${tool.life}` : ''}`} isChosen={tool.id === step.toolId} onPress={() => send({ toolId: tool.id })} />
           ))}
       </Decision>
     </Leaf>
-  );
-}
-
-function Line({ label, value, onPress }: { label: string; value: string; onPress: () => void }) {
-  const { quench, rule } = useTokens();
-  return (
-    <Pressable role="button" aria-label={`Change ${label.toLowerCase()}`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, gap: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
-      <Aside style={{ width: 84 }}>{label}</Aside>
-      <Body style={{ flex: 1 }}>{value}</Body>
-      <Aside style={{ color: quench }}>change</Aside>
-    </Pressable>
   );
 }
 

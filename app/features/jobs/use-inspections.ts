@@ -28,7 +28,7 @@ export function inspectionRequest(job: JobDetail, step: StepView, bed: StepBed |
     step: {
       machine,
       process: step.process,
-      settings: step.match.recipe?.settings ?? step.match.nearest?.settings ?? { passes: 1 },
+      settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
       parts: step.parts.map(({ id, name, contours, place }) => ({ id, name, contours, place, colour: step.colour })),
       scale: job.widthMm / job.artwork.drawnWidthMm,

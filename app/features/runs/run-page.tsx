@@ -86,7 +86,7 @@ function HoldCard({ run }: { run: RunView }) {
       <Body>
         {run.toolName} in {run.machineName}, dialled to:
       </Body>
-      <SettingsLine settings={run.settings} size={28} />
+      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Aside>
         Step {run.position + 1} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>

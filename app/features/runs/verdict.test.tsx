@@ -13,6 +13,7 @@ const run: RunView = {
   process: 'kiss-cut',
   colour: '#1d2f5c',
   materialName: 'Outdoor vinyl, navy',
+  machineId: 'long',
   machineName: 'Long plotter',
   toolName: 'Fine blade',
   settings: { force: 16, speed: 5, passes: 1 },

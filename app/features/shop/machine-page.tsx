@@ -1,20 +1,30 @@
 import type { MachineView } from '@keen-anvil/contract';
-import { isCalibrated, type Dial } from '@keen-anvil/core/machines';
+import { paths } from '@keen-anvil/contract';
+import { dialSpread, knowledgeOf, machineKindOf, type Dial, type Knowledge } from '@keen-anvil/core/machines';
+import { formatNumber } from '@keen-anvil/core/units';
+import { Button } from '@rneui/themed';
+import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
+import { LinkRow } from '../../ui/link-row';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { Aside, Body, Figure, Heading } from '../../ui/type';
+import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { useUnits } from '../../ui/units';
+import { ArchiveKey } from './archive-key';
 import { CalibrationChart } from './calibration-chart';
-import { useMachines } from './queries';
+import { useMachines, useMisfits } from './queries';
 
-/** One machine: what it can reach, how it moves, and what its dials truly give. */
+/** One machine: what it can reach, how it moves, what its dials truly give, and which recipes no longer fit it. */
 export function MachinePage({ id }: { id: string }) {
   const machines = useMachines();
+  const router = useRouter();
   const machine = machines.data?.find((m) => m.id === id);
   const back = { label: 'Shop', href: '/shop', isBesideList: true } as const;
+  const units = useUnits();
   if (!machine) {
     return (
       <Page title="Machine" back={back}>
@@ -23,46 +33,89 @@ export function MachinePage({ id }: { id: string }) {
     );
   }
   return (
-    <Page title={machine.name} back={back} aside="blade plotter">
-      <Facts facts={factsOf(machine)} />
-      <Heading>Dials</Heading>
+    <Page title={machine.name} back={back} aside={machineKindOf(machine.kind).label} foot={<Button title="Change the machine" onPress={() => router.push({ pathname: '/shop/machine/[id]/edit', params: { id } })} />}>
+      <Misfits machine={machine} />
+      <Facts facts={factsOf(machine, units.show)} />
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Heading>Dials</Heading>
+        <TextKey title="Add a dial" icon="plus" onPress={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: 'new' } })} />
+      </View>
       {machine.dials.map((dial) => (
-        <DialLeaf key={dial.name} dial={dial} />
+        <DialLeaf key={dial.name} dial={dial} onOpen={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: dial.name } })} />
       ))}
+      <ArchiveKey path={paths.machineArchive(id)} version={machine.version} isArchived={machine.isArchived} what="the machine" />
     </Page>
   );
 }
 
-function factsOf({ motion, ...machine }: MachineView): [string, string][] {
-  return [
-    ['Work area', `${machine.workWidthMm} × ${machine.workLengthMm} mm`],
-    ['Margins without a carrier', `sides ${machine.marginSideMm}, lead ${machine.marginLeadMm}, tail ${machine.marginTailMm} mm`],
-    ['Holders', String(machine.holders)],
+type Show = (value: number, unit: string) => string;
+
+function factsOf(machine: MachineView, show: Show): [string, string][] {
+  const { motion } = machine;
+  const { does } = machineKindOf(machine.kind);
+  const mm = (value: number) => show(value, 'mm');
+  const area: [string, string] = [does === 'heat' ? 'Plate' : 'Work area', `${mm(machine.workWidthMm)} × ${mm(machine.workLengthMm)}`];
+  if (does === 'heat') return [area];
+  const moves: [string, string][] = [
     ['Most passes', String(machine.maxPasses)],
-    ['Top speed, tool down', `${motion.topSpeedMmS} mm/s`],
+    ['Top speed, at work', show(motion.topSpeedMmS, 'mm/s')],
     ['Acceleration', `${motion.accelerationMmS2} mm/s²`],
+    ['Counts from', `${machine.origin} corner, ${machine.homes ? 'homes by itself' : 'set by hand'}`],
+  ];
+  if (does === 'beam') return [area, ['Rated power', machine.ratedPowerW === null ? 'not said' : `${machine.ratedPowerW} W`], ['Spot', machine.spotMm === null ? 'not said' : mm(machine.spotMm)], ...moves];
+  return [
+    area,
+    ['Margins without a carrier', `sides ${mm(machine.marginSideMm)}, lead ${mm(machine.marginLeadMm)}, tail ${mm(machine.marginTailMm)}`],
+    ['Margins of the carrier', `sides ${mm(machine.carrierSideMm)}, lead ${mm(machine.carrierLeadMm)}, tail ${mm(machine.carrierTailMm)}`],
+    ['Holders', String(machine.holders)],
+    ...moves,
   ];
 }
 
-function DialLeaf({ dial }: { dial: Dial }) {
-  const { moss, ember } = useTokens();
-  const isMeasured = isCalibrated(dial);
+/** Recipes keep their numbers when a machine changes; the ones that no longer fit are named here. */
+function Misfits({ machine }: { machine: MachineView }) {
+  const { ember } = useTokens();
+  const router = useRouter();
+  const misfits = useMisfits(machine.id).data;
+  if (!misfits?.length) return null;
   return (
-    <Leaf edge={isMeasured ? moss : ember}>
+    <Leaf edge={ember} testID="misfits">
+      <Heading>{misfits.length === 1 ? 'One recipe no longer fits' : `${misfits.length} recipes no longer fit`}</Heading>
+      {misfits.map(({ recipe, problem }) => (
+        <LinkRow key={recipe.id} label={recipe.material.name} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })}>
+          <Strong>{recipe.material.name}</Strong>
+          <Aside>{problem}</Aside>
+        </LinkRow>
+      ))}
+    </Leaf>
+  );
+}
+
+/** How it is known what a dial gives, and how far to trust it. */
+export function knowledgeSaid(dial: Dial): string {
+  const says: Record<Knowledge, string> = {
+    measured: `measured; good to about ${formatNumber(dialSpread(dial) * 100, 0)} %`,
+    rated: 'by its rating; may be off by 15 % or so',
+    'as shown': `believed as shown; measure it to be sure`,
+    'never measured': 'never measured: its numbers mean something on this machine only, and cannot be carried over to another',
+  };
+  return says[knowledgeOf(dial)];
+}
+
+function DialLeaf({ dial, onOpen }: { dial: Dial; onOpen: () => void }) {
+  const { moss, ember } = useTokens();
+  const isKnown = knowledgeOf(dial) !== 'never measured';
+  return (
+    <Leaf edge={isKnown ? moss : ember}>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline' }}>
         <Heading>{dial.label}</Heading>
         <Figure>
-          {dial.min} to {dial.max} {dial.unit}
+          {dial.min} to {dial.max} {dial.unit}, by {dial.step}
         </Figure>
       </View>
-      {isMeasured ? (
-        <>
-          <Aside>measured at {dial.calibration.map((point) => `${point.dial}: ${point.physical} ${dial.physicalUnit}`).join(', ')}</Aside>
-          <CalibrationChart dial={dial} />
-        </>
-      ) : (
-        <Body>Never measured: its numbers mean something on this machine only, and cannot be carried over to another.</Body>
-      )}
+      <Body>{knowledgeSaid(dial)}</Body>
+      {dial.calibration.length >= 2 ? <CalibrationChart dial={dial} /> : null}
+      <TextKey title={dial.calibration.length ? 'Range and readings' : 'Measure it'} icon="ruler" label={`Range and readings of ${dial.label}`} onPress={onOpen} />
     </Leaf>
   );
 }

@@ -1,68 +1,141 @@
-import type { StockPieceView } from '@keen-anvil/contract';
+import { paths, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
+import { familyOf } from '@keen-anvil/core/materials';
+import { formatNumber } from '@keen-anvil/core/units';
+import { Button } from '@rneui/themed';
+import * as DocumentPicker from 'expo-document-picker';
 import { useRouter } from 'expo-router';
-import { View } from 'react-native';
-import Svg, { Rect } from 'react-native-svg';
+import { useState } from 'react';
+import { Image, Pressable, View } from 'react-native';
+import Svg, { Polygon, Rect } from 'react-native-svg';
 import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { useUnits } from '../../ui/units';
+import { saveFile } from '../api/save-file';
 import { useRecipes } from '../book/queries';
 import { RecipeRow } from '../book/recipe-row';
+import { ArchiveKey } from '../shop/archive-key';
+import { detailFacts } from '../shop/detail-facts';
 import { useMaterials } from '../shop/queries';
+import { PieceForm } from './piece-form';
+import { pieceSaid, pieceSize } from './piece-words';
+import { usePhotograph } from './queries';
 
 /** One material: what it is like, the pieces on hand, and what the book knows of it. */
 export function MaterialPage({ id }: { id: string }) {
-  const router = useRouter();
   const materials = useMaterials();
-  const recipes = useRecipes('').data?.filter((recipe) => recipe.material.id === id);
   const material = materials.data?.find((m) => m.id === id);
-  const back = { label: 'Stock', href: '/stock', isBesideList: true } as const;
-  if (!material) {
-    return (
-      <Page title="Material" back={back}>
-        {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : materials.isPending ? <Waiting /> : <Nothing title="This material is not on the shelf" />}
-      </Page>
-    );
-  }
-  const facts: [string, string][] = [
-    ['Thickness', `${material.thicknessMm} mm`],
-    ['Holds details down to', `${material.smallestDetailMm} mm`],
-    ['Lies', material.facing],
-    ['Finish', material.finish],
-    ['Cut', material.mirrored ? 'reversed, from the back' : 'from its face'],
-  ];
+  if (material) return <Material material={material} />;
   return (
-    <Page title={material.name} back={back} aside={<Swatch colour={material.colour} size={44} />}>
-      <Facts facts={facts} />
+    <Page title="Material" back={BACK}>
+      {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : materials.isPending ? <Waiting /> : <Nothing title="This material is not on the shelf" />}
+    </Page>
+  );
+}
+
+const BACK = { label: 'Stock', href: '/stock', isBesideList: true } as const;
+
+function Material({ material }: { material: MaterialView }) {
+  const router = useRouter();
+  const units = useUnits();
+  const { rust } = useTokens();
+  const { id } = material;
+  const [piece, setPiece] = useState<StockPieceView | 'new' | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const recipes = useRecipes({ material: id });
+  const found = recipes.data?.pages.flatMap((page) => page.recipes);
+  const addRecipe = () => router.push({ pathname: '/book/new', params: { material: id } });
+  return (
+    <Page
+      title={material.name}
+      back={BACK}
+      aside={
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+          <Swatch colour={material.colour} size={44} />
+          <Aside>{material.isArchived ? 'put away' : familyOf(material.family).label}</Aside>
+        </View>
+      }
+      foot={
+        <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+          <Button title="Change" type="outline" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/stock/[id]/edit', params: { id } })} />
+          <Button title="New recipe" containerStyle={{ flex: 1 }} onPress={addRecipe} />
+        </View>
+      }
+    >
+      <Facts facts={factsOf(material, units.show)} />
       {material.supplierCard ? (
         <Leaf>
           <Aside>As the supplier puts it</Aside>
           <Body>{material.supplierCard}</Body>
         </Leaf>
       ) : null}
-      <Heading>On the shelf</Heading>
-      {material.pieces.map((piece) => (
-        <View key={piece.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-          <PieceShape piece={piece} colour={material.colour} />
+      {material.notes ? <Body>{material.notes}</Body> : null}
+      <Photo material={material} />
+      <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+        <Heading>In stock</Heading>
+        <TextKey title="Add a piece" icon="plus" onPress={() => setPiece('new')} />
+      </View>
+      {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
+      {material.pieces.map((p) => (
+        <Pressable key={p.id} role="button" aria-label={`Change ${p.name}`} onPress={() => setPiece(p)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, opacity: p.isArchived || p.count === 0 ? 0.55 : 1 }}>
+          <PieceShape piece={p} colour={material.colour} />
           <View style={{ flex: 1 }}>
-            <Strong>{piece.name}</Strong>
-            <Aside>{piece.kind}</Aside>
+            <Strong>{pieceSaid(p, units.show)}</Strong>
+            <Aside>{p.isArchived ? 'put away' : p.kind}</Aside>
           </View>
-          <Figure>
-            {piece.widthMm} × {piece.lengthMm} mm
-          </Figure>
-        </View>
+          <Figure>{pieceSize(p, units.show)}</Figure>
+        </Pressable>
       ))}
       <Heading>What the book knows of it</Heading>
-      {recipes?.length === 0 ? <Aside>Nothing yet.</Aside> : null}
+      {found?.length === 0 ? <Aside>Nothing yet. A new recipe starts from the nearest ones.</Aside> : null}
       <View style={{ gap: SPACE.small }}>
-        {recipes?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />)}
+        {found?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />)}
       </View>
+      <TextKey title="Drawer label to print (PDF)" icon="printer-outline" onPress={() => void saveFile(paths.labels([id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
+      {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}
+      <ArchiveKey path={paths.materialArchive(id)} version={material.version} isArchived={material.isArchived} what="the material" />
+      {piece ? <PieceForm materialId={id} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} /> : null}
     </Page>
+  );
+}
+
+function factsOf(m: MaterialView, show: (value: number, unit: string) => string): [string, string][] {
+  const typed = m.typed.thicknessMm;
+  const spread = m.spreadMm === null ? '' : ` ± ${formatNumber(m.spreadMm, 3)} mm, from ${m.readingsMm.length} readings`;
+  const facts: [string, string | null][] = [
+    ['Thickness', `${typed ? `${typed.text} ${typed.unit}` : show(m.thicknessMm, 'mm')}${spread}`],
+    ['Holds details down to', show(m.smallestDetailMm, 'mm')],
+    ['Lies', m.facing],
+    ['Finish', m.finish],
+    ['Worked', m.mirrored ? 'reversed, from the back' : 'from its face'],
+    ['Bears heat up to', m.heatLimitC === null ? null : show(m.heatLimitC, '°C')],
+    ['Price', m.priceCents === null ? null : `${(m.priceCents / 100).toFixed(2)} a ${m.pricePer === 'm2' ? 'square metre' : 'piece'}`],
+    ...detailFacts(familyOf(m.family).fields, m.details, show),
+  ];
+  return facts.filter((fact): fact is [string, string] => Boolean(fact[1]));
+}
+
+/** A photo of the pattern; another takes its place. */
+function Photo({ material }: { material: MaterialView }) {
+  const { rust, rule } = useTokens();
+  const photograph = usePhotograph(material.id);
+  const choose = async () => {
+    const picked = await DocumentPicker.getDocumentAsync({ type: 'image/*' });
+    const file = picked.canceled ? undefined : picked.assets[0].file;
+    if (file) photograph.mutate({ photo: file, version: material.version });
+  };
+  return (
+    <View style={{ gap: SPACE.small }}>
+      {material.photoId ? <Image source={{ uri: paths.photo(material.photoId) }} accessibilityLabel={`Photo of ${material.name}`} resizeMode="cover" style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }} /> : null}
+      <TextKey title={material.photoId ? 'Another photo' : 'Add a photo of its pattern'} icon="camera-outline" isDisabled={photograph.isPending} onPress={() => void choose()} />
+      {photograph.isError ? <Body style={{ color: rust }}>{photograph.error.message}</Body> : null}
+    </View>
   );
 }
 
@@ -70,12 +143,17 @@ export function MaterialPage({ id }: { id: string }) {
 function PieceShape({ piece, colour }: { piece: StockPieceView; colour: string }) {
   const { slate } = useTokens();
   const box = 52;
-  const longest = Math.max(piece.widthMm, Math.min(piece.lengthMm, piece.widthMm * 2.5));
+  const longest = Math.max(piece.widthMm, Math.min(piece.lengthMm, piece.widthMm * 2.5), 1);
   const width = (piece.widthMm / longest) * box;
   const height = (Math.min(piece.lengthMm, longest) / longest) * box;
+  const [left, top] = [(box - width) / 2 + 1, (box - height) / 2 + 1];
   return (
     <Svg width={box + 2} height={box + 2} aria-hidden>
-      <Rect x={(box - width) / 2 + 1} y={(box - height) / 2 + 1} width={width} height={height} fill={colour} stroke={slate} strokeWidth={1} rx={piece.kind === 'roll' ? 6 : 0} />
+      {piece.outline ? (
+        <Polygon points={piece.outline.map(({ x, y }) => `${left + (x / longest) * box},${top + (y / longest) * box}`).join(' ')} fill={colour} stroke={slate} strokeWidth={1} />
+      ) : (
+        <Rect x={left} y={top} width={width} height={height} fill={colour} stroke={slate} strokeWidth={1} rx={piece.kind === 'roll' ? 6 : 0} />
+      )}
     </Svg>
   );
 }

@@ -1,45 +1,59 @@
 import type { MaterialView } from '@keen-anvil/contract';
+import { familyOf } from '@keen-anvil/core/materials';
+import { Button } from '@rneui/themed';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
+import { LinkRow } from '../../ui/link-row';
 import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
-import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure, Heading, Strong } from '../../ui/type';
+import { useUnits } from '../../ui/units';
+import { isNameShared } from '../shop/names';
 import { useMaterials } from '../shop/queries';
+import { pieceSaid } from './piece-words';
 
-/** What is on the shelf, by family. */
+/** What is on the shelf, by family; what was put away comes last. */
 export function StockList() {
   const materials = useMaterials();
-  const families = [...new Set(materials.data?.map((m) => m.family))];
+  const router = useRouter();
+  const kept = materials.data?.filter((m) => !m.isArchived) ?? [];
+  const away = materials.data?.filter((m) => m.isArchived) ?? [];
+  const families = [...new Set(kept.map((m) => m.family))];
   return (
-    <Page title="Stock">
+    <Page title="Stock" foot={<Button title="Add a material" onPress={() => router.push('/stock/new')} />}>
       {materials.isPending ? <Waiting lines={6} /> : null}
       {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : null}
-      {materials.data?.length === 0 ? <Nothing title="The shelf is empty">Materials will stand here once there are some.</Nothing> : null}
+      {materials.data?.length === 0 ? <Nothing title="The shelf is empty">Add the first material, with its thickness from the calipers.</Nothing> : null}
       {families.map((family) => (
         <View key={family} style={{ gap: SPACE.small }}>
-          <Heading style={{ textTransform: 'capitalize' }}>{family}</Heading>
-          {materials.data?.filter((m) => m.family === family).map((material) => <MaterialRow key={material.id} material={material} />)}
+          <Heading>{familyOf(family).label}</Heading>
+          {kept.filter((m) => m.family === family).map((material) => <MaterialRow key={material.id} material={material} isShared={isNameShared(material, kept)} />)}
         </View>
       ))}
+      {away.length ? (
+        <View style={{ gap: SPACE.small }}>
+          <Heading>Put away</Heading>
+          {away.map((material) => <MaterialRow key={material.id} material={material} isShared={false} />)}
+        </View>
+      ) : null}
     </Page>
   );
 }
 
-function MaterialRow({ material }: { material: MaterialView }) {
-  const { card, rule, quench } = useTokens();
+function MaterialRow({ material, isShared }: { material: MaterialView; isShared: boolean }) {
   const router = useRouter();
+  const units = useUnits();
   const { id } = useGlobalSearchParams<{ id?: string }>();
+  const there = material.pieces.filter((piece) => !piece.isArchived && piece.count > 0);
   return (
-    <Pressable role="link" aria-label={material.name} onPress={() => router.push({ pathname: '/stock/[id]', params: { id: material.id } })} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: id === material.id ? quench : rule, borderRadius: 3 }}>
-      <Swatch colour={material.colour} size={40} />
-      <View style={{ flex: 1 }}>
-        <Strong>{material.name}</Strong>
-        <Aside>{material.pieces.map((piece) => piece.name).join(', ') || 'none in stock'}</Aside>
-      </View>
-      <Figure>{material.thicknessMm} mm</Figure>
-    </Pressable>
+    <LinkRow label={material.name} isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} onPress={() => router.push({ pathname: '/stock/[id]', params: { id: material.id } })}>
+      <Strong>
+        {material.name}
+        {isShared ? ' (one of two so called)' : ''}
+      </Strong>
+      <Aside>{there.map((piece) => pieceSaid(piece, units.show)).join('; ') || 'none in stock'}</Aside>
+    </LinkRow>
   );
 }

@@ -93,6 +93,7 @@ export interface RunView {
   process: ProcessName;
   colour: string;
   materialName: string;
+  machineId: string;
   machineName: string;
   toolName: string;
   settings: Settings;

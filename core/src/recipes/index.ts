@@ -10,4 +10,4 @@ export { findRecipe, type RecipeKey } from './matching';
 export { sayOffBy, suggestRecipe, type KnownRecipe, type Leaning, type RecipePlace, type SuggestAnswer, type Suggestion } from './suggest';
 export { wearHint, type WearEvent, type WearHint } from './wear-hint';
 export { holdBetween, orderSteps, type HoldReason } from './step-order';
-export { readSearch, searchWords, wordsIn, type SearchTerm } from './search-words';
+export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';

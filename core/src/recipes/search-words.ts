@@ -21,15 +21,29 @@ export function wordsIn(text: string): string[] {
     });
 }
 
+/** How much a word says about a recipe: its material and process, its machine and tool, its numbers, or what is told of it. */
+export type WordWeight = 'A' | 'B' | 'C' | 'D';
+
+/** What is said of a recipe, from what it is for down to what is told of it. */
+export interface RecipeTexts {
+  about: readonly string[];
+  with: readonly string[];
+  told: readonly string[];
+}
+
 /** What a recipe can be found by: every word of its texts, every number, and every number with its quantity (`force:18`). */
-export function searchWords(texts: readonly string[], settings: Settings, numbers: readonly number[] = []): string[] {
-  const words = new Set(texts.flatMap(wordsIn));
-  for (const value of numbers) words.add(String(Number(value.toFixed(3))));
+export function searchWords(texts: RecipeTexts, settings: Settings, thicknessMm: number): { word: string; weight: WordWeight }[] {
+  const words = new Map<string, WordWeight>();
+  const add = (found: string[], weight: WordWeight) => found.forEach((word) => words.set(word, words.get(word) ?? weight));
+  add(texts.about.flatMap(wordsIn), 'A');
+  add([String(Number(thicknessMm.toFixed(3)))], 'A');
+  add(texts.with.flatMap(wordsIn), 'B');
   for (const [name, value] of Object.entries(settings) as [QuantityName, number][]) {
     const said = sayQuantity(name, value);
-    words.add(said).add(`${quantityKey(name)}:${said}`);
+    add([`${quantityKey(name)}:${said}`, ...wordsIn(said)], 'C');
   }
-  return [...words].sort();
+  add(texts.told.flatMap(wordsIn), 'D');
+  return [...words].map(([word, weight]) => ({ word, weight })).sort((a, b) => (a.word < b.word ? -1 : 1));
 }
 
 /** One thing that a search asks for. */

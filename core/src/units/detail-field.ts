@@ -32,7 +32,8 @@ export function detailsProblem(fields: readonly DetailField[], details: Details)
   return null;
 }
 
-function fieldProblem({ label, kind, unit, min = -Infinity, max = Infinity, choices = [] }: DetailField, value: unknown): string | null {
+/** What is wrong with one fact, as a sentence, or null. */
+export function fieldProblem({ label, kind, unit, min = -Infinity, max = Infinity, choices = [] }: DetailField, value: unknown): string | null {
   if (kind === 'yes-no') return typeof value === 'boolean' ? null : `${label} is yes or no.`;
   if (kind === 'choice') return choices.includes(String(value)) ? null : `${label} is one of ${choices.join(', ')}; “${value}” came.`;
   if (kind === 'colour') return COLOUR.test(String(value)) ? null : `${label} is a colour such as #1d2f5c; “${value}” came.`;

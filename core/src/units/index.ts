@@ -3,4 +3,4 @@ export { parseTypedNumber } from './typed-number';
 export { formatDuration, formatNumber } from './format';
 export { convertUnit, readUnit, unitsLike } from './convert';
 export { readTyped, type ReadQuantity, type TypedQuantity } from './typed-quantity';
-export { detailsProblem, type DetailField, type Details } from './detail-field';
+export { detailsProblem, fieldProblem, type DetailField, type Details } from './detail-field';

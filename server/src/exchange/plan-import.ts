@@ -200,7 +200,8 @@ function onlyOne<T extends { name: string; isArchived: boolean }>(rows: T[], nam
   const found = rows.filter((row) => !row.isArchived && row.name.toLowerCase() === name.toLowerCase());
   if (found.length === 1) return found[0];
   if (found.length > 1) return `${at}: ${found.length} of them are called “${name}”, so it is not clear which ${what} is meant.`;
-  return otherwise?.() ?? `${at}: there is no ${what} called “${name}” in this workshop.`;
+  const made = otherwise?.() ?? `there is no ${what} called “${name}” in this workshop.`;
+  return typeof made === 'string' ? `${at}: ${made}` : made;
 }
 
 /** A material that a table names and the workshop has not: made from what the table says. */

@@ -1,5 +1,4 @@
-import type { Settings, Source, Temper } from '@keen-anvil/core/recipes';
-import type { ProcessName } from '@keen-anvil/core/recipes';
+import type { ProcessName, Settings, Source, Temper, WordWeight } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
 /** What a card is made from. */
@@ -20,6 +19,9 @@ export interface CardSource {
   variantReasons: string[];
   lastUsedAt: Date | null;
 }
+
+/** A word as PostgreSQL's text search writes it. */
+export const quoteLexeme = (word: string): string => `'${word.replace(/\\/g, '\\\\').replace(/'/g, "''")}'`;
 
 /** What the cards of these recipes are made from. */
 export async function listCardSources(db: Db, workshopId: string, recipeIds: string[]): Promise<CardSource[]> {
@@ -50,19 +52,19 @@ export interface Card {
   reasons: string[];
   lastUsedAt: Date | null;
   sortName: string;
-  words: string[];
+  words: { word: string; weight: WordWeight }[];
 }
 
 /** Writes cards, and the words by which they can be found. */
 export async function writeCards(db: Db, workshopId: string, cards: Card[]): Promise<void> {
   await db.query(
     `UPDATE recipe r SET temper = c.temper, temper_reasons = c.reasons, last_used_at = c."lastUsedAt", sort_name = c."sortName",
-       words = array_to_tsvector(ARRAY (SELECT jsonb_array_elements_text(c.words)))
-     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, words jsonb)
+       words = c.words::tsvector
+     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, words text)
      WHERE r.workshop_id = $1 AND r.id = c.id`,
-    [workshopId, JSON.stringify(cards)],
+    [workshopId, JSON.stringify(cards.map((card) => ({ ...card, words: card.words.map(({ word, weight }) => `${quoteLexeme(word)}:1${weight}`).join(' ') })))],
   );
-  const words = [...new Set(cards.flatMap((card) => card.words.filter((word) => /^\p{L}{3,}$/u.test(word))))];
+  const words = [...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : []))))];
   await db.query('INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [workshopId, words]);
 }
 

@@ -77,10 +77,12 @@ export async function listLastUsed(db: Db, workshopId: string, limit: number, pr
   return rows;
 }
 
-export const RECIPE_SORTS = ['material', 'machine', 'process', 'temper', 'used'] as const;
+export const RECIPE_SORTS = ['best', 'material', 'machine', 'process', 'temper', 'used'] as const;
 export type RecipeSort = (typeof RECIPE_SORTS)[number];
 
 const SORT_SQL: Readonly<Record<RecipeSort, string>> = {
+  // What it is for counts most, what is told of it least. Of words joined by “and” the rank would count distances, which say nothing here.
+  best: `CASE WHEN $2 = '' THEN 0 ELSE -ts_rank('{0.05, 0.1, 0.4, 1}', r.words, replace($2, '&', '|')::tsquery) END`,
   material: 'r.sort_name',
   machine: '(SELECT name FROM machine a WHERE a.workshop_id = r.workshop_id AND a.id = r.machine_id)',
   process: 'r.process',

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MachineView, type MaterialView, type RecipeDetail, type RecipeSummary, type ToolView } from '@keen-anvil/contract';
+import { paths, type MachineView, type MaterialView, type RecipeDetail, type RecipePageView, type ToolView } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -9,24 +9,61 @@ afterAll(() => server.close());
 
 const api = () => request(server.app);
 const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
-const search = (words: string) => get<RecipeSummary[]>(`${paths.recipes}?search=${encodeURIComponent(words)}`);
-const navy = async () => (await search('navy long plotter'))[0];
+const page = (query: string) => get<RecipePageView>(`${paths.recipes}?${query}`);
+const search = async (words: string) => (await page(`search=${encodeURIComponent(words)}`)).recipes;
+const navy = async () => (await search('navy vinyl long plotter'))[0];
 const byName = async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!;
 
 describe('finding a recipe', () => {
   it('by part of its words, in any order', async () => {
     const found = await search('vinyl nav');
-    expect(found.map((recipe) => [recipe.material.name, recipe.machine.name])).toEqual([
-      ['Outdoor vinyl, navy', 'Long plotter'],
+    // What is of navy vinyl comes before the white one, whose reason only speaks of the navy.
+    expect(found.slice(0, 2).map((recipe) => [recipe.material.name, recipe.machine.name])).toEqual([
       ['Outdoor vinyl, navy', 'Little plotter'],
+      ['Outdoor vinyl, navy', 'Long plotter'],
     ]);
-    expect((await search('through cut card')).map((recipe) => recipe.process)).toEqual(['through-cut']);
+    expect((await search('through cut card'))[0]).toMatchObject({ process: 'through-cut', material: { family: 'card' } });
   });
 
-  it('takes % and _ for what they are, and finds nothing for nonsense', async () => {
-    expect(await search('100%')).toEqual([]);
-    expect(await search('_')).toEqual([]);
-    expect((await search('')).length).toBeGreaterThan(8);
+  it('by a number with its quantity, or by a thickness', async () => {
+    expect((await search('force 16')).map((recipe) => recipe.settings.force)).toEqual([16]);
+    const birch = await search('birch 3');
+    expect(birch.length).toBeGreaterThan(3);
+    expect(birch.slice(0, 4).every((recipe) => recipe.material.name === 'Birch plywood 3 mm')).toBe(true);
+    expect((await search('peel cold')).map((recipe) => recipe.material.name)).toEqual(['Transfer film, gold glitter']);
+  });
+
+  it('by words of its note and reason', async () => {
+    expect((await search('four corners')).map((recipe) => recipe.material.name)).toEqual(['Foil, gold']);
+    expect((await search('weeds well')).map((recipe) => recipe.material.name)).toEqual(['Transfer film, smooth white']);
+  });
+
+  it('reads a misspelt word as the likest one, and says so', async () => {
+    const found = await page('search=gliter%20film');
+    expect(found.read).toEqual([{ typed: 'gliter', as: 'glitter' }]);
+    expect(found.recipes.length).toBeGreaterThan(0);
+    expect(found.recipes.every((recipe) => recipe.material.name.includes('glitter'))).toBe(true);
+    expect(await page('search=granite')).toEqual({ recipes: [], total: 0, read: [{ typed: 'granite', as: null }] });
+  });
+
+  it('takes signs for nothing, and an empty search for the whole book', async () => {
+    expect((await page('search=_')).total).toBe(0);
+    expect((await page(`search=${encodeURIComponent("'; drop & | !")}`)).total).toBe(0);
+    expect((await page('search=')).total).toBeGreaterThanOrEqual(40);
+  });
+
+  it('page by page, sorted and filtered, and refuses filters that there are not', async () => {
+    const first = await page('limit=5&sort=temper&order=down');
+    const second = await page('limit=5&offset=5&sort=temper&order=down');
+    expect(first.recipes).toHaveLength(5);
+    expect(first.total).toBe(second.total);
+    expect(new Set([...first.recipes, ...second.recipes].map((recipe) => recipe.id)).size).toBe(10);
+    const grades = [...first.recipes, ...second.recipes].map((recipe) => ['bare', 'straw', 'bronze', 'violet', 'blue'].indexOf(recipe.temper.temper));
+    expect([...grades].sort((a, b) => b - a)).toEqual(grades);
+    const pressed = await page('process=heat-press&temper=violet');
+    expect(pressed.recipes.map((recipe) => recipe.machine.name)).toEqual(['Clam']);
+    expect((await api().get(`${paths.recipes}?temper=golden`).expect(422)).body.error.message).toBe('temper must be one of bare, straw, bronze, violet, blue; “golden” came.');
+    expect((await api().get(`${paths.recipes}?limit=many`).expect(422)).body.error.field).toBe('limit');
   });
 
   it('shows where it came from, how proven it is and why', async () => {
@@ -65,6 +102,14 @@ describe('writing a recipe', () => {
     expect(again.body.error.message).toContain('There is a recipe for Outdoor vinyl, signal yellow with Fine blade here already');
   });
 
+  it('refuses a process that the machine or the tool cannot do', async () => {
+    const body = await wanted({ power: 40, speed: 5 });
+    const onPlotter = await api().post(paths.recipes).send({ ...body, process: 'laser-line' }).expect(422);
+    expect(onPlotter.body.error.message).toBe('Laser line cannot be done on Long plotter, a blade plotter.');
+    const withBlade = await api().post(paths.recipes).send({ ...body, process: 'draw', settings: { speed: 5, passes: 1 } }).expect(422);
+    expect(withBlade.body.error.message).toBe('Fine blade cannot do draw.');
+  });
+
   it('refuses materials, machines and processes that are not there', async () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1 });
     await api().post(paths.recipes).send({ ...body, materialId: randomUUID() }).expect(422);
@@ -76,7 +121,7 @@ describe('writing a recipe', () => {
 
 describe('changing a recipe', () => {
   it('adds a revision; its evidence is about the old numbers, so its temper starts again', async () => {
-    const { id } = (await search('sticker matt kiss'))[0];
+    const { id } = (await search('sticker matt kiss fine'))[0];
     const before = await get<RecipeDetail>(paths.recipe(id));
     expect(before.temper.temper).toBe('bronze');
     const change = { version: before.version, settings: { ...before.settings, force: 20 }, source: 'own-trial', reason: 'hung at one corner' };

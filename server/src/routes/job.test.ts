@@ -97,12 +97,12 @@ describe('giving each colour its material', () => {
     expect(plate.mirrored).toBe(false);
   });
 
-  it('reads reversed for film, and offers the nearest recipe where there is none', async () => {
+  it('reads reversed for film, and suggests how to start where there is no recipe', async () => {
     let job = await jobWithDrawing();
     job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
     job = await change(job.steps[1], { materialId: material('Outdoor vinyl, signal yellow').id });
-    expect(job.steps[1].match).toMatchObject({ recipe: null, nearest: { settings: { force: 16 }, why: expect.stringContaining('Nearest known: Outdoor vinyl') } });
+    expect(job.steps[1].match).toMatchObject({ recipe: null, refusal: null, suggestion: { settings: { force: 16 }, why: expect.stringMatching(/^From Outdoor vinyl, .* could be off by/) } });
   });
 
   it('puts a step that draws before one that cuts', async () => {

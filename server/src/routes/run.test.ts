@@ -61,7 +61,7 @@ describe('a job on the stand-in', () => {
     const after: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
     expect([before.temper.temper, after.temper.temper]).toEqual(['violet', 'bronze']);
     expect(after.evidence).toHaveLength(before.evidence.length + 1);
-    expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWearM: 412 });
+    expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWear: 412 });
 
     expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');
     await reached(navy, 'finished');
@@ -71,7 +71,7 @@ describe('a job on the stand-in', () => {
 
   it('counts the metres onto the blade', async () => {
     const job = await readyJob();
-    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wearM as number;
+    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
     const before = await wear();
     const [run]: RunView[] = (await start(job.id)).body;
     await reached(run, 'finished');

@@ -3,7 +3,7 @@ import { PROCESS_NAMES, readSearch, TEMPERS, type ProcessName, type SearchTerm, 
 import { validate as isUuid } from 'uuid';
 import type { Db } from '../db/pool';
 import { refused } from '../problem';
-import { hasWord, likeWords } from '../queries/cards';
+import { hasWord, likeWords, quoteLexeme } from '../queries/cards';
 import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipes';
 import { recipeSummary } from './recipe-views';
 
@@ -35,7 +35,7 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
     machineId: id('machine'),
     process: oneOf<ProcessName>('process', PROCESS_NAMES),
     temper: oneOf<Temper>('temper', TEMPERS),
-    sort: oneOf<RecipeSort>('sort', RECIPE_SORTS) ?? 'material',
+    sort: oneOf<RecipeSort>('sort', RECIPE_SORTS) ?? (word('search').trim() ? 'best' : 'material'),
     isDescending: word('order') === 'down',
     limit: count('limit', MOST_AT_ONCE, 50),
     offset: count('offset', 1_000_000, 0),
@@ -71,4 +71,4 @@ export async function toQuery(db: Db, workshopId: string, terms: SearchTerm[]): 
   return { query: parts.join(' & '), read };
 }
 
-const lexeme = (word: string, isPrefix: boolean): string => `'${word.replace(/\\/g, '\\\\').replace(/'/g, "''")}'${isPrefix ? ':*' : ''}`;
+const lexeme = (word: string, isPrefix: boolean): string => `${quoteLexeme(word)}${isPrefix ? ':*' : ''}`;

@@ -1,5 +1,5 @@
 import { familyOf } from '@keen-anvil/core/materials';
-import { processOf, sameSettings, searchWords, temperOf, type TemperVerdict } from '@keen-anvil/core/recipes';
+import { processOf, sameSettings, searchWords, temperOf, type RecipeTexts, type TemperVerdict } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { listCardless, listCardSources, listRecipeIds, writeCards, type CardSource } from '../queries/cards';
@@ -18,7 +18,7 @@ export async function refreshCards(db: Db, workshopId: string, recipeIds: string
       workshopId,
       sources.map((source) => {
         const { temper, reasons } = temperFrom(source, byRecipe.get(source.id) ?? []);
-        return { id: source.id, temper, reasons, lastUsedAt: source.lastUsedAt, sortName: sortName(source), words: searchWords(textsOf(source), source.settings, [source.thicknessMm]) };
+        return { id: source.id, temper, reasons, lastUsedAt: source.lastUsedAt, sortName: sortName(source), words: searchWords(textsOf(source), source.settings, source.thicknessMm) };
       }),
     );
   }
@@ -45,10 +45,11 @@ function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict 
 
 const sortName = ({ materialName, machineName, toolName, process }: CardSource): string => [materialName, machineName, toolName, process].join('\t').toLowerCase();
 
-const textsOf = (source: CardSource): string[] => [
-  source.materialName, source.family, familyOf(source.family).label, source.finish, source.materialNotes, processOf(source.process).label,
-  source.machineName, source.toolName, source.note, source.reason, ...source.variantReasons,
-];
+const textsOf = (source: CardSource): RecipeTexts => ({
+  about: [source.materialName, source.family, familyOf(source.family).label, source.finish, processOf(source.process).label],
+  with: [source.machineName, source.toolName],
+  told: [source.note, source.reason, source.materialNotes, ...source.variantReasons],
+});
 
 function groupByRecipe(evidence: EvidenceRow[]): Map<string, EvidenceRow[]> {
   const groups = new Map<string, EvidenceRow[]>();

@@ -284,6 +284,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       process: run.process,
       colour: run.colour,
       materialName: run.materialName,
+      machineId: run.machineId,
       machineName: run.machineName,
       toolName: run.toolName,
       settings: run.settings,

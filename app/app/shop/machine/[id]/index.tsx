@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { MachinePage } from '../../../features/shop/machine-page';
+import { MachinePage } from '../../../../features/shop/machine-page';
 
 export default function MachineRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

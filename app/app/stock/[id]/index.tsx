@@ -1,5 +1,5 @@
 import { useLocalSearchParams } from 'expo-router';
-import { MaterialPage } from '../../features/stock/material-page';
+import { MaterialPage } from '../../../features/stock/material-page';
 
 export default function MaterialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

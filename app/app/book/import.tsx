@@ -1,0 +1,1 @@
+export { ImportPage as default } from '../../features/book/import-page';

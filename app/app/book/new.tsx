@@ -1,0 +1,1 @@
+export { NewRecipePage as default } from '../../features/book/new-recipe-page';

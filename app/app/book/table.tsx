@@ -1,0 +1,1 @@
+export { BookTable as default } from '../../features/book/book-table';

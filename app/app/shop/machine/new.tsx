@@ -1,0 +1,1 @@
+export { NewMachinePage as default } from '../../../features/shop/machine-form';

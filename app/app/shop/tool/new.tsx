@@ -1,0 +1,1 @@
+export { NewToolPage as default } from '../../../features/shop/tool-form';

@@ -1,0 +1,1 @@
+export { NewMaterialPage as default } from '../../features/stock/material-form';

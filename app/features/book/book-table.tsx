@@ -1,0 +1,194 @@
+import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
+import { processOf } from '@keen-anvil/core/recipes';
+import { Button, CheckBox, Input } from '@rneui/themed';
+import { createColumnHelper, getCoreRowModel, useReactTable, type RowSelectionState, type SortingState } from '@tanstack/react-table';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { FlatList, Pressable, View, type TextInput } from 'react-native';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
+import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Strong, Title } from '../../ui/type';
+import { whenSaid } from '../../ui/when';
+import { useBench } from '../bench/queries';
+import { useMachines } from '../shop/queries';
+import { useFilter } from './book-list';
+import type { BookFilter } from './filter';
+import { FilterBar } from './filter-bar';
+import { useNails, useRecipes } from './queries';
+import { ReadAs } from './read-as';
+import { settingsText } from './settings-line';
+import { Shortcuts } from './shortcuts';
+import { TakeAlong } from './take-along';
+
+const column = createColumnHelper<RecipeSummary>();
+/** How wide each column is, as shares; the sorting that the server knows by the same name. */
+const COLUMNS = [
+  column.accessor((recipe) => recipe.material.name, { id: 'material', header: 'Material', size: 26 }),
+  column.accessor((recipe) => processOf(recipe.process).label, { id: 'process', header: 'Process', size: 16 }),
+  column.accessor((recipe) => recipe.machine.name, { id: 'machine', header: 'Machine, tool', size: 20 }),
+  column.accessor((recipe) => settingsText(recipe.settings), { id: 'settings', header: 'Numbers', size: 30, enableSorting: false }),
+  column.accessor((recipe) => recipe.temper.temper, { id: 'temper', header: 'Temper', size: 11 }),
+  column.accessor((recipe) => recipe.lastUsedAt, { id: 'used', header: 'Last used', size: 14 }),
+];
+
+/** The book as a table for a wide screen: sorted by its heads, walked by keyboard, chosen from. */
+export function BookTable() {
+  const { paper, rule, card, quench, slate } = useTokens();
+  const router = useRouter();
+  const params = useLocalSearchParams<Record<string, string>>();
+  const filter = useFilter(params);
+  const recipes = useRecipes(filter, 100);
+  const rows = useMemo(() => recipes.data?.pages.flatMap((page) => page.recipes) ?? [], [recipes.data]);
+  const first = recipes.data?.pages[0];
+  const [selection, setSelection] = useState<RowSelectionState>({});
+  const [current, setCurrent] = useState(0);
+  const [isTaking, setTaking] = useState(false);
+  const [isHelping, setHelping] = useState(false);
+  const find = useRef<TextInput>(null);
+  const list = useRef<FlatList<RecipeSummary>>(null);
+  const machines = useMachines().data;
+  const nails = useNails();
+  const nailed = useBench().data?.nailed.map((recipe) => recipe.id) ?? [];
+  const set = (change: BookFilter) => router.setParams(change as Record<string, string>);
+  const sorting: SortingState = filter.sort ? [{ id: filter.sort, desc: filter.order === 'down' }] : [];
+  // The table is made anew with every render; nothing below is memoized over it.
+  // eslint-disable-next-line react-hooks/incompatible-library
+  const table = useReactTable({
+    data: rows,
+    columns: COLUMNS,
+    getRowId: (recipe) => recipe.id,
+    state: { sorting, rowSelection: selection },
+    // The server sorts: only it has all the rows.
+    manualSorting: true,
+    onSortingChange: (update) => {
+      const [next] = typeof update === 'function' ? update(sorting) : update;
+      set({ sort: next?.id ?? '', order: next?.desc ? 'down' : '' });
+    },
+    onRowSelectionChange: setSelection,
+    getCoreRowModel: getCoreRowModel(),
+  });
+  const modelRows = table.getRowModel().rows;
+  const at = Math.min(current, Math.max(0, modelRows.length - 1));
+  const chosen = Object.keys(selection).filter((id) => selection[id]);
+  const openAt = (index: number, path: '/book/[id]' | '/book/[id]/dial' = '/book/[id]') => modelRows[index] && router.push({ pathname: path, params: { id: modelRows[index].id } });
+  const step = (by: number) => setCurrent(Math.min(Math.max(0, at + by), modelRows.length - 1));
+  useHotkeys('down', () => step(1), { preventDefault: true });
+  useHotkeys('up', () => step(-1), { preventDefault: true });
+  useHotkeys('pagedown', () => step(10), { preventDefault: true });
+  useHotkeys('pageup', () => step(-10), { preventDefault: true });
+  useHotkeys('enter', () => void openAt(at), { preventDefault: true });
+  useHotkeys('d', () => void openAt(at, '/book/[id]/dial'));
+  useHotkeys('x', () => modelRows[at]?.toggleSelected());
+  useHotkeys('n', () => modelRows[at] && nails.mutate(nailed.includes(modelRows[at].id) ? nailed.filter((id) => id !== modelRows[at].id) : [...nailed, modelRows[at].id]));
+  useHotkeys('f', () => find.current?.focus(), { preventDefault: true });
+  useHotkeys('t', () => setTaking(true));
+  useHotkeys('?', () => setHelping(true), { useKey: true });
+  useEffect(() => {
+    if (modelRows.length) list.current?.scrollToIndex({ index: at, viewPosition: 0.5, animated: false });
+    // Only where one moved to another row.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [at]);
+  return (
+    <View style={{ flex: 1, backgroundColor: paper, padding: SPACE.wide, gap: SPACE.base }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.wide }}>
+        <Title>Book</Title>
+        <Aside>{first ? (first.total === 1 ? '1 recipe' : `${first.total} recipes`) : ''}</Aside>
+        <View style={{ flex: 1 }} />
+        <TextKey title="As cards" icon="card-text-outline" onPress={() => router.replace({ pathname: '/book', params: { ...filter } })} />
+        <TextKey title="Keys" icon="keyboard-outline" label="Keyboard shortcuts" onPress={() => setHelping(true)} />
+        <TextKey title={chosen.length ? `Take ${chosen.length} along` : 'Take along'} icon="bag-personal-outline" onPress={() => setTaking(true)} />
+        <Button title="New recipe" onPress={() => router.push('/book/new')} />
+      </View>
+      <View style={{ flexDirection: 'row', gap: SPACE.wide, alignItems: 'center' }}>
+        <View style={{ width: 360 }}>
+          <Input ref={find as never} aria-label="Find a recipe" placeholder="navy vinyl, birch 3, force 18 …" value={params.search ?? ''} onChangeText={(search) => set({ search })} onKeyPress={(event) => (event.nativeEvent as unknown as KeyboardEvent).key === 'Escape' && find.current?.blur()} renderErrorMessage={false} />
+        </View>
+        <View style={{ flex: 1 }}>
+          <FilterBar filter={filter} onChange={set} />
+        </View>
+      </View>
+      {first ? <ReadAs read={first.read} /> : null}
+      {recipes.isPending ? <Waiting lines={6} /> : null}
+      {recipes.isError ? <Trouble error={recipes.error} retry={() => void recipes.refetch()} /> : null}
+      {first?.total === 0 ? <Nothing title="No recipe has all of this">Try fewer words, or take a filter off.</Nothing> : null}
+      <View role="table" aria-label="Recipes" style={{ flex: 1, borderWidth: 1, borderColor: rule, backgroundColor: card }}>
+        <View role="row" style={{ flexDirection: 'row', borderBottomWidth: 2, borderColor: rule, paddingLeft: 48 }}>
+          {table.getFlatHeaders().map((header) => {
+            const sorted = header.column.getIsSorted();
+            return (
+              <Pressable key={header.id} role="columnheader" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} aria-label={String(header.column.columnDef.header)} disabled={!header.column.getCanSort()} onPress={() => header.column.toggleSorting()} style={{ flex: header.column.columnDef.size, minHeight: 44, justifyContent: 'center', paddingHorizontal: SPACE.small }}>
+                <Strong style={{ color: sorted ? quench : slate }}>
+                  {String(header.column.columnDef.header)}
+                  {sorted === 'asc' ? ' ▲' : sorted === 'desc' ? ' ▼' : ''}
+                </Strong>
+              </Pressable>
+            );
+          })}
+        </View>
+        <FlatList
+          ref={list}
+          data={rows}
+          initialNumToRender={24}
+          keyExtractor={(recipe) => recipe.id}
+          extraData={[selection, at]}
+          getItemLayout={(_data, index) => ({ length: ROW, offset: ROW * index, index })}
+          onEndReachedThreshold={1.5}
+          onEndReached={() => {
+            if (recipes.hasNextPage && !recipes.isFetching) void recipes.fetchNextPage();
+          }}
+          renderItem={({ item, index }) => (
+            <TableRow
+              recipe={item} machine={machines?.find((m) => m.id === item.machine.id)} isCurrent={index === at} isChosen={Boolean(selection[item.id])}
+              onPress={() => {
+                setCurrent(index);
+                openAt(index);
+              }}
+              onChoose={() => modelRows[index].toggleSelected()}
+            />
+          )}
+        />
+      </View>
+      <TakeAlong isOpen={isTaking} recipeIds={chosen} onClose={() => setTaking(false)} />
+      <Shortcuts isOpen={isHelping} onClose={() => setHelping(false)} />
+    </View>
+  );
+}
+
+const ROW = 52;
+
+function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: { recipe: RecipeSummary; machine: MachineView | undefined; isCurrent: boolean; isChosen: boolean; onPress: () => void; onChoose: () => void }) {
+  const { rule, paper, quench } = useTokens();
+  const cell = (size: number) => ({ flex: size, paddingHorizontal: SPACE.small, justifyContent: 'center' as const });
+  const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
+  return (
+    <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', height: ROW, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
+      <CheckBox checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 4, marginRight: 0, width: 40, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} />
+      <Pressable role="link" aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`} onPress={onPress} style={{ flex: 1, flexDirection: 'row' }}>
+        <View style={[material, { flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: SPACE.small }]}>
+          <Swatch colour={recipe.material.colour} size={22} />
+          <Body numberOfLines={1} style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
+        </View>
+        <View style={process}>
+          <ProcessMark process={recipe.process} />
+        </View>
+        <View style={place}>
+          <Body numberOfLines={1}>{recipe.machine.name}</Body>
+          <Aside numberOfLines={1}>{recipe.tool.name}</Aside>
+        </View>
+        <View style={settings}>
+          <Body numberOfLines={2} style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
+        </View>
+        <View style={temper}>
+          <TemperMark temper={recipe.temper.temper} />
+        </View>
+        <View style={used}>
+          <Aside numberOfLines={2}>{recipe.lastUsedAt ? whenSaid(recipe.lastUsedAt) : 'not yet'}</Aside>
+        </View>
+      </Pressable>
+    </View>
+  );
+}

@@ -1,0 +1,68 @@
+import { sayChanges } from '@keen-anvil/core/recipes';
+import { useRouter } from 'expo-router';
+import { useMemo } from 'react';
+import { PanResponder, View } from 'react-native';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
+import { Aside } from '../../ui/type';
+import { CardFace, CardFrame } from '../book/dial-card';
+import { useMachines } from '../shop/queries';
+import { useJob } from './queries';
+
+/** A finger has to move this far, in px, before it is a swipe. */
+const SWIPE = 60;
+
+/** The dial cards of a job, one for each step: the next one by a swipe to the left, by the arrow keys or by its key. */
+export function JobDialCard({ id, step: wanted }: { id: string; step: number }) {
+  const router = useRouter();
+  const job = useJob(id);
+  const machines = useMachines().data;
+  const steps = job.data?.steps.filter((step) => !step.isSkipped && step.match.recipe && step.match.settings) ?? [];
+  const found = steps.findIndex((step) => step.position + 1 === wanted);
+  const index = found < 0 ? 0 : found;
+  const step = steps[index];
+  const go = (by: number) => {
+    const next = steps[index + by];
+    if (next) router.setParams({ step: String(next.position + 1) });
+  };
+  const close = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id } }));
+  useHotkeys('right, down', () => go(1), { preventDefault: true });
+  useHotkeys('left, up', () => go(-1), { preventDefault: true });
+  useHotkeys('escape', close);
+  const swipe = useMemo(
+    () =>
+      PanResponder.create({
+        onMoveShouldSetPanResponder: (_event, { dx, dy }) => Math.abs(dx) > 20 && Math.abs(dx) > 2 * Math.abs(dy),
+        onPanResponderRelease: (_event, { dx }) => {
+          if (Math.abs(dx) > SWIPE) go(dx < 0 ? 1 : -1);
+        },
+      }),
+    // The steps and where we are in them decide where a swipe leads.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [index, steps.length],
+  );
+  const machine = machines?.find((m) => m.id === step?.machineId);
+  const { recipe, settings, variant } = step?.match ?? {};
+  return (
+    <View style={{ flex: 1 }} {...swipe.panHandlers}>
+      <CardFrame
+        onClose={close}
+        foot={
+          steps.length > 1 ? (
+            <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+              <TextKey title="Step before" icon="arrow-left" isDisabled={index === 0} onPress={() => go(-1)} />
+              <Aside>{`step ${step ? step.position + 1 : ''} of ${job.data?.steps.length ?? ''}`}</Aside>
+              <TextKey title="Next step" icon="arrow-right" isDisabled={index === steps.length - 1} onPress={() => go(1)} />
+            </View>
+          ) : null
+        }
+      >
+        {job.isError ? <Trouble error={job.error} retry={() => void job.refetch()} /> : null}
+        {job.isPending ? <Waiting /> : null}
+        {job.data && !step ? <Nothing title="No step of this job has its recipe yet">Give its steps materials and recipes first.</Nothing> : null}
+        {recipe && settings && machine ? <CardFace recipe={recipe} machine={machine} settings={settings} nudge={variant ? `nudged ${sayChanges(variant.changes)} for ${variant.forName}` : undefined} /> : null}
+      </CardFrame>
+    </View>
+  );
+}

@@ -1,0 +1,42 @@
+import { Button, Input } from '@rneui/themed';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Decision, Option } from '../../ui/choice';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Body, Heading } from '../../ui/type';
+import { useCreateWorkshop, useEnterWorkshop, useWorkshops } from './queries';
+
+/** Which workshop one is in: the demo, or one's own, which begins empty. */
+export function Workshops() {
+  const { rust } = useTokens();
+  const workshops = useWorkshops();
+  const enter = useEnterWorkshop();
+  const create = useCreateWorkshop();
+  const [isNaming, setNaming] = useState(false);
+  const [name, setName] = useState('');
+  const start = () => {
+    const id = uuid();
+    create.mutate({ id, name: name.trim() }, { onSuccess: () => enter.mutate(id, { onSuccess: () => setNaming(false) }) });
+  };
+  const error = create.error ?? enter.error;
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Heading>Workshop</Heading>
+      <View role="radiogroup" aria-label="Workshop">
+        {workshops.data?.map((workshop) => (
+          <Option key={workshop.id} label={workshop.name} detail={workshop.isDemo ? 'the made-up workshop to look around in' : undefined} isChosen={workshop.isHere} onPress={() => enter.mutate(workshop.id)} />
+        ))}
+      </View>
+      <TextKey title="Start a workshop of my own" icon="plus" onPress={() => setNaming(true)} />
+      <Decision title="A workshop of your own" isOpen={isNaming} onClose={() => setNaming(false)}>
+        <Body>It begins empty: add machines, tools and materials, or bring in a book.</Body>
+        <Input label="Its name" aria-label="Name of the workshop" value={name} onChangeText={setName} renderErrorMessage={false} />
+        {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+        <Button title="Start it" disabled={!name.trim()} loading={create.isPending || enter.isPending} onPress={start} />
+      </Decision>
+    </View>
+  );
+}

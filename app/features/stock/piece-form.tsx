@@ -1,0 +1,88 @@
+import { paths, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
+import { STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
+import { parseTypedNumber } from '@keen-anvil/core/units';
+import { Input } from '@rneui/themed';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Decision } from '../../ui/choice';
+import { RecordForm, type FormField, type FormValues } from '../../ui/record-form';
+import { useTokens } from '../../ui/theme';
+import { Aside } from '../../ui/type';
+import { ArchiveKey } from '../shop/archive-key';
+import { useAddPiece, useChangePiece } from './queries';
+
+interface PieceFormProps {
+  materialId: string;
+  /** Null for a new piece. */
+  piece: StockPieceView | null;
+  onClose: () => void;
+}
+
+const LABELS: Record<StockKind, string> = { sheet: 'sheets', roll: 'roll', blank: 'blanks', offcut: 'offcut' };
+
+function fieldsFor(kind: StockKind, hasOutline: boolean): FormField[] {
+  const length = (name: string, label: string): FormField => ({ name, label, kind: 'number', unit: 'mm', min: name === 'lengthMm' ? 0 : 1, max: 1_000_000, isNeeded: true });
+  const size = hasOutline ? [] : [length('widthMm', 'Width'), length('lengthMm', kind === 'roll' ? 'Length left on the roll' : 'Length')];
+  const fields: FormField[] = [
+    { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
+    { name: 'kind', label: 'What it is', kind: 'choice', choices: STOCK_KINDS, choiceLabels: LABELS, isNeeded: true },
+    ...size,
+  ];
+  return kind === 'roll' || kind === 'offcut' ? fields : [...fields, { name: 'count', label: 'How many', kind: 'number', min: 0, max: 1_000_000, isNeeded: true }];
+}
+
+/** A piece in stock: its size, its number, and for offcuts their true outline. */
+export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
+  const { rust } = useTokens();
+  const add = useAddPiece(materialId);
+  const change = useChangePiece();
+  const [kind, setKind] = useState<StockKind>(piece?.kind ?? 'sheet');
+  const [corners, setCorners] = useState(piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '');
+  const mayHaveOutline = kind === 'offcut' || kind === 'blank';
+  const outline = mayHaveOutline ? readOutline(corners) : null;
+  const toPiece = (values: FormValues): StockPieceFields => {
+    const xs = outline === 'wrong' ? [] : (outline?.map((point) => point.x) ?? []);
+    const ys = outline === 'wrong' ? [] : (outline?.map((point) => point.y) ?? []);
+    return {
+      name: String(values.name ?? ''), kind, outline: outline === 'wrong' ? null : outline,
+      widthMm: xs.length ? Math.max(...xs) - Math.min(...xs) : Number(values.widthMm ?? 0),
+      lengthMm: ys.length ? Math.max(...ys) - Math.min(...ys) : Number(values.lengthMm ?? 0),
+      count: kind === 'roll' || kind === 'offcut' ? 1 : Number(values.count ?? 0),
+    };
+  };
+  const write = (values: FormValues, version = piece?.version) => {
+    if (outline === 'wrong') return;
+    if (piece && version) change.mutate({ ...toPiece(values), id: piece.id, version }, { onSuccess: onClose });
+    else add.mutate({ ...toPiece(values), id: uuid() }, { onSuccess: onClose });
+  };
+  return (
+    <Decision title={piece ? 'Change the piece' : 'Into stock'} isOpen onClose={onClose}>
+      {mayHaveOutline ? (
+        <View>
+          <Input label="Outline, where it is no rectangle" aria-label="Outline" placeholder="0 0, 230 0, 230 70, 140 160, 0 160" value={corners} onChangeText={setCorners} renderErrorMessage={false} />
+          <Aside style={outline === 'wrong' ? { color: rust } : undefined}>{outline === 'wrong' ? 'Corners are written as x y in mm, with commas between them; three or more.' : 'Its corners in mm, as x y, going round.'}</Aside>
+        </View>
+      ) : null}
+      <RecordForm
+        sections={[{ title: '', fields: fieldsFor(kind, outline !== null && outline !== 'wrong') }]}
+        values={{ name: piece?.name ?? '', kind, widthMm: piece?.widthMm ?? null, lengthMm: piece?.lengthMm ?? null, count: piece?.count ?? 1 }}
+        submit={piece ? 'Write it down' : 'Put it into stock'}
+        isSubmitting={add.isPending || change.isPending}
+        error={add.error ?? change.error}
+        onChoose={(name, value) => name === 'kind' && setKind(value as StockKind)}
+        stale={{ what: 'this piece', sayTheirs: (current: StockPieceView) => `name ${current.name}, ${current.widthMm} × ${current.lengthMm} mm, ${current.count} of it`, onKeepTheirs: onClose, onWriteMine: (current: StockPieceView, values) => write(values, current.version) }}
+        onSubmit={(values) => write(values)}
+      />
+      {piece ? <ArchiveKey path={paths.pieceArchive(piece.id)} version={piece.version} isArchived={piece.isArchived} what="the piece" /> : null}
+    </Decision>
+  );
+}
+
+/** Corners as a maker types them; null for none, 'wrong' where they are no outline. */
+export function readOutline(text: string): { x: number; y: number }[] | null | 'wrong' {
+  if (!text.trim()) return null;
+  const points = text.split(/[,;\n]+/).map((pair) => pair.trim().split(/\s+/).map(parseTypedNumber));
+  if (points.length < 3 || points.some((pair) => pair.length !== 2 || pair.some((value) => value === null))) return 'wrong';
+  return points.map(([x, y]) => ({ x: x!, y: y! }));
+}
