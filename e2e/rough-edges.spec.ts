@@ -32,15 +32,15 @@ test('a drawing that is refused says why, and the next one is taken', async ({ p
   await expect(page.getByTestId('drawing')).toContainText('40 × 20 mm as drawn');
 });
 
-test('a material without a recipe gets the nearest one as bare, and stops that stand in the way are said', async ({ page }) => {
+test('a material without a recipe gets a suggestion from the nearest ones, and stops that stand in the way are said', async ({ page }) => {
   await newJob(page, 'Yellow flags');
   await bringIn(page, 'flags.svg', drawing('<rect width="90" height="50" fill="#e8b31e"/><rect x="0" y="0" width="90" height="50" fill="#e8b31e"/>'));
   await choose(page, 'Choose the material', 'Outdoor vinyl, signal yellow');
   await expect(page.getByText('No recipe yet for kiss cut on Outdoor vinyl, signal yellow.')).toBeVisible();
-  await expect(page.getByText(/Nearest known: Outdoor vinyl/)).toBeVisible();
+  await expect(page.getByTestId('suggestion')).toContainText(/From Outdoor vinyl, .*; could be off by \w+ steps? of force either way/);
   await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeDisabled();
-  await page.getByRole('button', { name: 'Take it as bare' }).click();
-  await expect(page.getByTestId('step-1')).toContainText('recipe found: never tried');
+  await page.getByRole('button', { name: 'Start with it' }).click();
+  await expect(page.getByTestId('step-1')).toContainText('recipe found: borrowed, not tried here yet');
   await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
 
   // The same outline was drawn twice.
@@ -90,15 +90,15 @@ test('two phones change one recipe: the second sees both and loses nothing', asy
   await write(page, 1, 'the new roll is harder');
   await expect(page.getByTestId('temper')).toContainText('the new roll is harder');
   await write(other, 2, 'hung at the tips');
-  await expect(other.getByText('Theirs: force 14, depth 2, speed 5')).toBeVisible();
-  await expect(other.getByText('Yours: force 15, depth 2, speed 5')).toBeVisible();
+  await expect(other.getByText('Theirs: depth 2, force 14, speed 5')).toBeVisible();
+  await expect(other.getByText('Yours: depth 2, force 15, speed 5')).toBeVisible();
   await other.getByRole('button', { name: 'Write mine' }).click();
   await expect(other.getByTestId('temper')).toContainText('hung at the tips');
   await expect(other.getByText(/the new roll is harder/)).toBeVisible();
 });
 
 test('numbers off the scale cannot be written, and the sentence says why', async ({ page }) => {
-  await page.goto('/book?search=white%20film');
+  await page.goto('/book?search=white%20film%20long');
   await page.getByRole('link', { name: /^Transfer film/ }).click();
   await page.getByRole('button', { name: 'Change numbers' }).click();
   await page.getByRole('textbox', { name: 'Force' }).fill('44');
@@ -109,7 +109,8 @@ test('numbers off the scale cannot be written, and the sentence says why', async
 
 test('a book without a match says what to try', async ({ page }) => {
   await page.goto('/book?search=granite');
-  await expect(page.getByText('No recipe has all these words')).toBeVisible();
+  await expect(page.getByText('No recipe has all of this')).toBeVisible();
+  await expect(page.getByTestId('read-as')).toHaveText('Nothing in the book is like “granite”');
 });
 
 test.describe('without a line', () => {
@@ -130,7 +131,7 @@ test('the shop shows what its dials truly give, and what was never measured', as
   await page.goto('/shop');
   await expect(page.getByText('near its end: 190 m left of about 2500 m')).toBeVisible();
   await page.getByRole('link', { name: 'Little plotter' }).click();
-  await expect(page.getByText(/Never measured: its numbers mean something on this machine only/)).toBeVisible();
+  await expect(page.getByText(/never measured: its numbers mean something on this machine only/)).toBeVisible();
   await page.getByRole('link', { name: 'Back to Shop' }).click();
   await page.getByRole('radio', { name: 'dim shop' }).click();
   await expect(page.getByRole('radio', { name: 'dim shop' })).toBeChecked();

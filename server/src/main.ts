@@ -16,7 +16,7 @@ async function main(): Promise<void> {
   const port = Number(process.env.PORT ?? 8300);
   const log = pino({ level: process.env.LOG_LEVEL ?? 'info' }, destination({ dest: process.env.LOG_FILE ?? 1, sync: false, mkdir: true }));
   const pool = createPool(url);
-  pool.on('error', (error) => log.error({ error }, 'a database connection was lost'));
+  pool.on('error', (error) => log.error({ err: error }, 'a database connection was lost'));
   const heavy = new HeavyPool();
   await migrate(pool);
   await loadDemo(pool, heavy);

@@ -22,8 +22,10 @@ const LARGEST = 190;
 /** What the word, the unit and the edges take of the width, in px. */
 const BESIDE_FIGURES = 210;
 /** What stands above and below the dials, in px: upright, and lying. */
-const AROUND_DIALS = 300;
-const AROUND_DIALS_LYING = 150;
+const AROUND_DIALS = 350;
+const AROUND_DIALS_LYING = 190;
+/** What a word to choose takes of the height, in px. */
+const WORD_ROW = 46;
 /** Width of a figure of IBM Plex Mono as a share of its height. */
 const FIGURE_WIDTH = 0.6;
 
@@ -103,12 +105,13 @@ export function CardFace({ recipe, machine, settings, nudge }: CardFaceProps) {
 /** What the hand dials in, as large as there is room for; below it, smaller, what the machine file carries. */
 function CardNumbers({ numbers, room, isLying }: { numbers: DialledNumber[]; room: { width: number; height: number }; isLying: boolean }) {
   const { rule } = useTokens();
-  const dials = numbers.filter((number) => number.isByHand);
+  const dials = numbers.filter((number) => number.isByHand && !number.isWord);
+  const words = numbers.filter((number) => number.isByHand && number.isWord);
   const inFile = numbers.filter((number) => !number.isByHand);
   const digits = Math.max(2, ...dials.map(({ value }) => value.length));
   const columns = isLying && dials.length > 2 ? 2 : 1;
   const rows = Math.ceil(dials.length / columns);
-  const tall = (room.height - (isLying ? AROUND_DIALS_LYING : AROUND_DIALS)) / (rows * 1.2);
+  const tall = (room.height - (isLying ? AROUND_DIALS_LYING : AROUND_DIALS) - words.length * WORD_ROW) / (rows * 1.2);
   const size = Math.max(SMALLEST, Math.min(LARGEST, (room.width / columns - BESIDE_FIGURES) / (digits * FIGURE_WIDTH), tall));
   return (
     <>
@@ -121,6 +124,12 @@ function CardNumbers({ numbers, room, isLying }: { numbers: DialledNumber[]; roo
           </View>
         ))}
       </View>
+      {words.map(({ name, label, value }) => (
+        <View key={name} style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between', minHeight: WORD_ROW, borderBottomWidth: 1, borderColor: rule }}>
+          <Strong style={{ fontSize: 22, lineHeight: 28 }}>{label}</Strong>
+          <Figure style={{ fontSize: 28, lineHeight: 36 }}>{value}</Figure>
+        </View>
+      ))}
       {inFile.length ? (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: SPACE.broad }}>
           <Aside>In the file:</Aside>

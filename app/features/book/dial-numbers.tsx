@@ -1,5 +1,5 @@
 import type { MachineView, TypedSettings } from '@keen-anvil/contract';
-import { quantitiesFor, sayQuantity, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import { quantitiesFor, quantityOf, sayQuantity, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
@@ -10,6 +10,8 @@ export interface DialledNumber {
   label: string;
   unit: string;
   value: string;
+  /** A word to choose rather than a number. */
+  isWord: boolean;
   isByHand: boolean;
 }
 
@@ -18,7 +20,7 @@ export function dialledNumbers(machine: MachineView, process: ProcessName, setti
   return quantitiesFor(machine, process).flatMap(({ name, scale }) => {
     const value = settings[name];
     if (value === undefined || !scale) return [];
-    return [{ name, label: scale.label, unit: scale.unit, value: sayQuantity(name, value), isByHand: machine.dials.some((dial) => dial.name === name) || machine.kind.endsWith('press') }];
+    return [{ name, label: scale.label, unit: scale.unit, value: sayQuantity(name, value), isWord: Boolean(quantityOf(name).choices), isByHand: machine.dials.some((dial) => dial.name === name) || machine.kind.endsWith('press') }];
   });
 }
 
@@ -33,11 +35,11 @@ interface DialNumbersProps {
 export function DialNumbers({ machine, process, settings, typed = {} }: DialNumbersProps) {
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
-      {dialledNumbers(machine, process, settings).map(({ name, label, unit, value }) => (
+      {dialledNumbers(machine, process, settings).map(({ name, label, unit, value, isWord }) => (
         <View key={name} style={{ minWidth: 104, paddingVertical: SPACE.small, paddingRight: SPACE.wide }}>
           <Aside>{label}</Aside>
           <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }}>
-            <Figure style={{ fontSize: 40, lineHeight: 46 }}>{value}</Figure>
+            <Figure style={isWord ? { fontSize: 26, lineHeight: 46 } : { fontSize: 40, lineHeight: 46 }}>{value}</Figure>
             <Aside>{unit}</Aside>
           </View>
           {typed[name] ? <Aside>{`typed ${typed[name].text} ${typed[name].unit}`}</Aside> : null}

@@ -1,7 +1,7 @@
 import { sayChanges } from '@keen-anvil/core/recipes';
 import { useRouter } from 'expo-router';
-import { useMemo } from 'react';
-import { PanResponder, View } from 'react-native';
+import { useRef } from 'react';
+import { View, type GestureResponderEvent } from 'react-native';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
@@ -30,22 +30,22 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
   useHotkeys('right, down', () => go(1), { preventDefault: true });
   useHotkeys('left, up', () => go(-1), { preventDefault: true });
   useHotkeys('escape', close);
-  const swipe = useMemo(
-    () =>
-      PanResponder.create({
-        onMoveShouldSetPanResponder: (_event, { dx, dy }) => Math.abs(dx) > 20 && Math.abs(dx) > 2 * Math.abs(dy),
-        onPanResponderRelease: (_event, { dx }) => {
-          if (Math.abs(dx) > SWIPE) go(dx < 0 ? 1 : -1);
-        },
-      }),
-    // The steps and where we are in them decide where a swipe leads.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [index, steps.length],
-  );
+  const touch = useRef<{ x: number; y: number } | null>(null);
+  const swipe = {
+    onTouchStart: ({ nativeEvent: { pageX, pageY } }: GestureResponderEvent) => void (touch.current = { x: pageX, y: pageY }),
+    onTouchEnd: ({ nativeEvent: { changedTouches } }: GestureResponderEvent) => {
+      const [end] = changedTouches;
+      const from = touch.current;
+      touch.current = null;
+      if (!from || !end) return;
+      const [dx, dy] = [end.pageX - from.x, end.pageY - from.y];
+      if (Math.abs(dx) > SWIPE && Math.abs(dx) > 2 * Math.abs(dy)) go(dx < 0 ? 1 : -1);
+    },
+  };
   const machine = machines?.find((m) => m.id === step?.machineId);
   const { recipe, settings, variant } = step?.match ?? {};
   return (
-    <View style={{ flex: 1 }} {...swipe.panHandlers}>
+    <View style={{ flex: 1 }} {...swipe}>
       <CardFrame
         onClose={close}
         foot={

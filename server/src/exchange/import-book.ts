@@ -81,7 +81,7 @@ async function apply(db: Db, workshopId: string, plan: ImportPlan): Promise<void
     const { material: fields, spreadMm } = withReadings(material);
     if (before) await updateMaterial(db, workshopId, material.id, fields, spreadMm);
     else await insertMaterial(db, workshopId, material.id, fields, spreadMm);
-    await writePieces(db, workshopId, material);
+    if (material.pieces.length) await writePieces(db, workshopId, material);
     if (material.isArchived !== (before?.isArchived ?? false)) await setArchived(db, 'material', workshopId, material.id, material.isArchived);
     const { photo } = material;
     if (photo && photo.id !== before?.photo?.id) {

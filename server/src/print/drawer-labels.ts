@@ -1,7 +1,7 @@
 import type { MaterialView, RecipeSummary } from '@keen-anvil/contract';
 import { processOf, QUANTITIES, quantityOf, sayQuantity, type Settings } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
-import { colourOf, MM, newBook, Sheet, SLATE } from './page';
+import { makePdf, Sheet, SLATE } from './page';
 
 const A4 = { widthMm: 210, heightMm: 297 };
 const LABEL = { widthMm: 90, heightMm: 50 };
@@ -18,27 +18,30 @@ export interface PrintedLabel {
 }
 
 /** Labels for rolls and drawers, 90 × 50 mm at true size, ten to a sheet of A4, with the fine lines to cut along. */
-export async function drawerLabels(labels: PrintedLabel[]): Promise<Uint8Array> {
-  const { pdf, fonts } = await newBook('Drawer labels');
-  for (const [i, { material, recipes, address }] of labels.entries()) {
-    const place = i % (ACROSS * DOWN);
-    const page = place === 0 ? pdf.addPage([A4.widthMm * MM, A4.heightMm * MM]) : pdf.getPage(pdf.getPageCount() - 1);
-    const sheet = new Sheet(page, fonts, { x: LEFT + (place % ACROSS) * LABEL.widthMm, y: TOP + Math.floor(place / ACROSS) * LABEL.heightMm });
-    const { widthMm, heightMm } = LABEL;
-    const corners = [{ x: 0, y: 0 }, { x: widthMm, y: 0 }, { x: widthMm, y: heightMm }, { x: 0, y: heightMm }];
-    corners.forEach((corner, k) => sheet.line(corner, corners[(k + 1) % 4], 0.1));
-    sheet.box({ x: 4, y: 4 }, 8, 8, colourOf(material.colour));
-    sheet.text(material.name, { x: 15, y: 8.5 }, { font: 'heading', sizeMm: 5.4, widthMm: widthMm - 19 });
-    sheet.text([`${formatNumber(material.thicknessMm, 3)} mm`, material.finish, material.facing].filter(Boolean).join(' · '), { x: 15, y: 13 }, { sizeMm: 3, widthMm: widthMm - 19, colour: SLATE });
-    sheet.qr(address, { x: widthMm - 32, y: heightMm - 34 }, 30);
-    recipes.slice(0, 3).forEach((recipe, row) => {
-      const y = 20 + row * 9.5;
-      sheet.text(`${processOf(recipe.process).label}, ${recipe.machine.name}`, { x: 4, y }, { font: 'strong', sizeMm: 3.2, widthMm: widthMm - 40 });
-      sheet.text(sayShort(recipe.settings), { x: 4, y: y + 4 }, { font: 'number', sizeMm: 3, widthMm: widthMm - 40 });
-    });
-    if (recipes.length > 3) sheet.text(`and ${recipes.length - 3} more`, { x: 4, y: heightMm - 2.5 }, { sizeMm: 2.8, colour: SLATE });
-  }
-  return pdf.save();
+export function drawerLabels(labels: PrintedLabel[]): Promise<Buffer> {
+  return makePdf('Drawer labels', A4, (pdf) => {
+    for (const [i, label] of labels.entries()) {
+      const place = i % (ACROSS * DOWN);
+      if (place === 0) pdf.addPage();
+      drawLabel(new Sheet(pdf, { x: LEFT + (place % ACROSS) * LABEL.widthMm, y: TOP + Math.floor(place / ACROSS) * LABEL.heightMm }), label);
+    }
+  });
+}
+
+function drawLabel(sheet: Sheet, { material, recipes, address }: PrintedLabel): void {
+  const { widthMm, heightMm } = LABEL;
+  const corners = [{ x: 0, y: 0 }, { x: widthMm, y: 0 }, { x: widthMm, y: heightMm }, { x: 0, y: heightMm }];
+  corners.forEach((corner, k) => sheet.line(corner, corners[(k + 1) % 4], 0.1));
+  sheet.box({ x: 4, y: 4 }, 8, 8, material.colour);
+  sheet.text(material.name, { x: 15, y: 8.5 }, { font: 'heading', sizeMm: 5.4, widthMm: widthMm - 19 });
+  sheet.text([`${formatNumber(material.thicknessMm, 3)} mm`, material.finish, material.facing].filter(Boolean).join(' · '), { x: 15, y: 13 }, { sizeMm: 3, widthMm: widthMm - 19, colour: SLATE });
+  sheet.qr(address, { x: widthMm - 32, y: heightMm - 34 }, 30);
+  recipes.slice(0, 3).forEach((recipe, row) => {
+    const y = 20 + row * 10.5;
+    sheet.text(`${processOf(recipe.process).label}, ${recipe.machine.name}`, { x: 4, y }, { font: 'strong', sizeMm: 3.2, widthMm: widthMm - 40 });
+    sheet.paragraph(sayShort(recipe.settings), { x: 4, y: y + 3.4 }, { sizeMm: 2.6, widthMm: widthMm - 38, lines: 2 });
+  });
+  if (recipes.length > 3) sheet.text(`and ${recipes.length - 3} more`, { x: 4, y: heightMm - 1.5 }, { sizeMm: 2.8, colour: SLATE });
 }
 
 const sayShort = (settings: Settings): string => QUANTITIES.filter((name) => settings[name] !== undefined && name !== 'overcut').map((name) => `${quantityOf(name).label} ${sayQuantity(name, settings[name]!)}`).join(' ');

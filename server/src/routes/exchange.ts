@@ -40,7 +40,7 @@ export function exchangeRoutes({ pool, heavy }: ApiParts): Router {
     const rows = await listRecipes(pool, workshopId, { ids: chosen(request, 'recipes') ?? [], withArchived: true });
     if (rows.length === 0) throw notFound('What was to be printed');
     const cards = rows.map((row) => ({ recipe: { ...recipeSummary(row), reason: row.reason, note: row.note }, machine: machines.get(row.machine.id)!, address: `${originOf(request)}/book/${row.id}` }));
-    response.attachment('recipe-cards.pdf').type('application/pdf').send(Buffer.from(await recipeCards(cards)));
+    response.attachment('recipe-cards.pdf').type('application/pdf').send(await recipeCards(cards));
   });
   router.get('/labels.pdf', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -50,7 +50,7 @@ export function exchangeRoutes({ pool, heavy }: ApiParts): Router {
     if (found.length === 0) throw notFound('What was to be printed');
     const recipes = await listRecipes(pool, workshopId, { materialIds: ids });
     const labels = found.map((material) => ({ material, recipes: recipes.filter((row) => row.material.id === material.id).map(recipeSummary), address: `${originOf(request)}/book?material=${material.id}` }));
-    response.attachment('drawer-labels.pdf').type('application/pdf').send(Buffer.from(await drawerLabels(labels)));
+    response.attachment('drawer-labels.pdf').type('application/pdf').send(await drawerLabels(labels));
   });
   router.put('/materials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => {
     const version = Number(request.query.version);

@@ -19,7 +19,7 @@ export function idOf(request: Request, name = 'id'): string {
 /** Turns every error into the one error shape. */
 export const answerProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
   const { status, body } = toAnswer(error);
-  if (status >= 500) request.log?.error({ error }, 'a request failed');
+  if (status >= 500) request.log?.error({ err: error }, 'a request failed');
   if (response.headersSent) {
     response.end();
     return;

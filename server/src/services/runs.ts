@@ -267,7 +267,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
 
   private inBackground(work: Promise<void>): void {
     const watched = work
-      .catch((error: unknown) => this.log.error({ error }, 'a run could not be written down'))
+      .catch((error: unknown) => this.log.error({ err: error }, 'a run could not be written down'))
       .finally(() => this.pending.delete(watched));
     this.pending.add(watched);
   }

@@ -1,0 +1,19 @@
+import { createRequire } from 'node:module';
+
+/** The server's modules find their files beside themselves, which they only can when they are loaded as they are in the server. */
+const load = createRequire(import.meta.url);
+
+load('reflect-metadata');
+export const { createPool, inTransaction } = load('../server/src/db/pool') as typeof import('../server/src/db/pool');
+export const { migrate } = load('../server/src/db/migrate') as typeof import('../server/src/db/migrate');
+export const { insertMachine } = load('../server/src/queries/machines') as typeof import('../server/src/queries/machines');
+export const { insertTool } = load('../server/src/queries/tools') as typeof import('../server/src/queries/tools');
+export const { searchCountSql, searchPageSql, searchValues } = load('../server/src/queries/recipes') as typeof import('../server/src/queries/recipes');
+export const { refreshCards } = load('../server/src/services/cards') as typeof import('../server/src/services/cards');
+export const { searchFrom, toQuery } = load('../server/src/services/book-search') as typeof import('../server/src/services/book-search');
+export const { RunService } = load('../server/src/services/runs') as typeof import('../server/src/services/runs');
+export const { importBook } = load('../server/src/exchange/import-book') as typeof import('../server/src/exchange/import-book');
+export const { HeavyPool } = load('../server/src/heavy/pool') as typeof import('../server/src/heavy/pool');
+export const { createApp } = load('../server/src/app') as typeof import('../server/src/app');
+export const { DEMO_WORKSHOP_ID } = load('../server/src/workshop') as typeof import('../server/src/workshop');
+export const { demoId } = load('../server/src/demo/ids') as typeof import('../server/src/demo/ids');

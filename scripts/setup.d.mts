@@ -1,0 +1,2 @@
+/** Installs Debian's Chromium where it is missing. */
+export function ensureChromium(): void;
