@@ -25,10 +25,10 @@ await page.waitForLoadState('networkidle');
 
 // Chromium's own trace, of the page's main thread.
 const session = await page.context().newCDPSession(page);
-const tasks: { dur?: number; ts: number; name: string; tid: number; pid: number }[] = [];
+const tasks: { dur?: number; tdur?: number; tid: number; pid: number }[] = [];
 const threads = new Map<string, string>();
 session.on('Tracing.dataCollected', ({ value }) => {
-  for (const event of value as unknown as { name: string; dur?: number; ts: number; tid: number; pid: number; ph: string; args: { name?: string } }[]) {
+  for (const event of value as unknown as { name: string; dur?: number; tdur?: number; tid: number; pid: number; ph: string; args: { name?: string } }[]) {
     if (event.ph === 'M' && event.name === 'thread_name') threads.set(`${event.pid} ${event.tid}`, event.args.name ?? '');
     if (event.name === 'RunTask') tasks.push(event);
   }
@@ -46,11 +46,14 @@ if (scrolledPx < SCROLLS * 100) throw new Error(`The list was scrolled by ${scro
 const done = new Promise((resolve) => session.once('Tracing.tracingComplete', resolve));
 await session.send('Tracing.end');
 await done;
-const onPage = tasks.filter((task) => threads.get(`${task.pid} ${task.tid}`) === 'CrRendererMain').map((task) => (task.dur ?? 0) / 1000);
+const own = tasks.filter((task) => threads.get(`${task.pid} ${task.tid}`) === 'CrRendererMain');
+// What the thread itself worked: on a machine with few cores the clock also counts the time in which others had the core.
+const onPage = own.map((task) => (task.tdur ?? task.dur ?? 0) / 1000);
+const longestByClock = Math.max(...own.map((task) => (task.dur ?? 0) / 1000));
 if (onPage.length === 0) throw new Error('The trace holds no task of the page.');
 const longest = Math.max(...onPage);
 const long = onPage.filter((ms) => ms > LONG_MS).length;
-console.log(`scrolling through ${RECIPES} recipes on the phone: longest task ${(longest / LONG_MS).toFixed(2)} × 50 ms (${longest.toFixed(0)} ms; ${long} of ${onPage.length} tasks longer than that; ${scrolledPx} px scrolled, ${shown} rows kept in the page)`);
+console.log(`scrolling through ${RECIPES} recipes on the phone: longest task ${(longest / LONG_MS).toFixed(2)} × 50 ms (${longest.toFixed(0)} ms of work, ${longestByClock.toFixed(0)} ms by the clock; ${long} of ${onPage.length} tasks longer than that; ${scrolledPx} px scrolled, ${shown} rows kept in the page)`);
 await browser.close();
 server.kill('SIGTERM');
 await once(server, 'exit');

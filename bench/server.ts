@@ -1,3 +1,4 @@
+/* eslint-disable @typescript-eslint/consistent-type-imports -- what is loaded by hand has its types by hand */
 import { createRequire } from 'node:module';
 
 /** The server's modules find their files beside themselves, which they only can when they are loaded as they are in the server. */

@@ -106,9 +106,15 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   await page.goto('/');
   const names = () => page.getByTestId('nailed').getByRole('link').evaluateAll((links) => links.map((link) => link.getAttribute('aria-label')));
   await expect.poll(async () => (await names()).at(-1)).toContain('Sticker paper, laminated');
-  await page.getByTestId('nailed').getByLabel('Move Sticker paper, laminated').focus();
+  const handle = page.getByTestId('nailed').getByLabel('Move Sticker paper, laminated');
+  await handle.focus();
   await page.keyboard.press('Space');
+  await expect(handle).toHaveAttribute('aria-pressed', 'true');
+  // Once it stands over its own place, it can be moved to another.
+  await expect(page.getByRole('status')).toContainText('was moved over');
+  const said = await page.getByRole('status').textContent();
   await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('status')).not.toHaveText(said!);
   await page.keyboard.press('Space');
   await expect.poll(async () => (await names()).at(-2)).toContain('Sticker paper, laminated');
   await page.reload();
@@ -167,7 +173,7 @@ test('a machine is put into the shop, its dial measured, and its range changed',
 
   // Recipes that fall out of range are named; they keep their numbers.
   await page.goto('/shop');
-  await page.getByRole('link', { name: 'Tube' }).click();
+  await page.getByRole('link', { name: 'Tube', exact: true }).click();
   await key(page, 'Range and readings of Speed').click();
   await field(page, 'Lowest').fill('8');
   await key(page, 'Write it down').click();

@@ -26,11 +26,30 @@ const address = `http://127.0.0.1:${port}`;
 const get = async (path) => (await fetch(address + path)).json();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 
-const [navy] = await get('/api/recipes?search=navy%20long');
+const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
+const navy = await found('navy vinyl long');
+const worn = await found('navy vinyl little');
+const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
 const held = jobs.find((job) => job.name === 'Boat number 12').id;
 const material = (await get('/api/materials')).find((m) => m.name === 'Transfer film, gold glitter').id;
 const machine = (await get('/api/machines')).find((m) => m.name === 'Long plotter').id;
+const yellow = (await get('/api/materials')).find((m) => m.name === 'Outdoor vinyl, signal yellow').id;
+const table = [
+  'material;machine;tool;process;force;speed;passes;overcut;reason',
+  'Outdoor vinyl, signal yellow;Long plotter;Fine blade;Kiss cut;17;5;1;0,4;from the next bench',
+  'Sticker paper, matt;Long plotter;Fine blade;Kiss cut;20;6;1;0,4;a new roll',
+  'Outdoor vinyl, navy;Long plotter;Fine blade;Kiss cut;44;5;1;0,4;',
+  'Sail cloth;Long plotter;Rotary blade;Through cut;30;3;1;;',
+].join('\n');
+
+/** A table of recipes, up to what it would do. */
+async function bringIn(page) {
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a file' }).click();
+  await (await chooser).setFiles({ name: 'from-the-next-bench.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  await page.getByTestId('import-preview').waitFor();
+}
 
 async function pictures(size, views) {
   const page = await (await browser.newContext({ viewport: size })).newPage();
@@ -66,8 +85,13 @@ async function newJob(page) {
 await pictures({ width: 390, height: 844 }, [
   ['bench', '/'],
   ['book', '/book?search=vinyl'],
-  ['recipe', `/book/${navy.id}`],
-  ['dial-card', `/book/${navy.id}/dial`],
+  ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
+  ['history', `/book/${navy.id}`, (page) => page.getByTestId('history').scrollIntoViewIfNeeded()],
+  ['dial-card', `/book/${press.id}/dial`],
+  ['suggestion', `/book/new?material=${yellow}`, (page) => page.getByTestId('suggestion').waitFor()],
+  ['import', '/book/import', bringIn],
+  ['calibration', `/shop/machine/${machine}/dial/force`, (page) => page.getByTestId('calibration').scrollIntoViewIfNeeded()],
+  ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
   ['material', `/stock/${material}`],
   ['shop', '/shop'],
@@ -75,10 +99,6 @@ await pictures({ width: 390, height: 844 }, [
 ]);
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
 await pictures({ width: 390, height: 844 }, [
-  ['job-checks', `/jobs/${made}`, async (page) => {
-    await page.getByRole('tab', { name: /Checks/ }).click();
-    await page.getByTestId('finding').waitFor();
-  }],
   ['job-sheet', `/jobs/${made}`, async (page) => {
     await page.getByRole('tab', { name: /Checks/ }).click();
     await page.getByRole('button', { name: /Show where/ }).first().click();
@@ -86,7 +106,7 @@ await pictures({ width: 390, height: 844 }, [
   }],
 ]);
 await pictures({ width: 1280, height: 800 }, [
-  ['wide-bench', '/'],
+  ['wide-table', '/book/table?sort=temper&order=down'],
   ['wide-book', `/book/${navy.id}`],
   ['wide-job', `/jobs/${made}`, async (page) => {
     await page.getByRole('button', { name: /Show where/ }).first().click();

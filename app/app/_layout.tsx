@@ -8,18 +8,16 @@ import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { createQueryClient } from '../features/api/query-client';
-import { machinesQuery } from '../features/shop/queries';
+import { MachinesProvider } from '../features/shop/machines-context';
 import { Frame } from '../ui/frame';
 import { BenchBookTheme } from '../ui/theme';
 import { UnitsProvider } from '../ui/units';
 
 export default function RootLayout() {
   const [client] = useState(createQueryClient);
-  // The machines' own words and units stand on nearly every page.
-  useEffect(() => void client.prefetchQuery(machinesQuery), [client]);
   const [areFontsThere, fontError] = useFonts({
     ZillaSlab_600SemiBold,
     ZillaSlab_700Bold,
@@ -35,9 +33,11 @@ export default function RootLayout() {
       <QueryClientProvider client={client}>
         <BenchBookTheme>
           <UnitsProvider>
-            <Frame>
-              <Slot />
-            </Frame>
+            <MachinesProvider>
+              <Frame>
+                <Slot />
+              </Frame>
+            </MachinesProvider>
           </UnitsProvider>
         </BenchBookTheme>
       </QueryClientProvider>

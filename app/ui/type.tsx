@@ -1,6 +1,5 @@
-import { Text as ElementsText } from '@rneui/themed';
 import type { PropsWithChildren } from 'react';
-import type { StyleProp, TextStyle } from 'react-native';
+import { Text, type StyleProp, type TextStyle } from 'react-native';
 import { useTokens } from './theme';
 import { FONT } from './tokens';
 
@@ -10,9 +9,9 @@ type TypeProps = PropsWithChildren<{ style?: StyleProp<TextStyle>; numberOfLines
 export function Title({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <ElementsText role="heading" aria-level={1} style={[{ fontFamily: FONT.headingBold, fontSize: 30, lineHeight: 36, color: ink }, style]} {...rest}>
+    <Text role="heading" aria-level={1} style={[{ fontFamily: FONT.headingBold, fontSize: 30, lineHeight: 36, color: ink }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }
 
@@ -20,27 +19,27 @@ export function Title({ children, style, ...rest }: TypeProps) {
 export function Heading({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <ElementsText role="heading" aria-level={2} style={[{ fontFamily: FONT.heading, fontSize: 20, lineHeight: 26, color: ink }, style]} {...rest}>
+    <Text role="heading" aria-level={2} style={[{ fontFamily: FONT.heading, fontSize: 20, lineHeight: 26, color: ink }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }
 
 export function Body({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <ElementsText style={[{ fontFamily: FONT.text, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
+    <Text style={[{ fontFamily: FONT.text, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }
 
 export function Strong({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <ElementsText style={[{ fontFamily: FONT.textBold, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
+    <Text style={[{ fontFamily: FONT.textBold, fontSize: 16, lineHeight: 22, color: ink }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }
 
@@ -48,9 +47,9 @@ export function Strong({ children, style, ...rest }: TypeProps) {
 export function Aside({ children, style, ...rest }: TypeProps) {
   const { slate } = useTokens();
   return (
-    <ElementsText style={[{ fontFamily: FONT.text, fontSize: 15, lineHeight: 20, color: slate }, style]} {...rest}>
+    <Text style={[{ fontFamily: FONT.text, fontSize: 15, lineHeight: 20, color: slate }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }
 
@@ -58,8 +57,8 @@ export function Aside({ children, style, ...rest }: TypeProps) {
 export function Figure({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <ElementsText style={[{ fontFamily: FONT.number, fontSize: 16, color: ink, fontVariant: ['tabular-nums'] }, style]} {...rest}>
+    <Text style={[{ fontFamily: FONT.number, fontSize: 16, color: ink, fontVariant: ['tabular-nums'] }, style]} {...rest}>
       {children}
-    </ElementsText>
+    </Text>
   );
 }

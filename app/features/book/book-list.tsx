@@ -2,7 +2,8 @@ import type { RecipeSummary } from '@keen-anvil/contract';
 import { Button, Input } from '@rneui/themed';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
-import { FlatList, View } from 'react-native';
+import { View } from 'react-native';
+import { LongList } from '../../ui/long-list';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -28,9 +29,12 @@ export function BookList() {
   const [isTaking, setTaking] = useState(false);
   const found = useMemo(() => recipes.data?.pages.flatMap((page) => page.recipes) ?? [], [recipes.data]);
   const first = recipes.data?.pages[0];
-  const set = (change: BookFilter) => router.setParams(change as Record<string, string>);
+  const set = useCallback((change: BookFilter) => router.setParams(change as Record<string, string>), [router]);
   const open = useCallback((recipeId: string) => router.push({ pathname: '/book/[id]', params: { ...filter, id: recipeId } }), [router, filter]);
-  const renderItem = useCallback(({ item }: { item: RecipeSummary }) => <RecipeRow recipe={item} isOpen={item.id === id} onOpen={open} />, [id, open]);
+  const { hasNextPage, isFetching, fetchNextPage } = recipes;
+  const more = useCallback(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
   const isNarrowed = Boolean(filter.material || filter.machine || filter.process || filter.temper);
   const head = (
     <View style={{ gap: SPACE.base, paddingBottom: SPACE.small }}>
@@ -58,21 +62,17 @@ export function BookList() {
   );
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
-      <FlatList
+      <LongList
         testID="book-list"
-        data={found}
-        keyExtractor={(recipe) => recipe.id}
-        renderItem={renderItem}
-        ListHeaderComponent={head}
-        ItemSeparatorComponent={Gap}
-        contentContainerStyle={{ padding: SPACE.wide, paddingBottom: SPACE.broad }}
-        initialNumToRender={8}
-        maxToRenderPerBatch={6}
-        windowSize={5}
-        onEndReachedThreshold={1.5}
-        onEndReached={() => {
-          if (recipes.hasNextPage && !recipes.isFetching) void recipes.fetchNextPage();
-        }}
+        place={`book ${JSON.stringify(filter)}`}
+        items={found}
+        keyOf={keyOf}
+        renderItem={(recipe) => <RecipeRow recipe={recipe} isOpen={recipe.id === id} onOpen={open} />}
+        header={head}
+        rowPx={112}
+        gapPx={SPACE.small}
+        edgePx={SPACE.wide}
+        onNearEnd={more}
       />
       <View style={{ padding: SPACE.base }}>
         <Button title="New recipe" onPress={() => router.push({ pathname: '/book/new', params: filter.material ? { material: filter.material } : {} })} />
@@ -88,4 +88,4 @@ export function useFilter(params: Record<string, unknown>): BookFilter {
   return useMemo(() => JSON.parse(key) as BookFilter, [key]);
 }
 
-const Gap = () => <View style={{ height: SPACE.small }} />;
+const keyOf = (recipe: RecipeSummary) => recipe.id;

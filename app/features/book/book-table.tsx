@@ -3,9 +3,10 @@ import { processOf } from '@keen-anvil/core/recipes';
 import { Button, CheckBox, Input } from '@rneui/themed';
 import { createColumnHelper, getCoreRowModel, useReactTable, type RowSelectionState, type SortingState } from '@tanstack/react-table';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { FlatList, Pressable, View, type TextInput } from 'react-native';
+import { useCallback, useMemo, useRef, useState } from 'react';
+import { Pressable, View, type TextInput } from 'react-native';
 import { useHotkeys } from 'react-hotkeys-hook';
+import { LongList } from '../../ui/long-list';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
@@ -49,7 +50,6 @@ export function BookTable() {
   const [isTaking, setTaking] = useState(false);
   const [isHelping, setHelping] = useState(false);
   const find = useRef<TextInput>(null);
-  const list = useRef<FlatList<RecipeSummary>>(null);
   const machines = useMachines().data;
   const nails = useNails();
   const nailed = useBench().data?.nailed.map((recipe) => recipe.id) ?? [];
@@ -87,11 +87,10 @@ export function BookTable() {
   useHotkeys('f', () => find.current?.focus(), { preventDefault: true });
   useHotkeys('t', () => setTaking(true));
   useHotkeys('?', () => setHelping(true), { useKey: true });
-  useEffect(() => {
-    if (modelRows.length) list.current?.scrollToIndex({ index: at, viewPosition: 0.5, animated: false });
-    // Only where one moved to another row.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [at]);
+  const { hasNextPage, isFetching, fetchNextPage } = recipes;
+  const more = useCallback(() => {
+    if (hasNextPage && !isFetching) void fetchNextPage();
+  }, [hasNextPage, isFetching, fetchNextPage]);
   return (
     <View style={{ flex: 1, backgroundColor: paper, padding: SPACE.wide, gap: SPACE.base }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.wide }}>
@@ -129,20 +128,16 @@ export function BookTable() {
             );
           })}
         </View>
-        <FlatList
-          ref={list}
-          data={rows}
-          initialNumToRender={24}
-          keyExtractor={(recipe) => recipe.id}
-          extraData={[selection, at]}
-          getItemLayout={(_data, index) => ({ length: ROW, offset: ROW * index, index })}
-          onEndReachedThreshold={1.5}
-          onEndReached={() => {
-            if (recipes.hasNextPage && !recipes.isFetching) void recipes.fetchNextPage();
-          }}
-          renderItem={({ item, index }) => (
+        <LongList
+          place={`table ${JSON.stringify(filter)}`}
+          items={rows}
+          keyOf={(recipe) => recipe.id}
+          rowPx={ROW}
+          current={at}
+          onNearEnd={more}
+          renderItem={(recipe, index) => (
             <TableRow
-              recipe={item} machine={machines?.find((m) => m.id === item.machine.id)} isCurrent={index === at} isChosen={Boolean(selection[item.id])}
+              recipe={recipe} machine={machines?.find((m) => m.id === recipe.machine.id)} isCurrent={index === at} isChosen={Boolean(selection[recipe.id])}
               onPress={() => {
                 setCurrent(index);
                 openAt(index);

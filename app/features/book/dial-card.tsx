@@ -23,7 +23,7 @@ const LARGEST = 190;
 const BESIDE_FIGURES = 210;
 /** What stands above and below the dials, in px: upright, and lying. */
 const AROUND_DIALS = 350;
-const AROUND_DIALS_LYING = 190;
+const AROUND_DIALS_LYING = 236;
 /** What a word to choose takes of the height, in px. */
 const WORD_ROW = 46;
 /** Width of a figure of IBM Plex Mono as a share of its height. */
@@ -51,6 +51,8 @@ export function DialCard({ id }: { id: string }) {
 /** The card's edge: the screen kept awake, and the way out. */
 export function CardFrame({ children, foot, onClose }: { children: ReactNode; foot?: ReactNode; onClose: () => void }) {
   const { paper, quench } = useTokens();
+  const { width, height } = useWindowDimensions();
+  const isLying = width > height;
   useEffect(() => {
     // Not every browser can; the card is as readable without.
     activateKeepAwakeAsync(AWAKE).catch(() => undefined);
@@ -60,10 +62,12 @@ export function CardFrame({ children, foot, onClose }: { children: ReactNode; fo
     <ScrollView style={{ flex: 1, backgroundColor: paper }} contentContainerStyle={{ flexGrow: 1, padding: SPACE.wide, gap: SPACE.base, width: '100%', maxWidth: CARD_WIDTH, alignSelf: 'center' }}>
       {children}
       <View style={{ flex: 1 }} />
-      {foot}
-      <Pressable role="button" aria-label="Close the dial card" onPress={onClose} style={{ minHeight: TARGET + 8, alignItems: 'center', justifyContent: 'center', borderWidth: 2, borderColor: quench, borderRadius: 4 }}>
-        <Strong style={{ color: quench }}>Close the card</Strong>
-      </Pressable>
+      <View style={{ flexDirection: isLying ? 'row' : 'column', gap: isLying ? SPACE.broad : SPACE.base }}>
+        {foot ? <View style={isLying ? { flex: 2 } : undefined}>{foot}</View> : null}
+        <Pressable role="button" aria-label="Close the dial card" onPress={onClose} style={{ flexGrow: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 2, borderColor: quench, borderRadius: 4 }}>
+          <Strong style={{ color: quench }}>Close the card</Strong>
+        </Pressable>
+      </View>
     </ScrollView>
   );
 }

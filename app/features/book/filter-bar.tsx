@@ -1,5 +1,5 @@
 import { PROCESSES, processOf, TEMPERS, type ProcessName, type Temper } from '@keen-anvil/core/recipes';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { Pressable, ScrollView } from 'react-native';
 import { Decision, Option } from '../../ui/choice';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
@@ -17,7 +17,7 @@ interface FilterBarProps {
 }
 
 /** Narrows the book down by material, machine, process or temper, one decision at a time. */
-export function FilterBar({ filter, onChange }: FilterBarProps) {
+export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBarProps) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const machines = useMachines().data ?? [];
   const materials = useMaterials().data ?? [];
@@ -49,7 +49,7 @@ export function FilterBar({ filter, onChange }: FilterBarProps) {
       </Decision>
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
         {all('All materials')}
-        {materials.map((m) => <Option key={m.id} label={m.name} mark={<Swatch colour={m.colour} />} isChosen={m.id === filter.material} onPress={() => choose(m.id)} />)}
+        {(asked === 'material' ? materials : []).map((m) => <Option key={m.id} label={m.name} mark={<Swatch colour={m.colour} />} isChosen={m.id === filter.material} onPress={() => choose(m.id)} />)}
       </Decision>
       <Decision title="How proven?" isOpen={asked === 'temper'} onClose={() => setAsked(null)}>
         {all('Every temper')}
@@ -57,7 +57,7 @@ export function FilterBar({ filter, onChange }: FilterBarProps) {
       </Decision>
     </>
   );
-}
+});
 
 const TEMPER_WORDS: Readonly<Record<Temper, string>> = { bare: 'a guess', straw: 'borrowed', bronze: 'tried once and right', violet: 'right several times', blue: 'right in three real runs' };
 

@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
-import { useMachines } from '../shop/queries';
+import { useMachineOf } from '../shop/machines-context';
 
 /** What goes without saying in a line: one pass, the overcut, and that nothing is switched on or laid over. */
 function goesWithoutSaying(name: QuantityName, value: number): boolean {
@@ -29,7 +29,7 @@ export function settingsText(settings: Settings, machine?: MachineView): string 
 /** A recipe's numbers on one line: small words, large figures, never parted from each other. */
 export function SettingsLine({ settings, machineId, size = 19, colour }: { settings: Settings; machineId: string; size?: number; colour?: string }) {
   const { ink } = useTokens();
-  const machine = useMachines().data?.find((m) => m.id === machineId);
+  const machine = useMachineOf(machineId);
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
       {worthSaying(settings, machine).map(({ name, label, said, unit }) => (

@@ -1,7 +1,7 @@
 import { sayChanges } from '@keen-anvil/core/recipes';
 import { useRouter } from 'expo-router';
-import { useRef } from 'react';
-import { View, type GestureResponderEvent } from 'react-native';
+import { useRef, type TouchEvent } from 'react';
+import { View } from 'react-native';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
@@ -32,9 +32,9 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
   useHotkeys('escape', close);
   const touch = useRef<{ x: number; y: number } | null>(null);
   const swipe = {
-    onTouchStart: ({ nativeEvent: { pageX, pageY } }: GestureResponderEvent) => void (touch.current = { x: pageX, y: pageY }),
-    onTouchEnd: ({ nativeEvent: { changedTouches } }: GestureResponderEvent) => {
-      const [end] = changedTouches;
+    onTouchStart: ({ touches }: TouchEvent<HTMLDivElement>) => void (touch.current = { x: touches[0].pageX, y: touches[0].pageY }),
+    onTouchEnd: ({ changedTouches }: TouchEvent<HTMLDivElement>) => {
+      const end = changedTouches[0] as { pageX: number; pageY: number } | undefined;
       const from = touch.current;
       touch.current = null;
       if (!from || !end) return;
@@ -45,7 +45,8 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
   const machine = machines?.find((m) => m.id === step?.machineId);
   const { recipe, settings, variant } = step?.match ?? {};
   return (
-    <View style={{ flex: 1 }} {...swipe}>
+    // The browser pans up and down; sideways is ours, or it would take the finger away from us.
+    <div style={{ flex: 1, display: 'flex', flexDirection: 'column', minHeight: 0, touchAction: 'pan-y' }} {...swipe}>
       <CardFrame
         onClose={close}
         foot={
@@ -63,6 +64,6 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
         {job.data && !step ? <Nothing title="No step of this job has its recipe yet">Give its steps materials and recipes first.</Nothing> : null}
         {recipe && settings && machine ? <CardFace recipe={recipe} machine={machine} settings={settings} nudge={variant ? `nudged ${sayChanges(variant.changes)} for ${variant.forName}` : undefined} /> : null}
       </CardFrame>
-    </View>
+    </div>
   );
 }

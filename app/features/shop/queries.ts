@@ -1,9 +1,8 @@
 import { paths, type MachineChange, type MachineView, type MaterialView, type NewMachine, type NewTool, type NewWorkshop, type RecipeSummary, type ToolChange, type ToolReplacement, type ToolView, type WorkshopView } from '@keen-anvil/contract';
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
 
-export const machinesQuery = queryOptions({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
-export const useMachines = () => useQuery(machinesQuery);
+export const useMachines = () => useQuery({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
 export const useTools = () => useQuery({ queryKey: ['tools'], queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }), refetchOnMount: 'always' });
 export const useMaterials = () => useQuery({ queryKey: ['materials'], queryFn: ({ signal }) => call<MaterialView[]>(paths.materials, { signal }), refetchOnMount: 'always' });
 export const useWorkshops = () => useQuery({ queryKey: ['workshops'], queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }) });

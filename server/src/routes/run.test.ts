@@ -69,14 +69,20 @@ describe('a job on the stand-in', () => {
     expect((await api().get(paths.job(job.id))).body.state).toBe('done');
   });
 
-  it('counts the metres onto the blade', async () => {
+  it('counts the metres onto the blade, and takes what was used off the roll', async () => {
     const job = await readyJob();
     const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
     const before = await wear();
+    const pieceId = job.steps[0].stockPieceId;
+    const roll = async () => ((await api().get(paths.materials)).body as MaterialView[]).flatMap((material) => material.pieces).find((piece) => piece.id === pieceId)!;
+    const length = (await roll()).lengthMm;
     const [run]: RunView[] = (await start(job.id)).body;
     await reached(run, 'finished');
     const [done] = await runsOf(job.id);
     expect((await wear()) - before).toBeCloseTo(done.progress.cutMm / 1000, 6);
+    // The roll is shorter by what the run took of it.
+    expect((await roll()).lengthMm).toBeLessThan(length - 50);
+    expect((await roll()).count).toBe(1);
     expect(done.progress.cutMm).toBeGreaterThan(600);
   });
 
