@@ -28,10 +28,10 @@ import { TakeAlong } from './take-along';
 const column = createColumnHelper<RecipeSummary>();
 /** How wide each column is, as shares; the sorting that the server knows by the same name. */
 const COLUMNS = [
-  column.accessor((recipe) => recipe.material.name, { id: 'material', header: 'Material', size: 26 }),
+  column.accessor((recipe) => recipe.material.name, { id: 'material', header: 'Material', size: 25 }),
   column.accessor((recipe) => processOf(recipe.process).label, { id: 'process', header: 'Process', size: 16 }),
-  column.accessor((recipe) => recipe.machine.name, { id: 'machine', header: 'Machine, tool', size: 20 }),
-  column.accessor((recipe) => settingsText(recipe.settings), { id: 'settings', header: 'Numbers', size: 30, enableSorting: false }),
+  column.accessor((recipe) => recipe.machine.name, { id: 'machine', header: 'Machine, tool', size: 18 }),
+  column.accessor((recipe) => settingsText(recipe.settings), { id: 'settings', header: 'Numbers', size: 34, enableSorting: false }),
   column.accessor((recipe) => recipe.temper.temper, { id: 'temper', header: 'Temper', size: 11 }),
   column.accessor((recipe) => recipe.lastUsedAt, { id: 'used', header: 'Last used', size: 14 }),
 ];
@@ -160,12 +160,12 @@ function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: {
   const cell = (size: number) => ({ flex: size, paddingHorizontal: SPACE.small, justifyContent: 'center' as const });
   const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
   return (
-    <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', height: ROW, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
+    <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', minHeight: ROW, paddingVertical: 3, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
       <CheckBox checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 4, marginRight: 0, width: 40, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} />
       <Pressable role="link" aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`} onPress={onPress} style={{ flex: 1, flexDirection: 'row' }}>
         <View style={[material, { flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: SPACE.small }]}>
           <Swatch colour={recipe.material.colour} size={22} />
-          <Body numberOfLines={1} style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
+          <Body style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
         </View>
         <View style={process}>
           <ProcessMark process={recipe.process} />
@@ -175,7 +175,7 @@ function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: {
           <Aside numberOfLines={1}>{recipe.tool.name}</Aside>
         </View>
         <View style={settings}>
-          <Body numberOfLines={2} style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
+          <Body style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
         </View>
         <View style={temper}>
           <TemperMark temper={recipe.temper.temper} />

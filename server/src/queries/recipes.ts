@@ -110,7 +110,9 @@ const SEARCH_WHERE = `r.workshop_id = $1 AND r.archived_at IS NULL AND ($2 = '' 
 /** One page of what a search finds; the page is cut out first, and only its recipes are looked up. */
 export const searchPageSql = (sort: RecipeSort, isDescending: boolean): string => {
   const direction = isDescending ? 'DESC NULLS LAST' : 'ASC NULLS LAST';
-  const order = sort === 'material' ? `r.sort_name ${isDescending ? 'DESC' : 'ASC'}, r.id` : `${SORT_SQL[sort]} ${direction}, r.sort_name, r.id`;
+  // Of what fits equally well, the more proven comes first.
+  const proven = sort === 'best' ? `, ${SORT_SQL.temper} DESC` : '';
+  const order = sort === 'material' ? `r.sort_name ${isDescending ? 'DESC' : 'ASC'}, r.id` : `${SORT_SQL[sort]} ${direction}${proven}, r.sort_name, r.id`;
   return `SELECT ${RECIPE_COLUMNS} FROM (SELECT r.*, row_number() OVER (ORDER BY ${order}) AS turn FROM recipe r WHERE ${SEARCH_WHERE} ORDER BY ${order} LIMIT $7 OFFSET $8) r
      ${RECIPE_JOINS} ORDER BY r.turn`;
 };

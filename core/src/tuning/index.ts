@@ -1,0 +1,2 @@
+export { createTuner, type Tuner } from './tuner';
+export { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';

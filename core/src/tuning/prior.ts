@@ -1,0 +1,37 @@
+import { PROCESSES, type ProcessName } from '../recipes';
+import type { TunedDial } from './tuner-spec';
+
+/** What an exponent is like before any trial: its median, and the spread of its logarithm. Always above 0; the sign is known. */
+export interface ExponentPrior {
+  median: number;
+  logSpread: number;
+}
+
+/** What is told of a dial whose quantity the process does not know. */
+const UNKNOWN: ExponentPrior = { median: 0.6, logSpread: 0.6 };
+/** The first term of a dose is known best: force, power. */
+const FIRST_SPREAD = 0.25;
+const OTHER_SPREAD = 0.45;
+/** Near 150 °C one per cent more of the number on a temperature dial counts about as much as 12 % more of the dwell. */
+const TEMPERATURE: ExponentPrior = { median: 12, logSpread: 0.35 };
+
+/** The prior of a dial's exponent in the logarithm of its own number, by process and quantity; free of the dial's scale. */
+export function exponentPrior(processName: ProcessName, dial: TunedDial): ExponentPrior {
+  const process = PROCESSES.find((p) => p.name === processName);
+  const index = process?.dose.findIndex((term) => term.quantity === dial.name) ?? -1;
+  if (!process || index < 0) return UNKNOWN;
+  const term = process.dose[index];
+  if (term.law === 'arrhenius') return TEMPERATURE;
+  return { median: Math.abs(term.exponent), logSpread: index === 0 ? FIRST_SPREAD : OTHER_SPREAD };
+}
+
+/** Uniform in the logarithm, within these bounds, in log dose. */
+export const WINDOW = { low: 0.07, high: 0.55 };
+export const NOISE = { low: 0.008, high: 0.07 };
+export const FAR = { low: 0.12, high: 0.9 };
+/** Dose that is lost over a kilometre: never below nothing. */
+export const WEAR_SPREAD_PER_KM = 0.2;
+/** What passes count where the machine has no dial for them. */
+export const PASSES: ExponentPrior = { median: 0.5, logSpread: 0.4 };
+/** A trial may have been scored wrongly, or something else went wrong. */
+export const MISTAKE = 0.01;
