@@ -1,4 +1,4 @@
-import type { ToolFields, ToolView } from '@keen-anvil/contract';
+import type { MachineView, ToolFields, ToolView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { TOOL_KIND_TABLE, toolKindOf, type ToolKind } from '@keen-anvil/core/tools';
 import { useRouter } from 'expo-router';
@@ -11,15 +11,16 @@ import { detailFormFields, detailsFrom, detailValues } from './detail-facts';
 import { useChangeTool, useCreateTool, useMachines, useTools } from './queries';
 
 /** What is asked of a tool, by its kind. */
-function sectionsFor(kind: ToolKind, machines: { id: string; name: string }[], isNew: boolean): FormSection[] {
+function sectionsFor(kind: ToolKind, shop: MachineView[], isNew: boolean): FormSection[] {
   const { wearUnit, fields } = toolKindOf(kind);
-  const inHand = TOOL_KIND_TABLE.filter((row) => !row.isBuiltIn || machines.length > 0);
+  const machines = homesOf(kind, shop);
+  const possible = TOOL_KIND_TABLE.filter((row) => !row.isBuiltIn || homesOf(row.name, shop).length > 0);
   return [
     {
       title: 'The tool',
       fields: [
         { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
-        ...(isNew ? [{ name: 'kind', label: 'Kind', kind: 'choice' as const, choices: inHand.map((row) => row.name), choiceLabels: Object.fromEntries(inHand.map((row) => [row.name, row.label])), isNeeded: true }] : []),
+        ...(isNew ? [{ name: 'kind', label: 'Kind', kind: 'choice' as const, choices: possible.map((row) => row.name), choiceLabels: Object.fromEntries(possible.map((row) => [row.name, row.label])), isNeeded: true }] : []),
         ...(machines.length ? [{ name: 'machineId', label: 'Belongs to', kind: 'choice' as const, choices: machines.map((machine) => machine.id), choiceLabels: Object.fromEntries(machines.map((machine) => [machine.id, machine.name])), isNeeded: true }] : []),
         ...detailFormFields(fields),
       ],
@@ -48,7 +49,7 @@ function toFields(kind: ToolKind, values: FormValues): ToolFields {
 const sayTool = (tool: ToolView): string => `name ${tool.name}, used ${tool.wear} of ${tool.life ?? 'unknown'} ${toolKindOf(tool.kind).wearUnit}`;
 
 /** Machines that have such a tool built in. */
-function homesOf(kind: ToolKind, machines: { id: string; name: string; kind: Parameters<typeof machineKindOf>[0] }[] = []): { id: string; name: string }[] {
+function homesOf(kind: ToolKind, machines: MachineView[] = []): MachineView[] {
   return machines.filter((machine) => machineKindOf(machine.kind).builtIn === kind);
 }
 
@@ -61,7 +62,7 @@ export function NewToolPage() {
   return (
     <Page title="New tool" back={{ label: 'Shop', href: '/shop' }}>
       <RecordForm
-        sections={sectionsFor(kind, homesOf(kind, machines), true)}
+        sections={sectionsFor(kind, machines ?? [], true)}
         values={{ name: '', kind, wear: 0, life: null, machineId: homesOf(kind, machines)[0]?.id ?? null }}
         submit="Put it into the shop"
         isSubmitting={create.isPending}
@@ -84,7 +85,7 @@ export function EditToolPage({ id }: { id: string }) {
     <Page title={tool?.name ?? 'Tool'} back={{ label: 'Tool', href: { pathname: '/shop/tool/[id]', params: { id } } }}>
       {tool && machines ? (
         <RecordForm
-          sections={sectionsFor(tool.kind, homesOf(tool.kind, machines), false)}
+          sections={sectionsFor(tool.kind, machines, false)}
           values={{ name: tool.name, machineId: tool.machineId, wear: tool.wear, life: tool.life, ...detailValues(tool.details) }}
           submit="Write it down"
           isSubmitting={change.isPending}

@@ -20,7 +20,7 @@ const JUDGED_BY = 1200;
 /** A setting is reliable where it is right at least this often. */
 const RELIABLE = 0.9;
 /** Settled: as sure as this that the setting is reliable. */
-const SURE = 0.8;
+const SURE = 0.87;
 /** So many trials are weighed against each other by what each would teach. */
 const WEIGHED = 14;
 const GOALS = 40;
@@ -34,7 +34,7 @@ const HOPELESS = 0.8;
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
  * its outcomes, one would be surest of some setting (one step of looking ahead), with a premium on being right at once;
  * ties go to the gentler setting. It is settled once a setting is right with a chance of 0.9, one
- * is 80 % sure that it is right at least nine times in ten, and something was right.
+ * is 87 % sure that it is right at least nine times in ten, and something was right.
  * @throws RangeError where the spec cannot be tuned
  * @example createTuner({ process: 'kiss-cut', dials, start: { force: 14, speed: 5 }, startSpread: 0.35, seed: 1 }).suggest()
  */
