@@ -1,2 +1,3 @@
 export { placeParts, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
 export { firstPlace } from './first-place';
+export { freePlaces, type FreePlaceRequest } from './free-places';

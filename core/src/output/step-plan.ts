@@ -53,7 +53,7 @@ export function stepHpgl(request: StepRequest, plan: StepPlan): string {
 }
 
 /** Tool-down speed; without a measured scale, the share of the dial's range as a share of the top speed. */
-function speedOf(machine: Machine, settings: Settings): { speedMmS: number; isRough: boolean } {
+export function speedOf(machine: Machine, settings: Settings): { speedMmS: number; isRough: boolean } {
   const dial = dialOf(machine, 'speed');
   if (!dial || settings.speed === undefined) return { speedMmS: machine.motion.topSpeedMmS, isRough: true };
   if (isCalibrated(dial)) return { speedMmS: Math.min(toPhysical(dial, settings.speed), machine.motion.topSpeedMmS), isRough: false };

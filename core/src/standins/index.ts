@@ -1,4 +1,10 @@
-export { StandInPlotter, type PlotterPanel, type PlotterPosition } from './plotter';
-export { toolOutcome, type HiddenMaterial, type ToolUse } from './tool-law';
+export type { StandIn, StandInPosition } from './stand-in';
+export { StandInPlotter, type PlotterPanel } from './plotter';
+export { StandInLaser } from './laser';
+export { StandInPress } from './press';
+export { trialResult, type TrialUse } from './trial-result';
+export { toolOutcome, toolResult, type HiddenMaterial, type ToolResult, type ToolUse } from './tool-law';
+export { beamOutcome, type BeamUse } from './beam-law';
+export { pressOutcome, type PressUse } from './press-law';
 export { panelFrom } from './panel';
 export { seedFromId } from './chance';

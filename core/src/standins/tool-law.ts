@@ -1,5 +1,6 @@
 import type { Outcome, ProcessName } from '../recipes';
 import { normalSource } from './chance';
+import { outcomeAt } from './outcome-at';
 import type { PlotterPanel } from './plotter';
 
 /** What the stand-in's world knows of a material: nobody else looks here. */
@@ -50,13 +51,26 @@ export interface ToolUse {
   wearMetres: number;
 }
 
+/** How a stroke came out, and where it is wrong: all along its depth, or only at the corners. */
+export interface ToolResult {
+  outcome: Outcome;
+  fault: 'depth' | 'corners' | null;
+}
+
+/** From this speed on (mm/s) a blade swings at corners: it loses dose there for what parts, in log dose. */
+const CORNER_SPEED = 120;
+const CORNER_LOSS = 0.1;
+/** The last part of the window in which a fast blade tears corners. */
+const CORNER_TEAR = 0.05;
+
 /**
  * How a stroke comes out in the stand-in's world. The dose grows with force, blade depth and passes, and falls with
- * speed and wear; it is cut into the five outcomes at the material's own hidden threshold for the process.
+ * speed and wear; it is cut into the five outcomes at the material's own hidden threshold for the process. Corners of
+ * what is parted come out worse at speed: they hang, or tear near the upper edge of the window.
  * @param seed of this one run
  * @throws RangeError for a process that no plotter does
  */
-export function toolOutcome({ process, panel, passes, wearMetres }: ToolUse, material: HiddenMaterial, seed: number): Outcome {
+export function toolResult({ process, panel, passes, wearMetres }: ToolUse, material: HiddenMaterial, seed: number): ToolResult {
   const law = PROCESS_LAW[process];
   if (!law) throw new RangeError(`No tool of a plotter can do ${process}.`);
   const { share, surfaceGf, window } = law;
@@ -65,8 +79,14 @@ export function toolOutcome({ process, panel, passes, wearMetres }: ToolUse, mat
   const blade = panel.depthMm === null ? 0 : Math.min(0, 0.8 * Math.log(Math.max(panel.depthMm, 0.01) / (material.thicknessMm * 2)));
   const dose = Math.log(panel.forceGf) + blade + 0.45 * Math.log(passes) - 0.1 * Math.log(panel.speedMmS / 100) - WEAR_PER_KM * (wearMetres / 1000);
   const excess = dose - threshold + CUT_SPREAD * normalSource(seed)();
-  if (excess < -FAR) return 'far-under';
-  if (excess < 0) return 'under';
-  if (excess <= window) return 'right';
-  return excess <= window + FAR ? 'over' : 'far-over';
+  const outcome = outcomeAt(excess, window, FAR);
+  if (outcome !== 'right') return { outcome, fault: 'depth' };
+  const swing = process.endsWith('cut') ? CORNER_LOSS * Math.max(0, Math.log(panel.speedMmS / CORNER_SPEED)) : 0;
+  if (excess < swing) return { outcome: 'under', fault: 'corners' };
+  return swing > 0 && excess > window - CORNER_TEAR ? { outcome: 'over', fault: 'corners' } : { outcome, fault: null };
+}
+
+/** {@link toolResult} without where it is wrong. */
+export function toolOutcome(use: ToolUse, material: HiddenMaterial, seed: number): Outcome {
+  return toolResult(use, material, seed).outcome;
 }

@@ -5,6 +5,8 @@ import type { Setting, TunedDial } from './tuner-spec';
 export interface Candidate {
   setting: Setting;
   coordinates: number[];
+  /** Whether a dial is turned beside the first one: what one learns from it is mixed with what that dial does. */
+  turnsAside: boolean;
 }
 
 /** So many values of a dial are looked at, spread over its range. */
@@ -21,7 +23,8 @@ export function candidates(dials: readonly TunedDial[], start: Setting, around: 
   const found = new Map<string, Candidate>();
   const add = (setting: Setting) => {
     const key = dials.map((dial) => setting[dial.name]).join(' ');
-    if (!found.has(key)) found.set(key, { setting, coordinates: coordinates(dials, start, setting) });
+    const turnsAside = others.some(({ name }) => setting[name] !== around[name]);
+    if (!found.has(key)) found.set(key, { setting, coordinates: coordinates(dials, start, setting), turnsAside });
   };
   for (const value of valuesOf(main, around[main.name], MAIN_VALUES)) {
     const base = { ...around, [main.name]: value };

@@ -1,5 +1,5 @@
 import { unsafeUniformIntDistribution, xoroshiro128plus, type RandomGenerator } from 'pure-rand';
-import { OUTCOMES, type Outcome, type ProcessName } from '../recipes';
+import type { Outcome, ProcessName } from '../recipes';
 import { normalBelow } from './normal';
 import { exponentPrior, FAR, MISTAKE, NOISE, PASSES, WEAR_SPREAD_PER_KM, WINDOW, type ExponentPrior } from './prior';
 import type { TunedDial } from './tuner-spec';
@@ -38,6 +38,8 @@ const RANGE = 2 ** 30;
 export class Posterior {
   private readonly random: RandomGenerator;
   private readonly priors: ExponentPrior[];
+  /** Logarithms of the exponents' medians. */
+  private readonly middles: number[];
   private particles: Float64Array[] = [];
   private weights: Float64Array;
   private readonly seen: SeenTrial[] = [];
@@ -45,12 +47,9 @@ export class Posterior {
   constructor(process: ProcessName, dials: readonly TunedDial[], private readonly startSpread: number, seed: number) {
     this.random = xoroshiro128plus(seed);
     this.priors = dials.map((dial) => exponentPrior(process, dial));
+    this.middles = this.priors.map(({ median }) => Math.log(median));
     this.weights = new Float64Array(PARTICLES).fill(1 / PARTICLES);
     for (let i = 0; i < PARTICLES; i++) this.particles.push(this.draw());
-  }
-
-  get trials(): readonly SeenTrial[] {
-    return this.seen;
   }
 
   /** Takes a trial in. */
@@ -69,8 +68,13 @@ export class Posterior {
     if (1 / squares < PARTICLES * 0.6) this.renew();
   }
 
-  /** Equally weighted particles drawn from the cloud, evenly. */
-  sample(count: number): Float64Array[] {
+  /** Equally weighted worlds drawn from the cloud, evenly, for the tool as it is worn now. */
+  sample(count: number): World[] {
+    const wearKm = this.seen.length ? this.seen[this.seen.length - 1].wearKm : 0;
+    return this.pick(count).map((particle) => worldOf(particle, wearKm));
+  }
+
+  private pick(count: number): Float64Array[] {
     const drawn: Float64Array[] = [];
     let sum = this.weights[0];
     let i = 0;
@@ -91,19 +95,18 @@ export class Posterior {
   }
 
   private draw(): Float64Array {
-    const logUniform = ({ low, high }: { low: number; high: number }) => Math.log(low) + this.uniform() * Math.log(high / low);
     return Float64Array.of(
-      this.startSpread * this.normal(), logUniform(WINDOW), logUniform(NOISE), logUniform(FAR), logUniform(FAR),
+      this.startSpread * this.normal(), WINDOW.quantile(this.uniform()), NOISE.quantile(this.uniform()), FAR.quantile(this.uniform()), FAR.quantile(this.uniform()),
       Math.log(PASSES.median) + PASSES.logSpread * this.normal(), Math.abs(WEAR_SPREAD_PER_KM * this.normal()),
       ...this.priors.map(({ median, logSpread }) => Math.log(median) + logSpread * this.normal()),
     );
   }
 
   private logPrior(p: Float64Array): number {
-    const within = (value: number, { low, high }: { low: number; high: number }) => value >= Math.log(low) && value <= Math.log(high);
-    if (!within(p[WIDTH], WINDOW) || !within(p[SIGMA], NOISE) || !within(p[FAR_UNDER], FAR) || !within(p[FAR_OVER], FAR) || p[WEAR] < 0) return -Infinity;
-    let log = -0.5 * ((p[CENTRE] / this.startSpread) ** 2 + ((p[PASS] - Math.log(PASSES.median)) / PASSES.logSpread) ** 2 + (p[WEAR] / WEAR_SPREAD_PER_KM) ** 2);
-    this.priors.forEach(({ median, logSpread }, i) => (log -= 0.5 * ((p[EXPONENTS + i] - Math.log(median)) / logSpread) ** 2));
+    let log = WINDOW.logDensity(p[WIDTH]) + NOISE.logDensity(p[SIGMA]) + FAR.logDensity(p[FAR_UNDER]) + FAR.logDensity(p[FAR_OVER]);
+    if (log === -Infinity || p[WEAR] < 0) return -Infinity;
+    log -= 0.5 * ((p[CENTRE] / this.startSpread) ** 2 + ((p[PASS] - Math.log(PASSES.median)) / PASSES.logSpread) ** 2 + (p[WEAR] / WEAR_SPREAD_PER_KM) ** 2);
+    for (let i = 0; i < this.priors.length; i++) log -= 0.5 * ((p[EXPONENTS + i] - this.middles[i]) / this.priors[i].logSpread) ** 2;
     return log;
   }
 
@@ -116,7 +119,7 @@ export class Posterior {
 
   /** Draws the particles anew by their weights, and moves each by some Metropolis steps as wide as the cloud. */
   private renew(): void {
-    this.particles = this.sample(PARTICLES).map((particle) => particle.slice());
+    this.particles = this.pick(PARTICLES).map((particle) => particle.slice());
     this.weights.fill(1 / PARTICLES);
     const size = this.particles[0].length;
     const spread = new Float64Array(size);
@@ -143,38 +146,83 @@ export class Posterior {
   }
 }
 
+/**
+ * A particle made ready for many questions: the marks of far under, under, over and far over in log dose, the reciprocal
+ * of the noise, and what each dial's coordinate counts.
+ */
+export interface World {
+  marks: [number, number, number, number];
+  sharpness: number;
+  slopes: Float64Array;
+  /** γ of passes in one place. */
+  gamma: number;
+}
+
+/** The world of a particle, for a tool that is worn by so much. */
+function worldOf(p: Float64Array, wearKm: number): World {
+  const half = Math.exp(p[WIDTH]) / 2;
+  const centre = p[CENTRE] + p[WEAR] * wearKm;
+  const low = centre - half;
+  const high = centre + half;
+  return { marks: [low - Math.exp(p[FAR_UNDER]), low, high, high + Math.exp(p[FAR_OVER])], sharpness: Math.exp(-p[SIGMA]), slopes: p.slice(EXPONENTS).map(Math.exp), gamma: Math.exp(p[PASS]) };
+}
+
+/** Log dose of several passes in one place: γ·ln Σ exp(doseⱼ/γ). */
+export function together(doses: readonly number[], gamma: number): number {
+  let most = -Infinity;
+  for (const dose of doses) most = Math.max(most, dose);
+  let sum = 0;
+  for (const dose of doses) sum += Math.exp((dose - most) / gamma);
+  return most + gamma * Math.log(sum);
+}
+
 /** Log dose of one pass. */
-export function doseOf(p: Float64Array, coordinates: readonly number[]): number {
+export function doseOf({ slopes }: World, coordinates: readonly number[]): number {
+  let dose = 0;
+  for (let i = 0; i < coordinates.length; i++) dose += slopes[i] * coordinates[i];
+  return dose;
+}
+
+/** The chances of the five outcomes at a log dose, from far under to far over. */
+export function outcomeChances({ marks, sharpness }: World, dose: number): [number, number, number, number, number] {
+  const a = normalBelow((marks[0] - dose) * sharpness);
+  const b = normalBelow((marks[1] - dose) * sharpness);
+  const c = normalBelow((marks[2] - dose) * sharpness);
+  const d = normalBelow((marks[3] - dose) * sharpness);
+  return [a, b - a, c - b, d - c, 1 - d];
+}
+
+/** The chance of being right at a log dose. */
+export function rightChance({ marks, sharpness }: World, dose: number): number {
+  return normalBelow((marks[2] - dose) * sharpness) - normalBelow((marks[1] - dose) * sharpness);
+}
+
+function passDose(p: Float64Array, coordinates: readonly number[]): number {
   let dose = 0;
   for (let i = 0; i < coordinates.length; i++) if (coordinates[i] !== 0) dose += Math.exp(p[EXPONENTS + i]) * coordinates[i];
   return dose;
 }
 
-function totalDose(p: Float64Array, { passes, wearKm }: Pick<SeenTrial, 'passes' | 'wearKm'>): number {
+/** Log dose of all passes in one place, less what the worn tool loses. */
+function totalDose(p: Float64Array, { passes, wearKm }: SeenTrial): number {
   const worn = p[WEAR] * wearKm;
-  if (passes.length === 1) return doseOf(p, passes[0]) - worn;
-  const gamma = Math.exp(p[PASS]);
-  const doses = passes.map((coordinates) => doseOf(p, coordinates));
-  const most = Math.max(...doses);
-  return most + gamma * Math.log(doses.reduce((sum, dose) => sum + Math.exp((dose - most) / gamma), 0)) - worn;
+  if (passes.length === 1) return passDose(p, passes[0]) - worn;
+  return together(passes.map((coordinates) => passDose(p, coordinates)), Math.exp(p[PASS])) - worn;
 }
 
-/** The chances of the five outcomes at a log dose, from far under to far over. */
-export function outcomeChances(p: Float64Array, dose: number): [number, number, number, number, number] {
-  const half = Math.exp(p[WIDTH]) / 2;
-  const sigma = Math.exp(p[SIGMA]);
-  const below = (mark: number) => normalBelow((mark - dose) / sigma);
-  const edges = [p[CENTRE] - half - Math.exp(p[FAR_UNDER]), p[CENTRE] - half, p[CENTRE] + half, p[CENTRE] + half + Math.exp(p[FAR_OVER])].map(below);
-  return [edges[0], edges[1] - edges[0], edges[2] - edges[1], edges[3] - edges[2], 1 - edges[3]];
-}
-
-/** The chance of being right at a log dose. */
-export function rightChance(p: Float64Array, dose: number): number {
-  const half = Math.exp(p[WIDTH]) / 2;
-  const sigma = Math.exp(p[SIGMA]);
-  return normalBelow((p[CENTRE] + half - dose) / sigma) - normalBelow((p[CENTRE] - half - dose) / sigma);
-}
-
+/** The chance of what was seen, in one particle. */
 function likelihood(p: Float64Array, trial: SeenTrial): number {
-  return (1 - MISTAKE) * outcomeChances(p, totalDose(p, trial))[OUTCOMES.indexOf(trial.outcome)] + MISTAKE / 5;
+  const dose = totalDose(p, trial);
+  const sharpness = Math.exp(-p[SIGMA]);
+  const half = Math.exp(p[WIDTH]) / 2;
+  const low = p[CENTRE] - half - dose;
+  const high = p[CENTRE] + half - dose;
+  const { outcome } = trial;
+  let chance;
+  if (outcome === 'right') chance = normalBelow(high * sharpness) - normalBelow(low * sharpness);
+  else if (outcome === 'under') chance = normalBelow(low * sharpness) - normalBelow((low - Math.exp(p[FAR_UNDER])) * sharpness);
+  else if (outcome === 'far-under') chance = normalBelow((low - Math.exp(p[FAR_UNDER])) * sharpness);
+  else if (outcome === 'over') chance = normalBelow((high + Math.exp(p[FAR_OVER])) * sharpness) - normalBelow(high * sharpness);
+  else chance = 1 - normalBelow((high + Math.exp(p[FAR_OVER])) * sharpness);
+  return (1 - MISTAKE) * chance + MISTAKE / 5;
 }

@@ -1,4 +1,5 @@
 import { PROCESSES, type ProcessName } from '../recipes';
+import { PiecewisePrior } from './piecewise';
 import type { TunedDial } from './tuner-spec';
 
 /** What an exponent is like before any trial: its median, and the spread of its logarithm. Always above 0; the sign is known. */
@@ -25,10 +26,20 @@ export function exponentPrior(processName: ProcessName, dial: TunedDial): Expone
   return { median: Math.abs(term.exponent), logSpread: index === 0 ? FIRST_SPREAD : OTHER_SPREAD };
 }
 
-/** Uniform in the logarithm, within these bounds, in log dose. */
-export const WINDOW = { low: 0.07, high: 0.55 };
-export const NOISE = { low: 0.008, high: 0.07 };
-export const FAR = { low: 0.12, high: 0.9 };
+/** Width of the good window in log dose: mostly 0.10 to 0.40, now and then narrower than the machine scatters. */
+export const WINDOW = new PiecewisePrior([
+  { low: 0.02, high: 0.1, mass: 0.06, slope: 0 },
+  { low: 0.1, high: 0.4, mass: 0.9, slope: 1 },
+  { low: 0.4, high: 0.7, mass: 0.04, slope: 0 },
+]);
+/** Scatter of the log dose from cut to cut. */
+export const NOISE = new PiecewisePrior([
+  { low: 0.005, high: 0.01, mass: 0.04, slope: 0 },
+  { low: 0.01, high: 0.05, mass: 0.9, slope: 0.1 },
+  { low: 0.05, high: 0.08, mass: 0.03, slope: 0 },
+]);
+/** How far beyond the window's edges a miss is called a far one. */
+export const FAR = new PiecewisePrior([{ low: 0.12, high: 0.9, mass: 1, slope: 0 }]);
 /** Dose that is lost over a kilometre: never below nothing. */
 export const WEAR_SPREAD_PER_KM = 0.2;
 /** What passes count where the machine has no dial for them. */

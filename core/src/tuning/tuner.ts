@@ -1,8 +1,11 @@
 import { OUTCOMES, PROCESSES } from '../recipes';
+import { tellingTogether } from './batch';
 import { candidates, type Candidate } from './candidates';
+import { bestOf, firstTrial, mostTelling, RELIABLE, score, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
-import { doseOf, outcomeChances, Posterior, rightChance } from './posterior';
+import { doseOf, outcomeChances, Posterior, rightChance, together, type World } from './posterior';
 import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
+import { sayWhy } from './why';
 
 /** Finds the right setting in as few trials as possible, and says how sure it is. */
 export interface Tuner {
@@ -10,31 +13,40 @@ export interface Tuner {
   suggest(): Advice;
   /** Takes in a trial, this one's or any other. */
   record(trial: TunedTrial): void;
-  /** The chances of the five outcomes of a setting. */
-  predict(setting: Setting): Chances;
+  /** The chances of the five outcomes of a setting, on top of earlier passes in the same place if there were any. */
+  predict(setting: Setting, onTopOf?: readonly Setting[]): Chances;
+  /** The setting to end with if one had to stop now, its chance of being right, and how sure it is to be reliable. */
+  best(): { setting: Setting; right: number; sure: number };
+  /** Settings that tell the most when they are tried at once; the first trial's own advice is among them. */
+  batch(count: number): Setting[];
+  /** The pass that most likely makes it right on top of passes that were not enough. */
+  repeat(onTopOf: readonly Setting[]): { setting: Setting; chance: Advice['chance'] };
 }
 
-/** Particles that are looked at for the choice; the whole cloud says how sure it is in the end. */
-const LOOKED_AT = 400;
+/** Worlds that are looked at for a first glance, for the choice, and for what is said in the end. */
+const GLANCED_AT = 100;
+const LOOKED_AT = 900;
 const JUDGED_BY = 1200;
-/** A setting is reliable where it is right at least this often. */
-const RELIABLE = 0.9;
-/** Settled: as sure as this that the setting is reliable. */
-const SURE = 0.87;
-/** So many trials are weighed against each other by what each would teach. */
-const WEIGHED = 14;
-const GOALS = 40;
-/** What being right at once is worth, beside what a trial teaches. */
-const WORTH_OF_RIGHT = 0.25;
+/** So many settings are looked at closely. */
+const HOPEFUL = 240;
 /** From this many trials on, one may say that nothing on the dials is right. */
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
 /**
+ * Settled: as sure as this that the setting is reliable. Surer with more trials: what is found at once mostly lies in a
+ * wide window; where it took long, the window is narrow and a right outcome says less.
+ */
+const SURE = Number(process.env.SURE ?? 0.85);
+export function sureAfter(trials: number): number {
+  return trials >= 0 ? SURE : SURE;
+}
+
+/**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
- * its outcomes, one would be surest of some setting (one step of looking ahead), with a premium on being right at once;
- * ties go to the gentler setting. It is settled once a setting is right with a chance of 0.9, one
- * is 87 % sure that it is right at least nine times in ten, and something was right.
+ * its outcomes, one would be surest of some setting (one step of looking ahead); ties go to the gentler setting. It is
+ * settled once a setting is right with a chance of 0.9, it is sure enough that it is right at least nine times in ten, and
+ * something was right.
  * @throws RangeError where the spec cannot be tuned
  * @example createTuner({ process: 'kiss-cut', dials, start: { force: 14, speed: 5 }, startSpread: 0.35, seed: 1 }).suggest()
  */
@@ -47,143 +59,88 @@ export function createTuner(spec: TunerSpec): Tuner {
   const posterior = new Posterior(spec.process, dials, spec.startSpread, seed);
   const history: TunedTrial[] = [];
   let around: Setting = start;
+  let newWear: number | null = null;
 
-  function predict(setting: Setting): Chances {
-    const at = coordinates(dials, start, setting);
-    const sums = [0, 0, 0, 0, 0];
-    for (const particle of posterior.sample(JUDGED_BY)) outcomeChances(particle, doseOf(particle, at)).forEach((chance, k) => (sums[k] += chance / JUDGED_BY));
-    return Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, sums[k]])) as Chances;
+  /** The settings that could be right, as the cloud sees them. */
+  function look(): Scored[] {
+    const glanced = score(candidates(dials, start, around, free), posterior.sample(GLANCED_AT));
+    const hopeful = glanced.sort((a, b) => b.right - a.right).slice(0, HOPEFUL).map(({ candidate }) => candidate);
+    return score(hopeful, posterior.sample(LOOKED_AT));
   }
 
   /** How sure one is that a setting is right at least nine times in ten. */
-  function reliability(candidate: Candidate): number {
-    let sure = 0;
-    for (const particle of posterior.sample(JUDGED_BY)) if (rightChance(particle, doseOf(particle, candidate.coordinates)) >= RELIABLE) sure += 1 / JUDGED_BY;
-    return sure;
+  function sureness({ coordinates: at }: Candidate): number {
+    const worlds = posterior.sample(JUDGED_BY);
+    return worlds.filter((world) => rightChance(world, doseOf(world, at)) >= RELIABLE).length / worlds.length;
+  }
+
+  function predict(setting: Setting, onTopOf: readonly Setting[] = []): Chances {
+    return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)));
+  }
+
+  function best(): { setting: Setting; right: number; sure: number } {
+    const { candidate } = bestOf(look(), free);
+    return { setting: candidate.setting, right: predict(candidate.setting).right, sure: sureness(candidate) };
   }
 
   function suggest(): Advice {
-    const pool = candidates(dials, start, around, free);
-    const looked = score(pool, posterior.sample(LOOKED_AT));
-    const best = looked.reduce((a, b) => (compare(b, a, free) > 0 ? b : a));
-    around = best.candidate.setting;
-    const seenRight = history.some((trial) => trial.outcome === 'right');
-    if (seenRight) {
-      const chances = predict(best.candidate.setting);
-      if (chances.right >= RELIABLE && reliability(best.candidate) >= SURE) return advice(best.candidate.setting, chances, true, history, hopeless(looked));
-    }
-    const next = history.length === 0 && looked.length ? firstTrial(looked, free) : informative(looked, free);
-    return advice(next.setting, predict(next.setting), false, history, hopeless(looked));
+    const looked = look();
+    const goal = bestOf(looked, free).candidate;
+    around = goal.setting;
+    const isRightSeen = history.some((trial) => trial.outcome === 'right');
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
+    const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, sureAfter(history.length + 1));
+    const chance = asThree(predict(next.setting));
+    const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
+    return { setting: next.setting, chance, settled: isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
   }
 
-  /** Whether nothing on the dials seems to be right often enough. */
-  function hopeless(looked: Scored[]): boolean {
-    return history.length >= ENOUGH_TRIALS && Math.max(...looked.map((scored) => scored.right)) < HOPELESS;
+  function batch(count: number): Setting[] {
+    const advice = suggest();
+    if (advice.settled) return [advice.setting];
+    const looked = look();
+    const isAdvised = (setting: Setting) => Object.entries(advice.setting).every(([name, value]) => setting[name] === value);
+    return [advice.setting, ...tellingTogether(looked, count).filter((setting) => !isAdvised(setting))].slice(0, count);
+  }
+
+  function repeat(onTopOf: readonly Setting[]): { setting: Setting; chance: Advice['chance'] } {
+    const before = onTopOf.map((setting) => coordinates(dials, start, setting));
+    const worlds = posterior.sample(LOOKED_AT / 3);
+    const from = onTopOf[onTopOf.length - 1] ?? around;
+    const rated = candidates(dials, start, { ...start, ...from }, free.slice(0, 1)).map(({ setting, coordinates: at }) => ({ setting, right: asChances(worlds, at, before).right }));
+    const { setting } = rated.reduce((a, b) => (b.right > a.right + 0.004 ? b : a));
+    return { setting, chance: asThree(predict(setting, onTopOf)) };
   }
 
   function record(trial: TunedTrial): void {
     if (!(OUTCOMES as readonly string[]).includes(trial.outcome)) throw new RangeError(`An outcome is one of ${OUTCOMES.join(', ')}; “${String(trial.outcome)}” came.`);
     history.push(trial);
+    newWear ??= trial.wear ?? null;
     const passes = [...(trial.onTopOf ?? []), trial.setting].map((setting) => coordinates(dials, start, setting));
-    posterior.record({ passes, outcome: trial.outcome, wearKm: (trial.wear ?? 0) / 1000 });
+    // The start is meant for the tool as it was at first; only what it wears from then on counts.
+    posterior.record({ passes, outcome: trial.outcome, wearKm: ((trial.wear ?? newWear ?? 0) - (newWear ?? 0)) / 1000 });
   }
 
-  return { suggest, record, predict };
+  return { suggest, record, predict, best, batch, repeat };
 }
 
 /** The dials in the order in which the process turns them. */
-function inTurningOrder({ process, dials }: TunerSpec): TunedDial[] {
-  const terms = PROCESSES.find((p) => p.name === process)?.dose.map((term) => term.quantity as string) ?? [];
-  const turn = (dial: TunedDial) => (terms.includes(dial.name) ? terms.indexOf(dial.name) : terms.length);
+function inTurningOrder({ process: processName, dials }: TunerSpec): TunedDial[] {
+  const terms = PROCESSES.find(({ name }) => name === processName)?.dose.map((term) => term.quantity as string) ?? [];
+  const turn = ({ name }: TunedDial) => (terms.includes(name) ? terms.indexOf(name) : terms.length);
   return [...dials].sort((a, b) => turn(a) - turn(b));
 }
 
-interface Scored {
-  candidate: Candidate;
-  /** For every particle looked at: the log dose, and the chance of being right. */
-  doses: Float64Array;
-  rights: Float64Array;
-  /** Mean chance of being right, and the share of particles in which it is reliable. */
-  right: number;
-  reliable: number;
-  particles: Float64Array[];
-}
-
-function score(pool: Candidate[], particles: Float64Array[]): Scored[] {
-  return pool.map((candidate) => {
-    const doses = new Float64Array(particles.length);
-    const rights = new Float64Array(particles.length);
-    let right = 0;
-    let reliable = 0;
-    particles.forEach((particle, i) => {
-      doses[i] = doseOf(particle, candidate.coordinates);
-      rights[i] = rightChance(particle, doses[i]);
-      right += rights[i];
-      if (rights[i] >= RELIABLE) reliable += 1;
-    });
-    return { candidate, doses, rights, right: right / particles.length, reliable: reliable / particles.length, particles };
-  });
-}
-
-/** Which of two is the better one to end with; ties go to the gentler. */
-function compare(a: Scored, b: Scored, free: readonly TunedDial[]): number {
-  const value = (scored: Scored) => scored.reliable + 0.3 * scored.right;
-  const difference = value(a) - value(b);
-  return Math.abs(difference) > 0.004 ? difference : gentler(a.candidate.setting, b.candidate.setting, free);
-}
-
-/** Above 0 where `a` does less than `b`: less of what raises, more of what lowers, in shares of the dials' ranges. */
-function gentler(a: Setting, b: Setting, free: readonly TunedDial[]): number {
-  return free.reduce((sum, { name, min, max, effect }) => sum + ((effect === 'raises' ? 1 : -1) * (b[name] - a[name])) / (max - min), 0);
-}
-
-/** The first trial is the one most likely to be right: there is nothing to learn from yet. */
-function firstTrial(looked: Scored[], free: readonly TunedDial[]): Candidate {
-  return looked.reduce((a, b) => (b.right > a.right + 0.004 || (Math.abs(b.right - a.right) <= 0.004 && gentler(b.candidate.setting, a.candidate.setting, free) > 0) ? b : a)).candidate;
-}
-
-/** The trial after which one would be surest, on the average of its outcomes. */
-function informative(looked: Scored[], free: readonly TunedDial[]): Candidate {
-  const hopeful = [...looked].sort((a, b) => b.right - a.right);
-  const trials = spread(hopeful.filter((scored) => scored.right > 0.02), WEIGHED);
-  const goals = spread(hopeful.slice(0, Math.max(GOALS, Math.ceil(hopeful.length / 4))), GOALS);
-  let best: { scored: Scored; value: number } | null = null;
-  for (const scored of trials) {
-    const chances = scored.particles.map((particle, i) => outcomeChances(particle, scored.doses[i]));
-    let value = WORTH_OF_RIGHT * scored.right;
-    for (let k = 0; k < 5; k++) {
-      let total = 0;
-      for (const chance of chances) total += chance[k];
-      if (total / chances.length < 0.02) continue;
-      let surest = 0;
-      for (const goal of goals) {
-        let sure = 0;
-        for (let i = 0; i < chances.length; i++) if (goal.rights[i] >= RELIABLE) sure += chances[i][k];
-        surest = Math.max(surest, sure);
-      }
-      value += surest / chances.length;
-    }
-    if (!best || value > best.value + 0.002 || (Math.abs(value - best.value) <= 0.002 && gentler(scored.candidate.setting, best.scored.candidate.setting, free) > 0)) best = { scored, value };
+function asChances(worlds: readonly World[], at: readonly number[], before: readonly number[][]): Chances {
+  const sums = [0, 0, 0, 0, 0];
+  for (const world of worlds) {
+    const dose = doseOf(world, at);
+    const five = outcomeChances(world, before.length ? together([...before.map((earlier) => doseOf(world, earlier)), dose], world.gamma) : dose);
+    for (let k = 0; k < sums.length; k++) sums[k] += five[k] / worlds.length;
   }
-  return (best?.scored ?? hopeful[0]).candidate;
+  return Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, sums[k]])) as Chances;
 }
 
-/** So many of them, spread evenly over their mean doses. */
-function spread(scored: Scored[], count: number): Scored[] {
-  if (scored.length <= count) return scored;
-  const mean = (s: Scored) => s.doses.reduce((sum, dose) => sum + dose, 0) / s.doses.length;
-  const sorted = scored.map((s) => ({ s, dose: mean(s) })).sort((a, b) => a.dose - b.dose);
-  return Array.from({ length: count }, (_, i) => sorted[Math.floor(((i + 0.5) * sorted.length) / count)].s);
-}
-
-const WORDS: Readonly<Record<string, string>> = { 'far-under': 'fell far short', under: 'fell short', right: 'was right', over: 'was too much', 'far-over': 'was far too much' };
-
-function advice(setting: Setting, chances: Chances, settled: boolean, history: readonly TunedTrial[], isHopeless: boolean): Advice {
-  const chance = { under: chances['far-under'] + chances.under, right: chances.right, over: chances.over + chances['far-over'] };
-  const said = Object.entries(setting).map(([name, value]) => `${name} ${value}`).join(', ');
-  const percent = `${Math.round(chance.right * 100)} %`;
-  const last = history[history.length - 1];
-  const lately = last ? `; ${Object.entries(last.setting).filter(([name, value]) => value !== setting[name]).map(([name, value]) => `${name} ${value}`).join(', ') || 'the same'} ${WORDS[last.outcome]}` : '';
-  if (isHopeless && !settled) return { setting, chance, settled, why: `The window is narrower than the machine's scatter, as far as ${history.length} trials show: no setting is right much more often than ${percent}` };
-  return { setting, chance, settled, why: settled ? `${said} is settled: right with a chance of ${percent}${lately}` : `${said}: right with a chance of ${percent}${lately}` };
+function asThree(chances: Chances): Advice['chance'] {
+  return { under: chances['far-under'] + chances.under, right: chances.right, over: chances.over + chances['far-over'] };
 }

@@ -1,0 +1,44 @@
+import type { Stroke } from '../../toolpath';
+
+/** One run of strokes with the same beam. */
+export interface BeamPass {
+  strokes: Stroke[];
+  /** Share of full power, 0 to 1. */
+  power: number;
+  speedMmS: number;
+  /** Air assist on. */
+  air: boolean;
+}
+
+/** What the file calls full power: the S of most controllers. */
+export const FULL_POWER_S = 1000;
+
+/**
+ * Beam passes as G-code: millimetres, absolute, M4 (power follows the speed), each stroke a G0 to its start and G1 along
+ * it with S and F; air by M8 and M9; the beam off and the head home at the end. Coordinates are those of the sheet, from
+ * the machine's origin, y up: `flipY` is the length that y is counted down from.
+ * @throws RangeError for power outside 0 to 1, a speed that is not above 0, or coordinates that are no numbers
+ */
+export function writeGcode(passes: readonly BeamPass[], flipY: number): string {
+  const lines = ['G21', 'G90', 'M4 S0'];
+  let isAir = false;
+  for (const { strokes, power, speedMmS, air } of passes) {
+    if (!(power >= 0 && power <= 1)) throw new RangeError(`The beam's power is a share from 0 to 1; ${power} came.`);
+    if (!(speedMmS > 0)) throw new RangeError(`The beam's speed is above 0 mm/s; ${speedMmS} came.`);
+    if (air !== isAir) lines.push(air ? 'M8' : 'M9');
+    isAir = air;
+    for (const { points } of strokes) {
+      points.forEach(({ x, y }, i) => {
+        if (!Number.isFinite(x) || !Number.isFinite(y)) throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} came.`);
+        const at = `X${decimal(x)} Y${decimal(flipY - y)}`;
+        if (i === 0) lines.push(`G0 ${at} S0`);
+        else lines.push(i === 1 ? `G1 ${at} S${Math.round(power * FULL_POWER_S)} F${decimal(speedMmS * 60)}` : `G1 ${at}`);
+      });
+    }
+  }
+  if (isAir) lines.push('M9');
+  lines.push('M5', 'G0 X0 Y0 S0');
+  return lines.join('\n') + '\n';
+}
+
+const decimal = (value: number): string => String(Number(value.toFixed(3)) + 0);

@@ -1,0 +1,3 @@
+export { digitLines, digitsWidth } from './digits';
+export { hatchLines } from './hatch';
+export { trialShape, trialSize, type TrialShape, type TrialSize } from './trial-shape';

@@ -1,0 +1,18 @@
+import type { Point } from '../geometry';
+
+/** Where a stand-in is at a moment of its run. */
+export interface StandInPosition {
+  at: Point;
+  isDown: boolean;
+  /** Way behind it with the tool down or the beam on, in mm. */
+  cutMm: number;
+  strokesDone: number;
+}
+
+/** A machine that is not there, with its work loaded. */
+export interface StandIn {
+  readonly totalSeconds: number;
+  readonly cutMm: number;
+  /** Where it is, `seconds` after the start (machine time). */
+  positionAt(seconds: number): StandInPosition;
+}
