@@ -4,7 +4,7 @@ import type { RecipeSearch } from '../server/src/queries/recipes';
 import { readSearch } from '@keen-anvil/core/recipes';
 import { bigBook } from './big-book';
 import { sequence } from './many-shapes';
-import { createApp, DEMO_WORKSHOP_ID, HeavyPool, RunService, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
+import { createApp, DEMO_WORKSHOP_ID, DeviceBay, HeavyPool, RunService, TuningService, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
 
 // Search over 100,000 recipes: the 95th percentile at the API against that of the same SQL run bare through node-postgres.
 const RECIPES = 100_000;
@@ -13,8 +13,10 @@ const SEARCHES = 300;
 const book = await bigBook('bench_search', RECIPES);
 const log = pino({ level: 'silent' });
 const heavy = new HeavyPool();
-const runs = new RunService(book.pool, heavy, log);
-const server = createApp({ pool: book.pool, heavy, runs, log, webDir: null }).listen(0, '127.0.0.1');
+const bay = new DeviceBay();
+const runs = new RunService(book.pool, heavy, log, bay);
+const tunings = new TuningService(book.pool, heavy, log, bay);
+const server = createApp({ pool: book.pool, heavy, runs, tunings, log, webDir: null }).listen(0, '127.0.0.1');
 await new Promise((resolve) => server.once('listening', resolve));
 const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/recipes`;
 

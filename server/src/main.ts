@@ -8,6 +8,8 @@ import { loadDemo } from './demo/load-demo';
 import { HeavyPool } from './heavy/pool';
 import { makeMissingCards } from './services/cards';
 import { RunService } from './services/runs';
+import { TuningService } from './services/tunings';
+import { DeviceBay } from './standin/device-bay';
 
 /** Starts the server: DATABASE_URL, PORT, LOG_FILE and WEB_DIR say how. */
 async function main(): Promise<void> {
@@ -21,9 +23,12 @@ async function main(): Promise<void> {
   await migrate(pool);
   await loadDemo(pool, heavy);
   await makeMissingCards(pool);
-  const runs = new RunService(pool, heavy, log);
+  const bay = new DeviceBay();
+  const runs = new RunService(pool, heavy, log, bay);
+  const tunings = new TuningService(pool, heavy, log, bay);
   await runs.recover();
-  const app = createApp({ pool, heavy, runs, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist') });
+  await tunings.recover();
+  const app = createApp({ pool, heavy, runs, tunings, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist') });
   const server = app.listen(port, '127.0.0.1');
   server.once('listening', () => process.send?.('ready'));
   server.once('error', (error) => fail(error));
@@ -35,6 +40,7 @@ async function main(): Promise<void> {
     server.close();
     server.closeAllConnections();
     await runs.close();
+    await tunings.close();
     await heavy.close();
     await pool.end();
     process.exit(0);

@@ -7,6 +7,8 @@ import { createApp } from '../src/app';
 import { createPool } from '../src/db/pool';
 import { HeavyPool } from '../src/heavy/pool';
 import { RunService } from '../src/services/runs';
+import { TuningService } from '../src/services/tunings';
+import { DeviceBay } from '../src/standin/device-bay';
 import { TEMPLATE } from './global-setup';
 
 export interface TestServer {
@@ -25,14 +27,17 @@ export async function startTestServer(): Promise<TestServer> {
   const pool = createPool(url.replace(/\/[^/]*$/, `/${name}`));
   const heavy = new HeavyPool();
   const log = pino({ level: 'silent' });
-  const runs = new RunService(pool, heavy, log);
+  const bay = new DeviceBay();
+  const runs = new RunService(pool, heavy, log, bay);
+  const tunings = new TuningService(pool, heavy, log, bay);
   return {
-    app: createApp({ pool, heavy, runs, log, webDir: null }),
+    app: createApp({ pool, heavy, runs, tunings, log, webDir: null }),
     pool,
     heavy,
     runs,
     close: async () => {
       await runs.close();
+      await tunings.close();
       await heavy.close();
       await pool.end();
       await asAdmin(url, `DROP DATABASE ${name}`);

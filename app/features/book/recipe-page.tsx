@@ -87,6 +87,9 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         <NailKey recipe={recipe} />
         <TextKey title="Change numbers" icon="pencil-outline" onPress={() => setOpen({ what: 'change' })} />
         <TextKey title="Write down a trial" icon="flask-outline" onPress={() => setOpen({ what: 'trial' })} />
+        <TextKey title="Tune it" icon="target" onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id } })} />
+        <TextKey title="Something is wrong" icon="stethoscope" onPress={() => router.push({ pathname: '/book/[id]/wrong', params: { id: recipe.id } })} />
+        <TextKey title="Charts" icon="chart-scatter-plot" onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })} />
       </View>
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />

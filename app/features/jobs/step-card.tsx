@@ -80,11 +80,14 @@ export function StepCard({ jobId, inspected, isOpen, isNext, onOpen }: StepCardP
             ) : null}
           </View>
           {recipe ? (
+            <>
             <Pressable role="link" aria-label="Open the recipe" onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
               <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
               {variant ? <Aside>{`nudged ${sayChanges(variant.changes)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
             </Pressable>
+            <TextKey title="Tune it" icon="target" label={`Tune the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: jobId } })} />
+            </>
           ) : (
             <OfferedRecipe step={step} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
           )}

@@ -1,3 +1,4 @@
 export * from './book';
 export * from './job';
 export * from './shop';
+export * from './tuning';

@@ -16,6 +16,13 @@ export interface Evidence {
   at: number;
 }
 
+/** A tuning that ended in these very settings. */
+export interface Settled {
+  at: number;
+  /** After how many trials. */
+  trials: number;
+}
+
 /** A recipe's temper and how it came about, in words. */
 export interface TemperVerdict {
   temper: Temper;
@@ -27,18 +34,19 @@ const SEVERAL = 3;
 
 /**
  * The temper that the evidence supports. It starts at bare (a guess) or straw (borrowed), climbs with right outcomes
- * to bronze (one), violet (three) and blue (three real runs), and a wrong outcome drops it one grade (a far miss
- * two); what comes after has to be earned again from there.
+ * to bronze (one), violet (three, or settled by tuning) and blue (three real runs), and a wrong outcome drops it one
+ * grade (a far miss two); what comes after has to be earned again from there. What went wrong before it was settled is
+ * counted in the tuning.
  * @param evidence what happened with the recipe's present settings, in any order
  */
-export function temperOf(source: Source, evidence: Evidence[]): TemperVerdict {
-  const start = source === 'guess' || source === 'own-trial' ? 0 : 1;
+export function temperOf(source: Source, evidence: Evidence[], settled: Settled | null = null): TemperVerdict {
+  const start = settled ? 3 : source === 'guess' || source === 'own-trial' ? 0 : 1;
   let grade = start;
   let rights = 0;
   let runRights = 0;
   let wrongs = 0;
   let lastWrong: Evidence | null = null;
-  const ordered = [...evidence].sort((a, b) => a.at - b.at);
+  const ordered = evidence.filter((event) => !settled || event.outcome === 'right' || event.at > settled.at).sort((a, b) => a.at - b.at);
   for (const event of ordered) {
     if (event.outcome === 'right') {
       rights += 1;
@@ -55,12 +63,13 @@ export function temperOf(source: Source, evidence: Evidence[]): TemperVerdict {
   }
   const totalRights = ordered.length - wrongs;
   const reasons: string[] = [];
+  if (settled) reasons.push(`settled by tuning in ${settled.trials} ${settled.trials === 1 ? 'trial' : 'trials'}`);
   if (totalRights > 0) {
     const runs = ordered.filter((e) => e.kind === 'run' && e.outcome === 'right').length;
     reasons.push(`right ${times(totalRights)}${runs ? `, ${runs === totalRights ? (runs === 1 ? 'in a real run' : 'all in real runs') : `${runs} of them in real runs`}` : ' in trials'}`);
   }
   if (lastWrong) reasons.push(`wrong ${times(wrongs)}, ${rights > 0 ? `right ${times(rights)} since` : 'and not right since'}`);
-  if (ordered.length === 0) reasons.push(start === 0 ? 'never tried' : 'borrowed, not tried here yet');
+  if (ordered.length === 0 && !settled) reasons.push(start === 0 ? 'never tried' : 'borrowed, not tried here yet');
   return { temper: TEMPERS[grade], reasons };
 }
 

@@ -16,7 +16,7 @@ const NEEDS: Readonly<Record<string, BeamNeed>> = {
   bamboo: { cut: 0.62, area: 0.52, line: 0.09 },
   leather: { cut: 0.52, area: 0.275, line: 0.06 },
   acrylic: { cut: 0.78, area: 0.42, line: 0.1 },
-  card: { cut: 0.3, area: 0.12, line: 0.03 },
+  card: { cut: 0.16, area: 0.12, line: 0.03 },
   fabric: { cut: 0.35, area: 0.15, line: 0.04 },
   metal: { cut: 40, area: 1.1, line: 0.25 },
 };

@@ -4,15 +4,15 @@ import { outcomeAt } from './outcome-at';
 import type { HiddenMaterial } from './tool-law';
 
 /** Dwell (s) that a film needs at 150 °C under a firm press: a share for all, and more for each mm of thickness. */
-const NEED_SECONDS = 7;
-const NEED_SECONDS_PER_MM = 48;
+const NEED_SECONDS = 4.5;
+const NEED_SECONDS_PER_MM = 86;
 /** Activation temperature of the glue (Ea/R), in K. */
 const ACTIVATION_K = 9200;
 const AT_K = 423.15;
 const FIRM_TURNS = 4;
-const PRESSURE_POWER = 0.25;
+const PRESSURE_POWER = 0.27;
 /** A plate that is leant on presses about this firmly, in turns of a knob. */
-const BY_HAND_TURNS = 2.6;
+const BY_HAND_TURNS = 1;
 const MATERIAL_SPREAD = 0.06;
 const PRESS_SPREAD = 0.03;
 const WINDOW = 0.48;

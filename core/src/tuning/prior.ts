@@ -30,12 +30,12 @@ export function exponentPrior(processName: ProcessName, dial: TunedDial): Expone
 export const WINDOW = new PiecewisePrior([
   { low: 0.02, high: 0.1, mass: 0.06, slope: 0 },
   { low: 0.1, high: 0.4, mass: 0.9, slope: 1 },
-  { low: 0.4, high: 0.7, mass: 0.04, slope: 0 },
+  { low: 0.4, high: 0.7, mass: 0.06, slope: 0 },
 ]);
 /** Scatter of the log dose from cut to cut. */
 export const NOISE = new PiecewisePrior([
-  { low: 0.005, high: 0.01, mass: 0.04, slope: 0 },
-  { low: 0.01, high: 0.05, mass: 0.9, slope: 0.1 },
+  { low: 0.005, high: 0.01, mass: 0.06, slope: 0 },
+  { low: 0.01, high: 0.05, mass: 0.9, slope: 0.8 },
   { low: 0.05, high: 0.08, mass: 0.03, slope: 0 },
 ]);
 /** How far beyond the window's edges a miss is called a far one. */

@@ -42,6 +42,8 @@ export interface Advice {
   chance: { under: number; right: number; over: number };
   /** Whether this setting can be written down: proven to be right at least nine times in ten, as far as the trials go. */
   settled: boolean;
+  /** Nothing on the dials seems to be right often enough. */
+  hopeless: boolean;
   why: string;
 }
 

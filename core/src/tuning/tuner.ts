@@ -15,8 +15,11 @@ export interface Tuner {
   record(trial: TunedTrial): void;
   /** The chances of the five outcomes of a setting, on top of earlier passes in the same place if there were any. */
   predict(setting: Setting, onTopOf?: readonly Setting[]): Chances;
-  /** The setting to end with if one had to stop now, its chance of being right, and how sure it is to be reliable. */
-  best(): { setting: Setting; right: number; sure: number };
+  /**
+   * The setting to end with if one had to stop now, its chance of being right, how sure it is to be reliable, and how likely
+   * the window is narrower than the scatter, so that nothing is.
+   */
+  best(): { setting: Setting; right: number; sure: number; narrow: number };
   /** Settings that tell the most when they are tried at once; the first trial's own advice is among them. */
   batch(count: number): Setting[];
   /** The pass that most likely makes it right on top of passes that were not enough. */
@@ -34,13 +37,13 @@ const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
 /**
- * Settled: as sure as this that the setting is reliable. Surer with more trials: what is found at once mostly lies in a
- * wide window; where it took long, the window is narrow and a right outcome says less.
+ * Settled: as sure as this that the setting is reliable. A little surer where it took long: then the window is narrow, and
+ * what was right once says less.
  */
-const SURE = Number(process.env.SURE ?? 0.85);
-export function sureAfter(trials: number): number {
-  return trials >= 0 ? SURE : SURE;
-}
+const SURE = 0.78;
+const SURE_LATE = 0.8;
+const SOON = 3;
+const sureAfter = (trials: number): number => (trials <= SOON ? SURE : SURE_LATE);
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
@@ -78,9 +81,15 @@ export function createTuner(spec: TunerSpec): Tuner {
     return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)));
   }
 
-  function best(): { setting: Setting; right: number; sure: number } {
+  /** How likely it is that no setting can be right often enough, whatever the dials. */
+  function narrowness(): number {
+    const worlds = posterior.sample(JUDGED_BY);
+    return worlds.filter((world) => rightChance(world, (world.marks[1] + world.marks[2]) / 2) < HOPELESS).length / worlds.length;
+  }
+
+  function best(): { setting: Setting; right: number; sure: number; narrow: number } {
     const { candidate } = bestOf(look(), free);
-    return { setting: candidate.setting, right: predict(candidate.setting).right, sure: sureness(candidate) };
+    return { setting: candidate.setting, right: predict(candidate.setting).right, sure: sureness(candidate), narrow: narrowness() };
   }
 
   function suggest(): Advice {
@@ -92,7 +101,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, sureAfter(history.length + 1));
     const chance = asThree(predict(next.setting));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
-    return { setting: next.setting, chance, settled: isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
+    return { setting: next.setting, chance, settled: isSettled, hopeless: isHopeless && !isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
   }
 
   function batch(count: number): Setting[] {

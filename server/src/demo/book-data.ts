@@ -43,13 +43,14 @@ export const RECIPES: RecipeData[] = [
     ['Stencil film, frosted', kiss(13, 5, 2), 'supplier-card', 'the card: like outdoor vinyl, a little less', 29, []],
   ]),
   ...all(LONG, 'Deep blade', 'kiss-cut', [
-    ['Transfer film, gold glitter', kiss(34, 2, 5), 'supplier-card', 'the card: more force, slow', 52, [[50, 'under']]],
+    ['Transfer film, gold glitter', kiss(22, 2, 5), 'supplier-card', 'the card: more force, slow', 52, [[50, 'under']]],
     ['Sticker paper, laminated', kiss(27, 4, 4), 'own-trial', 'clean since the spring, then the backing was cut twice', 66, [[67, 'under', kiss(22, 4, 4)], ...rights(66, 60, 41), [9, 'over'], [6, 'far-over']]],
   ]),
   ...all(LITTLE, 'Fine blade, worn', 'kiss-cut', [
     ['Outdoor vinyl, navy', { force: 105, speed: 60, passes: 1, overcut: 0.5 }, 'own-trial', 'stepped up by 5 until it stopped hanging', 96,
       [[97, 'under', { force: 90 }, 900], [97, 'under', { force: 100 }, 900], [96, 'right', {}, 905], [70, 'right', {}, 1240], [34, 'under', {}, 2050], [21, 'under', {}, 2190], [20, 'right', { force: 115 }, 2200]],
       { nudge: { changes: { force: 10 }, reason: 'this blade is nearly done', daysAgo: 20 } }],
+    ['Sticker paper, laminated', { force: 130, speed: 60, passes: 1, overcut: 0.5 }, 'guess', 'what the worn blade needs on vinyl, and some more', 7, []],
     ['Outdoor vinyl, white', { force: 110, speed: 60, passes: 1, overcut: 0.5 }, 'own-trial', 'as the navy, and one step more', 92, [[92, 'under', { force: 105 }, 960], [92, 'right', {}, 962], [55, 'right', {}, 1530]]],
   ]),
   ...all(LONG, 'Deep blade', 'through-cut', [

@@ -13,6 +13,7 @@ import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
 import { JOBS, type JobData, type SeriesData } from './job-data';
 import { loadBook, loadMachines, loadStock } from './load-book';
+import { loadTunings } from './load-tunings';
 
 /** Fills the database with the demo workshop; does nothing where it is complete. A load that was broken off goes on. */
 export async function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
@@ -29,6 +30,7 @@ export async function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   }
   // Jobs are made the way a maker makes them, one by one.
   for (const job of JOBS) await loadJob(pool, heavy, job);
+  await loadTunings(pool, heavy);
   await pool.query('INSERT INTO demo_done DEFAULT VALUES');
   return true;
 }

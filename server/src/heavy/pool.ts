@@ -2,7 +2,9 @@ import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem';
 import type { ReadBook } from '../exchange/read-file';
+import type { WindowView } from '@keen-anvil/contract';
 import type { PlanAnswer, PlanTask, ReadAnswer } from './tasks';
+import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 
 /** A drawing that takes longer than this to read is refused. */
 const READ_LIMIT_MS = 20_000;
@@ -28,6 +30,16 @@ export class HeavyPool {
 
   readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
     return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.');
+  }
+
+  /** What a tuning should try next. */
+  tune(task: TuneTask): Promise<TuneAnswer> {
+    return this.run('tune', task, PLAN_LIMIT_MS, 'The advice takes too long to work out. Hold some dials fixed.');
+  }
+
+  /** Where right lies over two dials. */
+  goodWindow(task: WindowTask): Promise<WindowView> {
+    return this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.');
   }
 
   close(): Promise<void> {

@@ -4,6 +4,7 @@ import { planStep, stepHpgl, type StepRequest } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
 export { readBookFile } from '../exchange/read-file';
+export { goodWindow, tune } from './tune';
 
 // Runs in a worker thread: what is returned here is copied to the server's own thread.
 

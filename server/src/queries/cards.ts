@@ -17,6 +17,8 @@ export interface CardSource {
   machineName: string;
   toolName: string;
   variantReasons: string[];
+  /** When a tuning wrote these numbers, and after how many trials. */
+  settled: { at: string; trials: number } | null;
   lastUsedAt: Date | null;
 }
 
@@ -29,7 +31,8 @@ export async function listCardSources(db: Db, workshopId: string, recipeIds: str
     `SELECT r.id, r.process, v.settings, v.source, v.reason, r.note, m.name AS "materialName", m.family, m.finish, m.notes AS "materialNotes",
        m.thickness_mm AS "thicknessMm", a.name AS "machineName", t.name AS "toolName",
        ARRAY (SELECT n.reason FROM recipe_variant n WHERE n.workshop_id = r.workshop_id AND n.recipe_id = r.id AND n.ended_at IS NULL) AS "variantReasons",
-       u.at AS "lastUsedAt"
+       u.at AS "lastUsedAt",
+       CASE WHEN v.settled_trials IS NOT NULL THEN jsonb_build_object('at', v.created_at, 'trials', v.settled_trials) END AS settled
      FROM recipe r
      JOIN LATERAL (SELECT * FROM recipe_revision v WHERE v.workshop_id = r.workshop_id AND v.recipe_id = r.id ORDER BY number DESC LIMIT 1) v ON true
      JOIN material m ON m.workshop_id = r.workshop_id AND m.id = r.material_id

@@ -11,6 +11,7 @@ import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
 import { jobRoutes } from './jobs';
 import { shopRoutes } from './shop';
+import { tuningRoutes } from './tunings';
 import { workshopRoutes } from './workshops';
 
 const RECENT = 5;
@@ -39,6 +40,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(shopRoutes(parts));
   router.use(bookRoutes(parts));
   router.use(jobRoutes(parts));
+  router.use(tuningRoutes(parts));
 
   router.use(() => {
     throw notFound('What this address points at');

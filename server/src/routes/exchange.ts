@@ -18,7 +18,7 @@ const LARGEST_PHOTO = 25_000_000;
 const MOST_CHOSEN = 300;
 
 /** Taking the book along: files out and in, cards and labels to print, photos. */
-export function exchangeRoutes({ pool, heavy }: ApiParts): Router {
+export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   const router = Router();
   const raw = (limit: number) => express.raw({ type: () => true, limit });
 
@@ -57,6 +57,7 @@ export function exchangeRoutes({ pool, heavy }: ApiParts): Router {
     if (!Number.isInteger(version)) throw refused('The version of the material is missing.', 'version');
     response.json(await photographMaterial(pool, workshopOf(request), idOf(request), version, bytesOf(request)));
   });
+  router.put('/trials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))));
   return router;
 }
 

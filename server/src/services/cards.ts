@@ -40,7 +40,7 @@ export async function makeMissingCards(pool: Pool): Promise<void> {
 /** Only what was done with the numbers as they stand now says how far to trust them. */
 function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict {
   const same = evidence.filter((event) => sameSettings(event.settings, source.settings));
-  return temperOf(source.source, same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })));
+  return temperOf(source.source, same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })), source.settled && { at: Date.parse(source.settled.at), trials: source.settled.trials });
 }
 
 const sortName = ({ materialName, machineName, toolName, process }: CardSource): string => [materialName, machineName, toolName, process].join('\t').toLowerCase();

@@ -1,18 +1,14 @@
-import { randomUUID } from 'node:crypto';
 import type { Archiving, MaterialChange, MaterialFields, MaterialView, NewMaterial, NewStockPiece, StockPieceChange } from '@keen-anvil/contract';
 import { signedArea } from '@keen-anvil/core/geometry';
 import { familyOf, thicknessFrom } from '@keen-anvil/core/materials';
 import { detailsProblem, readTyped } from '@keen-anvil/core/units';
 import type { Pool } from 'pg';
-import sharp from 'sharp';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import { insertMaterial, insertPiece, listMaterials, lockPiece, setMaterialPhoto, updateMaterial, updatePiece } from '../queries/materials';
-import { insertPhoto } from '../queries/photos';
+import { keepPhoto, readPhoto } from './photos';
 import { refreshCardsOf } from './cards';
-
-const PHOTO_PX = 1200;
 
 /** What is wrong with a material's fields, as a sentence; null where nothing is. */
 export function materialProblem(material: MaterialFields): { message: string; field: string } | null {
@@ -65,12 +61,10 @@ export async function archiveMaterial(pool: Pool, workshopId: string, id: string
 
 /** Keeps a photo of a material's pattern, made small enough for a phone and without where it was taken. */
 export async function photographMaterial(pool: Pool, workshopId: string, id: string, version: number, bytes: Buffer): Promise<MaterialView> {
-  const photo = await sharp(bytes, { limitInputPixels: 100_000_000 }).rotate().resize(PHOTO_PX, PHOTO_PX, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer().catch(() => null);
-  if (!photo) throw refused('A photo was expected (JPEG, PNG or WebP); these bytes are none, or it is broken off.', 'photo');
+  const photo = await readPhoto(bytes);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
-    const photoId = randomUUID();
-    await insertPhoto(db, workshopId, photoId, { mediaType: 'image/jpeg', bytes: photo });
+    const photoId = await keepPhoto(db, workshopId, photo);
     await setMaterialPhoto(db, workshopId, id, photoId);
     return findMaterial(db, workshopId, id);
   });

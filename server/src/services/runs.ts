@@ -43,7 +43,8 @@ interface RunServiceEvents {
 
 /** Runs of jobs on the stand-in machines. */
 export class RunService extends EventEmitter<RunServiceEvents> {
-  private readonly bay = new DeviceBay();
+  /** Runs of jobs that this service put on a machine; trial sheets share the bay. */
+  private readonly mine = new Set<string>();
   private readonly kept = new Map<string, number>();
   private readonly pending = new Set<Promise<void>>();
 
@@ -51,17 +52,21 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     private readonly pool: Pool,
     private readonly heavy: HeavyPool,
     private readonly log: Logger,
+    private readonly bay: DeviceBay = new DeviceBay(),
   ) {
     super();
     this.setMaxListeners(200);
     this.bay.on('progress', (runId, progress) => {
+      if (!this.mine.has(runId)) return;
       this.emit('changed', runId, progress);
       const now = performance.now();
       if (now - (this.kept.get(runId) ?? 0) < KEEP_EVERY_MS) return;
       this.kept.set(runId, now);
       this.inBackground(keepProgress(pool, runId, progress.doneSeconds, progress.cutMm));
     });
-    this.bay.on('finished', (runId, machineId) => this.inBackground(this.finish(runId, machineId)));
+    this.bay.on('finished', (runId, machineId) => {
+      if (this.mine.has(runId)) this.inBackground(this.finish(runId, machineId));
+    });
   }
 
   /** Runs that were under way when the server stopped wait, paused, where they were. */
@@ -167,6 +172,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     if (!run || !machine || file === undefined) throw notFound('That run');
     this.refuseBusy(machine.id, shop, id);
     const plotter = new StandInPlotter(file, panelFrom(machine, run.settings), machine.motion);
+    this.mine.add(id);
     this.bay.load(machine.id, id, plotter, run.speedUp, run.doneSeconds);
     try {
       await this.change(workshopId, id, ['queued', 'holding', 'paused'], (locked) => ({ state: 'running', doneSeconds: locked.doneSeconds, cutMm: locked.cutMm, event }));
@@ -251,7 +257,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
 
   private refuseBusy(machineId: string, shop: Shop, except?: string): void {
     const busy = this.bay.runOn(machineId);
-    if (busy && busy !== except) throw new Problem(409, 'busy', `${shop.machines.get(machineId)?.name ?? 'The machine'} is busy with another job.`);
+    if (busy && busy !== except) throw new Problem(409, 'busy', `${shop.machines.get(machineId)?.name ?? 'The machine'} is busy with other work.`);
   }
 
   private async workshopOf(runId: string): Promise<string> {

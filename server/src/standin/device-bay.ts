@@ -1,13 +1,13 @@
 import { EventEmitter } from 'node:events';
 import type { RunProgress } from '@keen-anvil/contract';
-import type { StandInPlotter } from '@keen-anvil/core/standins';
+import type { StandIn } from '@keen-anvil/core/standins';
 
 /** How often a device says where it is, in ms of true time. */
 const TICK_MS = 100;
 
 interface Device {
   runId: string;
-  plotter: StandInPlotter;
+  standIn: StandIn;
   speedUp: number;
   /** Machine seconds done when it was last set going, and when that was (ms of the clock). */
   doneBefore: number;
@@ -30,10 +30,10 @@ export class DeviceBay extends EventEmitter<BayEvents> {
   }
 
   /** Loads a run onto a machine; it stands until {@link go}. */
-  load(machineId: string, runId: string, plotter: StandInPlotter, speedUp: number, doneSeconds: number): void {
+  load(machineId: string, runId: string, standIn: StandIn, speedUp: number, doneSeconds: number): void {
     const there = this.devices.get(machineId);
     if (there && there.runId !== runId) throw new Error('The machine is busy with another run.');
-    this.devices.set(machineId, { runId, plotter, speedUp, doneBefore: doneSeconds, goingSince: null, timer: null });
+    this.devices.set(machineId, { runId, standIn, speedUp, doneBefore: doneSeconds, goingSince: null, timer: null });
   }
 
   /** Sets the machine going. */
@@ -72,19 +72,19 @@ export class DeviceBay extends EventEmitter<BayEvents> {
 
   private tick(machineId: string, device: Device): void {
     this.emit('progress', device.runId, this.progress(device));
-    if (this.doneSeconds(device) < device.plotter.totalSeconds) return;
+    if (this.doneSeconds(device) < device.standIn.totalSeconds) return;
     this.halt(machineId);
     this.emit('finished', device.runId, machineId);
   }
 
-  private doneSeconds({ doneBefore, goingSince, speedUp, plotter }: Device): number {
+  private doneSeconds({ doneBefore, goingSince, speedUp, standIn }: Device): number {
     const since = goingSince === null ? 0 : ((performance.now() - goingSince) / 1000) * speedUp;
-    return Math.min(doneBefore + since, plotter.totalSeconds);
+    return Math.min(doneBefore + since, standIn.totalSeconds);
   }
 
   private progress(device: Device): RunProgress {
     const doneSeconds = this.doneSeconds(device);
-    const { at, isDown, cutMm, strokesDone } = device.plotter.positionAt(doneSeconds);
-    return { state: device.goingSince === null ? 'paused' : 'running', doneSeconds, totalSeconds: device.plotter.totalSeconds, at, isDown, cutMm, strokesDone };
+    const { at, isDown, cutMm, strokesDone } = device.standIn.positionAt(doneSeconds);
+    return { state: device.goingSince === null ? 'paused' : 'running', doneSeconds, totalSeconds: device.standIn.totalSeconds, at, isDown, cutMm, strokesDone };
   }
 }

@@ -1,0 +1,119 @@
+import { type START_SPREADS, type MachineView, type RecipeDetail } from '@keen-anvil/contract';
+import { settingProblems, type QuantityName, type Settings, type Temper } from '@keen-anvil/core/recipes';
+import { tunedDials } from '@keen-anvil/core/tuning';
+import { Button } from '@rneui/themed';
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Chips } from '../../ui/chips';
+import { Option } from '../../ui/choice';
+import { Leaf } from '../../ui/leaf';
+import { Page } from '../../ui/page';
+import { Trouble, Waiting } from '../../ui/states';
+import { StepNumber } from '../../ui/step-number';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { useRecipe } from '../book/queries';
+import { useMachines, useMaterials } from '../shop/queries';
+import { useBeginTuning, useTunings } from './queries';
+
+const RECTANGLE = 'rectangle';
+/** How sure a start is, from the recipe's temper. */
+const SURENESS: Readonly<Record<Temper, (typeof START_SPREADS)[number]>> = { bare: 1, straw: 0.35, bronze: 0.35, violet: 0.2, blue: 0.2 };
+
+/** Begins to tune a recipe: where from, how sure that is, which dials may turn, and on which scrap. */
+export function StartTuningPage({ recipeId, jobId, start }: { recipeId: string; jobId: string | null; start: Settings | null }) {
+  const recipe = useRecipe(recipeId);
+  const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
+  if (recipe.data && machine) return <Start key={recipe.data.id} recipe={recipe.data} machine={machine} jobId={jobId} given={start} />;
+  return (
+    <Page title="Tune" back={{ label: 'Book', href: '/book' }}>
+      {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
+    </Page>
+  );
+}
+
+function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machine: MachineView; jobId: string | null; given: Settings | null }) {
+  const { rust, ember } = useTokens();
+  const router = useRouter();
+  const begin = useBeginTuning(recipe.id);
+  const open = useTunings(recipe.id).data?.find(({ state }) => state === 'open');
+  const pieces = useMaterials().data?.find(({ id }) => id === recipe.material.id)?.pieces.filter(({ count }) => count > 0) ?? [];
+  const [settings, setSettings] = useState<Settings>(given ?? recipe.settings);
+  const [spread, setSpread] = useState<(typeof START_SPREADS)[number]>(SURENESS[recipe.temper.temper]);
+  const [fixed, setFixed] = useState<QuantityName[]>([]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [size, setSize] = useState({ widthMm: 150, lengthMm: 100 });
+  const dials = tunedDials(machine, recipe.process, settings);
+  // What is left over is what trials are cut from.
+  const scrap = chosen ?? pieces.find(({ kind }) => kind === 'offcut')?.id ?? pieces[0]?.id ?? RECTANGLE;
+  const problem = settingProblems(machine, recipe.process, settings)[0]?.message ?? (dials.every(({ name }) => fixed.includes(name)) ? 'At least one dial has to be free to turn.' : null);
+  const go = () => {
+    const piece = pieces.find(({ id }) => id === scrap);
+    const wanted = { id: uuid(), start: settings, startSpread: spread, fixed, jobId, stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? size.widthMm, scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm };
+    begin.mutate(wanted, { onSuccess: (tuning) => router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } }) });
+  };
+  return (
+    <Page
+      title={`Tune ${recipe.material.name}`}
+      aside={`${recipe.machine.name}, ${recipe.tool.name}`}
+      back={jobId ? { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } : { label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
+      foot={
+        open ? (
+          <Button title="Go on with the open tuning" onPress={() => router.replace({ pathname: '/book/tuning/[id]', params: { id: open.id } })} />
+        ) : (
+          <>
+            {problem ?? begin.error?.message ? <Body style={{ color: rust }}>{problem ?? begin.error?.message}</Body> : null}
+            <Button title="Begin tuning" loading={begin.isPending} disabled={Boolean(problem) || begin.isPending} onPress={go} />
+          </>
+        )
+      }
+    >
+      {open ? (
+        <Leaf edge={ember}>
+          <Strong>This recipe is being tuned already</Strong>
+          <Body>{open.sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome).length} trials so far. Go on with it, or end it there first.</Body>
+        </Leaf>
+      ) : null}
+      <View style={{ gap: SPACE.base }}>
+        <Heading>Begin with</Heading>
+        {dials.map(({ name, label, unit, min, max, step }) => (
+          <View key={name}>
+            <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => setSettings({ ...settings, [name]: value })} />
+            <HoldKey label={label} isHeld={fixed.includes(name)} onPress={() => setFixed(fixed.includes(name) ? fixed.filter((other) => other !== name) : [...fixed, name])} />
+          </View>
+        ))}
+      </View>
+      <View style={{ gap: SPACE.small }}>
+        <Heading>How sure is that?</Heading>
+        <Chips label="How sure is that?" options={[{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }]} chosen={String(spread) as '1' | '0.35' | '0.2'} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
+      </View>
+      <View role="radiogroup" aria-label="Scrap">
+        <Heading>On which scrap?</Heading>
+        {pieces.map((piece) => (
+          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={scrap === piece.id} onPress={() => setChosen(piece.id)} />
+        ))}
+        <Option label="A rectangle I measure" detail="of something that is not in stock" isChosen={scrap === RECTANGLE} onPress={() => setChosen(RECTANGLE)} />
+        {scrap === RECTANGLE ? (
+          <View style={{ paddingTop: SPACE.base, gap: SPACE.base }}>
+            <StepNumber label="Width" unit="mm" min={5} max={3000} step={5} value={size.widthMm} onChange={(widthMm) => setSize({ ...size, widthMm })} />
+            <StepNumber label="Length" unit="mm" min={5} max={3000} step={5} value={size.lengthMm} onChange={(lengthMm) => setSize({ ...size, lengthMm })} />
+          </View>
+        ) : null}
+      </View>
+      <Aside>Earlier trials on a piece are kept clear of.</Aside>
+    </Page>
+  );
+}
+
+/** Holds a dial where it is, or lets it turn. */
+function HoldKey({ label, isHeld, onPress }: { label: string; isHeld: boolean; onPress: () => void }) {
+  const { quench, slate } = useTokens();
+  return (
+    <Pressable role="switch" aria-checked={isHeld} aria-label={`Hold ${label} where it is`} onPress={onPress} style={{ minHeight: TARGET, justifyContent: 'center', alignSelf: 'flex-start' }}>
+      <Aside style={{ color: isHeld ? quench : slate }}>{isHeld ? '■ held where it is' : '□ may be turned'}</Aside>
+    </Pressable>
+  );
+}

@@ -1,0 +1,111 @@
+import type { MachineView, RecipeDetail } from '@keen-anvil/contract';
+import { nudged, processOf, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
+import { diagnose, symptomsOf, type Diagnosis, type Known } from '@keen-anvil/core/symptoms';
+import { toolKindOf } from '@keen-anvil/core/tools';
+import { formatNumber } from '@keen-anvil/core/units';
+import { Button } from '@rneui/themed';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Option } from '../../ui/choice';
+import { Leaf } from '../../ui/leaf';
+import { Page } from '../../ui/page';
+import { Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { NudgeRecipe } from '../book/nudge-recipe';
+import { useRecipe } from '../book/queries';
+import { useMachines, useMaterials, useTools } from '../shop/queries';
+
+/** So many of the last runs are looked at for “it was right lately”. */
+const LATELY = 3;
+
+/** What was seen to go wrong, and what may be behind it, with the change to make for each. */
+export function SymptomPage({ recipeId }: { recipeId: string }) {
+  const recipe = useRecipe(recipeId);
+  const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
+  if (recipe.data && machine) return <Symptoms recipe={recipe.data} machine={machine} />;
+  return (
+    <Page title="Something is wrong" back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}>
+      {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
+    </Page>
+  );
+}
+
+function Symptoms({ recipe, machine }: { recipe: RecipeDetail; machine: MachineView }) {
+  const router = useRouter();
+  const { seen } = useLocalSearchParams<{ seen?: string }>();
+  const tool = useTools().data?.find(({ id }) => id === recipe.tool.id);
+  const material = useMaterials().data?.find(({ id }) => id === recipe.material.id);
+  const [nudge, setNudge] = useState<{ changes: Changes; reason: string } | null>(null);
+  const symptom = symptomsOf(recipe.process).find(({ name }) => name === seen);
+  const known: Known = {
+    process: recipe.process,
+    settings: recipe.settings,
+    temper: recipe.temper.temper,
+    wearShare: tool?.life ? tool.wear / tool.life : null,
+    wasRightLately: recipe.evidence.filter((event) => sameSettings(event.settings, recipe.settings)).slice(0, LATELY).some(({ outcome }) => outcome === 'right'),
+    thicknessMm: recipe.material.thicknessMm,
+    smallestDetailMm: material?.smallestDetailMm ?? null,
+    artworkDetailMm: null,
+  };
+  const choose = (name: string | undefined) => router.setParams({ seen: name });
+  return (
+    <Page title={symptom ? `${symptom.label.charAt(0).toUpperCase()}${symptom.label.slice(1)}` : 'What do you see?'} aside={`${recipe.material.name}, ${processOf(recipe.process).label.toLowerCase()} on ${recipe.machine.name}`} back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}>
+      {symptom ? (
+        <>
+          <TextKey title="Something else is wrong" icon="undo" onPress={() => choose(undefined)} />
+          {diagnose(machine, symptom.name, known).map((found, i) => (
+            <CauseLeaf key={found.cause} found={found} isFirst={i === 0} recipe={recipe} machine={machine} onNudge={(changes) => setNudge({ changes, reason: symptom.label })} />
+          ))}
+          <Aside>
+            Known beside that: {recipe.tool.name} at {tool ? `${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}` : '…'}; {recipe.temper.reasons.join('; ')}.
+          </Aside>
+        </>
+      ) : (
+        <View role="radiogroup" aria-label="What do you see?">
+          {symptomsOf(recipe.process).map(({ name, label, causes }) => (
+            <Option key={name} label={label} detail={`${causes.length} causes`} onPress={() => choose(name)} />
+          ))}
+        </View>
+      )}
+      {nudge ? <NudgeRecipe recipe={recipe} machine={machine} start={nudge} onClose={() => setNudge(null)} /> : null}
+    </Page>
+  );
+}
+
+const CHANGE_WORDS = { dial: 'Turn', tool: 'Tool', preparation: 'Prepare', alignment: 'Line up' } as const;
+
+interface CauseLeafProps {
+  found: Diagnosis;
+  isFirst: boolean;
+  recipe: RecipeDetail;
+  machine: MachineView;
+  onNudge: (changes: Changes) => void;
+}
+
+/** One possible cause: how likely, what speaks for it, and what to do. */
+function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps) {
+  const { ember, rule } = useTokens();
+  const router = useRouter();
+  const { cause, chance, because, change, nudge } = found;
+  const tryIt = (changes: Changes) => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, start: JSON.stringify(nudged(machine, recipe.settings, changes)) } });
+  return (
+    <Leaf edge={isFirst ? ember : rule} testID="cause">
+      <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: SPACE.base }}>
+        <Figure style={{ fontSize: 26 }}>{Math.round(chance * 100)} %</Figure>
+        <Heading style={{ flex: 1 }}>{cause}</Heading>
+      </View>
+      {because.length ? <Aside>speaks for it: {because.join(', ')}</Aside> : null}
+      {change.kind === 'dial' ? nudge ? <Strong>{sayChanges(nudge)}</Strong> : <Body>{change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.</Body> : <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>}
+      {nudge ? (
+        <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+          <Button title="Try it on a scrap" type="outline" containerStyle={{ flex: 1 }} onPress={() => tryIt(nudge)} />
+          <Button title="Nudge by it" type="outline" containerStyle={{ flex: 1 }} onPress={() => onNudge(nudge)} />
+        </View>
+      ) : null}
+    </Leaf>
+  );
+}

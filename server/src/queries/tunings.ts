@@ -1,0 +1,195 @@
+import type { TrialSheetState, TuningState } from '@keen-anvil/contract';
+import type { Outcome, QuantityName, Settings } from '@keen-anvil/core/recipes';
+import type { Db } from '../db/pool';
+
+export interface TuningRow {
+  id: string;
+  version: number;
+  recipeId: string;
+  jobId: string | null;
+  start: Settings;
+  startSpread: number;
+  fixed: QuantityName[];
+  stockPieceId: string | null;
+  scrapWidthMm: number;
+  scrapLengthMm: number;
+  state: TuningState;
+  createdAt: Date;
+}
+
+const TUNING_COLUMNS = `id, version, recipe_id AS "recipeId", job_id AS "jobId", start, start_spread AS "startSpread", fixed, stock_piece_id AS "stockPieceId",
+  scrap_width_mm AS "scrapWidthMm", scrap_length_mm AS "scrapLengthMm", state, created_at AS "createdAt"`;
+
+/** One tuning. */
+export async function findTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
+  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2`, [workshopId, id]);
+  return rows[0];
+}
+
+/** One tuning, locked until the transaction ends. */
+export async function lockTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
+  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2 FOR UPDATE`, [workshopId, id]);
+  return rows[0];
+}
+
+/** Tunings of a recipe, or all that are open where `recipeId` is null; newest first. */
+export async function listTunings(db: Db, workshopId: string, recipeId: string | null): Promise<TuningRow[]> {
+  const { rows } = await db.query<TuningRow>(
+    `SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND ($2::uuid IS NULL AND state = 'open' OR recipe_id = $2) ORDER BY created_at DESC, id`,
+    [workshopId, recipeId],
+  );
+  return rows;
+}
+
+export type NewTuningRow = Omit<TuningRow, 'version' | 'state' | 'createdAt'>;
+
+/** Begins a tuning. Returns false where one of this recipe is open already. */
+export async function insertTuning(db: Db, workshopId: string, row: NewTuningRow): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `INSERT INTO tuning (workshop_id, id, recipe_id, job_id, start, start_spread, fixed, stock_piece_id, scrap_width_mm, scrap_length_mm)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT DO NOTHING`,
+    [workshopId, row.id, row.recipeId, row.jobId, row.start, row.startSpread, row.fixed, row.stockPieceId, row.scrapWidthMm, row.scrapLengthMm],
+  );
+  return rowCount === 1;
+}
+
+/** Ends a tuning, one way or the other. */
+export async function endTuning(db: Db, workshopId: string, id: string, state: TuningState): Promise<void> {
+  await db.query('UPDATE tuning SET state = $3, ended_at = now(), version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id, state]);
+}
+
+/** Counts a tuning's version up. */
+export async function touchTuning(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query('UPDATE tuning SET version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+}
+
+export interface SheetRow {
+  id: string;
+  tuningId: string;
+  number: number;
+  state: TrialSheetState;
+  isByHand: boolean;
+  format: 'hpgl' | 'gcode' | null;
+  machineFile: string;
+  estimateSeconds: number;
+}
+
+const SHEET_COLUMNS = `id, tuning_id AS "tuningId", number, state, by_hand AS "isByHand", format, machine_file AS "machineFile", estimate_seconds AS "estimateSeconds"`;
+
+/** One trial sheet. */
+export async function findSheet(db: Db, workshopId: string, id: string): Promise<SheetRow | undefined> {
+  const { rows } = await db.query<SheetRow>(`SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND id = $2`, [workshopId, id]);
+  return rows[0];
+}
+
+/** The sheets of a tuning, in their order. */
+export async function listSheets(db: Db, workshopId: string, tuningId: string): Promise<SheetRow[]> {
+  const { rows } = await db.query<SheetRow>(`SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND tuning_id = $2 ORDER BY number`, [workshopId, tuningId]);
+  return rows;
+}
+
+/** Lays out a sheet. */
+export async function insertSheet(db: Db, workshopId: string, row: Omit<SheetRow, 'state' | 'isByHand'>): Promise<void> {
+  await db.query('INSERT INTO trial_sheet (workshop_id, id, tuning_id, number, format, machine_file, estimate_seconds) VALUES ($1, $2, $3, $4, $5, $6, $7)', [
+    workshopId, row.id, row.tuningId, row.number, row.format, row.machineFile, row.estimateSeconds,
+  ]);
+}
+
+/** Says where a sheet stands. */
+export async function setSheetState(db: Db, workshopId: string, id: string, state: TrialSheetState, more: { isByHand?: boolean; measuredSeconds?: number } = {}): Promise<void> {
+  await db.query('UPDATE trial_sheet SET state = $3, by_hand = coalesce($4, by_hand), measured_seconds = coalesce($5, measured_seconds) WHERE workshop_id = $1 AND id = $2', [
+    workshopId, id, state, more.isByHand ?? null, more.measuredSeconds ?? null,
+  ]);
+}
+
+/** Takes a sheet away that was never carried out. */
+export async function deleteSheet(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query('DELETE FROM trial_sheet WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+}
+
+/** Sheets that were on a machine when the server stopped lie planned again: nobody knows how far they came. */
+export async function resetRunningSheets(db: Db): Promise<void> {
+  await db.query(`UPDATE trial_sheet SET state = 'planned' WHERE state = 'running'`);
+}
+
+export interface ShapeRow {
+  id: string;
+  sheetId: string;
+  number: number;
+  settings: Settings;
+  onTopOf: Settings[];
+  x: number;
+  y: number;
+  toolWear: number | null;
+  seenOutcome: Outcome | null;
+  seenFault: 'depth' | 'corners' | null;
+  outcome: Outcome | null;
+  scoredAt: Date | null;
+  photoId: string | null;
+}
+
+const SHAPE_COLUMNS = `s.id, s.sheet_id AS "sheetId", s.number, s.settings, s.on_top_of AS "onTopOf", s.x_mm AS x, s.y_mm AS y, s.tool_wear AS "toolWear",
+  s.seen_outcome AS "seenOutcome", s.seen_fault AS "seenFault", s.outcome, s.scored_at AS "scoredAt", s.photo_id AS "photoId"`;
+
+/** Everything on the sheets of a tuning, in the order of the sheets and numbers. */
+export async function listShapes(db: Db, workshopId: string, tuningId: string): Promise<ShapeRow[]> {
+  const { rows } = await db.query<ShapeRow>(
+    `SELECT ${SHAPE_COLUMNS} FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
+     WHERE s.workshop_id = $1 AND t.tuning_id = $2 ORDER BY t.number, s.number`,
+    [workshopId, tuningId],
+  );
+  return rows;
+}
+
+/** What other tunings have left on a piece of stock. */
+export async function listTrialsOnPiece(db: Db, workshopId: string, stockPieceId: string, exceptTuning: string): Promise<{ x: number; y: number; process: string }[]> {
+  const { rows } = await db.query<{ x: number; y: number; process: string }>(
+    `SELECT s.x_mm AS x, s.y_mm AS y, r.process FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
+       JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id JOIN recipe r ON r.workshop_id = u.workshop_id AND r.id = u.recipe_id
+     WHERE s.workshop_id = $1 AND u.stock_piece_id = $2 AND u.id <> $3 AND t.state <> 'planned'`,
+    [workshopId, stockPieceId, exceptTuning],
+  );
+  return rows;
+}
+
+/** Puts a trial on its sheet. */
+export async function insertShape(db: Db, workshopId: string, row: { id: string; sheetId: string; number: number; settings: Settings; onTopOf: Settings[]; x: number; y: number }): Promise<void> {
+  await db.query('INSERT INTO trial_shape (workshop_id, id, sheet_id, number, settings, on_top_of, x_mm, y_mm) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [
+    workshopId, row.id, row.sheetId, row.number, row.settings, JSON.stringify(row.onTopOf), row.x, row.y,
+  ]);
+}
+
+/** What the machine did with a trial: how worn the tool was, and what the stand-in saw. */
+export async function setShapeDone(db: Db, workshopId: string, id: string, row: { toolWear: number; toolLife: number; seenOutcome: Outcome | null; seenFault: 'depth' | 'corners' | null }): Promise<void> {
+  await db.query('UPDATE trial_shape SET tool_wear = $3, tool_life = $4, seen_outcome = $5, seen_fault = $6 WHERE workshop_id = $1 AND id = $2', [workshopId, id, row.toolWear, row.toolLife, row.seenOutcome, row.seenFault]);
+}
+
+/** One trial with its sheet and tuning, locked until the transaction ends. */
+export async function lockShape(db: Db, workshopId: string, id: string): Promise<(ShapeRow & { tuningId: string; recipeId: string; sheetState: TrialSheetState; tuningState: TuningState; toolLife: number | null }) | undefined> {
+  const { rows } = await db.query<ShapeRow & { tuningId: string; recipeId: string; sheetState: TrialSheetState; tuningState: TuningState; toolLife: number | null }>(
+    `SELECT ${SHAPE_COLUMNS}, t.tuning_id AS "tuningId", u.recipe_id AS "recipeId", t.state AS "sheetState", u.state AS "tuningState", s.tool_life AS "toolLife"
+     FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id
+     WHERE s.workshop_id = $1 AND s.id = $2 FOR UPDATE OF s, u`,
+    [workshopId, id],
+  );
+  return rows[0];
+}
+
+/** The maker's verdict on a trial. */
+export async function scoreShape(db: Db, workshopId: string, id: string, outcome: Outcome): Promise<void> {
+  await db.query('UPDATE trial_shape SET outcome = $3, scored_at = now() WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcome]);
+}
+
+/** Writes a scored trial into the recipe's evidence, or corrects it there. */
+export async function keepAsTrial(db: Db, workshopId: string, row: { id: string; recipeId: string; settings: Settings; outcome: Outcome; toolWear: number | null; toolLife: number | null }): Promise<void> {
+  await db.query(
+    `INSERT INTO trial (id, workshop_id, recipe_id, settings, outcome, tool_wear, tool_life) VALUES ($1, $2, $3, $4, $5, $6, $7)
+     ON CONFLICT (workshop_id, id) DO UPDATE SET outcome = excluded.outcome`,
+    [row.id, workshopId, row.recipeId, row.settings, row.outcome, row.toolWear, row.toolLife],
+  );
+}
+
+/** Hangs a photo to a trial. */
+export async function setShapePhoto(db: Db, workshopId: string, id: string, photoId: string): Promise<void> {
+  await db.query('UPDATE trial_shape SET photo_id = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, photoId]);
+}
