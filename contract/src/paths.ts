@@ -36,6 +36,8 @@ export const paths = {
   recipeTunings: (recipeId: string) => `/api/recipes/${recipeId}/tunings`,
   recipeWindow: (recipeId: string, x: string | null = null, y: string | null = null) => `/api/recipes/${recipeId}/window${x ? `?x=${x}${y ? `&y=${y}` : ''}` : ''}`,
   recipeTone: (recipeId: string) => `/api/recipes/${recipeId}/tone`,
+  toneFile: (recipeId: string, quantity: string, values: number[]) => `/api/recipes/${recipeId}/tone/machine-file?quantity=${quantity}&values=${values.join(',')}`,
+  toneOnStandIn: (recipeId: string, quantity: string, values: number[]) => `/api/recipes/${recipeId}/tone/stand-in?quantity=${quantity}&values=${values.join(',')}`,
   tunings: '/api/tunings',
   tuning: (id: string) => `/api/tunings/${id}`,
   tuningAdvice: (id: string) => `/api/tunings/${id}/advice`,

@@ -90,6 +90,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         <TextKey title="Tune it" icon="target" onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id } })} />
         <TextKey title="Something is wrong" icon="stethoscope" onPress={() => router.push({ pathname: '/book/[id]/wrong', params: { id: recipe.id } })} />
         <TextKey title="Charts" icon="chart-scatter-plot" onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })} />
+        {recipe.process === 'laser-area' ? <TextKey title="Tone ladder" icon="gradient-horizontal" onPress={() => router.push({ pathname: '/book/[id]/tone', params: { id: recipe.id } })} /> : null}
       </View>
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />

@@ -1,5 +1,6 @@
 import { OUTCOMES, QUANTITIES, type Outcome, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateNested } from 'class-validator';
 import { IsSettings } from './fields';
 
 /** How sure the start is, as the standard deviation of its error in log dose. */
@@ -51,5 +52,5 @@ export class TonePatch {
 
 export class NewToneLadder {
   @IsIn(QUANTITIES) quantity!: QuantityName;
-  @IsArray() @ArrayMaxSize(24) patches!: TonePatch[];
+  @IsArray() @ArrayMaxSize(24) @ValidateNested({ each: true }) @Type(() => TonePatch) patches!: TonePatch[];
 }

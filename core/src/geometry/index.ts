@@ -6,3 +6,4 @@ export { isInside, polylineLength, signedArea } from './polygon';
 export { nestRings, type Nesting } from './nesting';
 export { difference, normalise, offset, regionArea, union, type Region } from './clip';
 export { thinPlaces, type ThinPlace } from './thin-places';
+export { homography, type Homography } from './homography';

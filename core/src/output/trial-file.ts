@@ -41,7 +41,10 @@ export function trialFile({ machine, process, holder, cells }: TrialFileRequest)
   const does = machineKindOf(machine.kind).does;
   if (does === 'heat') return { format: null, text: '', estimateSeconds: cells.reduce((sum, { settings }) => sum + (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0), 0), cutMm: 0 };
   const planned = cells.map((cell) => ({ ...cell, strokes: strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1) }));
-  const estimates = planned.map(({ settings, strokes }) => estimateTime(strokes, beamSpeed(machine, settings), machine.motion, HOME));
+  // A beam has no head to lift, and waits at the machine's own origin.
+  const motion = does === 'beam' ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 } : machine.motion;
+  const home = does === 'beam' ? { x: 0, y: machine.workLengthMm } : HOME;
+  const estimates = planned.map(({ settings, strokes }) => estimateTime(strokes, beamSpeed(machine, settings), motion, home));
   const passes = (settings: Settings) => (does === 'beam' ? (settings.passes ?? 1) : 1);
   const estimateSeconds = estimates.reduce((sum, { seconds }, i) => sum + seconds * passes(cells[i].settings), 0);
   const cutMm = estimates.reduce((sum, estimate, i) => sum + estimate.cutMm * passes(cells[i].settings), 0);

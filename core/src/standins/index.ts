@@ -8,3 +8,4 @@ export { beamOutcome, type BeamUse } from './beam-law';
 export { pressOutcome, type PressUse } from './press-law';
 export { panelFrom } from './panel';
 export { seedFromId } from './chance';
+export { toneResult } from './tone-law';

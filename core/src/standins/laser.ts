@@ -16,7 +16,7 @@ export class StandInLaser implements StandIn {
   constructor(gcode: string, { motion, workLengthMm }: Pick<Machine, 'motion' | 'workLengthMm'>) {
     const { moves, unread } = readGcode(gcode, workLengthMm);
     if (unread.length > 0) throw new SyntaxError(`The laser does not know the G-code words ${unread.join(', ')}.`);
-    this.timeline = new Timeline(motion);
+    this.timeline = new Timeline(motion, { x: 0, y: workLengthMm });
     for (const group of ways(moves)) {
       const [first] = group;
       const last = group[group.length - 1];

@@ -20,9 +20,11 @@ export class Timeline {
   private clock = 0;
   private cut = 0;
   private strokes = 0;
-  private here: Point = { x: 0, y: 0 };
-
-  constructor(private readonly motion: MotionLimits) {}
+  constructor(
+    private readonly motion: MotionLimits,
+    /** Where the head stands at first. */
+    private here: Point = { x: 0, y: 0 },
+  ) {}
 
   get totalSeconds(): number {
     return this.clock;

@@ -1,5 +1,6 @@
-import { NewTrialSheet, NewTuning, TrialRun, TrialVerdict, TuningEnd } from '@keen-anvil/contract';
+import { NewToneLadder, NewTrialSheet, NewTuning, TrialRun, TrialVerdict, TuningEnd } from '@keen-anvil/contract';
 import { Router, type Request } from 'express';
+import { keepTone, toneFile, toneOf, toneOnStandIn } from '../services/tones';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bodyOf, idOf } from './respond';
@@ -7,7 +8,7 @@ import { bodyOf, idOf } from './respond';
 const EXTENSION = { hpgl: 'hpgl', gcode: 'gcode' } as const;
 
 /** Tunings, trial sheets and trials. */
-export function tuningRoutes({ tunings }: ApiParts): Router {
+export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   const router = Router();
   const word = (request: Request, name: string) => (typeof request.query[name] === 'string' ? request.query[name] : null);
   router.get('/tunings', async (request, response) => void response.json(await tunings.list(workshopOf(request), null)));
@@ -25,5 +26,13 @@ export function tuningRoutes({ tunings }: ApiParts): Router {
   router.post('/trial-sheets/:id/run', async (request, response) => void response.json(await tunings.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))));
   router.post('/trial-sheets/:id/drop', async (request, response) => void response.json(await tunings.drop(workshopOf(request), idOf(request))));
   router.post('/trials/:id/outcome', async (request, response) => void response.json(await tunings.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome)));
+  const values = (request: Request) => (word(request, 'values') ?? '').split(',').filter(Boolean).map(Number);
+  router.get('/recipes/:id/tone', async (request, response) => void response.json(await toneOf(pool, workshopOf(request), idOf(request))));
+  router.put('/recipes/:id/tone', async (request, response) => void response.json(await keepTone(pool, workshopOf(request), idOf(request), bodyOf(request, NewToneLadder))));
+  router.get('/recipes/:id/tone/machine-file', async (request, response) => {
+    const { text } = await toneFile(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request));
+    response.attachment('tone ladder.gcode').type('application/octet-stream').send(text);
+  });
+  router.get('/recipes/:id/tone/stand-in', async (request, response) => void response.json(await toneOnStandIn(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request))));
   return router;
 }

@@ -1,0 +1,75 @@
+import { clam, diode, longPlotter } from '../../testing/shop';
+import { readGcode, readHpgl, trialFile, writeGcode, type TrialCell } from './index';
+
+const cell = (settings: TrialCell['settings'], more: Partial<TrialCell> = {}): TrialCell => ({ number: 3, settings, at: { x: 20, y: 30 }, isRepeat: false, ...more });
+const kiss = { force: 14, speed: 5, depth: 2, passes: 1, overcut: 0 };
+const burn = { power: 40, speed: 3000, interval: 1, passes: 1 };
+
+describe('the machine file of a trial sheet', () => {
+  it('cuts the shape, then its number, with the trial’s own force and speed', () => {
+    const file = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 2, cells: [cell(kiss)] });
+    expect(file.format).toBe('hpgl');
+    expect(file.text).toContain('SP2;');
+    const { strokes } = readHpgl(file.text);
+    expect(strokes).toHaveLength(4);
+    expect(strokes[0].forceGf).toBe(112);
+    expect(file.estimateSeconds).toBeGreaterThan(0);
+  });
+
+  it('leaves the number out where a place is gone over again', () => {
+    const once = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss)] });
+    const again = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss, { isRepeat: true })] });
+    expect(readHpgl(again.text).strokes).toHaveLength(readHpgl(once.text).strokes.length - 1);
+  });
+
+  it('takes one setting at a time on a plotter, and several on a beam', () => {
+    expect(() => trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss), cell({ ...kiss, force: 15 })] })).toThrow('one trial at a time');
+    const { format, text } = trialFile({ machine: diode, process: 'laser-area', holder: 1, cells: [cell(burn), cell({ ...burn, power: 80, speed: 1500 }, { at: { x: 40, y: 30 } })] });
+    expect(format).toBe('gcode');
+    const powers = new Set(readGcode(text, diode.workLengthMm).moves.map(({ power, speedMmS }) => `${power} ${speedMmS}`));
+    expect(powers).toEqual(new Set(['0 null', '0.4 50', '0.8 25']));
+  });
+
+  it('goes over everything once for each pass of a beam', () => {
+    const burnt = (passes: number) => readGcode(trialFile({ machine: diode, process: 'laser-line', holder: 1, cells: [cell({ power: 40, speed: 1500, passes })] }).text, diode.workLengthMm).moves.filter(({ power }) => power > 0).length;
+    expect(burnt(3)).toBe(3 * burnt(1));
+  });
+
+  it('is none for a press, which only takes its time', () => {
+    expect(trialFile({ machine: clam, process: 'heat-press', holder: 1, cells: [cell({ temperature: 150, dwell: 15, preheat: 5, second: 3 })] })).toEqual({ format: null, text: '', estimateSeconds: 23, cutMm: 0 });
+  });
+});
+
+describe('G-code', () => {
+  const strokes = [{ points: [{ x: 10, y: 20 }, { x: 30, y: 20 }, { x: 30, y: 5 }] }];
+
+  it('comes back as it was written, y counted up from the machine’s origin', () => {
+    const text = writeGcode([{ strokes, power: 0.55, speedMmS: 12.5, air: true }], 400);
+    expect(text).toContain('G0 X10 Y380 S0\nG1 X30 Y380 S550 F750\nG1 X30 Y395');
+    expect(text.match(/M8|M9/g)).toEqual(['M8', 'M9']);
+    const { moves, unread } = readGcode(text, 400);
+    expect(unread).toEqual([]);
+    expect(moves.filter(({ power }) => power > 0)).toEqual([
+      { from: { x: 10, y: 20 }, to: { x: 30, y: 20 }, power: 0.55, speedMmS: 12.5 },
+      { from: { x: 30, y: 20 }, to: { x: 30, y: 5 }, power: 0.55, speedMmS: 12.5 },
+    ]);
+  });
+
+  it('is read in inches and from where one stands, with comments', () => {
+    const { moves } = readGcode('G20 (inch)\nG91 ; relative\nM3 S500\nG1 X1 Y0 F60\nG1 X0 Y-1', 100);
+    expect(moves.map(({ to }) => to)).toEqual([{ x: 25.4, y: 100 }, { x: 25.4, y: 125.4 }]);
+    expect(moves[0]).toMatchObject({ power: 0.5, speedMmS: 25.4 });
+  });
+
+  it('says what it cannot read, and where', () => {
+    expect(readGcode('G21\nG2 X1 Y1 I3\nT1', 0).unread).toEqual(['G2', 'I3', 'T1']);
+    expect(() => readGcode('G21\nG1 X1', 0)).toThrow('Line 2: a feed (F) was expected');
+    expect(() => readGcode('G0 X', 0)).toThrow('Line 1: a number was expected after X');
+  });
+
+  it('refuses what no machine could do', () => {
+    expect(() => writeGcode([{ strokes, power: 1.2, speedMmS: 10, air: false }], 0)).toThrow('share from 0 to 1');
+    expect(() => writeGcode([{ strokes, power: 1, speedMmS: 0, air: false }], 0)).toThrow('above 0 mm/s');
+    expect(() => writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], 0)).toThrow('two numbers');
+  });
+});
