@@ -23,11 +23,21 @@ function byHand(world: World, law: Law): { setting: Setting; trials: number } | 
   return null;
 }
 
-const stated: { chance: number; right: boolean; trial: number }[] = [];
+const stated: { chance: number; right: boolean }[] = [];
 const times: number[] = [];
 
+/** What one could have settled for after each trial. */
+interface Moment {
+  sure: number;
+  isReliable: boolean;
+  isOpen: boolean;
+}
+const THRESHOLDS = [0.7, 0.74, 0.78, 0.82];
+
 /** Tunes until it is settled: the setting, after how many trials, and whether it said that nothing is right. */
-function byTuner(world: World, law: Law, startSpread: number, seed: number): { settled: Setting | null; trials: number; hopeless: boolean } {
+function byTuner(world: World, law: Law, startSpread: number, seed: number): { settled: Setting | null; trials: number; hopeless: boolean; trail: Moment[] } {
+  const trail: Moment[] = [];
+  let isRightSeen = false;
   const tuner = createTuner({ process: world.process, dials: world.dials.map(({ exponent: _e, arrhenius: _a, ...dial }) => dial), start: law.start, startSpread, seed });
   let hopeless = false;
   for (let trials = 0; trials <= MOST_TRIALS; trials++) {
@@ -35,13 +45,16 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number): { s
     const advice = tuner.suggest();
     times.push(performance.now() - began);
     hopeless = advice.why.includes('narrower');
-    if (advice.settled) return { settled: advice.setting, trials, hopeless };
+    if (advice.settled) return { settled: advice.setting, trials, hopeless, trail };
     if (trials === MOST_TRIALS) break;
     const outcome = law.cut(advice.setting);
-    if (law.best >= 0.95) stated.push({ chance: advice.chance.right, right: outcome === 'right', trial: trials });
+    if (law.best >= 0.95) stated.push({ chance: advice.chance.right, right: outcome === 'right' });
     tuner.record({ setting: advice.setting, outcome });
+    isRightSeen ||= outcome === 'right';
+    const { setting, sure, right } = tuner.best();
+    trail.push({ sure, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 });
   }
-  return { settled: null, trials: MOST_TRIALS + 1, hopeless };
+  return { settled: null, trials: MOST_TRIALS + 1, hopeless, trail };
 }
 
 const median = (values: number[], share = 0.5) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
@@ -49,13 +62,15 @@ const percent = (part: number, whole: number) => (whole ? `${((100 * part) / who
 
 for (const startSpread of SPREADS) {
   const all = { laws: 0, settled: 0, reliable: 0, hand: 0, handReliable: 0, trials: [] as number[] };
+  const trails: Moment[][] = [];
   const none = { laws: 0, settled: 0, said: 0, trials: [] as number[] };
   for (const world of WORLDS) {
     const tally = { laws: 0, settled: 0, reliable: 0, hand: 0, handReliable: 0, trials: [] as number[] };
     for (let seed = 1; tally.laws < LAWS && seed < LAWS * 4; seed++) {
       const law = makeLaw(world, startSpread, seed, POSSIBLE);
       if (law.best < 0.95) continue;
-      const { settled, trials } = byTuner(world, law, startSpread, seed);
+      const { settled, trials, trail } = byTuner(world, law, startSpread, seed);
+      trails.push(trail);
       tally.laws += 1;
       tally.trials.push(trials);
       if (settled) {
@@ -81,9 +96,15 @@ for (const startSpread of SPREADS) {
     }
   }
   console.log(`tuning in all, start off by ${startSpread}: reliable ${percent(all.reliable, all.settled)} of the settled, ${percent(all.reliable, all.laws)} of all laws (by hand ${percent(all.handReliable, all.hand)}), settled ${percent(all.settled, all.laws)}, trials: median ${median(all.trials)}, 90th percentile ${median(all.trials, 0.9)}; of ${none.laws} laws without a right setting it claims ${percent(none.settled, none.laws)} and says so in ${percent(none.said, none.laws)}`);
+  // Where reliability and trials pull against each other: what settling sooner would have given (up to the tuner's own mark).
+  for (const threshold of THRESHOLDS) {
+    const ends = trails.map((trail) => trail.findIndex(({ sure, isOpen }) => isOpen && sure >= threshold));
+    const ended = ends.flatMap((end, i) => (end < 0 ? [] : [trails[i][end]]));
+    const trials = ends.map((end) => (end < 0 ? MOST_TRIALS + 1 : end + 1));
+    console.log(`  settled where ${threshold} sure: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
+  }
 }
 const deciles = Array.from({ length: 10 }, (_, i) => stated.filter(({ chance }) => chance >= i / 10 && chance < (i + 1) / 10 + (i === 9 ? 1 : 0)));
 const off = deciles.map((d) => (d.length < 30 ? 0 : d.reduce((sum, { right, chance }) => sum + Number(right) - chance, 0) / d.length));
 console.log(`stated chance against frequency over ${stated.length} trials, by decile: ${off.map((o, i) => `${o >= 0 ? '+' : ''}${o.toFixed(3)} (${deciles[i].length})`).join(' ')}; furthest ${Math.max(...off.map(Math.abs)).toFixed(3)}`);
 console.log(`one suggestion: median ${median(times).toFixed(0)} ms, 99th percentile ${median(times, 0.99).toFixed(0)} ms`);
-for (let t = 0; t < 6; t++) for (const [lo, hi] of [[0, 0.4], [0.4, 0.6], [0.6, 0.8], [0.8, 1]]) { const d = stated.filter((x) => x.trial === t && x.chance >= lo && x.chance < hi); if (d.length > 15) console.log('trial', t, lo, hi, d.length, 'stated', (d.reduce((a, b) => a + b.chance, 0) / d.length).toFixed(3), 'freq', (d.filter((x) => x.right).length / d.length).toFixed(3)); }

@@ -1,8 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render } from '@testing-library/react-native';
+import { configure, render } from '@testing-library/react-native';
 import type { ReactElement } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { BenchBookTheme } from '../ui/theme';
+
+// The first page of a file is drawn while its modules are still being read.
+configure({ asyncUtilTimeout: 10_000 });
 
 /** Answers of a server that is not there, by the start of the address; what was sent to it is kept. */
 export interface PretendServer {

@@ -50,6 +50,8 @@ export class BookRevision {
   @IsIn(SOURCES) source!: Source;
   @Words(1000) reason!: string;
   @IsISO8601() createdAt!: string;
+  /** After how many trials a tuning settled on these numbers; absent where none did. */
+  @IsOptional() @IsInt() @Min(1) settledTrials?: number;
 }
 
 export class BookEvidence {

@@ -14,6 +14,9 @@ import { useAdvice, useLayOut } from './queries';
 import { TrialNumbers } from './trial-numbers';
 import { saidChanges } from './trial-words';
 
+/** A second time in the same place is offered from this chance on. */
+const WORTH_REPEATING = 0.4;
+
 /** What to try next, how likely it is right, and why; then what can be done in place, and how thick material is gone through. */
 export function NextTrial({ tuning, machine }: { tuning: TuningView; machine: MachineView }) {
   const { moss, quench, ember } = useTokens();
@@ -38,7 +41,7 @@ export function NextTrial({ tuning, machine }: { tuning: TuningView; machine: Ma
           </Aside>
         ) : null}
       </Leaf>
-      {advice.repeat ? <InPlace tuning={tuning} machine={machine} repeat={advice.repeat} /> : null}
+      {advice.repeat && advice.repeat.chance.right >= WORTH_REPEATING ? <InPlace tuning={tuning} machine={machine} repeat={advice.repeat} /> : null}
       {passPlan ? (
         <Leaf edge={ember} testID="pass-plan">
           <Strong>

@@ -66,7 +66,7 @@ export function RunSheetKeys({ sheet, machine }: { sheet: TrialSheetView; machin
       {carryOut.isError ? <Body style={{ color: rust }}>{carryOut.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title={`I have ${verb} it`} type="outline" containerStyle={{ flex: 1 }} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'by-hand' })} />
-        <Button title="Run on the stand-in" containerStyle={{ flex: 1 }} loading={isRunning} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'stand-in' })} />
+        <Button title="Run on the stand-in" containerStyle={{ flex: 1.6 }} loading={isRunning} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'stand-in' })} />
       </View>
     </View>
   );

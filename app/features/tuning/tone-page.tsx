@@ -74,12 +74,15 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
         <Heading>How dark is each?</Heading>
         <Aside>0 % is the bare material, 100 % as dark as it gets. Hold the patch beside the grey.</Aside>
         {patches.map(({ value, darkness }, i) => (
-          <View key={value} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-            <View style={{ width: 40, height: 40, borderWidth: 1, borderColor: rule, backgroundColor: recipe.material.colour }}>
-              <View style={{ flex: 1, backgroundColor: ink, opacity: darkness }} />
+          <View key={value} style={{ gap: SPACE.hair, borderTopWidth: i ? 1 : 0, borderColor: rule, paddingTop: SPACE.small }}>
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+              <View style={{ width: 64, height: 28, borderWidth: 1, borderColor: rule, backgroundColor: recipe.material.colour }}>
+                <View style={{ flex: 1, backgroundColor: ink, opacity: darkness }} />
+              </View>
+              <Strong>{`${i + 1}: ${dial.label} ${value}${dial.unit ? ` ${dial.unit}` : ''}`}</Strong>
             </View>
-            <View style={{ flex: 1 }}>
-              <StepNumber label={`${i + 1}: ${dial.label} ${value}${dial.unit ? ` ${dial.unit}` : ''}`} unit="%" min={0} max={100} step={1} value={Math.round(darkness * 100)} onChange={(percent) => setPatches(patches.map((patch, k) => (k === i ? { ...patch, darkness: percent / 100 } : patch)))} />
+            <View>
+              <StepNumber label="Darkness" unit="%" min={0} max={100} step={1} value={Math.round(darkness * 100)} onChange={(percent) => setPatches(patches.map((patch, k) => (k === i ? { ...patch, darkness: percent / 100 } : patch)))} />
             </View>
           </View>
         ))}

@@ -16,6 +16,8 @@ interface TrialSheetPictureProps {
 }
 
 const EDGE = 8;
+/** Room for the scale below the sheet, in px. */
+const BELOW = 20;
 /** What is shown beyond the trials of a large piece, in mm. */
 const ROUND_MM = 30;
 /** Patches are drawn with at most this many lines. */
@@ -40,7 +42,7 @@ export function TrialSheetPicture({ tuning, chosen, maxHeight }: TrialSheetPictu
   return (
     <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} role="img" aria-label={`${scrap.name}, ${scrap.widthMm} × ${scrap.lengthMm} mm${said ? `. ${said}` : '. No trials yet'}`} testID="trial-sheet">
       {width > 0 ? (
-        <Svg width={width} height={seen.y * scale + EDGE * 2}>
+        <Svg width={width} height={seen.y * scale + EDGE + BELOW}>
           <G x={EDGE} y={EDGE} scale={scale}>
             <Path d={path([{ points: outline, closed: true }])} fill={recipe.material.colour} stroke={tokens.rule} strokeWidth={1.5 / scale} />
             {otherTrials.map(({ at, widthMm, heightMm }, i) => (
@@ -50,8 +52,9 @@ export function TrialSheetPicture({ tuning, chosen, maxHeight }: TrialSheetPictu
               <Shape key={shape.id} shape={shape} tuning={tuning} scale={scale} isChosen={shape.id === chosen} />
             ))}
           </G>
-          <Line x1={EDGE} y1={seen.y * scale + EDGE + 4} x2={EDGE + 20 * scale} y2={seen.y * scale + EDGE + 4} stroke={tokens.ink} strokeWidth={2} />
-          <SvgText x={EDGE + 20 * scale + 6} y={seen.y * scale + EDGE + 8} fill={tokens.slate} fontSize={11} fontFamily={FONT.number}>
+          <Rect x={0} y={seen.y * scale + EDGE} width={width} height={BELOW} fill={tokens.paper} />
+          <Line x1={EDGE} y1={seen.y * scale + EDGE + 10} x2={EDGE + 20 * scale} y2={seen.y * scale + EDGE + 10} stroke={tokens.ink} strokeWidth={2} />
+          <SvgText x={EDGE + 20 * scale + 6} y={seen.y * scale + EDGE + 14} fill={tokens.slate} fontSize={11} fontFamily={FONT.number}>
             20 mm
           </SvgText>
         </Svg>

@@ -55,7 +55,7 @@ export function WindowMap({ recipe, window, dials }: WindowMapProps) {
             )),
           )}
           {window.y ? ys.map((y, j) => (j % 2 === 0 || ys.length < 6 ? <SvgText key={y} x={LEFT - 6} y={height - (j + 0.5) * row + 4} textAnchor="end" fontSize={11} fontFamily={FONT.number} fill={tokens.slate}>{y}</SvgText> : null)) : null}
-          {xs.map((x, i) => (i % every === 0 ? <SvgText key={x} x={LEFT + (i + 0.5) * column} y={height + 14} textAnchor="middle" fontSize={11} fontFamily={FONT.number} fill={tokens.slate}>{x}</SvgText> : null))}
+          {xs.map((x, i) => (i % every === 0 ? <SvgText key={x} x={LEFT + (i + 0.5) * column} y={height + 14} textAnchor={i === xs.length - 1 ? 'end' : 'middle'} fontSize={11} fontFamily={FONT.number} fill={tokens.slate}>{x}</SvgText> : null))}
           <SvgText x={width} y={height + 30} textAnchor="end" fontSize={12} fontFamily={FONT.text} fill={tokens.slate}>{`${across.label}${unit(across)} →`}</SvgText>
           {up ? <SvgText x={2} y={height + 30} fontSize={12} fontFamily={FONT.text} fill={tokens.slate}>{`↑ ${up.label}${unit(up)}`}</SvgText> : null}
           <G>

@@ -1,5 +1,5 @@
 import type { Machine } from '../machines';
-import { doseTerms, quantityOf, scaleOf, type ProcessName, type QuantityName, type Settings } from '../recipes';
+import { processOf, quantityOf, scaleOf, type ProcessName, type QuantityName, type Settings } from '../recipes';
 import type { TunedDial } from './tuner-spec';
 
 const MOST_DIALS = 5;
@@ -9,7 +9,7 @@ const MOST_DIALS = 5;
  * What is a choice (peel, air) or has no part in the dose is left as it is.
  */
 export function tunedDials(machine: Machine, process: ProcessName, settings: Settings): (TunedDial & { name: QuantityName; label: string; unit: string })[] {
-  return doseTerms(process).flatMap(({ quantity, exponent }) => {
+  return processOf(process).dose.flatMap(({ quantity, exponent }) => {
     const scale = scaleOf(machine, quantity);
     if (!scale || settings[quantity] === undefined || quantityOf(quantity).choices) return [];
     return [{ name: quantity, label: scale.label, unit: scale.unit, min: scale.min, max: scale.max, step: scale.step, effect: exponent > 0 ? ('raises' as const) : ('lowers' as const) }];

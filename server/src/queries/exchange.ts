@@ -18,11 +18,12 @@ export async function listBookRecipes(db: Db, workshopId: string, ids: string[] 
 /** Every revision, oldest first. */
 export async function listBookRevisions(db: Db, workshopId: string, ids: string[] | null): Promise<Of<BookRevision>[]> {
   const { rows } = await db.query<Of<BookRevision>>(
-    `SELECT recipe_id AS "recipeId", settings, typed, source, reason, ${iso('created_at')} AS "createdAt"
+    `SELECT recipe_id AS "recipeId", settings, typed, source, reason, ${iso('created_at')} AS "createdAt", settled_trials AS "settledTrials"
      FROM recipe_revision WHERE workshop_id = $1 AND ($2::uuid[] IS NULL OR recipe_id = ANY ($2)) ORDER BY recipe_id, number`,
     [workshopId, ids],
   );
-  return rows;
+  // Absent rather than null: most revisions were not settled by a tuning.
+  return rows.map(({ settledTrials, ...revision }) => (settledTrials ? { ...revision, settledTrials } : revision));
 }
 
 /** Everything that happened with the recipes, oldest first. */
@@ -99,9 +100,9 @@ export async function insertBookRecipes(db: Db, workshopId: string, recipes: Boo
   );
   const numbered = recipes.flatMap(({ id, revisions }) => revisions.map((revision, i) => ({ recipeId: id, number: i + 1, ...revision })));
   await db.query(
-    `INSERT INTO recipe_revision (workshop_id, recipe_id, number, settings, typed, source, reason, created_at)
-     SELECT $1, v."recipeId", v.number, v.settings, v.typed, v.source, v.reason, v."createdAt"
-     FROM jsonb_to_recordset($2::jsonb) AS v ("recipeId" uuid, number integer, settings jsonb, typed jsonb, source text, reason text, "createdAt" timestamptz)`,
+    `INSERT INTO recipe_revision (workshop_id, recipe_id, number, settings, typed, source, reason, created_at, settled_trials)
+     SELECT $1, v."recipeId", v.number, v.settings, v.typed, v.source, v.reason, v."createdAt", v."settledTrials"
+     FROM jsonb_to_recordset($2::jsonb) AS v ("recipeId" uuid, number integer, settings jsonb, typed jsonb, source text, reason text, "createdAt" timestamptz, "settledTrials" integer)`,
     [workshopId, JSON.stringify(numbered)],
   );
   await writeEvidence(db, workshopId, recipes.flatMap(({ id, evidence }) => evidence.map((event) => ({ recipeId: id, ...event }))));

@@ -102,7 +102,7 @@ describe('a job on the stand-in', () => {
   it('takes one job at a time, and lets nothing change under it', async () => {
     const job = await readyJob();
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
-    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with another job.');
+    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with other work.');
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
     await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 100 }).expect(409);
     await act(run, 'cancel').expect(200);

@@ -12,8 +12,10 @@ export async function tuningView(db: Db, workshopId: string, id: string, doneSec
   const row = await findTuning(db, workshopId, id);
   if (!row) throw notFound('That tuning');
   const recipe = await recipeDetail(db, workshopId, row.recipeId);
+  // The sheets first: a sheet that is done by then has its trials looked at.
+  const sheetRows = await listSheets(db, workshopId, id);
   const shapes = await listShapes(db, workshopId, id);
-  const sheets = (await listSheets(db, workshopId, id)).map(({ id: sheetId, number, state, isByHand, format, estimateSeconds }): TrialSheetView => ({
+  const sheets = sheetRows.map(({ id: sheetId, number, state, isByHand, format, estimateSeconds }): TrialSheetView => ({
     id: sheetId, number, state, isByHand, format, estimateSeconds, doneSeconds: state === 'running' ? doneSeconds(sheetId) : null,
     shapes: shapes.filter((shape) => shape.sheetId === sheetId).map(shapeView),
   }));
