@@ -27,13 +27,16 @@ const get = async (path) => (await fetch(address + path)).json();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 
 const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
-const navy = await found('navy vinyl long');
+const glitter = await found('gold glitter long kiss');
+const bamboo = await found('bamboo diode laser area');
+const tunings = await get('/api/tunings');
+const halfWay = tunings.find((tuning) => tuning.recipe.process === 'heat-press').id;
+const narrow = tunings.find((tuning) => tuning.recipe.machine.name === 'Little plotter').id;
 const worn = await found('navy vinyl little');
 const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
 const held = jobs.find((job) => job.name === 'Boat number 12').id;
 const material = (await get('/api/materials')).find((m) => m.name === 'Transfer film, gold glitter').id;
-const machine = (await get('/api/machines')).find((m) => m.name === 'Long plotter').id;
 const yellow = (await get('/api/materials')).find((m) => m.name === 'Outdoor vinyl, signal yellow').id;
 const table = [
   'material;machine;tool;process;force;speed;passes;overcut;reason',
@@ -66,6 +69,19 @@ async function pictures(size, views) {
   await page.context().close();
 }
 
+/** A tuning up to the first score. */
+async function toScore(page) {
+  await page.getByRole('button', { name: 'Begin tuning' }).click();
+  await page.getByRole('button', { name: 'Lay out this trial' }).click();
+  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  await page.getByTestId('score').waitFor();
+}
+
+async function burnLadder(page) {
+  await page.getByRole('button', { name: 'Burn it on the stand-in' }).click();
+  await page.getByTestId('tone-chart').waitFor();
+}
+
 /** A new job with the boat number, white and film, up to its checks. */
 async function newJob(page) {
   await page.getByRole('textbox', { name: 'Name of the job' }).fill('Boat number 48');
@@ -86,33 +102,27 @@ await pictures({ width: 390, height: 844 }, [
   ['bench', '/'],
   ['book', '/book?search=vinyl'],
   ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
-  ['history', `/book/${navy.id}`, (page) => page.getByTestId('history').scrollIntoViewIfNeeded()],
   ['dial-card', `/book/${press.id}/dial`],
   ['suggestion', `/book/new?material=${yellow}`, (page) => page.getByTestId('suggestion').waitFor()],
   ['import', '/book/import', bringIn],
-  ['calibration', `/shop/machine/${machine}/dial/force`, (page) => page.getByTestId('calibration').scrollIntoViewIfNeeded()],
   ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
   ['material', `/stock/${material}`],
-  ['shop', '/shop'],
   ['job-steps', '/jobs/new', newJob],
+  ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
+  ['tuning-score', `/book/${glitter.id}/tune`, toScore],
+  ['charts', `/book/${worn.id}/charts`, (page) => page.getByTestId('window-map').scrollIntoViewIfNeeded()],
+  ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
+  ['tone-ladder', `/book/${bamboo.id}/tone`, burnLadder],
 ]);
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
-await pictures({ width: 390, height: 844 }, [
-  ['job-sheet', `/jobs/${made}`, async (page) => {
-    await page.getByRole('tab', { name: /Checks/ }).click();
-    await page.getByRole('button', { name: /Show where/ }).first().click();
-    await page.getByTestId('place').waitFor();
-  }],
-]);
 await pictures({ width: 1280, height: 800 }, [
   ['wide-table', '/book/table?sort=temper&order=down'],
-  ['wide-book', `/book/${navy.id}`],
   ['wide-job', `/jobs/${made}`, async (page) => {
     await page.getByRole('button', { name: /Show where/ }).first().click();
     await page.getByTestId('place').waitFor();
   }],
-  ['wide-machine', `/shop/machine/${machine}`],
+  ['wide-tuning', `/book/tuning/${narrow}`, (page) => page.getByTestId('why').waitFor()],
 ]);
 await pictures({ width: 390, height: 844 }, [
   ['run', `/jobs/${made}`, async (page) => {

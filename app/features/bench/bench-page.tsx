@@ -16,6 +16,7 @@ import { RecipeRow } from '../book/recipe-row';
 import { JobRow } from '../jobs/job-row';
 import { useWorkshops } from '../shop/queries';
 import { NailedCards } from './nailed-cards';
+import { OpenTunings } from './open-tunings';
 import { useBench } from './queries';
 
 /** What is going on now: what waits for somebody, the jobs in hand, the recipes used last. */
@@ -52,6 +53,7 @@ export function BenchPage() {
                   <Button title="New job" onPress={() => router.push('/jobs/new')} />
                 </Leaf>
               ) : null}
+              <OpenTunings />
               {isWide ? jobs : null}
             </>
           }

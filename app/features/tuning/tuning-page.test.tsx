@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
 import { advice, shape, tuning, withSheet } from '../../testing/tuning-fixtures';
 import { renderWithBook } from '../../testing/with-book';
+import { OpenTunings } from '../bench/open-tunings';
 import { TuningPage } from './tuning-page';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false, setParams: jest.fn() };
@@ -133,5 +134,14 @@ describe('the end of a tuning', () => {
   it('says so where the tuning cannot be had', async () => {
     renderWithBook(<TuningPage id="gone" />, { '/api/tunings/gone': { status: 404, body: { error: { code: 'not-found', message: 'That tuning is not there (any more).' } } }, ...shopAnswers });
     expect(await screen.findByText(/That tuning is not there/)).toBeTruthy();
+  });
+});
+
+describe('the Bench', () => {
+  it('shows what is being tuned, and how it last came out', async () => {
+    renderWithBook(<OpenTunings />, { '/api/tunings': { body: [withSheet('done', [{ ...shape, outcome: 'under' }])] } });
+    fireEvent.press(await screen.findByLabelText('Tuning of Outdoor vinyl, navy'));
+    expect(screen.getByText(/Kiss cut on Long plotter · 1 trial, the last one “hangs in places”/)).toBeTruthy();
+    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/tuning/[id]', params: { id: 'tuning-1' } });
   });
 });

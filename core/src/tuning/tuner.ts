@@ -36,16 +36,10 @@ const HOPEFUL = 240;
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
-/**
- * Settled: as sure as this that the setting is reliable. A little surer where it took long: then the window is narrow, and
- * what was right once says less. Measured in bench/tuning.bench.ts, which prints the trade-off.
- */
-const SURE = 0.83;
-const SURE_LATE = 0.84;
-const SOON = 3;
-const sureAfter = (trials: number): number => (trials <= SOON ? SURE : SURE_LATE);
+/** Settled: as sure as this that the setting is reliable. Measured in bench/tuning.bench.ts, which prints the trade-off. */
+const SURE = 0.87;
 /** What the next trial aims at: a little less, so that it does not aim at just reaching the mark. */
-const AIMED_AT = 0.79;
+const AIMED_AT = 0.82;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
@@ -99,7 +93,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= SURE;
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
     const chance = asThree(predict(next.setting));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;

@@ -1,0 +1,33 @@
+import { processOf } from '@keen-anvil/core/recipes';
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { LinkRow } from '../../ui/link-row';
+import { Swatch } from '../../ui/marks';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Heading, Strong } from '../../ui/type';
+import { useOpenTunings } from '../tuning/queries';
+
+/** Tunings that were begun and not ended: a scrap lies somewhere with half an answer on it. */
+export function OpenTunings() {
+  const router = useRouter();
+  const tunings = useOpenTunings().data ?? [];
+  if (tunings.length === 0) return null;
+  return (
+    <View style={{ gap: SPACE.small }} testID="open-tunings">
+      <Heading>Being tuned</Heading>
+      {tunings.map(({ id, recipe, sheets }) => {
+        const tried = sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome !== null);
+        const last = tried.at(-1);
+        return (
+          <LinkRow key={id} label={`Tuning of ${recipe.material.name}`} mark={<Swatch colour={recipe.material.colour} />} onPress={() => router.push({ pathname: '/book/tuning/[id]', params: { id } })}>
+            <Strong>{recipe.material.name}</Strong>
+            <Aside>
+              {processOf(recipe.process).label} on {recipe.machine.name} · {tried.length === 1 ? '1 trial' : `${tried.length} trials`}
+              {last ? `, the last one “${processOf(recipe.process).outcomes[last.outcome!]}”` : ''}
+            </Aside>
+          </LinkRow>
+        );
+      })}
+    </View>
+  );
+}
