@@ -16,6 +16,7 @@ export interface TestServer {
   pool: Pool;
   heavy: HeavyPool;
   runs: RunService;
+  tunings: TuningService;
   close: () => Promise<void>;
 }
 
@@ -35,6 +36,7 @@ export async function startTestServer(): Promise<TestServer> {
     pool,
     heavy,
     runs,
+    tunings,
     close: async () => {
       await runs.close();
       await tunings.close();

@@ -36,10 +36,18 @@ const HOPEFUL = 240;
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
-/** Settled: as sure as this that the setting is reliable. Measured in bench/tuning.bench.ts, which prints the trade-off. */
-const SURE = 0.87;
+/**
+ * Settled: as sure as this that the setting is reliable; somewhat less sure after many trials, where another one tells
+ * little and costs as much material as the first. Measured in bench/tuning.bench.ts, which prints the trade-off.
+ */
+const SURE = { soon: 0.87, late: 0.78, soonUntil: 4, lateFrom: 9 };
+
+function sureAfter(trials: number): number {
+  const share = (trials - SURE.soonUntil) / (SURE.lateFrom - SURE.soonUntil);
+  return SURE.soon - (SURE.soon - SURE.late) * Math.min(1, Math.max(0, share));
+}
 /** What the next trial aims at: a little less, so that it does not aim at just reaching the mark. */
-const AIMED_AT = 0.82;
+const AIMED_AT = 0.79;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
@@ -93,7 +101,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= SURE;
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
     const chance = asThree(predict(next.setting));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;

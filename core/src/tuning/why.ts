@@ -32,7 +32,8 @@ export function sayWhy({ process, setting, right, under, over, isSettled, isHope
   if (isSettled) return `${said} is settled: ${word('right')} ${percent} of the time${lately}`;
   if (right >= LIKELY) return `${said}: likely ${word('right')} (${percent})${lately}`;
   const side = under > over ? word('under') : word('over');
-  return `${said}: ${word('right')} with a chance of ${percent}, else rather ${side}${lately}`;
+  const shows = history.some(({ outcome }) => outcome === 'right') ? ', which would show where the window ends' : '';
+  return `${said}: ${word('right')} with a chance of ${percent}, else rather ${side}${shows}${lately}`;
 }
 
 function sayHopeless(history: readonly TunedTrial[], percent: string): string {

@@ -1,0 +1,66 @@
+import type { StepView } from '@keen-anvil/contract';
+import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { machines, navy, shopAnswers } from '../../testing/fixtures';
+import { job, step } from '../../testing/job-fixtures';
+import { renderWithBook } from '../../testing/with-book';
+import { StepCard } from './step-card';
+import type { InspectedStep } from './use-inspections';
+
+const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
+
+const bed = { machine: machines[0], material: navy, piece: navy.pieces[0] };
+const inspected = (change: Partial<StepView> = {}, hasBed = true) => ({ step: { ...step, ...change }, bed: hasBed ? bed : null, inspection: { data: { seconds: 12, isRough: false, cutMm: 1480, parts: [], findings: [] } } }) as unknown as InspectedStep;
+const show = (change: Partial<StepView> = {}, hasBed = true, isOpen = false) => {
+  const onOpen = jest.fn();
+  return { onOpen, ...renderWithBook(<StepCard jobId="job-1" inspected={inspected(change, hasBed)} isOpen={isOpen} isNext onOpen={onOpen} />, { '/api/steps/step-1': { body: job }, ...shopAnswers }) };
+};
+
+describe('a rung of the step ladder', () => {
+  it('says its material, how long it takes, and the recipe it found', async () => {
+    show();
+    expect(screen.getByText('Outdoor vinyl, navy')).toBeTruthy();
+    expect(screen.getByTestId('estimate').props.children.join('')).toMatch(/12 s.*1[.,]48/);
+    fireEvent.press(screen.getByLabelText('Open the recipe'));
+    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: 'recipe-1' } });
+  });
+
+  it('can have its recipe tuned, and knows the way back', () => {
+    show();
+    fireEvent.press(screen.getByLabelText('Tune the recipe of step 1'));
+    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]/tune', params: { id: 'recipe-1', job: 'job-1' } });
+  });
+
+  it('asks for the material first', () => {
+    show({ materialId: null, stockPieceId: null }, false);
+    expect(screen.getByText('Which material?')).toBeTruthy();
+    expect(screen.getByText('Choose the material')).toBeTruthy();
+    expect(screen.queryByLabelText('Open the recipe')).toBeNull();
+  });
+
+  it('says that it is nudged, and why', () => {
+    show({ match: job.steps[1].match });
+    expect(screen.getByText('nudged +2 force for Fine blade: stiff roll')).toBeTruthy();
+  });
+
+  it('says where there is no recipe, and why none is suggested', () => {
+    show({ match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: 'Nothing in the book is near enough.' } });
+    expect(screen.getByText(/No recipe yet for kiss cut on Outdoor vinyl, navy/)).toBeTruthy();
+    expect(screen.getByText('Nothing in the book is near enough.')).toBeTruthy();
+    expect(screen.queryByLabelText('Tune the recipe of step 1')).toBeNull();
+  });
+
+  it('is opened by its head, and says where it is left out', () => {
+    const { onOpen } = show({ isSkipped: true });
+    fireEvent.press(screen.getByLabelText('Step 1'));
+    expect(onOpen).toHaveBeenCalled();
+    expect(screen.getByText('Left out of the run.')).toBeTruthy();
+  });
+
+  it('sends a change with the version it was made on', async () => {
+    const { sent } = show({}, true, true);
+    fireEvent.press(screen.getByLabelText('Change process'));
+    fireEvent.press(await screen.findByLabelText('Score'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'PATCH')).toMatchObject({ path: '/api/steps/step-1', body: { version: 2, process: 'score' } }));
+  });
+});

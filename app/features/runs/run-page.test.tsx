@@ -1,0 +1,83 @@
+import type { RunView } from '@keen-anvil/contract';
+import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { recipe, shopAnswers } from '../../testing/fixtures';
+import { renderWithBook } from '../../testing/with-book';
+import { RunPage } from './run-page';
+
+const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
+// The sheet's picture is worked out in a web worker, which is not here.
+jest.mock('../jobs/use-inspections', () => ({ useInspections: () => [] }));
+
+beforeAll(() => {
+  globalThis.EventSource = class {
+    close() {}
+    addEventListener() {}
+  } as unknown as typeof EventSource;
+});
+
+const progress = { state: 'running' as const, doneSeconds: 4, totalSeconds: 10, cutMm: 820, strokesDone: 3, at: { x: 10, y: 10 }, isDown: true };
+const run: RunView = {
+  id: 'run-1', seriesId: 's', jobId: 'job-1', jobName: 'Boat numbers', stepId: 'step-1', position: 0, process: 'kiss-cut', colour: '#1d2f5c', materialName: 'Outdoor vinyl, navy', machineId: 'long', machineName: 'Long plotter', toolName: 'Fine blade',
+  settings: { force: 16, speed: 5, passes: 1 }, recipeId: recipe.id, hold: null, estimateSeconds: 10, measuredSeconds: null, progress, seenOutcome: null, outcome: null,
+};
+const open = (...runs: RunView[]) => renderWithBook(<RunPage jobId="job-1" />, { '/api/jobs/job-1/runs': { body: runs }, '/api/runs/': { body: runs[0] }, [`/api/recipes/${recipe.id}`]: { body: recipe }, ...shopAnswers });
+const in_ = (state: RunView['progress']['state'], more: Partial<RunView> = {}): RunView => ({ ...run, ...more, progress: { ...progress, state } });
+
+describe('the run of a job', () => {
+  it('says what is left and how far the tool is', async () => {
+    open(run);
+    expect(await screen.findByText('6 s')).toBeTruthy();
+    expect(screen.getByText(/0[.,]82 m cut/)).toBeTruthy();
+    expect(screen.getByText('Step 1: Outdoor vinyl, navy')).toBeTruthy();
+  });
+
+  it.each([
+    ['running', 'Pause', 'pause'],
+    ['paused', 'Go on', 'resume'],
+    ['running', 'Cancel', 'cancel'],
+  ] as const)('that is %s has a key “%s”', async (state, title, action) => {
+    const { sent } = open(in_(state));
+    fireEvent.press(await screen.findByText(title));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/actions', body: { action } }));
+  });
+
+  it('holds between two materials, with what to put in and what to dial', async () => {
+    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right' }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    expect(await screen.findByText('Put in Outdoor vinyl, white')).toBeTruthy();
+    expect(screen.getByText(/Fine blade in Long plotter, dialled to:/)).toBeTruthy();
+    fireEvent.press(screen.getByText('Next material is in'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-2/actions', body: { action: 'start' } }));
+  });
+
+  it('calls the tool where a hold is for another one', async () => {
+    open(in_('holding', { hold: 'Leave the sheet in; put in the Pen' }));
+    expect(await screen.findByText('The tool is in')).toBeTruthy();
+  });
+
+  it('asks for the verdict once it is finished, and shows what that made of the recipe', async () => {
+    open(in_('finished', { measuredSeconds: 11 }));
+    expect(await screen.findByText(/How did it come out/)).toBeTruthy();
+    expect(screen.getByText(/took 11 s, reckoned 10 s/)).toBeTruthy();
+  });
+
+  it('shows what a scored run made of the recipe, and leads there', async () => {
+    open(in_('finished', { measuredSeconds: 11, outcome: 'right' }));
+    expect(await screen.findByText('The recipe is now')).toBeTruthy();
+    expect(screen.getByText('right 3 times in trials')).toBeTruthy();
+    fireEvent.press(screen.getByText('See it in the book'));
+    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: recipe.id } });
+  });
+
+  it('says that what was cut stays cut where it was cancelled', async () => {
+    open(in_('cancelled'));
+    expect(await screen.findByText(/What was cut until then stays cut/)).toBeTruthy();
+    fireEvent.press(screen.getByText('Back to the job'));
+    expect(mockRouter.replace).toHaveBeenCalledWith({ pathname: '/jobs/[id]', params: { id: 'job-1' } });
+  });
+
+  it('says what to do first where there is none', async () => {
+    open();
+    expect(await screen.findByText('This job was not run yet')).toBeTruthy();
+  });
+});
