@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { dxf, entity, line } from '../core/testing/dxf';
 import { expect, test } from './quiet-page';
 
 /** Chromium reports every refused request as an error of its own. */
@@ -30,6 +31,19 @@ test('a drawing that is refused says why, and the next one is taken', async ({ p
   await expect(page.getByText('The file holds a script, which has no place in a drawing.')).toBeVisible();
   await bringIn(page, 'ribbon.svg', drawing('<rect width="40" height="20" fill="#e8b31e"/>'));
   await expect(page.getByTestId('drawing')).toContainText('40 × 20 mm as drawn');
+});
+
+test('a DXF drawing goes from its file to a run on the stand-in', async ({ page }) => {
+  await newJob(page, 'Boat plate');
+  await bringIn(page, 'plate.dxf', dxf({ units: 4, entities: [line('0', 0, 0, 5, 5)] }).slice(0, -20));
+  await expect(page.getByText(/The DXF file breaks off or is damaged/)).toBeVisible();
+  const sides = [[0, 0, 60, 0], [60, 0, 60, 25], [60, 25, 0, 25], [0, 25, 0, 0]].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
+  await bringIn(page, 'plate.dxf', dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...sides, entity('CIRCLE', 'hull', [10, 12], [20, 12], [40, 4])] }));
+  await expect(page.getByTestId('drawing')).toContainText('60 × 25 mm as drawn');
+  await choose(page, 'Choose the material', 'Outdoor vinyl, navy');
+  await expect(page.getByTestId('estimate')).toBeVisible();
+  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  await expect(page.getByTestId('finished-1')).toContainText('How did it come out?');
 });
 
 test('a material without a recipe gets a suggestion from the nearest ones, and stops that stand in the way are said', async ({ page }) => {

@@ -76,7 +76,7 @@ test('a job’s step is tuned by hand, gone over again in its place, and ended',
 });
 
 test('where nothing on the dials is right, it says so; several patches are burnt at once', async ({ page }) => {
-  await openRecipe(page, 'laminated little plotter');
+  await openRecipe(page, 'smooth white little plotter');
   await key(page, 'Tune it').click();
   await key(page, 'Go on with the open tuning').click();
   await expect(page.getByTestId('advice')).toContainText('No number will do');

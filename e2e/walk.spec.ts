@@ -134,7 +134,7 @@ async function walk(page: Page, isWide: boolean) {
   // A wrong outcome drops the temper, and the book says why.
   await page.getByTestId('finished-2').getByRole('button', { name: 'See it in the book' }).click();
   await expect(page.getByTestId('temper')).toContainText('and not right since');
-  expect(await page.getByTestId('temper').innerText()).not.toBe(temperBefore);
+  await expect.poll(() => page.getByTestId('temper').innerText()).not.toBe(temperBefore);
   await expect(page.getByText('backing marked').first()).toBeVisible();
   await expect(page.getByText('Boat numbers', { exact: true }).first()).toBeVisible();
 }

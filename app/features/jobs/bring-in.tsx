@@ -13,7 +13,7 @@ export function BringIn({ jobId }: { jobId: string }) {
   const bringIn = useBringIn(jobId);
   const stop = useRef<AbortController | null>(null);
   const choose = async () => {
-    const chosen = await getDocumentAsync({ type: ['image/svg+xml', '.svg'], copyToCacheDirectory: false });
+    const chosen = await getDocumentAsync({ type: ['image/svg+xml', '.svg', '.dxf', 'image/vnd.dxf'], copyToCacheDirectory: false });
     const asset = chosen.assets?.[0];
     if (!asset?.file) return;
     stop.current = new AbortController();
@@ -23,7 +23,7 @@ export function BringIn({ jobId }: { jobId: string }) {
   return (
     <Leaf edge={quench}>
       <Heading>Bring in the drawing</Heading>
-      <Body>An SVG file with true sizes. Each colour in it becomes a step with a material of its own.</Body>
+      <Body>An SVG or DXF file with true sizes. Each colour in it becomes a step with a material of its own.</Body>
       {bringIn.isPending ? (
         <>
           <Aside>Reading the drawing …</Aside>

@@ -4,8 +4,8 @@ import { outcomeAt } from './outcome-at';
 import type { HiddenMaterial } from './tool-law';
 
 /** Dwell (s) that a film needs at 150 °C under a firm press: a share for all, and more for each mm of thickness. */
-const NEED_SECONDS = 4.5;
-const NEED_SECONDS_PER_MM = 86;
+const NEED_SECONDS = 4;
+const NEED_SECONDS_PER_MM = 78;
 /** Activation temperature of the glue (Ea/R), in K. */
 const ACTIVATION_K = 9200;
 const AT_K = 423.15;

@@ -40,14 +40,14 @@ const HOPELESS = 0.8;
  * Settled: as sure as this that the setting is reliable; somewhat less sure after many trials, where another one tells
  * little and costs as much material as the first. Measured in bench/tuning.bench.ts, which prints the trade-off.
  */
-const SURE = { soon: 0.87, late: 0.78, soonUntil: 4, lateFrom: 9 };
+const SURE = { soon: 0.88, late: 0.83, soonUntil: 4, lateFrom: 9 };
 
 function sureAfter(trials: number): number {
   const share = (trials - SURE.soonUntil) / (SURE.lateFrom - SURE.soonUntil);
   return SURE.soon - (SURE.soon - SURE.late) * Math.min(1, Math.max(0, share));
 }
 /** What the next trial aims at: a little less, so that it does not aim at just reaching the mark. */
-const AIMED_AT = 0.79;
+const AIMED_AT = 0.82;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of

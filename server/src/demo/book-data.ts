@@ -50,7 +50,7 @@ export const RECIPES: RecipeData[] = [
     ['Outdoor vinyl, navy', { force: 105, speed: 60, passes: 1, overcut: 0.5 }, 'own-trial', 'stepped up by 5 until it stopped hanging', 96,
       [[97, 'under', { force: 90 }, 900], [97, 'under', { force: 100 }, 900], [96, 'right', {}, 905], [70, 'right', {}, 1240], [34, 'under', {}, 2050], [21, 'under', {}, 2190], [20, 'right', { force: 115 }, 2200]],
       { nudge: { changes: { force: 10 }, reason: 'this blade is nearly done', daysAgo: 20 } }],
-    ['Sticker paper, laminated', { force: 130, speed: 60, passes: 1, overcut: 0.5 }, 'guess', 'what the worn blade needs on vinyl, and some more', 7, []],
+    ['Transfer film, smooth white', { force: 130, speed: 60, passes: 1, overcut: 0.5 }, 'guess', 'what the worn blade needs on vinyl, and some more', 7, []],
     ['Outdoor vinyl, white', { force: 110, speed: 60, passes: 1, overcut: 0.5 }, 'own-trial', 'as the navy, and one step more', 92, [[92, 'under', { force: 105 }, 960], [92, 'right', {}, 962], [55, 'right', {}, 1530]]],
   ]),
   ...all(LONG, 'Deep blade', 'through-cut', [

@@ -20,8 +20,8 @@ export class HeavyPool {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
 
-  readArtwork(bytes: Uint8Array): Promise<ReadAnswer> {
-    return this.run('readArtwork', bytes, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.');
+  readArtwork(file: { bytes: Uint8Array; fileName: string }): Promise<ReadAnswer> {
+    return this.run('readArtwork', file, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.');
   }
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {

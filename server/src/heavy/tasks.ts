@@ -1,4 +1,4 @@
-import { artworkBounds, ArtworkRefusedError, readSvg, type ArtworkReading } from '@keen-anvil/core/artwork';
+import { artworkBounds, ArtworkRefusedError, readDxf, readSvg, type ArtworkReading } from '@keen-anvil/core/artwork';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { planStep, stepHpgl, type StepRequest } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
@@ -10,16 +10,18 @@ export { goodWindow, tune } from './tune';
 
 export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
 
-/** Reads an SVG file; a refusal comes back as its sentence. */
-export function readArtwork(bytes: Uint8Array): ReadAnswer {
+/** Reads an SVG or DXF file; a refusal comes back as its sentence. */
+export function readArtwork({ bytes, fileName }: { bytes: Uint8Array; fileName: string }): ReadAnswer {
+  const isDxf = /\.dxf$/i.test(fileName);
   let source: string;
   try {
-    source = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+    // Older DXF files are in the code page of where they were drawn; only names are told in other than ASCII.
+    source = new TextDecoder(isDxf ? 'windows-1252' : 'utf-8', { fatal: true }).decode(bytes);
   } catch {
     return { refusal: 'SVG text in UTF-8 was expected; these bytes are something else.' };
   }
   try {
-    const reading = readSvg(source);
+    const reading = isDxf ? readDxf(source) : readSvg(source);
     return { refusal: null, reading, drawn: artworkBounds(reading.parts) };
   } catch (error) {
     if (error instanceof ArtworkRefusedError) return { refusal: error.message };

@@ -1,3 +1,4 @@
+import { dxf, entity, line } from '../../../core/testing/dxf';
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -70,6 +71,24 @@ describe('bringing a drawing in', () => {
     expect((await api().get(paths.job(jobId)).expect(200)).body.artwork).toBeNull();
   }, 2000);
 
+  it('takes a DXF drawing as well: each colour a step, loose ends joined, its bytes kept', async () => {
+    const outline = [[0, 0, 40, 0], [40, 0, 40, 20], [40, 20, 0, 20], [0, 20, 0, 0]].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
+    const source = dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...outline, entity('CIRCLE', 'oar', [62, 1], [10, 60], [20, 10], [40, 5])] });
+    const job = (await bringIn(await newJob(), source, 'plate.dxf').expect(201)).body;
+    expect(job.steps.map((step: { colour: string }) => step.colour)).toEqual(['#0000ff', '#ff0000']);
+    expect(job.artwork).toMatchObject({ fileName: 'plate.dxf', drawnWidthMm: expect.closeTo(65, 3), drawnHeightMm: expect.closeTo(20, 3) });
+    expect(job.artwork.notices[0].message).toContain('3 loose ends within 0.05 mm');
+    expect((await api().get(paths.artworkFile(job.artwork.id)).expect(200)).body.toString()).toBe(source);
+  });
+
+  it.each([
+    ['broken off', dxf({ entities: [line('0', 0, 0, 5, 5)] }).slice(0, -30), 'breaks off or is damaged'],
+    ['binary', 'x\u0000y', 'DXF in text form was expected'],
+    ['of nothing', dxf({ entities: [] }), 'holds nothing that could be cut or drawn'],
+  ])('refuses a DXF file that is %s', async (_, source, words) => {
+    expect((await bringIn(await newJob(), source, 'plate.dxf').expect(422)).body.error.message).toContain(words);
+  });
+
   it('refuses 100 MB without reading them, and goes on serving', async () => {
     const answer = await bringIn(await newJob(), Buffer.alloc(100_000_000, ' ')).expect(413);
     expect(answer.body.error.message).toBe('That is too large: at most 20 MB are taken.');
@@ -79,7 +98,7 @@ describe('bringing a drawing in', () => {
   it('refuses other kinds of file, a second drawing, and a job that is not there', async () => {
     const job = await jobWithDrawing();
     expect((await bringIn(job.id, boatNumber).expect(409)).body.error.message).toContain('has its drawing');
-    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('An SVG drawing was expected; “photo.bmp” came.');
+    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('An SVG or DXF drawing was expected; “photo.bmp” came.');
     await bringIn(randomUUID(), boatNumber).expect(404);
   });
 });

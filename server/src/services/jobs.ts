@@ -62,9 +62,9 @@ export interface IncomingFile {
 
 /** Brings a drawing into a job: the bytes are kept, the drawing is read, and each colour becomes a step. */
 export async function bringIn(pool: Pool, heavy: HeavyPool, workshopId: string, jobId: string, file: IncomingFile): Promise<JobDetail> {
-  if (!/\.svg$/i.test(file.fileName)) throw refused(`An SVG drawing was expected; “${file.fileName}” came.`, 'file');
+  if (!/\.(svg|dxf)$/i.test(file.fileName)) throw refused(`An SVG or DXF drawing was expected; “${file.fileName}” came.`, 'file');
   if (file.bytes.length === 0) throw refused(`“${file.fileName}” is empty.`, 'file');
-  const answer = await heavy.readArtwork(file.bytes);
+  const answer = await heavy.readArtwork({ bytes: file.bytes, fileName: file.fileName });
   if (answer.refusal !== null) throw refused(answer.refusal, 'file');
   const { reading, drawn } = answer;
   if (!drawn || reading.parts.length === 0) {

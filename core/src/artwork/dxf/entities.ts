@@ -1,0 +1,99 @@
+import type { CurveContour, Segment } from '../../geometry';
+import { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+import { splineContour } from './spline';
+
+interface XY {
+  x: number;
+  y: number;
+}
+
+/** An entity as the parser gives it; which fields are there goes by its type. */
+export interface DxfEntity {
+  type: string;
+  layer?: string;
+  color?: number;
+  colorIndex?: number;
+  visible?: boolean;
+  inPaperSpace?: boolean;
+  vertices?: (XY & { bulge?: number })[];
+  shape?: boolean;
+  center?: XY;
+  radius?: number;
+  startAngle?: number;
+  endAngle?: number;
+  majorAxisEndPoint?: XY;
+  axisRatio?: number;
+  points?: XY[];
+  controlPoints?: XY[];
+  knotValues?: number[];
+  weights?: number[];
+  degreeOfSplineCurve?: number;
+  closed?: boolean;
+  name?: string;
+  position?: XY;
+  xScale?: number;
+  yScale?: number;
+  rotation?: number;
+  columnCount?: number;
+  rowCount?: number;
+  columnSpacing?: number;
+  rowSpacing?: number;
+}
+
+const TURN = 2 * Math.PI;
+
+/** The contours of an entity in the drawing's own units, y up; null for a type that is not read. @throws RangeError where it cannot be */
+export function entityContours(entity: DxfEntity): CurveContour[] | null {
+  const { type, vertices = [], center, points = [] } = entity;
+  switch (type) {
+    case 'LINE':
+      return vertices.length === 2 ? [polyline(vertices, false)] : [];
+    case 'LWPOLYLINE':
+    case 'POLYLINE':
+      return vertices.length > 1 ? [polyline(vertices, Boolean(entity.shape))] : [];
+    case 'CIRCLE':
+      return center && entity.radius ? [wholeEllipse({ centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] })] : [];
+    case 'ARC':
+      return center && entity.radius ? [arc({ centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] }, entity.startAngle ?? 0, entity.endAngle ?? TURN)] : [];
+    case 'ELLIPSE':
+      return ellipse(entity);
+    case 'SPLINE':
+      return [spline(entity)];
+    case 'SOLID':
+      // Its corners stand in the order 1, 2, 4, 3.
+      return points.length >= 3 ? [polyline(points.length > 3 ? [points[0], points[1], points[3], points[2]] : points, true)] : [];
+    default:
+      return null;
+  }
+}
+
+function polyline(vertices: readonly (XY & { bulge?: number })[], closed: boolean): CurveContour {
+  const segments: Segment[] = [];
+  const count = closed ? vertices.length : vertices.length - 1;
+  for (let i = 0; i < count; i++) {
+    const [from, to] = [vertices[i], vertices[(i + 1) % vertices.length]];
+    // The last straight side of a closed contour is understood.
+    if (closed && i === count - 1 && !from.bulge) break;
+    for (const segment of bulgeSegments([from.x, from.y], [to.x, to.y], from.bulge ?? 0)) segments.push(segment);
+  }
+  return { closed, start: [vertices[0].x, vertices[0].y], segments };
+}
+
+function arc(shape: Ellipse, from: number, to: number): CurveContour {
+  let sweep = (to - from) % TURN;
+  if (sweep <= 1e-12) sweep += TURN;
+  return { closed: sweep > TURN - 1e-9, start: onEllipse(shape, from), segments: arcSegments(shape, from, sweep) };
+}
+
+const wholeEllipse = (shape: Ellipse): CurveContour => ({ closed: true, start: onEllipse(shape, 0), segments: arcSegments(shape, 0, TURN) });
+
+function ellipse({ center, majorAxisEndPoint: major, axisRatio = 1, startAngle = 0, endAngle = TURN }: DxfEntity): CurveContour[] {
+  if (!center || !major) return [];
+  const shape: Ellipse = { centre: [center.x, center.y], u: [major.x, major.y], v: [-major.y * axisRatio, major.x * axisRatio] };
+  return [Math.abs(endAngle - startAngle) >= TURN - 1e-6 ? wholeEllipse(shape) : arc(shape, startAngle, endAngle)];
+}
+
+function spline({ degreeOfSplineCurve: degree = 3, knotValues = [], controlPoints = [], weights, closed }: DxfEntity): CurveContour {
+  const contour = splineContour({ degree, knots: knotValues, points: controlPoints.map(({ x, y }) => [x, y]), weights: weights?.length === controlPoints.length ? weights : undefined });
+  return { ...contour, closed: Boolean(closed) };
+}

@@ -1,0 +1,221 @@
+import DxfParser from 'dxf-parser';
+import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
+import { formatNumber } from '../../units';
+import { assembleParts } from '../assemble-parts';
+import { joinEnds } from '../join-ends';
+import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
+import { groupsProblem } from './check-groups';
+import { entityContours, type DxfEntity } from './entities';
+import { WeightedSpline } from './spline-handler';
+
+/** What a drawing may hold before it is refused. */
+export const DXF_LIMITS = { characters: 60_000_000, depth: 32, drawn: 300_000, segments: 1_500_000 } as const;
+/** Coordinates further out than this are no drawing for a bench (mm). */
+const FARTHEST_MM = 100_000;
+/** Loose ends this near to each other are meant to meet. */
+export const JOIN_MM = 0.05;
+/** Millimetres of the drawing's unit, by $INSUNITS. */
+const UNITS: Readonly<Record<number, { name: string; mm: number }>> = {
+  1: { name: 'inches', mm: 25.4 }, 2: { name: 'feet', mm: 304.8 }, 4: { name: 'millimetres', mm: 1 }, 5: { name: 'centimetres', mm: 10 }, 6: { name: 'metres', mm: 1000 }, 9: { name: 'thousandths of an inch', mm: 0.0254 }, 13: { name: 'micrometres', mm: 0.001 }, 14: { name: 'decimetres', mm: 100 },
+};
+/** The parser's number for “as the ground is not”: black on white, white on black. */
+const INK_INDEX = 7;
+const INK = '#000000';
+/** Colour indices that stand for the layer's and for the block's colour. */
+const BY_LAYER = 256;
+const BY_BLOCK = 0;
+const SILENT = new Set(['VIEWPORT', 'ATTDEF', 'ATTRIB', 'SEQEND', 'VERTEX', 'POINT']);
+
+interface Layer {
+  visible?: boolean;
+  frozen?: boolean;
+  color?: number;
+  colorIndex?: number;
+}
+
+interface Parsed {
+  header?: Record<string, unknown>;
+  tables?: { layer?: { layers?: Record<string, Layer> } };
+  blocks?: Record<string, { entities?: DxfEntity[]; position?: { x: number; y: number } }>;
+  entities?: DxfEntity[];
+}
+
+/**
+ * Reads a DXF drawing in text form into parts at true size: curves kept, blocks put in their places, loose ends joined,
+ * colours by entity, layer or block. What it does not read is listed in `notices`.
+ * @throws ArtworkRefusedError where the file is no DXF, could do harm, or goes beyond {@link DXF_LIMITS}
+ */
+export function readDxf(source: string): ArtworkReading {
+  if (source.includes('\u0000')) throw new ArtworkRefusedError('DXF in text form was expected; this one is in binary form. Save it as ASCII DXF and bring it in again.');
+  if (source.length > DXF_LIMITS.characters) throw new ArtworkRefusedError(`The drawing has ${formatNumber(source.length / 1e6, 0)} million characters; ${DXF_LIMITS.characters / 1e6} million are taken. Leave out what is not cut.`);
+  const parsed = parse(source);
+  const notices = new NoticeList();
+  const reader = new DxfReader(parsed, notices, unitOf(parsed, notices));
+  reader.read(parsed.entities ?? [], { place: [1, 0, 0, 1, 0, 0], depth: 0, layer: null, colour: INK });
+  noteUnread(source, notices);
+  return reader.finish();
+}
+
+function parse(source: string): Parsed {
+  if (!/^\s*0\s*\r?\n\s*SECTION/m.test(source)) throw new ArtworkRefusedError('A DXF drawing was expected; this file has no sections of one.');
+  const problem = groupsProblem(source);
+  if (problem) throw new ArtworkRefusedError(`The DXF file breaks off or is damaged: ${problem}. Save it again from where it was drawn.`);
+  const parser = new DxfParser();
+  parser.registerEntityHandler(WeightedSpline as never);
+  try {
+    return (parser.parseSync(source) ?? {}) as Parsed;
+  } catch (error) {
+    throw new ArtworkRefusedError(`The DXF file is damaged: ${(error as Error).message.slice(0, 120)}. Save it again from where it was drawn.`);
+  }
+}
+
+/** Millimetres of one unit of the drawing; a drawing without a unit is taken to be in mm, and that is said. */
+function unitOf({ header }: Parsed, notices: NoticeList): number {
+  const code = Number(header?.$INSUNITS ?? 0);
+  const unit = UNITS[code];
+  if (unit) return unit.mm;
+  notices.add('size-assumed', code === 0 ? 'The drawing names no unit; millimetres are assumed' : `The drawing is in a unit that is not known here (number ${code}); millimetres are assumed`);
+  return 1;
+}
+
+/** Types of entities that the parser passes over without a word. */
+function noteUnread(source: string, notices: NoticeList): void {
+  const at = source.search(/^\s*2\s*\r?\n\s*ENTITIES\s*$/m);
+  if (at < 0) return;
+  const end = source.indexOf('ENDSEC', at);
+  for (const [, type] of source.slice(at, end < 0 ? undefined : end).matchAll(/^\s*0\s*\r?\n\s*(HATCH|IMAGE|LEADER|MLINE|REGION|3DSOLID|BODY|WIPEOUT|MULTILEADER|RAY|XLINE|TRACE|HELIX|MESH)\s*$/gm)) {
+    notices.add('unread', `${type} is not read`);
+  }
+}
+
+interface Context {
+  place: Affine;
+  depth: number;
+  layer: string | null;
+  colour: string;
+}
+
+class DxfReader {
+  private readonly groups = new Map<string, { layer: string | null; colour: string; contours: CurveContour[] }>();
+  private drawn = 0;
+  private segments = 0;
+
+  constructor(
+    private readonly parsed: Parsed,
+    private readonly notices: NoticeList,
+    private readonly unitMm: number,
+  ) {}
+
+  read(entities: readonly DxfEntity[], context: Context): void {
+    if (context.depth > DXF_LIMITS.depth) throw new ArtworkRefusedError('Blocks in the drawing hold each other in a circle, or lie more than 32 deep. Explode them and bring the drawing in again.');
+    for (const entity of entities) {
+      this.drawn += 1;
+      if (this.drawn > DXF_LIMITS.drawn) throw new ArtworkRefusedError(`The drawing draws more than ${formatNumber(DXF_LIMITS.drawn, 0)} things once its blocks are put in place. Make it simpler.`);
+      if (entity.inPaperSpace) continue;
+      const layerName = entity.layer && entity.layer !== '0' ? entity.layer : (context.layer ?? entity.layer ?? null);
+      const layer = layerName ? this.parsed.tables?.layer?.layers?.[layerName] : undefined;
+      if (entity.visible === false || layer?.visible === false || layer?.frozen) {
+        this.notices.add('left-out', `What lies on the hidden layer “${layerName ?? '0'}” is left out`);
+        continue;
+      }
+      const colour = this.colourOf(entity, layer, context);
+      if (entity.type === 'INSERT') this.insert(entity, { ...context, layer: layerName, colour });
+      else this.draw(entity, layerName, colour, context);
+    }
+  }
+
+  finish(): ArtworkReading {
+    const parts: ArtworkPart[] = [];
+    let joined = 0;
+    let open = 0;
+    for (const { layer, colour, contours } of this.groups.values()) {
+      const ends = joinEnds(contours, JOIN_MM);
+      joined += ends.joined;
+      open += ends.open;
+      const assembled = assembleParts(ends.contours, 'evenodd');
+      for (const part of assembled.parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer, contours: part });
+    }
+    if (joined) this.notices.add('mended', `${formatNumber(joined, 0)} loose ends within ${JOIN_MM} mm of each other were joined; ${open === 0 ? 'no line stays open' : `${formatNumber(open, 0)} ${open === 1 ? 'line stays' : 'lines stay'} open`}`);
+    const box = bounds(parts);
+    return { widthMm: box.width, heightMm: box.height, parts, notices: this.notices.list() };
+  }
+
+  private draw(entity: DxfEntity, layer: string | null, colour: string, { place }: Context): void {
+    let contours: CurveContour[] | null;
+    try {
+      contours = entityContours(entity);
+    } catch (error) {
+      this.notices.add('unread', `${entity.type}: ${(error as Error).message}`);
+      return;
+    }
+    if (!contours) {
+      if (!SILENT.has(entity.type)) this.notices.add('unread', entity.type === 'TEXT' || entity.type === 'MTEXT' ? 'Text is not read; turn it into outlines' : `${entity.type} is not read`);
+      return;
+    }
+    // y goes down on our sheets.
+    const toMm = composeAffine(place, [this.unitMm, 0, 0, -this.unitMm, 0, 0]);
+    for (const contour of contours) {
+      const moved = transformContour(contour, toMm);
+      this.refuseFar(moved, entity.type, layer);
+      this.segments += moved.segments.length;
+      if (this.segments > DXF_LIMITS.segments) throw new ArtworkRefusedError(`The drawing has more than ${formatNumber(DXF_LIMITS.segments, 0)} pieces of line. Make it simpler.`);
+      const key = `${layer ?? ''}\n${colour}`;
+      const group = this.groups.get(key) ?? { layer, colour, contours: [] };
+      group.contours.push(moved);
+      this.groups.set(key, group);
+    }
+  }
+
+  /** Puts a block in its place, as often as its rows and columns say. */
+  private insert(entity: DxfEntity, context: Context): void {
+    const block = entity.name === undefined ? undefined : this.parsed.blocks?.[entity.name];
+    if (!block) {
+      this.notices.add('unread', `The block “${entity.name ?? ''}” is not in the drawing`);
+      return;
+    }
+    const { position = { x: 0, y: 0 }, xScale = 1, yScale = 1, rotation = 0, columnCount = 1, rowCount = 1, columnSpacing = 0, rowSpacing = 0 } = entity;
+    const angle = (rotation * Math.PI) / 180;
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const base = block.position ?? { x: 0, y: 0 };
+    if (columnCount * rowCount > DXF_LIMITS.drawn) throw new ArtworkRefusedError(`The block “${entity.name}” is repeated ${formatNumber(columnCount * rowCount, 0)} times. Make it simpler.`);
+    for (let row = 0; row < Math.max(1, rowCount); row++) {
+      for (let column = 0; column < Math.max(1, columnCount); column++) {
+        const [dx, dy] = [column * columnSpacing, row * rowSpacing];
+        const own: Affine = [xScale * cos, xScale * sin, -yScale * sin, yScale * cos, position.x + cos * dx - sin * dy, position.y + sin * dx + cos * dy];
+        const place = composeAffine(composeAffine([1, 0, 0, 1, -base.x, -base.y], own), context.place);
+        this.read(block.entities ?? [], { ...context, place, depth: context.depth + 1 });
+      }
+    }
+  }
+
+  private colourOf({ color, colorIndex }: DxfEntity, layer: Layer | undefined, context: Context): string {
+    if (colorIndex === BY_BLOCK) return context.colour;
+    if (colorIndex !== undefined && colorIndex !== BY_LAYER && colorIndex !== INK_INDEX && color !== undefined) return hex(color);
+    if (colorIndex === INK_INDEX) return INK;
+    if (colorIndex === undefined && color !== undefined) return hex(color);
+    return !layer || layer.color === undefined || layer.colorIndex === INK_INDEX ? (context.depth > 0 && !layer ? context.colour : INK) : hex(layer.color);
+  }
+
+  private refuseFar({ start, segments }: CurveContour, type: string, layer: string | null): void {
+    const numbers = [...start, ...segments.flatMap((segment) => segment.slice(1) as number[])];
+    const where = `${type}${layer ? ` on the layer “${layer}”` : ''}`;
+    if (numbers.some((value) => !Number.isFinite(value))) throw new ArtworkRefusedError(`${where} has a coordinate that is no number. Mend it where it was drawn.`);
+    const far = numbers.find((value) => Math.abs(value) > FARTHEST_MM);
+    if (far !== undefined) throw new ArtworkRefusedError(`${where} lies ${formatNumber(Math.abs(far) / 1000, 0)} m away from the origin; up to ${FARTHEST_MM / 1000} m are taken. Look at the drawing's unit, and move it to the origin.`);
+  }
+}
+
+const hex = (colour: number): string => `#${Math.max(0, Math.min(0xffffff, colour)).toString(16).padStart(6, '0')}`;
+
+/** The size of everything drawn, by the ends of its pieces. */
+function bounds(parts: readonly ArtworkPart[]): { width: number; height: number } {
+  let [minX, minY, maxX, maxY] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { contours } of parts) {
+    for (const { start, segments } of contours) {
+      for (const [x, y] of [start, ...segments.map((segment): [number, number] => [segment[segment.length - 2] as number, segment[segment.length - 1] as number])]) {
+        [minX, minY, maxX, maxY] = [Math.min(minX, x), Math.min(minY, y), Math.max(maxX, x), Math.max(maxY, y)];
+      }
+    }
+  }
+  return maxX >= minX ? { width: maxX - minX, height: maxY - minY } : { width: 0, height: 0 };
+}
