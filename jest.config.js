@@ -16,6 +16,8 @@ const transformIgnorePatterns = [`/node_modules/(?!(\\.pnpm/)?(${letThrough})(/|
 const modulePathIgnorePatterns = ['<rootDir>/app/dist', '<rootDir>/.data'];
 
 module.exports = {
+  // Far above what any test takes: a busy machine is no failure.
+  testTimeout: 60_000,
   projects: [
     { displayName: 'core', preset: 'jest-expo', roots: ['<rootDir>/core', '<rootDir>/contract'], transformIgnorePatterns, modulePathIgnorePatterns },
     { displayName: 'app', preset: 'jest-expo', roots: ['<rootDir>/app'], transformIgnorePatterns, modulePathIgnorePatterns, setupFilesAfterEnv: ['<rootDir>/app/testing/setup.ts'] },
