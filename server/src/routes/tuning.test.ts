@@ -129,6 +129,15 @@ describe('a trial sheet', () => {
     expect(refused.body.error.message).toContain('one trial at a time');
   });
 
+  it('is started once, however often the key is pressed', async () => {
+    const tuning = await layOut(await begin(await find('leather diode laser area')));
+    const press = () => api().post(paths.trialSheetRun(tuning.sheets[0].id)).send({ by: 'stand-in' });
+    const answers = await Promise.all([press(), press(), press()]);
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
+    // The one that was started comes to its end.
+    expect((await done(tuning.id)).sheets[0].shapes[0].seenOutcome).not.toBeNull();
+  });
+
   it('says so where there is no room for another trial', async () => {
     const tuning = await begin(await find('matt sticker kiss'), { scrapWidthMm: 20, scrapLengthMm: 20 });
     const refused = await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(422);
@@ -151,6 +160,7 @@ describe('what a tuning refuses', () => {
     ['a start off the scale', { start: { force: 90, speed: 5, passes: 1 } as Settings }, 'goes from 1 to 40; 90 was given'],
     ['every dial fixed', { fixed: ['force', 'speed', 'depth', 'passes'] }, 'At least one dial has to be free'],
     ['a piece of something else', { stockPieceId: randomUUID() }, "not of this recipe's material"],
+    ['a job of somebody else', { jobId: randomUUID() }, 'not in this workshop'],
   ])('%s', async (_, more, sentence) => {
     const recipe = await find('white vinyl long plotter');
     const wanted = { id: randomUUID(), start: recipe.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 100, scrapLengthMm: 100, ...more };

@@ -14,6 +14,7 @@ import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import type { TuneAnswer, TuneTask } from '../heavy/tune';
 import { notFound, Problem, refused, stale } from '../problem';
+import { listJobs } from '../queries/jobs';
 import { insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
 import { addWear } from '../queries/tools';
 import {
@@ -88,6 +89,7 @@ export class TuningService {
       if (dials.every(({ name }) => wanted.fixed.includes(name))) throw refused('At least one dial has to be free to turn.', 'fixed');
       const piece = wanted.stockPieceId ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId) : undefined;
       if (wanted.stockPieceId && !piece) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
+      if (wanted.jobId && (await listJobs(db, workshopId, wanted.jobId)).length === 0) throw refused('The job that waits for it is not in this workshop.', 'jobId');
       const isNew = await insertTuning(db, workshopId, {
         id: wanted.id, recipeId, jobId: wanted.jobId ?? null, start: wanted.start, startSpread: wanted.startSpread, fixed: wanted.fixed,
         stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? wanted.scrapWidthMm, scrapLengthMm: piece?.lengthMm ?? wanted.scrapLengthMm,
@@ -164,21 +166,27 @@ export class TuningService {
     const shop = await loadShop(this.pool, workshopId);
     const recipe = await recipeDetail(this.pool, workshopId, tuning!.recipeId);
     const machine = shop.machines.get(recipe.machine.id)!;
-    if (by === 'stand-in' && this.bay.runOn(machine.id)) throw new Problem(409, 'busy', `${machine.name} is busy with other work.`);
-    await inTransaction(this.pool, async (db) => {
-      await this.plannedSheet(db, workshopId, sheetId);
-      if (by === 'stand-in') await setSheetState(db, workshopId, sheetId, 'running');
-      else {
-        await setSheetState(db, workshopId, sheetId, 'done', { isByHand: true });
-        await this.markShapes(db, workshopId, sheet, shop, { isSeen: false });
-      }
-      await touchTuning(db, workshopId, sheet.tuningId);
-    });
+    const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter((shape) => shape.sheetId === sheetId);
+    // On the machine before it is written down: what cannot be loaded changes nothing. Nothing may come between the look
+    // and the loading, or two would load at once.
     if (by === 'stand-in') {
-      const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter((shape) => shape.sheetId === sheetId);
       const standIn = standInFor(machine, sheet, shapes[0].settings);
-      this.running.set(sheetId, { workshopId, tuningId: sheet.tuningId });
+      if (this.bay.runOn(machine.id)) throw new Problem(409, 'busy', `${machine.name} is busy with other work.`);
       this.bay.load(machine.id, sheetId, standIn, Math.max(SPEED_UP, standIn.totalSeconds / LONGEST_SECONDS), 0);
+    }
+    try {
+      await inTransaction(this.pool, async (db) => {
+        await this.plannedSheet(db, workshopId, sheetId);
+        await setSheetState(db, workshopId, sheetId, by === 'stand-in' ? 'running' : 'done', { isByHand: by === 'by-hand' });
+        if (by === 'by-hand') await this.markShapes(db, workshopId, sheet, shop, { isSeen: false });
+        await touchTuning(db, workshopId, sheet.tuningId);
+      });
+    } catch (error) {
+      if (by === 'stand-in') this.bay.unload(machine.id);
+      throw error;
+    }
+    if (by === 'stand-in') {
+      this.running.set(sheetId, { workshopId, tuningId: sheet.tuningId });
       this.bay.go(machine.id);
     }
     return this.get(workshopId, sheet.tuningId);
