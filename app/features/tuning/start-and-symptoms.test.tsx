@@ -86,6 +86,14 @@ describe('finding out what is wrong', () => {
     expect(await screen.findByText('Keep the nudge')).toBeTruthy();
   });
 
+  it('says nothing before the tool’s wear is known: the order of the causes hangs on it', async () => {
+    mockParams = { seen: 'torn-corners' };
+    const { '/api/tools': _tools, ...others } = answers();
+    renderWithBook(<SymptomPage recipeId={recipe.id} />, { ...others, '/api/tools': { body: [] } });
+    expect(await screen.findByLabelText('Loading')).toBeTruthy();
+    expect(screen.queryByTestId('cause')).toBeNull();
+  });
+
   it('says what is known beside what was seen', async () => {
     mockParams = { seen: 'torn-corners' };
     renderWithBook(<SymptomPage recipeId={recipe.id} />, answers());

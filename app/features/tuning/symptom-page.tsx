@@ -1,4 +1,4 @@
-import type { MachineView, RecipeDetail } from '@keen-anvil/contract';
+import type { MachineView, MaterialView, RecipeDetail, ToolView } from '@keen-anvil/contract';
 import { nudged, processOf, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
 import { diagnose, symptomsOf, type Diagnosis, type Known } from '@keen-anvil/core/symptoms';
 import { toolKindOf } from '@keen-anvil/core/tools';
@@ -26,7 +26,10 @@ const LATELY = 3;
 export function SymptomPage({ recipeId }: { recipeId: string }) {
   const recipe = useRecipe(recipeId);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
-  if (recipe.data && machine) return <Symptoms recipe={recipe.data} machine={machine} />;
+  const tool = useTools().data?.find(({ id }) => id === recipe.data?.tool.id);
+  const material = useMaterials().data?.find(({ id }) => id === recipe.data?.material.id);
+  // Without the tool's wear the order of the causes would be another one: nothing is said before all is known.
+  if (recipe.data && machine && tool && material) return <Symptoms recipe={recipe.data} machine={machine} tool={tool} material={material} />;
   return (
     <Page title="Something is wrong" back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}>
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
@@ -34,21 +37,26 @@ export function SymptomPage({ recipeId }: { recipeId: string }) {
   );
 }
 
-function Symptoms({ recipe, machine }: { recipe: RecipeDetail; machine: MachineView }) {
+interface SymptomsProps {
+  recipe: RecipeDetail;
+  machine: MachineView;
+  tool: ToolView;
+  material: MaterialView;
+}
+
+function Symptoms({ recipe, machine, tool, material }: SymptomsProps) {
   const router = useRouter();
   const { seen } = useLocalSearchParams<{ seen?: string }>();
-  const tool = useTools().data?.find(({ id }) => id === recipe.tool.id);
-  const material = useMaterials().data?.find(({ id }) => id === recipe.material.id);
   const [nudge, setNudge] = useState<{ changes: Changes; reason: string } | null>(null);
   const symptom = symptomsOf(recipe.process).find(({ name }) => name === seen);
   const known: Known = {
     process: recipe.process,
     settings: recipe.settings,
     temper: recipe.temper.temper,
-    wearShare: tool?.life ? tool.wear / tool.life : null,
+    wearShare: tool.life ? tool.wear / tool.life : null,
     wasRightLately: recipe.evidence.filter((event) => sameSettings(event.settings, recipe.settings)).slice(0, LATELY).some(({ outcome }) => outcome === 'right'),
     thicknessMm: recipe.material.thicknessMm,
-    smallestDetailMm: material?.smallestDetailMm ?? null,
+    smallestDetailMm: material.smallestDetailMm,
     artworkDetailMm: null,
   };
   const choose = (name: string | undefined) => router.setParams({ seen: name });
@@ -61,7 +69,7 @@ function Symptoms({ recipe, machine }: { recipe: RecipeDetail; machine: MachineV
             <CauseLeaf key={found.cause} found={found} isFirst={i === 0} recipe={recipe} machine={machine} onNudge={(changes) => setNudge({ changes, reason: symptom.label })} />
           ))}
           <Aside>
-            Known beside that: {recipe.tool.name} at {tool ? `${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}` : '…'}; {recipe.temper.reasons.join('; ')}.
+            Known beside that: {recipe.tool.name} at {`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}`}; {recipe.temper.reasons.join('; ')}.
           </Aside>
         </>
       ) : (

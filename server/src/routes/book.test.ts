@@ -1,18 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import { paths, type MachineView, type MaterialView, type RecipeDetail, type RecipePageView, type ToolView } from '@keen-anvil/contract';
-import request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const api = () => request(server.app);
-const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
+const { api, get, byName } = asker(() => server);
 const page = (query: string) => get<RecipePageView>(`${paths.recipes}?${query}`);
 const search = async (words: string) => (await page(`search=${encodeURIComponent(words)}`)).recipes;
 const navy = async () => (await search('navy vinyl long plotter'))[0];
-const byName = async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!;
 
 describe('finding a recipe', () => {
   it('by part of its words, in any order', async () => {

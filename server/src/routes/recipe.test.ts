@@ -1,16 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { paths, type BenchView, type MachineView, type MaterialView, type RecipeDetail, type RecipePageView, type ToolView } from '@keen-anvil/contract';
-import request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const api = () => request(server.app);
-const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
-const find = async (words: string) => get<RecipeDetail>(paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id));
-const byName = async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!;
+const { api, get, find, byName } = asker(() => server);
 
 describe('the history of a recipe', () => {
   it('leads back to any revision, which is a revision itself', async () => {

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { paths, type MachineFields, type MachineView, type MaterialFields, type MaterialView, type RecipeDetail, type RecipePageView, type ToolView, type WorkshopView } from '@keen-anvil/contract';
 import sharp from 'sharp';
-import request from 'supertest';
+import type request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { MACHINES, MATERIALS } from '../demo/shop-data';
 
@@ -9,9 +10,7 @@ let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const api = () => request(server.app);
-const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
-const byName = async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!;
+const { api, get, byName } = asker(() => server);
 const refusal = async (call: request.Test, status = 422) => (await call.expect(status)).body.error as { code: string; message: string; field?: string; current?: unknown };
 
 const plotter: MachineFields = { ...MACHINES[0], name: 'Second plotter' };

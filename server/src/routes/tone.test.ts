@@ -1,13 +1,12 @@
-import { paths, type RecipeDetail, type RecipePageView, type ToneLadderView } from '@keen-anvil/contract';
-import request from 'supertest';
+import { paths, type RecipeDetail, type ToneLadderView } from '@keen-anvil/contract';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const api = () => request(server.app);
-const find = async (words: string) => (await api().get(paths.recipe(((await api().get(`${paths.recipes}?search=${encodeURIComponent(words)}`)).body as RecipePageView).recipes[0].id))).body as RecipeDetail;
+const { api, find } = asker(() => server);
 const values = [11, 20, 40, 72];
 
 describe('a tone ladder', () => {

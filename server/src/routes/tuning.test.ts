@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MaterialView, type RecipeDetail, type RecipePageView, type TuningAdviceView, type TuningView, type WindowView } from '@keen-anvil/contract';
+import { paths, type MaterialView, type RecipeDetail, type TuningAdviceView, type TuningView, type WindowView } from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
-import request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 // The tuner reckons for each trial, and the stand-in moves in its own time.
@@ -11,9 +11,7 @@ let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const api = () => request(server.app);
-const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
-const find = async (words: string) => get<RecipeDetail>(paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id));
+const { api, get, find } = asker(() => server);
 const pieceOf = async (material: string) => (await get<MaterialView[]>(paths.materials)).find(({ name }) => name === material)!.pieces[0];
 
 async function begin(recipe: RecipeDetail, more: object = {}): Promise<TuningView> {

@@ -1,0 +1,16 @@
+import { paths, type RecipeDetail, type RecipePageView } from '@keen-anvil/contract';
+import request from 'supertest';
+import type { TestServer } from './test-server';
+
+/** Asks a test's server, once it has been started. */
+export function asker(server: () => TestServer) {
+  const api = () => request(server().app);
+  const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
+  return {
+    api,
+    get,
+    /** The recipe that a search puts first. */
+    find: async (words: string) => get<RecipeDetail>(paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id)),
+    byName: async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!,
+  };
+}
