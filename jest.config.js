@@ -9,6 +9,10 @@ const letThrough = [
   'clipper2-ts',
   'flatbush',
   'flatqueue',
+  'ml-[a-z-]+',
+  'median-quickselect',
+  'fft.js',
+  'is-any-array',
   'uuid',
   '@keen-anvil',
 ].join('|');

@@ -1,4 +1,10 @@
 export { ArtworkRefusedError, type ArtworkPart, type ArtworkReading, type ReadingNotice } from './reading';
+export type { Progress } from './progress';
 export { readSvg } from './svg/read-svg';
 export { readDxf } from './dxf/read-dxf';
+export { readPicture } from './picture/read-picture';
+export type { Picture } from './picture/picture';
+export { readGcodeArtwork, readHpglArtwork } from './plot/read-plot';
+export { loadFont, type FontByFamily, type LoadedFont } from './text/fonts';
+export { readText } from './text/read-text';
 export { artworkBounds } from './artwork-bounds';

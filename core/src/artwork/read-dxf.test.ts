@@ -148,9 +148,9 @@ describe('a DXF file that is refused or read in part', () => {
   });
 
   it('lists what it does not read, and reads the rest', () => {
-    const { parts, notices } = read(entity('TEXT', '0', [10, 0], [20, 0], [40, 5], [1, 'Osprey Bend']), entity('HATCH', '0', [10, 0], [20, 0]), line('0', 0, 0, 5, 0));
+    const { parts, notices } = read(entity('TEXT', '0', [10, 0], [20, 0], [40, 5], [1, 'Osprey Bend']), entity('MLINE', '0', [10, 0], [20, 0]), line('0', 0, 0, 5, 0));
     expect(parts).toHaveLength(1);
-    expect(notices.map(({ message }) => message)).toEqual(expect.arrayContaining(['Text is not read; turn it into outlines', 'HATCH is not read']));
+    expect(notices.map(({ message }) => message)).toEqual(expect.arrayContaining(['Text is not read; turn it into outlines', 'MLINE is not read']));
   });
 
   it('takes any damage in a sentence', () => {

@@ -31,7 +31,7 @@ describe('the boat number as the maker brings it in', () => {
 
   it('keeps layers, and says which words it did not read', () => {
     expect(reading.parts.map((part) => part.layer)).toEqual(['plate', 'number', 'number', 'number']);
-    expect(reading.notices).toEqual([{ code: 'unread', message: 'Text “cut two of each” is not read; turn it into outlines first', count: 1 }]);
+    expect(reading.notices).toEqual([{ code: 'unread', message: 'Text “cut two of each” is not read; turn it into outlines first, or set it here with the text tool', count: 1 }]);
   });
 });
 
@@ -158,7 +158,9 @@ describe('what is not read is said', () => {
     ['<rect width="5" height="5" display="none"/>', 'Hidden'],
     ['<g visibility="hidden"><rect width="5" height="5"/></g>', 'Hidden'],
     ['<rect width="5" height="5" fill="none"/>', 'without fill and line'],
-    ['<rect width="5em" height="5"/>', 'unit “em”'],
+    ['<rect width="5vw" height="5"/>', 'unit “vw”'],
+    ['<path d="M0 0H9V9Z" marker-end="url(#head)"/>', 'carries markers'],
+    ['<g mask="url(#m)"><rect width="5" height="5"/></g>', 'masked'],
     ['<rect width="5" height="5" transform="spin(4)"/>', 'cannot be read'],
     ['<path d="M0 0L10 0L10 oops"/>', 'breaks off'],
     ['<use href="#gone"/>', 'not in the drawing'],

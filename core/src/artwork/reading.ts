@@ -1,4 +1,5 @@
 import type { CurveContour } from '../geometry';
+import type { SizeQuestion } from '../artwork-choices';
 
 /** One piece of the drawing: an outline with its holes, in the drawing's own coordinates (mm, y down). */
 export interface ArtworkPart {
@@ -10,6 +11,8 @@ export interface ArtworkPart {
   layer: string | null;
   /** Outline first, then its holes. An open line stands alone. */
   contours: CurveContour[];
+  /** Letters of a joined script that should hang together have the same word here. */
+  script?: string;
 }
 
 /** Something in the file that was not turned into contours, or that the maker should know about the reading. */
@@ -25,6 +28,8 @@ export interface ArtworkReading {
   heightMm: number;
   parts: ArtworkPart[];
   notices: ReadingNotice[];
+  /** There where the file does not say how large it is. */
+  asks?: SizeQuestion;
 }
 
 /** A drawing that is refused as a whole; the message is a sentence for the maker. */
@@ -39,10 +44,10 @@ export class ArtworkRefusedError extends Error {
 export class NoticeList {
   private readonly byMessage = new Map<string, ReadingNotice>();
 
-  add(code: ReadingNotice['code'], message: string): void {
+  add(code: ReadingNotice['code'], message: string, count = 1): void {
     const known = this.byMessage.get(message);
-    if (known) known.count += 1;
-    else this.byMessage.set(message, { code, message, count: 1 });
+    if (known) known.count += count;
+    else this.byMessage.set(message, { code, message, count });
   }
 
   list(): ReadingNotice[] {

@@ -1,5 +1,6 @@
 import type { CurveContour, Segment } from '../../geometry';
 import { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+import { hatchContours } from './hatch';
 import { splineContour } from './spline';
 
 interface XY {
@@ -38,6 +39,8 @@ export interface DxfEntity {
   rowCount?: number;
   columnSpacing?: number;
   rowSpacing?: number;
+  /** A HATCH as its groups. */
+  groups?: [number, number][];
 }
 
 const TURN = 2 * Math.PI;
@@ -59,6 +62,8 @@ export function entityContours(entity: DxfEntity): CurveContour[] | null {
       return ellipse(entity);
     case 'SPLINE':
       return [spline(entity)];
+    case 'HATCH':
+      return hatchContours(entity.groups ?? []);
     case 'SOLID':
       // Its corners stand in the order 1, 2, 4, 3.
       return points.length >= 3 ? [polyline(points.length > 3 ? [points[0], points[1], points[3], points[2]] : points, true)] : [];

@@ -2,22 +2,24 @@ import DxfParser from 'dxf-parser';
 import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
 import { assembleParts } from '../assemble-parts';
+import { askSize, USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
 import { joinEnds } from '../join-ends';
+import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 import { groupsProblem } from './check-groups';
 import { entityContours, type DxfEntity } from './entities';
+import { HatchBoundaries } from './hatch-handler';
 import { WeightedSpline } from './spline-handler';
 
 /** What a drawing may hold before it is refused. */
 export const DXF_LIMITS = { characters: 60_000_000, depth: 32, drawn: 300_000, segments: 1_500_000 } as const;
 /** Coordinates further out than this are no drawing for a bench (mm). */
 const FARTHEST_MM = 100_000;
-/** Loose ends this near to each other are meant to meet. */
-export const JOIN_MM = 0.05;
 /** Millimetres of the drawing's unit, by $INSUNITS. */
 const UNITS: Readonly<Record<number, { name: string; mm: number }>> = {
   1: { name: 'inches', mm: 25.4 }, 2: { name: 'feet', mm: 304.8 }, 4: { name: 'millimetres', mm: 1 }, 5: { name: 'centimetres', mm: 10 }, 6: { name: 'metres', mm: 1000 }, 9: { name: 'thousandths of an inch', mm: 0.0254 }, 13: { name: 'micrometres', mm: 0.001 }, 14: { name: 'decimetres', mm: 100 },
 };
+const UNIT_ANSWERS = [4, 1, 5].map((code) => ({ label: `drawn in ${UNITS[code].name}`, unitMm: UNITS[code].mm }));
 /** The parser's number for “as the ground is not”: black on white, white on black. */
 const INK_INDEX = 7;
 const INK = '#000000';
@@ -43,17 +45,26 @@ interface Parsed {
 /**
  * Reads a DXF drawing in text form into parts at true size: curves kept, blocks put in their places, loose ends joined,
  * colours by entity, layer or block. What it does not read is listed in `notices`.
+ * A drawing without a unit is taken to be in mm unless `choices` say otherwise, and asks for it.
  * @throws ArtworkRefusedError where the file is no DXF, could do harm, or goes beyond {@link DXF_LIMITS}
  */
-export function readDxf(source: string): ArtworkReading {
+export function readDxf(source: string, choices: Pick<ReadingChoices, 'unitMm' | 'joinMm'> = USUAL_CHOICES, progress: Progress = () => {}): ArtworkReading {
   if (source.includes('\u0000')) throw new ArtworkRefusedError('DXF in text form was expected; this one is in binary form. Save it as ASCII DXF and bring it in again.');
   if (source.length > DXF_LIMITS.characters) throw new ArtworkRefusedError(`The drawing has ${formatNumber(source.length / 1e6, 0)} million characters; ${DXF_LIMITS.characters / 1e6} million are taken. Leave out what is not cut.`);
+  progress(0.05, 'Reading the groups');
   const parsed = parse(source);
   const notices = new NoticeList();
-  const reader = new DxfReader(parsed, notices, unitOf(parsed, notices));
+  const stated = unitOf(parsed);
+  const unitMm = stated ?? choices.unitMm ?? 1;
+  progress(0.4, 'Putting the blocks in place');
+  const reader = new DxfReader(parsed, notices, unitMm, choices.joinMm);
   reader.read(parsed.entities ?? [], { place: [1, 0, 0, 1, 0, 0], depth: 0, layer: null, colour: INK });
   noteUnread(source, notices);
-  return reader.finish();
+  progress(0.6, 'Joining loose ends');
+  const reading = reader.finish();
+  if (stated !== null || choices.unitMm !== null) return reading;
+  notices.add('size-assumed', 'The drawing names no unit; millimetres are assumed');
+  return { ...reading, notices: notices.list(), asks: askSize(reading.widthMm, reading.heightMm, UNIT_ANSWERS) };
 }
 
 function parse(source: string): Parsed {
@@ -62,6 +73,7 @@ function parse(source: string): Parsed {
   if (problem) throw new ArtworkRefusedError(`The DXF file breaks off or is damaged: ${problem}. Save it again from where it was drawn.`);
   const parser = new DxfParser();
   parser.registerEntityHandler(WeightedSpline as never);
+  parser.registerEntityHandler(HatchBoundaries as never);
   try {
     return (parser.parseSync(source) ?? {}) as Parsed;
   } catch (error) {
@@ -69,21 +81,15 @@ function parse(source: string): Parsed {
   }
 }
 
-/** Millimetres of one unit of the drawing; a drawing without a unit is taken to be in mm, and that is said. */
-function unitOf({ header }: Parsed, notices: NoticeList): number {
-  const code = Number(header?.$INSUNITS ?? 0);
-  const unit = UNITS[code];
-  if (unit) return unit.mm;
-  notices.add('size-assumed', code === 0 ? 'The drawing names no unit; millimetres are assumed' : `The drawing is in a unit that is not known here (number ${code}); millimetres are assumed`);
-  return 1;
-}
+/** Millimetres of one unit of the drawing; null where it names none that is known. */
+const unitOf = ({ header }: Parsed): number | null => UNITS[Number(header?.$INSUNITS ?? 0)]?.mm ?? null;
 
 /** Types of entities that the parser passes over without a word. */
 function noteUnread(source: string, notices: NoticeList): void {
   const at = source.search(/^\s*2\s*\r?\n\s*ENTITIES\s*$/m);
   if (at < 0) return;
   const end = source.indexOf('ENDSEC', at);
-  for (const [, type] of source.slice(at, end < 0 ? undefined : end).matchAll(/^\s*0\s*\r?\n\s*(HATCH|IMAGE|LEADER|MLINE|REGION|3DSOLID|BODY|WIPEOUT|MULTILEADER|RAY|XLINE|TRACE|HELIX|MESH)\s*$/gm)) {
+  for (const [, type] of source.slice(at, end < 0 ? undefined : end).matchAll(/^\s*0\s*\r?\n\s*(IMAGE|LEADER|MLINE|REGION|3DSOLID|BODY|WIPEOUT|MULTILEADER|RAY|XLINE|TRACE|HELIX|MESH)\s*$/gm)) {
     notices.add('unread', `${type} is not read`);
   }
 }
@@ -104,6 +110,7 @@ class DxfReader {
     private readonly parsed: Parsed,
     private readonly notices: NoticeList,
     private readonly unitMm: number,
+    private readonly joinMm: number,
   ) {}
 
   read(entities: readonly DxfEntity[], context: Context): void {
@@ -129,13 +136,13 @@ class DxfReader {
     let joined = 0;
     let open = 0;
     for (const { layer, colour, contours } of this.groups.values()) {
-      const ends = joinEnds(contours, JOIN_MM);
+      const ends = joinEnds(contours, this.joinMm);
       joined += ends.joined;
       open += ends.open;
       const assembled = assembleParts(ends.contours, 'evenodd');
       for (const part of assembled.parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer, contours: part });
     }
-    if (joined) this.notices.add('mended', `${formatNumber(joined, 0)} loose ends within ${JOIN_MM} mm of each other were joined; ${open === 0 ? 'no line stays open' : `${formatNumber(open, 0)} ${open === 1 ? 'line stays' : 'lines stay'} open`}`);
+    if (joined) this.notices.add('mended', `${formatNumber(joined, 0)} loose ends within ${this.joinMm} mm of each other were joined; ${open === 0 ? 'no line stays open' : `${formatNumber(open, 0)} ${open === 1 ? 'line stays' : 'lines stay'} open`}`);
     const box = bounds(parts);
     return { widthMm: box.width, heightMm: box.height, parts, notices: this.notices.list() };
   }

@@ -2,12 +2,16 @@ import type { Element } from 'domhandler';
 import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
 import { assembleParts, type FillRule } from '../assemble-parts';
+import { USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
+import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 import { SVG_LIMITS } from './limits';
 import { readPaint, type Paint } from './paint';
 import { pathContours } from './path-contours';
 import { SHAPES, shapePath, userUnits, type ShapeName, type Viewport } from './shapes';
+import type { FontByFamily } from '../text/fonts';
 import { readStyles, type OwnStyle } from './styles';
+import { textParts } from './text';
 import { readTransform } from './transform';
 import { fitBox, readFrame, readViewBox } from './viewbox';
 import { childElements, parseSvgTree, textOf } from './xml';
@@ -22,8 +26,19 @@ interface Context {
   fillRule: FillRule;
   visible: boolean;
   layer: string | null;
+  fontFamily: string;
+  anchor: string;
 }
 
+/** What a drawing is read with. */
+export interface SvgOptions {
+  choices?: Pick<ReadingChoices, 'unitMm'>;
+  /** Fonts that text in the drawing can be set in; text in others is listed as unread. */
+  fonts?: FontByFamily;
+  progress?: Progress;
+}
+
+const MARKERS = ['marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
 const GROUPS = new Set(['g', 'a', 'switch', 'svg']);
 const SILENT = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker', 'filter', 'metadata', 'title', 'desc', 'style', 'linearGradient', 'radialGradient', 'view']);
 /** Coordinates further out than this are no drawing for a bench (mm). */
@@ -35,11 +50,12 @@ const FARTHEST_MM = 100_000;
  * @throws ArtworkRefusedError where the file is no SVG, could do harm, or goes beyond {@link SVG_LIMITS}
  * @example readSvg('<svg width="10mm" height="10mm"><rect width="5mm" height="5mm"/></svg>').parts.length // 1
  */
-export function readSvg(source: string): ArtworkReading {
+export function readSvg(source: string, { choices = USUAL_CHOICES, fonts = () => undefined, progress = () => {} }: SvgOptions = {}): ArtworkReading {
+  progress(0.05, 'Reading the elements');
   const root = parseSvgTree(source);
   const notices = new NoticeList();
-  const frame = readFrame(root.attribs, notices);
-  const reader = new SvgReader(root, notices);
+  const frame = readFrame(root.attribs, notices, choices.unitMm);
+  const reader = new SvgReader(root, notices, fonts, progress);
   reader.refuseEndlessRepeats(root);
   reader.readChildren(root, {
     toMm: frame.toMm,
@@ -50,25 +66,32 @@ export function readSvg(source: string): ArtworkReading {
     fillRule: 'nonzero',
     visible: true,
     layer: null,
-    ...reader.inheritedFrom(root),
+    fontFamily: '',
+    anchor: 'start',
+    ...reader.inheritedFrom(reader.styleOf(root), frame.viewport),
   });
-  return { widthMm: frame.widthMm, heightMm: frame.heightMm, parts: reader.parts, notices: notices.list() };
+  return { widthMm: frame.widthMm, heightMm: frame.heightMm, parts: reader.parts, notices: notices.list(), ...(frame.asks ? { asks: frame.asks } : {}) };
 }
 
 class SvgReader {
   readonly parts: ArtworkPart[] = [];
-  private readonly styleOf: (element: Element) => OwnStyle;
+  readonly styleOf: (element: Element) => OwnStyle;
   private readonly byId = new Map<string, Element>();
   private readonly paints = new Map<string, Paint>();
   private segments = 0;
+  private elements = 0;
+  private done = 0;
 
   constructor(
     root: Element,
     private readonly notices: NoticeList,
+    private readonly fonts: FontByFamily,
+    private readonly progress: Progress,
   ) {
     this.styleOf = readStyles(root, notices);
     const waiting = [root];
     for (let element = waiting.pop(); element; element = waiting.pop()) {
+      this.elements += 1;
       if (element.attribs.id) this.byId.set(element.attribs.id, element);
       waiting.push(...childElements(element));
     }
@@ -98,8 +121,8 @@ class SvgReader {
     for (const child of childElements(parent)) this.readElement(child, context);
   }
 
-  /** What the element's own style changes for itself and its children. */
-  inheritedFrom(element: Element, style: OwnStyle = this.styleOf(element)): Partial<Context> {
+  /** What an element's own style changes for itself and its children. */
+  inheritedFrom(style: OwnStyle, viewport: Viewport): Partial<Context> {
     const changed: Partial<Context> = {};
     const own = (value: string | undefined) => (value === 'inherit' ? undefined : value);
     const colour = own(style.color);
@@ -111,6 +134,13 @@ class SvgReader {
     if (own(style.stroke)) changed.stroke = style.stroke;
     if (style['fill-rule'] === 'evenodd' || style['fill-rule'] === 'nonzero') changed.fillRule = style['fill-rule'];
     if (own(style.visibility)) changed.visible = style.visibility === 'visible';
+    if (own(style['font-family'])) changed.fontFamily = style['font-family'];
+    if (own(style['text-anchor'])) changed.anchor = style['text-anchor'];
+    if (own(style['font-size'])) {
+      const outer = viewport.fontSize;
+      const size = fontSizeOf(style['font-size']!, outer);
+      if (size !== null) changed.viewport = { ...viewport, fontSize: size };
+    }
     return changed;
   }
 
@@ -130,12 +160,15 @@ class SvgReader {
     if ((style['clip-path'] ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is clipped in the drawing; it was read whole`);
     if ((style.mask ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is masked in the drawing; it was read whole`);
 
-    const context: Context = { ...outer, ...this.inheritedFrom(element, style), toMm: composeAffine(transform, outer.toMm) };
+    if (MARKERS.some((marker) => (style[marker] ?? 'none') !== 'none')) this.notices.add('unread', `<${name}> carries markers (arrow heads or dots at its points); they were not read`);
+    this.tick();
+
+    const context: Context = { ...outer, ...this.inheritedFrom(style, outer.viewport), toMm: composeAffine(transform, outer.toMm) };
     try {
       if (GROUPS.has(name)) this.readGroup(element, context);
       else if (name === 'use') this.readUse(element, context);
       else if ((SHAPES as readonly string[]).includes(name)) this.readShape(element, name as ShapeName, context);
-      else if (name === 'text') this.notices.add('unread', `Text “${textOf(element).trim().replace(/\s+/g, ' ').slice(0, 60)}” is not read; turn it into outlines first`);
+      else if (name === 'text') this.readTextElement(element, style, context);
       else if (name === 'image') this.notices.add('unread', 'A picture inside the drawing is not read');
       else this.notices.add('unread', `<${name}> is not read`);
     } catch (error) {
@@ -152,14 +185,14 @@ class SvgReader {
 
   /** A nested `svg`, or a `symbol` brought in by `use`, has a place and a view box of its own. */
   private enterNested(element: Element, placed: Record<string, string>, context: Context): Context {
-    const across = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`);
-    const down = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`);
+    const across = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`, context.viewport.fontSize);
+    const down = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`, context.viewport.fontSize);
     const width = across('width', '100%');
     const height = down('height', '100%');
     const box = readViewBox(element.attribs.viewBox);
     const place: Affine = [1, 0, 0, 1, element.name === 'svg' ? across('x', '0') : 0, element.name === 'svg' ? down('y', '0') : 0];
     const fit = box ? composeAffine(fitBox(box, width, height, element.attribs.preserveAspectRatio ?? ''), place) : place;
-    return { ...context, toMm: composeAffine(fit, context.toMm), viewport: box ?? { width, height } };
+    return { ...context, toMm: composeAffine(fit, context.toMm), viewport: { ...(box ?? { width, height }), fontSize: context.viewport.fontSize } };
   }
 
   private readUse(element: Element, context: Context): void {
@@ -168,10 +201,10 @@ class SvgReader {
       this.notices.add('unread', `A repeat points at “${referenceOf(element).slice(0, 40)}”, which is not in the drawing`);
       return;
     }
-    const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x');
-    const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y');
+    const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x', context.viewport.fontSize);
+    const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y', context.viewport.fontSize);
     const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm) };
-    if (target.name === 'symbol') this.readChildren(target, this.enterNested(target, element.attribs, { ...moved, ...this.inheritedFrom(target) }));
+    if (target.name === 'symbol') this.readChildren(target, this.enterNested(target, element.attribs, { ...moved, ...this.inheritedFrom(this.styleOf(target), moved.viewport) }));
     else this.readElement(target, moved);
   }
 
@@ -202,6 +235,25 @@ class SvgReader {
     }
   }
 
+  /** Text in a font of ours becomes outlines; any other is listed with its words. */
+  private readTextElement(element: Element, style: OwnStyle, context: Context): void {
+    const words = textOf(element).trim().replace(/\s+/g, ' ');
+    const loaded = this.fonts(context.fontFamily);
+    const paint = this.paintOf(context.fill, context.colour);
+    if (!loaded || paint.kind !== 'colour' || !context.visible) {
+      this.notices.add('unread', `Text “${words.slice(0, 60)}” is not read; turn it into outlines first, or set it here with the text tool`);
+      return;
+    }
+    const parts = textParts(element, words, { loaded, colour: paint.colour, viewport: context.viewport, anchor: context.anchor, spacing: style['letter-spacing'], toMm: context.toMm });
+    for (const part of parts) this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
+    this.countSegments(parts.flatMap((part) => part.contours));
+  }
+
+  private tick(): void {
+    this.done += 1;
+    if (this.done % 500 === 0) this.progress(Math.min(0.95, 0.2 + (0.75 * this.done) / this.elements), 'Following the shapes');
+  }
+
   /** Drawings repeat few paints many times. */
   private paintOf(text: string, currentColour: string): Paint {
     const key = `${text}|${currentColour}`;
@@ -219,6 +271,15 @@ class SvgReader {
   private countSegments(contours: CurveContour[]): void {
     for (const contour of contours) this.segments += contour.segments.length;
     if (this.segments > SVG_LIMITS.segments) throw new ArtworkRefusedError(`The drawing has more than ${formatNumber(SVG_LIMITS.segments / 1e6)} million curve pieces.`);
+  }
+}
+
+/** A font size in user units; null for the words of CSS, which are left at what they were. */
+function fontSizeOf(text: string, outer: number | undefined): number | null {
+  try {
+    return userUnits(text, outer ?? 16, 'font-size', outer);
+  } catch {
+    return null;
   }
 }
 

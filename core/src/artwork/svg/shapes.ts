@@ -4,11 +4,15 @@ import { lengthInMm, MM_PER_PX, parseLength } from '../../units';
 export const SHAPES = ['path', 'rect', 'circle', 'ellipse', 'line', 'polyline', 'polygon'] as const;
 export type ShapeName = (typeof SHAPES)[number];
 
-/** Sizes that percentages refer to, in user units. */
+/** Sizes that percentages and em refer to, in user units. */
 export interface Viewport {
   width: number;
   height: number;
+  /** Size of the font in force; 16 where none is. */
+  fontSize?: number;
 }
+
+const USUAL_FONT_SIZE = 16;
 
 /**
  * A basic shape as path data in user units (SVG 2, chapter 10); '' where SVG says that nothing is drawn
@@ -19,7 +23,7 @@ export function shapePath(name: ShapeName, attributes: Record<string, string>, v
   const diagonal = Math.hypot(viewport.width, viewport.height) / Math.SQRT2;
   const measure = (key: string, whole: number): number | null => {
     const written = attributes[key];
-    return written === undefined || written === 'auto' ? null : userUnits(written, whole, `${name} ${key}`);
+    return written === undefined || written === 'auto' ? null : userUnits(written, whole, `${name} ${key}`, viewport.fontSize);
   };
   const x = (key: string) => measure(key, viewport.width);
   const y = (key: string) => measure(key, viewport.height);
@@ -51,12 +55,15 @@ export function shapePath(name: ShapeName, attributes: Record<string, string>, v
   }
 }
 
-/** A length in user units: px are user units, absolute units go through mm, % of `whole`. */
-export function userUnits(text: string, whole: number, what: string): number {
+/** A length in user units: px are user units, absolute units go through mm, % of `whole`, em (and half of it, ex) of the font's size. */
+export function userUnits(text: string, whole: number, what: string, fontSize = USUAL_FONT_SIZE): number {
   const length = parseLength(text);
   if (!length) throw new RangeError(`${what}: a length was expected, “${text.slice(0, 30)}” came`);
   if (length.unit === '') return length.value;
   if (length.unit === '%') return (length.value / 100) * whole;
+  if (length.unit === 'em') return length.value * fontSize;
+  if (length.unit === 'ex') return (length.value * fontSize) / 2;
+  if (length.unit === 'rem') return length.value * USUAL_FONT_SIZE;
   const mm = lengthInMm(length);
   if (mm === null) throw new RangeError(`${what}: the unit “${length.unit}” is not read`);
   return mm / MM_PER_PX;

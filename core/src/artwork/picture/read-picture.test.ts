@@ -1,0 +1,104 @@
+import { flatten, signedArea } from '../../geometry';
+import { USUAL_CHOICES, USUAL_TRACING, type ReadingChoices } from '../../artwork-choices';
+import { ArtworkRefusedError } from '../reading';
+import type { Picture } from './picture';
+import { readPicture } from './read-picture';
+
+type Paint = (x: number, y: number) => [number, number, number, number?];
+
+/** A picture painted pixel by pixel, each the mean of 16 spots in it. */
+function picture(width: number, height: number, paint: Paint, dotsPerInch: number | null = 254): Picture {
+  const data = new Uint8Array(width * height * 4);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const sum = [0, 0, 0, 0];
+      for (let k = 0; k < 16; k++) {
+        const [r, g, b, a = 255] = paint(x + ((k % 4) + 0.5) / 4, y + (Math.floor(k / 4) + 0.5) / 4);
+        [r, g, b, a].forEach((value, i) => (sum[i] += value / 16));
+      }
+      data.set(sum.map(Math.round), (y * width + x) * 4);
+    }
+  return { width, height, data, dotsPerInch };
+}
+const [BLACK, WHITE]: [number, number, number][] = [[0, 0, 0], [255, 255, 255]];
+const inRing = (x: number, y: number, cx: number, cy: number, outer: number, inner = 0) => Math.hypot(x - cx, y - cy) < outer && Math.hypot(x - cx, y - cy) >= inner;
+const choices = (tracing: Partial<ReadingChoices['tracing']> = {}, unitMm: number | null = null): ReadingChoices => ({ ...USUAL_CHOICES, unitMm, tracing: { ...USUAL_TRACING, ...tracing } });
+const areas = (contours: Parameters<typeof flatten>[0][]) => contours.map((contour) => Math.abs(signedArea(flatten(contour, 0.002).points)));
+const disc = picture(300, 300, (x, y) => (inRing(x, y, 150, 150, 100) ? BLACK : WHITE));
+
+describe('a picture by threshold', () => {
+  it('gives a disc its area within 0.1 % and few curves', () => {
+    const { parts, widthMm, heightMm, asks } = readPicture(disc, choices({ toleranceMm: 0.02 }));
+    expect([widthMm.toFixed(6), heightMm.toFixed(6), asks]).toEqual(['30.000000', '30.000000', undefined]);
+    expect(parts).toHaveLength(1);
+    const [area] = areas(parts[0].contours);
+    expect(Math.abs(area / (Math.PI * 100) - 1)).toBeLessThan(0.001);
+    expect(readPicture(disc, choices()).parts[0].contours[0].segments.length).toBeLessThan(60);
+  });
+
+  it('keeps a hole with its outline, and a square its corners', () => {
+    const square = picture(200, 200, (x, y) => (x > 40 && x < 160 && y > 40 && y < 160 && !inRing(x, y, 100, 100, 30) ? BLACK : WHITE));
+    const { parts } = readPicture(square, choices({ toleranceMm: 0.05 }));
+    expect(parts).toHaveLength(1);
+    const [outline, hole] = areas(parts[0].contours);
+    expect(outline).toBeGreaterThan(144 * 0.998);
+    expect(outline).toBeLessThan(144 * 1.001);
+    expect(Math.abs(hole / (Math.PI * 9) - 1)).toBeLessThan(0.01);
+    expect(parts[0].contours[0].segments.every(([kind]) => kind === 'L')).toBe(true);
+  });
+
+  it('stays within the tolerance asked for', () => {
+    const { parts } = readPicture(disc, choices({ toleranceMm: 0.2 }));
+    const far = flatten(parts[0].contours[0], 0.01).points.map(({ x, y }) => Math.abs(Math.hypot(x - 15, y - 15) - 10));
+    expect(Math.max(...far)).toBeLessThan(0.2);
+  });
+
+  it('takes what is light when inverted, with the picture’s border for an edge', () => {
+    const { parts } = readPicture(disc, choices({ isInverted: true, toleranceMm: 0.02 }));
+    expect(parts).toHaveLength(1);
+    const [frame, hole] = areas(parts[0].contours);
+    expect(Math.abs(frame / 900 - 1)).toBeLessThan(0.002);
+    expect(Math.abs(hole / (Math.PI * 100) - 1)).toBeLessThan(0.001);
+  });
+
+  it('leaves out specks and says how many', () => {
+    const specked = picture(200, 200, (x, y) => (inRing(x, y, 100, 100, 50) || (Math.floor(x) % 40 === 5 && Math.floor(y) === 10) ? BLACK : WHITE));
+    const { parts, notices } = readPicture(specked, choices({ smallestMm2: 0.5 }));
+    expect(parts).toHaveLength(1);
+    expect(notices).toContainEqual({ code: 'left-out', message: 'A speck below 0.5 mm² was left out', count: 5 });
+  });
+});
+
+describe('a picture by the edge of what is opaque, and by colours', () => {
+  it('follows alpha whatever the colours are', () => {
+    const cut = picture(200, 100, (x, y) => (inRing(x, y, 100, 50, 40) ? [x, 200, 30, 255] : [0, 0, 0, 0]));
+    const { parts } = readPicture(cut, choices({ way: 'alpha', toleranceMm: 0.02 }));
+    expect(parts).toHaveLength(1);
+    expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * 16) - 1)).toBeLessThan(0.002);
+  });
+
+  it('tells colours apart and leaves the ground out', () => {
+    const flags = picture(300, 100, (x, y) => (inRing(x, y, 50, 50, 40) ? [29, 47, 92] : inRing(x, y, 150, 50, 40) ? [232, 179, 30] : inRing(x, y, 250, 50, 40) ? [200, 52, 47] : WHITE));
+    const { parts, notices } = readPicture(flags, choices({ way: 'colours', colours: 3 }));
+    // Soft edges between two colours may pass for a third: only what is large counts.
+    expect(parts.filter((part) => areas(part.contours)[0] > 40)).toHaveLength(3);
+    expect(new Set(parts.map((part) => part.colour)).size).toBe(3);
+    expect(notices[0].message).toMatch(/^The ground, #f[a-f0-9]{5}, was left out$/);
+    expect(readPicture(flags, choices({ way: 'colours', colours: 3 })).parts).toEqual(parts);
+  });
+});
+
+describe('the size of a picture', () => {
+  it('is asked where the file does not say, with what each answer would give', () => {
+    const unsized = { ...disc, dotsPerInch: null };
+    const { asks, widthMm } = readPicture(unsized, choices());
+    expect(widthMm).toBeCloseTo(50.8, 6);
+    expect(asks?.answers.map(({ widthMm: w }) => Math.round(w * 10) / 10)).toEqual([79.4, 50.8, 25.4, 12.7]);
+    const answered = readPicture(unsized, choices({}, 25.4 / 300));
+    expect([answered.widthMm.toFixed(3), answered.asks]).toEqual(['25.400', undefined]);
+  });
+
+  it('beyond what is taken is refused before anything is done', () => {
+    expect(() => readPicture({ width: 9000, height: 9000, data: new Uint8Array(0), dotsPerInch: 300 }, choices())).toThrow(ArtworkRefusedError);
+  });
+});

@@ -1,0 +1,103 @@
+import type { CurveContour } from '../../geometry';
+import { formatNumber } from '../../units';
+import { assembleParts } from '../assemble-parts';
+import { askSize, type ReadingChoices } from '../../artwork-choices';
+import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
+import type { Progress } from '../progress';
+import { alphaField, bestThreshold, greyOf, thresholdField } from './grey';
+import { outlines } from './marching-squares';
+import { paletteOf } from './palette';
+import { LARGEST_PICTURE, type Field, type Picture } from './picture';
+import { smoothRing } from './smooth';
+
+/** A picture that says nothing of its size is taken for a print of so many pixels to the inch. */
+const USUAL_DPI = 150;
+const SIZE_ANSWERS = [96, 150, 300, 600].map((dpi) => ({ label: `${dpi} pixels to the inch`, unitMm: 25.4 / dpi }));
+/** Widest and narrowest density that a file may state and be believed. */
+const BELIEVED_DPI = [20, 2400];
+/** Outlines with more rings than this are noise. */
+const MOST_RINGS = 60_000;
+
+/**
+ * Traces a picture into closed outlines at true size: by threshold, by the edge of what is opaque, or by a few colours
+ * (the one most like the ground, at the picture's corners, is left out). Marching squares, smoothed to the tolerance asked for.
+ * @throws ArtworkRefusedError where the picture is too large, or nothing but specks
+ */
+export function readPicture(picture: Picture, choices: ReadingChoices, progress: Progress = () => {}): ArtworkReading {
+  const { width, height, dotsPerInch } = picture;
+  if (width * height > LARGEST_PICTURE) throw new ArtworkRefusedError(`The picture has ${formatNumber((width * height) / 1e6, 0)} million pixels; ${LARGEST_PICTURE / 1e6} million are taken. Make it smaller and bring it in again.`);
+  const stated = dotsPerInch !== null && dotsPerInch >= BELIEVED_DPI[0] && dotsPerInch <= BELIEVED_DPI[1] ? 25.4 / dotsPerInch : null;
+  const mmPerPx = choices.unitMm ?? stated ?? 25.4 / USUAL_DPI;
+  const notices = new NoticeList();
+  const asks = choices.unitMm === null && stated === null ? askSize(width, height, SIZE_ANSWERS) : undefined;
+  if (asks) notices.add('size-assumed', `The picture does not say how large it is: read at ${USUAL_DPI} pixels to the inch`);
+
+  progress(0.05, 'Looking at the picture');
+  const { toleranceMm, smallestMm2 } = choices.tracing;
+  const parts: ArtworkPart[] = [];
+  const layers = layersOf(picture, choices, notices);
+  layers.forEach(({ colour, field }, i) => {
+    progress(0.1 + (0.85 * i) / layers.length, layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges');
+    const contours = contoursOf(field, mmPerPx, toleranceMm, smallestMm2, notices);
+    for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part });
+  });
+  return { widthMm: width * mmPerPx, heightMm: height * mmPerPx, parts, notices: notices.list(), asks };
+}
+
+function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: NoticeList): { colour: string; field: Field }[] {
+  const { width, height } = picture;
+  if (tracing.way === 'alpha') return [{ colour: '#000000', field: alphaField(picture, tracing.isInverted) }];
+  if (tracing.way === 'threshold') {
+    const grey = greyOf(picture);
+    return [{ colour: '#000000', field: thresholdField(grey, width, height, tracing.threshold ?? bestThreshold(grey), tracing.isInverted) }];
+  }
+  const { colours, indices } = paletteOf(picture, tracing.colours + 1);
+  const ground = groundOf(indices, width, height);
+  if (ground !== 255 && colours[ground]) notices.add('left-out', `The ground, ${colours[ground]}, was left out`);
+  return colours.flatMap((colour, k) => (k === ground ? [] : [{ colour, field: softened(indices, width, height, k) }]));
+}
+
+/** The colour that most of the picture's border has. */
+function groundOf(indices: Uint8Array, width: number, height: number): number {
+  const counts = new Map<number, number>();
+  const count = (i: number) => counts.set(indices[i], (counts.get(indices[i]) ?? 0) + 1);
+  for (let x = 0; x < width; x++) [x, (height - 1) * width + x].forEach(count);
+  for (let y = 0; y < height; y++) [y * width, y * width + width - 1].forEach(count);
+  return [...counts].sort((a, b) => b[1] - a[1])[0][0];
+}
+
+/** One colour as a field: a hard edge is blurred by one pixel, so that its outline has no steps. */
+function softened(indices: Uint8Array, width: number, height: number, index: number): Field {
+  const rows = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      const own = indices[i] === index ? 1 : 0;
+      rows[i] = (x > 0 ? +(indices[i - 1] === index) : own) + 2 * own + (x < width - 1 ? +(indices[i + 1] === index) : own);
+    }
+  const values = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++)
+    for (let x = 0, i = y * width; x < width; x++, i++) {
+      const sum = (y > 0 ? rows[i - width] : rows[i]) + 2 * rows[i] + (y < height - 1 ? rows[i + width] : rows[i]);
+      values[i] = Math.round((sum * 255) / 16);
+    }
+  return { width, height, values };
+}
+
+function contoursOf(field: Field, mmPerPx: number, toleranceMm: number, smallestMm2: number, notices: NoticeList): CurveContour[] {
+  const rings = outlines(field).filter((ring) => {
+    const isSpeck = Math.abs(areaOf(ring)) * mmPerPx * mmPerPx < smallestMm2;
+    if (isSpeck) notices.add('left-out', `A speck below ${formatNumber(smallestMm2, 2)} mm² was left out`);
+    return !isSpeck;
+  });
+  if (rings.length > MOST_RINGS) throw new ArtworkRefusedError(`The picture traces into ${formatNumber(rings.length, 0)} outlines; ${formatNumber(MOST_RINGS, 0)} are taken. Leave out larger specks, or choose another threshold.`);
+  return rings.flatMap((ring) => {
+    const contour = smoothRing(ring, mmPerPx, toleranceMm);
+    return contour ? [contour] : [];
+  });
+}
+
+function areaOf(ring: Float64Array): number {
+  let twice = 0;
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
+  return twice / 2;
+}
