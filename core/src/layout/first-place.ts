@@ -4,13 +4,14 @@ import type { Bounds, Point } from '../geometry';
 const GRIP_MM = 5;
 
 /**
- * Where a step's parts start on a fresh sheet: in the lead corner of the cuttable area, with a little to hold on to
+ * The place that puts a step into the lead corner of the cuttable area of a fresh sheet, with a little to hold on to
  * where there is room for it.
+ * @param box what the step takes up in the drawing's plane, mm
  */
-export function firstPlace(area: Bounds, step: { widthMm: number; heightMm: number }): Point {
-  const spareX = area.maxX - area.minX - step.widthMm;
-  const spareY = area.maxY - area.minY - step.heightMm;
-  return { x: area.minX + clampGrip(spareX), y: area.minY + clampGrip(spareY) };
+export function firstPlace(area: Bounds, box: Bounds, mirrored: boolean): Point {
+  const left = area.minX + grip(area.maxX - area.minX - (box.maxX - box.minX));
+  const top = area.minY + grip(area.maxY - area.minY - (box.maxY - box.minY));
+  return { x: left + (mirrored ? box.maxX : -box.minX), y: top - box.minY };
 }
 
-const clampGrip = (spare: number): number => Math.max(0, Math.min(GRIP_MM, spare / 2));
+const grip = (spare: number): number => Math.max(0, Math.min(GRIP_MM, spare / 2));

@@ -1,3 +1,3 @@
-export { placeParts, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
+export { placeParts, planeOnSheet, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
 export { firstPlace } from './first-place';
 export { freePlaces, type FreePlaceRequest } from './free-places';

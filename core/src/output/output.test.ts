@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { littlePlotter, longPlotter } from '../../testing/shop';
+import { clam, diode, littlePlotter, longPlotter } from '../../testing/shop';
 import type { CurveContour } from '../geometry';
-import { planStep, readHpgl, stepHpgl, writeHpgl, type StepRequest } from './index';
+import { planStep, readGcode, readHpgl, stepFile, writeHpgl, type StepRequest } from './index';
 
 const at = (x: number, y: number) => ({ x, y });
 
@@ -62,7 +62,6 @@ describe('a step made ready for the machine', () => {
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0 },
     holder: 1,
-    scale: 2,
     mirrored: false,
     parts: [
       { id: 'a', name: 'plate', colour: '#fff', contours: [rectangle], place: at(20, 30) },
@@ -70,20 +69,14 @@ describe('a step made ready for the machine', () => {
     ],
   };
 
-  it('lies at its place at its scale', () => {
-    const { placed } = planStep(request);
-    expect(placed[0].bounds).toEqual({ minX: 20, minY: 30, maxX: 60, maxY: 50 });
-    expect(placed[1].bounds).toEqual({ minX: 20, minY: 80, maxX: 40, maxY: 100 });
-  });
-
-  it('reads reversed where it must, within the same place', () => {
-    const { placed } = planStep({ ...request, mirrored: true });
-    expect(placed[0].bounds).toEqual({ minX: 20, minY: 30, maxX: 60, maxY: 50 });
-    expect(placed[1].bounds).toEqual({ minX: 40, minY: 80, maxX: 60, maxY: 100 });
+  it('lies at its place, turned over where it must read reversed', () => {
+    expect(planStep(request).placed.map(({ bounds }) => bounds)).toEqual([{ minX: 25, minY: 35, maxX: 45, maxY: 45 }, { minX: 25, minY: 60, maxX: 35, maxY: 70 }]);
+    const turned = planStep({ ...request, mirrored: true, parts: request.parts.map((part) => ({ ...part, place: at(50, 30) })) });
+    expect(turned.placed.map(({ bounds }) => bounds)).toEqual([{ minX: 25, minY: 35, maxX: 45, maxY: 45 }, { minX: 35, minY: 60, maxX: 45, maxY: 70 }]);
   });
 
   it('is written with the force and speed that the measured scales give', () => {
-    const file = stepHpgl(request, planStep(request));
+    const { text: file } = stepFile(request, planStep(request));
     expect(file).toContain('VS15;');
     expect(file).toContain('FS112;');
     expect(readHpgl(file).strokes).toHaveLength(2);
@@ -93,7 +86,7 @@ describe('a step made ready for the machine', () => {
     const little = { ...request, machine: littlePlotter, settings: { force: 100, speed: 100, passes: 1 } };
     const plan = planStep(little);
     expect(plan.isRough).toBe(true);
-    expect(stepHpgl(little, plan)).not.toMatch(/VS|FS/);
+    expect(stepFile(little, plan).text).not.toMatch(/VS|FS/);
   });
 
   it('takes about twice as long with two passes', () => {
@@ -101,5 +94,31 @@ describe('a step made ready for the machine', () => {
     const twice = planStep({ ...request, settings: { ...request.settings, passes: 2 } }).estimate;
     expect(twice.cutMm).toBeCloseTo(2 * once.cutMm, 6);
     expect(twice.seconds).toBeGreaterThan(once.seconds);
+  });
+
+  it('is G-code for a laser: all passes over the lines, the beam off between them', () => {
+    const cut: StepRequest = { ...request, machine: diode, process: 'laser-cut', settings: { power: 60, speed: 600, passes: 3, air: 1 } };
+    const plan = planStep(cut);
+    const { format, text } = stepFile(cut, plan);
+    expect(format).toBe('gcode');
+    const { moves, unread } = readGcode(text, diode.workLengthMm);
+    expect(unread).toEqual([]);
+    const burnt = moves.filter(({ power }) => power > 0).reduce((sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0);
+    expect(burnt).toBeCloseTo(3 * (60 + 20 + Math.hypot(10, 10)), 2);
+    expect(plan.estimate.cutMm).toBeCloseTo(burnt, 2);
+    expect(moves.some(({ power }) => Math.abs(power - 0.6) < 1e-9)).toBe(true);
+  });
+
+  it('fills areas row by row for area engraving, at the interval of the recipe', () => {
+    const fill: StepRequest = { ...request, machine: diode, process: 'laser-area', settings: { power: 40, speed: 3000, interval: 0.5 } };
+    const { strokes, estimate } = planStep(fill);
+    expect(estimate.cutMm * 0.5).toBeCloseTo(20 * 10 + 50, 0);
+    expect(new Set(strokes.map(({ points: [from, to] }) => from.y === to.y))).toEqual(new Set([true]));
+  });
+
+  it('is only a time for the press', () => {
+    const press: StepRequest = { ...request, machine: clam, process: 'heat-press', settings: { temperature: 150, dwell: 15, preheat: 5, second: 4 } };
+    const plan = planStep(press);
+    expect([plan.estimate.seconds, stepFile(press, plan)]).toEqual([24, { format: null, text: '' }]);
   });
 });

@@ -1,8 +1,12 @@
 import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
-import { dialOf, isCalibrated, toPhysical, type Machine } from '../machines';
+import type { Point } from '../geometry';
+import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
 import { processOf, type ProcessName, type Settings } from '../recipes';
+import { fillRows } from '../shapes';
 import { planToolpath, type Stroke } from '../toolpath';
+import { beamPasses, beamSpeed } from './beam';
+import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
 
 /** All that decides what the machine does in one step. */
@@ -13,7 +17,6 @@ export interface StepRequest {
   /** Which holder the tool sits in, from 1. */
   holder: number;
   parts: PartOnSheet[];
-  scale: number;
   mirrored: boolean;
 }
 
@@ -30,22 +33,55 @@ export interface StepPlan {
 /** Where the tool stands before and after, in the sheet's coordinates. */
 export const HOME = { x: 0, y: 0 };
 
-/** Places a step's parts, orders its tool path and reckons its time. */
-export function planStep({ machine, process, settings, parts, scale, mirrored }: StepRequest): StepPlan {
-  const placed = placeParts(parts, scale, mirrored);
-  const { strokes } = planToolpath({
-    contours: placed.flatMap((part) => part.contours),
-    start: HOME,
-    insideFirst: processOf(process).parts,
-    passes: settings.passes ?? 1,
-    overcutMm: settings.overcut ?? 0,
-  });
-  const { speedMmS, isRough } = speedOf(machine, settings);
-  return { placed, strokes, speedMmS, isRough, estimate: estimateTime(strokes, speedMmS, machine.motion, HOME) };
+/** Lines of an area that is engraved are this far apart where the recipe does not say, in mm. */
+const USUAL_INTERVAL_MM = 0.1;
+
+/** Where the tool waits: at the sheet's lead corner, or for a beam at the machine's own origin. */
+export function homeOf(machine: Machine): Point {
+  return machineKindOf(machine.kind).does === 'beam' ? { x: 0, y: machine.workLengthMm } : HOME;
+}
+
+/** How the machine moves; a beam has no head to lift. */
+export function motionOf(machine: Machine): MotionLimits {
+  return machineKindOf(machine.kind).does === 'beam' ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 } : machine.motion;
+}
+
+/** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its dwell. */
+export function planStep({ machine, process, settings, parts, mirrored }: StepRequest): StepPlan {
+  const placed = placeParts(parts, mirrored);
+  const { does } = machineKindOf(machine.kind);
+  if (does === 'heat') {
+    const seconds = (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0);
+    return { placed, strokes: [], speedMmS: 0, isRough: false, estimate: { seconds, cutMm: 0, travelMm: 0 } };
+  }
+  const passes = settings.passes ?? 1;
+  const contours = placed.flatMap((part) => part.contours);
+  const strokes = process === 'laser-area'
+    ? fillRows(contours.filter(({ closed }) => closed), settings.interval ?? USUAL_INTERVAL_MM)
+    : planToolpath({ contours, start: homeOf(machine), insideFirst: processOf(process).parts, passes: does === 'beam' ? 1 : passes, overcutMm: does === 'beam' ? 0 : (settings.overcut ?? 0) }).strokes;
+  const { speedMmS, isRough } = does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
+  const once = estimateTime(strokes, speedMmS, motionOf(machine), homeOf(machine));
+  const times = does === 'beam' ? passes : 1;
+  return { placed, strokes, speedMmS, isRough, estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times } };
+}
+
+/** A step's file for its machine. */
+export interface StepFileText {
+  /** null for a press, which takes none. */
+  format: 'hpgl' | 'gcode' | null;
+  text: string;
+}
+
+/** The machine file of a planned step: HP-GL for a plotter, G-code for a laser. */
+export function stepFile(request: StepRequest, plan: StepPlan): StepFileText {
+  const { does } = machineKindOf(request.machine.kind);
+  if (does === 'heat') return { format: null, text: '' };
+  if (does === 'tool') return { format: 'hpgl', text: stepHpgl(request, plan) };
+  return { format: 'gcode', text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), request.machine.workLengthMm) };
 }
 
 /** The HP-GL file of a planned step; speed and force stand in it where their scales were measured. */
-export function stepHpgl(request: StepRequest, plan: StepPlan): string {
+function stepHpgl(request: StepRequest, plan: StepPlan): string {
   const { machine, settings, holder } = request;
   const force = dialOf(machine, 'force');
   const forceGf = force && isCalibrated(force) && settings.force !== undefined ? toPhysical(force, settings.force) : null;

@@ -1,12 +1,13 @@
 import type { Point } from '../geometry';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine } from '../machines';
 import { estimateTime } from '../motion';
-import { processOf, scaleOf, type ProcessName, type Settings } from '../recipes';
+import { processOf, type ProcessName, type Settings } from '../recipes';
 import { trialShape } from '../shapes';
 import { planToolpath, type Stroke } from '../toolpath';
-import { writeGcode, type BeamPass } from './gcode/write';
+import { beamPasses, beamSpeed } from './beam';
+import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
-import { HOME, speedOf } from './step-plan';
+import { homeOf, motionOf, speedOf } from './step-plan';
 
 /** One trial of a sheet. */
 export interface TrialCell {
@@ -41,10 +42,7 @@ export function trialFile({ machine, process, holder, cells }: TrialFileRequest)
   const does = machineKindOf(machine.kind).does;
   if (does === 'heat') return { format: null, text: '', estimateSeconds: cells.reduce((sum, { settings }) => sum + (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0), 0), cutMm: 0 };
   const planned = cells.map((cell) => ({ ...cell, strokes: strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1) }));
-  // A beam has no head to lift, and waits at the machine's own origin.
-  const motion = does === 'beam' ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 } : machine.motion;
-  const home = does === 'beam' ? { x: 0, y: machine.workLengthMm } : HOME;
-  const estimates = planned.map(({ settings, strokes }) => estimateTime(strokes, beamSpeed(machine, settings), motion, home));
+  const estimates = planned.map(({ settings, strokes }) => estimateTime(strokes, beamSpeed(machine, settings), motionOf(machine), homeOf(machine)));
   const passes = (settings: Settings) => (does === 'beam' ? (settings.passes ?? 1) : 1);
   const estimateSeconds = estimates.reduce((sum, { seconds }, i) => sum + seconds * passes(cells[i].settings), 0);
   const cutMm = estimates.reduce((sum, estimate, i) => sum + estimate.cutMm * passes(cells[i].settings), 0);
@@ -65,17 +63,4 @@ function strokesOf(process: ProcessName, { number, settings, at, isRepeat }: Tri
     ...planToolpath({ contours, start: at, insideFirst: processOf(process).parts, passes, overcutMm: settings.overcut ?? 0 }).strokes,
     ...(isRepeat ? [] : label.map(({ points }) => ({ points }))),
   ];
-}
-
-/** All passes over one trial, one after the other. */
-function beamPasses(machine: Machine, settings: Settings, strokes: Stroke[]): BeamPass[] {
-  const dial = dialOf(machine, 'power');
-  const power = dial && settings.power !== undefined ? settings.power / dial.max : 1;
-  return Array.from({ length: settings.passes ?? 1 }, () => ({ strokes, power: Math.min(1, power), speedMmS: beamSpeed(machine, settings), air: settings.air === 1 }));
-}
-
-function beamSpeed(machine: Machine, settings: Settings): number {
-  const scale = scaleOf(machine, 'speed');
-  if (!scale || settings.speed === undefined || !isCalibrated(scale)) return speedOf(machine, settings).speedMmS;
-  return Math.max(0.1, Math.min(toPhysical(scale, settings.speed), machine.motion.topSpeedMmS));
 }

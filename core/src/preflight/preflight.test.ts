@@ -1,4 +1,4 @@
-import { contourBounds, type CurveContour } from '../geometry';
+import type { CurveContour } from '../geometry';
 import { placeParts, type PlacedPart } from '../layout';
 import { checkStep, type CheckedStep } from './index';
 
@@ -23,10 +23,7 @@ const circle = (cx: number, cy: number, r: number): CurveContour => {
   };
 };
 const lay = (...shapes: CurveContour[][]): PlacedPart[] =>
-  shapes.flatMap((contours, i) => {
-    const drawn = contourBounds(contours)!;
-    return placeParts([{ id: `${i}`, name: `Part ${i + 1}`, colour: '#000000', contours, place: { x: drawn.minX, y: drawn.minY } }], 1, false);
-  });
+  placeParts(shapes.map((contours, i) => ({ id: `${i}`, name: `Part ${i + 1}`, colour: '#000000', contours, place: { x: 0, y: 0 } })), false);
 const step = (placed: PlacedPart[], over: Partial<CheckedStep> = {}): CheckedStep => ({
   placed,
   sheet: { name: 'navy offcut', widthMm: 200, lengthMm: 150 },

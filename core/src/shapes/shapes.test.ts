@@ -1,6 +1,7 @@
+import type { Polyline } from '../geometry';
 import { boundsOf, polylineLength } from '../geometry';
 import { PROCESS_NAMES } from '../recipes';
-import { digitLines, digitsWidth, hatchLines, trialShape, trialSize } from './index';
+import { digitLines, digitsWidth, fillRows, hatchLines, trialShape, trialSize } from './index';
 
 describe('a number as single lines', () => {
   it('stands where it is put, at its height, digit after digit', () => {
@@ -46,5 +47,31 @@ describe('a trial shape', () => {
     expect(trialShape('kiss-cut', 1, { x: 0, y: 0 }).contours.map(({ points }) => points.length)).toEqual([3, 9, 4]);
     expect(trialShape('laser-area', 1, { x: 0, y: 0 }, 0.1).contours).toHaveLength(120);
     expect(trialShape('laser-area', 1, { x: 0, y: 0 }, 0.2).contours).toHaveLength(60);
+  });
+});
+
+describe('rows that fill a shape', () => {
+  const ring = (r: number): Polyline => ({ closed: true, points: Array.from({ length: 240 }, (_, i) => ({ x: 20 + r * Math.cos((i * Math.PI) / 120), y: 20 + r * Math.sin((i * Math.PI) / 120) })) });
+  const covered = (contours: Polyline[], interval: number) => fillRows(contours, interval).reduce((sum, { points: [a, b] }) => sum + Math.abs(b.x - a.x) * interval, 0);
+
+  it('cover its area, holes left free', () => {
+    expect(covered([ring(10)], 0.05) / (Math.PI * 100)).toBeCloseTo(1, 2);
+    expect(covered([ring(10), ring(4)], 0.05) / (Math.PI * 84)).toBeCloseTo(1, 2);
+  });
+
+  it('go back and forth', () => {
+    const [first, second] = fillRows([ring(10)], 1);
+    expect(Math.sign(first.points[1].x - first.points[0].x)).toBe(1);
+    expect(Math.sign(second.points[1].x - second.points[0].x)).toBe(-1);
+  });
+
+  it('count a corner that lies on a row once', () => {
+    const kite: Polyline = { closed: true, points: [{ x: 0, y: 0.5 }, { x: 5, y: 0 }, { x: 10, y: 0.5 }, { x: 5, y: 1 }] };
+    expect(fillRows([kite], 1)).toEqual([{ points: [{ x: 0, y: 0.5 }, { x: 10, y: 0.5 }] }]);
+  });
+
+  it('are none for no shape, and refuse an interval of 0', () => {
+    expect(fillRows([], 1)).toEqual([]);
+    expect(() => fillRows([ring(1)], 0)).toThrow('above 0 mm');
   });
 });

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 import { littlePlotter, longPlotter } from '../../testing/shop';
 import { readSvg } from '../artwork';
 import { estimateTime, strokeSeconds } from '../motion';
-import { planStep, stepHpgl, writeHpgl, type StepRequest } from '../output';
+import { planStep, stepFile, writeHpgl, type StepRequest } from '../output';
 import { OUTCOMES } from '../recipes';
 import { panelFrom, seedFromId, StandInPlotter, toolOutcome } from './index';
 import { passTimes } from './plotter-motion';
@@ -20,12 +20,11 @@ describe('the stand-in plotter', () => {
       process: 'kiss-cut',
       settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0.5 },
       holder: 1,
-      scale: 1,
       mirrored: false,
       parts: reading.parts.map((part, i) => ({ id: `${i}`, name: part.name, colour: part.colour, contours: part.contours, place: at(13, 17) })),
     };
     const plan = planStep(request);
-    const plotter = new StandInPlotter(stepHpgl(request, plan), panel, longPlotter.motion);
+    const plotter = new StandInPlotter(stepFile(request, plan).text, panel, longPlotter.motion);
     expect(Math.abs(plotter.totalSeconds / plan.estimate.seconds - 1)).toBeLessThan(0.02);
     expect(plotter.cutMm).toBeCloseTo(plan.estimate.cutMm, 0);
     expect(plotter.cutWith).toEqual({ speedMmS: 150, forceGf: 112, depthMm: 0.3 });

@@ -1,0 +1,48 @@
+import { difference, flatten, normalise, offset, transformContour, type Affine, type CurveContour, type Region, type Segment } from '../geometry';
+
+/** How near to its curves a part is taken when it is offset or bridged, in mm. */
+const TOLERANCE_MM = 0.005;
+
+/** A bar that holds an island of a stencil: its middle in the drawing as read, how it is turned, and its size in mm. */
+export interface Bridge {
+  x: number;
+  y: number;
+  /** From the x axis, in radians. */
+  angle: number;
+  lengthMm: number;
+  widthMm: number;
+}
+
+/**
+ * The outline round a part at an exact distance (below 0: inside it), in mm at true size, so that the distance is kept
+ * whatever the part is scaled to. Empty where nothing is left of it.
+ */
+export function outlineAt(contours: readonly CurveContour[], distanceMm: number): CurveContour[] {
+  return asContours(offset(regionOf(contours), distanceMm));
+}
+
+/** A part with bars taken out of it, so that what lies inside stays held. `toPlane` is how the drawing lies in the job. */
+export function bridged(contours: readonly CurveContour[], bridges: readonly Bridge[], toPlane: Affine): CurveContour[] {
+  if (bridges.length === 0) return [...contours];
+  const bars = bridges.map((bridge) => barOf(bridge, toPlane));
+  return asContours(difference(regionOf(contours), normalise(bars)));
+}
+
+function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): { x: number; y: number }[] {
+  const [middleX, middleY] = [a * x + c * y + e, b * x + d * y + f];
+  const scale = Math.sqrt(Math.abs(a * d - b * c));
+  // Turned with the drawing, also where it is reversed.
+  const [ux, uy] = [a * Math.cos(angle) + c * Math.sin(angle), b * Math.cos(angle) + d * Math.sin(angle)];
+  const unit = Math.hypot(ux, uy) || 1;
+  const along = { x: ((ux / unit) * lengthMm * scale) / 2, y: ((uy / unit) * lengthMm * scale) / 2 };
+  const across = { x: ((-uy / unit) * widthMm) / 2, y: ((ux / unit) * widthMm) / 2 };
+  return [[1, 1], [1, -1], [-1, -1], [-1, 1]].map(([s, t]) => ({ x: middleX + s * along.x + t * across.x, y: middleY + s * along.y + t * across.y }));
+}
+
+const regionOf = (contours: readonly CurveContour[]): Region => normalise(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
+
+const asContours = (region: Region): CurveContour[] =>
+  region.filter((ring) => ring.length > 2).map((ring) => ({ closed: true, start: [ring[0].x, ring[0].y], segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]) }));
+
+/** Moves contours of a drawing into the job's plane. */
+export const toPlane = (contours: readonly CurveContour[], plane: Affine): CurveContour[] => contours.map((contour) => transformContour(contour, plane));

@@ -1,0 +1,49 @@
+import type { Bounds } from '../geometry';
+
+/** What is needed of a part to find it again in another reading of the same drawing. */
+export interface KnownPart {
+  colour: string;
+  layer: string | null;
+  bounds: Bounds;
+}
+
+/** Parts whose boxes share less than this are not the same. */
+const SAME_SHARE = 0.5;
+
+/**
+ * For each part of a new reading the part of the old one that it is, or null: the box that covers the most of the same
+ * place (both readings brought to the same size), of the same colour before another.
+ */
+export function matchParts(before: readonly KnownPart[], after: readonly KnownPart[]): (number | null)[] {
+  const [old, now] = [normalised(before), normalised(after)];
+  const taken = new Set<number>();
+  const found: (number | null)[] = after.map(() => null);
+  const pairs = now
+    .flatMap((box, i) => old.map((other, j) => ({ i, j, share: sharedArea(box, other) + (after[i].colour === before[j].colour && after[i].layer === before[j].layer ? 1 : 0), plain: sharedArea(box, other) })))
+    .filter(({ plain }) => plain >= SAME_SHARE)
+    .sort((a, b) => b.share - a.share);
+  for (const { i, j } of pairs) {
+    if (found[i] !== null || taken.has(j)) continue;
+    found[i] = j;
+    taken.add(j);
+  }
+  return found;
+}
+
+/** Boxes as shares of what the whole drawing takes up. */
+function normalised(parts: readonly KnownPart[]): Bounds[] {
+  const [minX, minY] = [Math.min(...parts.map(({ bounds }) => bounds.minX)), Math.min(...parts.map(({ bounds }) => bounds.minY))];
+  const size = Math.max(...parts.map(({ bounds }) => Math.max(bounds.maxX - minX, bounds.maxY - minY)), 1e-9);
+  return parts.map(({ bounds: b }) => ({ minX: (b.minX - minX) / size, minY: (b.minY - minY) / size, maxX: (b.maxX - minX) / size, maxY: (b.maxY - minY) / size }));
+}
+
+/** The share of two boxes that both cover, of what they cover together; a line counts as thin as a hair. */
+function sharedArea(a: Bounds, b: Bounds): number {
+  const hair = 1e-4;
+  const width = (low: number, high: number) => high - low + hair;
+  const across = Math.min(a.maxX, b.maxX) - Math.max(a.minX, b.minX) + hair;
+  const down = Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY) + hair;
+  if (across <= 0 || down <= 0) return 0;
+  const both = across * down;
+  return both / (width(a.minX, a.maxX) * width(a.minY, a.maxY) + width(b.minX, b.maxX) * width(b.minY, b.maxY) - both);
+}
