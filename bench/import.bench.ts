@@ -1,3 +1,4 @@
+import { longPlotter } from '../core/testing/shop';
 import { readSvg } from '@keen-anvil/core/artwork';
 import { placeParts } from '@keen-anvil/core/layout';
 import { checkStep } from '@keen-anvil/core/preflight';
@@ -17,9 +18,15 @@ function importAndCheck() {
     placed,
     sheet: { name: 'bench sheet', widthMm, lengthMm: heightMm },
     cuttable: { minX: 0, minY: 0, maxX: widthMm, maxY: heightMm },
-    machineName: 'bench plotter',
-    material: { name: 'bench vinyl', smallestDetailMm: 0.5, mirrored: false },
+    machine: longPlotter,
+    process: 'kiss-cut',
+    settings: { force: 14, speed: 5, passes: 1 },
+    temper: { temper: 'violet', reasons: [] },
+    tool: { name: 'bench blade', kind: 'fine-blade', wear: 0, life: null },
+    holder: 1,
+    material: { name: 'bench vinyl', family: 'vinyl', smallestDetailMm: 0.5, mirrored: false, inStock: 1 },
     mirrored: false,
+    scripts: {},
   });
 }
 

@@ -1,4 +1,4 @@
-import { ContractError, JobChange, NewRecipe, NewRun, Nudge, parseContract } from './index';
+import { ContractError, ArtworkChange, NewRecipe, NewRun, Nudge, parseContract } from './index';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
 const recipe = { id, machineId: id, toolId: id, materialId: id, process: 'kiss-cut', settings: { force: 14, speed: 5 }, source: 'guess', reason: '' };
@@ -16,11 +16,11 @@ const refusal = (parse: () => unknown): ContractError => {
 describe('the contract between app and server', () => {
   it('takes what keeps to it', () => {
     expect(parseContract(NewRecipe, recipe)).toMatchObject(recipe);
-    expect(parseContract(JobChange, { version: 3 }).widthMm).toBeUndefined();
+    expect(parseContract(ArtworkChange, { version: 3 }).widthMm).toBeUndefined();
   });
 
   it('refuses in sentences that name the field', () => {
-    expect(refusal(() => parseContract(JobChange, { version: 1, widthMm: 0 }))).toMatchObject({ field: 'widthMm', message: 'The width goes from 1 to 10000 mm.' });
+    expect(refusal(() => parseContract(ArtworkChange, { version: 1, widthMm: 0 }))).toMatchObject({ field: 'widthMm', message: 'The width goes from 1 to 10000 mm.' });
     expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe('Choose at least one part to nudge.');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { force: 'much' } })).field).toBe('settings');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain('depth, force, power');

@@ -7,6 +7,7 @@ import { createPool } from './db/pool';
 import { loadDemo } from './demo/load-demo';
 import { HeavyPool } from './heavy/pool';
 import { makeMissingCards } from './services/cards';
+import { fillPlaces } from './services/fill-places';
 import { RunService } from './services/runs';
 import { TuningService } from './services/tunings';
 import { DeviceBay } from './standin/device-bay';
@@ -21,6 +22,7 @@ async function main(): Promise<void> {
   pool.on('error', (error) => log.error({ err: error }, 'a database connection was lost'));
   const heavy = new HeavyPool();
   await migrate(pool);
+  await fillPlaces(pool);
   await loadDemo(pool, heavy);
   await makeMissingCards(pool);
   const bay = new DeviceBay();

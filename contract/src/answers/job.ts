@@ -1,14 +1,32 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
+import type { ReadingChoices, SizeQuestion, TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { Bridge } from '@keen-anvil/core/parts';
+import type { NoteKind, PartRole, StepNudge } from '../requests';
+import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
+/** A part of a job: contours at true size in the job's plane, mm. */
 export interface PartView {
   id: string;
   name: string;
   layer: string | null;
+  /** The colour it is drawn in. */
+  colour: string;
+  artworkId: string;
+  stepId: string | null;
+  role: PartRole;
   contours: CurveContour[];
+  /** Where the plane's origin lies on its step's sheet. */
   place: Point;
+  /** It is the outline of another part, at an exact distance. */
+  outline: { ofPartId: string; mm: number } | null;
+  bridges: Bridge[];
+  /** How many contours of the drawing it is made of. */
+  pieces: number;
+  /** Letters of a joined script that should hang together. */
+  script: string | null;
 }
 
 /** What the job found for a step: its recipe (nudged where a variant fits), or a suggestion, or why there is none. */
@@ -38,18 +56,50 @@ export interface StepView {
   isSkipped: boolean;
   /** Why the machine stops before this step, or null where it goes on. */
   hold: string | null;
+  /** The sheet must lie as it did in the step before: do not lift it. */
+  keepsSheet: boolean;
+  /** What is dialled differently in this job alone. */
+  nudge: StepNudge | null;
+  /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;
 }
 
+export type ArtworkKind = 'svg' | 'dxf' | 'picture' | 'hpgl' | 'gcode' | 'text';
+
 export interface ArtworkView {
   id: string;
+  version: number;
+  kind: ArtworkKind;
   fileName: string;
   byteCount: number;
   /** Size of everything drawn, in mm, as the file has it. */
   drawnWidthMm: number;
   drawnHeightMm: number;
+  drawnMinXMm: number;
+  drawnMinYMm: number;
+  scaleX: number;
+  scaleY: number;
+  /** Where its upper left corner stands in the job's plane. */
+  xMm: number;
+  yMm: number;
+  isSizeLocked: boolean;
+  /** Whether it was drawn reversed already; null where nobody was asked. */
+  readsReversed: boolean | null;
+  /** How a file was read; null for a text. */
+  choices: ReadingChoices | null;
+  text: TextChoices | null;
+  /** There while the file's size is not known. */
+  asks: SizeQuestion | null;
   notices: ReadingNotice[];
+}
+
+export interface NoteView {
+  id: string;
+  kind: NoteKind;
+  label: string;
+  value: string;
+  madeAt: string;
 }
 
 export type JobState = 'open' | 'running' | 'on-hold' | 'to-score' | 'done';
@@ -65,9 +115,51 @@ export interface JobSummary {
 
 export interface JobDetail extends JobSummary {
   version: number;
-  widthMm: number | null;
-  artwork: ArtworkView | null;
+  artworks: ArtworkView[];
   steps: StepView[];
+  /** Guides, parts that are left out, and parts that no step takes. */
+  otherParts: PartView[];
+  isOrderByHand: boolean;
+  /** What the last edit was, if it can be undone. */
+  undo: string | null;
+  notes: NoteView[];
+}
+
+/** A drawing looked at with other choices, without keeping them. */
+export interface ReadingPreview {
+  widthMm: number;
+  heightMm: number;
+  parts: { name: string; colour: string; contours: CurveContour[] }[];
+  notices: ReadingNotice[];
+  asks: SizeQuestion | null;
+}
+
+/** A line of a long answer: how far the work has come, or what came of it. */
+export type Streamed<T> = { progress: number; doing: string } | { answer: T } | { problem: ProblemBody['error']; status: number };
+
+export interface FontView {
+  id: string;
+  name: string;
+}
+
+export interface TemplateSummary {
+  id: string;
+  name: string;
+  jobId: string;
+  stepCount: number;
+  madeAt: string;
+}
+
+/** What is different now from when the template was made. */
+export interface TemplateChange {
+  step: number;
+  kind: 'recipe-revised' | 'recipe-worse' | 'recipe-gone' | 'material-out' | 'tool-replaced' | 'tool-gone' | 'machine-gone';
+  say: string;
+}
+
+export interface TemplateDetail extends TemplateSummary {
+  steps: { label: string; materialName: string | null; machineName: string; settings: Settings | null; temper: string | null }[];
+  changes: TemplateChange[];
 }
 
 export type RunState = 'queued' | 'holding' | 'running' | 'paused' | 'finished' | 'cancelled';

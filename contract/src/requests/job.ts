@@ -1,21 +1,87 @@
 import 'reflect-metadata';
-import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName } from '@keen-anvil/core/recipes';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
+import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
+import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
+import { Amount, IsSettings, Name, Words } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
   @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name!: string;
+  /** Made from this template. */
+  @IsOptional() @IsUUID() templateId?: string;
 }
 
 export class JobChange {
   @IsInt() @Min(1) version!: number;
   @IsOptional() @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name?: string;
-  /** Width of the whole drawing on the sheet; the height follows. */
-  @IsOptional()
-  @IsNumber({ allowNaN: false, allowInfinity: false }, { message: 'the width must be a number of mm' })
-  @Min(1, { message: 'the width goes from 1 to 10000 mm' })
-  @Max(10_000, { message: 'the width goes from 1 to 10000 mm' })
-  widthMm?: number;
+}
+
+/** What the maker decides about tracing a picture. */
+export class TracingWish {
+  @IsIn(TRACING_WAYS) way!: TracingWay;
+  @ValidateIf((wish: TracingWish) => wish.threshold !== null) @Amount('the threshold', 0, 255) threshold!: number | null;
+  @IsBoolean() isInverted!: boolean;
+  @IsInt() @Amount('the number of colours', 1, 12) colours!: number;
+  @Amount('the tolerance', 0.01, 5, 'mm') toleranceMm!: number;
+  @Amount('the smallest speck', 0, 10_000, 'mm²') smallestMm2!: number;
+}
+
+/** How a file is to be read (again). */
+export class ReadingWish {
+  @ValidateIf((wish: ReadingWish) => wish.unitMm !== null) @Amount('one unit', 0.0001, 10_000, 'mm') unitMm!: number | null;
+  @Amount('the distance of loose ends', 0, 10, 'mm') joinMm!: number;
+  @ValidateNested() @Type(() => TracingWish) tracing!: TracingWish;
+}
+
+/** A text to be set. */
+export class TextWish {
+  @IsString() @Length(1, 400, { message: 'a text has 1 to 400 letters' }) words!: string;
+  /** One of the fonts that ship with the application, or the id of one of the workshop's own. */
+  @IsString() @Length(1, 60) fontId!: string;
+  @Amount('the height of a capital', 1, 1000, 'mm') capHeightMm!: number;
+  @Amount('the space between letters', -100, 500, 'mm') letterSpacingMm!: number;
+  @Amount('the space between lines', 0.2, 10, '×') lineSpacing!: number;
+  @IsIn(['left', 'middle', 'right']) align!: 'left' | 'middle' | 'right';
+  @ValidateIf((wish: TextWish) => wish.arcRadiusMm !== null)
+  @Amount('the radius of the arc', -10_000, 10_000, 'mm')
+  arcRadiusMm!: number | null;
+  @IsBoolean() isReversed!: boolean;
+}
+
+export class ReadAgain {
+  @IsInt() @Min(1) version!: number;
+  /** Only looked at, or kept. */
+  @IsBoolean() keep!: boolean;
+  @IsOptional() @ValidateNested() @Type(() => ReadingWish) reading?: ReadingWish;
+  @IsOptional() @ValidateNested() @Type(() => TextWish) text?: TextWish;
+}
+
+export class NewText {
+  @IsUUID() id!: string;
+  @ValidateNested() @Type(() => TextWish) text!: TextWish;
+}
+
+export class TextPreview {
+  @ValidateNested() @Type(() => TextWish) text!: TextWish;
+}
+
+/** A drawing's size and place in the job. */
+export class ArtworkChange {
+  @IsInt() @Min(1) version!: number;
+  /** Width of the whole drawing; the height follows unless it is given too. */
+  @IsOptional() @Amount('the width', 1, 10_000, 'mm') widthMm?: number;
+  @IsOptional() @Amount('the height', 1, 10_000, 'mm') heightMm?: number;
+  @IsOptional() @Amount('the place', -10_000, 10_000, 'mm') xMm?: number;
+  @IsOptional() @Amount('the place', -10_000, 10_000, 'mm') yMm?: number;
+  @IsOptional() @IsBoolean() isSizeLocked?: boolean;
+  @IsOptional() @IsBoolean() readsReversed?: boolean;
+}
+
+/** A change of what is dialled in for one step, that stays with the job. */
+export class StepNudge {
+  @IsSettings() changes!: Settings;
+  @Words(300) reason!: string;
 }
 
 export class StepChange {
@@ -25,15 +91,79 @@ export class StepChange {
   @IsOptional() @IsUUID() stockPieceId?: string;
   @IsOptional() @IsUUID() machineId?: string;
   @IsOptional() @IsUUID() toolId?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(8) holder?: number;
   @IsOptional() @IsBoolean() mirrored?: boolean;
   @IsOptional() @IsBoolean() onCarrier?: boolean;
   @IsOptional() @IsBoolean() isSkipped?: boolean;
+  /** null takes it back. */
+  @ValidateIf((change: StepChange) => change.nudge !== null && change.nudge !== undefined)
+  @ValidateNested()
+  @Type(() => StepNudge)
+  nudge?: StepNudge | null;
 }
 
+const PartIds = (): PropertyDecorator => (target, name) => {
+  for (const rule of [IsArray(), ArrayMinSize(1, { message: 'choose at least one part' }), ArrayMaxSize(20_000), IsUUID(undefined, { each: true })]) rule(target, name as string);
+};
+
 export class Nudge {
-  @IsArray() @ArrayMinSize(1, { message: 'choose at least one part to nudge' }) @ArrayMaxSize(20_000) @IsUUID(undefined, { each: true }) partIds!: string[];
+  @PartIds() partIds!: string[];
   @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
   @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
+}
+
+export const PART_ROLES = ['process', 'guide', 'out'] as const;
+export type PartRole = (typeof PART_ROLES)[number];
+
+/** A bar that holds an island of a stencil. */
+export class BridgeWish {
+  @Amount('the place', -100_000, 100_000, 'mm') x!: number;
+  @Amount('the place', -100_000, 100_000, 'mm') y!: number;
+  @Amount('the angle', -10, 10) angle!: number;
+  @Amount('the length of a bridge', 0.1, 10_000, 'mm') lengthMm!: number;
+  @Amount('the width of a bridge', 0.1, 100, 'mm') widthMm!: number;
+}
+
+export const PART_ACTIONS = ['role', 'step', 'new-step', 'apart', 'together', 'outline', 'bridges'] as const;
+export type PartActionName = (typeof PART_ACTIONS)[number];
+
+/** What is done to some parts of a job. */
+export class PartAction {
+  @IsIn(PART_ACTIONS) action!: PartActionName;
+  @PartIds() partIds!: string[];
+  @ValidateIf((act: PartAction) => act.action === 'role') @IsIn(PART_ROLES) role?: PartRole;
+  /** The step that takes them; for a new step its id, made by the client. */
+  @ValidateIf((act: PartAction) => act.action === 'step' || act.action === 'new-step') @IsUUID() stepId?: string;
+  @ValidateIf((act: PartAction) => act.action === 'outline') @Amount('the distance', -200, 200, 'mm') distanceMm?: number;
+  @ValidateIf((act: PartAction) => act.action === 'bridges') @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => BridgeWish) bridges?: BridgeWish[];
+}
+
+export const STEP_GROUPINGS = ['colour', 'layer'] as const;
+
+/** Makes the steps of a job anew, or puts them in an order. */
+export class StepsChange {
+  @IsOptional() @IsIn(STEP_GROUPINGS) by?: (typeof STEP_GROUPINGS)[number];
+  /** The steps in an order by hand; empty for the order that the rules make. */
+  @IsOptional() @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) order?: string[];
+}
+
+export class StepMerge {
+  @IsUUID() intoId!: string;
+}
+
+export const NOTE_KINDS = ['words', 'measure', 'font', 'colour'] as const;
+export type NoteKind = (typeof NOTE_KINDS)[number];
+
+export class NewNote {
+  @IsUUID() id!: string;
+  @IsIn(NOTE_KINDS) kind!: NoteKind;
+  @IsString() @Length(1, 80, { message: 'a note needs a heading of 1 to 80 letters' }) label!: string;
+  @IsString() @Length(1, 2000, { message: 'a note needs 1 to 2000 letters' }) value!: string;
+}
+
+export class NewTemplate {
+  @IsUUID() id!: string;
+  @Name('a template') name!: string;
 }
 
 export class NewRun {

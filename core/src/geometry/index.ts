@@ -7,3 +7,4 @@ export { nestRings, type Nesting } from './nesting';
 export { difference, normalise, offset, regionArea, union, type Region } from './clip';
 export { thinPlaces, type ThinPlace } from './thin-places';
 export { homography, type Homography } from './homography';
+export { isThinnerSomewhere } from './near-sides';

@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import type { Bounds } from '../geometry';
 
 /** What is needed of a part to find it again in another reading of the same drawing. */
@@ -9,6 +10,8 @@ export interface KnownPart {
 
 /** Parts whose boxes share less than this are not the same. */
 const SAME_SHARE = 0.5;
+/** A line has a box without area: it counts as this broad, as a share of the drawing. */
+const HAIR = 1e-4;
 
 /**
  * For each part of a new reading the part of the old one that it is, or null: the box that covers the most of the same
@@ -18,8 +21,12 @@ export function matchParts(before: readonly KnownPart[], after: readonly KnownPa
   const [old, now] = [normalised(before), normalised(after)];
   const taken = new Set<number>();
   const found: (number | null)[] = after.map(() => null);
+  if (old.length === 0) return found;
+  const index = new Flatbush(old.length);
+  for (const { minX, minY, maxX, maxY } of old) index.add(minX, minY, maxX, maxY);
+  index.finish();
   const pairs = now
-    .flatMap((box, i) => old.map((other, j) => ({ i, j, share: sharedArea(box, other) + (after[i].colour === before[j].colour && after[i].layer === before[j].layer ? 1 : 0), plain: sharedArea(box, other) })))
+    .flatMap((box, i) => index.search(box.minX - HAIR, box.minY - HAIR, box.maxX + HAIR, box.maxY + HAIR).map((j) => ({ other: old[j], j })).map(({ other, j }) => ({ i, j, share: sharedArea(box, other) + (after[i].colour === before[j].colour && after[i].layer === before[j].layer ? 1 : 0), plain: sharedArea(box, other) })))
     .filter(({ plain }) => plain >= SAME_SHARE)
     .sort((a, b) => b.share - a.share);
   for (const { i, j } of pairs) {
@@ -37,12 +44,11 @@ function normalised(parts: readonly KnownPart[]): Bounds[] {
   return parts.map(({ bounds: b }) => ({ minX: (b.minX - minX) / size, minY: (b.minY - minY) / size, maxX: (b.maxX - minX) / size, maxY: (b.maxY - minY) / size }));
 }
 
-/** The share of two boxes that both cover, of what they cover together; a line counts as thin as a hair. */
+/** The share of two boxes that both cover, of what they cover together. */
 function sharedArea(a: Bounds, b: Bounds): number {
-  const hair = 1e-4;
-  const width = (low: number, high: number) => high - low + hair;
-  const across = Math.min(a.maxX, b.maxX) - Math.max(a.minX, b.minX) + hair;
-  const down = Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY) + hair;
+  const width = (low: number, high: number) => high - low + HAIR;
+  const across = Math.min(a.maxX, b.maxX) - Math.max(a.minX, b.minX) + HAIR;
+  const down = Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY) + HAIR;
   if (across <= 0 || down <= 0) return 0;
   const both = across * down;
   return both / (width(a.minX, a.maxX) * width(a.minY, a.maxY) + width(b.minX, b.maxX) * width(b.minY, b.maxY) - both);

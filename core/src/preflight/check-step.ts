@@ -1,22 +1,35 @@
+import { checkCrossings } from './crossing';
 import { checkDoubledLines } from './doubled-line';
 import type { Finding } from './finding';
 import { checkMirror } from './mirror';
-import { checkOnSheet, checkReach } from './on-sheet';
+import { checkOnSheet, checkReach, checkStockSize } from './on-sheet';
+import { checkOpenContours } from './open-contour';
+import type { PartMemo } from './part-memo';
+import { checkRange, checkTemper } from './recipe';
+import { checkScript } from './script-apart';
 import { checkSmallDetail } from './small-detail';
+import { checkSmallPieces } from './small-pieces';
+import { checkStencilIslands } from './stencil-islands';
 import type { CheckedStep } from './step-input';
+import { checkHolder, checkWear } from './tool';
+
+type Check = (step: CheckedStep, memo: PartMemo) => Finding[];
 
 /** What must be put right before a run; cheap enough to ask before every start. */
-const STOPPING = [checkOnSheet, checkReach, checkMirror];
+const STOPPING: readonly Check[] = [checkStockSize, checkOnSheet, checkReach, checkMirror, checkRange, checkHolder];
 /** What should be looked at; may take a while on a large drawing. */
-const LOOKING = [checkSmallDetail, checkDoubledLines];
+const LOOKING: readonly Check[] = [checkTemper, checkWear, checkOpenContours, checkStencilIslands, checkScript, checkSmallPieces, checkSmallDetail, checkDoubledLines, checkCrossings];
 
-/** Runs every check on one step; what must be put right comes first. */
-export function checkStep(step: CheckedStep): Finding[] {
-  const findings = [...STOPPING, ...LOOKING].flatMap((check) => check(step));
+/**
+ * Runs every check on one step; what must be put right comes first.
+ * @param memo keeps what was found of parts, so that only those that changed are looked at again the next time
+ */
+export function checkStep(step: CheckedStep, memo: PartMemo = new Map()): Finding[] {
+  const findings = [...STOPPING, ...LOOKING].flatMap((check) => check(step, memo));
   return [...findings.filter((f) => f.severity === 'stop'), ...findings.filter((f) => f.severity === 'warn')];
 }
 
 /** Only what stands against a run. */
 export function stoppingFindings(step: CheckedStep): Finding[] {
-  return STOPPING.flatMap((check) => check(step)).filter((finding) => finding.severity === 'stop');
+  return STOPPING.flatMap((check) => check(step, new Map())).filter((finding) => finding.severity === 'stop');
 }

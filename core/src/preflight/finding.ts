@@ -1,4 +1,20 @@
-import type { Bounds } from '../geometry';
+import type { Bounds, Point } from '../geometry';
+
+/** A bar that a check proposes, where the part lies on the sheet, mm and radians. */
+export interface ProposedBridge extends Point {
+  angle: number;
+  lengthMm: number;
+  widthMm: number;
+}
+
+/** What can be done about a finding at one press. */
+export type Fix = { label: string } & (
+  | { kind: 'leave-out'; partIds: string[] }
+  | { kind: 'mirror'; mirrored: boolean }
+  | { kind: 'bridges'; partId: string; bridges: ProposedBridge[] }
+  | { kind: 'move'; dxMm: number; dyMm: number }
+  | { kind: 'order-by-rules' }
+);
 
 /** Something a check found. A `stop` must be put right before the run, a `warn` should be looked at. */
 export interface Finding {
@@ -10,4 +26,5 @@ export interface Finding {
   mend: string;
   /** Where on the sheet, in mm; empty where it is nowhere in particular. */
   places: Bounds[];
+  fix?: Fix;
 }

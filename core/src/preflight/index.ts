@@ -1,3 +1,5 @@
-export { type Finding } from './finding';
-export { type CheckedStep } from './step-input';
+export type { Finding, Fix, ProposedBridge } from './finding';
+export type { CheckedStep } from './step-input';
+export type { PartMemo } from './part-memo';
 export { checkStep, stoppingFindings } from './check-step';
+export { checkJob, type CheckedJob } from './check-job';

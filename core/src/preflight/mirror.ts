@@ -12,6 +12,7 @@ export function checkMirror({ material, mirrored }: CheckedStep): Finding[] {
           message: `${material.name} is cut from its back, but this step does not read reversed.`,
           mend: 'Turn “reads reversed” on for this step.',
           places: [],
+          fix: { kind: 'mirror', mirrored: true, label: 'Let it read reversed' },
         }
       : {
           code: 'mirror-unneeded',
@@ -19,6 +20,7 @@ export function checkMirror({ material, mirrored }: CheckedStep): Finding[] {
           message: `${material.name} is cut from its face, but this step reads reversed.`,
           mend: 'Turn “reads reversed” off, unless it is to be seen from behind.',
           places: [],
+          fix: { kind: 'mirror', mirrored: false, label: 'Let it read straight' },
         },
   ];
 }

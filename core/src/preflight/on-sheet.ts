@@ -1,9 +1,12 @@
-import { holds } from '../geometry';
-import type { Finding } from './finding';
+import { holds, joinBounds } from '../geometry';
+import type { Finding, Fix } from './finding';
+import { formatNumber } from '../units';
 import type { CheckedStep } from './step-input';
 
-/** Parts that reach over the edge of the sheet. */
-export function checkOnSheet({ placed, sheet }: CheckedStep): Finding[] {
+/** Parts that reach over the edge of the sheet; not asked where the sheet is too small for them anyway. */
+export function checkOnSheet(step: CheckedStep): Finding[] {
+  const { placed, sheet } = step;
+  if (isTooSmall(step)) return [];
   const whole = { minX: 0, minY: 0, maxX: sheet.widthMm, maxY: sheet.lengthMm };
   const outside = placed.filter((part) => !holds(whole, part.bounds));
   if (outside.length === 0) return [];
@@ -14,13 +17,40 @@ export function checkOnSheet({ placed, sheet }: CheckedStep): Finding[] {
       message: `${named(outside)} over the edge of ${sheet.name} (${sheet.widthMm} × ${sheet.lengthMm} mm).`,
       mend: 'Make it smaller, nudge it in, or take a larger piece.',
       places: outside.map((part) => part.bounds),
+      ...moveIn(step),
     },
   ];
 }
 
+/** A piece that is too small for the work wherever it is put. */
+export function checkStockSize(step: CheckedStep): Finding[] {
+  const { placed, sheet, material } = step;
+  if (material.inStock <= 0) return [{ code: 'out-of-stock', severity: 'warn', message: `There is no ${material.name} left in stock.`, mend: 'Take another piece, or write in the stock what came in.', places: [] }];
+  if (!isTooSmall(step)) return [];
+  const box = placed.map((part) => part.bounds).reduce(joinBounds);
+  const size = `${formatNumber(box.maxX - box.minX, 0)} × ${formatNumber(box.maxY - box.minY, 0)} mm`;
+  return [{ code: 'stock-too-small', severity: 'stop', message: `The work takes ${size}; ${sheet.name} has ${sheet.widthMm} × ${sheet.lengthMm} mm.`, mend: 'Choose a larger piece, or make the work smaller.', places: [box] }];
+}
+
+function isTooSmall({ placed, sheet }: CheckedStep): boolean {
+  if (placed.length === 0) return false;
+  const box = placed.map((part) => part.bounds).reduce(joinBounds);
+  return box.maxX - box.minX > sheet.widthMm + 1e-6 || box.maxY - box.minY > sheet.lengthMm + 1e-6;
+}
+
+/** The move that brings everything into what the machine reaches, where it fits in as it lies. */
+function moveIn({ placed, cuttable }: CheckedStep): { fix?: Fix } {
+  if (!cuttable) return {};
+  const box = placed.map((part) => part.bounds).reduce(joinBounds);
+  const shift = (low: number, high: number, min: number, max: number) => (high - low > max - min ? null : low < min ? min - low : high > max ? max - high : 0);
+  const [dxMm, dyMm] = [shift(box.minX, box.maxX, cuttable.minX, cuttable.maxX), shift(box.minY, box.maxY, cuttable.minY, cuttable.maxY)];
+  return dxMm === null || dyMm === null ? {} : { fix: { kind: 'move', dxMm, dyMm, label: 'Move it in' } };
+}
+
 /** Parts on the sheet, but where the machine cannot reach. */
 export function checkReach(step: CheckedStep): Finding[] {
-  const { placed, sheet, cuttable, machineName } = step;
+  const { placed, sheet, cuttable, machine } = step;
+  if (isTooSmall(step)) return [];
   const whole = { minX: 0, minY: 0, maxX: sheet.widthMm, maxY: sheet.lengthMm };
   const outside = placed.filter((part) => holds(whole, part.bounds) && !(cuttable && holds(cuttable, part.bounds)));
   if (outside.length === 0) return [];
@@ -28,9 +58,10 @@ export function checkReach(step: CheckedStep): Finding[] {
     {
       code: 'out-of-reach',
       severity: 'stop',
-      message: `${named(outside)} where ${machineName} cannot cut: its rollers need the margins.`,
+      message: `${named(outside)} where ${machine.name} cannot reach: it needs the margins.`,
       mend: 'Nudge it in, make it smaller, or put the piece on a carrier sheet.',
       places: outside.map((part) => part.bounds),
+      ...moveIn(step),
     },
   ];
 }

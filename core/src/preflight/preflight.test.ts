@@ -1,6 +1,7 @@
 import type { CurveContour } from '../geometry';
 import { placeParts, type PlacedPart } from '../layout';
-import { checkStep, type CheckedStep } from './index';
+import { clam, longPlotter } from '../../testing/shop';
+import { checkJob, checkStep, type CheckedJob, type CheckedStep, type PartMemo } from './index';
 
 const ring = (points: [number, number][]): CurveContour => ({
   closed: true,
@@ -28,11 +29,18 @@ const step = (placed: PlacedPart[], over: Partial<CheckedStep> = {}): CheckedSte
   placed,
   sheet: { name: 'navy offcut', widthMm: 200, lengthMm: 150 },
   cuttable: { minX: 8, minY: 12, maxX: 192, maxY: 125 },
-  machineName: 'Long plotter',
-  material: { name: 'Outdoor vinyl navy', smallestDetailMm: 1, mirrored: false },
+  machine: longPlotter,
+  process: 'kiss-cut',
+  settings: { force: 16, speed: 5, depth: 2, passes: 1 },
+  temper: { temper: 'violet', reasons: ['right 4 times in trials'] },
+  tool: { name: 'Fine blade', kind: 'fine-blade', wear: 400, life: 2500 },
+  holder: 1,
+  material: { name: 'Outdoor vinyl navy', family: 'vinyl', smallestDetailMm: 1, mirrored: false, inStock: 1 },
   mirrored: false,
+  scripts: {},
   ...over,
 });
+const find = (code: string, s: CheckedStep) => checkStep(s).find((finding) => finding.code === code);
 const codes = (s: CheckedStep) => checkStep(s).map((finding) => finding.code);
 
 describe('where the parts lie', () => {
@@ -41,7 +49,7 @@ describe('where the parts lie', () => {
   });
 
   it('over the edge is a stop, with the place and the size of the sheet', () => {
-    const [finding] = checkStep(step(lay([box(180, 20, 50, 50)], [box(20, 20, 10, 10)])));
+    const [finding] = checkStep(step(lay([box(180, 20, 50, 50)], [box(60, 20, 10, 10)])));
     expect(finding).toMatchObject({ code: 'off-sheet', severity: 'stop', message: '“Part 1” lies over the edge of navy offcut (200 × 150 mm).' });
     expect(finding.places).toEqual([{ minX: 180, minY: 20, maxX: 230, maxY: 70 }]);
   });
@@ -54,7 +62,7 @@ describe('where the parts lie', () => {
 
 describe('details', () => {
   it('smaller than the material holds are pointed at', () => {
-    const [finding] = checkStep(step(lay([box(20, 20, 50, 50)], [circle(100, 50, 0.4)], [box(120, 20, 0.5, 30)])));
+    const finding = find('small-detail', step(lay([box(20, 20, 50, 50)], [circle(100, 50, 0.4)], [box(120, 20, 0.5, 30)])))!;
     expect(finding).toMatchObject({ code: 'small-detail', severity: 'warn', message: '2 places are narrower than the 1 mm that Outdoor vinyl navy holds.' });
     expect(finding.places[0].minX).toBeCloseTo(99.6, 1);
   });
@@ -88,16 +96,147 @@ describe('lines cut twice', () => {
   });
 
   it('crossing and nearly touching lines are none', () => {
-    expect(codes(step(lay([box(20, 20, 30, 30)], [box(35, 35, 30, 30)])))).toEqual([]);
+    expect(codes(step(lay([box(20, 20, 30, 30)], [box(35, 35, 30, 30)])))).toEqual(['overlap']);
     expect(codes(step(lay([box(20, 20, 30, 30)], [box(50.2, 20, 30, 30)])))).toEqual([]);
   });
 });
 
 describe('mirroring', () => {
-  const film = { name: 'Transfer film white', smallestDetailMm: 1, mirrored: true };
+  const film: CheckedStep['material'] = { name: 'Transfer film white', family: 'film', smallestDetailMm: 1, mirrored: true, inStock: 2 };
   it('is missed where the material is cut from its back, and noticed where it is not', () => {
     expect(codes(step(lay([box(20, 20, 50, 50)]), { material: film }))).toEqual(['mirror-missing']);
     expect(codes(step(lay([box(20, 20, 50, 50)]), { material: film, mirrored: true }))).toEqual([]);
     expect(codes(step(lay([box(20, 20, 50, 50)]), { mirrored: true }))).toEqual(['mirror-unneeded']);
+  });
+});
+
+describe('where the work does not fit', () => {
+  it('a piece too small for it is one stop, not many', () => {
+    const [finding] = checkStep(step(lay([box(10, 20, 230, 50)])));
+    expect(codes(step(lay([box(10, 20, 230, 50)])))).toEqual(['stock-too-small']);
+    expect(finding.message).toBe('The work takes 230 × 50 mm; navy offcut has 200 × 150 mm.');
+    expect(codes(step(lay([box(10, 20, 50, 50)]), { material: { ...step([]).material, inStock: 0 } }))).toEqual(['out-of-stock']);
+  });
+
+  it('what would fit is offered to be moved in, by exactly so much', () => {
+    expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({ kind: 'move', dxMm: -18, dyMm: 0, label: 'Move it in' });
+    expect(find('out-of-reach', step(lay([box(10, 4, 50, 50)])))!.fix).toMatchObject({ dxMm: 0, dyMm: 8 });
+    // As broad as the sheet: nothing to be done by moving.
+    expect(find('out-of-reach', step(lay([box(2, 20, 190, 50)])))!.fix).toBeUndefined();
+  });
+});
+
+describe('lines where pieces should come out', () => {
+  const slit: CurveContour = { closed: false, start: [20, 20], segments: [['L', 60, 25], ['L', 60, 60]] };
+
+  it('an open line is told where pieces are cut out, and not where lines are drawn', () => {
+    expect(find('open-contour', step(lay([slit])))).toMatchObject({ message: '“Part 1” has an open line: it is cut as a slit, and nothing comes out.', fix: { kind: 'leave-out', partIds: ['0'] } });
+    expect(codes(step(lay([slit]), { process: 'draw', tool: { ...step([]).tool, kind: 'pen' }, settings: { speed: 4, passes: 1 } }))).toEqual([]);
+  });
+
+  it('a line that crosses itself is shown where it does', () => {
+    const bow = ring([[20, 20], [60, 60], [60, 20], [20, 60]]);
+    const finding = find('self-crossing', step(lay([bow])))!;
+    expect(finding.places).toEqual([{ minX: 38.5, minY: 38.5, maxX: 41.5, maxY: 41.5 }]);
+  });
+
+  it('parts cut through each other are named; parts that only touch are none', () => {
+    expect(find('overlap', step(lay([box(20, 20, 40, 40)], [box(50, 30, 40, 20)])))!.message).toBe('“Part 1” and “Part 2” are cut through each other.');
+    expect(codes(step(lay([box(20, 20, 30, 30)], [box(50.02, 20, 30, 30)])))).not.toContain('overlap');
+    expect(codes(step(lay([box(20, 20, 60, 60)], [box(30, 30, 20, 20)])))).not.toContain('overlap');
+  });
+
+  it('a part that lies wholly on another is offered to be left out, the later one', () => {
+    expect(find('doubled-line', step(lay([circle(60, 60, 20)], [circle(60, 60, 20)])))!.fix).toEqual({ kind: 'leave-out', label: 'Leave the second one out', partIds: ['1'] });
+    expect(find('doubled-line', step(lay([box(20, 20, 30, 60)], [box(50, 30, 30, 20)])))!.fix).toBeUndefined();
+  });
+});
+
+describe('pieces, islands and letters', () => {
+  it('pieces too small to weed round are told, with the area that is needed', () => {
+    const finding = find('small-piece', step(lay([box(20, 20, 50, 50)], [box(100, 20, 2, 2)])))!;
+    expect(finding).toMatchObject({ message: '“Part 2” is smaller than 9 mm²: too small to weed around in Outdoor vinyl navy.', fix: { partIds: ['1'] } });
+    expect(finding.mend).toContain('in reverse');
+  });
+
+  it('the inside of a letter falls out of a stencil, and two bridges across its ring are proposed', () => {
+    const stencil = { material: { ...step([]).material, family: 'stencil' as const, name: 'Stencil film' } };
+    const finding = find('stencil-island 0', step(lay([box(20, 20, 40, 40), box(28, 30, 24, 20)]), stencil))!;
+    const { fix } = finding;
+    if (fix?.kind !== 'bridges') throw new Error('bridges were expected');
+    expect(fix.bridges).toHaveLength(2);
+    expect(fix.bridges.every(({ widthMm, lengthMm }) => widthMm === 2 && lengthMm > 8)).toBe(true);
+    expect(codes(step(lay([box(20, 20, 40, 40), box(28, 30, 24, 20)])))).not.toContain('stencil-island 0');
+  });
+
+  it('letters of a joined script that stand apart are told by their word', () => {
+    const word = lay([box(20, 20, 20, 20)], [box(45, 20, 20, 20)]);
+    expect(find('letters-apart 0', step(word, { scripts: { '0': 'word 0', '1': 'word 0' } }))!.message).toContain('come off as 2 pieces');
+    expect(codes(step(word, { scripts: { '0': 'word 0', '1': 'word 1' } }))).toEqual([]);
+  });
+});
+
+describe('recipe, tool and machine', () => {
+  const square = lay([box(20, 20, 50, 50)]);
+  it('numbers beyond the dial stop the run', () => {
+    expect(find('out-of-range force', step(square, { settings: { force: 55, speed: 5, passes: 1 } }))).toMatchObject({ severity: 'stop' });
+  });
+
+  it('a bare recipe and one that has gone bad are told', () => {
+    expect(codes(step(square, { temper: { temper: 'bare', reasons: ['never tried'] } }))).toEqual(['recipe-bare']);
+    expect(find('recipe-gone-bad', step(square, { temper: { temper: 'straw', reasons: ['right 3 times in trials', 'wrong once, and not right since'] } }))!.message).toBe('The recipe has gone wrong: wrong once, and not right since.');
+    expect(codes(step(square, { temper: null, settings: null }))).toEqual([]);
+  });
+
+  it('a tool without a holder, or of the wrong kind, stops the run', () => {
+    expect(codes(step(square, { holder: 3 }))).toEqual(['no-holder']);
+    expect(codes(step(square, { tool: { name: 'Stylus', kind: 'stylus', wear: 0, life: null } }))).toEqual(['wrong-tool']);
+    expect(codes(step(square, { machine: clam, process: 'heat-press', holder: 1, tool: { name: 'Plate', kind: 'press-plate', wear: 0, life: null }, settings: { temperature: 150, dwell: 15 } }))).toEqual([]);
+  });
+
+  it('a blade near its end is told with what the step takes from it', () => {
+    expect(find('tool-near-end', step(square, { tool: { name: 'Fine blade, worn', kind: 'fine-blade', wear: 2310, life: 2500 } }))!.message).toBe('Fine blade, worn has done 2310 of about 2500 m, and this step takes 0.2 m more.');
+    expect(codes(step(square))).toEqual([]);
+  });
+});
+
+describe('only what changed is checked again', () => {
+  it('a part that moved is taken from the memo, at its new place', () => {
+    const memo: PartMemo = new Map();
+    const thin = [box(20, 20, 0.5, 30)];
+    const at = (x: number) => placeParts([{ id: '0', name: 'Part 1', colour: '#000000', contours: thin, place: { x, y: 0 } }], false);
+    checkStep(step(at(0)), memo);
+    const size = memo.size;
+    const place = checkStep(step(at(10)), memo).find(({ code }) => code === 'small-detail')!.places[0];
+    expect(memo.size).toBe(size);
+    expect(place.minX).toBeCloseTo(30, 6);
+    expect(checkStep(step(at(10)))).toEqual(checkStep(step(at(10)), memo));
+    // Another shape is looked at anew.
+    checkStep(step(lay([box(20, 20, 0.5, 31)])), memo);
+    expect(memo.size).toBeGreaterThan(size);
+  });
+});
+
+describe('a whole job', () => {
+  const job = (over: Partial<CheckedJob> = {}): CheckedJob => ({ steps: [], withoutStep: [], drawings: [], ...over });
+  const turn = (number: number, process: CheckedJob['steps'][number]['process'], stockPieceId: string | null = 'sheet') => ({ id: `${number}`, number, process, stockPieceId });
+
+  it('an order by hand that breaks a rule on one sheet says what goes wrong, and offers the right one', () => {
+    const [finding] = checkJob(job({ steps: [turn(1, 'through-cut'), turn(2, 'draw')] }));
+    expect(finding).toMatchObject({ code: 'wrong-order', severity: 'warn', fix: { kind: 'order-by-rules' } });
+    expect(finding.message).toContain('step 1 before step 2: Through cut comes before draw: what is cut loose shifts');
+    expect(checkJob(job({ steps: [turn(1, 'through-cut', 'a'), turn(2, 'draw', 'b')] }))).toEqual([]);
+    expect(checkJob(job({ steps: [turn(1, 'draw'), turn(2, 'through-cut')] }))).toEqual([]);
+  });
+
+  it('parts that no step takes are told with their colour', () => {
+    expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe('One part has no step (drawn in #ff0000): nothing is done with them.');
+  });
+
+  it('a drawing of unknown size beside one of another order of size is a sign of mixed units', () => {
+    const drawing = (widthMm: number, isSizeAsked: boolean) => ({ fileName: `${widthMm}.svg`, widthMm, heightMm: 10, isSizeAsked });
+    expect(checkJob(job({ drawings: [drawing(200, false), drawing(12, true)] }))[0].code).toBe('mixed-units');
+    expect(checkJob(job({ drawings: [drawing(200, false), drawing(150, true)] }))[0].code).toBe('size-not-known');
+    expect(checkJob(job({ drawings: [drawing(200, false), drawing(12, false)] }))).toEqual([]);
   });
 });

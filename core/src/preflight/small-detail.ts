@@ -1,16 +1,15 @@
-import { normalise, thinPlaces, type Region } from '../geometry';
+import { isThinnerSomewhere, normalise, thinPlaces, type Bounds } from '../geometry';
+import type { PlacedPart } from '../layout';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
+import { rememberPlaces, type PartMemo } from './part-memo';
 import type { CheckedStep } from './step-input';
 
 /** Places that are narrower than the material holds, in the parts and in their holes. */
-export function checkSmallDetail({ placed, material }: CheckedStep): Finding[] {
+export function checkSmallDetail({ placed, material }: CheckedStep, memo: PartMemo = new Map()): Finding[] {
   const width = material.smallestDetailMm;
-  const thin = (regions: Region[]) => regions.filter((region) => region.length > 0).flatMap((region) => thinPlaces(normalise(region), width));
-  const rings = placed.map((part) => part.contours.filter((contour) => contour.closed).map((contour) => contour.points));
-  const pieces = thin(rings);
-  // A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not.
-  const holes = thin(rings.flatMap((part) => part.slice(1).map((hole) => [hole]))).filter((place) => place.isWhole);
+  const pieces = placed.flatMap((part) => rememberPlaces(memo, `thin ${width}`, part, () => thinIn(part, width)));
+  const holes = placed.flatMap((part) => rememberPlaces(memo, `holes ${width}`, part, () => narrowHoles(part, width)));
   const findings: Finding[] = [];
   if (pieces.length > 0) {
     findings.push({
@@ -18,7 +17,7 @@ export function checkSmallDetail({ placed, material }: CheckedStep): Finding[] {
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
       mend: 'Make it larger or bolder, or cut slower and weed it in reverse.',
-      places: pieces.map((place) => place.bounds),
+      places: pieces,
     });
   }
   if (holes.length > 0) {
@@ -27,10 +26,24 @@ export function checkSmallDetail({ placed, material }: CheckedStep): Finding[] {
       severity: 'warn',
       message: `${holes.length === 1 ? 'One hole is' : `${holes.length} holes are`} narrower than ${formatNumber(width)} mm: hard to weed from ${material.name}.`,
       mend: 'Open the hole up, or leave it out.',
-      places: holes.map((place) => place.bounds),
+      places: holes,
     });
   }
   return findings;
 }
 
-const places = (n: number): string => (n === 1 ? 'One place is' : `${n} places are`);
+const ringsOf = (part: PlacedPart) => part.contours.filter((contour) => contour.closed).map((contour) => contour.points);
+
+function thinIn(part: PlacedPart, width: number): Bounds[] {
+  const rings = ringsOf(part);
+  // Opening a shape is slow; most shapes have no sides near enough to each other to be thin anywhere.
+  if (rings.length === 0 || !isThinnerSomewhere(rings, width)) return [];
+  return thinPlaces(normalise(rings), width).map((place) => place.bounds);
+}
+
+/** A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not. */
+function narrowHoles(part: PlacedPart, width: number): Bounds[] {
+  return ringsOf(part).slice(1).flatMap((hole) => (isThinnerSomewhere([hole], width) ? thinPlaces(normalise([hole]), width).filter((place) => place.isWhole).map((place) => place.bounds) : []));
+}
+
+const places = (count: number) => (count === 1 ? 'One place is' : `${count} places are`);

@@ -1,5 +1,9 @@
 import type { Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
+import type { Machine } from '../machines';
+import type { FamilyName } from '../materials';
+import type { ProcessName, Settings, Temper } from '../recipes';
+import type { ToolKind } from '../tools';
 
 /** What the checks look at: one step as it lies on its sheet. */
 export interface CheckedStep {
@@ -7,8 +11,17 @@ export interface CheckedStep {
   sheet: { name: string; widthMm: number; lengthMm: number };
   /** What of the sheet the machine reaches; null where nothing is left of it. */
   cuttable: Bounds | null;
-  machineName: string;
-  material: { name: string; smallestDetailMm: number; mirrored: boolean };
+  machine: Machine;
+  process: ProcessName;
+  /** What is dialled in; null while there is no recipe. */
+  settings: Settings | null;
+  /** How proven the recipe is. */
+  temper: { temper: Temper; reasons: string[] } | null;
+  tool: { name: string; kind: ToolKind; wear: number; life: number | null };
+  holder: number;
+  material: { name: string; family: FamilyName; smallestDetailMm: number; mirrored: boolean; inStock: number };
   /** Whether the step is laid reversed. */
   mirrored: boolean;
+  /** For letters of a joined script, the word they should hang together in, by part. */
+  scripts: Readonly<Record<string, string>>;
 }

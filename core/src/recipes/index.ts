@@ -5,9 +5,9 @@ export { quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProb
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
 export { differences, sayDifference, type SettingDifference } from './difference';
-export { SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
+export { goneBad, SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
 export { findRecipe, type RecipeKey } from './matching';
 export { sayOffBy, suggestRecipe, type KnownRecipe, type Leaning, type RecipePlace, type SuggestAnswer, type Suggestion } from './suggest';
 export { wearHint, type WearEvent, type WearHint } from './wear-hint';
-export { holdBetween, orderSteps, type HoldReason } from './step-order';
+export { orderSteps, turnsOf, wrongOrder, type Hold, type OrderedStep, type StepTurn } from './step-order';
 export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';

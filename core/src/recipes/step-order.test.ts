@@ -1,22 +1,42 @@
-import { holdBetween, orderSteps } from './index';
+import { orderSteps, turnsOf, wrongOrder, type OrderedStep } from './index';
 
-const step = (process: 'draw' | 'kiss-cut' | 'through-cut', materialId: string | null = 'card', toolId = 'blade') => ({ process, materialId, toolId });
+const step = (process: OrderedStep['process'], over: Partial<OrderedStep> = {}): OrderedStep => ({ process, materialId: 'card', stockPieceId: 'sheet', machineId: 'long', toolId: 'blade', holder: 2, ...over });
+const pen = { toolId: 'pen', holder: 1 };
 
 describe('the order of steps', () => {
-  it('draws before it cuts, and keeps the order of the drawing otherwise', () => {
-    const steps = [{ id: 1, ...step('through-cut') }, { id: 2, ...step('kiss-cut') }, { id: 3, ...step('draw') }, { id: 4, ...step('kiss-cut') }];
-    expect(orderSteps(steps).map((s) => s.id)).toEqual([3, 2, 4, 1]);
+  it('goes by the rank of the process, and otherwise as it came', () => {
+    const order = orderSteps([step('through-cut'), step('kiss-cut', { toolId: 'a' }), step('draw'), step('kiss-cut', { toolId: 'b' }), step('foil')]);
+    expect(order.map(({ process }) => process)).toEqual(['draw', 'foil', 'kiss-cut', 'kiss-cut', 'through-cut']);
+    expect(order.filter(({ process }) => process === 'kiss-cut').map(({ toolId }) => toolId)).toEqual(['a', 'b']);
   });
 
-  it('holds where the material or the tool changes, and not before the first', () => {
-    expect(holdBetween(undefined, step('draw'))).toBeNull();
-    expect(holdBetween(step('draw'), step('kiss-cut'))).toBeNull();
-    expect(holdBetween(step('draw', 'card', 'pen'), step('kiss-cut'))).toBe('tool');
-    expect(holdBetween(step('kiss-cut', 'navy'), step('kiss-cut', 'white'))).toBe('material');
-    expect(holdBetween(step('draw', 'card', 'pen'), step('kiss-cut', 'white'))).toBe('material-and-tool');
+  it('made by hand says what goes wrong', () => {
+    expect(wrongOrder('draw', 'kiss-cut')).toBeNull();
+    expect(wrongOrder('through-cut', 'draw')).toContain('what is cut loose shifts');
+    expect(wrongOrder('deboss', 'foil')).toContain('no longer flat');
+    expect(wrongOrder('score', 'laser-area')).toBe('Score comes before laser area');
+  });
+});
+
+describe('what happens between steps', () => {
+  const holds = (...steps: OrderedStep[]) => turnsOf(steps).map(({ hold }) => hold && Object.entries(hold).flatMap(([what, is]) => (is ? [what] : [])).join(' '));
+
+  it('nothing where machine, sheet and tools are in place, also two tools in two holders', () => {
+    expect(holds(step('draw', pen), step('kiss-cut'), step('through-cut'))).toEqual([null, null, null]);
+    expect(turnsOf([step('draw', pen), step('kiss-cut')]).map(({ keepsSheet }) => keepsSheet)).toEqual([false, true]);
   });
 
-  it('holds where a material is not chosen yet', () => {
-    expect(holdBetween(step('kiss-cut', null), step('kiss-cut', null))).toBe('material');
+  it('a hold for another tool in the same holder, and again on the way back', () => {
+    expect(holds(step('draw', { ...pen, holder: 2 }), step('kiss-cut'), step('draw', { ...pen, holder: 2 }))).toEqual([null, 'tool', 'tool']);
+  });
+
+  it('a hold for another sheet, another machine, or what is laid over the sheet', () => {
+    expect(holds(step('kiss-cut'), step('kiss-cut', { materialId: 'navy', stockPieceId: 'roll' }))).toEqual([null, 'sheet']);
+    expect(holds(step('draw', pen), step('foil', { materialId: 'gold', toolId: 'tip', holder: 1 }), step('through-cut'))).toEqual([null, 'cover tool', 'cover']);
+    expect(holds(step('laser-area', { machineId: 'diode' }), step('through-cut'))).toEqual([null, 'machine sheet']);
+  });
+
+  it('a sheet that was not chosen yet is another one', () => {
+    expect(holds(step('kiss-cut', { stockPieceId: null }), step('kiss-cut', { stockPieceId: null }))).toEqual([null, 'sheet']);
   });
 });

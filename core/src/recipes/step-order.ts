@@ -4,7 +4,10 @@ import { processOf, type ProcessName } from './process';
 export interface OrderedStep {
   process: ProcessName;
   materialId: string | null;
+  stockPieceId: string | null;
+  machineId: string;
   toolId: string;
+  holder: number;
 }
 
 /**
@@ -15,14 +18,46 @@ export function orderSteps<S extends { process: ProcessName }>(steps: S[]): S[] 
   return [...steps].sort((a, b) => processOf(a.process).rank - processOf(b.process).rank);
 }
 
-/** What has to happen at the machine between two steps. */
-export type HoldReason = 'material' | 'tool' | 'material-and-tool' | null;
+/** What has to happen at the machine before a step. */
+export interface Hold {
+  /** The work goes on at another machine. */
+  machine: boolean;
+  /** Another sheet goes in. */
+  sheet: boolean;
+  /** Another material on the same sheet: foil is laid over it, or taken off. */
+  cover: boolean;
+  /** Another tool goes into the step's holder. */
+  tool: boolean;
+}
 
-/** Why the machine stops between two steps: another material, another tool, both, or nothing. */
-export function holdBetween(before: OrderedStep | undefined, step: OrderedStep): HoldReason {
-  if (!before) return null;
-  const material = before.materialId !== step.materialId || step.materialId === null;
-  const tool = before.toolId !== step.toolId;
-  if (material && tool) return 'material-and-tool';
-  return material ? 'material' : tool ? 'tool' : null;
+/** A step's hold (null where it goes on by itself), and whether the sheet must lie as it did in the step before. */
+export interface StepTurn {
+  hold: Hold | null;
+  keepsSheet: boolean;
+}
+
+/** For each step, in order, what happens before it. All holders are taken to be filled with what they first need at the start. */
+export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
+  const inHolder = new Map<string, string>();
+  return steps.map((step, i) => {
+    const before = steps[i - 1];
+    const holder = `${step.machineId} ${step.holder}`;
+    const tool = (inHolder.get(holder) ?? step.toolId) !== step.toolId;
+    inHolder.set(holder, step.toolId);
+    if (!before) return { hold: null, keepsSheet: false };
+    const machine = before.machineId !== step.machineId;
+    const keepsSheet = !machine && step.stockPieceId !== null && before.stockPieceId === step.stockPieceId;
+    const cover = keepsSheet && before.materialId !== step.materialId;
+    const hold = machine || !keepsSheet || cover || tool ? { machine, sheet: !keepsSheet, cover, tool } : null;
+    return { hold, keepsSheet };
+  });
+}
+
+/** What goes wrong where a step runs before another that should have come first, by the processes of both. */
+export function wrongOrder(first: ProcessName, later: ProcessName): string | null {
+  const [a, b] = [processOf(first), processOf(later)];
+  if (a.rank <= b.rank) return null;
+  if (a.parts) return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;
+  if (b.name === 'draw' || b.name === 'foil') return `${a.label} comes before ${b.label.toLowerCase()}: the surface is no longer flat, and lines skip`;
+  return `${a.label} comes before ${b.label.toLowerCase()}`;
 }

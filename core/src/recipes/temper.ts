@@ -31,6 +31,7 @@ export interface TemperVerdict {
 }
 
 const SEVERAL = 3;
+const NOT_SINCE = 'and not right since';
 
 /**
  * The temper that the evidence supports. It starts at bare (a guess) or straw (borrowed), climbs with right outcomes
@@ -68,9 +69,12 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
     const runs = ordered.filter((e) => e.kind === 'run' && e.outcome === 'right').length;
     reasons.push(`right ${times(totalRights)}${runs ? `, ${runs === totalRights ? (runs === 1 ? 'in a real run' : 'all in real runs') : `${runs} of them in real runs`}` : ' in trials'}`);
   }
-  if (lastWrong) reasons.push(`wrong ${times(wrongs)}, ${rights > 0 ? `right ${times(rights)} since` : 'and not right since'}`);
+  if (lastWrong) reasons.push(`wrong ${times(wrongs)}, ${rights > 0 ? `right ${times(rights)} since` : NOT_SINCE}`);
   if (ordered.length === 0 && !settled) reasons.push(start === 0 ? 'never tried' : 'borrowed, not tried here yet');
   return { temper: TEMPERS[grade], reasons };
 }
 
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
+
+/** Of a verdict's reasons the one that says that the recipe went wrong last, if it did. */
+export const goneBad = (reasons: readonly string[]): string | undefined => reasons.find((reason) => reason.endsWith(NOT_SINCE));

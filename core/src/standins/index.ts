@@ -9,3 +9,4 @@ export { pressOutcome, type PressUse } from './press-law';
 export { panelFrom } from './panel';
 export { seedFromId } from './chance';
 export { toneResult } from './tone-law';
+export { standInFor } from './stand-in-for';

@@ -6,7 +6,9 @@ import type { HeavyPool } from '../heavy/pool';
 import { finishRun, insertRun, scoreRun, setRunState } from '../queries/runs';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
-import { bringIn, changeStep, createJob } from '../services/jobs';
+import { bringIn } from '../services/artworks';
+import { createJob } from '../services/jobs';
+import { changeStep } from '../services/steps';
 import { makeStepFile, type StepFile } from '../services/machine-files';
 import { loadShop } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
@@ -42,7 +44,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
   if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
   let job = await jobDetail(pool, DEMO_WORKSHOP_ID, id);
-  if (!job.artwork) {
+  if (job.artworks.length === 0) {
     job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, { id: demoId(`artwork ${data.name}`), fileName: data.file, bytes: readFileSync(join(__dirname, '../../demo', data.file)) });
   }
   for (const { id: stepId, colour } of job.steps) {
@@ -51,7 +53,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   }
   const files: StepFile[] = [];
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID);
-  for (const step of job.steps) files.push(await makeStepFile(heavy, job, step, shop));
+  for (const step of job.steps) files.push(await makeStepFile(heavy, step, shop));
   await inTransaction(pool, async (db) => {
     for (const [i, series] of data.series.entries()) await loadSeries(db, demoId(`series ${i} ${data.name}`), series);
     await refreshCards(db, DEMO_WORKSHOP_ID, [...new Set(files.map((file) => file.recipe.id))]);
@@ -61,11 +63,11 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   async function loadSeries(db: Db, seriesId: string, series: SeriesData): Promise<void> {
     for (const [position, outcome] of series.outcomes.entries()) {
       const step = job.steps[position];
-      const { recipe, settings, hpgl, estimateSeconds, cutMm, usedLengthMm } = files[position];
+      const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
         id: runId, seriesId, jobId: id, stepId: step.id, recipeId: recipe.id, position, state: 'queued', hold: step.hold,
-        settings, machineFile: hpgl, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm,
+        settings, machineFile: text, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm,
       });
       if (outcome) {
         await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });

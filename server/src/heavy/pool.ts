@@ -1,14 +1,22 @@
 import { join } from 'node:path';
+import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem';
 import type { ReadBook } from '../exchange/read-file';
 import type { WindowView } from '@keen-anvil/contract';
-import type { PlanAnswer, PlanTask, ReadAnswer } from './tasks';
+import type { PlanAnswer, PlanTask } from './tasks';
+import type { ReadAnswer, ReadTask } from './read-artwork';
 import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 
 /** A drawing that takes longer than this to read is refused. */
 const READ_LIMIT_MS = 20_000;
 const PLAN_LIMIT_MS = 60_000;
+
+/** Who wants to know how far the work is, and may end it. */
+export interface Listening {
+  told?: (at: { progress: number; doing: string }) => void;
+  signal?: AbortSignal;
+}
 
 /** Long computation, away from the thread that answers requests. */
 export class HeavyPool {
@@ -20,8 +28,16 @@ export class HeavyPool {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
 
-  readArtwork(file: { bytes: Uint8Array; fileName: string }): Promise<ReadAnswer> {
-    return this.run('readArtwork', file, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.');
+  /** Reads a drawing; `told` hears how far it is, and the signal ends it with its thread. */
+  async readArtwork(task: ReadTask, { told, signal }: Listening = {}): Promise<ReadAnswer> {
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', (message: { progress: number; doing: string }) => told?.(message));
+    port1.unref();
+    try {
+      return await this.run('readArtwork', { ...task, port: port2 }, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.', { signal, transferList: [port2] });
+    } finally {
+      port1.close();
+    }
   }
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
@@ -46,12 +62,13 @@ export class HeavyPool {
     return this.threads.destroy();
   }
 
-  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string): Promise<T> {
-    const signal = AbortSignal.timeout(limitMs);
+  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string, { signal, transferList }: { signal?: AbortSignal; transferList?: MessagePort[] } = {}): Promise<T> {
+    const limit = AbortSignal.timeout(limitMs);
     try {
-      return (await this.threads.run(task, { name, signal })) as T;
+      return (await this.threads.run(task, { name, signal: signal ? AbortSignal.any([limit, signal]) : limit, transferList: transferList as never })) as T;
     } catch (error) {
-      if (signal.aborted) throw new Problem(422, 'too-long', sentence);
+      if (limit.aborted) throw new Problem(422, 'too-long', sentence);
+      if (signal?.aborted) throw new Problem(499, 'stopped', 'The reading was stopped. Nothing was changed.');
       throw error;
     }
   }

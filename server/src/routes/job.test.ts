@@ -42,10 +42,10 @@ describe('bringing a drawing in', () => {
   it('keeps the file, makes a step for each colour and says what was not read', async () => {
     const job = await jobWithDrawing();
     expect(job.steps.map((step) => [step.colour, step.parts.length])).toEqual([['#f4f4ef', 1], ['#1d2f5c', 3]]);
-    expect(job.artwork).toMatchObject({ fileName: 'boat-number-48.svg', byteCount: boatNumber.length, drawnWidthMm: expect.closeTo(200, 2), drawnHeightMm: expect.closeTo(124, 2) });
-    expect(job.artwork!.notices[0].message).toContain('cut two of each');
+    expect(job.artworks[0]).toMatchObject({ fileName: 'boat-number-48.svg', byteCount: boatNumber.length, drawnWidthMm: expect.closeTo(200, 2), drawnHeightMm: expect.closeTo(124, 2) });
+    expect(job.artworks[0].notices[0].message).toContain('cut two of each');
     expect(job.steps.map((step) => step.hold)).toEqual([null, 'Put in the next material']);
-    const file = await api().get(paths.artworkFile(job.artwork!.id)).buffer(true).parse(wholeBody);
+    const file = await api().get(paths.artworkFile(job.artworks[0].id)).buffer(true).parse(wholeBody);
     expect(Buffer.compare(file.body as Buffer, boatNumber)).toBe(0);
     expect(file.headers['content-disposition']).toContain('attachment');
   });
@@ -68,7 +68,7 @@ describe('bringing a drawing in', () => {
     const answer = await bringIn(jobId, bytes).expect(422);
     expect(answer.body.error.message).toContain(words);
     expect(answer.body.error.field).toBe('file');
-    expect((await api().get(paths.job(jobId)).expect(200)).body.artwork).toBeNull();
+    expect((await api().get(paths.job(jobId)).expect(200)).body.artworks).toEqual([]);
   }, 2000);
 
   it('takes a DXF drawing as well: each colour a step, loose ends joined, its bytes kept', async () => {
@@ -76,9 +76,9 @@ describe('bringing a drawing in', () => {
     const source = dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...outline, entity('CIRCLE', 'oar', [62, 1], [10, 60], [20, 10], [40, 5])] });
     const job = (await bringIn(await newJob(), source, 'plate.dxf').expect(201)).body;
     expect(job.steps.map((step: { colour: string }) => step.colour)).toEqual(['#0000ff', '#ff0000']);
-    expect(job.artwork).toMatchObject({ fileName: 'plate.dxf', drawnWidthMm: expect.closeTo(65, 3), drawnHeightMm: expect.closeTo(20, 3) });
-    expect(job.artwork.notices[0].message).toContain('3 loose ends within 0.05 mm');
-    expect((await api().get(paths.artworkFile(job.artwork.id)).expect(200)).body.toString()).toBe(source);
+    expect(job.artworks[0]).toMatchObject({ fileName: 'plate.dxf', drawnWidthMm: expect.closeTo(65, 3), drawnHeightMm: expect.closeTo(20, 3) });
+    expect(job.artworks[0].notices[0].message).toContain('3 loose ends within 0.05 mm');
+    expect((await api().get(paths.artworkFile(job.artworks[0].id)).expect(200)).body.toString()).toBe(source);
   });
 
   it.each([
@@ -91,14 +91,16 @@ describe('bringing a drawing in', () => {
 
   it('refuses 100 MB without reading them, and goes on serving', async () => {
     const answer = await bringIn(await newJob(), Buffer.alloc(100_000_000, ' ')).expect(413);
-    expect(answer.body.error.message).toBe('That is too large: at most 20 MB are taken.');
+    expect(answer.body.error.message).toBe('That is too large: at most 40 MB are taken.');
     await api().get(paths.bench).expect(200);
   }, 2000);
 
-  it('refuses other kinds of file, a second drawing, and a job that is not there', async () => {
+  it('refuses other kinds of file and a job that is not there, and lays a second drawing beside the first', async () => {
     const job = await jobWithDrawing();
-    expect((await bringIn(job.id, boatNumber).expect(409)).body.error.message).toContain('has its drawing');
-    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('An SVG or DXF drawing was expected; “photo.bmp” came.');
+    const two: JobDetail = (await bringIn(job.id, boatNumber, 'again.svg').expect(201)).body;
+    expect(two.artworks.map(({ fileName, xMm }) => [fileName, Math.round(xMm)])).toEqual([['boat-number-48.svg', 0], ['again.svg', 210]]);
+    expect(two.steps).toHaveLength(4);
+    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('A drawing (SVG, DXF), a picture (PNG, JPG) or a machine file (HP-GL, G-code) was expected; “photo.bmp” came.');
     await bringIn(randomUUID(), boatNumber).expect(404);
   });
 });
@@ -147,8 +149,10 @@ describe('size and place', () => {
   it('keeps the exact width and moves parts by exact steps', async () => {
     let job = await jobWithDrawing();
     job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
-    job = (await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 150 }).expect(200)).body;
-    expect(job.widthMm).toBe(150);
+    const [{ id, version }] = job.artworks;
+    job = (await api().patch(paths.artworkChange(id)).send({ version, widthMm: 150 }).expect(200)).body;
+    expect(job.artworks[0].scaleX * job.artworks[0].drawnWidthMm).toBeCloseTo(150, 9);
+    expect(job.artworks[0].scaleY).toBe(job.artworks[0].scaleX);
     const [part] = job.steps[0].parts;
     const nudged: JobDetail = (await api().post(paths.placements(job.steps[0].id)).send({ partIds: [part.id], dxMm: 2.5, dyMm: -1 }).expect(200)).body;
     expect(nudged.steps[0].parts[0].place).toEqual({ x: part.place.x + 2.5, y: part.place.y - 1 });
@@ -162,7 +166,7 @@ describe('size and place', () => {
 
   it('refuses widths that cannot be and parts of other steps', async () => {
     const job = await jobWithDrawing();
-    expect((await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: -3 }).expect(400)).body.error.message).toBe('The width goes from 1 to 10000 mm.');
+    expect((await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: 1, widthMm: -3 }).expect(400)).body.error.message).toBe('The width goes from 1 to 10000 mm.');
     const foreign = { partIds: [job.steps[1].parts[0].id], dxMm: 1, dyMm: 1 };
     await api().post(paths.placements(job.steps[0].id)).send(foreign).expect(422);
   });

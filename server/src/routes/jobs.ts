@@ -1,8 +1,17 @@
-import { JobChange, NewJob, NewRun, Nudge, RunCommand, RunVerdict, StepChange } from '@keen-anvil/contract';
+import { ArtworkChange, JobChange, NewJob, NewNote, NewRun, NewTemplate, NewText, Nudge, PartAction, ReadAgain, RunCommand, RunVerdict, StepChange, StepMerge, StepsChange, TextPreview } from '@keen-anvil/contract';
 import express, { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { jobDetail, listJobSummaries } from '../services/job-views';
-import { bringIn, changeJob, changeStep, createJob, nudge, originalFile } from '../services/jobs';
+import { addText, bringIn, changeArtwork, originalFile, previewText, readAgain, shownPicture } from '../services/artworks';
+import { keepFont } from '../services/fonts';
+import { undoEdit } from '../services/job-edit';
+import { changeJob, createJob } from '../services/jobs';
+import { dropNote, writeNote } from '../services/notes';
+import { actOnParts } from '../services/parts';
+import { changeStep, changeSteps, mergeSteps, nudge } from '../services/steps';
+import { keepTemplate, templateDetail } from '../services/templates';
+import { listFonts } from '../queries/fonts';
+import { listTemplates } from '../queries/templates';
 import { makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { loadShop } from '../services/shop';
@@ -10,9 +19,11 @@ import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { streamRun } from './run-stream';
 import { bodyOf, idOf } from './respond';
+import { streamed } from './streamed';
 
 /** The largest drawing that is taken. */
-const LARGEST_FILE = 20_000_000;
+const LARGEST_FILE = 40_000_000;
+const LARGEST_FONT = 10_000_000;
 
 /** Jobs, their steps and their runs. */
 export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
@@ -26,8 +37,31 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     if (!fileName) throw refused('The name of the file is missing.', 'fileName');
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     const file = { id: idOf(request, 'artworkId'), fileName, bytes };
-    response.status(201).json(await bringIn(pool, heavy, workshopOf(request), idOf(request), file));
+    await streamed(request, response, 201, (listening) => bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening));
   });
+  router.patch('/artworks/:id', async (request, response) => void response.json(await changeArtwork(pool, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange))));
+  router.post('/artworks/:id/reading', async (request, response) => {
+    const wish = bodyOf(request, ReadAgain);
+    await streamed(request, response, 200, (listening) => readAgain(pool, heavy, workshopOf(request), idOf(request), wish, listening));
+  });
+  router.get('/artworks/:id/picture', async (request, response) => void response.type('image/jpeg').send(await shownPicture(pool, workshopOf(request), idOf(request))));
+  router.post('/jobs/:id/texts', async (request, response) => void response.status(201).json(await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText))));
+  router.post('/text-preview', async (request, response) => void response.json(await previewText(pool, heavy, workshopOf(request), bodyOf(request, TextPreview))));
+  router.get('/fonts', async (request, response) => void response.json(await listFonts(pool, workshopOf(request))));
+  router.put('/fonts/:id', express.raw({ type: () => true, limit: LARGEST_FONT }), async (request, response) => {
+    const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 120) : '';
+    const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
+    response.status(201).json(await keepFont(pool, heavy, workshopOf(request), { id: idOf(request), fileName, bytes }));
+  });
+  router.post('/jobs/:id/parts', async (request, response) => void response.json(await actOnParts(pool, workshopOf(request), idOf(request), bodyOf(request, PartAction))));
+  router.post('/jobs/:id/steps', async (request, response) => void response.json(await changeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepsChange))));
+  router.post('/jobs/:id/undo', async (request, response) => void response.json(await undoEdit(pool, workshopOf(request), idOf(request))));
+  router.post('/jobs/:id/notes', async (request, response) => void response.status(201).json(await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote))));
+  router.delete('/notes/:id', async (request, response) => void response.json(await dropNote(pool, workshopOf(request), idOf(request))));
+  router.post('/jobs/:id/templates', async (request, response) => void response.status(201).json(await keepTemplate(pool, workshopOf(request), idOf(request), bodyOf(request, NewTemplate))));
+  router.get('/templates', async (request, response) => void response.json(await listTemplates(pool, workshopOf(request))));
+  router.get('/templates/:id', async (request, response) => void response.json(await templateDetail(pool, workshopOf(request), idOf(request))));
+  router.post('/steps/:id/merge', async (request, response) => void response.json(await mergeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepMerge))));
   router.get('/artworks/:id/file', async (request, response) => {
     const file = await originalFile(pool, workshopOf(request), idOf(request));
     // Never shown as a page of ours: only handed out.
@@ -41,8 +75,9 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     const job = await jobOfStep(pool, workshopId, idOf(request));
     const step = job.steps.find((s) => s.id === request.params.id);
     if (!step) throw notFound('That step');
-    const { hpgl } = await makeStepFile(heavy, job, step, await loadShop(pool, workshopId));
-    response.attachment(`${job.name} - step ${step.position + 1}.hpgl`).type('application/octet-stream').send(hpgl);
+    const { format, text } = await makeStepFile(heavy, step, await loadShop(pool, workshopId));
+    if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
+    response.attachment(`${job.name} - step ${step.position + 1}.${format}`).type('application/octet-stream').send(text);
   });
 
   router.get('/jobs/:id/runs', async (request, response) => void response.json(await runs.listForJob(workshopOf(request), idOf(request))));

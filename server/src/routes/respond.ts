@@ -18,14 +18,20 @@ export function idOf(request: Request, name = 'id'): string {
 
 /** Turns every error into the one error shape. */
 export const answerProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {
-  const { status, body } = toAnswer(error);
-  if (status >= 500) request.log?.error({ err: error }, 'a request failed');
+  const { status, body } = problemOf(error, request);
   if (response.headersSent) {
     response.end();
     return;
   }
   response.status(status).json(body);
 };
+
+/** An error as it is answered; what was not foreseen is written down. */
+export function problemOf(error: unknown, request: Request): { status: number; body: ProblemBody } {
+  const answer = toAnswer(error);
+  if (answer.status >= 500) request.log?.error({ err: error }, 'a request failed');
+  return answer;
+}
 
 function toAnswer(error: unknown): { status: number; body: ProblemBody } {
   if (error instanceof Problem) return { status: error.status, body: { error: { code: error.code, message: error.message, ...error.extra } } };

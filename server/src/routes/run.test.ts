@@ -104,9 +104,10 @@ describe('a job on the stand-in', () => {
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
     expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with other work.');
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
-    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 100 }).expect(409);
+    const [{ id, version }] = job.artworks;
+    await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(409);
     await act(run, 'cancel').expect(200);
-    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 100 }).expect(200);
+    await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(200);
   });
 
   it('is not started with something in its way', async () => {

@@ -1,9 +1,15 @@
-import type { JobDetail, JobState, JobSummary, PartView, RunState, StepRecipe, StepView } from '@keen-anvil/contract';
-import { holdBetween, type HoldReason, type Outcome } from '@keen-anvil/core/recipes';
+import type { ArtworkView, JobDetail, JobState, JobSummary, PartView, RunState, StepRecipe, StepView } from '@keen-anvil/contract';
+import { turnsOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
-import { findArtwork, listJobs, listParts, listSteps, type ArtworkRow, type JobRow, type PartRow, type StepRow } from '../queries/jobs';
+import { USUAL_CHOICES, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
+import { listArtworks, type ArtworkRow } from '../queries/artworks';
+import { lastEdit } from '../queries/edits';
+import { listJobs, listSteps, type JobRow, type StepRow } from '../queries/jobs';
+import { listNotes } from '../queries/notes';
+import { listParts, type PartRow } from '../queries/parts';
 import { listRunStates } from '../queries/runs';
+import { partShapes, type PartShape } from './part-shapes';
 import { loadShop, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
@@ -35,25 +41,32 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const [job] = await listJobs(db, workshopId, id);
   if (!job) throw notFound('That job');
   const steps = await listSteps(db, workshopId, id);
-  const artwork = await findArtwork(db, workshopId, id);
+  const artworks = await listArtworks(db, workshopId, id);
   const parts = await listParts(db, workshopId, id);
   const runs = (await listRunStates(db, workshopId)).filter((run) => run.jobId === id);
   const shop = await loadShop(db, workshopId);
+  const shapes = partShapes(artworks, parts);
+  const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
+  const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
   return {
     ...summary(job, steps, jobState(runs)),
     version: job.version,
-    widthMm: job.widthMm ?? artwork?.drawnWidthMm ?? null,
-    artwork: artwork
-      ? {
-          id: artwork.id,
-          fileName: artwork.fileName,
-          byteCount: artwork.byteCount,
-          drawnWidthMm: artwork.drawnWidthMm,
-          drawnHeightMm: artwork.drawnHeightMm,
-          notices: artwork.reading.notices,
-        }
-      : null,
-    steps: stepViews(steps, parts, artwork, shop, await matchRecipes(db, workshopId, steps, shop)),
+    isOrderByHand: job.isOrderByHand,
+    artworks: artworks.map(artworkView),
+    steps: stepViews(steps, shop, await matchRecipes(db, workshopId, steps, shop), (stepId) => parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!)),
+    otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
+    undo: await lastEdit(db, workshopId, id),
+    notes: await listNotes(db, workshopId, id),
+  };
+}
+
+function artworkView({ reading, choices, jobId: _, position: __, ...row }: ArtworkRow): ArtworkView {
+  return {
+    ...row,
+    notices: reading.notices,
+    asks: reading.asks ?? null,
+    choices: row.kind === 'text' ? null : { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) },
+    text: row.kind === 'text' ? (choices as TextChoices) : null,
   };
 }
 
@@ -61,30 +74,30 @@ function summary(job: JobRow, steps: StepRow[], state: JobState): JobSummary {
   return { id: job.id, name: job.name, state, stepCount: steps.length, colours: steps.map((step) => step.colour), updatedAt: job.updatedAt.toISOString() };
 }
 
-function stepViews(steps: StepRow[], parts: PartRow[], artwork: ArtworkRow | undefined, shop: Shop, matches: Map<string, StepRecipe>): StepView[] {
-  let before: StepRow | undefined;
+function stepViews(steps: StepRow[], shop: Shop, matches: Map<string, StepRecipe>, partsOf: (stepId: string) => PartView[]): StepView[] {
+  const running = steps.filter((step) => !step.isSkipped);
+  const turns = new Map(turnsOf(running).map((turn, i) => [running[i].id, turn]));
   return steps.map(({ jobId: _, ...step }) => {
-    const hold = step.isSkipped ? null : holdBetween(before, step);
-    if (!step.isSkipped) before = { ...step, jobId: '' };
-    return {
-      ...step,
-      hold: holdSentence(hold, step, shop),
-      parts: parts.filter((part) => part.stepId === step.id).map((part) => partView(part, artwork)),
-      match: matches.get(step.id)!,
-    };
+    const turn = turns.get(step.id);
+    return { ...step, hold: holdSentence(turn?.hold ?? null, step, shop), keepsSheet: turn?.keepsSheet ?? false, parts: partsOf(step.id), match: matches.get(step.id)! };
   });
 }
 
 /** What to do at a hold, as a sentence; null where there is none. */
-export function holdSentence(hold: HoldReason, step: Pick<StepRow, 'materialId' | 'toolId'>, shop: Shop): string | null {
+export function holdSentence(hold: Hold | null, step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>, shop: Shop): string | null {
   if (!hold) return null;
-  const material = (step.materialId && shop.materials.get(step.materialId)?.name) || 'the next material';
+  const found = step.materialId ? shop.materials.get(step.materialId) : undefined;
+  const material = found?.name ?? 'the next material';
   const tool = shop.tools.get(step.toolId)?.name ?? 'the next tool';
-  if (hold === 'material') return `Put in ${material}`;
-  return hold === 'tool' ? `Leave the sheet where it lies and put in ${tool}` : `Put in ${material} and ${tool}`;
+  if (hold.machine) return `Go on at ${shop.machines.get(step.machineId)?.name ?? 'the other machine'}: put in ${material}`;
+  if (hold.sheet) return hold.tool ? `Put in ${material} and ${tool}` : `Put in ${material}`;
+  if (hold.cover) return `${found?.family === 'foil' ? `Lay ${material} over the sheet` : 'Take the foil off'}; the sheet stays where it lies${hold.tool ? `. Put in ${tool}` : ''}`;
+  return `Leave the sheet where it lies and put in ${tool}`;
 }
 
-function partView(part: PartRow, artwork: ArtworkRow | undefined): PartView {
-  const drawn = artwork!.reading.parts[part.partIndex];
-  return { id: part.id, name: drawn.name, layer: drawn.layer, contours: drawn.contours, place: part.place };
+function partView(part: PartRow, shape: PartShape): PartView {
+  return {
+    id: part.id, name: part.name, artworkId: part.artworkId, stepId: part.stepId, role: part.role, place: part.place, bridges: part.bridges, pieces: part.pieces.length,
+    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null, ...shape,
+  };
 }

@@ -1,6 +1,5 @@
-import type { JobDetail, RecipeSummary, StepView } from '@keen-anvil/contract';
+import { checkedStep, type RecipeSummary, type StepView, type StockPieceView } from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
-import { cuttableArea, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import type { HeavyPool } from '../heavy/pool';
 import type { PlanAnswer, PlanTask } from '../heavy/tasks';
@@ -15,18 +14,16 @@ export interface StepFile extends PlanAnswer {
 }
 
 /** What the tool-path planner needs to know of a step, and the recipe it goes by. @throws Problem where something is missing */
-export function planTask(job: JobDetail, step: StepView, shop: Shop): { task: PlanTask; recipe: RecipeSummary; settings: Settings } {
+export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: RecipeSummary; settings: Settings } {
   const name = `Step ${step.position + 1}`;
   const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
   if (!material) throw refused(`${name} has no material yet.`, 'materialId');
-  const piece = material.pieces.find((p) => p.id === step.stockPieceId);
+  const piece = pieceOf(step, shop);
   if (!piece) throw refused(`${name}: there is no piece of ${material.name} in stock.`, 'stockPieceId');
   const { recipe, settings } = step.match;
   const machine = shop.machines.get(step.machineId)!;
-  if (machineKindOf(machine.kind).does !== 'tool') throw refused(`${name}: no machine file can be written for ${machine.name} yet, only for blade plotters.`, 'machineId');
   if (!recipe || !settings) throw refused(`${name}: there is no recipe for ${processOf(step.process).label.toLowerCase()} on ${material.name} with ${machine.name} yet.`, 'recipe');
-  const { artwork, widthMm } = job;
-  if (!artwork || !widthMm) throw refused('The job has no drawing yet.', 'artwork');
+  if (step.parts.length === 0) throw refused(`${name} has no parts: nothing would be done.`, 'parts');
   return {
     recipe,
     settings,
@@ -36,23 +33,25 @@ export function planTask(job: JobDetail, step: StepView, shop: Shop): { task: Pl
         process: step.process,
         settings,
         holder: step.holder,
-        scale: widthMm / artwork.drawnWidthMm,
         mirrored: step.mirrored,
-        parts: step.parts.map((part) => ({ ...part, colour: step.colour })),
+        parts: step.parts,
       },
-      check: {
-        sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm },
-        cuttable: cuttableArea(machine, piece, step.onCarrier),
-        machineName: machine.name,
-        material,
-        mirrored: step.mirrored,
-      },
+      check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
     },
   };
 }
 
+/** The piece a step lies on; foil lies over a sheet of another material. */
+export function pieceOf(step: Pick<StepView, 'stockPieceId'>, shop: Shop): StockPieceView | undefined {
+  for (const material of shop.materials.values()) {
+    const found = material.pieces.find((piece) => piece.id === step.stockPieceId);
+    if (found) return found;
+  }
+  return undefined;
+}
+
 /** Works out a step's machine file. */
-export async function makeStepFile(heavy: HeavyPool, job: JobDetail, step: StepView, shop: Shop): Promise<StepFile> {
-  const { task, recipe, settings } = planTask(job, step, shop);
+export async function makeStepFile(heavy: HeavyPool, step: StepView, shop: Shop): Promise<StepFile> {
+  const { task, recipe, settings } = planTask(step, shop);
   return { ...(await heavy.planMachineFile(task)), recipe, settings };
 }

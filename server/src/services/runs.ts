@@ -1,6 +1,6 @@
 import { EventEmitter } from 'node:events';
 import type { NewRun, RunAction, RunProgress, RunView } from '@keen-anvil/contract';
-import { panelFrom, seedFromId, StandInPlotter, toolOutcome } from '@keen-anvil/core/standins';
+import { seedFromId, standInFor, trialResult } from '@keen-anvil/core/standins';
 import { drawDown } from '@keen-anvil/core/materials';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { toolKindOf, type ToolKind } from '@keen-anvil/core/tools';
@@ -86,7 +86,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     const steps = job.steps.filter((step) => !step.isSkipped);
     if (steps.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];
-    for (const step of steps) files.push(await makeStepFile(this.heavy, job, step, shop));
+    for (const step of steps) files.push(await makeStepFile(this.heavy, step, shop));
     const stop = files.flatMap((file) => file.stops)[0];
     if (stop) throw refused(stop);
     await inTransaction(this.pool, async (db) => {
@@ -94,7 +94,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       if (open) throw new Problem(409, 'running', 'This job is on the machine already.');
       this.refuseBusy(steps[0].machineId, shop);
       for (const [position, step] of steps.entries()) {
-        const { recipe, settings, hpgl, estimateSeconds, usedLengthMm } = files[position];
+        const { recipe, settings, text, estimateSeconds, usedLengthMm } = files[position];
         await insertRun(db, workshopId, {
           id: uuidv5(`run ${position}`, wanted.seriesId),
           seriesId: wanted.seriesId,
@@ -107,7 +107,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
           settings,
           stockPieceId: step.stockPieceId,
           usedLengthMm,
-          machineFile: hpgl,
+          machineFile: text,
           estimateSeconds,
           speedUp: wanted.speedUp,
         });
@@ -171,9 +171,8 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     const file = await findMachineFile(this.pool, workshopId, id);
     if (!run || !machine || file === undefined) throw notFound('That run');
     this.refuseBusy(machine.id, shop, id);
-    const plotter = new StandInPlotter(file, panelFrom(machine, run.settings), machine.motion);
     this.mine.add(id);
-    this.bay.load(machine.id, id, plotter, run.speedUp, run.doneSeconds);
+    this.bay.load(machine.id, id, standInFor(machine, file, run.settings), run.speedUp, run.doneSeconds);
     try {
       await this.change(workshopId, id, ['queued', 'holding', 'paused'], (locked) => ({ state: 'running', doneSeconds: locked.doneSeconds, cutMm: locked.cutMm, event }));
     } catch (error) {
@@ -232,12 +231,11 @@ export class RunService extends EventEmitter<RunServiceEvents> {
   }
 
   /** What the stand-in's world makes of a finished run. */
-  private lookAt(run: RunRow, shop: Shop, wearM: number): Outcome {
+  private lookAt(run: RunRow, shop: Shop, wear: number): Outcome {
     const machine = shop.machines.get(run.machineId)!;
     const material = shop.materials.get(run.materialId)!;
     const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
-    const use = { process: run.process, panel: panelFrom(machine, run.settings), passes: run.settings.passes ?? 1, wearMetres: wearM };
-    return toolOutcome(use, world, seedFromId(run.id));
+    return trialResult({ process: run.process, machine, passes: [run.settings], wear, heatLimitC: material.heatLimitC }, world, seedFromId(run.id)).outcome;
   }
 
   private async change(

@@ -7,7 +7,7 @@ import { suggest } from './book';
 import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 
-export type MatchedStep = Pick<StepRow, 'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId'>;
+export type MatchedStep = Pick<StepRow, 'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge'>;
 
 const NOTHING: StepRecipe = { recipe: null, settings: null, variant: null, suggestion: null, refusal: null };
 
@@ -25,10 +25,16 @@ export async function matchRecipes(db: Db, workshopId: string, steps: MatchedSte
     }
     const key: RecipeKey = { process: step.process, machineId: step.machineId, toolId: step.toolId, materialId: step.materialId };
     const found = findRecipe(keyed, key);
-    if (found) matches.set(step.id, withVariant(recipeSummary(found.row), variants.filter((v) => v.recipeId === found.row.id && !v.endedAt), step, shop));
+    if (found) matches.set(step.id, withNudge(withVariant(recipeSummary(found.row), variants.filter((v) => v.recipeId === found.row.id && !v.endedAt), step, shop), step, shop));
     else matches.set(step.id, { ...NOTHING, ...(await suggest(db, workshopId, { ...key, toolId: step.toolId }, shop)) });
   }
   return matches;
+}
+
+/** What the maker changed for this job alone comes on top. */
+function withNudge(match: StepRecipe, { nudge, machineId }: MatchedStep, shop: Shop): StepRecipe {
+  const machine = shop.machines.get(machineId);
+  return nudge && match.settings && machine ? { ...match, settings: nudged(machine, match.settings, nudge.changes) } : match;
 }
 
 /** A nudge for the piece at hand goes before one for the tool: it is about less. */

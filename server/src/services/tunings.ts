@@ -2,9 +2,9 @@ import type { NewTrialSheet, NewTuning, TrialRun, TuningAdviceView, TuningEnd, T
 import { cuttableArea, machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { freePlaces } from '@keen-anvil/core/layout';
 import { trialFile } from '@keen-anvil/core/output';
-import { settingProblems, type Outcome, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import { settingProblems, type Outcome, type QuantityName } from '@keen-anvil/core/recipes';
 import { trialSize } from '@keen-anvil/core/shapes';
-import { panelFrom, seedFromId, StandInLaser, StandInPlotter, StandInPress, trialResult, type StandIn } from '@keen-anvil/core/standins';
+import { seedFromId, standInFor, trialResult } from '@keen-anvil/core/standins';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import type { Pool } from 'pg';
@@ -170,7 +170,7 @@ export class TuningService {
     // On the machine before it is written down: what cannot be loaded changes nothing. Nothing may come between the look
     // and the loading, or two would load at once.
     if (by === 'stand-in') {
-      const standIn = standInFor(machine, sheet, shapes[0].settings);
+      const standIn = standInFor(machine, sheet.machineFile, shapes[0].settings);
       if (this.bay.runOn(machine.id)) throw new Problem(409, 'busy', `${machine.name} is busy with other work.`);
       this.bay.load(machine.id, sheetId, standIn, Math.max(SPEED_UP, standIn.totalSeconds / LONGEST_SECONDS), 0);
     }
@@ -359,9 +359,4 @@ function placesOn(machine: Machine, { scrap, sheets, otherTrials, recipe }: Tuni
   const box = (at: { x: number; y: number }, { widthMm, heightMm }: { widthMm: number; heightMm: number }) => ({ minX: at.x, minY: at.y, maxX: at.x + widthMm, maxY: at.y + heightMm });
   const taken = [...sheets.flatMap(({ shapes }) => shapes.map(({ at }) => box(at, size))), ...otherTrials.map((other) => box(other.at, other))];
   return freePlaces({ outline: [outline], reach, taken, ...size, count, gapMm: GAP_MM });
-}
-
-function standInFor(machine: Machine, { format, machineFile }: SheetRow, settings: Settings): StandIn {
-  if (format === 'hpgl') return new StandInPlotter(machineFile, panelFrom(machine, settings), machine.motion);
-  return format === 'gcode' ? new StandInLaser(machineFile, machine) : new StandInPress(settings);
 }

@@ -1,0 +1,39 @@
+import { cuttableArea } from '@keen-anvil/core/machines';
+import { familyOf } from '@keen-anvil/core/materials';
+import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
+import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+
+/** The machine, sheet and tool that a step is done with. */
+export interface StepBed {
+  machine: MachineView;
+  material: MaterialView;
+  piece: StockPieceView;
+  tool: ToolView;
+}
+
+/** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
+export function checkedStep(step: StepView, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
+  const { recipe, settings } = step.match;
+  return {
+    sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm },
+    cuttable: cuttableArea(machine, piece, step.onCarrier),
+    machine,
+    process: step.process,
+    settings: recipe ? settings : null,
+    temper: recipe?.temper ?? null,
+    tool: { name: tool.name, kind: tool.kind, wear: tool.wear, life: tool.life },
+    holder: step.holder,
+    material: { name: material.name, family: familyOf(material.family).name, smallestDetailMm: material.smallestDetailMm, mirrored: material.mirrored, inStock: piece.count },
+    mirrored: step.mirrored,
+    scripts: Object.fromEntries(step.parts.flatMap((part) => (part.script ? [[part.id, `${part.artworkId} ${part.script}`]] : []))),
+  };
+}
+
+/** What the checks of a whole job need to know. */
+export function checkedJob(job: JobDetail): CheckedJob {
+  return {
+    steps: job.steps.filter((step) => !step.isSkipped).map(({ id, position, process, stockPieceId }) => ({ id, number: position + 1, process, stockPieceId })),
+    withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
+    drawings: job.artworks.map(({ fileName, drawnWidthMm, drawnHeightMm, scaleX, scaleY, asks }) => ({ fileName, widthMm: drawnWidthMm * scaleX, heightMm: drawnHeightMm * scaleY, isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1 })),
+  };
+}

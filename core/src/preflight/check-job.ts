@@ -1,0 +1,54 @@
+import { wrongOrder, type ProcessName } from '../recipes';
+import { formatNumber } from '../units';
+import type { Finding } from './finding';
+
+/** What the checks of a whole job look at. */
+export interface CheckedJob {
+  /** In the order in which they run; steps left out of the run are not here. */
+  steps: { id: string; number: number; process: ProcessName; stockPieceId: string | null }[];
+  /** Parts to be processed that no step takes. */
+  withoutStep: { id: string; colour: string }[];
+  drawings: { fileName: string; widthMm: number; heightMm: number; isSizeAsked: boolean }[];
+}
+
+/** Drawings that differ in size by more than this, where one of them does not say its unit, were hardly meant to lie together. */
+const MIXED_RATIO = 8;
+
+/** Runs every check that looks at more than one step. */
+export function checkJob(job: CheckedJob): Finding[] {
+  return [...checkOrder(job), ...checkWithoutStep(job), ...checkUnits(job)];
+}
+
+/** A hand-made order that breaks a rule, on the same sheet. */
+export function checkOrder({ steps }: CheckedJob): Finding[] {
+  const broken = steps.flatMap((first, i) => steps.slice(i + 1).flatMap((later) => {
+    const why = first.stockPieceId !== null && first.stockPieceId === later.stockPieceId ? wrongOrder(first.process, later.process) : null;
+    return why ? [`step ${first.number} before step ${later.number}: ${why}`] : [];
+  }));
+  if (broken.length === 0) return [];
+  return [{ code: 'wrong-order', severity: 'warn', message: `The order will go wrong: ${broken.slice(0, 3).join('; ')}.`, mend: 'Let the steps run in the order of the rules.', places: [], fix: { kind: 'order-by-rules', label: 'Put them in order' } }];
+}
+
+/** Parts that are to be processed, but that no step takes. */
+export function checkWithoutStep({ withoutStep }: CheckedJob): Finding[] {
+  if (withoutStep.length === 0) return [];
+  const colours = [...new Set(withoutStep.map((part) => part.colour))];
+  return [
+    {
+      code: 'no-step', severity: 'warn',
+      message: `${withoutStep.length === 1 ? 'One part has' : `${withoutStep.length} parts have`} no step (${colours.length === 1 ? `drawn in ${colours[0]}` : `${colours.length} colours`}): nothing is done with them.`,
+      mend: 'Put them into a step, make them guides, or leave them out.', places: [],
+      fix: { kind: 'leave-out', label: 'Leave them out', partIds: withoutStep.map((part) => part.id) },
+    },
+  ];
+}
+
+/** Drawings of which one does not say its unit, of sizes that hardly belong together. */
+export function checkUnits({ drawings }: CheckedJob): Finding[] {
+  const asked = drawings.filter((drawing) => drawing.isSizeAsked);
+  if (asked.length === 0) return [];
+  const size = (drawing: CheckedJob['drawings'][number]) => Math.max(drawing.widthMm, drawing.heightMm);
+  const odd = asked.find((drawing) => drawings.some((other) => other !== drawing && Math.max(size(drawing) / size(other), size(other) / size(drawing)) > MIXED_RATIO));
+  if (odd) return [{ code: 'mixed-units', severity: 'warn', message: `“${odd.fileName}” does not say its unit, and its size (${formatNumber(odd.widthMm, 0)} × ${formatNumber(odd.heightMm, 0)} mm) hardly fits the other drawings: their units may be mixed.`, mend: 'Answer how large it is, at the drawing.', places: [] }];
+  return [{ code: 'size-not-known', severity: 'warn', message: `“${asked[0].fileName}” does not say how large it is.`, mend: 'Answer how large it is, at the drawing.', places: [] }];
+}

@@ -1,0 +1,14 @@
+import { machineKindOf, type Machine } from '../machines';
+import type { Settings } from '../recipes';
+import { StandInLaser } from './laser';
+import { panelFrom } from './panel';
+import { StandInPlotter } from './plotter';
+import { StandInPress } from './press';
+import type { StandIn } from './stand-in';
+
+/** The stand-in for a machine, with its file loaded and its dials set. A press takes no file. @throws SyntaxError where the file cannot be read */
+export function standInFor(machine: Machine, file: string, settings: Settings): StandIn {
+  const { does } = machineKindOf(machine.kind);
+  if (does === 'tool') return new StandInPlotter(file, panelFrom(machine, settings), machine.motion);
+  return does === 'beam' ? new StandInLaser(file, machine) : new StandInPress(settings);
+}

@@ -1,0 +1,111 @@
+import { gunzipSync } from 'node:zlib';
+import { readFileSync } from 'node:fs';
+import type { MessagePort } from 'node:worker_threads';
+import type { ArtworkKind } from '@keen-anvil/contract';
+import { artworkBounds, ArtworkRefusedError, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress } from '@keen-anvil/core/artwork';
+import { SHIPPED_FONTS, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { Bounds } from '@keen-anvil/core/geometry';
+import sharp from 'sharp';
+
+/** What is to be read: a file with the choices for it, or a text with its font. */
+export type ReadTask = { port?: MessagePort } & (
+  | { kind: Exclude<ArtworkKind, 'text'>; bytes: Uint8Array; fileName: string; choices: ReadingChoices }
+  | { kind: 'text'; text: TextChoices; ownFont: Uint8Array | null }
+);
+
+export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
+
+/** An svgz that grows beyond this is refused. */
+const MOST_UNZIPPED = 24_000_000;
+const MOST_PIXELS = 40_000_000;
+/** What many programs write where nobody chose a density: no true size. */
+const DEFAULT_DPI = 72;
+
+const FONT_FILES: Readonly<Record<string, string>> = {
+  slab: '@expo-google-fonts/zilla-slab/700Bold/ZillaSlab_700Bold.ttf',
+  plain: '@expo-google-fonts/atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf',
+  even: '@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf',
+  script: '@expo-google-fonts/pacifico/400Regular/Pacifico_400Regular.ttf',
+};
+const loaded = new Map<string, LoadedFont>();
+
+/** Reads a drawing, a picture, a machine file or a text; a refusal comes back as its sentence. Runs in a worker thread. */
+export async function readArtwork(task: ReadTask): Promise<ReadAnswer> {
+  const progress: Progress = (share, doing) => task.port?.postMessage({ progress: share, doing });
+  try {
+    const reading = await readingOf(task, progress);
+    progress(1, 'Done');
+    return { refusal: null, reading, drawn: artworkBounds(reading.parts) };
+  } catch (error) {
+    if (error instanceof ArtworkRefusedError) return { refusal: error.message };
+    throw error;
+  } finally {
+    task.port?.close();
+  }
+}
+
+async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkReading> {
+  if (task.kind === 'text') return readText(task.ownFont ? loadFont(task.ownFont) : shippedFont(task.text.fontId), task.text);
+  const { kind, bytes, fileName, choices } = task;
+  if (kind === 'picture') return readPicture(await decode(bytes, fileName, progress), choices, progress);
+  if (kind === 'dxf') {
+    // Older files are in the code page of where they were drawn; only names are told in other than ASCII.
+    return readDxf(new TextDecoder('windows-1252').decode(bytes), choices, progress);
+  }
+  if (kind === 'svg') return readSvg(textOf(unzipped(bytes, fileName), fileName), { choices, fonts: fontByFamily, progress });
+  progress(0.2, 'Following the lines');
+  return kind === 'hpgl' ? readHpglArtwork(textOf(bytes, fileName)) : readGcodeArtwork(textOf(bytes, fileName));
+}
+
+function unzipped(bytes: Uint8Array, fileName: string): Uint8Array {
+  const isZipped = bytes[0] === 0x1f && bytes[1] === 0x8b;
+  if (!isZipped) return bytes;
+  try {
+    return gunzipSync(bytes, { maxOutputLength: MOST_UNZIPPED });
+  } catch (error) {
+    const isLarge = (error as { code?: string }).code === 'ERR_BUFFER_TOO_LARGE';
+    throw new ArtworkRefusedError(isLarge ? `“${fileName}” unpacks to more than ${MOST_UNZIPPED / 1e6} million characters. Make the drawing simpler.` : `“${fileName}” breaks off or is damaged: it cannot be unpacked. Save it again.`);
+  }
+}
+
+function textOf(bytes: Uint8Array, fileName: string): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new ArtworkRefusedError(`Text in UTF-8 was expected in “${fileName}”; these bytes are something else.`);
+  }
+}
+
+async function decode(bytes: Uint8Array, fileName: string, progress: Progress) {
+  progress(0.02, 'Unpacking the picture');
+  const damaged = () => new ArtworkRefusedError(`“${fileName}” breaks off or is damaged: a whole PNG or JPG picture was expected. Save it again and bring it in.`);
+  const picture = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'truncated' });
+  const facts = await picture.metadata().catch((error: Error) => {
+    throw /pixel limit/i.test(error.message) ? tooLarge() : damaged();
+  });
+  if (facts.format !== 'png' && facts.format !== 'jpeg') throw new ArtworkRefusedError(`A PNG or JPG picture was expected; “${fileName}” is ${facts.format ?? 'something else'}.`);
+  if ((facts.width ?? 0) * (facts.height ?? 0) > MOST_PIXELS) throw tooLarge();
+  const { data, info } = await picture.rotate().toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true }).catch(() => {
+    throw damaged();
+  });
+  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length), dotsPerInch: facts.density && Math.round(facts.density) !== DEFAULT_DPI ? facts.density : null };
+}
+
+const tooLarge = () => new ArtworkRefusedError(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and bring it in again.`);
+
+function shippedFont(id: string): LoadedFont {
+  const known = loaded.get(id);
+  if (known) return known;
+  const file = FONT_FILES[id];
+  if (!file) throw new ArtworkRefusedError('That font is not there (any more). Choose another one.');
+  const font = loadFont(readFileSync(require.resolve(file)), SHIPPED_FONTS.find((shipped) => shipped.id === id)?.isScript ?? false);
+  loaded.set(id, font);
+  return font;
+}
+
+/** The shipped font that a drawing names first of its list. */
+function fontByFamily(family: string): LoadedFont | undefined {
+  const wanted = family.split(',')[0].replace(/['"]/g, '').trim().toLowerCase();
+  const found = SHIPPED_FONTS.find((font) => font.family.toLowerCase() === wanted);
+  return found && shippedFont(found.id);
+}

@@ -1,0 +1,73 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import type { Pool } from 'pg';
+import { inTransaction, type Db } from '../db/pool';
+import { notFound, Problem, refused } from '../problem';
+import { listArtworks, updateArtwork, type ArtworkRow } from '../queries/artworks';
+import { insertEdit, showSteps, takeEdit } from '../queries/edits';
+import { listSteps, lockJob, touchJob, updateJob, updateStep, type JobRow, type StepRow } from '../queries/jobs';
+import { deleteParts, insertParts, listParts, updateParts, type PartRow } from '../queries/parts';
+import { listOpenRuns } from '../queries/runs';
+import { jobDetail } from './job-views';
+
+/** A job within an edit: its rows, locked. */
+export interface OpenJob {
+  db: Db;
+  workshopId: string;
+  job: JobRow;
+  steps: StepRow[];
+  parts: PartRow[];
+  artworks: ArtworkRow[];
+}
+
+/** Changes a job in one transaction: refused while a machine works on it, and kept so that it can be undone. */
+export async function editJob(pool: Pool, workshopId: string, jobId: string, label: string, edit: (open: OpenJob) => Promise<void>): Promise<JobDetail> {
+  return inTransaction(pool, async (db) => {
+    const open = await openJob(db, workshopId, jobId);
+    await insertEdit(db, workshopId, jobId, label, {
+      isOrderByHand: open.job.isOrderByHand,
+      steps: open.steps,
+      parts: open.parts,
+      artworks: open.artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed })),
+    });
+    await edit(open);
+    await touchJob(db, jobId);
+    return jobDetail(db, workshopId, jobId);
+  });
+}
+
+/** Loads a job's rows for a change. @throws Problem where it is not there or on a machine */
+export async function openJob(db: Db, workshopId: string, jobId: string): Promise<OpenJob> {
+  const job = await lockJob(db, workshopId, jobId);
+  if (!job) throw notFound('That job');
+  await refuseWhileRunning(db, workshopId, jobId);
+  return { db, workshopId, job, steps: await listSteps(db, workshopId, jobId), parts: await listParts(db, workshopId, jobId), artworks: await listArtworks(db, workshopId, jobId) };
+}
+
+/** Takes the last edit of a job back. */
+export async function undoEdit(pool: Pool, workshopId: string, jobId: string): Promise<JobDetail> {
+  return inTransaction(pool, async (db) => {
+    const now = await openJob(db, workshopId, jobId);
+    const before = await takeEdit(db, workshopId, jobId);
+    if (!before) throw refused('There is nothing to undo in this job.');
+    await updateJob(db, jobId, { name: now.job.name, isOrderByHand: before.isOrderByHand });
+    await showSteps(db, jobId, before.steps);
+    for (const step of before.steps) await updateStep(db, step);
+    const then = new Set(before.parts.map((part) => part.id));
+    const present = new Set(now.parts.map((part) => part.id));
+    await insertParts(db, workshopId, jobId, before.parts.filter((part) => !present.has(part.id)));
+    await updateParts(db, before.parts.filter((part) => present.has(part.id)));
+    await deleteParts(db, now.parts.filter((part) => !then.has(part.id)).map((part) => part.id));
+    for (const artwork of now.artworks) {
+      const was = before.artworks.find((a) => a.id === artwork.id);
+      if (was) await updateArtwork(db, { ...artwork, ...was });
+    }
+    await touchJob(db, jobId);
+    return jobDetail(db, workshopId, jobId);
+  });
+}
+
+/** What a machine is cutting now must not change under it. */
+export async function refuseWhileRunning(db: Db, workshopId: string, jobId: string): Promise<void> {
+  const open = (await listOpenRuns(db, workshopId)).filter((run) => run.jobId === jobId && run.state !== 'finished');
+  if (open.length > 0) throw new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
+}

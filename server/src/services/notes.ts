@@ -1,0 +1,27 @@
+import type { JobDetail, NewNote } from '@keen-anvil/contract';
+import type { Pool } from 'pg';
+import { inTransaction } from '../db/pool';
+import { notFound, Problem } from '../problem';
+import { lockJob, touchJob } from '../queries/jobs';
+import { deleteNote, insertNote } from '../queries/notes';
+import { jobDetail } from './job-views';
+
+/** Writes a note into a job. */
+export async function writeNote(pool: Pool, workshopId: string, jobId: string, note: NewNote): Promise<JobDetail> {
+  return inTransaction(pool, async (db) => {
+    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
+    if (!(await insertNote(db, workshopId, jobId, note))) throw new Problem(409, 'exists', 'There is a note with this id already.');
+    await touchJob(db, jobId);
+    return jobDetail(db, workshopId, jobId);
+  });
+}
+
+/** Takes a note out of its job. */
+export async function dropNote(pool: Pool, workshopId: string, id: string): Promise<JobDetail> {
+  return inTransaction(pool, async (db) => {
+    const jobId = await deleteNote(db, workshopId, id);
+    if (!jobId) throw notFound('That note');
+    await touchJob(db, jobId);
+    return jobDetail(db, workshopId, jobId);
+  });
+}

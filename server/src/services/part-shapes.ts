@@ -1,0 +1,48 @@
+import { contourBounds, type Bounds, type CurveContour } from '@keen-anvil/core/geometry';
+import { bridged, outlineAt, planeOf, toPlane, type Piece } from '@keen-anvil/core/parts';
+import type { ArtworkRow } from '../queries/artworks';
+import type { PartRow } from '../queries/parts';
+
+/** A part as it is: contours at true size in the job's plane, and what the drawing says of it. */
+export interface PartShape {
+  contours: CurveContour[];
+  colour: string;
+  layer: string | null;
+  script: string | null;
+}
+
+/** The contour of a reading that a piece names; pieces of another reading have none. */
+export const contourOf = ({ reading }: Pick<ArtworkRow, 'reading'>, [part, contour]: Piece): CurveContour | undefined => reading.parts[part]?.contours[contour];
+
+/** How a drawing stands in the job's plane. */
+export function artworkPlane(artwork: Omit<ArtworkRow, 'reading' | 'choices' | 'byteCount'>) {
+  const { drawnMinXMm: minX, drawnMinYMm: minY, drawnWidthMm, drawnHeightMm, scaleX, scaleY, xMm, yMm, readsReversed } = artwork;
+  return planeOf({ drawn: { minX, minY, maxX: minX + drawnWidthMm, maxY: minY + drawnHeightMm }, scaleX, scaleY, xMm, yMm, isReversed: readsReversed === true });
+}
+
+/** The shapes of all parts of a job; outlines are made anew from what they go round. */
+export function partShapes(artworks: readonly ArtworkRow[], parts: readonly PartRow[]): Map<string, PartShape> {
+  const drawings = new Map(artworks.map((artwork) => [artwork.id, { artwork, plane: artworkPlane(artwork) }]));
+  const byId = new Map(parts.map((part) => [part.id, part]));
+  const shapes = new Map<string, PartShape>();
+  const shapeOf = (part: PartRow, depth: number): PartShape => {
+    const known = shapes.get(part.id);
+    if (known) return known;
+    const { artwork, plane } = drawings.get(part.artworkId)!;
+    const drawn = artwork.reading.parts[part.pieces[0]?.[0] ?? -1];
+    const source = part.offsetOf && depth < 8 ? byId.get(part.offsetOf) : undefined;
+    const contours = source
+      ? outlineAt(shapeOf(source, depth + 1).contours, part.offsetMm ?? 0)
+      : bridged(toPlane(part.pieces.flatMap((piece) => contourOf(artwork, piece) ?? []), plane), part.bridges, plane);
+    const shape = { contours, colour: drawn?.colour ?? '#000000', layer: drawn?.layer ?? null, script: (part.pieces.length > 0 && drawn?.script) || null };
+    shapes.set(part.id, shape);
+    return shape;
+  };
+  for (const part of parts) shapeOf(part, 0);
+  return shapes;
+}
+
+/** What a step's parts take up in the job's plane; null for none. */
+export function stepBox(shapes: ReadonlyMap<string, PartShape>, parts: readonly PartRow[], stepId: string): Bounds | null {
+  return contourBounds(parts.filter((part) => part.stepId === stepId && part.role === 'process').flatMap((part) => shapes.get(part.id)!.contours));
+}

@@ -1,0 +1,184 @@
+import type { JobDetail, Nudge, StepChange, StepMerge, StepsChange } from '@keen-anvil/contract';
+import { joinBounds } from '@keen-anvil/core/geometry';
+import { cuttableArea } from '@keen-anvil/core/machines';
+import { firstPlace } from '@keen-anvil/core/layout';
+import { orderSteps } from '@keen-anvil/core/recipes';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { notFound, refused, stale } from '../problem';
+import { findJobOfStep, insertStep, listSteps, removeStep, updateJob, updateStep, type StepRow } from '../queries/jobs';
+import { listParts, movePlacements, updateParts } from '../queries/parts';
+import { editJob, type OpenJob } from './job-edit';
+import { jobDetail } from './job-views';
+import { pieceOf } from './machine-files';
+import { partShapes, stepBox } from './part-shapes';
+import { loadShop, type Shop } from './shop';
+import { applyChange, checkNudge, startingPlace } from './step-choices';
+import { matchRecipes } from './step-match';
+
+/** Changes what is done in one step; what follows from it (process, piece, mirroring, order) follows by itself. */
+export async function changeStep(pool: Pool, workshopId: string, id: string, change: StepChange): Promise<JobDetail> {
+  return editStep(pool, workshopId, id, labelOf(change), async (open, step) => {
+    if (step.version !== change.version) throw stale('This step', await jobDetail(open.db, workshopId, open.job.id));
+    const shop = await loadShop(open.db, workshopId);
+    const changed = withFoilOnSheet(applyChange(step, change, shop), open.steps, shop);
+    if (change.nudge) checkNudge(changed, (await matchRecipes(open.db, workshopId, [{ ...changed, nudge: null }], shop)).get(id)!.settings, shop);
+    await updateStep(open.db, changed);
+    for (const other of open.steps.filter((s) => s.id !== id)) {
+      const moved = withFoilOnSheet(other, [changed, ...open.steps.filter((s) => s.id !== id)], shop);
+      if (moved.stockPieceId !== other.stockPieceId) await updateStep(open.db, moved);
+    }
+    if (changed.materialId !== step.materialId || changed.stockPieceId !== step.stockPieceId || changed.machineId !== step.machineId || changed.onCarrier !== step.onCarrier) await placeAfresh(open, changed, shop);
+    else if (changed.mirrored !== step.mirrored) await turnOver(open, changed);
+    await renumber(open);
+  });
+}
+
+function labelOf(change: StepChange): string {
+  if (change.nudge !== undefined) return 'nudging a step';
+  if (change.isSkipped !== undefined) return change.isSkipped ? 'leaving a step out' : 'taking a step in again';
+  return change.materialId ? 'choosing a material' : 'changing a step';
+}
+
+/** Moves some parts of a step on its sheet. */
+export async function nudge(pool: Pool, workshopId: string, stepId: string, by: Nudge): Promise<JobDetail> {
+  return editStep(pool, workshopId, stepId, 'moving parts', async ({ db }) => {
+    const moved = await movePlacements(db, stepId, by.partIds, { x: by.dxMm, y: by.dyMm });
+    if (moved !== by.partIds.length) throw refused(`${by.partIds.length} parts were to be nudged, ${moved} of them are in this step.`, 'partIds');
+  });
+}
+
+/** Puts the parts of one step into another, which stays as it is; the first is gone. */
+export async function mergeSteps(pool: Pool, workshopId: string, id: string, { intoId }: StepMerge): Promise<JobDetail> {
+  return editStep(pool, workshopId, id, 'merging steps', async (open, step) => {
+    const into = open.steps.find((s) => s.id === intoId);
+    if (!into || into.id === step.id) throw refused('The step to merge into is not another one of this job.', 'intoId');
+    await updateParts(open.db, open.parts.filter((part) => part.stepId === id).map((part) => ({ ...part, stepId: intoId })));
+    await removeStep(open.db, id);
+    await placeAfresh(open, into, await loadShop(open.db, workshopId));
+    await renumber(open);
+  });
+}
+
+/** Makes the steps of a job anew by colour or layer, or puts them in an order by hand (empty: by the rules). */
+export async function changeSteps(pool: Pool, workshopId: string, jobId: string, change: StepsChange): Promise<JobDetail> {
+  return editJob(pool, workshopId, jobId, change.by ? `making steps by ${change.by}` : 'putting steps in order', async (open) => {
+    if (change.by) await regroup(open, change.by);
+    if (change.order) await reorder(open, change.order);
+  });
+}
+
+async function reorder(open: OpenJob, order: string[]): Promise<void> {
+  const byHand = order.length > 0;
+  if (byHand && (order.length !== open.steps.length || new Set(order).size !== order.length || open.steps.some((step) => !order.includes(step.id)))) throw refused('Every step of the job was expected once in the order.', 'order');
+  await updateJob(open.db, open.job.id, { name: open.job.name, isOrderByHand: byHand });
+  open.job.isOrderByHand = byHand;
+  for (const step of open.steps) if (byHand && order.indexOf(step.id) !== step.position) await updateStep(open.db, { ...step, position: order.indexOf(step.id) });
+  if (!byHand) await renumber(open);
+}
+
+/** A step for each colour or layer of what is processed; steps whose parts agree on one stay as they are. */
+async function regroup(open: OpenJob, by: 'colour' | 'layer'): Promise<void> {
+  const { db, workshopId, job, steps, parts, artworks } = open;
+  const shapes = partShapes(artworks, parts);
+  const keyOf = (id: string) => (by === 'colour' ? shapes.get(id)!.colour : (shapes.get(id)!.layer ?? 'no layer'));
+  const start = await startingPlace(db, workshopId, await loadShop(db, workshopId));
+  const taken = new Map<string, string>();
+  for (const step of steps) {
+    const keys = [...new Set(parts.filter((part) => part.stepId === step.id && part.role === 'process').map((part) => keyOf(part.id)))];
+    const free = keys.find((key) => !taken.has(key));
+    if (free !== undefined) taken.set(free, step.id);
+    else await removeStep(db, step.id);
+  }
+  const moved = [];
+  let position = steps.length;
+  for (const part of parts.filter((p) => p.role === 'process')) {
+    const key = keyOf(part.id);
+    if (!taken.has(key)) {
+      const id = uuidv5(`${by} ${key} ${position}`, job.id);
+      const { colour } = shapes.get(part.id)!;
+      await insertStep(db, workshopId, { id, jobId: job.id, position: position++, colour, ...start, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, nudge: null });
+      taken.set(key, id);
+    }
+    if (part.stepId !== taken.get(key)) moved.push({ ...part, stepId: taken.get(key)! });
+  }
+  await updateParts(db, moved);
+  await settleSteps(open);
+}
+
+/** After parts moved between steps: steps without any are gone, a step has the colour of its first part, and all lie afresh where they changed. */
+export async function settleSteps(open: OpenJob): Promise<void> {
+  const { db, workshopId, job, artworks } = open;
+  const shop = await loadShop(db, workshopId);
+  const before = new Map(open.parts.map((part) => [part.id, part.stepId]));
+  const parts = await listParts(db, workshopId, job.id);
+  const shapes = partShapes(artworks, parts);
+  for (const step of await listSteps(db, workshopId, job.id)) {
+    const own = parts.filter((part) => part.stepId === step.id);
+    if (own.length === 0) {
+      await removeStep(db, step.id);
+      continue;
+    }
+    const processed = own.filter((part) => part.role === 'process');
+    const colours = new Set(processed.map((part) => shapes.get(part.id)!.colour));
+    if (processed.length > 0 && !colours.has(step.colour)) await updateStep(db, { ...step, colour: [...colours][0] });
+    const wasHere = new Set(open.parts.filter((part) => part.stepId === step.id).map((part) => part.id));
+    // Parts that came from elsewhere lie where the step's others do.
+    const [resident] = processed.filter((part) => wasHere.has(part.id));
+    const incomers = own.filter((part) => before.get(part.id) !== step.id);
+    if (incomers.length > 0 && resident) await updateParts(db, incomers.map((part) => ({ ...part, place: resident.place })));
+    else if (incomers.length > 0) await placeAfresh({ ...open, parts }, step, shop);
+  }
+  await renumber(open);
+}
+
+/** Foil is laid over a sheet of another material on the same machine: its step lies on that sheet. */
+function withFoilOnSheet(step: StepRow, steps: readonly StepRow[], shop: Shop): StepRow {
+  const isFoil = (s: StepRow) => s.materialId !== null && shop.materials.get(s.materialId)?.family === 'foil';
+  if (!isFoil(step)) return step;
+  const under = steps.find((s) => s.id !== step.id && s.machineId === step.machineId && s.stockPieceId && s.materialId && !isFoil(s));
+  return under ? { ...step, stockPieceId: under.stockPieceId, onCarrier: under.onCarrier } : step;
+}
+
+/** Lays a step in the first place of its sheet, together with all steps that are done on the same sheet. */
+export async function placeAfresh({ db, workshopId, job, artworks }: OpenJob, step: StepRow, shop: Shop): Promise<void> {
+  const piece = pieceOf(step, shop);
+  const machine = shop.machines.get(step.machineId);
+  if (!piece || !machine) return;
+  const parts = await listParts(db, workshopId, job.id);
+  const shapes = partShapes(artworks, parts);
+  const together = (await listSteps(db, workshopId, job.id)).filter((s) => s.id === step.id || (s.stockPieceId === step.stockPieceId && s.machineId === step.machineId && s.mirrored === step.mirrored && s.onCarrier === step.onCarrier));
+  const ids = new Set(together.map((s) => s.id));
+  const boxes = together.flatMap((s) => stepBox(shapes, parts, s.id) ?? []);
+  if (boxes.length === 0) return;
+  const box = boxes.reduce(joinBounds);
+  const area = cuttableArea(machine, piece, step.onCarrier) ?? { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
+  const place = firstPlace(area, box, step.mirrored);
+  await updateParts(db, parts.filter((part) => part.stepId !== null && ids.has(part.stepId)).map((part) => ({ ...part, place })));
+}
+
+/** Turns a step over where it lies: its box stays, what was left in it is right. */
+async function turnOver({ db, parts, artworks }: OpenJob, step: StepRow): Promise<void> {
+  const own = parts.filter((part) => part.stepId === step.id);
+  const box = stepBox(partShapes(artworks, parts), parts, step.id);
+  if (!box) return;
+  const shift = (box.minX + box.maxX) * (step.mirrored ? 1 : -1);
+  await updateParts(db, own.map((part) => ({ ...part, place: { x: part.place.x + shift, y: part.place.y } })));
+}
+
+/** Puts the steps of a job into the order in which they have to run, unless that is made by hand; then only gaps are closed. */
+export async function renumber({ db, workshopId, job }: OpenJob): Promise<void> {
+  const steps = await listSteps(db, workshopId, job.id);
+  const ordered = job.isOrderByHand ? [...steps].sort((a, b) => a.position - b.position) : orderSteps(steps);
+  for (const [position, step] of ordered.entries()) if (step.position !== position) await updateStep(db, { ...step, position });
+}
+
+async function editStep(pool: Pool, workshopId: string, id: string, label: string, edit: (open: OpenJob, step: StepRow) => Promise<void>): Promise<JobDetail> {
+  const jobId = await findJobOfStep(pool, workshopId, id);
+  if (!jobId) throw notFound('That step');
+  return editJob(pool, workshopId, jobId, label, async (open) => {
+    const step = open.steps.find((s) => s.id === id);
+    if (!step) throw notFound('That step');
+    await edit(open, step);
+  });
+}
