@@ -1,14 +1,26 @@
-import type { JobDetail, StepView } from '@keen-anvil/contract';
+import type { ArtworkView, JobDetail, PartView, StepView } from '@keen-anvil/contract';
+import type { CurveContour } from '@keen-anvil/core/geometry';
 import { recipe } from './fixtures';
 
+/** A square of the drawing. */
+export const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
+
+export const part = (over: Partial<PartView> = {}): PartView => ({
+  id: 'part-1', name: '4', layer: null, colour: '#e8b31e', artworkId: 'art', stepId: 'step-1', role: 'process', contours: [square(0, 0, 40)], place: { x: 0, y: 0 }, outline: null, bridges: [], pieces: 1, script: null, ...over,
+});
+
+export const artwork: ArtworkView = {
+  id: 'art', version: 1, kind: 'svg', fileName: 'boat-number.svg', byteCount: 1200, drawnWidthMm: 240, drawnHeightMm: 90, pageWidthMm: 240, pageHeightMm: 90, drawnMinXMm: 0, drawnMinYMm: 0,
+  scaleX: 1, scaleY: 1, xMm: 0, yMm: 0, isSizeLocked: false, readsReversed: null, choices: { unitMm: null, joinMm: 0.05, tracing: { way: 'threshold', threshold: null, isInverted: false, colours: 3, toleranceMm: 0.1, smallestMm2: 0.5 } }, text: null, asks: null, notices: [],
+};
+
 export const step: StepView = {
-  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, hold: null,
-  parts: [{ id: 'part-1', name: '4', layer: null, contours: [], place: { x: 0, y: 0 } }],
+  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, hold: null, keepsSheet: false, nudge: null,
+  parts: [part()],
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
 };
 
 export const job: JobDetail = {
-  id: 'job-1', name: 'Boat numbers', state: 'open', stepCount: 2, colours: ['#e8b31e', '#ffffff'], updatedAt: '2026-11-20T10:00:00.000Z', version: 3, widthMm: 240,
-  artwork: { id: 'art', fileName: 'boat-number.svg', byteCount: 1200, drawnWidthMm: 240, drawnHeightMm: 90, notices: [] },
-  steps: [step, { ...step, id: 'step-2', position: 1, match: { ...step.match, settings: { ...recipe.settings, force: 18 }, variant: { id: 'v', changes: { force: 2 }, reason: 'stiff roll', toolId: 'fine', stockPieceId: null, forName: 'Fine blade', createdAt: '2026-11-01T10:00:00.000Z', endedAt: null } } }],
+  id: 'job-1', name: 'Boat numbers', state: 'open', stepCount: 2, colours: ['#e8b31e', '#ffffff'], updatedAt: '2026-11-20T10:00:00.000Z', version: 3, artworks: [artwork], otherParts: [], isOrderByHand: false, undo: null, notes: [],
+  steps: [step, { ...step, id: 'step-2', position: 1, parts: [part({ id: 'part-2', name: '8', stepId: 'step-2' })], match: { ...step.match, settings: { ...recipe.settings, force: 18 }, variant: { id: 'v', changes: { force: 2 }, reason: 'stiff roll', toolId: 'fine', stockPieceId: null, forName: 'Fine blade', createdAt: '2026-11-01T10:00:00.000Z', endedAt: null } } }],
 };

@@ -19,7 +19,10 @@ export function renderWithBook(piece: ReactElement, answers: Record<string, { st
     sent.push({ path, method: request.method ?? 'GET', body: request.body ? JSON.parse(request.body) : undefined });
     const key = Object.keys(answers).find((start) => path.startsWith(start));
     const { status = 200, body } = key ? answers[key] : { status: 404, body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } } };
-    return { ok: status < 400, status, json: async () => body };
+    // A long answer comes as lines, the result last.
+    const line = JSON.stringify(status < 400 ? { answer: body } : { problem: (body as { error: unknown }).error, status });
+    const reads = [{ value: new TextEncoder().encode(`${line}\n`), done: false }, { value: undefined, done: true }];
+    return { ok: status < 400, status, json: async () => body, body: { getReader: () => ({ read: async () => reads.shift() }) } };
   }) as unknown as typeof fetch;
   const client = new QueryClient({ defaultOptions: { queries: { retry: false, gcTime: Infinity }, mutations: { gcTime: Infinity } } });
   render(

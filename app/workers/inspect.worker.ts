@@ -1,7 +1,9 @@
+import type { PartMemo } from '@keen-anvil/core/preflight';
 import { expose } from 'comlink';
-import { inspectStep } from './inspection';
+import { inspectStep, type InspectionRequest } from './inspection';
 
-const worker = { inspectStep };
+const memo: PartMemo = new Map();
+const worker = { inspectStep: (request: InspectionRequest) => inspectStep(request, memo) };
 export type InspectWorker = typeof worker;
 
 expose(worker);

@@ -11,7 +11,6 @@ const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, passes: 1 },
     holder: 2,
-    scale: 1,
     mirrored: false,
     parts: [
       { id: 'a', name: 'plate', colour: '#000000', contours: [square], place },
@@ -21,9 +20,15 @@ const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
   check: {
     sheet: { name: 'sheet', widthMm: 200, lengthMm: 200 },
     cuttable: { minX: 8, minY: 12, maxX: 192, maxY: 175 },
-    machineName: 'Long plotter',
-    material: { name: 'vinyl', smallestDetailMm: 1, mirrored: false },
+    machine: longPlotter,
+    process: 'kiss-cut',
+    settings: { force: 14, speed: 5, passes: 1 },
+    temper: { temper: 'violet', reasons: [] },
+    tool: { name: 'Fine blade', kind: 'fine-blade', wear: 10, life: 2500 },
+    holder: 2,
+    material: { name: 'vinyl', family: 'vinyl', smallestDetailMm: 1, mirrored: false, inStock: 1 },
     mirrored: false,
+    scripts: {},
   },
 });
 
@@ -34,11 +39,11 @@ describe('a step looked at in the worker', () => {
     expect(cutMm).toBeCloseTo(160 + 1.6, 6);
     expect(seconds).toBeGreaterThan(161.6 / 150);
     expect(isRough).toBe(false);
-    expect(findings.map((finding) => finding.code)).toEqual(['small-detail']);
+    expect(findings.map((finding) => finding.code)).toEqual(['small-piece', 'small-detail']);
   });
 
   it('is told where the margins are', () => {
     expect(inspectStep(request({ x: 2, y: 30 })).findings[0].code).toBe('out-of-reach');
-    expect(inspectStep(request({ x: 170, y: 30 })).findings[0].code).toBe('off-sheet');
+    expect(inspectStep(request({ x: 155, y: 30 })).findings[0].code).toBe('off-sheet');
   });
 });

@@ -1,5 +1,5 @@
 import { planStep, type StepRequest } from '@keen-anvil/core/output';
-import { checkStep, type CheckedStep, type Finding } from '@keen-anvil/core/preflight';
+import { checkStep, type CheckedStep, type Finding, type PartMemo } from '@keen-anvil/core/preflight';
 import type { Bounds, Polyline } from '@keen-anvil/core/geometry';
 
 /** What is asked of the worker: one step and what it is checked against. */
@@ -28,12 +28,12 @@ export interface Inspection {
   travelMm: number;
 }
 
-/** Lays, plans and checks one step; runs in the worker. */
-export function inspectStep({ step, check }: InspectionRequest): Inspection {
+/** Lays, plans and checks one step; runs in the worker, which keeps the memo, so that only parts that changed are checked again. */
+export function inspectStep({ step, check }: InspectionRequest, memo: PartMemo = new Map()): Inspection {
   const { placed, estimate, isRough } = planStep(step);
   return {
     parts: placed.map(({ id, name, contours, bounds }) => ({ id, name, bounds, path: contours.map(pathData).join('') })),
-    findings: checkStep({ ...check, placed }),
+    findings: checkStep({ ...check, placed }, memo),
     seconds: estimate.seconds,
     isRough,
     cutMm: estimate.cutMm,

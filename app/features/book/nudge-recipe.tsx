@@ -1,11 +1,11 @@
 import type { MachineView, RecipeDetail } from '@keen-anvil/contract';
-import { nudged, nudgeProblems, sayChanges, scaleOf, type Changes, type QuantityName } from '@keen-anvil/core/recipes';
+import { nudged, nudgeProblems, sayChanges, type Changes } from '@keen-anvil/core/recipes';
 import { Button, Input } from '@rneui/themed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Decision, Option } from '../../ui/choice';
-import { StepNumber } from '../../ui/step-number';
+import { NudgeDials } from '../../ui/nudge-dials';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
@@ -31,10 +31,6 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
   const add = useAddVariant(recipe.id);
   const isNudged = Object.values(changes).some((change) => change !== 0);
   const [problem] = isNudged ? nudgeProblems(machine, recipe.process, recipe.settings, changes) : [];
-  const dials = (Object.keys(recipe.settings) as QuantityName[]).flatMap((name) => {
-    const scale = scaleOf(machine, name);
-    return scale && machine.dials.some((dial) => dial.name === name) ? [{ name, scale }] : [];
-  });
   const write = () => {
     const kept = Object.fromEntries(Object.entries(changes).filter(([, change]) => change !== 0));
     add.mutate({ id: uuid(), changes: kept, reason: reason.trim(), toolId: pieceId ? null : recipe.tool.id, stockPieceId: pieceId }, { onSuccess: onClose });
@@ -42,12 +38,7 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
   return (
     <Decision title="A little more, a little less" isOpen onClose={onClose}>
       <View style={{ gap: SPACE.base }}>
-        {dials.map(({ name, scale }) => (
-          <StepNumber
-            key={name} label={scale.label} unit={scale.unit} min={scale.min} max={scale.max} step={scale.step} value={Number(((recipe.settings[name] ?? 0) + (changes[name] ?? 0)).toFixed(6))} was={recipe.settings[name]}
-            onChange={(value) => setChanges({ ...changes, [name]: Number((value - recipe.settings[name]!).toFixed(6)) })}
-          />
-        ))}
+        <NudgeDials machine={machine} settings={recipe.settings} changes={changes} onChange={setChanges} />
         <View role="radiogroup" aria-label="What is it for?">
           <Option label={`For the ${recipe.tool.name}`} detail="wherever this recipe is used with it" isChosen={pieceId === null} onPress={() => setPieceId(null)} />
           {pieces.map((piece) => <Option key={piece.id} label={`For ${piece.name}`} detail="on this piece only" isChosen={pieceId === piece.id} onPress={() => setPieceId(piece.id)} />)}

@@ -2,6 +2,7 @@ import type { StepView } from '@keen-anvil/contract';
 import type { Finding } from '@keen-anvil/core/preflight';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { longPlotter } from '../../../core/testing/shop';
+import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { ChecksView } from './checks-view';
 import type { InspectedStep, StepBed } from './use-inspections';
@@ -22,7 +23,7 @@ const inspected = (findings: Finding[] | null, { hasRecipe = true, isSkipped = f
 });
 const show = (step: InspectedStep) => {
   const onShow = jest.fn();
-  renderWithBook(<ChecksView steps={[step]} onShow={onShow} />);
+  renderWithBook(<ChecksView job={job} steps={[step]} onShow={onShow} />);
   return onShow;
 };
 

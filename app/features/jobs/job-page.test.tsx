@@ -20,9 +20,9 @@ beforeEach(() => void mockFindings.splice(0));
 
 describe('a job', () => {
   it('asks for its drawing first', async () => {
-    open({ ...job, artwork: null, steps: [] });
+    open({ ...job, artworks: [], steps: [] });
     expect(await screen.findByText('Bring in the drawing')).toBeTruthy();
-    expect(screen.getByText(/An SVG or DXF file with true sizes/)).toBeTruthy();
+    expect(screen.getByText(/A drawing \(SVG, DXF\), a picture to be traced/)).toBeTruthy();
   });
 
   it('shows its steps in their order, and turns to the sheet and the checks', async () => {
@@ -39,7 +39,7 @@ describe('a job', () => {
     mockFindings.push({ code: 'thin', severity: 'warning', message: 'Thinner than 1 mm.', mend: 'Make it larger.', places: [] });
     open();
     // One for each of the two steps.
-    expect(await screen.findByRole('tab', { name: 'Checks (2)' })).toBeTruthy();
+    expect(await screen.findByRole('tab', { name: 'Checks 2' })).toBeTruthy();
   });
 
   it('is started on the stand-in, and leads to its run', async () => {

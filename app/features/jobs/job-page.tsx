@@ -1,31 +1,39 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import { checkedJob, type JobDetail } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
-import type { Finding } from '@keen-anvil/core/preflight';
+import { checkJob, type Finding } from '@keen-anvil/core/preflight';
+import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
 import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { Fragment, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { Chips } from '../../ui/chips';
+import { TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { FONT, SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { useStartJob } from '../runs/queries';
 import { SpeedUpChoice, useSpeedUp } from '../runs/speed-up';
+import { allParts } from './all-parts';
 import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
+import { DrawingView, UndoKey } from './drawing-view';
 import { JOB_WORDS } from './job-words';
-import { useJob } from './queries';
-import { ReadingNotices } from './reading-notices';
+import { KeepTemplate } from './keep-template';
+import { NotesLeaf } from './notes-leaf';
+import { PartActions } from './part-actions';
+import { useChangeSteps, useJob } from './queries';
 import { SheetView } from './sheet-view';
 import { HoldMark, StepCard } from './step-card';
 import { useInspections, type InspectedStep } from './use-inspections';
 
 const BACK = { label: 'Jobs', href: '/jobs' } as const;
 
-/** One job: its steps, its sheets and its checks. */
+/** One job: its drawing, its steps, its sheets and its checks. */
 export function JobPage({ id }: { id: string }) {
   const job = useJob(id);
   if (job.isError) {
@@ -42,29 +50,33 @@ export function JobPage({ id }: { id: string }) {
       </Page>
     );
   }
-  if (!job.data.artwork) {
+  if (job.data.artworks.length === 0) {
     return (
       <Page title={job.data.name} back={BACK}>
         <BringIn jobId={id} />
+        <NotesLeaf job={job.data} />
       </Page>
     );
   }
   return <JobWithDrawing job={job.data} />;
 }
 
-type Tab = 'Steps' | 'Sheet' | 'Checks';
+type Tab = 'Drawing' | 'Steps' | 'Sheet' | 'Checks';
 
 function JobWithDrawing({ job }: { job: JobDetail }) {
   const isWide = useWide();
   const { height } = useWindowDimensions();
   const { rule } = useTokens();
-  const [tab, setTab] = useState<Tab>('Steps');
+  const [tab, setTab] = useState<Tab>(isAsking(job) ? 'Drawing' : 'Steps');
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
   const [pointed, setPointed] = useState<Bounds[]>([]);
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const steps = useInspections(job);
-  const shown = steps.find(({ step }) => step.id === openStep) ?? steps[0];
+  const shown = steps.find(({ step }) => step.id === openStep) ?? steps.at(0);
   const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
-  const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length;
+  const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + checkJob(checkedJob(job)).length;
+  const parts = allParts(job);
+  const chosenParts = parts.filter((part) => chosen.has(part.id));
   const open = (stepId: string) => {
     setOpenStep(stepId);
     setPointed([]);
@@ -77,23 +89,28 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
 
   const ladder = (
     <View style={{ gap: SPACE.base }}>
+      <GroupSteps job={job} />
       {steps.map((inspected) => (
         <Fragment key={inspected.step.id}>
           <HoldMark step={inspected.step} />
-          <StepCard jobId={job.id} isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown.step.id} onOpen={() => open(inspected.step.id)} />
+          <StepCard job={job} isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown?.step.id} onOpen={() => open(inspected.step.id)} />
         </Fragment>
       ))}
-      {job.artwork ? <ReadingNotices artwork={job.artwork} /> : null}
+      <UndoKey job={job} />
+      <NotesLeaf job={job} />
+      <KeepTemplate job={job} />
     </View>
   );
-  const sheet = (
+  const sheet = shown ? (
     <View style={{ gap: SPACE.base }}>
       <StepTabs steps={steps} shown={shown} onOpen={open} />
-      <SheetView key={shown.step.id} job={job} inspected={shown} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
+      <SheetView key={shown.step.id} inspected={shown} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
     </View>
-  );
-  const checks = <ChecksView steps={steps} onShow={show} />;
-  const aside = `${JOB_WORDS[job.state]} · ${timeOf(steps)}`;
+  ) : null;
+  const drawing = <DrawingView job={job} parts={parts} chosen={chosen} onChoose={setChosen} maxHeight={isWide ? height * 0.5 : height * 0.4} />;
+  const actions = chosenParts.length ? <PartActions job={job} chosen={chosenParts} onDone={() => setChosen(new Set())} /> : null;
+  const checks = <ChecksView job={job} steps={steps} onShow={show} />;
+  const aside = <JobAside job={job} steps={steps} />;
 
   if (isWide) {
     const column = { padding: SPACE.wide, gap: SPACE.base };
@@ -102,7 +119,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
         <View style={{ flexDirection: 'row', alignItems: 'center', padding: SPACE.wide, gap: SPACE.broad, borderBottomWidth: 1, borderColor: rule }}>
           <View style={{ flex: 1 }}>
             <Heading style={{ fontSize: 26, lineHeight: 32 }}>{job.name}</Heading>
-            <Aside>{aside}</Aside>
+            {aside}
           </View>
           <RunFoot job={job} steps={steps} />
         </View>
@@ -110,9 +127,15 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
           <ScrollView style={{ flex: 5 }} contentContainerStyle={column}>
             {ladder}
           </ScrollView>
-          <ScrollView style={{ flex: 6, borderLeftWidth: 1, borderColor: rule }} contentContainerStyle={column}>
-            {sheet}
-          </ScrollView>
+          <View style={{ flex: 6, borderLeftWidth: 1, borderColor: rule }}>
+            <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
+              {(['Drawing', 'Sheet'] as const).map((name) => (
+                <TabKey key={name} label={name} isOpen={(tab === 'Drawing' ? 'Drawing' : 'Sheet') === name} onPress={() => setTab(name)} />
+              ))}
+            </View>
+            <ScrollView contentContainerStyle={column}>{tab === 'Drawing' ? drawing : sheet}</ScrollView>
+            {tab === 'Drawing' && actions ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule }}>{actions}</View> : null}
+          </View>
           <ScrollView style={{ flex: 4, borderLeftWidth: 1, borderColor: rule }} contentContainerStyle={column}>
             <Heading>Checks</Heading>
             {checks}
@@ -122,14 +145,55 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     );
   }
   return (
-    <Page title={job.name} back={BACK} aside={aside} foot={<RunFoot job={job} steps={steps} />}>
+    <Page title={job.name} back={BACK} aside={aside} foot={tab === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}>
       <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
-        {(['Steps', 'Sheet', 'Checks'] as const).map((name) => (
-          <TabKey key={name} label={name === 'Checks' && findings ? `Checks (${findings})` : name} isOpen={tab === name} onPress={() => setTab(name)} />
+        {(['Drawing', 'Steps', 'Sheet', 'Checks'] as const).map((name) => (
+          <TabKey key={name} label={name === 'Checks' && findings ? `Checks ${findings}` : name} isOpen={tab === name} onPress={() => setTab(name)} />
         ))}
       </View>
-      {tab === 'Steps' ? ladder : tab === 'Sheet' ? sheet : checks}
+      {tab === 'Steps' ? ladder : tab === 'Sheet' ? sheet : tab === 'Checks' ? checks : drawing}
     </Page>
+  );
+}
+
+/** Whether a drawing asks something that should be answered first. */
+const isAsking = (job: JobDetail): boolean => job.artworks.some((artwork) => artwork.asks !== null && artwork.scaleX === 1);
+
+/** Where the job stands, how long it takes, and the temper of its least proven recipe. */
+function JobAside({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
+  const weakest = weakestTemper(job);
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.base }}>
+      <Aside>{`${JOB_WORDS[job.state]} · ${timeOf(steps)}`}</Aside>
+      {weakest ? (
+        <View testID="weakest" style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
+          <Aside>weakest</Aside>
+          <TemperMark temper={weakest} />
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** The temper of the least proven recipe of what is run. */
+export function weakestTemper(job: JobDetail): Temper | null {
+  const grades = job.steps.filter((step) => !step.isSkipped).flatMap((step) => (step.match.recipe ? [TEMPERS.indexOf(step.match.recipe.temper.temper)] : []));
+  return grades.length ? TEMPERS[Math.min(...grades)] : null;
+}
+
+/** Makes the steps by colour or by layer, where the drawing has several of both. */
+function GroupSteps({ job }: { job: JobDetail }) {
+  const { rust } = useTokens();
+  const change = useChangeSteps(job.id);
+  const [isOpen, setOpen] = useState(false);
+  const layers = new Set(allParts(job).map((part) => part.layer)).size;
+  if (layers < 2) return null;
+  if (!isOpen) return <TextKey title="Make the steps otherwise" icon="format-list-group" onPress={() => setOpen(true)} />;
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Chips label="A step for each" options={[{ value: 'colour', label: 'A step for each colour' }, { value: 'layer', label: 'A step for each layer' }]} chosen={null} onChoose={(by) => change.mutate({ by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })} />
+      {change.isError ? <Body style={{ color: rust }}>{change.error.message}</Body> : null}
+    </View>
   );
 }
 
@@ -161,7 +225,7 @@ function timeOf(steps: InspectedStep[]): string {
   return `about ${formatDuration(known.reduce((sum, { inspection }) => sum + inspection.data!.seconds, 0))} on the machine`;
 }
 
-/** Starts the run, says what stands in its way, or leads to the run under way. */
+/** Starts the run, says what stands in its way and what is left out, or leads to the run under way. */
 function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
   const { rust } = useTokens();
   const router = useRouter();
@@ -173,9 +237,11 @@ function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
     return <Button title={job.state === 'on-hold' ? 'Go to the hold' : job.state === 'running' ? 'Go to the run' : 'Score the run'} onPress={toRun} />;
   }
   const stop = obstacle(steps);
+  const left = job.otherParts.filter((part) => part.role !== 'guide').length;
   return (
     <View style={{ gap: SPACE.small, flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
       {stop ? <Strong style={isWide ? { maxWidth: 320 } : undefined}>{stop}</Strong> : <SpeedUpChoice speedUp={speedUp} onChange={setSpeedUp} />}
+      {!stop && left > 0 ? <Aside>{left === 1 ? '1 part is left out.' : `${left} parts are left out.`}</Aside> : null}
       {start.isError ? <Body style={{ color: rust }}>{start.error.message}</Body> : null}
       <Button title="Run on the stand-in" disabled={stop !== null} loading={start.isPending} onPress={() => start.mutate(speedUp, { onSuccess: toRun })} />
     </View>
@@ -190,6 +256,7 @@ function obstacle(steps: InspectedStep[]): string | null {
     const name = `Step ${step.position + 1}`;
     if (!bed) return `${name} has no material yet.`;
     if (!step.match.recipe) return `${name} has no recipe yet.`;
+    if (step.parts.length === 0) return `${name} has no parts to process.`;
     if (inspection.isError) return inspection.error.message;
     if (!inspection.data || inspection.isPlaceholderData) return `${name} is being checked …`;
     if (inspection.data.findings.some((finding) => finding.severity === 'stop')) return `${name} has to be put right: see the checks.`;

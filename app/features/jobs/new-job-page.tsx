@@ -1,27 +1,77 @@
+import type { TemplateSummary } from '@keen-anvil/contract';
 import { Button, Input } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
+import { Option } from '../../ui/choice';
+import { Leaf } from '../../ui/leaf';
+import { TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
-import { Aside } from '../../ui/type';
-import { useCreateJob } from './queries';
+import { Trouble, Waiting } from '../../ui/states';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { whenSaid } from '../../ui/when';
+import type { Temper } from '@keen-anvil/core/recipes';
+import { useCreateJob, useTemplate, useTemplates } from './queries';
 
-/** A new job begins with its name; the drawing comes next. */
+/** A new job begins with its name, or with a template of one made before. */
 export function NewJobPage() {
   const router = useRouter();
+  const templates = useTemplates().data ?? [];
   const [name, setName] = useState('');
+  const [template, setTemplate] = useState<TemplateSummary | null>(null);
   // One id for this form: pressing twice, or again after a broken line, makes one job.
   const [id] = useState(() => uuid());
   const create = useCreateJob();
-  const start = () => create.mutate({ id, name: name.trim() }, { onSuccess: () => router.replace({ pathname: '/jobs/[id]', params: { id } }) });
+  const title = name.trim() || template?.name || '';
+  const start = () => create.mutate({ id, name: title, ...(template ? { templateId: template.id } : {}) }, { onSuccess: () => router.replace({ pathname: '/jobs/[id]', params: { id } }) });
   return (
     <Page
       title="New job"
       back={{ label: 'Jobs', href: '/jobs' }}
-      foot={<Button title="Start the job" disabled={name.trim() === ''} loading={create.isPending} onPress={start} />}
+      foot={<Button title={template ? 'Make it again' : 'Start the job'} disabled={title === ''} loading={create.isPending} onPress={start} />}
     >
-      <Input label="What is it for?" aria-label="Name of the job" placeholder="Boat numbers" value={name} onChangeText={setName} maxLength={120} autoFocus onSubmitEditing={() => name.trim() && start()} errorMessage={create.error?.message ?? ''} />
-      <Aside>Next you bring in the drawing, and each of its colours becomes a step.</Aside>
+      <Input label="What is it for?" aria-label="Name of the job" placeholder={template?.name ?? 'Boat numbers'} value={name} onChangeText={setName} maxLength={120} autoFocus onSubmitEditing={() => title && start()} errorMessage={create.error?.message ?? ''} />
+      {template ? null : <Aside>Next you bring in the drawing, and each of its colours becomes a step.</Aside>}
+      {templates.length ? (
+        <View role="radiogroup" aria-label="Templates">
+          <Heading>Or make one again</Heading>
+          {templates.map((one) => (
+            <Option key={one.id} label={one.name} detail={`${one.stepCount === 1 ? '1 step' : `${one.stepCount} steps`}, kept ${whenSaid(one.madeAt)}`} isChosen={template?.id === one.id} onPress={() => setTemplate(template?.id === one.id ? null : one)} />
+          ))}
+        </View>
+      ) : null}
+      {template ? <SinceThen id={template.id} /> : null}
     </Page>
+  );
+}
+
+/** What the template holds, and what is different now. */
+function SinceThen({ id }: { id: string }) {
+  const { ember, moss } = useTokens();
+  const template = useTemplate(id);
+  if (template.isError) return <Trouble error={template.error} retry={() => void template.refetch()} />;
+  if (!template.data) return <Waiting lines={2} />;
+  const { steps, changes } = template.data;
+  return (
+    <View style={{ gap: SPACE.base }}>
+      <Leaf edge={changes.length ? ember : moss} testID="since-then">
+        <Strong style={{ color: changes.length ? ember : moss }}>{changes.length ? 'What has changed since' : 'Nothing has changed since'}</Strong>
+        {changes.map((change) => (
+          <Body key={`${change.step} ${change.say}`}>{`Step ${change.step}: ${change.say}`}</Body>
+        ))}
+      </Leaf>
+      {steps.map((step, i) => (
+        <View key={i} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+          <View style={{ flex: 1 }}>
+            <Strong>{`${i + 1} ${step.label}`}</Strong>
+            <Aside>{`${step.materialName ?? 'no material'} · ${step.machineName}`}</Aside>
+          </View>
+          {step.temper ? <TemperMark temper={step.temper as Temper} /> : null}
+        </View>
+      ))}
+    </View>
   );
 }

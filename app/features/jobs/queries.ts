@@ -1,7 +1,8 @@
-import { paths, type JobChange, type JobDetail, type JobSummary, type NewJob, type Nudge, type StepChange } from '@keen-anvil/contract';
+import { paths, type ArtworkChange, type FontView, type JobChange, type JobDetail, type JobSummary, type NewJob, type NewNote, type NewTemplate, type NewText, type Nudge, type PartAction, type ReadAgain, type ReadingPreview, type StepChange, type StepsChange, type TemplateDetail, type TemplateSummary, type TextWish } from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
+import { callStreamed } from '../api/stream';
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
@@ -11,13 +12,7 @@ export const useJobs = () =>
 export const useJob = (id: string) =>
   useQuery({ queryKey: jobKey(id), queryFn: ({ signal }) => call<JobDetail>(paths.job(id), { signal }), refetchOnMount: 'always' });
 
-export function useCreateJob() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (body: NewJob) => call<JobDetail>(paths.jobs, { method: 'POST', body }),
-    onSuccess: (job) => putIn(client, job),
-  });
-}
+export const useCreateJob = () => useJobChange((body: NewJob) => call<JobDetail>(paths.jobs, { method: 'POST', body }));
 
 /** Every change of a job answers with the job as it is then. */
 function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
@@ -30,13 +25,69 @@ export const useChangeJob = (id: string) => useJobChange((body: JobChange) => ca
 export const useChangeStep = () =>
   useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) => call<JobDetail>(paths.step(stepId), { method: 'PATCH', body }));
 
+export const useMergeStep = () => useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) => call<JobDetail>(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }));
+
+export const useChangeSteps = (jobId: string) => useJobChange((body: StepsChange) => call<JobDetail>(paths.jobSteps(jobId), { method: 'POST', body }));
+
 export const useNudge = () =>
   useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) => call<JobDetail>(paths.placements(stepId), { method: 'POST', body }));
 
+export const useActOnParts = (jobId: string) => useJobChange((body: PartAction) => call<JobDetail>(paths.jobParts(jobId), { method: 'POST', body }));
+
+export const useUndo = (jobId: string) => useJobChange((_: void) => call<JobDetail>(paths.jobUndo(jobId), { method: 'POST', body: {} }));
+
+export const useChangeArtwork = () => useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) => call<JobDetail>(paths.artworkChange(artworkId), { method: 'PATCH', body }));
+
+/** How far a long work is. */
+export interface At {
+  progress: number;
+  doing: string;
+}
+
 export const useBringIn = (jobId: string) =>
-  useJobChange(({ file, fileName, signal }: { file: Blob; fileName: string; signal: AbortSignal }) =>
-    call<JobDetail>(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal }),
+  useJobChange(({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
+    callStreamed<JobDetail>(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
   );
+
+/** Reads a drawing again and keeps it so; a text is set anew. */
+export const useReadAgain = () =>
+  useJobChange(({ artworkId, signal, told, ...body }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
+    callStreamed<JobDetail>(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: true }, signal, told }),
+  );
+
+/** Looks how a drawing would be read with other choices. */
+export const usePreviewReading = () =>
+  useMutation({
+    mutationFn: ({ artworkId, signal, told, ...body }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
+      callStreamed<ReadingPreview>(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: false }, signal, told }),
+  });
+
+export const useAddText = (jobId: string) => useJobChange((body: NewText) => call<JobDetail>(paths.jobTexts(jobId), { method: 'POST', body }));
+
+/** A text as it would be set; the one before stays until the new one is there. */
+export const useTextPreview = (text: TextWish, isWanted: boolean) =>
+  useQuery({ queryKey: ['text-preview', text], queryFn: ({ signal }) => call<ReadingPreview>(paths.textPreview, { method: 'POST', body: { text }, signal }), enabled: isWanted, placeholderData: (before) => before, staleTime: Infinity, retry: false });
+
+export const useFonts = () => useQuery({ queryKey: ['fonts'], queryFn: ({ signal }) => call<FontView[]>(paths.fonts, { signal }) });
+
+export function useKeepFont() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, file, fileName }: { id: string; file: Blob; fileName: string }) => call<FontView[]>(paths.font(id, fileName), { method: 'PUT', body: file }),
+    onSuccess: (fonts) => client.setQueryData(['fonts'], fonts),
+  });
+}
+
+export const useWriteNote = (jobId: string) => useJobChange((body: NewNote) => call<JobDetail>(paths.jobNotes(jobId), { method: 'POST', body }));
+export const useDropNote = () => useJobChange((id: string) => call<JobDetail>(paths.note(id), { method: 'DELETE' }));
+
+export const useTemplates = () => useQuery({ queryKey: ['templates'], queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }), refetchOnMount: 'always' });
+export const useTemplate = (id: string | null) => useQuery({ queryKey: ['templates', id], queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }), enabled: id !== null, refetchOnMount: 'always' });
+
+export function useKeepTemplate(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: (body: NewTemplate) => call<TemplateSummary[]>(paths.jobTemplates(jobId), { method: 'POST', body }), onSuccess: (templates) => client.setQueryData(['templates'], templates) });
+}
 
 function putIn(client: QueryClient, job: JobDetail): Promise<void> {
   client.setQueryData(jobKey(job.id), job);

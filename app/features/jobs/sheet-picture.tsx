@@ -31,6 +31,10 @@ export function pictureOf({ step }: InspectedStep, { machine, material, piece }:
   return { sheet: piece, cuttable: cuttableArea(machine, piece, step.onCarrier), parts, colour: material.colour, process: step.process };
 }
 
+/** The line of a process is told by its dashes only where there is room for some. */
+const isLarge = ({ bounds }: DrawnPart, scale: number): boolean => Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * scale > DASHED_FROM;
+const DASHED_FROM = 60;
+
 /** Room for the ruler's figures, in px: beside and above the sheet, and for the last one at its right. */
 const RULER = 30;
 const LAST_FIGURE = 14;
@@ -88,7 +92,7 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
                     fill="none"
                     stroke={chosen.includes(part.id) ? tokens.ember : tokens.ink}
                     strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
-                    strokeDasharray={line.dash?.split(' ').map((n) => Number(n) / scale).join(' ')}
+                    strokeDasharray={isLarge(part, scale) ? line.dash?.split(' ').map((n) => Number(n) / scale).join(' ') : undefined}
                   />
                 </G>
               ))}

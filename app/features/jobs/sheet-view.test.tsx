@@ -1,7 +1,7 @@
 import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { machines, navy } from '../../testing/fixtures';
-import { job, step } from '../../testing/job-fixtures';
+import { job, part, step } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { SheetView } from './sheet-view';
 import type { InspectedStep } from './use-inspections';
@@ -9,10 +9,10 @@ import type { InspectedStep } from './use-inspections';
 jest.mock('./sheet-picture', () => ({ pictureOf: () => ({}), SheetPicture: () => null }));
 
 const parts = ['4', '8'].map((name) => ({ id: `part ${name}`, name, path: 'M0 0', bounds: { minX: 0, minY: 0, maxX: 9, maxY: 9 }, contours: [] }));
-const twoParts = { ...step, parts: parts.map(({ id, name }) => ({ id, name, layer: null, contours: [], place: { x: 0, y: 0 } })) };
+const twoParts = { ...step, parts: parts.map(({ id, name }) => ({ ...part(), id, name })) };
 const bed = { machine: machines[0], material: navy, piece: navy.pieces[0] };
 const inspected = (change: Partial<StepView> = {}, more: object = {}) => ({ step: { ...twoParts, ...change }, bed, inspection: { data: { parts, seconds: 9, isRough: false, cutMm: 1480, travelMm: 260, findings: [] } }, ...more }) as unknown as InspectedStep;
-const show = (shown = inspected(), answers: Record<string, { status?: number; body: unknown }> = { '/api/steps/step-1/placements': { body: job } }) => renderWithBook(<SheetView job={job} inspected={shown} places={[]} maxHeight={300} />, answers);
+const show = (shown = inspected(), answers: Record<string, { status?: number; body: unknown }> = { '/api/steps/step-1/placements': { body: job } }) => renderWithBook(<SheetView inspected={shown} places={[]} maxHeight={300} />, answers);
 
 describe('the sheet of a step', () => {
   it('says what it is, and how far the tool goes down and up', () => {

@@ -1,4 +1,3 @@
-import type { JobDetail } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
@@ -13,17 +12,15 @@ import { useNudge } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
 import { pictureOf, SheetPicture } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
-import { WidthField } from './width-field';
 
 interface SheetViewProps {
-  job: JobDetail;
   inspected: InspectedStep;
   places: Bounds[];
   maxHeight: number;
 }
 
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ job, inspected, places, maxHeight }: SheetViewProps) {
+export function SheetView({ inspected, places, maxHeight }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
@@ -50,7 +47,6 @@ export function SheetView({ job, inspected, places, maxHeight }: SheetViewProps)
         places={places}
         maxHeight={maxHeight}
       />
-      <WidthField job={job} />
       <View style={{ gap: SPACE.small }}>
         <Strong>{chosen.length ? `Nudge ${chosen.length === 1 ? 'the chosen part' : `${chosen.length} chosen parts`}` : 'Nudge all parts'}</Strong>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>

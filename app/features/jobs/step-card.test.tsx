@@ -1,6 +1,6 @@
 import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
-import { machines, navy, shopAnswers } from '../../testing/fixtures';
+import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
 import { job, step } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { StepCard } from './step-card';
@@ -9,11 +9,11 @@ import type { InspectedStep } from './use-inspections';
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 
-const bed = { machine: machines[0], material: navy, piece: navy.pieces[0] };
+const bed = { machine: machines[0], material: navy, piece: navy.pieces[0], tool: tools[0] };
 const inspected = (change: Partial<StepView> = {}, hasBed = true) => ({ step: { ...step, ...change }, bed: hasBed ? bed : null, inspection: { data: { seconds: 12, isRough: false, cutMm: 1480, parts: [], findings: [] } } }) as unknown as InspectedStep;
 const show = (change: Partial<StepView> = {}, hasBed = true, isOpen = false) => {
   const onOpen = jest.fn();
-  return { onOpen, ...renderWithBook(<StepCard jobId="job-1" inspected={inspected(change, hasBed)} isOpen={isOpen} isNext onOpen={onOpen} />, { '/api/steps/step-1': { body: job }, ...shopAnswers }) };
+  return { onOpen, ...renderWithBook(<StepCard job={job} inspected={inspected(change, hasBed)} isOpen={isOpen} isNext onOpen={onOpen} />, { '/api/steps/step-1': { body: job }, ...shopAnswers }) };
 };
 
 describe('a rung of the step ladder', () => {

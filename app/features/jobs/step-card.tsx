@@ -1,4 +1,4 @@
-import type { StepView } from '@keen-anvil/contract';
+import type { JobDetail, StepView } from '@keen-anvil/contract';
 import { PROCESSES, processOf, sayChanges } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
@@ -19,14 +19,16 @@ import { SettingsLine } from '../book/settings-line';
 import { useMachines, useTools } from '../shop/queries';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
-import { useChangeStep } from './queries';
+import { NudgeStep } from './nudge-step';
+import { useChangeStep, useMergeStep } from './queries';
+import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
 import type { InspectedStep } from './use-inspections';
 
-type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | null;
+type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | 'nudge' | 'merge' | null;
 
 interface StepCardProps {
-  jobId: string;
+  job: JobDetail;
   inspected: InspectedStep;
   isOpen: boolean;
   /** Whether this is the first step that still wants something: its key is the primary one. */
@@ -35,12 +37,13 @@ interface StepCardProps {
 }
 
 /** One rung of the step ladder: material, process, machine, tool, recipe, and how long it takes. */
-export function StepCard({ jobId, inspected, isOpen, isNext, onOpen }: StepCardProps) {
+export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const router = useRouter();
   const [asked, setAsked] = useState<Asked>(null);
   const change = useChangeStep();
+  const merge = useMergeStep();
   const machines = useMachines().data ?? [];
   const tools = useTools().data ?? [];
   const { recipe, settings, variant } = step.match;
@@ -85,8 +88,12 @@ export function StepCard({ jobId, inspected, isOpen, isNext, onOpen }: StepCardP
               <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
               {variant ? <Aside>{`nudged ${sayChanges(variant.changes)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
+              {step.nudge ? <Aside style={{ color: tokens.ember }}>{`in this job ${sayChanges(step.nudge.changes)}: ${step.nudge.reason}`}</Aside> : null}
             </Pressable>
-            <TextKey title="Tune it" icon="target" label={`Tune the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: jobId } })} />
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+              <TextKey title="Tune it" icon="target" label={`Tune the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })} />
+              <TextKey title={step.nudge ? 'Nudged here' : 'Nudge here'} icon="plus-minus-variant" label={`Nudge step ${step.position + 1} in this job`} onPress={() => setAsked('nudge')} />
+            </View>
             </>
           ) : (
             <OfferedRecipe step={step} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
@@ -103,21 +110,30 @@ export function StepCard({ jobId, inspected, isOpen, isNext, onOpen }: StepCardP
           <ChangeLine label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
-          {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: jobId, step: String(step.position + 1) } })} /> : null}
-          {recipe ? <StepFileButton step={step} /> : null}
+          {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })} /> : null}
+          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? <StepFileButton step={step} /> : null}
+          {bed.machine.holders > 1 ? <HolderLine step={step} holders={bed.machine.holders} onChange={(holder) => send({ holder })} /> : null}
+          {job.steps.length > 1 ? <TextKey title="Merge into another step" icon="call-merge" onPress={() => setAsked('merge')} /> : null}
         </View>
       ) : null}
+      {isOpen && job.steps.length > 1 ? <TurnKeys job={job} step={step} /> : null}
       {isOpen ? <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} /> : null}
       {change.isError ? <Body style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
 
       <MaterialShelf isOpen={asked === 'material'} chosen={step.materialId} machineId={step.machineId} onChoose={(material) => send({ materialId: material.id })} onClose={() => setAsked(null)} />
+      {recipe && settings && bed ? <NudgeStep isOpen={asked === 'nudge'} step={step} machine={bed.machine} tool={bed.tool} onClose={() => setAsked(null)} /> : null}
+      <Decision title="Merge into which step?" isOpen={asked === 'merge'} onClose={() => setAsked(null)}>
+        {job.steps.filter((other) => other.id !== step.id).map((other) => (
+          <Option key={other.id} label={`Step ${other.position + 1}: ${processOf(other.process).label}`} mark={<Swatch colour={other.colour} />} detail="its parts come along and are done as this step is" onPress={() => { setAsked(null); merge.mutate({ stepId: step.id, intoId: other.id }); }} />
+        ))}
+      </Decision>
       <Decision title="Which piece?" isOpen={asked === 'piece'} onClose={() => setAsked(null)}>
         {bed?.material.pieces.filter((piece) => !piece.isArchived && (piece.count > 0 || piece.id === step.stockPieceId)).map((piece) => (
           <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
         ))}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
-        {PROCESSES.filter((p) => p.machineKinds.includes('plotter')).map((p) => (
+        {PROCESSES.filter((p) => machines.some((machine) => !machine.isArchived && p.machineKinds.includes(machine.kind))).map((p) => (
           <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
         ))}
       </Decision>
@@ -146,16 +162,29 @@ function Toggle({ label, value, onChange }: { label: string; value: boolean; onC
   );
 }
 
-/** The stop between two steps, as it stands in the ladder. */
+function HolderLine({ step, holders, onChange }: { step: StepView; holders: number; onChange: (holder: number) => void }) {
+  return <ChangeLine label="Holder" value={`${step.holder} of ${holders}`} onPress={() => onChange((step.holder % holders) + 1)} />;
+}
+
+/** The stop between two steps, as it stands in the ladder; steps on one sheet are bound together. */
 export function HoldMark({ step }: { step: StepView }) {
-  const { ember } = useTokens();
-  if (!step.hold) return null;
+  const { ember, quench } = useTokens();
+  const bound = step.keepsSheet ? (
+    <View testID="bound" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, marginVertical: -SPACE.hair }}>
+      <View style={{ width: 5, height: 34, marginLeft: SPACE.base, backgroundColor: quench }} />
+      <Strong style={{ color: quench }}>Do not lift the sheet</Strong>
+    </View>
+  ) : null;
+  if (!step.hold) return bound;
   return (
+    <>
     <View testID="hold" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
       <View style={{ width: 18, height: 3, backgroundColor: ember }} />
       <Strong style={{ color: ember }}>Hold</Strong>
       <Body style={{ flexShrink: 1 }}>{step.hold}</Body>
-      <View style={{ flex: 1, height: 3, backgroundColor: ember }} />
+      <View style={{ flex: 1, minWidth: 12, height: 3, backgroundColor: ember }} />
     </View>
+    {bound}
+    </>
   );
 }

@@ -1,46 +1,33 @@
-import type { JobDetail, MachineView, MaterialView, StepView } from '@keen-anvil/contract';
-import { cuttableArea } from '@keen-anvil/core/machines';
+import { checkedStep, type JobDetail, type MachineView, type MaterialView, type StepBed, type StepView, type ToolView } from '@keen-anvil/contract';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
-import { useMachines, useMaterials } from '../shop/queries';
+import { useMachines, useMaterials, useTools } from '../shop/queries';
 import { inspectInWorker } from './inspect';
 
-/** The sheet and machine that a step is laid on. */
-export interface StepBed {
-  machine: MachineView;
-  material: MaterialView;
-  piece: MaterialView['pieces'][number];
-}
+export type { StepBed };
 
-/** Where a step lies, once it has a material and a piece of it. */
-export function bedOf(step: StepView, machines: MachineView[], materials: MaterialView[]): StepBed | null {
+/** Where a step lies, once it has a material and a piece; foil lies over a sheet of another material. */
+export function bedOf(step: StepView, machines: MachineView[], materials: MaterialView[], tools: ToolView[]): StepBed | null {
   const machine = machines.find((m) => m.id === step.machineId);
   const material = materials.find((m) => m.id === step.materialId);
-  const piece = material?.pieces.find((p) => p.id === step.stockPieceId);
-  return machine && material && piece ? { machine, material, piece } : null;
+  const piece = materials.flatMap((m) => m.pieces).find((p) => p.id === step.stockPieceId);
+  const tool = tools.find((t) => t.id === step.toolId);
+  return machine && material && piece && tool ? { machine, material, piece, tool } : null;
 }
 
 /** What the worker needs to know of a step; null until it has its material. */
-export function inspectionRequest(job: JobDetail, step: StepView, bed: StepBed | null): InspectionRequest | null {
-  if (!bed || !job.artwork || !job.widthMm) return null;
-  const { machine, material, piece } = bed;
+export function inspectionRequest(step: StepView, bed: StepBed | null): InspectionRequest | null {
+  if (!bed) return null;
   return {
     step: {
-      machine,
+      machine: bed.machine,
       process: step.process,
       settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
-      parts: step.parts.map(({ id, name, contours, place }) => ({ id, name, contours, place, colour: step.colour })),
-      scale: job.widthMm / job.artwork.drawnWidthMm,
+      parts: step.parts.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
       mirrored: step.mirrored,
     },
-    check: {
-      sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm },
-      cuttable: cuttableArea(machine, piece, step.onCarrier),
-      machineName: machine.name,
-      material: { name: material.name, smallestDetailMm: material.smallestDetailMm, mirrored: material.mirrored },
-      mirrored: step.mirrored,
-    },
+    check: checkedStep(step, bed),
   };
 }
 
@@ -50,6 +37,9 @@ export interface InspectedStep {
   bed: StepBed | null;
   inspection: UseQueryResult<Inspection>;
 }
+
+/** What of the parts themselves an edit may change, besides their drawing. */
+const partsKey = (step: StepView) => step.parts.map(({ pieces, bridges, outline }) => [pieces, bridges, outline?.mm]);
 
 /** What was found of a step last, whatever it looked like then. */
 function latestInspection(client: QueryClient, stepId: string): Inspection | undefined {
@@ -63,11 +53,12 @@ export function useInspections(job: JobDetail): InspectedStep[] {
   const client = useQueryClient();
   const machines = useMachines().data ?? [];
   const materials = useMaterials().data ?? [];
-  const beds = job.steps.map((step) => bedOf(step, machines, materials));
-  const requests = job.steps.map((step, i) => inspectionRequest(job, step, beds[i]));
+  const tools = useTools().data ?? [];
+  const beds = job.steps.map((step) => bedOf(step, machines, materials, tools));
+  const requests = job.steps.map((step, i) => inspectionRequest(step, beds[i]));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
-      queryKey: ['inspection', job.steps[i].id, request && { ...request, step: { ...request.step, parts: request.step.parts.map(({ id, place }) => ({ id, place })) } }],
+      queryKey: ['inspection', job.steps[i].id, request && { ...request, step: { ...request.step, parts: request.step.parts.map(({ id, place }) => ({ id, place })) }, drawings: job.artworks.map(({ id, version }) => ({ id, version })), edits: partsKey(job.steps[i]) }],
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
       enabled: request !== null && !job.steps[i].isSkipped,
       staleTime: Infinity,

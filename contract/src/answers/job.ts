@@ -76,6 +76,9 @@ export interface ArtworkView {
   /** Size of everything drawn, in mm, as the file has it. */
   drawnWidthMm: number;
   drawnHeightMm: number;
+  /** The whole page or picture that it was drawn on. */
+  pageWidthMm: number;
+  pageHeightMm: number;
   drawnMinXMm: number;
   drawnMinYMm: number;
   scaleX: number;

@@ -115,7 +115,7 @@ export class Nudge {
 export const PART_ROLES = ['process', 'guide', 'out'] as const;
 export type PartRole = (typeof PART_ROLES)[number];
 
-/** A bar that holds an island of a stencil. */
+/** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
 export class BridgeWish {
   @Amount('the place', -100_000, 100_000, 'mm') x!: number;
   @Amount('the place', -100_000, 100_000, 'mm') y!: number;

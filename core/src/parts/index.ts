@@ -1,6 +1,6 @@
 export { planeOf, type ArtworkPlace } from './artwork-place';
 export { putTogether, takenApart, wholePart, type Piece } from './pieces';
-export { bridged, outlineAt, toPlane, type Bridge } from './made-parts';
+export { bridged, bridgeInDrawing, outlineAt, toPlane, type Bridge } from './made-parts';
 export { matchParts, type KnownPart } from './match-parts';
 export { strayLabels, type StrayCandidate } from './stray-labels';
 export { fitScale, KNOWN_SIZES, type KnownSize } from './sizes';

@@ -44,5 +44,14 @@ const regionOf = (contours: readonly CurveContour[]): Region => normalise(contou
 const asContours = (region: Region): CurveContour[] =>
   region.filter((ring) => ring.length > 2).map((ring) => ({ closed: true, start: [ring[0].x, ring[0].y], segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]) }));
 
+/** A bridge given where the part lies on its sheet, as it lies in the drawing. `toSheet` goes from the drawing to the sheet. */
+export function bridgeInDrawing({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): Bridge {
+  const det = a * d - b * c;
+  const back = (dx: number, dy: number) => ({ x: (d * dx - c * dy) / det, y: (a * dy - b * dx) / det });
+  const at = back(x - e, y - f);
+  const along = back(Math.cos(angle), Math.sin(angle));
+  return { ...at, angle: Math.atan2(along.y, along.x), lengthMm: lengthMm / Math.sqrt(Math.abs(det)), widthMm };
+}
+
 /** Moves contours of a drawing into the job's plane. */
 export const toPlane = (contours: readonly CurveContour[], plane: Affine): CurveContour[] => contours.map((contour) => transformContour(contour, plane));

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { contourBounds, flatten, nestRings, signedArea, transformContour, type CurveContour } from '../geometry';
-import { bridged, fitScale, KNOWN_SIZES, matchParts, outlineAt, planeOf, putTogether, strayLabels, takenApart, wholePart, type ArtworkPlace, type Piece } from './index';
+import { composeAffine, contourBounds, flatten, nestRings, signedArea, transformContour, type CurveContour } from '../geometry';
+import { bridged, bridgeInDrawing, fitScale, KNOWN_SIZES, matchParts, outlineAt, planeOf, putTogether, strayLabels, takenApart, wholePart, type ArtworkPlace, type Piece } from './index';
 
 const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
 const place = (over: Partial<ArtworkPlace> = {}): ArtworkPlace => ({ drawn: { minX: 10, minY: 20, maxX: 50, maxY: 80 }, scaleX: 1, scaleY: 1, xMm: 0, yMm: 0, isReversed: false, ...over });
@@ -54,6 +54,24 @@ describe('bridges', () => {
     const held = bridged(scaled, [{ x: 20, y: 20, angle: Math.PI / 2, lengthMm: 60, widthMm: 2 }], [3, 0, 0, 3, 0, 0]);
     expect(held.reduce((sum, contour) => sum + Math.abs(area([contour])), 0)).toBeCloseTo(120 * 120 - 2 * 120, 2);
     expect(bridged(scaled, [], IDENTITY)).toEqual(scaled);
+  });
+});
+
+describe('a bridge proposed on the sheet', () => {
+  it('holds the same island when it is taken back into the drawing, turned over and scaled', () => {
+    const plane = [2, 0, 0, 2, 5, 7] as const;
+    const sheet = [-1, 0, 0, 1, 200, 10] as const;
+    const toSheet = composeAffine(plane, sheet);
+    const letter = [square(0, 0, 40), square(10, 10, 20)];
+    const onSheet = letter.map((contour) => transformContour(contour, toSheet));
+    const wish = { x: 155, y: 57, angle: 0.4, lengthMm: 200, widthMm: 3 };
+    const there = bridged(onSheet, [wish], IDENTITY);
+    const back = bridged(letter.map((contour) => transformContour(contour, plane)), [bridgeInDrawing(wish, toSheet)], plane).map((contour) => transformContour(contour, sheet));
+    const total = (contours: CurveContour[]) => contours.reduce((sum, contour) => sum + Math.abs(area([contour])), 0);
+    expect(there).toHaveLength(2);
+    expect(back).toHaveLength(2);
+    expect(total(back)).toBeCloseTo(total(there), 1);
+    expect(contourBounds(back)!.minX).toBeCloseTo(contourBounds(there)!.minX, 2);
   });
 });
 

@@ -2,10 +2,12 @@ import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
 
 /** Whether the step lies as its material must be cut: from the face, or reversed from the back. */
-export function checkMirror({ material, mirrored }: CheckedStep): Finding[] {
-  if (material.mirrored === mirrored) return [];
+export function checkMirror({ material, mirrored, process }: CheckedStep): Finding[] {
+  // Pressed with its face up, whichever side it is cut from.
+  const wanted = material.mirrored && process !== 'heat-press';
+  if (wanted === mirrored) return [];
   return [
-    material.mirrored
+    wanted
       ? {
           code: 'mirror-missing',
           severity: 'stop',

@@ -76,6 +76,10 @@ describe('details', () => {
     expect(codes(step(lay([box(20, 20, 50, 50), triangle])))).toEqual([]);
   });
 
+  it('are none where lines are drawn', () => {
+    expect(codes(step(lay([box(20, 20, 0.5, 30)]), { process: 'draw', tool: { ...step([]).tool, kind: 'pen' }, settings: { speed: 4, passes: 1 } }))).toEqual([]);
+  });
+
   it('a thin wall between two holes is a thin place of the part', () => {
     expect(codes(step(lay([box(20, 20, 50, 50), box(25, 25, 19.8, 40), box(45, 25, 20, 40)])))).toEqual(['small-detail']);
   });

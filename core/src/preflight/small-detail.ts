@@ -1,12 +1,15 @@
 import { isThinnerSomewhere, normalise, thinPlaces, type Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
+import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
 import { rememberPlaces, type PartMemo } from './part-memo';
 import type { CheckedStep } from './step-input';
 
 /** Places that are narrower than the material holds, in the parts and in their holes. */
-export function checkSmallDetail({ placed, material }: CheckedStep, memo: PartMemo = new Map()): Finding[] {
+export function checkSmallDetail({ placed, material, process }: CheckedStep, memo: PartMemo = new Map()): Finding[] {
+  // A line that is drawn or rubbed has no pieces that could be too narrow.
+  if (!processOf(process).parts && process !== 'laser-area') return [];
   const width = material.smallestDetailMm;
   const pieces = placed.flatMap((part) => rememberPlaces(memo, `thin ${width}`, part, () => thinIn(part, width)));
   const holes = placed.flatMap((part) => rememberPlaces(memo, `holes ${width}`, part, () => narrowHoles(part, width)));
@@ -16,7 +19,7 @@ export function checkSmallDetail({ placed, material }: CheckedStep, memo: PartMe
       code: 'small-detail',
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
-      mend: 'Make it larger or bolder, or cut slower and weed it in reverse.',
+      mend: process === 'kiss-cut' ? 'Make it larger or bolder, or cut slower and weed it in reverse.' : 'Make it larger or bolder.',
       places: pieces,
     });
   }

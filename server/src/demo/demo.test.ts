@@ -5,6 +5,10 @@ import { startTestServer, type TestServer } from '../../testing/test-server';
 import { RECIPES, type RecipeData } from './book-data';
 import { demoId } from './ids';
 import { JOBS } from './job-data';
+import { jobDetail } from '../services/job-views';
+import { makeStepFile } from '../services/machine-files';
+import { loadShop } from '../services/shop';
+import { DEMO_WORKSHOP_ID } from '../workshop';
 import { loadDemo } from './load-demo';
 import { MACHINES, MATERIALS, TOOLS } from './shop-data';
 
@@ -42,7 +46,7 @@ describe('the demo shop holds together', () => {
 
   it('its jobs name materials and outcomes that there are', () => {
     for (const job of JOBS) {
-      for (const material of Object.values(job.materials)) named(MATERIALS, material);
+      for (const wanted of Object.values(job.steps)) named(MATERIALS, typeof wanted === 'string' ? wanted : wanted.material);
       for (const { outcomes } of job.series) for (const outcome of outcomes) if (outcome) expect(OUTCOMES).toContain(outcome);
     }
   });
@@ -62,6 +66,17 @@ describe('loading the demo', () => {
     const before = await count('run');
     expect(await loadDemo(server.pool, server.heavy)).toBe(false);
     expect(await count('run')).toBe(before);
+  });
+
+  it('has every job ready: materials, recipes, and nothing that stands in the way of a run', async () => {
+    for (const { name } of JOBS) {
+      const job = await jobDetail(server.pool, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
+      const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID);
+      for (const step of job.steps) {
+        const { stops } = await makeStepFile(server.heavy, step, shop);
+        expect([name, step.position, stops]).toEqual([name, step.position, []]);
+      }
+    }
   });
 
   it('goes on where it was broken off', async () => {

@@ -1,4 +1,5 @@
-import type { Outcome } from '@keen-anvil/core/recipes';
+import type { NewNote } from '@keen-anvil/contract';
+import type { Outcome, ProcessName } from '@keen-anvil/core/recipes';
 
 export interface SeriesData {
   daysAgo: number;
@@ -9,8 +10,16 @@ export interface SeriesData {
 export interface JobData {
   name: string;
   file: string;
-  /** The material of each colour. */
-  materials: Record<string, string>;
+  /** What is done with each colour: its material, and the process where it is not the usual one. */
+  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string }>;
+  /** Parts that are only shown. */
+  guides?: string[];
+  /** How it was drawn, where its material asks. */
+  readsReversed?: boolean;
+  notes?: Omit<NewNote, 'id'>[];
+  /** Kept as a template of this name, before anything has changed since. */
+  template?: string;
+  daysAgo?: number;
   series: SeriesData[];
 }
 
@@ -20,13 +29,14 @@ export const JOBS: JobData[] = [
   {
     name: 'Kit labels for the boathouse',
     file: 'kit-label.svg',
-    materials: { '#e8b31e': 'Stencil film, frosted' },
+    steps: { '#e8b31e': 'Stencil film, frosted' },
     series: [{ daysAgo: 12, outcomes: ['right'] }],
   },
   {
     name: 'Boat numbers, spring set',
     file: 'boat-number-12.svg',
-    materials: numberPlate,
+    steps: numberPlate,
+    template: 'Boat numbers, two colours',
     series: [
       { daysAgo: 118, outcomes: ['right', 'right'] },
       { daysAgo: 84, outcomes: ['right', 'under'] },
@@ -36,9 +46,57 @@ export const JOBS: JobData[] = [
     ],
   },
   {
+    name: 'Prize coasters',
+    file: 'ripple-coaster.png',
+    steps: { '#000000': 'Bamboo board' },
+    notes: [{ kind: 'measure', label: 'Coaster', value: '95 mm square, ripples 80 mm across' }],
+    daysAgo: 3,
+    series: [],
+  },
+  {
+    name: 'Boat plates',
+    file: 'boat-plate.svg',
+    steps: { '#1d2f5c': 'Anodised aluminium blanks' },
+    guides: ['plate'],
+    notes: [{ kind: 'font', label: 'Letters', value: 'Slab, bold, outline only' }, { kind: 'words', label: 'Club', value: 'one plate for each of the eight boats' }],
+    daysAgo: 2.5,
+    series: [],
+  },
+  {
+    name: 'Course bunting',
+    file: 'course-bunting.svg',
+    steps: { '#c8342f': 'Cotton poplin' },
+    daysAgo: 2.2,
+    series: [],
+  },
+  {
+    name: 'Certificates',
+    file: 'certificate.svg',
+    steps: { '#1a1a1a': { material: 'Card 250 g, cream', process: 'draw' }, '#c8342f': 'Card 250 g, cream', '#d4af4a': 'Foil, gold' },
+    notes: [{ kind: 'colour', label: 'Foil', value: '#d4af4a' }],
+    daysAgo: 1.5,
+    series: [],
+  },
+  {
+    name: 'Finishers’ medals',
+    file: 'finisher-medals.dxf',
+    steps: { '#cc6600': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode' }, '#0000ff': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' } },
+    daysAgo: 1.2,
+    series: [],
+  },
+  {
+    name: 'Crew shirts',
+    file: 'crew-crest.svg',
+    steps: { '#c79a3b': 'Transfer film, gold glitter', '#22406e': { material: 'Transfer film, gold glitter', process: 'heat-press', machine: 'Clam' } },
+    readsReversed: false,
+    notes: [{ kind: 'measure', label: 'Below the neckline', value: '75 mm' }, { kind: 'words', label: 'Crew', value: 'eight medium, three large' }],
+    daysAgo: 0.8,
+    series: [],
+  },
+  {
     name: 'Boat number 12',
     file: 'boat-number-12.svg',
-    materials: numberPlate,
+    steps: numberPlate,
     series: [{ daysAgo: 0.02, outcomes: ['right', null] }],
   },
 ];

@@ -1,20 +1,27 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import type { JobDetail, StepChange } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
+import { forgetEdits } from '../queries/edits';
 import { finishRun, insertRun, scoreRun, setRunState } from '../queries/runs';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
-import { bringIn } from '../services/artworks';
+import { bringIn, changeArtwork } from '../services/artworks';
 import { createJob } from '../services/jobs';
+import { writeNote } from '../services/notes';
+import { actOnParts } from '../services/parts';
 import { changeStep } from '../services/steps';
+import { findTemplate } from '../queries/templates';
+import { keepTemplate } from '../services/templates';
 import { makeStepFile, type StepFile } from '../services/machine-files';
 import { loadShop } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
 import { JOBS, type JobData, type SeriesData } from './job-data';
-import { loadBook, loadMachines, loadStock } from './load-book';
+import { RECIPES } from './book-data';
+import { loadBook, loadMachines, loadStock, recipeId } from './load-book';
 import { loadTunings } from './load-tunings';
 
 /** Fills the database with the demo workshop; does nothing where it is complete. A load that was broken off goes on. */
@@ -37,9 +44,46 @@ export async function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   return true;
 }
 
+/** Gives a demo job its guides, materials, processes, notes and template, as a maker would. */
+async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDetail> {
+  let job = start;
+  const change = async (stepId: string, body: Omit<StepChange, 'version'>) => {
+    const { version } = job.steps.find((step) => step.id === stepId)!;
+    job = await changeStep(pool, DEMO_WORKSHOP_ID, stepId, { version, ...body });
+  };
+  if (data.guides) {
+    const partIds = job.steps.flatMap((step) => step.parts).filter((part) => data.guides!.includes(part.name)).map((part) => part.id);
+    job = await actOnParts(pool, DEMO_WORKSHOP_ID, job.id, { action: 'role', role: 'guide', partIds });
+  }
+  for (const { id: stepId, colour } of [...job.steps]) {
+    const wanted = data.steps[colour];
+    if (!wanted) continue;
+    const { material, process, machine } = typeof wanted === 'string' ? { material: wanted, process: undefined, machine: undefined } : wanted;
+    await change(stepId, { materialId: demoId(material) });
+    if (process) await change(stepId, { process });
+    if (machine) await change(stepId, { machineId: demoId(machine) });
+  }
+  if (data.readsReversed !== undefined) job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, { version: job.artworks[0].version, readsReversed: data.readsReversed });
+  for (const [i, note] of (data.notes ?? []).entries()) job = await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
+  if (data.template) await loadTemplate(pool, job, data.template);
+  return job;
+}
+
+/** A template kept before the recipes were what they are now. */
+async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<void> {
+  const id = demoId(`template ${name}`);
+  await keepTemplate(pool, DEMO_WORKSHOP_ID, job.id, { id, name });
+  const { snapshot } = (await findTemplate(pool, DEMO_WORKSHOP_ID, id))!;
+  for (const recipe of snapshot.recipes) {
+    const [first] = RECIPES.find((r) => recipeId(r) === recipe.recipeId)?.earlier ?? [];
+    if (first) recipe.settings = first.settings;
+  }
+  await pool.query('UPDATE job_template SET snapshot = $2, made_at = $3 WHERE id = $1', [id, snapshot, ago(142)]);
+}
+
 async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<void> {
   const id = demoId(`job ${data.name}`);
-  const ran = await pool.query('SELECT 1 FROM run WHERE job_id = $1', [id]);
+  const ran = await pool.query('SELECT 1 FROM run WHERE job_id = $1 UNION ALL SELECT 1 FROM job_note WHERE job_id = $1', [id]);
   if (ran.rowCount) return;
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
   if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
@@ -47,17 +91,17 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   if (job.artworks.length === 0) {
     job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, { id: demoId(`artwork ${data.name}`), fileName: data.file, bytes: readFileSync(join(__dirname, '../../demo', data.file)) });
   }
-  for (const { id: stepId, colour } of job.steps) {
-    const { version } = job.steps.find((step) => step.id === stepId)!;
-    job = await changeStep(pool, DEMO_WORKSHOP_ID, stepId, { version, materialId: demoId(data.materials[colour]) });
-  }
+  job = await setUp(pool, job, data);
   const files: StepFile[] = [];
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID);
-  for (const step of job.steps) files.push(await makeStepFile(heavy, step, shop));
+  // Only what has run needs its machine file.
+  for (const step of data.series.length ? job.steps : []) files.push(await makeStepFile(heavy, step, shop));
   await inTransaction(pool, async (db) => {
     for (const [i, series] of data.series.entries()) await loadSeries(db, demoId(`series ${i} ${data.name}`), series);
     await refreshCards(db, DEMO_WORKSHOP_ID, [...new Set(files.map((file) => file.recipe.id))]);
-    await db.query('UPDATE job SET updated_at = $2 WHERE id = $1', [id, ago(Math.min(...data.series.map((s) => s.daysAgo)))]);
+    await db.query('UPDATE job SET updated_at = $2 WHERE id = $1', [id, ago(data.daysAgo ?? Math.min(...data.series.map((s) => s.daysAgo)))]);
+    // The demo begins with nothing to undo.
+    await forgetEdits(db, id);
   });
 
   async function loadSeries(db: Db, seriesId: string, series: SeriesData): Promise<void> {

@@ -116,8 +116,8 @@ describe('a job on the stand-in', () => {
     const bare = await readyJob(['Outdoor vinyl, white', 'Outdoor vinyl, signal yellow']);
     expect((await start(bare.id).expect(422)).body.error.message).toContain('there is no recipe for kiss cut on Outdoor vinyl, signal yellow');
     const job = await readyJob();
-    await api().patch(paths.job(job.id)).send({ version: job.version, widthMm: 400 }).expect(200);
-    expect((await start(job.id).expect(422)).body.error.message).toContain('over the edge of white roll');
+    await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: job.artworks[0].version, widthMm: 400 }).expect(200);
+    expect((await start(job.id).expect(422)).body.error.message).toContain('The work takes 400 × 248 mm; white roll has 305 × ');
     expect(await runsOf(job.id)).toEqual([]);
   });
 

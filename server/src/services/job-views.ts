@@ -63,6 +63,8 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
 function artworkView({ reading, choices, jobId: _, position: __, ...row }: ArtworkRow): ArtworkView {
   return {
     ...row,
+    pageWidthMm: reading.widthMm,
+    pageHeightMm: reading.heightMm,
     notices: reading.notices,
     asks: reading.asks ?? null,
     choices: row.kind === 'text' ? null : { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) },

@@ -1,12 +1,14 @@
 import type { JobDetail, PartAction } from '@keen-anvil/contract';
-import { putTogether, takenApart, type Piece } from '@keen-anvil/core/parts';
+import { composeAffine } from '@keen-anvil/core/geometry';
+import { planeOnSheet } from '@keen-anvil/core/layout';
+import { bridgeInDrawing, putTogether, takenApart, type Piece } from '@keen-anvil/core/parts';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { refused } from '../problem';
 import { insertStep } from '../queries/jobs';
 import { deleteParts, insertParts, updateParts, type PartRow } from '../queries/parts';
 import { editJob, type OpenJob } from './job-edit';
-import { contourOf, partShapes } from './part-shapes';
+import { artworkPlane, contourOf, partShapes } from './part-shapes';
 import { loadShop } from './shop';
 import { startingPlace } from './step-choices';
 import { settleSteps } from './steps';
@@ -35,10 +37,7 @@ const ACTIONS: Readonly<Record<PartAction['action'], Action>> = {
   apart: takeApart,
   together,
   outline: drawOutline,
-  bridges: ({ db }, chosen, { bridges }) => {
-    if (chosen.some((part) => part.offsetOf)) throw refused('An outline that is made from another part has no bridges of its own.', 'partIds');
-    return updateParts(db, chosen.map((part) => ({ ...part, bridges: bridges! })));
-  },
+  bridges: putBridges,
 };
 
 async function moveTo({ db, steps }: OpenJob, chosen: PartRow[], { stepId }: PartAction): Promise<void> {
@@ -79,6 +78,20 @@ async function together({ db, parts, artworks }: OpenJob, chosen: PartRow[]): Pr
   const pieces: Piece[] = putTogether(chosen.map((part) => part.pieces), (piece) => contourOf(artwork, piece)!);
   await updateParts(db, [{ ...first, pieces, bridges: chosen.flatMap((part) => part.bridges) }]);
   await deleteParts(db, [...gone]);
+}
+
+/** Bridges come as they lie on the sheet, and are kept as they lie in the drawing, so that they go with it. */
+async function putBridges({ db, steps, artworks }: OpenJob, chosen: PartRow[], { bridges }: PartAction): Promise<void> {
+  if (chosen.some((part) => part.offsetOf)) throw refused('An outline that is made from another part has no bridges of its own.', 'partIds');
+  await updateParts(
+    db,
+    chosen.map((part) => {
+      const artwork = artworks.find((a) => a.id === part.artworkId)!;
+      const mirrored = steps.find((step) => step.id === part.stepId)?.mirrored ?? false;
+      const toSheet = composeAffine(artworkPlane(artwork), planeOnSheet(part.place, mirrored));
+      return { ...part, bridges: [...part.bridges, ...bridges!.map((bridge) => bridgeInDrawing(bridge, toSheet))] };
+    }),
+  );
 }
 
 /** An outline round each part at an exact distance; it is made anew whenever the part is scaled. */

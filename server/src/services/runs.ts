@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { NewRun, RunAction, RunProgress, RunView } from '@keen-anvil/contract';
 import { seedFromId, standInFor, trialResult } from '@keen-anvil/core/standins';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import { drawDown } from '@keen-anvil/core/materials';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { toolKindOf, type ToolKind } from '@keen-anvil/core/tools';
@@ -218,7 +219,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       await setRunState(db, workshopId, runId, { state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm, event: 'finished' });
       await finishRun(db, runId, { measuredSeconds: progress.totalSeconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
       await addWear(db, workshopId, run.toolId, wearOf(tool.kind, progress));
-      await takeFromStock(db, workshopId, run);
+      if (await usesUp(db, workshopId, run, machineKindOf(shop.machines.get(run.machineId)!.kind).does)) await takeFromStock(db, workshopId, run);
       await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);
       const following = (await listNewestRuns(db, workshopId, run.jobId)).find((r) => r.position === run.position + 1 && r.state === 'queued');
@@ -314,6 +315,13 @@ export class RunService extends EventEmitter<RunServiceEvents> {
 /** What a run wears a tool, in the unit of its kind: metres with the tool down, or hours at work. */
 function wearOf(kind: ToolKind, progress: RunProgress): number {
   return toolKindOf(kind).wearUnit === 'm' ? progress.cutMm / 1000 : progress.totalSeconds / 3600;
+}
+
+/** Whether a run takes its piece: a press takes none, and steps on one sheet take it once. */
+async function usesUp(db: Db, workshopId: string, run: RunRow, does: string): Promise<boolean> {
+  if (does === 'heat') return false;
+  const series = await listNewestRuns(db, workshopId, run.jobId);
+  return !series.some((other) => other.position < run.position && other.stockPieceId === run.stockPieceId && other.state === 'finished');
 }
 
 /** Takes what a run used off the piece it was done on. */

@@ -23,6 +23,8 @@ export function applyChange(step: StepRow, change: StepChange, shop: Shop): Step
     next.stockPieceId = change.stockPieceId;
   }
   if (change.process !== undefined) next.process = change.process;
+  // What is cut from its back is pressed with its face up.
+  if (change.process === 'heat-press' && change.mirrored === undefined) next.mirrored = false;
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;
   if (change.machineId !== undefined) {
     const machine = shop.machines.get(change.machineId);
@@ -74,10 +76,12 @@ function suitableTool(process: ProcessName, machineId: string, present: string |
   return fitting[0].id;
 }
 
-/** Pens and wheels sit in the first holder, blades in the last. */
+const BLADES = new Set<ToolView['kind']>(['fine-blade', 'deep-blade', 'rotary-blade', 'knife']);
+
+/** Blades sit in the last holder, everything else in the first. */
 function holderFor(toolId: string, machineId: string, shop: Shop): number {
   const kind = shop.tools.get(toolId)?.kind;
-  return kind === 'pen' || kind === 'scoring-wheel' ? 1 : (shop.machines.get(machineId)?.holders ?? 1);
+  return kind && BLADES.has(kind) ? (shop.machines.get(machineId)?.holders ?? 1) : 1;
 }
 
 /** Refuses a nudge that the machine cannot be set to. */

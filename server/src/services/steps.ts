@@ -2,16 +2,18 @@ import type { JobDetail, Nudge, StepChange, StepMerge, StepsChange } from '@keen
 import { joinBounds } from '@keen-anvil/core/geometry';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { firstPlace } from '@keen-anvil/core/layout';
-import { orderSteps } from '@keen-anvil/core/recipes';
+import { orderSteps, TEMPERS } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { notFound, refused, stale } from '../problem';
 import { findJobOfStep, insertStep, listSteps, removeStep, updateJob, updateStep, type StepRow } from '../queries/jobs';
 import { listParts, movePlacements, updateParts } from '../queries/parts';
+import { listRecipes } from '../queries/recipes';
 import { editJob, type OpenJob } from './job-edit';
 import { jobDetail } from './job-views';
 import { pieceOf } from './machine-files';
 import { partShapes, stepBox } from './part-shapes';
+import { recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 import { applyChange, checkNudge, startingPlace } from './step-choices';
 import { matchRecipes } from './step-match';
@@ -21,7 +23,7 @@ export async function changeStep(pool: Pool, workshopId: string, id: string, cha
   return editStep(pool, workshopId, id, labelOf(change), async (open, step) => {
     if (step.version !== change.version) throw stale('This step', await jobDetail(open.db, workshopId, open.job.id));
     const shop = await loadShop(open.db, workshopId);
-    const changed = withFoilOnSheet(applyChange(step, change, shop), open.steps, shop);
+    const changed = withFoilOnSheet(await withProvenPlace(open, applyChange(step, change, shop), change, shop), open.steps, shop);
     if (change.nudge) checkNudge(changed, (await matchRecipes(open.db, workshopId, [{ ...changed, nudge: null }], shop)).get(id)!.settings, shop);
     await updateStep(open.db, changed);
     for (const other of open.steps.filter((s) => s.id !== id)) {
@@ -130,6 +132,17 @@ export async function settleSteps(open: OpenJob): Promise<void> {
     else if (incomers.length > 0) await placeAfresh({ ...open, parts }, step, shop);
   }
   await renumber(open);
+}
+
+/** A step whose material or process was chosen goes to the machine and tool that have the best proven recipe for it, if those at hand have none. */
+async function withProvenPlace({ db, workshopId }: OpenJob, step: StepRow, change: StepChange, shop: Shop): Promise<StepRow> {
+  const isAsked = change.materialId !== undefined || change.process !== undefined;
+  if (!isAsked || change.machineId || change.toolId || !step.materialId) return step;
+  const known = (await listRecipes(db, workshopId, { materialIds: [step.materialId] })).filter((row) => row.process === step.process && !shop.machines.get(row.machine.id)?.isArchived && !shop.tools.get(row.tool.id)?.isArchived);
+  if (known.length === 0 || known.some((row) => row.machine.id === step.machineId && row.tool.id === step.toolId)) return step;
+  const grade = (row: (typeof known)[number]) => TEMPERS.indexOf(recipeSummary(row).temper.temper) + (row.machine.id === step.machineId ? 0.5 : 0);
+  const best = known.reduce((a, b) => (grade(b) > grade(a) ? b : a));
+  return applyChange(step, { version: step.version, machineId: best.machine.id, toolId: best.tool.id }, shop);
 }
 
 /** Foil is laid over a sheet of another material on the same machine: its step lies on that sheet. */

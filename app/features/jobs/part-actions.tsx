@@ -1,0 +1,67 @@
+import type { JobDetail, PartAction } from '@keen-anvil/contract';
+import { processOf } from '@keen-anvil/core/recipes';
+import { parseTypedNumber } from '@keen-anvil/core/units';
+import { Button, Input } from '@rneui/themed';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Decision, Option } from '../../ui/choice';
+import { Swatch } from '../../ui/marks';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Strong } from '../../ui/type';
+import { useMaterials } from '../shop/queries';
+import type { BoxedPart } from './all-parts';
+import { useActOnParts } from './queries';
+
+interface PartActionsProps {
+  job: JobDetail;
+  chosen: BoxedPart[];
+  onDone: () => void;
+}
+
+/** What can be done with the parts that are chosen. */
+export function PartActions({ job, chosen, onDone }: PartActionsProps) {
+  const { rust } = useTokens();
+  const act = useActOnParts(job.id);
+  const materials = useMaterials().data ?? [];
+  const [asked, setAsked] = useState<'step' | 'outline' | 'more' | null>(null);
+  const [distance, setDistance] = useState('2');
+  const partIds = chosen.map((part) => part.id);
+  const send = (body: Omit<PartAction, 'partIds'>) => {
+    setAsked(null);
+    act.mutate({ partIds, ...body }, { onSuccess: onDone });
+  };
+  const mm = parseTypedNumber(distance);
+  const canPart = chosen.some((part) => part.pieces > 1);
+  return (
+    <View style={{ gap: SPACE.hair }}>
+      <Strong>{chosen.length === 1 ? `“${chosen[0].name}” is chosen` : `${chosen.length} parts are chosen`}</Strong>
+      {act.isError ? <Body style={{ color: rust }}>{act.error.message}</Body> : null}
+      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        {chosen.every((part) => part.role === 'process') ? <Button title="Into a step" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => setAsked('step')} /> : <Button title="Process" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => send({ action: 'role', role: 'process' })} />}
+        <Button title="Guide" type="outline" containerStyle={{ flex: 1 }} onPress={() => send({ action: 'role', role: 'guide' })} />
+        <Button title="Leave out" type="outline" containerStyle={{ flex: 1.2 }} onPress={() => send({ action: 'role', role: 'out' })} />
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
+        {canPart ? <TextKey title="Take apart" icon="call-split" onPress={() => send({ action: 'apart' })} /> : null}
+        {chosen.length > 1 ? <TextKey title="Put together" icon="call-merge" onPress={() => send({ action: 'together' })} /> : null}
+        <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
+        <TextKey title="Let go" icon="close" onPress={onDone} />
+      </View>
+
+      <Decision title="Into which step?" isOpen={asked === 'step'} onClose={() => setAsked(null)}>
+        {job.steps.map((step) => (
+          <Option key={step.id} label={`Step ${step.position + 1}: ${processOf(step.process).label}`} detail={materials.find((m) => m.id === step.materialId)?.name ?? 'no material yet'} mark={<Swatch colour={step.colour} />} onPress={() => send({ action: 'step', stepId: step.id })} />
+        ))}
+        <Option label="A new step" detail="of its own, done as the one they come from" onPress={() => send({ action: 'new-step', stepId: uuid() })} />
+      </Decision>
+      <Decision title="An outline at an exact distance" isOpen={asked === 'outline'} onClose={() => setAsked(null)}>
+        <Input label="Distance in mm; below 0 inside" aria-label="Distance in mm" inputMode="decimal" value={distance} onChangeText={setDistance} />
+        <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
+        <Button title="Draw the outline" disabled={mm === null || mm === 0} onPress={() => send({ action: 'outline', distanceMm: mm! })} />
+      </Decision>
+    </View>
+  );
+}

@@ -1,0 +1,113 @@
+import { paths, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
+import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
+import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
+import { Button, Input, Slider, Switch } from '@rneui/themed';
+import { useRouter } from 'expo-router';
+import { useRef, useState } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import { Chips } from '../../ui/chips';
+import { Page } from '../../ui/page';
+import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { StepNumber } from '../../ui/step-number';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Strong } from '../../ui/type';
+import { Reading } from './bring-in';
+import { PreviewPicture } from './preview-picture';
+import { useJob, usePreviewReading, useReadAgain, type At } from './queries';
+
+/** Traces a picture anew with other choices, looked at over the picture before they are kept. */
+export function TracePage({ jobId, artworkId }: { jobId: string; artworkId: string }) {
+  const job = useJob(jobId);
+  if (job.isError) return <Page title="Trace the picture"><Trouble error={job.error} retry={() => void job.refetch()} /></Page>;
+  if (!job.data) return <Page title="Trace the picture"><Waiting /></Page>;
+  const artwork = job.data.artworks.find((a) => a.id === artworkId);
+  if (artwork?.kind !== 'picture') return <Page title="Trace the picture"><Nothing title="That is no picture">Only a PNG or JPG can be traced.</Nothing></Page>;
+  return <TraceForm job={job.data} artwork={artwork} />;
+}
+
+const WAYS = [
+  { value: 'threshold', label: 'Dark from light' },
+  { value: 'alpha', label: 'Edge of what is opaque' },
+  { value: 'colours', label: 'By a few colours' },
+] as const;
+const MID_GREY = 128;
+
+function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
+  const { rust, quench, rule } = useTokens();
+  const router = useRouter();
+  const { height } = useWindowDimensions();
+  const choices = artwork.choices!;
+  const [wish, setWish] = useState<TracingChoices>(choices.tracing);
+  const [typed, setTyped] = useState({ tolerance: String(choices.tracing.toleranceMm), speck: String(choices.tracing.smallestMm2) });
+  const [seen, setSeen] = useState<ReadingPreview | null>(null);
+  const [at, setAt] = useState<At | null>(null);
+  const stop = useRef<AbortController | null>(null);
+  const preview = usePreviewReading();
+  const keep = useReadAgain();
+  const [toleranceMm, smallestMm2] = [parseTypedNumber(typed.tolerance), parseTypedNumber(typed.speck)];
+  const back = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id: job.id } }));
+  const isValid = toleranceMm !== null && toleranceMm > 0 && smallestMm2 !== null && smallestMm2 >= 0;
+  const send = () => {
+    stop.current = new AbortController();
+    setAt(null);
+    return { artworkId: artwork.id, version: artwork.version, reading: { ...choices, tracing: { ...wish, toleranceMm: toleranceMm!, smallestMm2: smallestMm2! } }, signal: stop.current.signal, told: setAt };
+  };
+  const isBusy = preview.isPending || keep.isPending;
+  const error = [preview.error, keep.error].find((e) => e && e.name !== 'AbortError');
+  const shown = seen ?? keptReading(job, artwork);
+  return (
+    <Page
+      title="Trace the picture"
+      back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
+      foot={
+        <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+          <Button title="Look" type="outline" containerStyle={{ flex: 1 }} disabled={!isValid || isBusy} onPress={() => preview.mutate(send(), { onSuccess: setSeen })} />
+          <Button title="Keep it so" containerStyle={{ flex: 1.4 }} disabled={!isValid || isBusy} onPress={() => keep.mutate(send(), { onSuccess: back })} />
+        </View>
+      }
+    >
+      <PreviewPicture reading={shown} under={paths.artworkPicture(artwork.id)} maxHeight={height * 0.4} />
+      {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : <Aside>{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`}, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>}
+      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+      <Chips label="How is it traced?" options={WAYS} chosen={wish.way} onChoose={(way) => setWish({ ...wish, way })} />
+      {wish.way === 'threshold' ? (
+        <View>
+          <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+            <Strong>Dark begins at</Strong>
+            <Aside>{wish.threshold === null ? 'found by itself' : `grey ${wish.threshold} of 255`}</Aside>
+          </View>
+          <Slider aria-label="Dark begins at" value={wish.threshold ?? MID_GREY} minimumValue={1} maximumValue={254} step={1} minimumTrackTintColor={quench} maximumTrackTintColor={rule} thumbTintColor={quench} thumbStyle={{ width: 30, height: 30 }} onValueChange={(threshold) => setWish({ ...wish, threshold })} />
+        </View>
+      ) : null}
+      {wish.way === 'colours' ? <StepNumber label="Colours, besides the ground" unit="" min={1} max={12} step={1} value={wish.colours} onChange={(colours) => setWish({ ...wish, colours })} /> : null}
+      {wish.way !== 'colours' ? (
+        <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
+          <Body>{wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'}</Body>
+          <Switch aria-label="The other way round" value={wish.isInverted} onValueChange={(isInverted) => setWish({ ...wish, isInverted })} />
+        </View>
+      ) : null}
+      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        <View style={{ flex: 1 }}><Input label="As near as, mm" aria-label="Tolerance in mm" inputMode="decimal" value={typed.tolerance} onChangeText={(tolerance) => setTyped({ ...typed, tolerance })} renderErrorMessage={false} /></View>
+        <View style={{ flex: 1 }}><Input label="No specks below, mm²" aria-label="Smallest speck in mm²" inputMode="decimal" value={typed.speck} onChangeText={(speck) => setTyped({ ...typed, speck })} renderErrorMessage={false} /></View>
+      </View>
+      <Aside>Steps and recipes stay; parts are found again by where they lie.</Aside>
+    </Page>
+  );
+}
+
+/** The picture as it is traced now, put back into its own place and size. */
+function keptReading(job: JobDetail, artwork: ArtworkView): Pick<ReadingPreview, 'parts' | 'widthMm' | 'heightMm'> {
+  const own = [...job.steps.flatMap((step) => step.parts), ...job.otherParts].filter((part) => part.artworkId === artwork.id && !part.outline);
+  const move = (x: number, y: number): [number, number] => [(x - artwork.xMm) / artwork.scaleX + artwork.drawnMinXMm, (y - artwork.yMm) / artwork.scaleY + artwork.drawnMinYMm];
+  const parts = own.map((part) => ({
+    name: part.name,
+    colour: part.colour,
+    contours: part.contours.map((contour) => ({
+      ...contour,
+      start: move(...contour.start),
+      segments: contour.segments.map(([kind, ...n]) => [kind, ...Array.from({ length: n.length / 2 }, (_, i) => move(n[2 * i], n[2 * i + 1])).flat()] as (typeof contour.segments)[number]),
+    })),
+  }));
+  return { parts, widthMm: artwork.pageWidthMm, heightMm: artwork.pageHeightMm };
+}
