@@ -30,7 +30,8 @@ test('a drawing that is refused says why, and the next one is taken', async ({ p
   await bringIn(page, 'ribbon.svg', drawing('<script>1</script>'));
   await expect(page.getByText('The file holds a script, which has no place in a drawing.')).toBeVisible();
   await bringIn(page, 'ribbon.svg', drawing('<rect width="40" height="20" fill="#e8b31e"/>'));
-  await expect(page.getByTestId('drawing')).toContainText('40 × 20 mm as drawn');
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  await expect(page.getByTestId('drawing')).toContainText('40 × 20 mm');
 });
 
 test('a DXF drawing goes from its file to a run on the stand-in', async ({ page }) => {
@@ -39,7 +40,9 @@ test('a DXF drawing goes from its file to a run on the stand-in', async ({ page 
   await expect(page.getByText(/The DXF file breaks off or is damaged/)).toBeVisible();
   const sides = [[0, 0, 60, 0], [60, 0, 60, 25], [60, 25, 0, 25], [0, 25, 0, 0]].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
   await bringIn(page, 'plate.dxf', dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...sides, entity('CIRCLE', 'hull', [10, 12], [20, 12], [40, 4])] }));
-  await expect(page.getByTestId('drawing')).toContainText('60 × 25 mm as drawn');
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  await expect(page.getByTestId('drawing')).toContainText('60 × 25 mm');
+  await page.getByRole('tab', { name: 'Steps' }).click();
   await choose(page, 'Choose the material', 'Outdoor vinyl, navy');
   await expect(page.getByTestId('estimate')).toBeVisible();
   await page.getByRole('button', { name: 'Run on the stand-in' }).click();
@@ -59,18 +62,25 @@ test('a material without a recipe gets a suggestion from the nearest ones, and s
 
   // The same outline was drawn twice.
   await page.getByRole('tab', { name: /Checks/ }).click();
-  await expect(page.getByTestId('finding')).toContainText('Lines lie on each other along 280 mm');
+  const doubled = page.getByTestId('finding').filter({ hasText: 'Lines lie on each other along 280 mm' });
+  await expect(doubled).toBeVisible();
+  await doubled.getByRole('button', { name: 'Leave the second one out' }).click();
+  await expect(doubled).toHaveCount(0);
+  await expect(page.getByTestId('left-out')).toContainText('1 part is left out');
 
   // Too wide for the sheet: the run is stopped, and runs again once it fits.
-  await page.getByRole('tab', { name: 'Sheet' }).click();
-  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('320');
-  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  const size = async (width: string) => {
+    if ((await page.getByRole('dialog').count()) === 0) await page.getByRole('button', { name: 'Size of flags.svg' }).click();
+    await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill(width);
+    await page.getByRole('button', { name: 'Set the size' }).click();
+  };
+  await size('320');
   await expect(page.getByText('Step 1 has to be put right: see the checks.')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('0');
-  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await size('0');
   await expect(page.getByText('The width goes from 1 to 10000 mm.')).toBeVisible();
-  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('120,5');
-  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await size('120,5');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
 });
 

@@ -8,9 +8,9 @@ const DRAWING = join(__dirname, '../core/testing/boat-number-48.svg');
 /** The five places, in whichever bar or rail they stand. */
 const place = (page: Page, name: string) => page.getByRole('navigation').getByRole('link', { name, exact: true });
 const step = (page: Page, position: number) => page.getByTestId(`step-${position}`);
-/** On the phone the sheet and the checks stand behind tabs; on a wide screen all are there. */
-async function turnTo(page: Page, tab: 'Steps' | 'Sheet' | 'Checks', isWide: boolean) {
-  if (!isWide) await page.getByRole('tab', { name: tab }).click();
+/** On the phone everything stands behind tabs; on a wide screen only the drawing and the sheet take turns. */
+async function turnTo(page: Page, tab: 'Drawing' | 'Steps' | 'Sheet' | 'Checks', isWide: boolean) {
+  if (!isWide || tab === 'Drawing' || tab === 'Sheet') await page.getByRole('tab', { name: tab }).click();
 }
 async function chooseMaterial(page: Page, position: number, name: string) {
   await step(page, position).getByRole('button', { name: 'Choose the material' }).click();
@@ -48,11 +48,14 @@ async function walk(page: Page, isWide: boolean) {
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Choose a file' }).click();
   await (await chooser).setFiles(DRAWING);
-  await expect(page.getByTestId('drawing')).toContainText('200 × 124 mm as drawn');
+  await turnTo(page, 'Drawing', isWide);
+  await expect(page.getByTestId('drawing')).toContainText('200 × 124 mm');
   await expect(page.getByTestId('drawing')).toContainText('Text “cut two of each” is not read');
   const original = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Fetch the original file' }).click();
+  await page.getByRole('button', { name: 'Fetch the original file' }).click();
   expect(readFileSync((await (await original).path())!, 'utf8')).toBe(readFileSync(DRAWING, 'utf8'));
+
+  await turnTo(page, 'Steps', isWide);
 
   // A material for each colour; recipes, order and hold come by themselves.
   await expect(page.getByText('Step 1 has no material yet.')).toBeVisible();
@@ -74,13 +77,17 @@ async function walk(page: Page, isWide: boolean) {
   expect(dot.x + dot.width).toBeLessThan(ring.x + ring.width);
 
   // An exact width, and a nudge.
+  await turnTo(page, 'Sheet', isWide);
   const digit = page.getByTestId('part-digit-8').locator('path').first();
   await expect(digit).toBeVisible();
   const before = await widthOf(digit);
-  const field = page.getByRole('textbox', { name: 'Width of the drawing in mm' });
-  await field.fill('150');
-  await expect(page.getByText('height follows: 93 mm')).toBeVisible();
-  await page.getByRole('button', { name: 'Set', exact: true }).click();
+  await turnTo(page, 'Drawing', isWide);
+  await page.getByRole('button', { name: 'Size of boat-number-48.svg' }).click();
+  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('150');
+  await expect(page.getByRole('textbox', { name: 'Height of the drawing in mm' })).toHaveValue('93');
+  await page.getByRole('button', { name: 'Set the size' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await turnTo(page, 'Sheet', isWide);
   await expect.poll(async () => (await widthOf(digit)) / before).toBeCloseTo(0.75, 1);
   await page.getByRole('button', { name: 'Nudge step up by 0.5 mm' }).click();
   const left = (await digit.boundingBox())!.x;

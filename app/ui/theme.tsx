@@ -74,7 +74,7 @@ function elementsTheme(tokens: Tokens, isDark: boolean) {
         disabledTitleStyle: { color: tokens.slate },
       }),
       Input: {
-        inputStyle: { fontFamily: FONT.text, fontSize: 17, color: tokens.ink, minHeight: TARGET },
+        inputStyle: { fontFamily: FONT.text, fontSize: 17, color: tokens.ink, minHeight: TARGET, minWidth: 0 },
         labelStyle: { fontFamily: FONT.textBold, fontSize: 15, color: tokens.slate, fontWeight: 'normal' },
         errorStyle: { fontFamily: FONT.text, fontSize: 15, color: tokens.rust, marginHorizontal: 0 },
         inputContainerStyle: { borderBottomColor: tokens.slate },

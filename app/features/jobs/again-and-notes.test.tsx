@@ -61,7 +61,7 @@ describe('a step of its own mind', () => {
 
   it('is nudged in this job alone', async () => {
     const { sent } = renderWithBook(<NudgeStep isOpen step={step} machine={machines[0]} tool={tools[0]} onClose={jest.fn()} />, answers);
-    fireEvent.press(await screen.findByLabelText('More Force'));
+    fireEvent.press(await screen.findByLabelText('Force up by 1'));
     fireEvent.changeText(screen.getByLabelText('Why this nudge?'), 'cold morning');
     fireEvent.press(screen.getByText('Keep it in this job'));
     await waitFor(() => expect(changed(sent)).toEqual([{ path: '/api/steps/step-1', body: { version: 2, nudge: { changes: { force: 1 }, reason: 'cold morning' } } }]));

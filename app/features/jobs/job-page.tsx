@@ -1,5 +1,6 @@
-import { checkedJob, type JobDetail } from '@keen-anvil/contract';
+import { checkedJob, type JobDetail, type StepView } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
+import { planeOnSheet } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
@@ -21,12 +22,14 @@ import { SpeedUpChoice, useSpeedUp } from '../runs/speed-up';
 import { allParts } from './all-parts';
 import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
+import { curvePath } from './curve-path';
 import { DrawingView, UndoKey } from './drawing-view';
 import { JOB_WORDS } from './job-words';
 import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
 import { PartActions } from './part-actions';
 import { useChangeSteps, useJob } from './queries';
+import type { SheetGuide } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { HoldMark, StepCard } from './step-card';
 import { useInspections, type InspectedStep } from './use-inspections';
@@ -104,7 +107,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const sheet = shown ? (
     <View style={{ gap: SPACE.base }}>
       <StepTabs steps={steps} shown={shown} onOpen={open} />
-      <SheetView key={shown.step.id} inspected={shown} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
+      <SheetView key={shown.step.id} inspected={shown} guides={guidesOf(job, shown.step)} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
     </View>
   ) : null;
   const drawing = <DrawingView job={job} parts={parts} chosen={chosen} onChoose={setChosen} maxHeight={isWide ? height * 0.5 : height * 0.4} />;
@@ -154,6 +157,11 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       {tab === 'Steps' ? ladder : tab === 'Sheet' ? sheet : tab === 'Checks' ? checks : drawing}
     </Page>
   );
+}
+
+/** The guides that show on a step's sheet. */
+function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
+  return job.otherParts.filter((part) => part.role === 'guide' && part.stepId === step.id).map((part) => ({ id: part.id, path: curvePath(part.contours), transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})` }));
 }
 
 /** Whether a drawing asks something that should be answered first. */

@@ -10,6 +10,14 @@ import { FONT } from '../../ui/tokens';
 import { tappedPart } from './tapped-part';
 import type { InspectedStep, StepBed } from './use-inspections';
 
+/** A guide as it is drawn on the sheet. */
+export interface SheetGuide {
+  id: string;
+  path: string;
+  /** An SVG matrix from the drawing's plane to the sheet, mm. */
+  transform: string;
+}
+
 interface SheetPictureProps {
   sheet: { widthMm: number; lengthMm: number };
   cuttable: Bounds | null;
@@ -18,6 +26,8 @@ interface SheetPictureProps {
   process: ProcessName;
   chosen?: string[];
   onChoose?: (partId: string) => void;
+  /** What is only shown, where it lies: path data with the way it comes to the sheet. */
+  guides?: SheetGuide[];
   /** Places that a check points at. */
   places?: Bounds[];
   /** Where the tool is, while it runs. */
@@ -44,7 +54,7 @@ const BEYOND_MM = 40;
 const SMALLEST_RING = 26;
 
 /** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
-export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, places = [], tool, maxHeight }: SheetPictureProps) {
+export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, guides = [], places = [], tool, maxHeight }: SheetPictureProps) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const deepest = Math.max(sheet.widthMm * 0.4, ...parts.map((part) => part.bounds.maxY + BEYOND_MM));
@@ -83,6 +93,9 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
           <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
           <G clipPath="url(#shown)">
             <G transform={place}>
+              {guides.map((guide) => (
+                <Path key={guide.id} testID="guide" d={guide.path} transform={guide.transform} fill="none" stroke={tokens.slate} strokeWidth={1.4 / scale} strokeDasharray={[5 / scale, 4 / scale]} />
+              ))}
               {parts.map((part) => (
                 <G key={part.id} testID={`part-${part.name}`}>
                   {/* A light edge below the line, so that the line shows on a dark material too. */}

@@ -10,17 +10,18 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useNudge } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
-import { pictureOf, SheetPicture } from './sheet-picture';
+import { pictureOf, SheetPicture, type SheetGuide } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
 
 interface SheetViewProps {
+  guides?: SheetGuide[];
   inspected: InspectedStep;
   places: Bounds[];
   maxHeight: number;
 }
 
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ inspected, places, maxHeight }: SheetViewProps) {
+export function SheetView({ inspected, guides, places, maxHeight }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
@@ -45,6 +46,7 @@ export function SheetView({ inspected, places, maxHeight }: SheetViewProps) {
         chosen={chosen}
         onChoose={toggle}
         places={places}
+        guides={guides}
         maxHeight={maxHeight}
       />
       <View style={{ gap: SPACE.small }}>

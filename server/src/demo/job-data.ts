@@ -11,7 +11,7 @@ export interface JobData {
   name: string;
   file: string;
   /** What is done with each colour: its material, and the process where it is not the usual one. */
-  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string }>;
+  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string; onCarrier?: boolean }>;
   /** Parts that are only shown. */
   guides?: string[];
   /** How it was drawn, where its material asks. */
@@ -56,7 +56,7 @@ export const JOBS: JobData[] = [
   {
     name: 'Boat plates',
     file: 'boat-plate.svg',
-    steps: { '#1d2f5c': 'Anodised aluminium blanks' },
+    steps: { '#1d2f5c': { material: 'Anodised aluminium blanks', onCarrier: true } },
     guides: ['plate'],
     notes: [{ kind: 'font', label: 'Letters', value: 'Slab, bold, outline only' }, { kind: 'words', label: 'Club', value: 'one plate for each of the eight boats' }],
     daysAgo: 2.5,

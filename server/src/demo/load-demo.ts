@@ -58,10 +58,11 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine } = typeof wanted === 'string' ? { material: wanted, process: undefined, machine: undefined } : wanted;
+    const { material, process, machine, onCarrier } = typeof wanted === 'string' ? { material: wanted, process: undefined, machine: undefined, onCarrier: undefined } : wanted;
     await change(stepId, { materialId: demoId(material) });
     if (process) await change(stepId, { process });
     if (machine) await change(stepId, { machineId: demoId(machine) });
+    if (onCarrier) await change(stepId, { onCarrier });
   }
   if (data.readsReversed !== undefined) job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, { version: job.artworks[0].version, readsReversed: data.readsReversed });
   for (const [i, note] of (data.notes ?? []).entries()) job = await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });

@@ -93,3 +93,9 @@ export async function updateStep(db: Db, step: StepRow): Promise<void> {
 export async function removeStep(db: Db, id: string): Promise<void> {
   await db.query('UPDATE job_step SET is_gone = true, version = version + 1 WHERE id = $1', [id]);
 }
+
+/** Brings a step of a job back in sight. Returns false where there is none with this id. */
+export async function showStep(db: Db, jobId: string, id: string): Promise<boolean> {
+  const { rowCount } = await db.query('UPDATE job_step SET is_gone = false, version = version + 1 WHERE job_id = $1 AND id = $2', [jobId, id]);
+  return rowCount === 1;
+}

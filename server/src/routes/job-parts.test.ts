@@ -48,6 +48,17 @@ describe('what is processed', () => {
     expect(job.otherParts).toEqual([]);
   });
 
+  it('a step of guides alone is gone, its guides show on another sheet, and processed again they have a step', async () => {
+    let job = await jobWith(ring + red);
+    expect(job.steps).toHaveLength(2);
+    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'guide' });
+    expect(job.steps).toHaveLength(1);
+    expect(named(job, 'tag')).toMatchObject({ role: 'guide', stepId: job.steps[0].id, place: job.steps[0].parts[0].place });
+    job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'process' });
+    expect(job.steps.map(({ colour, parts }) => [colour, parts.map(({ name }) => name)])).toEqual([['#000000', ['ring']], ['#c8342f', ['tag']]]);
+  });
+
   it('taking apart and putting together are each other’s undoing', async () => {
     const job = await jobWith(ring + dot);
     const apart = await done(job, { action: 'apart', partIds: [named(job, 'ring').id] });

@@ -5,7 +5,7 @@ import { bridgeInDrawing, putTogether, takenApart, type Piece } from '@keen-anvi
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { refused } from '../problem';
-import { insertStep } from '../queries/jobs';
+import { insertStep, showStep } from '../queries/jobs';
 import { deleteParts, insertParts, updateParts, type PartRow } from '../queries/parts';
 import { editJob, type OpenJob } from './job-edit';
 import { artworkPlane, contourOf, partShapes } from './part-shapes';
@@ -31,7 +31,7 @@ export async function actOnParts(pool: Pool, workshopId: string, jobId: string, 
 type Action = (open: OpenJob, chosen: PartRow[], act: PartAction) => Promise<void>;
 
 const ACTIONS: Readonly<Record<PartAction['action'], Action>> = {
-  role: ({ db }, chosen, { role }) => updateParts(db, chosen.map((part) => ({ ...part, role: role! }))),
+  role: changeRole,
   step: moveTo,
   'new-step': newStep,
   apart: takeApart,
@@ -39,6 +39,27 @@ const ACTIONS: Readonly<Record<PartAction['action'], Action>> = {
   outline: drawOutline,
   bridges: putBridges,
 };
+
+/** Parts that are processed again go back to the step they are in, to one of their colour, or to a new one. */
+async function changeRole(open: OpenJob, chosen: PartRow[], { role }: PartAction): Promise<void> {
+  const { db, workshopId, job, steps, parts, artworks } = open;
+  if (role !== 'process') return updateParts(db, chosen.map((part) => ({ ...part, role: role! })));
+  const shapes = partShapes(artworks, parts);
+  const stepOf = new Map(steps.map((step) => [step.colour, step.id]));
+  const start = await startingPlace(db, workshopId, await loadShop(db, workshopId));
+  const moved: PartRow[] = [];
+  for (const part of chosen) {
+    const { colour } = shapes.get(part.id)!;
+    if (part.role === 'out' && part.stepId) stepOf.set(colour, part.stepId);
+    if (!stepOf.has(colour)) {
+      const id = uuidv5(`again ${colour}`, part.id);
+      if (!(await showStep(db, job.id, id))) await insertStep(db, workshopId, { ...start, id, jobId: job.id, position: steps.length + moved.length, colour, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, nudge: null });
+      stepOf.set(colour, id);
+    }
+    moved.push({ ...part, role: 'process', stepId: stepOf.get(colour)! });
+  }
+  await updateParts(db, moved);
+}
 
 async function moveTo({ db, steps }: OpenJob, chosen: PartRow[], { stepId }: PartAction): Promise<void> {
   if (!steps.some((step) => step.id === stepId)) throw refused('That step is not in this job.', 'stepId');

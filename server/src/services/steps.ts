@@ -7,7 +7,7 @@ import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { notFound, refused, stale } from '../problem';
 import { findJobOfStep, insertStep, listSteps, removeStep, updateJob, updateStep, type StepRow } from '../queries/jobs';
-import { listParts, movePlacements, updateParts } from '../queries/parts';
+import { listParts, movePlacements, updateParts, type PartRow } from '../queries/parts';
 import { listRecipes } from '../queries/recipes';
 import { editJob, type OpenJob } from './job-edit';
 import { jobDetail } from './job-views';
@@ -117,11 +117,12 @@ export async function settleSteps(open: OpenJob): Promise<void> {
   const shapes = partShapes(artworks, parts);
   for (const step of await listSteps(db, workshopId, job.id)) {
     const own = parts.filter((part) => part.stepId === step.id);
-    if (own.length === 0) {
+    const processed = own.filter((part) => part.role === 'process');
+    if (processed.length === 0) {
       await removeStep(db, step.id);
+      await updateParts(db, own.map((part) => withoutStep(part, parts, step.id)));
       continue;
     }
-    const processed = own.filter((part) => part.role === 'process');
     const colours = new Set(processed.map((part) => shapes.get(part.id)!.colour));
     if (processed.length > 0 && !colours.has(step.colour)) await updateStep(db, { ...step, colour: [...colours][0] });
     const wasHere = new Set(open.parts.filter((part) => part.stepId === step.id).map((part) => part.id));
@@ -151,6 +152,12 @@ function withFoilOnSheet(step: StepRow, steps: readonly StepRow[], shop: Shop): 
   if (!isFoil(step)) return step;
   const under = steps.find((s) => s.id !== step.id && s.machineId === step.machineId && s.stockPieceId && s.materialId && !isFoil(s));
   return under ? { ...step, stockPieceId: under.stockPieceId, onCarrier: under.onCarrier } : step;
+}
+
+/** A guide of a step that is gone shows on the sheet of another step of its drawing; what is left out lies nowhere. */
+function withoutStep(part: PartRow, parts: readonly PartRow[], goneId: string): PartRow {
+  const host = part.role === 'guide' ? parts.find((other) => other.artworkId === part.artworkId && other.role === 'process' && other.stepId !== null && other.stepId !== goneId) : undefined;
+  return { ...part, stepId: host?.stepId ?? null, place: host?.place ?? part.place };
 }
 
 /** Lays a step in the first place of its sheet, together with all steps that are done on the same sheet. */
