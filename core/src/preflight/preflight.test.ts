@@ -1,6 +1,7 @@
 import type { CurveContour } from '../geometry';
 import { placeParts, type PlacedPart } from '../layout';
 import { clam, longPlotter } from '../../testing/shop';
+import { bridged } from '../parts';
 import { checkJob, checkStep, type CheckedJob, type CheckedStep, type PartMemo } from './index';
 
 const ring = (points: [number, number][]): CurveContour => ({
@@ -171,6 +172,10 @@ describe('pieces, islands and letters', () => {
     expect(fix.bridges).toHaveLength(2);
     expect(fix.bridges.every(({ widthMm, lengthMm }) => widthMm === 2 && lengthMm > 8)).toBe(true);
     expect(codes(step(lay([box(20, 20, 40, 40), box(28, 30, 24, 20)])))).not.toContain('stencil-island 0');
+    // With the bridges in, nothing falls out any more.
+    const held = bridged([box(20, 20, 40, 40), box(28, 30, 24, 20)], fix.bridges, [1, 0, 0, 1, 0, 0]);
+    expect(held.length).toBeGreaterThan(1);
+    expect(codes(step(lay(held), stencil))).not.toContain('stencil-island 0');
   });
 
   it('letters of a joined script that stand apart are told by their word', () => {

@@ -3,6 +3,7 @@ import type { PlacedPart } from '../layout';
 import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
+import { holesOf } from './holes';
 import { rememberPlaces, type PartMemo } from './part-memo';
 import type { CheckedStep } from './step-input';
 
@@ -46,7 +47,7 @@ function thinIn(part: PlacedPart, width: number): Bounds[] {
 
 /** A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not. */
 function narrowHoles(part: PlacedPart, width: number): Bounds[] {
-  return ringsOf(part).slice(1).flatMap((hole) => (isThinnerSomewhere([hole], width) ? thinPlaces(normalise([hole]), width).filter((place) => place.isWhole).map((place) => place.bounds) : []));
+  return holesOf(part).flatMap(({ hole: { points } }) => (isThinnerSomewhere([points], width) ? thinPlaces(normalise([points]), width).filter((place) => place.isWhole).map((place) => place.bounds) : []));
 }
 
 const places = (count: number) => (count === 1 ? 'One place is' : `${count} places are`);

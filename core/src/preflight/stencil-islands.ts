@@ -1,6 +1,6 @@
 import { boundsOf, distance, type Point, type Polyline } from '../geometry';
-import type { PlacedPart } from '../layout';
 import type { Finding, ProposedBridge } from './finding';
+import { holesOf } from './holes';
 import type { CheckedStep } from './step-input';
 
 /** A bridge is so many smallest details wide, at least. */
@@ -13,23 +13,22 @@ const GRIP_MM = 0.6;
 export function checkStencilIslands({ placed, material }: CheckedStep): Finding[] {
   if (material.family !== 'stencil') return [];
   const widthMm = Math.max(NARROWEST_MM, BRIDGE_DETAILS * material.smallestDetailMm);
-  const held = placed.filter(({ contours }) => contours.length > 1 && contours.every(({ closed }) => closed));
-  const findings = held.map((part): Finding => {
-    const [outline, ...islands] = part.contours;
-    const bridges = islands.flatMap((island) => bridgesFor(island, outline, widthMm));
-    return {
+  return placed.flatMap((part): Finding[] => {
+    const islands = holesOf(part);
+    if (islands.length === 0) return [];
+    const bridges = islands.flatMap(({ hole, outline }) => bridgesFor(hole, outline, widthMm));
+    return [{
       code: `stencil-island ${part.id}`, severity: 'warn',
       message: `The inside of “${part.name}” falls out of the stencil.`,
       mend: `Let ${bridges.length} bridges of ${widthMm} mm hold it.`,
-      places: islands.flatMap(({ points }) => boundsOf(points) ?? []),
+      places: islands.flatMap(({ hole }) => boundsOf(hole.points) ?? []),
       fix: { kind: 'bridges', label: `Put ${bridges.length} bridges in`, partId: part.id, bridges },
-    };
+    }];
   });
-  return findings;
 }
 
 /** A bridge where island and outline are nearest, and one as near as can be on the other side. */
-function bridgesFor(island: Polyline, outline: PlacedPart['contours'][number], widthMm: number): ProposedBridge[] {
+function bridgesFor(island: Polyline, outline: Polyline, widthMm: number): ProposedBridge[] {
   const middle = middleOf(island.points);
   const links = island.points.map((from) => ({ from, to: outline.points.reduce((best, to) => (distance(from, to) < distance(from, best) ? to : best)) }));
   const length = ({ from, to }: (typeof links)[number]) => distance(from, to);

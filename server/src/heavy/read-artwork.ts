@@ -2,9 +2,10 @@ import { gunzipSync } from 'node:zlib';
 import { readFileSync } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import type { ArtworkKind } from '@keen-anvil/contract';
-import { artworkBounds, ArtworkRefusedError, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress } from '@keen-anvil/core/artwork';
+import { artworkBounds, ArtworkRefusedError, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress, type ReadingNotice } from '@keen-anvil/core/artwork';
 import { SHIPPED_FONTS, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
+import { formatNumber } from '@keen-anvil/core/units';
 import sharp from 'sharp';
 
 /** What is to be read: a file with the choices for it, or a text with its font. */
@@ -35,13 +36,23 @@ export async function readArtwork(task: ReadTask): Promise<ReadAnswer> {
   try {
     const reading = await readingOf(task, progress);
     progress(1, 'Done');
-    return { refusal: null, reading, drawn: artworkBounds(reading.parts) };
+    const drawn = artworkBounds(reading.parts);
+    return { refusal: null, reading: { ...reading, notices: [...reading.notices, ...tooLargeFor(drawn)] }, drawn };
   } catch (error) {
     if (error instanceof ArtworkRefusedError) return { refusal: error.message };
     throw error;
   } finally {
     task.port?.close();
   }
+}
+
+/** Larger than any sheet, in mm. */
+const NO_SHEET_MM = 10_000;
+
+/** Said of a drawing that no sheet could hold: most likely its unit is wrong. */
+function tooLargeFor(drawn: Bounds | null): ReadingNotice[] {
+  const across = drawn ? Math.max(drawn.maxX - drawn.minX, drawn.maxY - drawn.minY) : 0;
+  return across > NO_SHEET_MM ? [{ code: 'size-assumed', message: `The drawing is ${formatNumber(across / 1000, 0)} m across, larger than any sheet: look at its unit, or set its exact size`, count: 1 }] : [];
 }
 
 async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkReading> {
