@@ -7,12 +7,18 @@ export interface BoxedPart extends PartView {
   bounds: Bounds;
 }
 
-/** All parts of a job, in steps or not. */
+const known = new WeakMap<JobDetail, BoxedPart[]>();
+
+/** All parts of a job, in steps or not; reckoned once for each answer of the server. */
 export function allParts(job: JobDetail): BoxedPart[] {
-  return [...job.steps.flatMap((step) => step.parts), ...job.otherParts].flatMap((part) => {
+  const before = known.get(job);
+  if (before) return before;
+  const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts].flatMap((part) => {
     const bounds = contourBounds(part.contours, 0.1);
     return bounds ? [{ ...part, bounds }] : [];
   });
+  known.set(job, parts);
+  return parts;
 }
 
 const widthOf = ({ bounds }: BoxedPart) => bounds.maxX - bounds.minX;

@@ -8,7 +8,10 @@ import { call } from '../api/client';
 const runsKey = (jobId: string) => ['runs', jobId];
 
 export const useRuns = (jobId: string) =>
-  useQuery({ queryKey: runsKey(jobId), queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }), refetchOnMount: 'always' });
+  useQuery({ queryKey: runsKey(jobId), queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }), refetchOnMount: 'always', refetchInterval: ({ state }) => (isBetweenSteps(state.data) ? 1000 : false) });
+
+/** A step is over and the next has not begun yet: nothing is under way that would tell of itself. */
+const isBetweenSteps = (runs: RunView[] = []): boolean => runs.some((run) => run.progress.state === 'queued') && !runs.some((run) => ['running', 'paused', 'holding', 'cancelled'].includes(run.progress.state));
 
 export function useStartJob(jobId: string) {
   const client = useQueryClient();

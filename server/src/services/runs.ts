@@ -227,8 +227,12 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       return following;
     });
     this.bay.unload(machineId);
-    this.announce(this.view({ ...before, state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm }));
-    if (next && !next.hold) await this.begin(workshopId, next.id, 'started');
+    try {
+      // The next step is under way before anybody hears of the end: who asks then finds it.
+      if (next && !next.hold) await this.begin(workshopId, next.id, 'started');
+    } finally {
+      this.announce(this.view({ ...before, state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm }));
+    }
   }
 
   /** What the stand-in's world makes of a finished run. */
@@ -297,7 +301,8 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       hold: run.hold,
       estimateSeconds: run.estimateSeconds,
       measuredSeconds: run.measuredSeconds,
-      progress: live ?? {
+      // The machine stands still before its end is written down: what is written counts.
+      progress: live ? { ...live, state: run.state } : {
         state: run.state,
         doneSeconds: run.doneSeconds,
         totalSeconds: run.measuredSeconds ?? run.estimateSeconds,
