@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { contourBounds } from '@keen-anvil/core/geometry';
 import { paths, type JobDetail, type MaterialView, type PartView, type StepView, type TemplateDetail, type ToolView } from '@keen-anvil/contract';
 import request from 'supertest';
@@ -235,7 +236,7 @@ describe('texts', () => {
   });
 
   it('in a font of one’s own; what is no font is refused and not kept', async () => {
-    const file = require('node:fs').readFileSync(require.resolve('@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf'));
+    const file = readFileSync(require.resolve('@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf'));
     const id = randomUUID();
     const fonts = (await api().put(paths.font(id, 'club letters.ttf')).set('Content-Type', 'font/ttf').send(file).expect(201)).body;
     expect(fonts).toContainEqual({ id, name: 'club letters' });
