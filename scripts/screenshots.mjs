@@ -36,22 +36,14 @@ const worn = await found('navy vinyl little');
 const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
 const held = jobs.find((job) => job.name === 'Boat number 12').id;
-const material = (await get('/api/materials')).find((m) => m.name === 'Transfer film, gold glitter').id;
 const yellow = (await get('/api/materials')).find((m) => m.name === 'Outdoor vinyl, signal yellow').id;
-const table = [
-  'material;machine;tool;process;force;speed;passes;overcut;reason',
-  'Outdoor vinyl, signal yellow;Long plotter;Fine blade;Kiss cut;17;5;1;0,4;from the next bench',
-  'Sticker paper, matt;Long plotter;Fine blade;Kiss cut;20;6;1;0,4;a new roll',
-  'Outdoor vinyl, navy;Long plotter;Fine blade;Kiss cut;44;5;1;0,4;',
-  'Sail cloth;Long plotter;Rotary blade;Through cut;30;3;1;;',
-].join('\n');
-
-/** A table of recipes, up to what it would do. */
-async function bringIn(page) {
-  const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Choose a file' }).click();
-  await (await chooser).setFiles({ name: 'from-the-next-bench.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
-  await page.getByTestId('import-preview').waitFor();
+/** A picture that is looked at by its colours. */
+async function traced(page) {
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  await page.getByRole('button', { name: 'Trace it otherwise' }).click();
+  await page.getByRole('radio', { name: 'By a few colours' }).click();
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByText(/^4 parts, 85 × 85 mm/).waitFor();
 }
 
 async function pictures(size, views) {
@@ -104,10 +96,10 @@ await pictures({ width: 390, height: 844 }, [
   ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
   ['dial-card', `/book/${press.id}/dial`],
   ['suggestion', `/book/new?material=${yellow}`, (page) => page.getByTestId('suggestion').waitFor()],
-  ['import', '/book/import', bringIn],
   ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
-  ['material', `/stock/${material}`],
+  ['drawing', `/jobs/${jobs.find((job) => job.name === 'Certificates').id}`, (page) => page.getByRole('tab', { name: 'Drawing' }).click()],
+  ['trace', `/jobs/${jobs.find((job) => job.name === 'Prize coasters').id}`, traced],
   ['job-steps', '/jobs/new', newJob],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
   ['tuning-score', `/book/${glitter.id}/tune`, toScore],

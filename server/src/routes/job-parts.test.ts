@@ -174,6 +174,10 @@ describe('size', () => {
     expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(box(named(job, 'flag')).maxX, 6);
     expect(first.start[0]).toBeCloseTo(0, 6);
     expect(job.artworks[0].readsReversed).toBe(true);
+    // On a material that is cut from its face it comes out as it was drawn.
+    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    expect(job.steps[0].mirrored).toBe(false);
+    expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(0, 6);
   });
 });
 

@@ -202,8 +202,8 @@ function sized(artwork: ArtworkRow, { widthMm, heightMm, xMm, yMm, isSizeLocked,
 
 /** Where a step is turned over, its left edge stays when the drawing grows. */
 async function keepTurnedSteps({ db, workshopId, job, steps, parts, artworks }: OpenJob, changed: ArtworkRow): Promise<void> {
-  const before = partShapes(artworks, parts);
-  const after = partShapes(await listArtworks(db, workshopId, job.id), parts);
+  const before = partShapes(artworks, parts, steps);
+  const after = partShapes(await listArtworks(db, workshopId, job.id), parts, steps);
   const moved = steps.filter((step) => step.mirrored && parts.some((part) => part.stepId === step.id && part.artworkId === changed.id)).flatMap((step) => {
     const [was, is] = [stepBox(before, parts, step.id), stepBox(after, parts, step.id)];
     const shift = was && is ? is.maxX - was.maxX : 0;

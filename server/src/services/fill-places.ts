@@ -19,8 +19,9 @@ export async function fillPlaces(pool: Pool): Promise<void> {
       await updateReading(db, { ...before, drawnMinXMm: drawn.minX, drawnMinYMm: drawn.minY, drawnWidthMm: drawn.maxX - drawn.minX, drawnHeightMm: drawn.maxY - drawn.minY });
       const artworks = await listArtworks(db, workshopId, jobId);
       const parts = await listParts(db, workshopId, jobId);
-      const shapes = partShapes(artworks, parts);
-      for (const step of await listSteps(db, workshopId, jobId)) {
+      const steps = await listSteps(db, workshopId, jobId);
+      const shapes = partShapes(artworks, parts, steps);
+      for (const step of steps) {
         const box = stepBox(shapes, parts, step.id);
         if (!box) continue;
         await updateParts(db, parts.filter((part) => part.stepId === step.id).map((part) => ({ ...part, place: { x: part.place.x + (step.mirrored ? box.maxX : -box.minX), y: part.place.y - box.minY } })));

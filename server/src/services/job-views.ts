@@ -45,7 +45,7 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const parts = await listParts(db, workshopId, id);
   const runs = (await listRunStates(db, workshopId)).filter((run) => run.jobId === id);
   const shop = await loadShop(db, workshopId);
-  const shapes = partShapes(artworks, parts);
+  const shapes = partShapes(artworks, parts, steps);
   const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
   const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
   return {

@@ -1,6 +1,7 @@
 import { contourBounds, type Bounds, type CurveContour } from '@keen-anvil/core/geometry';
 import { bridged, outlineAt, planeOf, toPlane, type Piece } from '@keen-anvil/core/parts';
 import type { ArtworkRow } from '../queries/artworks';
+import type { StepRow } from '../queries/jobs';
 import type { PartRow } from '../queries/parts';
 
 /** A part as it is: contours at true size in the job's plane, and what the drawing says of it. */
@@ -14,21 +15,26 @@ export interface PartShape {
 /** The contour of a reading that a piece names; pieces of another reading have none. */
 export const contourOf = ({ reading }: Pick<ArtworkRow, 'reading'>, [part, contour]: Piece): CurveContour | undefined => reading.parts[part]?.contours[contour];
 
-/** How a drawing stands in the job's plane. */
-export function artworkPlane(artwork: Omit<ArtworkRow, 'reading' | 'choices' | 'byteCount'>) {
+/**
+ * How a drawing stands in the job's plane. What was drawn reversed already is turned back for a step that turns it over,
+ * so that it comes out as it was drawn; any other step takes it as it is.
+ */
+export function artworkPlane(artwork: Omit<ArtworkRow, 'reading' | 'choices' | 'byteCount'>, isTurnedOver: boolean) {
   const { drawnMinXMm: minX, drawnMinYMm: minY, drawnWidthMm, drawnHeightMm, scaleX, scaleY, xMm, yMm, readsReversed } = artwork;
-  return planeOf({ drawn: { minX, minY, maxX: minX + drawnWidthMm, maxY: minY + drawnHeightMm }, scaleX, scaleY, xMm, yMm, isReversed: readsReversed === true });
+  return planeOf({ drawn: { minX, minY, maxX: minX + drawnWidthMm, maxY: minY + drawnHeightMm }, scaleX, scaleY, xMm, yMm, isReversed: readsReversed === true && isTurnedOver });
 }
 
 /** The shapes of all parts of a job; outlines are made anew from what they go round. */
-export function partShapes(artworks: readonly ArtworkRow[], parts: readonly PartRow[]): Map<string, PartShape> {
-  const drawings = new Map(artworks.map((artwork) => [artwork.id, { artwork, plane: artworkPlane(artwork) }]));
+export function partShapes(artworks: readonly ArtworkRow[], parts: readonly PartRow[], steps: readonly Pick<StepRow, 'id' | 'mirrored'>[]): Map<string, PartShape> {
+  const drawings = new Map(artworks.map((artwork) => [artwork.id, { artwork, planes: { straight: artworkPlane(artwork, false), turned: artworkPlane(artwork, true) } }]));
+  const turnedOver = new Set(steps.filter((step) => step.mirrored).map((step) => step.id));
   const byId = new Map(parts.map((part) => [part.id, part]));
   const shapes = new Map<string, PartShape>();
   const shapeOf = (part: PartRow, depth: number): PartShape => {
     const known = shapes.get(part.id);
     if (known) return known;
-    const { artwork, plane } = drawings.get(part.artworkId)!;
+    const { artwork, planes } = drawings.get(part.artworkId)!;
+    const plane = part.stepId !== null && turnedOver.has(part.stepId) ? planes.turned : planes.straight;
     const drawn = artwork.reading.parts[part.pieces[0]?.[0] ?? -1];
     const source = part.offsetOf && depth < 8 ? byId.get(part.offsetOf) : undefined;
     const contours = source

@@ -44,7 +44,7 @@ const ACTIONS: Readonly<Record<PartAction['action'], Action>> = {
 async function changeRole(open: OpenJob, chosen: PartRow[], { role }: PartAction): Promise<void> {
   const { db, workshopId, job, steps, parts, artworks } = open;
   if (role !== 'process') return updateParts(db, chosen.map((part) => ({ ...part, role: role! })));
-  const shapes = partShapes(artworks, parts);
+  const shapes = partShapes(artworks, parts, steps);
   const stepOf = new Map(steps.map((step) => [step.colour, step.id]));
   const start = await startingPlace(db, workshopId, await loadShop(db, workshopId));
   const moved: PartRow[] = [];
@@ -69,7 +69,7 @@ async function moveTo({ db, steps }: OpenJob, chosen: PartRow[], { stepId }: Par
 /** Splits parts off into a step of their own, done as the step they come from. */
 async function newStep({ db, workshopId, job, steps, parts, artworks }: OpenJob, chosen: PartRow[], { stepId }: PartAction): Promise<void> {
   const from = steps.find((step) => step.id === chosen[0].stepId);
-  const { colour } = partShapes(artworks, parts).get(chosen[0].id)!;
+  const { colour } = partShapes(artworks, parts, steps).get(chosen[0].id)!;
   const start = from ?? { ...(await startingPlace(db, workshopId, await loadShop(db, workshopId))), materialId: null, stockPieceId: null, mirrored: false, onCarrier: false };
   // Right behind where it comes from, so that a hand-made order stays sensible.
   await insertStep(db, workshopId, { ...start, id: stepId!, jobId: job.id, position: steps.length, colour, isSkipped: false, nudge: null });
@@ -109,17 +109,17 @@ async function putBridges({ db, steps, artworks }: OpenJob, chosen: PartRow[], {
     chosen.map((part) => {
       const artwork = artworks.find((a) => a.id === part.artworkId)!;
       const mirrored = steps.find((step) => step.id === part.stepId)?.mirrored ?? false;
-      const toSheet = composeAffine(artworkPlane(artwork), planeOnSheet(part.place, mirrored));
+      const toSheet = composeAffine(artworkPlane(artwork, mirrored), planeOnSheet(part.place, mirrored));
       return { ...part, bridges: [...part.bridges, ...bridges!.map((bridge) => bridgeInDrawing(bridge, toSheet))] };
     }),
   );
 }
 
 /** An outline round each part at an exact distance; it is made anew whenever the part is scaled. */
-async function drawOutline({ db, workshopId, job, parts, artworks }: OpenJob, chosen: PartRow[], { distanceMm }: PartAction): Promise<void> {
+async function drawOutline({ db, workshopId, job, steps, parts, artworks }: OpenJob, chosen: PartRow[], { distanceMm }: PartAction): Promise<void> {
   if (distanceMm === 0) throw refused('The distance of an outline must not be 0 mm.', 'distanceMm');
   const fresh = chosen.map((part): PartRow => ({ ...part, id: uuidv5(`outline ${distanceMm} ${parts.length}`, part.id), name: `${part.name}, ${distanceMm! > 0 ? 'outline' : 'inner line'} at ${Math.abs(distanceMm!)} mm`, offsetOf: part.id, offsetMm: distanceMm!, bridges: [] }));
-  const shapes = partShapes(artworks, [...parts, ...fresh]);
+  const shapes = partShapes(artworks, [...parts, ...fresh], steps);
   const empty = fresh.find((part) => shapes.get(part.id)!.contours.length === 0);
   if (empty) throw refused(`“${parts.find((part) => part.id === empty.offsetOf)!.name}” has no outline at ${distanceMm} mm: it is an open line, or nothing is left of it.`, 'distanceMm');
   await insertParts(db, workshopId, job.id, fresh);

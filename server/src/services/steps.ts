@@ -82,7 +82,7 @@ async function reorder(open: OpenJob, order: string[]): Promise<void> {
 /** A step for each colour or layer of what is processed; steps whose parts agree on one stay as they are. */
 async function regroup(open: OpenJob, by: 'colour' | 'layer'): Promise<void> {
   const { db, workshopId, job, steps, parts, artworks } = open;
-  const shapes = partShapes(artworks, parts);
+  const shapes = partShapes(artworks, parts, steps);
   const keyOf = (id: string) => (by === 'colour' ? shapes.get(id)!.colour : (shapes.get(id)!.layer ?? 'no layer'));
   const start = await startingPlace(db, workshopId, await loadShop(db, workshopId));
   const taken = new Map<string, string>();
@@ -114,8 +114,9 @@ export async function settleSteps(open: OpenJob): Promise<void> {
   const shop = await loadShop(db, workshopId);
   const before = new Map(open.parts.map((part) => [part.id, part.stepId]));
   const parts = await listParts(db, workshopId, job.id);
-  const shapes = partShapes(artworks, parts);
-  for (const step of await listSteps(db, workshopId, job.id)) {
+  const steps = await listSteps(db, workshopId, job.id);
+  const shapes = partShapes(artworks, parts, steps);
+  for (const step of steps) {
     const own = parts.filter((part) => part.stepId === step.id);
     const processed = own.filter((part) => part.role === 'process');
     if (processed.length === 0) {
@@ -166,8 +167,9 @@ export async function placeAfresh({ db, workshopId, job, artworks }: OpenJob, st
   const machine = shop.machines.get(step.machineId);
   if (!piece || !machine) return;
   const parts = await listParts(db, workshopId, job.id);
-  const shapes = partShapes(artworks, parts);
-  const together = (await listSteps(db, workshopId, job.id)).filter((s) => s.id === step.id || (s.stockPieceId === step.stockPieceId && s.machineId === step.machineId && s.mirrored === step.mirrored && s.onCarrier === step.onCarrier));
+  const steps = await listSteps(db, workshopId, job.id);
+  const shapes = partShapes(artworks, parts, steps);
+  const together = steps.filter((s) => s.id === step.id || (s.stockPieceId === step.stockPieceId && s.machineId === step.machineId && s.mirrored === step.mirrored && s.onCarrier === step.onCarrier));
   const ids = new Set(together.map((s) => s.id));
   const boxes = together.flatMap((s) => stepBox(shapes, parts, s.id) ?? []);
   if (boxes.length === 0) return;
@@ -178,9 +180,9 @@ export async function placeAfresh({ db, workshopId, job, artworks }: OpenJob, st
 }
 
 /** Turns a step over where it lies: its box stays, what was left in it is right. */
-async function turnOver({ db, parts, artworks }: OpenJob, step: StepRow): Promise<void> {
+async function turnOver({ db, parts, artworks, steps }: OpenJob, step: StepRow): Promise<void> {
   const own = parts.filter((part) => part.stepId === step.id);
-  const box = stepBox(partShapes(artworks, parts), parts, step.id);
+  const box = stepBox(partShapes(artworks, parts, steps), parts, step.id);
   if (!box) return;
   const shift = (box.minX + box.maxX) * (step.mirrored ? 1 : -1);
   await updateParts(db, own.map((part) => ({ ...part, place: { x: part.place.x + shift, y: part.place.y } })));
