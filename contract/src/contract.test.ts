@@ -21,7 +21,7 @@ describe('the contract between app and server', () => {
 
   it('refuses in sentences that name the field', () => {
     expect(refusal(() => parseContract(ArtworkChange, { version: 1, widthMm: 0 }))).toMatchObject({ field: 'widthMm', message: 'The width goes from 1 to 10000 mm.' });
-    expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe('Choose at least one part to nudge.');
+    expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe('Choose at least one part.');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { force: 'much' } })).field).toBe('settings');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain('depth, force, power');
     expect(refusal(() => parseContract(NewRun, { seriesId: 'x', speedUp: 1 })).field).toBe('seriesId');

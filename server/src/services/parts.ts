@@ -89,15 +89,18 @@ async function takeApart({ db, workshopId, job, artworks }: OpenJob, chosen: Par
 }
 
 async function together({ db, parts, artworks }: OpenJob, chosen: PartRow[]): Promise<void> {
-  const [first, ...rest] = chosen;
-  if (rest.length === 0) throw refused('Choose two parts or more to put together.', 'partIds');
-  if (rest.some((part) => part.artworkId !== first.artworkId)) throw refused('Only parts of one drawing can be put together.', 'partIds');
+  const [first] = chosen;
+  if (chosen.length < 2) throw refused('Choose two parts or more to put together.', 'partIds');
+  if (chosen.some((part) => part.artworkId !== first.artworkId)) throw refused('Only parts of one drawing can be put together.', 'partIds');
   if (chosen.some((part) => part.offsetOf)) throw refused('An outline that is made from another part stays for itself.', 'partIds');
-  const gone = new Set(rest.map((part) => part.id));
-  if (parts.some((part) => part.offsetOf && gone.has(part.offsetOf))) throw refused('One of these parts has an outline that is made from it. Take the outline away first.', 'partIds');
   const artwork = artworks.find((a) => a.id === first.artworkId)!;
   const pieces: Piece[] = putTogether(chosen.map((part) => part.pieces), (piece) => contourOf(artwork, piece)!);
-  await updateParts(db, [{ ...first, pieces, bridges: chosen.flatMap((part) => part.bridges) }]);
+  // The outermost gives its name and its place.
+  const [[outerPart, outerContour]] = pieces;
+  const host = chosen.find((part) => part.pieces.some(([p, c]) => p === outerPart && c === outerContour))!;
+  const gone = new Set(chosen.filter((part) => part !== host).map((part) => part.id));
+  if (parts.some((part) => part.offsetOf && gone.has(part.offsetOf))) throw refused('One of these parts has an outline that is made from it. Take the outline away first.', 'partIds');
+  await updateParts(db, [{ ...host, pieces, bridges: chosen.flatMap((part) => part.bridges) }]);
   await deleteParts(db, [...gone]);
 }
 
