@@ -1,0 +1,56 @@
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { chromium } from '@playwright/test';
+import { ensureWebBuild } from '../scripts/build.mjs';
+import { remakeDatabase } from '../scripts/database.mjs';
+import { freePort, startPostgres } from '../scripts/postgres.mjs';
+import { ensureChromium } from '../scripts/setup.mjs';
+import { wavyRings } from './many-shapes';
+import { traceMainThread } from './main-thread';
+
+// A drawing of 100,000 segments in a job on the phone: the longest task on the page's own thread while it is checked
+// again after a change of material, and while it is turned to, against 50 ms.
+const RINGS = 1000;
+const SEGMENTS = 100;
+const LONG_MS = 50;
+
+ensureChromium();
+ensureWebBuild();
+const postgres = await startPostgres('postgres-test', { quick: true });
+await remakeDatabase(postgres.url('postgres'), 'bench_job');
+const port = await freePort();
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { ...process.env, DATABASE_URL: postgres.url('bench_job'), PORT: String(port), LOG_FILE: '.data/bench.log' } });
+await once(server, 'message');
+const address = `http://127.0.0.1:${port}`;
+const send = async (method: string, path: string, body: unknown, type = 'application/json') => (await fetch(address + path, { method, headers: { 'Content-Type': type }, body: typeof body === 'string' ? body : JSON.stringify(body) })).json();
+const id = randomUUID();
+await send('POST', '/api/jobs', { id, name: 'Bench' });
+const job = (await send('PUT', `/api/jobs/${id}/artworks/${randomUUID()}?fileName=rings.svg`, wavyRings(RINGS, SEGMENTS), 'image/svg+xml')) as { steps: { id: string; version: number }[] };
+const materials = (await (await fetch(`${address}/api/materials`)).json()) as { id: string; name: string }[];
+const vinyl = materials.find((material) => material.name === 'Outdoor vinyl, navy')!;
+await send('PATCH', `/api/steps/${job.steps[0].id}`, { version: job.steps[0].version, materialId: vinyl.id });
+
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+await page.goto(`${address}/jobs/${id}`);
+await page.getByTestId('estimate').waitFor({ timeout: 60_000 });
+const measure = async (what: string, work: () => Promise<void>) => {
+  const stop = await traceMainThread(page);
+  await work();
+  const { longest, longestByClock, long, count } = await stop(LONG_MS);
+  console.log(`${RINGS * SEGMENTS} segments in a job, ${what}: longest task ${(longest / LONG_MS).toFixed(2)} × 50 ms (${longest.toFixed(0)} ms of work, ${longestByClock.toFixed(0)} ms by the clock; ${long} of ${count} longer)`);
+};
+await measure('checked again', async () => {
+  await page.getByRole('switch', { name: 'Reads reversed' }).click();
+  await page.getByRole('tab', { name: /^Checks/ }).click();
+  await page.getByText(/is cut from its face, but this step reads reversed/).waitFor({ timeout: 60_000 });
+});
+await measure('its sheet shown', async () => {
+  await page.getByRole('tab', { name: 'Sheet' }).click();
+  await page.getByTestId('sheet').locator('path').nth(RINGS).waitFor({ timeout: 60_000 });
+});
+await browser.close();
+server.kill('SIGTERM');
+await once(server, 'exit');
+postgres.stop();
