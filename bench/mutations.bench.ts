@@ -2,11 +2,11 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { mutate } from '../core/testing/mutate';
 import { USUAL_CHOICES } from '@keen-anvil/core/artwork-choices';
-import { readArtwork } from '../server/src/heavy/read-artwork';
+import { readArtwork } from './server';
 
 // Real files damaged in 2,000 seeded ways: each must be read or refused in a sentence; the slowest against the whole file.
 
-const DEMO = join(__dirname, '../server/demo');
+const DEMO = join(import.meta.dirname, '../server/demo');
 const COUNT = 2000;
 const files = readdirSync(DEMO).map((name) => ({ name, bytes: readFileSync(join(DEMO, name)) }));
 const kindOf = (name: string) => (name.endsWith('svg') ? 'svg' : name.endsWith('dxf') ? 'dxf' : 'picture');

@@ -20,3 +20,4 @@ export const { HeavyPool } = load('../server/src/heavy/pool') as typeof import('
 export const { createApp } = load('../server/src/app') as typeof import('../server/src/app');
 export const { DEMO_WORKSHOP_ID } = load('../server/src/workshop') as typeof import('../server/src/workshop');
 export const { demoId } = load('../server/src/demo/ids') as typeof import('../server/src/demo/ids');
+export const { readArtwork } = load('../server/src/heavy/read-artwork') as typeof import('../server/src/heavy/read-artwork');

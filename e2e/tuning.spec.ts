@@ -103,7 +103,7 @@ test('what is wrong is found by what is seen, and nudged', async ({ page }) => {
   await key(page, 'Something is wrong').click();
   await page.getByRole('radio', { name: 'only the corners hang' }).click();
   await expect(page.getByTestId('cause').first()).toContainText('the tool is worn');
-  await page.getByTestId('cause').filter({ hasText: 'too fast round the corners' }).getByRole('button', { name: 'Nudge by it' }).click();
+  await page.getByTestId('cause').filter({ hasText: 'too fast round the corners' }).getByRole('button', { name: 'Nudge' }).click();
   await expect(page.getByRole('dialog')).toContainText('−10 speed');
   await page.getByRole('button', { name: 'Close' }).click();
   await page.getByTestId('cause').filter({ hasText: 'too fast round the corners' }).getByRole('button', { name: 'Try it on a scrap' }).click();

@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Chips } from '../../ui/chips';
+import { Columns } from '../../ui/columns';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
@@ -66,37 +67,48 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
   return (
     <Page
       title={artwork ? 'Change the text' : 'Set a text'}
+      maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
       foot={<Button title={artwork ? 'Set it so' : 'Put it into the job'} disabled={!text || !words.trim()} loading={add.isPending || change.isPending} onPress={keep} />}
     >
-      {words.trim() && preview.data ? (
-        <View style={{ gap: SPACE.hair }}>
-          <PreviewPicture reading={preview.data} maxHeight={height * 0.26} />
-          <Aside>
-            {formatNumber(preview.data.widthMm, 1)} × {formatNumber(preview.data.heightMm, 1)} mm, {preview.data.parts.length === 1 ? 'one piece' : `${preview.data.parts.length} pieces`}
-          </Aside>
-          {preview.data.notices.map((notice) => <Body key={notice.message} style={{ color: ember }}>{notice.message}</Body>)}
-        </View>
-      ) : (
-        <Aside>What you type is shown here as it will be cut.</Aside>
-      )}
-      {preview.isError ? <Body style={{ color: rust }}>{preview.error.message}</Body> : null}
-      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
-      <Input label="Words" aria-label="Words" value={words} onChangeText={setWords} multiline maxLength={400} autoFocus={!artwork} renderErrorMessage={false} />
-      <FontChoice fontId={fontId} onChoose={setFont} />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
-        {MEASURES.map(({ name, label }) => (
-          <View key={name} style={{ flexBasis: '46%', flexGrow: 1 }}>
-            <Input label={label} aria-label={label} inputMode="decimal" placeholder={name === 'arcRadiusMm' ? 'straight' : undefined} value={typed[name]} onChangeText={(value) => setTyped({ ...typed, [name]: value })} renderErrorMessage={false} />
-          </View>
-        ))}
-      </View>
-      <Aside>A radius below 0 bends the line the other way, with its middle lowest.</Aside>
-      <Chips label="Lines stand" options={[{ value: 'left', label: 'Left' }, { value: 'middle', label: 'Middle' }, { value: 'right', label: 'Right' }]} chosen={align} onChoose={setAlign} />
-      <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-        <Body style={{ flexShrink: 1 }}>Set reversed, to be read from behind</Body>
-        <Switch aria-label="Set reversed" value={isReversed} onValueChange={setReversed} />
-      </View>
+      <Columns
+        first={
+          <>
+            {words.trim() && preview.data ? (
+              <View style={{ gap: SPACE.hair }}>
+                <PreviewPicture reading={preview.data} maxHeight={height * 0.26} />
+                <Aside>
+                  {formatNumber(preview.data.widthMm, 1)} × {formatNumber(preview.data.heightMm, 1)} mm, {preview.data.parts.length === 1 ? 'one piece' : `${preview.data.parts.length} pieces`}
+                </Aside>
+                {preview.data.notices.map((notice) => <Body key={notice.message} style={{ color: ember }}>{notice.message}</Body>)}
+              </View>
+            ) : (
+              <Aside>What you type is shown here as it will be cut.</Aside>
+            )}
+            {preview.isError ? <Body style={{ color: rust }}>{preview.error.message}</Body> : null}
+            {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+          </>
+        }
+        second={
+          <>
+            <Input label="Words" aria-label="Words" value={words} onChangeText={setWords} multiline maxLength={400} autoFocus={!artwork} renderErrorMessage={false} />
+            <FontChoice fontId={fontId} onChoose={setFont} />
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
+              {MEASURES.map(({ name, label }) => (
+                <View key={name} style={{ flexBasis: '46%', flexGrow: 1 }}>
+                  <Input label={label} aria-label={label} inputMode="decimal" placeholder={name === 'arcRadiusMm' ? 'straight' : undefined} value={typed[name]} onChangeText={(value) => setTyped({ ...typed, [name]: value })} renderErrorMessage={false} />
+                </View>
+              ))}
+            </View>
+            <Aside>A radius below 0 bends the line the other way, with its middle lowest.</Aside>
+            <Chips label="Lines stand" options={[{ value: 'left', label: 'Left' }, { value: 'middle', label: 'Middle' }, { value: 'right', label: 'Right' }]} chosen={align} onChoose={setAlign} />
+            <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
+              <Body style={{ flexShrink: 1 }}>Set reversed, to be read from behind</Body>
+              <Switch aria-label="Set reversed" value={isReversed} onValueChange={setReversed} />
+            </View>
+          </>
+        }
+      />
     </Page>
   );
 }

@@ -6,6 +6,7 @@ import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
+import { Columns } from '../../ui/columns';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { StepNumber } from '../../ui/step-number';
@@ -59,6 +60,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   return (
     <Page
       title="Trace the picture"
+      maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
       foot={
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
@@ -67,31 +69,41 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
         </View>
       }
     >
-      <PreviewPicture reading={shown} under={paths.artworkPicture(artwork.id)} maxHeight={height * 0.4} />
-      {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : <Aside>{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`}, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>}
-      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
-      <Chips label="How is it traced?" options={WAYS} chosen={wish.way} onChoose={(way) => setWish({ ...wish, way })} />
-      {wish.way === 'threshold' ? (
-        <View>
-          <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
-            <Strong>Dark begins at</Strong>
-            <Aside>{wish.threshold === null ? 'found by itself' : `grey ${wish.threshold} of 255`}</Aside>
-          </View>
-          <Slider aria-label="Dark begins at" value={wish.threshold ?? MID_GREY} minimumValue={1} maximumValue={254} step={1} minimumTrackTintColor={quench} maximumTrackTintColor={rule} thumbTintColor={quench} thumbStyle={{ width: 30, height: 30 }} onValueChange={(threshold) => setWish({ ...wish, threshold })} />
-        </View>
-      ) : null}
-      {wish.way === 'colours' ? <StepNumber label="Colours, besides the ground" unit="" min={1} max={12} step={1} value={wish.colours} onChange={(colours) => setWish({ ...wish, colours })} /> : null}
-      {wish.way !== 'colours' ? (
-        <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-          <Body>{wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'}</Body>
-          <Switch aria-label="The other way round" value={wish.isInverted} onValueChange={(isInverted) => setWish({ ...wish, isInverted })} />
-        </View>
-      ) : null}
-      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <View style={{ flex: 1 }}><Input label="As near as, mm" aria-label="Tolerance in mm" inputMode="decimal" value={typed.tolerance} onChangeText={(tolerance) => setTyped({ ...typed, tolerance })} renderErrorMessage={false} /></View>
-        <View style={{ flex: 1 }}><Input label="No specks below, mm²" aria-label="Smallest speck in mm²" inputMode="decimal" value={typed.speck} onChangeText={(speck) => setTyped({ ...typed, speck })} renderErrorMessage={false} /></View>
-      </View>
-      <Aside>Steps and recipes stay; parts are found again by where they lie.</Aside>
+      <Columns
+        first={
+          <>
+            <PreviewPicture reading={shown} under={paths.artworkPicture(artwork.id)} maxHeight={height * 0.4} />
+            {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : <Aside>{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`}, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>}
+            {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+          </>
+        }
+        second={
+          <>
+            <Chips label="How is it traced?" options={WAYS} chosen={wish.way} onChoose={(way) => setWish({ ...wish, way })} />
+            {wish.way === 'threshold' ? (
+              <View>
+                <View style={{ flexDirection: 'row', justifyContent: 'space-between' }}>
+                  <Strong>Dark begins at</Strong>
+                  <Aside>{wish.threshold === null ? 'found by itself' : `grey ${wish.threshold} of 255`}</Aside>
+                </View>
+                <Slider aria-label="Dark begins at" value={wish.threshold ?? MID_GREY} minimumValue={1} maximumValue={254} step={1} minimumTrackTintColor={quench} maximumTrackTintColor={rule} thumbTintColor={quench} thumbStyle={{ width: 30, height: 30 }} onValueChange={(threshold) => setWish({ ...wish, threshold })} />
+              </View>
+            ) : null}
+            {wish.way === 'colours' ? <StepNumber label="Colours, besides the ground" unit="" min={1} max={12} step={1} value={wish.colours} onChange={(colours) => setWish({ ...wish, colours })} /> : null}
+            {wish.way !== 'colours' ? (
+              <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
+                <Body>{wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'}</Body>
+                <Switch aria-label="The other way round" value={wish.isInverted} onValueChange={(isInverted) => setWish({ ...wish, isInverted })} />
+              </View>
+            ) : null}
+            <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+              <View style={{ flex: 1 }}><Input label="As near as, mm" aria-label="Tolerance in mm" inputMode="decimal" value={typed.tolerance} onChangeText={(tolerance) => setTyped({ ...typed, tolerance })} renderErrorMessage={false} /></View>
+              <View style={{ flex: 1 }}><Input label="No specks below, mm²" aria-label="Smallest speck in mm²" inputMode="decimal" value={typed.speck} onChangeText={(speck) => setTyped({ ...typed, speck })} renderErrorMessage={false} /></View>
+            </View>
+            <Aside>Steps and recipes stay; parts are found again by where they lie.</Aside>
+          </>
+        }
+      />
     </Page>
   );
 }

@@ -82,7 +82,7 @@ describe('finding out what is wrong', () => {
     expect(screen.getByText('the blade stands out too far')).toBeTruthy();
     fireEvent.press(screen.getAllByText('Try it on a scrap')[0]);
     expect(mockRouter.push).toHaveBeenCalledWith(expect.objectContaining({ pathname: '/book/[id]/tune' }));
-    fireEvent.press(screen.getAllByText('Nudge by it')[0]);
+    fireEvent.press(screen.getAllByText('Nudge')[0]);
     expect(await screen.findByText('Keep the nudge')).toBeTruthy();
   });
 

@@ -110,8 +110,8 @@ function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps)
       {change.kind === 'dial' ? nudge ? <Strong>{sayChanges(nudge)}</Strong> : <Body>{change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.</Body> : <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>}
       {nudge ? (
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Try it on a scrap" type="outline" containerStyle={{ flex: 1.6 }} onPress={() => tryIt(nudge)} />
-          <Button title="Nudge by it" type="outline" containerStyle={{ flex: 1 }} onPress={() => onNudge(nudge)} />
+          <Button title="Try it on a scrap" type="outline" containerStyle={{ flex: 1.8 }} onPress={() => tryIt(nudge)} />
+          <Button title="Nudge" type="outline" containerStyle={{ flex: 1 }} onPress={() => onNudge(nudge)} />
         </View>
       ) : null}
     </Leaf>

@@ -32,6 +32,11 @@ describe('what a DXF drawing draws', () => {
     expect(areaOf(read(poly(1, [0, 0, 0], [10, 0, 0], [10, 5, 0], [0, 5, 0])))).toBeCloseTo(50, 6);
   });
 
+  it('a polyline with a group in its vertices that nobody knows is read past it', () => {
+    const odd = entity('LWPOLYLINE', '0', [90, 4], [70, 1], [10, 0], [20, 0], [32, -1], [42, 0], [10, 10], [20, 0], [10, 10], [20, 5], [34, 7], [10, 0], [20, 5]);
+    expect(areaOf(read(odd))).toBeCloseTo(50, 6);
+  });
+
   it('an old polyline with vertices of its own', () => {
     const vertex = (x: number, y: number) => entity('VERTEX', '0', [10, x], [20, y]);
     const poly = [entity('POLYLINE', '0', [66, 1], [70, 1]), vertex(0, 0), vertex(30, 0), vertex(0, 40), groups([0, 'SEQEND'])].join('\n');

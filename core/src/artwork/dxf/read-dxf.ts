@@ -9,6 +9,7 @@ import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading 
 import { groupsProblem } from './check-groups';
 import { entityContours, type DxfEntity } from './entities';
 import { HatchBoundaries } from './hatch-handler';
+import { PlainPolyline } from './lwpolyline-handler';
 import { WeightedSpline } from './spline-handler';
 
 /** What a drawing may hold before it is refused. */
@@ -74,6 +75,7 @@ function parse(source: string): Parsed {
   const parser = new DxfParser();
   parser.registerEntityHandler(WeightedSpline as never);
   parser.registerEntityHandler(HatchBoundaries as never);
+  parser.registerEntityHandler(PlainPolyline as never);
   try {
     return (parser.parseSync(source) ?? {}) as Parsed;
   } catch (error) {

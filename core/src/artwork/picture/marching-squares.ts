@@ -19,14 +19,17 @@ export function outlines({ width, height, values }: Field): Float64Array[] {
   const down = (x: number, y: number) => across(x, y) + 1;
   const next = new Map<number, number>();
   for (let y = 0; y <= height; y++) {
+    const above = y > 0 ? (y - 1) * width : -1;
+    const own = y < height ? y * width : -1;
+    // What was right in one cell is left in the next.
+    let a = 0;
+    let d = 0;
     for (let x = 0; x <= width; x++) {
-      const inner = x > 0 && y > 0 && x < width && y < height;
-      const i = y * width + x;
-      const a = inner ? values[i - width - 1] : at(x - 1, y - 1);
-      const b = inner ? values[i - width] : at(x, y - 1);
-      const c = inner ? values[i] : at(x, y);
-      const d = inner ? values[i - 1] : at(x - 1, y);
-      const kind = (a >= 128 ? 8 : 0) | (b >= 128 ? 4 : 0) | (c >= 128 ? 2 : 0) | (d >= 128 ? 1 : 0);
+      const b = above >= 0 && x < width && values[above + x] >= 128 ? 1 : 0;
+      const c = own >= 0 && x < width && values[own + x] >= 128 ? 1 : 0;
+      const kind = (a << 3) | (b << 2) | (c << 1) | d;
+      a = b;
+      d = c;
       if (kind === 0 || kind === 15) continue;
       const [top, right, bottom, left] = [across(x, y), down(x + 1, y), across(x, y + 1), down(x, y)];
       switch (kind) {
@@ -43,7 +46,7 @@ export function outlines({ width, height, values }: Field): Float64Array[] {
         case 13: next.set(right, bottom); break;
         case 14: next.set(bottom, left); break;
         default: {
-          const joined = a + b + c + d >= 4 * 128;
+          const joined = at(x - 1, y - 1) + at(x, y - 1) + at(x, y) + at(x - 1, y) >= 4 * 128;
           const pairs = kind === 5 ? (joined ? [left, top, right, bottom] : [left, bottom, right, top]) : joined ? [top, right, bottom, left] : [top, left, bottom, right];
           next.set(pairs[0], pairs[1]);
           next.set(pairs[2], pairs[3]);

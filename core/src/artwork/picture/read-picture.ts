@@ -69,17 +69,24 @@ function groundOf(indices: Uint8Array, width: number, height: number): number {
 /** One colour as a field: a hard edge is blurred by one pixel, so that its outline has no steps. */
 function softened(indices: Uint8Array, width: number, height: number, index: number): Field {
   const rows = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      const own = indices[i] === index ? 1 : 0;
-      rows[i] = (x > 0 ? +(indices[i - 1] === index) : own) + 2 * own + (x < width - 1 ? +(indices[i + 1] === index) : own);
+  for (let y = 0, i = 0; y < height; y++) {
+    let own = indices[i] === index ? 1 : 0;
+    let before = own;
+    for (let x = 1; x < width; x++, i++) {
+      const after = indices[i + 1] === index ? 1 : 0;
+      rows[i] = before + 2 * own + after;
+      before = own;
+      own = after;
     }
+    rows[i++] = before + 3 * own;
+  }
   const values = new Uint8Array(width * height);
-  for (let y = 0; y < height; y++)
-    for (let x = 0, i = y * width; x < width; x++, i++) {
-      const sum = (y > 0 ? rows[i - width] : rows[i]) + 2 * rows[i] + (y < height - 1 ? rows[i + width] : rows[i]);
-      values[i] = Math.round((sum * 255) / 16);
-    }
+  const shade = Uint8Array.from({ length: 17 }, (_, sum) => Math.round((sum * 255) / 16));
+  for (let y = 0, i = 0; y < height; y++) {
+    const up = y > 0 ? width : 0;
+    const down = y < height - 1 ? width : 0;
+    for (let x = 0; x < width; x++, i++) values[i] = shade[rows[i - up] + 2 * rows[i] + rows[i + down]];
+  }
   return { width, height, values };
 }
 
