@@ -48,7 +48,7 @@ await measure('checked again', async () => {
 });
 await measure('its sheet shown', async () => {
   await page.getByRole('tab', { name: 'Sheet' }).click();
-  await page.getByTestId('sheet').locator('path').nth(RINGS).waitFor({ timeout: 60_000 });
+  await page.getByTestId('part-all parts').waitFor({ timeout: 60_000 });
 });
 await browser.close();
 server.kill('SIGTERM');

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from '@keen-anvil/core/geometry';
+import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
@@ -39,6 +39,17 @@ interface SheetPictureProps {
 /** What the picture needs to know of a step that has its bed and was inspected. */
 export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, { parts }: Inspection) {
   return { sheet: piece, cuttable: cuttableArea(machine, piece, step.onCarrier), parts, colour: material.colour, process: step.process };
+}
+
+/** More parts than this are drawn as one, so that a phone shows them at once; those that are chosen stand out alone. */
+export const MANY_PARTS = 300;
+
+/** What is drawn on the sheet: each part, or all of them as one with the chosen ones on top. */
+export function drawnOn(parts: DrawnPart[], chosen: readonly string[]): DrawnPart[] {
+  if (parts.length <= MANY_PARTS) return parts;
+  const all: DrawnPart = { id: 'all parts', name: 'all parts', path: parts.map((part) => part.path).join(''), bounds: parts.map((part) => part.bounds).reduce(joinBounds) };
+  const taken = new Set(chosen);
+  return [all, ...parts.filter((part) => taken.has(part.id))];
 }
 
 /** The line of a process is told by its dashes only where there is room for some. */
@@ -96,7 +107,7 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
               {guides.map((guide) => (
                 <Path key={guide.id} testID="guide" d={guide.path} transform={guide.transform} fill="none" stroke={tokens.slate} strokeWidth={1.4 / scale} strokeDasharray={[5 / scale, 4 / scale]} />
               ))}
-              {parts.map((part) => (
+              {drawnOn(parts, chosen).map((part) => (
                 <G key={part.id} testID={`part-${part.name}`}>
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
                   <Path d={part.path} fill={colour} fillRule="evenodd" stroke={tokens.card} strokeWidth={(line.width + 2) / scale} />

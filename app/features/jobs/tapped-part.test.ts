@@ -1,3 +1,4 @@
+import { drawnOn, MANY_PARTS } from './sheet-picture';
 import { tappedPart } from './tapped-part';
 
 const part = (id: string, minX: number, minY: number, maxX: number, maxY: number) => ({ id, bounds: { minX, minY, maxX, maxY } });
@@ -16,5 +17,18 @@ describe('which part a tap means', () => {
 
   it('means nothing beside the parts', () => {
     expect(tappedPart(parts, { x: 300, y: 300 }, 1)).toBeNull();
+  });
+});
+
+describe('what is drawn on a sheet', () => {
+  const part = (i: number) => ({ id: `p${i}`, name: `p${i}`, path: `M${i} 0`, bounds: { minX: i, minY: 0, maxX: i + 1, maxY: 2 } });
+  const parts = Array.from({ length: MANY_PARTS + 1 }, (_, i) => part(i));
+
+  it('is each part, or where there are very many all as one with the chosen ones on top', () => {
+    expect(drawnOn(parts.slice(1), [])).toHaveLength(MANY_PARTS);
+    const [all, ...rest] = drawnOn(parts, ['p7']);
+    expect(all.path).toBe(parts.map(({ path }) => path).join(''));
+    expect(all.bounds).toEqual({ minX: 0, minY: 0, maxX: MANY_PARTS + 1, maxY: 2 });
+    expect(rest.map(({ id }) => id)).toEqual(['p7']);
   });
 });

@@ -62,6 +62,7 @@ export function useInspections(job: JobDetail): InspectedStep[] {
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
       enabled: request !== null && !job.steps[i].isSkipped,
       staleTime: Infinity,
+      structuralSharing: false,
       // While a change is checked, the sheet stays as it was.
       placeholderData: () => latestInspection(client, job.steps[i].id),
       retry: false,
