@@ -2,6 +2,7 @@ import type { ArtworkView, JobDetail, JobState, JobSummary, PartView, RunState, 
 import { turnsOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
+import type { CurveContour } from '@keen-anvil/core/geometry';
 import { USUAL_CHOICES, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import { listArtworks, type ArtworkRow } from '../queries/artworks';
 import { lastEdit } from '../queries/edits';
@@ -100,6 +101,12 @@ export function holdSentence(hold: Hold | null, step: Pick<StepRow, 'materialId'
 function partView(part: PartRow, shape: PartShape): PartView {
   return {
     id: part.id, name: part.name, artworkId: part.artworkId, stepId: part.stepId, role: part.role, place: part.place, bridges: part.bridges, pieces: part.pieces.length,
-    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null, ...shape,
+    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null, ...shape, contours: shape.contours.map(rounded),
   };
+}
+
+/** To a tenth of a micrometre: half the letters, for a phone that has to read them. */
+function rounded({ closed, start, segments }: CurveContour): CurveContour {
+  const place = (n: number): number => Math.round(n * 1e4) / 1e4;
+  return { closed, start: [place(start[0]), place(start[1])], segments: segments.map(([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number]) };
 }
