@@ -3,7 +3,8 @@ import { expose } from 'comlink';
 import { inspectStep, type InspectionRequest } from './inspection';
 
 const memo: PartMemo = new Map();
-const worker = { inspectStep: (request: InspectionRequest) => inspectStep(request, memo) };
+/** The request comes as JSON: written and read as text, many small lists take a third of the time that cloning them does. */
+const worker = { inspectStep: (request: string) => inspectStep(JSON.parse(request) as InspectionRequest, memo) };
 export type InspectWorker = typeof worker;
 
 expose(worker);

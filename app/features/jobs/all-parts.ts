@@ -1,5 +1,5 @@
 import type { JobDetail, PartView } from '@keen-anvil/contract';
-import { contourBounds, type Bounds } from '@keen-anvil/core/geometry';
+import { contourBounds, type Bounds, type CurveContour } from '@keen-anvil/core/geometry';
 import { strayLabels } from '@keen-anvil/core/parts';
 
 /** Every part of a job with the box it takes up in the drawing, in mm. */
@@ -14,11 +14,30 @@ export function allParts(job: JobDetail): BoxedPart[] {
   const before = known.get(job);
   if (before) return before;
   const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts].flatMap((part) => {
-    const bounds = contourBounds(part.contours, 0.1);
+    const bounds = straightBounds(part.contours) ?? contourBounds(part.contours, 0.1);
     return bounds ? [{ ...part, bounds }] : [];
   });
   known.set(job, parts);
   return parts;
+}
+
+/** The box of contours of straight pieces alone, without flattening them first; null where there are curves. */
+function straightBounds(contours: readonly CurveContour[]): Bounds | null {
+  const box: Bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  const take = (x: number, y: number) => {
+    box.minX = Math.min(box.minX, x);
+    box.maxX = Math.max(box.maxX, x);
+    box.minY = Math.min(box.minY, y);
+    box.maxY = Math.max(box.maxY, y);
+  };
+  for (const { start, segments } of contours) {
+    take(start[0], start[1]);
+    for (const segment of segments) {
+      if (segment[0] !== 'L') return null;
+      take(segment[1], segment[2]);
+    }
+  }
+  return box.minX <= box.maxX ? box : null;
 }
 
 const widthOf = ({ bounds }: BoxedPart) => bounds.maxX - bounds.minX;

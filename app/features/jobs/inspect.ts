@@ -38,7 +38,7 @@ export async function inspectInWorker(request: InspectionRequest, signal: AbortS
     });
   });
   try {
-    return await Promise.race([mine.remote.inspectStep(request), stopped]);
+    return await Promise.race([mine.remote.inspectStep(JSON.stringify(request)), stopped]);
   } finally {
     mine.waiting -= 1;
   }
