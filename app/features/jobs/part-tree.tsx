@@ -66,7 +66,7 @@ function Pick({ label, isStrong, colour, ids, chosen, onToggle }: PickProps) {
   );
 }
 
-function Rows({ job, parts, chosen, onToggle }: Omit<PartTreeProps, never>) {
+function Rows({ job, parts, chosen, onToggle }: PartTreeProps) {
   const [isOpen, setOpen] = useState(false);
   const shown = isOpen ? parts.slice(0, 400) : parts.slice(0, FEW);
   const numberOf = (stepId: string | null) => job.steps.find((step) => step.id === stepId)?.position;

@@ -1,12 +1,13 @@
 import type { ArtworkView } from '@keen-anvil/contract';
 import { fitScale, KNOWN_SIZES } from '@keen-anvil/core/parts';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input, Switch } from '@rneui/themed';
+import { Button, Input } from '@rneui/themed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Decision, Option } from '../../ui/choice';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
+import { Toggle } from '../../ui/toggle';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useChangeArtwork } from './queries';
 
@@ -66,15 +67,6 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
       {KNOWN_SIZES.map((size) => (
         <Option key={`${size.group} ${size.name}`} label={`${size.group}: ${size.name}`} detail={size.heightMm === null ? `${size.widthMm} mm wide` : `within ${size.widthMm} × ${size.heightMm} mm`} onPress={() => fit(size)} />
       ))}
-    </View>
-  );
-}
-
-function Toggle({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-      <Body>{label}</Body>
-      <Switch aria-label={label} value={value} onValueChange={onChange} />
     </View>
   );
 }

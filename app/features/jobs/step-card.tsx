@@ -3,7 +3,7 @@ import { PROCESSES, processOf, sayChanges } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
-import { Button, Switch } from '@rneui/themed';
+import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
@@ -13,6 +13,7 @@ import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
+import { Toggle } from '../../ui/toggle';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
@@ -150,15 +151,6 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ))}
       </Decision>
     </Leaf>
-  );
-}
-
-function Toggle({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-      <Body>{label}</Body>
-      <Switch aria-label={label} value={value} onValueChange={onChange} />
-    </View>
   );
 }
 

@@ -1,7 +1,7 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { SHIPPED_FONTS, USUAL_TEXT, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input, Switch } from '@rneui/themed';
+import { Button, Input } from '@rneui/themed';
 import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -13,7 +13,8 @@ import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
+import { Toggle } from '../../ui/toggle';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { PreviewPicture } from './preview-picture';
 import { useAddText, useFonts, useJob, useKeepFont, useReadAgain, useTextPreview } from './queries';
@@ -102,10 +103,7 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
             </View>
             <Aside>A radius below 0 bends the line the other way, with its middle lowest.</Aside>
             <Chips label="Lines stand" options={[{ value: 'left', label: 'Left' }, { value: 'middle', label: 'Middle' }, { value: 'right', label: 'Right' }]} chosen={align} onChoose={setAlign} />
-            <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-              <Body style={{ flexShrink: 1 }}>Set reversed, to be read from behind</Body>
-              <Switch aria-label="Set reversed" value={isReversed} onValueChange={setReversed} />
-            </View>
+            <Toggle label="Set reversed, to be read from behind" name="Set reversed" value={isReversed} onChange={setReversed} />
           </>
         }
       />

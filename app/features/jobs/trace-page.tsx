@@ -1,7 +1,7 @@
 import { paths, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
 import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input, Slider, Switch } from '@rneui/themed';
+import { Button, Input, Slider } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -11,7 +11,8 @@ import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
+import { Toggle } from '../../ui/toggle';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { Reading } from './bring-in';
 import { PreviewPicture } from './preview-picture';
@@ -91,10 +92,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
             ) : null}
             {wish.way === 'colours' ? <StepNumber label="Colours, besides the ground" unit="" min={1} max={12} step={1} value={wish.colours} onChange={(colours) => setWish({ ...wish, colours })} /> : null}
             {wish.way !== 'colours' ? (
-              <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-                <Body>{wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'}</Body>
-                <Switch aria-label="The other way round" value={wish.isInverted} onValueChange={(isInverted) => setWish({ ...wish, isInverted })} />
-              </View>
+              <Toggle label={wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'} name="The other way round" value={wish.isInverted} onChange={(isInverted) => setWish({ ...wish, isInverted })} />
             ) : null}
             <View style={{ flexDirection: 'row', gap: SPACE.small }}>
               <View style={{ flex: 1 }}><Input label="As near as, mm" aria-label="Tolerance in mm" inputMode="decimal" value={typed.tolerance} onChangeText={(tolerance) => setTyped({ ...typed, tolerance })} renderErrorMessage={false} /></View>

@@ -1,0 +1,22 @@
+import { Switch } from '@rneui/themed';
+import { View } from 'react-native';
+import { SPACE, TARGET } from './tokens';
+import { Body } from './type';
+
+interface ToggleProps {
+  label: string;
+  /** What a screen reader says, where the label is not the best name. */
+  name?: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+}
+
+/** Something that is so or not so. */
+export function Toggle({ label, name = label, value, onChange }: ToggleProps) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between', gap: SPACE.small }}>
+      <Body style={{ flexShrink: 1 }}>{label}</Body>
+      <Switch aria-label={name} value={value} onValueChange={onChange} />
+    </View>
+  );
+}
