@@ -65,6 +65,7 @@ describe('a bridge proposed on the sheet', () => {
     const letter = [square(0, 0, 40), square(10, 10, 20)];
     const onSheet = letter.map((contour) => transformContour(contour, toSheet));
     const wish = { x: 155, y: 57, angle: 0.4, lengthMm: 200, widthMm: 3 };
+    expect(bridgeInDrawing(wish, toSheet)).toMatchObject({ lengthMm: 100, widthMm: 3 });
     const there = bridged(onSheet, [wish], IDENTITY);
     const back = bridged(letter.map((contour) => transformContour(contour, plane)), [bridgeInDrawing(wish, toSheet)], plane).map((contour) => transformContour(contour, sheet));
     const total = (contours: CurveContour[]) => contours.reduce((sum, contour) => sum + Math.abs(area([contour])), 0);

@@ -42,6 +42,10 @@ describe('a text', () => {
     const far = parts.map(({ contours }) => Math.max(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))));
     expect(Math.max(...near) - Math.min(...near)).toBeLessThan(0.02);
     expect(near[0]).toBeGreaterThan(radius - 0.05);
+    expect(near[0]).toBeLessThan(radius + 0.2);
+    // A second line stands on a smaller circle, further in by its own distance.
+    const lines = readText(slab, asked('H\nH', { arcRadiusMm: radius, capHeightMm: 10 })).parts.map(({ contours }) => Math.min(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))));
+    expect(lines[1]).toBeLessThan(lines[0] - 8);
     expect(far[2]).toBeGreaterThan(radius + 9.8);
     const straight = readText(slab, asked('HHHHH', { capHeightMm: 10 })).parts;
     expect(area(parts[0].contours[0])).toBeCloseTo(area(straight[0].contours[0]), 2);
