@@ -48,7 +48,7 @@ export function partShapes(artworks: readonly ArtworkRow[], parts: readonly Part
   return shapes;
 }
 
-/** What a step's parts take up in the job's plane; null for none. */
-export function stepBox(shapes: ReadonlyMap<string, PartShape>, parts: readonly PartRow[], stepId: string): Bounds | null {
-  return contourBounds(parts.filter((part) => part.stepId === stepId && part.role === 'process').flatMap((part) => shapes.get(part.id)!.contours));
+/** What a step's parts take up in the job's plane, with its guides if asked for; null for none. */
+export function stepBox(shapes: ReadonlyMap<string, PartShape>, parts: readonly PartRow[], stepId: string, withGuides = false): Bounds | null {
+  return contourBounds(parts.filter((part) => part.stepId === stepId && (part.role === 'process' || (withGuides && part.role === 'guide'))).flatMap((part) => shapes.get(part.id)!.contours));
 }

@@ -171,7 +171,8 @@ export async function placeAfresh({ db, workshopId, job, artworks }: OpenJob, st
   const shapes = partShapes(artworks, parts, steps);
   const together = steps.filter((s) => s.id === step.id || (s.stockPieceId === step.stockPieceId && s.machineId === step.machineId && s.mirrored === step.mirrored && s.onCarrier === step.onCarrier));
   const ids = new Set(together.map((s) => s.id));
-  const boxes = together.flatMap((s) => stepBox(shapes, parts, s.id) ?? []);
+  // A guide shows where the blank lies: it comes to lie on the sheet with the rest.
+  const boxes = together.flatMap((s) => stepBox(shapes, parts, s.id, true) ?? []);
   if (boxes.length === 0) return;
   const box = boxes.reduce(joinBounds);
   const area = cuttableArea(machine, piece, step.onCarrier) ?? { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
