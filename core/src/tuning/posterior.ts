@@ -1,7 +1,7 @@
 import { unsafeUniformIntDistribution, xoroshiro128plus, type RandomGenerator } from 'pure-rand';
 import type { Outcome, ProcessName } from '../recipes';
 import { normalBelow } from './normal';
-import { exponentPrior, FAR, MISTAKE, NOISE, PASSES, WEAR_SPREAD_PER_KM, WINDOW, type ExponentPrior } from './prior';
+import { CLEAR_FROM, exponentPrior, FAR, MISTAKE, NOISE, PASSES, WEAR_SPREAD_PER_KM, WINDOW, type ExponentPrior } from './prior';
 import type { TunedDial } from './tuner-spec';
 
 /** A trial as the model sees it. */
@@ -22,14 +22,20 @@ const PASS = 5;
 const WEAR = 6;
 const EXPONENTS = 7;
 
-const PARTICLES = 2400;
+const PARTICLES = 6000;
 /** Moves of every particle after it was drawn anew. */
-const MOVES = 6;
+const MOVES = 8;
+/** How far along the difference of two others a particle moves at most, for each root of a dimension. */
+const STRIDE = 2.4;
+/** How far a few of its unknowns move by themselves, in spreads of the cloud, and which share of them. */
+const STEP = 0.9;
+const TURNED = 0.35;
 const RANGE = 2 ** 30;
 
 /**
  * What is known of the unknowns: a cloud of weighted particles (sequential Monte Carlo with resample and move: Chopin
- * 2002). Widths, noise and exponents are kept as logarithms.
+ * 2002). A move goes along the difference of two other particles, so that it follows the cloud's own shape (differential
+ * evolution: ter Braak 2006), or turns a few unknowns alone. Widths, noise and exponents are kept as logarithms.
  *
  * The latent log dose of a setting is Σ exponentᵢ·coordinateᵢ; passes in one place add up as γ·ln Σ exp(doseⱼ/γ), which
  * gives n equal passes γ·ln n. Dose plus normal noise is cut into the five outcomes at the window's edges and the far
@@ -43,6 +49,8 @@ export class Posterior {
   private particles: Float64Array[] = [];
   private weights: Float64Array;
   private readonly seen: SeenTrial[] = [];
+  /** Worlds drawn since the last trial, by how many. */
+  private readonly drawn = new Map<number, World[]>();
 
   constructor(process: ProcessName, dials: readonly TunedDial[], private readonly startSpread: number, seed: number) {
     this.random = xoroshiro128plus(seed);
@@ -55,9 +63,10 @@ export class Posterior {
   /** Takes a trial in. */
   record(trial: SeenTrial): void {
     this.seen.push(trial);
+    this.drawn.clear();
     let total = 0;
     for (let i = 0; i < PARTICLES; i++) {
-      this.weights[i] *= likelihood(this.particles[i], trial);
+      this.weights[i] *= likelihood(worldOf(this.particles[i], 0), this.particles[i][WEAR], trial);
       total += this.weights[i];
     }
     let squares = 0;
@@ -70,8 +79,12 @@ export class Posterior {
 
   /** Equally weighted worlds drawn from the cloud, evenly, for the tool as it is worn now. */
   sample(count: number): World[] {
+    const known = this.drawn.get(count);
+    if (known) return known;
     const wearKm = this.seen.length ? this.seen[this.seen.length - 1].wearKm : 0;
-    return this.pick(count).map((particle) => worldOf(particle, wearKm));
+    const worlds = this.pick(count).map((particle) => worldOf(particle, wearKm));
+    this.drawn.set(count, worlds);
+    return worlds;
   }
 
   private pick(count: number): Float64Array[] {
@@ -111,31 +124,25 @@ export class Posterior {
   }
 
   private logPosterior(p: Float64Array): number {
-    let log = this.logPrior(p);
+    const log = this.logPrior(p);
     if (log === -Infinity) return log;
-    for (const trial of this.seen) log += Math.log(likelihood(p, trial));
-    return log;
+    const world = worldOf(p, 0);
+    let chance = 1;
+    for (const trial of this.seen) chance *= likelihood(world, p[WEAR], trial);
+    return log + Math.log(chance);
   }
 
   /** Draws the particles anew by their weights, and moves each by some Metropolis steps as wide as the cloud. */
   private renew(): void {
     this.particles = this.pick(PARTICLES).map((particle) => particle.slice());
     this.weights.fill(1 / PARTICLES);
-    const size = this.particles[0].length;
-    const spread = new Float64Array(size);
-    for (let k = 0; k < size; k++) {
-      let mean = 0;
-      let square = 0;
-      for (const particle of this.particles) mean += particle[k] / PARTICLES;
-      for (const particle of this.particles) square += (particle[k] - mean) ** 2 / PARTICLES;
-      spread[k] = Math.sqrt(square) + 1e-4;
-    }
+    const spread = this.spread();
+    const next = new Float64Array(spread.length);
     for (const particle of this.particles) {
       let now = this.logPosterior(particle);
       for (let move = 0; move < MOVES; move++) {
-        const next = particle.slice();
-        const scale = move % 2 ? 0.9 : 0.35;
-        for (let k = 0; k < size; k++) if (move % 2 === 0 || this.uniform() < 0.35) next[k] += scale * spread[k] * this.normal();
+        if (move % 2) this.turnSome(particle, spread, next);
+        else this.goAlong(particle, spread, next);
         const then = this.logPosterior(next);
         if (Math.log(this.uniform()) < then - now) {
           particle.set(next);
@@ -143,6 +150,30 @@ export class Posterior {
         }
       }
     }
+  }
+
+  /** The standard deviation of each unknown in the cloud. */
+  private spread(): Float64Array {
+    const spread = new Float64Array(this.particles[0].length);
+    for (let k = 0; k < spread.length; k++) {
+      let mean = 0;
+      let square = 0;
+      for (const particle of this.particles) mean += particle[k] / PARTICLES;
+      for (const particle of this.particles) square += (particle[k] - mean) ** 2 / PARTICLES;
+      spread[k] = Math.sqrt(square) + 1e-4;
+    }
+    return spread;
+  }
+
+  private goAlong(particle: Float64Array, spread: Float64Array, next: Float64Array): void {
+    const one = this.particles[Math.floor(this.uniform() * PARTICLES)];
+    const other = this.particles[Math.floor(this.uniform() * PARTICLES)];
+    const stride = (STRIDE / Math.sqrt(spread.length)) * (0.4 + 0.6 * this.uniform());
+    for (let k = 0; k < spread.length; k++) next[k] = particle[k] + stride * (one[k] - other[k]) + 0.05 * spread[k] * (this.uniform() - 0.5);
+  }
+
+  private turnSome(particle: Float64Array, spread: Float64Array, next: Float64Array): void {
+    for (let k = 0; k < spread.length; k++) next[k] = this.uniform() < TURNED ? particle[k] + STEP * spread[k] * this.normal() : particle[k];
   }
 }
 
@@ -164,7 +195,13 @@ function worldOf(p: Float64Array, wearKm: number): World {
   const centre = p[CENTRE] + p[WEAR] * wearKm;
   const low = centre - half;
   const high = centre + half;
-  return { marks: [low - Math.exp(p[FAR_UNDER]), low, high, high + Math.exp(p[FAR_OVER])], sharpness: Math.exp(-p[SIGMA]), slopes: p.slice(EXPONENTS).map(Math.exp), gamma: Math.exp(p[PASS]) };
+  return { marks: [low - Math.exp(p[FAR_UNDER]), low, high, high + Math.exp(p[FAR_OVER])], sharpness: Math.exp(-p[SIGMA]), slopes: slopesOf(p), gamma: Math.exp(p[PASS]) };
+}
+
+function slopesOf(p: Float64Array): Float64Array {
+  const slopes = new Float64Array(p.length - EXPONENTS);
+  for (let i = 0; i < slopes.length; i++) slopes[i] = Math.exp(p[EXPONENTS + i]);
+  return slopes;
 }
 
 /** Log dose of several passes in one place: γ·ln Σ exp(doseⱼ/γ). */
@@ -192,37 +229,30 @@ export function outcomeChances({ marks, sharpness }: World, dose: number): [numb
   return [a, b - a, c - b, d - c, 1 - d];
 }
 
+/** Whether some setting would be right nearly always: the window is that much wider than the scatter. */
+export function isClear({ marks, sharpness }: World): boolean {
+  return (marks[2] - marks[1]) * sharpness >= CLEAR_FROM;
+}
+
 /** The chance of being right at a log dose. */
 export function rightChance({ marks, sharpness }: World, dose: number): number {
   return normalBelow((marks[2] - dose) * sharpness) - normalBelow((marks[1] - dose) * sharpness);
 }
 
-function passDose(p: Float64Array, coordinates: readonly number[]): number {
-  let dose = 0;
-  for (let i = 0; i < coordinates.length; i++) if (coordinates[i] !== 0) dose += Math.exp(p[EXPONENTS + i]) * coordinates[i];
-  return dose;
-}
-
 /** Log dose of all passes in one place, less what the worn tool loses. */
-function totalDose(p: Float64Array, { passes, wearKm }: SeenTrial): number {
-  const worn = p[WEAR] * wearKm;
-  if (passes.length === 1) return passDose(p, passes[0]) - worn;
-  return together(passes.map((coordinates) => passDose(p, coordinates)), Math.exp(p[PASS])) - worn;
+function totalDose(world: World, worn: number, passes: readonly number[][]): number {
+  if (passes.length === 1) return doseOf(world, passes[0]) - worn;
+  return together(passes.map((coordinates) => doseOf(world, coordinates)), world.gamma) - worn;
 }
 
-/** The chance of what was seen, in one particle. */
-function likelihood(p: Float64Array, trial: SeenTrial): number {
-  const dose = totalDose(p, trial);
-  const sharpness = Math.exp(-p[SIGMA]);
-  const half = Math.exp(p[WIDTH]) / 2;
-  const low = p[CENTRE] - half - dose;
-  const high = p[CENTRE] + half - dose;
-  const { outcome } = trial;
-  let chance;
-  if (outcome === 'right') chance = normalBelow(high * sharpness) - normalBelow(low * sharpness);
-  else if (outcome === 'under') chance = normalBelow(low * sharpness) - normalBelow((low - Math.exp(p[FAR_UNDER])) * sharpness);
-  else if (outcome === 'far-under') chance = normalBelow((low - Math.exp(p[FAR_UNDER])) * sharpness);
-  else if (outcome === 'over') chance = normalBelow((high + Math.exp(p[FAR_OVER])) * sharpness) - normalBelow(high * sharpness);
-  else chance = 1 - normalBelow((high + Math.exp(p[FAR_OVER])) * sharpness);
-  return (1 - MISTAKE) * chance + MISTAKE / 5;
+const PLACES: Record<Outcome, number> = { 'far-under': 0, under: 1, right: 2, over: 3, 'far-over': 4 };
+
+/** The chance of what was seen, in one world whose tool loses `wearPerKm` of its log dose. */
+function likelihood(world: World, wearPerKm: number, { passes, outcome, wearKm }: SeenTrial): number {
+  const dose = totalDose(world, wearPerKm * wearKm, passes);
+  const { marks, sharpness } = world;
+  const place = PLACES[outcome];
+  const upper = place === 4 ? 1 : normalBelow((marks[place] - dose) * sharpness);
+  const lower = place === 0 ? 0 : normalBelow((marks[place - 1] - dose) * sharpness);
+  return (1 - MISTAKE) * (upper - lower) + MISTAKE / 5;
 }

@@ -40,6 +40,14 @@ export const NOISE = new PiecewisePrior([
 ]);
 /** How far beyond the window's edges a miss is called a far one. */
 export const FAR = new PiecewisePrior([{ low: 0.12, high: 0.9, mass: 1, slope: 0 }]);
+/** A window of so many standard deviations of the scatter has its middle right 95 times in 100: 2·Φ(1.96) − 1. */
+export const CLEAR_FROM = 3.92;
+/**
+ * What is said is believed less sceptically than what is settled: worlds in which nothing can be right nearly always count
+ * this much in a stated chance. While one tunes there is hardly ever nothing to be found; but a setting has to hold
+ * against that doubt before it is called settled.
+ */
+export const DOUBT = 0.15;
 /** Dose that is lost over a kilometre: never below nothing. */
 export const WEAR_SPREAD_PER_KM = 0.2;
 /** What passes count where the machine has no dial for them. */

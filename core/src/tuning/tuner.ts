@@ -1,9 +1,11 @@
 import { OUTCOMES, PROCESSES } from '../recipes';
 import { tellingTogether } from './batch';
+import { asChances, asThree } from './chances';
 import { candidates, type Candidate } from './candidates';
 import { bestOf, firstTrial, mostTelling, RELIABLE, score, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
-import { doseOf, outcomeChances, Posterior, rightChance, together, type World } from './posterior';
+import { doseOf, Posterior, rightChance } from './posterior';
+import { DOUBT } from './prior';
 import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 import { sayWhy } from './why';
 
@@ -27,25 +29,23 @@ export interface Tuner {
 }
 
 /** Worlds that are looked at for a first glance, for the choice, and for what is said in the end. */
-const GLANCED_AT = 100;
+const GLANCED_AT = 150;
 const LOOKED_AT = 900;
-const JUDGED_BY = 1200;
+const JUDGED_BY = 3000;
 /** So many settings are looked at closely. */
-const HOPEFUL = 240;
+const HOPEFUL = 200;
 /** From this many trials on, one may say that nothing on the dials is right. */
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
 /**
- * Settled: as sure as this that the setting is reliable; somewhat less sure after many trials, where another one tells
- * little and costs as much material as the first. Measured in bench/tuning.bench.ts, which prints the trade-off.
+ * Settled: as sure as this that the setting is reliable; surer after a trial or two, when hardly anything has been seen yet.
+ * Measured in bench/tuning.bench.ts, which prints the trade-off.
  */
-const SURE = { soon: 0.88, late: 0.83, soonUntil: 4, lateFrom: 9 };
+const SURE = { soon: 0.86, soonUpTo: 2, later: 0.83 };
 
-function sureAfter(trials: number): number {
-  const share = (trials - SURE.soonUntil) / (SURE.lateFrom - SURE.soonUntil);
-  return SURE.soon - (SURE.soon - SURE.late) * Math.min(1, Math.max(0, share));
-}
+const sureAfter = (trials: number): number => (trials <= SURE.soonUpTo ? SURE.soon : SURE.later);
+
 /** What the next trial aims at: a little less, so that it does not aim at just reaching the mark. */
 const AIMED_AT = 0.82;
 
@@ -101,10 +101,10 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
+    const isSettled = isRightSeen && asChances(posterior.sample(JUDGED_BY), goal.coordinates, [], 1).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
-    const chance = asThree(predict(next.setting));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
+    const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], isHopeless ? 1 : DOUBT));
     return { setting: next.setting, chance, settled: isSettled, hopeless: isHopeless && !isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
   }
 
@@ -142,18 +142,4 @@ function inTurningOrder({ process: processName, dials }: TunerSpec): TunedDial[]
   const terms = PROCESSES.find(({ name }) => name === processName)?.dose.map((term) => term.quantity as string) ?? [];
   const turn = ({ name }: TunedDial) => (terms.includes(name) ? terms.indexOf(name) : terms.length);
   return [...dials].sort((a, b) => turn(a) - turn(b));
-}
-
-function asChances(worlds: readonly World[], at: readonly number[], before: readonly number[][]): Chances {
-  const sums = [0, 0, 0, 0, 0];
-  for (const world of worlds) {
-    const dose = doseOf(world, at);
-    const five = outcomeChances(world, before.length ? together([...before.map((earlier) => doseOf(world, earlier)), dose], world.gamma) : dose);
-    for (let k = 0; k < sums.length; k++) sums[k] += five[k] / worlds.length;
-  }
-  return Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, sums[k]])) as Chances;
-}
-
-function asThree(chances: Chances): Advice['chance'] {
-  return { under: chances['far-under'] + chances.under, right: chances.right, over: chances.over + chances['far-over'] };
 }

@@ -127,7 +127,11 @@ describe('what the tuner learns', () => {
     }
     const advice = tuner.suggest();
     expect(advice.settled).toBe(false);
+    expect(advice.hopeless).toBe(true);
     expect(advice.why).toContain("narrower than the machine's scatter");
+    expect(advice.chance.right).toBeLessThan(0.8);
+    // It is said with the whole doubt then, unlike what is foretold of any setting.
+    expect(advice.chance.right).not.toBeCloseTo(tuner.predict(advice.setting).right, 3);
   });
 
   it('gives chances that add up, for any setting', () => {
