@@ -4,77 +4,103 @@ import type { Field } from './picture';
 /** More pieces of outline than this are no drawing but noise. */
 const MOST_PIECES = 3_000_000;
 
+/** The sides of a cell. */
+const TOP = 0;
+const RIGHT = 1;
+const BOTTOM = 2;
+const LEFT = 3;
+/**
+ * The way through a cell, from which side to which, by its corners above the mark (upper left 8, upper right 4, lower right
+ * 2, lower left 1); what is above the mark lies to its left. Saddles (5, 10) are two ways of the others.
+ */
+const WAYS: readonly (readonly [number, number] | null)[] = [
+  null, [LEFT, BOTTOM], [BOTTOM, RIGHT], [LEFT, RIGHT], [RIGHT, TOP], null, [BOTTOM, TOP], [LEFT, TOP],
+  [TOP, LEFT], [TOP, BOTTOM], null, [TOP, RIGHT], [RIGHT, LEFT], [RIGHT, BOTTOM], [BOTTOM, LEFT], null,
+];
+const FROM = Uint8Array.from(WAYS, (way) => way?.[0] ?? 255);
+const TO = Uint8Array.from(WAYS, (way) => way?.[1] ?? 255);
+/** The two ways of a saddle, joined or parted. */
+const SADDLES: Record<number, { joined: [number, number]; parted: [number, number] }> = { 5: { joined: [7, 13], parted: [1, 4] }, 10: { joined: [11, 14], parted: [8, 2] } };
+
 /**
  * Closed outlines at 128 of a field (marching squares, crossings placed by linear interpolation), in pixels from the
  * picture's upper left corner. What lies above 128 is to the left of the way; outside the picture nothing does.
  * A saddle is parted or joined by the mean of its four corners.
  * @throws ArtworkRefusedError where there is more outline than a drawing can have
  */
-export function outlines({ width, height, values }: Field): Float64Array[] {
+export function outlines(field: Field): Float64Array[] {
+  const { width, height, values } = field;
+  const { kinds, crossed } = cellsOf(field);
   // With a border of nothing round it: cell (x, y) has its corners at x-1…x and y-1…y of the picture.
   const columns = width + 1;
   const at = (x: number, y: number): number => (x < 0 || y < 0 || x >= width || y >= height ? 0 : values[y * width + x]);
-  // An edge is known by its number: across (top of cell x, y) even, down (left of cell x, y) odd.
-  const across = (x: number, y: number) => 2 * (y * (columns + 1) + x);
-  const down = (x: number, y: number) => across(x, y) + 1;
-  const next = new Map<number, number>();
-  for (let y = 0; y <= height; y++) {
-    const above = y > 0 ? (y - 1) * width : -1;
-    const own = y < height ? y * width : -1;
-    // What was right in one cell is left in the next.
-    let a = 0;
-    let d = 0;
-    for (let x = 0; x <= width; x++) {
-      const b = above >= 0 && x < width && values[above + x] >= 128 ? 1 : 0;
-      const c = own >= 0 && x < width && values[own + x] >= 128 ? 1 : 0;
-      const kind = (a << 3) | (b << 2) | (c << 1) | d;
-      a = b;
-      d = c;
-      if (kind === 0 || kind === 15) continue;
-      const [top, right, bottom, left] = [across(x, y), down(x + 1, y), across(x, y + 1), down(x, y)];
-      switch (kind) {
-        case 1: next.set(left, bottom); break;
-        case 2: next.set(bottom, right); break;
-        case 3: next.set(left, right); break;
-        case 4: next.set(right, top); break;
-        case 6: next.set(bottom, top); break;
-        case 7: next.set(left, top); break;
-        case 8: next.set(top, left); break;
-        case 9: next.set(top, bottom); break;
-        case 11: next.set(top, right); break;
-        case 12: next.set(right, left); break;
-        case 13: next.set(right, bottom); break;
-        case 14: next.set(bottom, left); break;
-        default: {
-          const joined = at(x - 1, y - 1) + at(x, y - 1) + at(x, y) + at(x - 1, y) >= 4 * 128;
-          const pairs = kind === 5 ? (joined ? [left, top, right, bottom] : [left, bottom, right, top]) : joined ? [top, right, bottom, left] : [top, left, bottom, right];
-          next.set(pairs[0], pairs[1]);
-          next.set(pairs[2], pairs[3]);
-        }
-      }
-    }
-    if (next.size > MOST_PIECES) throw new ArtworkRefusedError('The picture is so full of specks that its outlines would be more than can be cut. Blur it a little, or choose another threshold.');
-  }
+  const isJoined = (x: number, y: number) => at(x - 1, y - 1) + at(x, y - 1) + at(x, y) + at(x - 1, y) >= 4 * 128;
+  const waysOf = (cell: number, x: number, y: number) => SADDLES[kinds[cell]][isJoined(x, y) ? 'joined' : 'parted'];
+  /** To the cell beyond each side. */
+  const beyond = [-columns, 1, columns, -1];
 
   const rings: Float64Array[] = [];
   const way: number[] = [];
-  for (const start of next.keys()) {
+  /** Follows the way that enters a cell at a side until it is round, and takes it out of the cells. */
+  const follow = (first: number, side: number) => {
     way.length = 0;
-    for (let edge: number | undefined = start; edge !== undefined; ) {
-      const to: number | undefined = next.get(edge);
-      if (to === undefined) break;
-      next.delete(edge);
-      const cell = edge >> 1;
-      const x = cell % (columns + 1);
-      const y = (cell - x) / (columns + 1);
+    for (let cell = first; ; ) {
+      let kind = kinds[cell];
+      const x = cell % columns;
+      const y = (cell - x) / columns;
+      let left = 0;
+      if (kind === 5 || kind === 10) {
+        const [one, other] = waysOf(cell, x, y);
+        [kind, left] = FROM[one] === side ? [one, other] : [other, one];
+      }
+      if (FROM[kind] !== side) return;
+      kinds[cell] = left;
       // Pixel (x, y) has its middle at x + ½, y + ½.
-      if (edge & 1) way.push(x - 0.5, y - 0.5 + share(at(x - 1, y - 1), at(x - 1, y)));
-      else way.push(x - 0.5 + share(at(x - 1, y - 1), at(x, y - 1)), y - 0.5);
-      edge = to;
+      if (side === LEFT || side === RIGHT) {
+        const by = side === LEFT ? x : x + 1;
+        way.push(by - 0.5, y - 0.5 + share(at(by - 1, y - 1), at(by - 1, y)));
+      } else {
+        const by = side === TOP ? y : y + 1;
+        way.push(x - 0.5 + share(at(x - 1, by - 1), at(x, by - 1)), by - 0.5);
+      }
+      const out = TO[kind];
+      cell += beyond[out];
+      side = out ^ 2;
     }
-    if (way.length >= 6) rings.push(Float64Array.from(way));
+  };
+  for (const cell of crossed) {
+    while (kinds[cell]) {
+      const x = cell % columns;
+      const kind = kinds[cell];
+      follow(cell, FROM[kind === 5 || kind === 10 ? waysOf(cell, x, (cell - x) / columns)[0] : kind]);
+      if (way.length >= 6) rings.push(Float64Array.from(way));
+    }
   }
   return rings;
+}
+
+/** What each cell's corners are, and the cells that an outline crosses, row by row. */
+function cellsOf({ width, height, values }: Field): { kinds: Uint8Array; crossed: number[] } {
+  const columns = width + 1;
+  const kinds = new Uint8Array(columns * (height + 1));
+  const crossed: number[] = [];
+  let above = new Uint8Array(columns);
+  let own = new Uint8Array(columns);
+  for (let y = 0, cell = 0; y <= height; y++) {
+    if (y < height) for (let x = 0, i = y * width; x < width; x++, i++) own[x] = values[i] >> 7;
+    else own.fill(0);
+    // What was right in one cell is left in the next.
+    let kind = 0;
+    for (let x = 0; x <= width; x++, cell++) {
+      kind = ((kind & 4) << 1) | ((kind & 2) >> 1) | (above[x] << 2) | (own[x] << 1);
+      if (kind === 0 || kind === 15) continue;
+      kinds[cell] = kind;
+      crossed.push(cell);
+    }
+    if (crossed.length > MOST_PIECES) throw new ArtworkRefusedError('The picture is so full of specks that its outlines would be more than can be cut. Blur it a little, or choose another threshold.');
+    [above, own] = [own, above];
+  }
+  return { kinds, crossed };
 }
 
 /** Where between two neighbours the field passes 128; half-way at the picture's edge, where one of them is nothing. */

@@ -31,19 +31,16 @@ export function paletteOf({ width, height, data }: Picture, count: number, seed 
   if (sample.length === 0) return { colours: [], indices };
   const distinct = new Set(sample.map((lab) => lab.map(Math.round).join())).size;
   const centres = kmeans(sample, Math.max(1, Math.min(count, distinct)), { initialization: 'kmeans++', seed, maxIterations: 60 }).centroids;
-  const table = tableOf(centres);
+  // The most frequent first, as the sample has them.
   const counts = new Array<number>(centres.length).fill(0);
+  for (const lab of sample) counts[nearest(centres, lab)] += 1;
+  const order = centres.map((_, i) => i).sort((x, y) => counts[y] - counts[x]);
+  const sorted = order.map((i) => centres[i]);
+  const table = tableOf(sorted);
   for (let i = 0, p = 0; i < pixels; i++, p += 4) {
-    if (data[p + 3] < OPAQUE) continue;
-    const index = table[((data[p] >> (8 - BITS)) << (2 * BITS)) | ((data[p + 1] >> (8 - BITS)) << BITS) | (data[p + 2] >> (8 - BITS))];
-    indices[i] = index;
-    counts[index] += 1;
+    if (data[p + 3] >= OPAQUE) indices[i] = table[((data[p] >> (8 - BITS)) << (2 * BITS)) | ((data[p + 1] >> (8 - BITS)) << BITS) | (data[p + 2] >> (8 - BITS))];
   }
-  const order = centres.map((_, i) => i).sort((a, b) => counts[b] - counts[a]);
-  const place = new Uint8Array(256).fill(255);
-  order.forEach((old, now) => (place[old] = now));
-  for (let i = 0; i < pixels; i++) indices[i] = place[indices[i]];
-  return { colours: order.map((i) => hexOf(centres[i])), indices };
+  return { colours: sorted.map(hexOf), indices };
 }
 
 /** The nearest centre for every colour of a coarse cube. */
@@ -53,16 +50,19 @@ function tableOf(centres: readonly number[][]): Uint8Array {
   for (let r = 0; r < SIDE; r++)
     for (let g = 0; g < SIDE; g++)
       for (let b = 0; b < SIDE; b++) {
-        const lab = labOf((r + 0.5) * step, (g + 0.5) * step, (b + 0.5) * step);
-        let best = 0;
-        let least = Infinity;
-        centres.forEach((centre, i) => {
-          const far = (lab[0] - centre[0]) ** 2 + (lab[1] - centre[1]) ** 2 + (lab[2] - centre[2]) ** 2;
-          if (far < least) [least, best] = [far, i];
-        });
-        table[(r << (2 * BITS)) | (g << BITS) | b] = best;
+        table[(r << (2 * BITS)) | (g << BITS) | b] = nearest(centres, labOf((r + 0.5) * step, (g + 0.5) * step, (b + 0.5) * step));
       }
   return table;
+}
+
+function nearest(centres: readonly number[][], lab: readonly number[]): number {
+  let best = 0;
+  let least = Infinity;
+  for (let i = 0; i < centres.length; i++) {
+    const far = (lab[0] - centres[i][0]) ** 2 + (lab[1] - centres[i][1]) ** 2 + (lab[2] - centres[i][2]) ** 2;
+    if (far < least) [least, best] = [far, i];
+  }
+  return best;
 }
 
 const labOf = (r: number, g: number, b: number): number[] => Color.rgb(r, g, b).lab().array();

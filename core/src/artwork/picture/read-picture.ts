@@ -9,6 +9,7 @@ import { outlines } from './marching-squares';
 import { paletteOf } from './palette';
 import { LARGEST_PICTURE, type Field, type Picture } from './picture';
 import { smoothRing } from './smooth';
+import { softened } from './softened';
 
 /** A picture that says nothing of its size is taken for a print of so many pixels to the inch. */
 const USUAL_DPI = 150;
@@ -38,23 +39,23 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
   const layers = layersOf(picture, choices, notices);
   layers.forEach(({ colour, field }, i) => {
     progress(0.1 + (0.85 * i) / layers.length, layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges');
-    const contours = contoursOf(field, mmPerPx, toleranceMm, smallestMm2, notices);
+    const contours = contoursOf(field(), mmPerPx, toleranceMm, smallestMm2, notices);
     for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part });
   });
   return { widthMm: width * mmPerPx, heightMm: height * mmPerPx, parts, notices: notices.list(), asks };
 }
 
-function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: NoticeList): { colour: string; field: Field }[] {
+function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: NoticeList): { colour: string; field: () => Field }[] {
   const { width, height } = picture;
-  if (tracing.way === 'alpha') return [{ colour: '#000000', field: alphaField(picture, tracing.isInverted) }];
+  if (tracing.way === 'alpha') return [{ colour: '#000000', field: () => alphaField(picture, tracing.isInverted) }];
   if (tracing.way === 'threshold') {
     const grey = greyOf(picture);
-    return [{ colour: '#000000', field: thresholdField(grey, width, height, tracing.threshold ?? bestThreshold(grey), tracing.isInverted) }];
+    return [{ colour: '#000000', field: () => thresholdField(grey, width, height, tracing.threshold ?? bestThreshold(grey), tracing.isInverted) }];
   }
   const { colours, indices } = paletteOf(picture, tracing.colours + 1);
   const ground = groundOf(indices, width, height);
   if (ground !== 255 && colours[ground]) notices.add('left-out', `The ground, ${colours[ground]}, was left out`);
-  return colours.flatMap((colour, k) => (k === ground ? [] : [{ colour, field: softened(indices, width, height, k) }]));
+  return colours.flatMap((colour, k) => (k === ground ? [] : [{ colour, field: () => softened(indices, width, height, k) }]));
 }
 
 /** The colour that most of the picture's border has. */
@@ -64,30 +65,6 @@ function groundOf(indices: Uint8Array, width: number, height: number): number {
   for (let x = 0; x < width; x++) [x, (height - 1) * width + x].forEach(count);
   for (let y = 0; y < height; y++) [y * width, y * width + width - 1].forEach(count);
   return [...counts].sort((a, b) => b[1] - a[1])[0][0];
-}
-
-/** One colour as a field: a hard edge is blurred by one pixel, so that its outline has no steps. */
-function softened(indices: Uint8Array, width: number, height: number, index: number): Field {
-  const rows = new Uint8Array(width * height);
-  for (let y = 0, i = 0; y < height; y++) {
-    let own = indices[i] === index ? 1 : 0;
-    let before = own;
-    for (let x = 1; x < width; x++, i++) {
-      const after = indices[i + 1] === index ? 1 : 0;
-      rows[i] = before + 2 * own + after;
-      before = own;
-      own = after;
-    }
-    rows[i++] = before + 3 * own;
-  }
-  const values = new Uint8Array(width * height);
-  const shade = Uint8Array.from({ length: 17 }, (_, sum) => Math.round((sum * 255) / 16));
-  for (let y = 0, i = 0; y < height; y++) {
-    const up = y > 0 ? width : 0;
-    const down = y < height - 1 ? width : 0;
-    for (let x = 0; x < width; x++, i++) values[i] = shade[rows[i - up] + 2 * rows[i] + rows[i + down]];
-  }
-  return { width, height, values };
 }
 
 function contoursOf(field: Field, mmPerPx: number, toleranceMm: number, smallestMm2: number, notices: NoticeList): CurveContour[] {
