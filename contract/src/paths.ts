@@ -52,6 +52,7 @@ export const paths = {
   workshopEntry: (id: string) => `/api/workshops/${id}/entry`,
   jobs: '/api/jobs',
   job: (id: string) => `/api/jobs/${id}`,
+  jobShapes: (id: string) => `/api/jobs/${id}/shapes`,
   artwork: (jobId: string, artworkId: string, fileName: string) =>
     `/api/jobs/${jobId}/artworks/${artworkId}?fileName=${encodeURIComponent(fileName)}`,
   artworkFile: (id: string) => `/api/artworks/${id}/file`,

@@ -128,6 +128,21 @@ export interface JobDetail extends JobSummary {
   notes: NoteView[];
 }
 
+/** A part without its contours: they come apart, by the key of what they are. */
+export type PartApart = Omit<PartView, 'contours'> & { shape: string };
+
+/**
+ * A job whose contours come apart. They are most of a job's letters and seldom change: who has those of a key need not
+ * fetch them again.
+ */
+export type JobApart = Omit<JobDetail, 'steps' | 'otherParts'> & { steps: (Omit<StepView, 'parts'> & { parts: PartApart[] })[]; otherParts: PartApart[] };
+
+/** One line of an answer with contours. */
+export interface ShapeLine {
+  shape: string;
+  contours: CurveContour[];
+}
+
 /** A drawing looked at with other choices, without keeping them. */
 export interface ReadingPreview {
   widthMm: number;

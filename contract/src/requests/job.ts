@@ -12,6 +12,11 @@ export class NewJob {
   @IsOptional() @IsUUID() templateId?: string;
 }
 
+/** Which contours of a job are asked for, by their keys. */
+export class ShapesWish {
+  @IsArray() @ArrayMaxSize(20_000) @IsString({ each: true }) @Length(1, 40, { each: true }) shapes!: string[];
+}
+
 export class JobChange {
   @IsInt() @Min(1) version!: number;
   @IsOptional() @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name?: string;

@@ -83,7 +83,17 @@ export function flatten(contour: CurveContour, toleranceMm: number): Polyline {
 /** The rectangle round a set of contours, within `toleranceMm` of the true one; null where there are none. */
 export function contourBounds(contours: CurveContour[], toleranceMm = 0.01): Bounds | null {
   return contours.reduce<Bounds | null>((box, contour) => {
-    const own = boundsOf(flatten(contour, toleranceMm).points);
+    const own = boundsOf(corners(contour) ?? flatten(contour, toleranceMm).points);
     return box && own ? joinBounds(box, own) : (own ?? box);
   }, null);
+}
+
+/** The points of a contour of straight pieces alone, which need no flattening; null where there are curves. */
+function corners({ start, segments }: CurveContour): Point[] | null {
+  const points: Point[] = [{ x: start[0], y: start[1] }];
+  for (const segment of segments) {
+    if (segment[0] !== 'L') return null;
+    points.push({ x: segment[1], y: segment[2] });
+  }
+  return points;
 }

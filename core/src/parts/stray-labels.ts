@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import type { Bounds } from '../geometry';
 
 /** A part as the search for strays sees it. */
@@ -13,34 +14,70 @@ const SMALL_SHARE = 0.12;
 const WORD_GAP = 1.2;
 /** A label stands off from everything else by more than this, as a multiple of its height. */
 const FAR_GAP = 1.5;
-const MOST_PARTS = 3000;
 
 /**
  * Groups of small closed parts that stand together, far from the rest: most likely a layer's name or a note drawn into
  * the file. Each group holds ids; groups as large as half of all parts are no strays.
  */
 export function strayLabels(parts: readonly StrayCandidate[]): string[][] {
-  if (parts.length < 3 || parts.length > MOST_PARTS) return [];
+  if (parts.length < 3) return [];
   const whole = parts.map(({ bounds }) => bounds).reduce(joined);
-  const heightOf = ({ bounds }: StrayCandidate) => bounds.maxY - bounds.minY;
   const extent = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
   const small = parts.filter((part) => part.isClosed && Math.max(heightOf(part), part.bounds.maxX - part.bounds.minX) <= SMALL_SHARE * extent);
-  const groups: StrayCandidate[][] = [];
-  for (const part of small) {
-    const near = groups.filter((group) => group.some((other) => gap(part.bounds, other.bounds) <= WORD_GAP * Math.max(heightOf(part), heightOf(other))));
-    const merged = [part, ...near.flat()];
-    for (const group of near) groups.splice(groups.indexOf(group), 1);
-    groups.push(merged);
-  }
-  return groups
+  const all = indexOf(parts);
+  return words(small)
     .filter((group) => {
       if (group.length < 2 || group.length * 2 > parts.length) return false;
       const box = group.map(({ bounds }) => bounds).reduce(joined);
-      const height = Math.max(...group.map(heightOf));
-      return parts.every((other) => group.includes(other) || gap(box, other.bounds) >= FAR_GAP * height);
+      const far = FAR_GAP * Math.max(...group.map(heightOf));
+      const own = new Set(group);
+      return within(all, parts, box, far).every((other) => own.has(other) || gap(box, other.bounds) >= far);
     })
     .map((group) => group.map(({ id }) => id));
 }
+
+/** Parts that stand near each other, and near those that stand near them. */
+function words(small: readonly StrayCandidate[]): StrayCandidate[][] {
+  const index = indexOf(small);
+  const neighbours = new Map<StrayCandidate, StrayCandidate[]>(small.map((part) => [part, []]));
+  for (const part of small) {
+    const near = WORD_GAP * heightOf(part);
+    // The higher of two finds the other.
+    for (const other of within(index, small, part.bounds, near)) {
+      if (other === part || gap(part.bounds, other.bounds) > near) continue;
+      neighbours.get(part)!.push(other);
+      neighbours.get(other)!.push(part);
+    }
+  }
+  const seen = new Set<StrayCandidate>();
+  return small.flatMap((first) => {
+    if (seen.has(first)) return [];
+    const group = [first];
+    seen.add(first);
+    for (const part of group) {
+      for (const other of neighbours.get(part)!) {
+        if (!seen.has(other)) {
+          seen.add(other);
+          group.push(other);
+        }
+      }
+    }
+    return [group];
+  });
+}
+
+function indexOf(parts: readonly StrayCandidate[]): Flatbush | null {
+  if (parts.length === 0) return null;
+  const index = new Flatbush(parts.length);
+  for (const { bounds } of parts) index.add(bounds.minX, bounds.minY, bounds.maxX, bounds.maxY);
+  index.finish();
+  return index;
+}
+
+const within = (index: Flatbush | null, parts: readonly StrayCandidate[], { minX, minY, maxX, maxY }: Bounds, far: number): StrayCandidate[] =>
+  index ? index.search(minX - far, minY - far, maxX + far, maxY + far).map((i) => parts[i]) : [];
+
+const heightOf = ({ bounds }: StrayCandidate) => bounds.maxY - bounds.minY;
 
 const joined = (a: Bounds, b: Bounds): Bounds => ({ minX: Math.min(a.minX, b.minX), minY: Math.min(a.minY, b.minY), maxX: Math.max(a.maxX, b.maxX), maxY: Math.max(a.maxY, b.maxY) });
 

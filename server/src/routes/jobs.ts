@@ -1,4 +1,4 @@
-import { ArtworkChange, JobChange, NewJob, NewNote, NewRun, NewTemplate, NewText, Nudge, PartAction, ReadAgain, RunCommand, RunVerdict, StepChange, StepMerge, StepsChange, TextPreview } from '@keen-anvil/contract';
+import { ArtworkChange, JobChange, NewJob, NewNote, NewRun, NewTemplate, NewText, Nudge, PartAction, ReadAgain, RunCommand, RunVerdict, ShapesWish, StepChange, StepMerge, StepsChange, TextPreview } from '@keen-anvil/contract';
 import express, { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { jobDetail, listJobSummaries } from '../services/job-views';
@@ -18,8 +18,9 @@ import { loadShop } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { streamRun } from './run-stream';
+import { asAsked, shapeLines } from './job-answer';
 import { bodyOf, idOf } from './respond';
-import { streamed } from './streamed';
+import { NDJSON, streamed } from './streamed';
 
 /** The largest drawing that is taken. */
 const LARGEST_FILE = 40_000_000;
@@ -29,23 +30,27 @@ const LARGEST_FONT = 10_000_000;
 export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
   const router = Router();
   router.get('/jobs', async (request, response) => void response.json(await listJobSummaries(pool, workshopOf(request))));
-  router.post('/jobs', async (request, response) => void response.status(201).json(await createJob(pool, workshopOf(request), bodyOf(request, NewJob))));
-  router.get('/jobs/:id', async (request, response) => void response.json(await jobDetail(pool, workshopOf(request), idOf(request))));
-  router.patch('/jobs/:id', async (request, response) => void response.json(await changeJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange))));
+  router.post('/jobs', async (request, response) => void response.status(201).json(asAsked(request, await createJob(pool, workshopOf(request), bodyOf(request, NewJob)))));
+  router.get('/jobs/:id', async (request, response) => void response.json(asAsked(request, await jobDetail(pool, workshopOf(request), idOf(request)))));
+  router.post('/jobs/:id/shapes', async (request, response) => {
+    const { shapes } = bodyOf(request, ShapesWish);
+    response.type(NDJSON).send(shapeLines(await jobDetail(pool, workshopOf(request), idOf(request)), new Set(shapes)));
+  });
+  router.patch('/jobs/:id', async (request, response) => void response.json(asAsked(request, await changeJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange)))));
   router.put('/jobs/:id/artworks/:artworkId', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
     if (!fileName) throw refused('The name of the file is missing.', 'fileName');
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     const file = { id: idOf(request, 'artworkId'), fileName, bytes };
-    await streamed(request, response, 201, (listening) => bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening));
+    await streamed(request, response, 201, async (listening) => asAsked(request, await bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening)));
   });
-  router.patch('/artworks/:id', async (request, response) => void response.json(await changeArtwork(pool, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange))));
+  router.patch('/artworks/:id', async (request, response) => void response.json(asAsked(request, await changeArtwork(pool, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange)))));
   router.post('/artworks/:id/reading', async (request, response) => {
     const wish = bodyOf(request, ReadAgain);
-    await streamed(request, response, 200, (listening) => readAgain(pool, heavy, workshopOf(request), idOf(request), wish, listening));
+    await streamed(request, response, 200, async (listening) => asAsked(request, await readAgain(pool, heavy, workshopOf(request), idOf(request), wish, listening)));
   });
   router.get('/artworks/:id/picture', async (request, response) => void response.type('image/jpeg').send(await shownPicture(pool, workshopOf(request), idOf(request))));
-  router.post('/jobs/:id/texts', async (request, response) => void response.status(201).json(await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText))));
+  router.post('/jobs/:id/texts', async (request, response) => void response.status(201).json(asAsked(request, await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText)))));
   router.post('/text-preview', async (request, response) => void response.json(await previewText(pool, heavy, workshopOf(request), bodyOf(request, TextPreview))));
   router.get('/fonts', async (request, response) => void response.json(await listFonts(pool, workshopOf(request))));
   router.put('/fonts/:id', express.raw({ type: () => true, limit: LARGEST_FONT }), async (request, response) => {
@@ -53,23 +58,23 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     response.status(201).json(await keepFont(pool, heavy, workshopOf(request), { id: idOf(request), fileName, bytes }));
   });
-  router.post('/jobs/:id/parts', async (request, response) => void response.json(await actOnParts(pool, workshopOf(request), idOf(request), bodyOf(request, PartAction))));
-  router.post('/jobs/:id/steps', async (request, response) => void response.json(await changeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepsChange))));
-  router.post('/jobs/:id/undo', async (request, response) => void response.json(await undoEdit(pool, workshopOf(request), idOf(request))));
-  router.post('/jobs/:id/notes', async (request, response) => void response.status(201).json(await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote))));
-  router.delete('/notes/:id', async (request, response) => void response.json(await dropNote(pool, workshopOf(request), idOf(request))));
+  router.post('/jobs/:id/parts', async (request, response) => void response.json(asAsked(request, await actOnParts(pool, workshopOf(request), idOf(request), bodyOf(request, PartAction)))));
+  router.post('/jobs/:id/steps', async (request, response) => void response.json(asAsked(request, await changeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepsChange)))));
+  router.post('/jobs/:id/undo', async (request, response) => void response.json(asAsked(request, await undoEdit(pool, workshopOf(request), idOf(request)))));
+  router.post('/jobs/:id/notes', async (request, response) => void response.status(201).json(asAsked(request, await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote)))));
+  router.delete('/notes/:id', async (request, response) => void response.json(asAsked(request, await dropNote(pool, workshopOf(request), idOf(request)))));
   router.post('/jobs/:id/templates', async (request, response) => void response.status(201).json(await keepTemplate(pool, workshopOf(request), idOf(request), bodyOf(request, NewTemplate))));
   router.get('/templates', async (request, response) => void response.json(await listTemplates(pool, workshopOf(request))));
   router.get('/templates/:id', async (request, response) => void response.json(await templateDetail(pool, workshopOf(request), idOf(request))));
-  router.post('/steps/:id/merge', async (request, response) => void response.json(await mergeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepMerge))));
+  router.post('/steps/:id/merge', async (request, response) => void response.json(asAsked(request, await mergeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepMerge)))));
   router.get('/artworks/:id/file', async (request, response) => {
     const file = await originalFile(pool, workshopOf(request), idOf(request));
     // Never shown as a page of ours: only handed out.
     response.attachment(file.fileName).type('application/octet-stream').send(file.bytes);
   });
 
-  router.patch('/steps/:id', async (request, response) => void response.json(await changeStep(pool, workshopOf(request), idOf(request), bodyOf(request, StepChange))));
-  router.post('/steps/:id/placements', async (request, response) => void response.json(await nudge(pool, workshopOf(request), idOf(request), bodyOf(request, Nudge))));
+  router.patch('/steps/:id', async (request, response) => void response.json(asAsked(request, await changeStep(pool, workshopOf(request), idOf(request), bodyOf(request, StepChange)))));
+  router.post('/steps/:id/placements', async (request, response) => void response.json(asAsked(request, await nudge(pool, workshopOf(request), idOf(request), bodyOf(request, Nudge)))));
   router.get('/steps/:id/machine-file', async (request, response) => {
     const workshopId = workshopOf(request);
     const job = await jobOfStep(pool, workshopId, idOf(request));
