@@ -160,3 +160,11 @@ test('the shop shows what its dials truly give, and what was never measured', as
   await page.getByRole('radio', { name: 'dim shop' }).click();
   await expect(page.getByRole('radio', { name: 'dim shop' })).toBeChecked();
 });
+
+test('an address that leads nowhere says so and leads back to the bench', async ({ page }) => {
+  await page.goto('/anvils/12');
+  await expect(page.getByText('“/anvils/12” leads nowhere')).toBeVisible();
+  await page.getByRole('button', { name: 'Go to the bench' }).click();
+  await expect(page).toHaveURL(/\/$/);
+  await expect(page.getByText('Nothing is kept at this address')).toHaveCount(0);
+});

@@ -1,0 +1,1 @@
+export { NowherePage as default } from '../ui/nowhere-page';
