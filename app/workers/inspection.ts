@@ -8,6 +8,12 @@ export interface InspectionRequest {
   check: Omit<CheckedStep, 'placed'>;
 }
 
+/** The same, with the contours' numbers: the worker has them already. */
+export interface NumberedRequest {
+  step: Omit<StepRequest, 'parts'> & { parts: (Omit<StepRequest['parts'][number], 'contours'> & { shape: number })[] };
+  check: InspectionRequest['check'];
+}
+
 /** A part as it is drawn on the screen. */
 export interface DrawnPart {
   id: string;

@@ -1,4 +1,5 @@
 import type { ProblemBody } from '@keen-anvil/contract';
+import { linesOf } from './lines';
 
 /** A refusal by the server; the message is its sentence. */
 export class ApiError extends Error {
@@ -14,32 +15,59 @@ export class ApiError extends Error {
   }
 }
 
-interface Call {
+export interface Call {
   method?: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE';
   body?: unknown;
   signal?: AbortSignal;
+  headers?: Record<string, string>;
 }
 
 /**
  * Calls the server.
  * @throws ApiError with the server's own sentence, or one that says that it cannot be reached
  */
-export async function call<T>(path: string, { method = 'GET', body, signal }: Call = {}): Promise<T> {
+export async function call<T>(path: string, options: Call = {}): Promise<T> {
+  const response = await send(path, options);
+  const answer: unknown = await response.json().catch(() => null);
+  if (response.ok) return answer as T;
+  throw refusal(answer, response.status);
+}
+
+/**
+ * Calls the server for lines of JSON, and gives each as it comes.
+ * @throws ApiError as {@link call} does, also where the answer breaks off in the middle
+ */
+export async function* callForLines<T>(path: string, options: Call): AsyncGenerator<T> {
+  const response = await send(path, options);
+  if (!response.ok) throw refusal(await response.json().catch(() => null), response.status);
+  const lines = linesOf(response);
+  for (;;) {
+    const line = await lines.next().catch((error: unknown) => {
+      throw options.signal?.aborted ? error : unreachable();
+    });
+    if (line.done) return;
+    yield JSON.parse(line.value) as T;
+  }
+}
+
+async function send(path: string, { method = 'GET', body, signal, headers }: Call): Promise<Response> {
   const isFile = typeof Blob !== 'undefined' && body instanceof Blob;
-  let response: Response;
   try {
-    response = await fetch(path, {
+    return await fetch(path, {
       method,
       signal,
-      headers: body === undefined || isFile ? {} : { 'Content-Type': 'application/json' },
+      headers: { ...headers, ...(body === undefined || isFile ? {} : { 'Content-Type': 'application/json' }) },
       body: body === undefined ? undefined : isFile ? (body as Blob) : JSON.stringify(body),
     });
   } catch (error) {
     if (signal?.aborted) throw error;
-    throw new ApiError('The workshop’s server cannot be reached. What you see is safe; try again when it is back.', 0, 'offline');
+    throw unreachable();
   }
-  const answer: unknown = await response.json().catch(() => null);
-  if (response.ok) return answer as T;
+}
+
+const unreachable = () => new ApiError('The workshop’s server cannot be reached. What you see is safe; try again when it is back.', 0, 'offline');
+
+function refusal(answer: unknown, status: number): ApiError {
   const problem = (answer as ProblemBody | null)?.error;
-  throw new ApiError(problem?.message ?? 'The server answered with something that cannot be read.', response.status, problem?.code ?? 'unreadable', problem?.field, problem?.current);
+  return new ApiError(problem?.message ?? 'The server answered with something that cannot be read.', status, problem?.code ?? 'unreadable', problem?.field, problem?.current);
 }

@@ -27,4 +27,14 @@ describe('an answer that comes line by line', () => {
     answerWith(['{"progress":0.2,"doing":"Reading"}\n']);
     await expect(callStreamed('/x', { method: 'POST', body: {} })).rejects.toMatchObject({ code: 'broken-off' });
   });
+
+  it('says that the server cannot be reached when the line goes dead in the middle', async () => {
+    answerWith(['{"progress":0.2,"doing":"Reading"}\n']);
+    const { body } = await global.fetch('/x');
+    const reader = body!.getReader();
+    let isFirst = true;
+    const read = () => (isFirst ? ((isFirst = false), reader.read()) : Promise.reject(new TypeError('network error')));
+    global.fetch = jest.fn().mockResolvedValue({ ok: true, status: 200, body: { getReader: () => ({ read }) } }) as never;
+    await expect(callStreamed('/x', { method: 'POST', body: {} })).rejects.toMatchObject({ code: 'offline', status: 0 });
+  });
 });

@@ -8,36 +8,28 @@ export interface BoxedPart extends PartView {
 }
 
 const known = new WeakMap<JobDetail, BoxedPart[]>();
+/** Contours are the same lists in each answer, as long as they are not changed. */
+const boxes = new WeakMap<CurveContour[], Bounds | null>();
 
 /** All parts of a job, in steps or not; reckoned once for each answer of the server. */
 export function allParts(job: JobDetail): BoxedPart[] {
   const before = known.get(job);
   if (before) return before;
   const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts].flatMap((part) => {
-    const bounds = straightBounds(part.contours) ?? contourBounds(part.contours, 0.1);
+    const bounds = boxOf(part.contours);
     return bounds ? [{ ...part, bounds }] : [];
   });
   known.set(job, parts);
   return parts;
 }
 
-/** The box of contours of straight pieces alone, without flattening them first; null where there are curves. */
-function straightBounds(contours: readonly CurveContour[]): Bounds | null {
-  const box: Bounds = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  const take = (x: number, y: number) => {
-    box.minX = Math.min(box.minX, x);
-    box.maxX = Math.max(box.maxX, x);
-    box.minY = Math.min(box.minY, y);
-    box.maxY = Math.max(box.maxY, y);
-  };
-  for (const { start, segments } of contours) {
-    take(start[0], start[1]);
-    for (const segment of segments) {
-      if (segment[0] !== 'L') return null;
-      take(segment[1], segment[2]);
-    }
-  }
-  return box.minX <= box.maxX ? box : null;
+/** The box that contours take up; reckoned once for the same list. */
+export function boxOf(contours: CurveContour[]): Bounds | null {
+  const before = boxes.get(contours);
+  if (before !== undefined) return before;
+  const box = contourBounds(contours, 0.1);
+  boxes.set(contours, box);
+  return box;
 }
 
 const widthOf = ({ bounds }: BoxedPart) => bounds.maxX - bounds.minX;
@@ -55,14 +47,20 @@ export function circles(parts: readonly BoxedPart[]): BoxedPart[] {
   });
 }
 
+const knownStrays = new WeakMap<readonly BoxedPart[], BoxedPart[]>();
+
 /** Small closed parts far from the rest of their drawing, most likely labels drawn into the file. */
 export function strays(parts: readonly BoxedPart[]): BoxedPart[] {
+  const before = knownStrays.get(parts);
+  if (before) return before;
   const ids = new Set(
     [...new Set(parts.map((part) => part.artworkId))].flatMap((artworkId) =>
       strayLabels(parts.filter((part) => part.artworkId === artworkId && part.role === 'process' && !part.outline).map((part) => ({ id: part.id, bounds: part.bounds, isClosed: part.contours.every(({ closed }) => closed) }))).flat(),
     ),
   );
-  return parts.filter((part) => ids.has(part.id));
+  const found = parts.filter((part) => ids.has(part.id));
+  knownStrays.set(parts, found);
+  return found;
 }
 
 /** Parts by layer and then colour, as the tree shows them. */

@@ -1,12 +1,13 @@
 import { joinBounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
-import { memo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, { G, Path } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
-import { curvePath } from './curve-path';
+import { isClosed, pathOf, useDrawnGroups, type DrawnGroup } from './drawn-groups';
+import { MANY_PARTS } from './sheet-picture';
 import { tappedPart } from './tapped-part';
 
 interface DrawingPictureProps {
@@ -23,6 +24,11 @@ const EDGE = 12;
 export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictureProps) {
   const { card, rule } = useTokens();
   const [width, setWidth] = useState(0);
+  const isMany = parts.length > MANY_PARTS;
+  const sorted = useMemo(() => [...parts].sort(bySize), [parts]);
+  const taken = useMemo(() => sorted.filter((part) => chosen.has(part.id)), [sorted, chosen]);
+  const groups = useDrawnGroups(isMany ? sorted : null);
+  const takenGroups = useDrawnGroups(isMany && taken.length ? taken : null);
   if (parts.length === 0) return <Aside>There is nothing to be seen in this drawing.</Aside>;
   const box = parts.map((part) => part.bounds).reduce(joinBounds);
   const [across, down] = [Math.max(box.maxX - box.minX, 0.1), Math.max(box.maxY - box.minY, 0.1)];
@@ -34,14 +40,16 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
     const id = tappedPart(parts, { x: box.minX + (clientX - frame.left - left) / scale, y: box.minY + (clientY - frame.top - EDGE) / scale }, scale);
     if (id) onTap(id);
   };
+  const drawGroup = (isChosen: boolean) => ({ key, like, path }: DrawnGroup) => <PartPath key={`${key} ${isChosen}`} name={isChosen ? 'chosen' : key} part={like} path={path} isChosen={isChosen} px={1 / scale} />;
   return (
     <View testID="drawing-picture" onLayout={(event) => setWidth(event.nativeEvent.layout.width)} {...{ onClick: tap }} style={{ width: '100%', minHeight: 80, backgroundColor: card, borderWidth: 1, borderColor: rule, borderRadius: 3 }}>
-      {width > 0 ? (
+      {isMany && !groups ? <Aside style={{ padding: EDGE }}>{`Drawing ${parts.length} parts …`}</Aside> : null}
+      {width > 0 && (!isMany || groups) ? (
         <Svg width={width} height={down * scale + 2 * EDGE} role="img" aria-label={`The drawing, ${formatNumber(across, 0)} by ${formatNumber(down, 0)} mm, ${parts.length} parts`}>
           <G transform={`translate(${left} ${EDGE}) scale(${scale}) translate(${-box.minX} ${-box.minY})`}>
-            {[...parts].sort(bySize).map((part) => (
-              <PartPath key={part.id} part={part} isChosen={chosen.has(part.id)} px={1 / scale} />
-            ))}
+            {groups?.map(drawGroup(false))}
+            {takenGroups?.map(drawGroup(true))}
+            {isMany ? null : sorted.map((part) => <PartPath key={part.id} name={part.name} part={part} path={pathOf(part)} isChosen={chosen.has(part.id)} px={1 / scale} />)}
           </G>
         </Svg>
       ) : null}
@@ -54,14 +62,14 @@ const bySize = (a: BoxedPart, b: BoxedPart): number => area(b) - area(a);
 const area = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
 
 /** Drawn anew only when it changes: a drawing may have thousands. */
-const PartPath = memo(function PartPath({ part, isChosen, px }: { part: BoxedPart; isChosen: boolean; px: number }) {
+const PartPath = memo(function PartPath({ name, part, path, isChosen, px }: { name: string; part: BoxedPart; path: string; isChosen: boolean; px: number }) {
   const { ember, ink, slate } = useTokens();
   const isDone = part.role === 'process';
   return (
     <Path
-      testID={`drawn-${part.name}`}
-      d={curvePath(part.contours)}
-      fill={isDone && part.contours.every(({ closed }) => closed) ? part.colour : 'none'}
+      testID={`drawn-${name}`}
+      d={path}
+      fill={isDone && isClosed(part) ? part.colour : 'none'}
       fillRule="evenodd"
       fillOpacity={0.5}
       opacity={part.role === 'out' ? 0.3 : 1}

@@ -40,6 +40,20 @@ function Whole({ shown }: { shown: JobDetail }) {
 const open = (shown: JobDetail = job, answers: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<Whole shown={shown} />, { '/api/jobs/job-1/parts': { body: shown }, '/api/jobs/job-1/undo': { body: shown }, '/api/artworks/': { body: shown }, ...shopAnswers, ...answers });
 const posted = (sent: ReturnType<typeof open>['sent']) => sent.filter(({ method }) => method !== 'GET').map(({ path, body }) => ({ path, body }));
 
+describe('very many parts', () => {
+  it('are drawn as one for each look, with the chosen ones on top', async () => {
+    const many = Array.from({ length: 320 }, (_, i) => part({ id: `m${i}`, name: `m${i}`, colour: i % 2 ? '#1d2f5c' : '#e8b31e', contours: [square(i * 2, 0, 1)] }));
+    open({ ...job, otherParts: [], steps: [{ ...step, parts: many }] });
+    fireEvent(screen.getByTestId('drawing-picture'), 'layout', { nativeEvent: { layout: { width: 358, height: 80 } } });
+    const yellow = await screen.findByTestId('drawn-process #e8b31e true');
+    expect((yellow.props.d as string).match(/M/g)).toHaveLength(160);
+    expect(screen.queryByTestId('drawn-m0')).toBeNull();
+    expect(screen.queryByTestId('drawn-chosen')).toBeNull();
+    fireEvent.press(screen.getByLabelText('All of #1d2f5c'));
+    expect(((await screen.findByTestId('drawn-chosen')).props.d as string).match(/M/g)).toHaveLength(160);
+  });
+});
+
 describe('choosing parts', () => {
   it('finds small ones, circles and strays', () => {
     const parts = allParts(job);

@@ -1,7 +1,7 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { Input } from '@rneui/themed';
 import { parseTypedNumber } from '@keen-anvil/core/units';
-import { useState } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { View } from 'react-native';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -55,12 +55,15 @@ export function UndoKey({ job }: { job: JobDetail }) {
   );
 }
 
+const NONE: readonly BoxedPart[] = [];
+
 /** Ways to choose many parts at once. */
 function ChooseKeys({ parts, chosen, onChoose }: Pick<DrawingViewProps, 'parts' | 'chosen' | 'onChoose'>) {
   const [typed, setTyped] = useState('6');
   const mm = parseTypedNumber(typed);
   const take = (found: BoxedPart[]) => onChoose(new Set(found.map((part) => part.id)));
-  const stray = strays(parts);
+  // Looked for once the drawing is shown: among thousands it takes a moment.
+  const stray = strays(useDeferredValue(parts, NONE));
   const like = parts.filter((part) => chosen.has(part.id));
   const colours = new Set(like.map((part) => part.colour));
   const layers = new Set(like.map((part) => part.layer));

@@ -1,19 +1,31 @@
+import type { CurveContour } from '@keen-anvil/core/geometry';
 import { wrap, type Remote } from 'comlink';
 import type { InspectWorker } from '../../workers/inspect.worker';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
+import { pauses } from '../api/pauses';
 
 interface Running {
   worker: Worker;
   remote: Remote<InspectWorker>;
   waiting: number;
+  /** The contours that it has, by their numbers. */
+  given: Set<number>;
 }
 
-/** The worker lives on: it remembers what it found of parts that have not changed. */
+/** The worker lives on: it remembers contours, and what it found of parts that have not changed. */
 let running: Running | null = null;
+
+/** The same list of contours keeps its number, and goes to a worker once. */
+const numbers = new WeakMap<CurveContour[], number>();
+let count = 0;
+/** So many segments go over at once. */
+const AT_ONCE = 4000;
+/** The worker forgets what is not asked for any more once it has so many lists. */
+const MOST_GIVEN = 20_000;
 
 function start(): Running {
   const worker = new Worker(new URL('../../workers/inspect.worker', window.location.href));
-  return { worker, remote: wrap<InspectWorker>(worker), waiting: 0 };
+  return { worker, remote: wrap<InspectWorker>(worker), waiting: 0, given: new Set() };
 }
 
 /**
@@ -38,8 +50,45 @@ export async function inspectInWorker(request: InspectionRequest, signal: AbortS
     });
   });
   try {
-    return await Promise.race([mine.remote.inspectStep(JSON.stringify(request)), stopped]);
+    return await Promise.race([inspectIn(mine, request, signal), stopped]);
   } finally {
     mine.waiting -= 1;
   }
+}
+
+async function inspectIn(mine: Running, { step, check }: InspectionRequest, signal: AbortSignal): Promise<Inspection> {
+  const parts = step.parts.map(({ contours, ...part }) => ({ ...part, shape: numberOf(contours) }));
+  const { remote, given } = mine;
+  if (given.size > MOST_GIVEN && mine.waiting === 1) {
+    given.clear();
+    await remote.forgetShapes();
+  }
+  const rest = pauses();
+  let waiting: [number, CurveContour[]][] = [];
+  let segments = 0;
+  const handOver = async () => {
+    const told = remote.learnShapes(JSON.stringify(waiting));
+    for (const [shape] of waiting) given.add(shape);
+    waiting = [];
+    segments = 0;
+    await told;
+    await rest();
+    signal.throwIfAborted();
+  };
+  for (const [i, { shape }] of parts.entries()) {
+    if (given.has(shape)) continue;
+    const { contours } = step.parts[i];
+    waiting.push([shape, contours]);
+    segments += contours.reduce((sum, contour) => sum + contour.segments.length, 0);
+    if (segments >= AT_ONCE) await handOver();
+  }
+  if (waiting.length) await handOver();
+  return remote.inspectStep({ step: { ...step, parts }, check });
+}
+
+function numberOf(contours: CurveContour[]): number {
+  const before = numbers.get(contours);
+  if (before) return before;
+  numbers.set(contours, ++count);
+  return count;
 }

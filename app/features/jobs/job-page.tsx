@@ -6,7 +6,7 @@ import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
 import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
-import { Fragment, useState } from 'react';
+import { Fragment, useDeferredValue, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { TemperMark } from '../../ui/marks';
@@ -22,8 +22,8 @@ import { SpeedUpChoice, useSpeedUp } from '../runs/speed-up';
 import { allParts } from './all-parts';
 import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
-import { curvePath } from './curve-path';
 import { DrawingView, UndoKey } from './drawing-view';
+import { pathOf } from './drawn-groups';
 import { JOB_WORDS } from './job-words';
 import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
@@ -39,6 +39,8 @@ const BACK = { label: 'Jobs', href: '/jobs' } as const;
 /** One job: its drawing, its steps, its sheets and its checks. */
 export function JobPage({ id }: { id: string }) {
   const job = useJob(id);
+  // A large job is laid out while the page stays alive.
+  const data = useDeferredValue(job.data);
   if (job.isError) {
     return (
       <Page title="Job" back={BACK}>
@@ -46,22 +48,22 @@ export function JobPage({ id }: { id: string }) {
       </Page>
     );
   }
-  if (!job.data) {
+  if (!data) {
     return (
       <Page title="Job" back={BACK}>
         <Waiting />
       </Page>
     );
   }
-  if (job.data.artworks.length === 0) {
+  if (data.artworks.length === 0) {
     return (
-      <Page title={job.data.name} back={BACK}>
+      <Page title={data.name} back={BACK}>
         <BringIn jobId={id} />
-        <NotesLeaf job={job.data} />
+        <NotesLeaf job={data} />
       </Page>
     );
   }
-  return <JobWithDrawing job={job.data} />;
+  return <JobWithDrawing job={data} />;
 }
 
 type Tab = 'Drawing' | 'Steps' | 'Sheet' | 'Checks';
@@ -71,6 +73,8 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const { height } = useWindowDimensions();
   const { rule } = useTokens();
   const [tab, setTab] = useState<Tab>(isAsking(job) ? 'Drawing' : 'Steps');
+  // A large drawing is laid out while the page stays alive.
+  const leaf = useDeferredValue(tab);
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
   const [pointed, setPointed] = useState<Bounds[]>([]);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
@@ -136,8 +140,8 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
                 <TabKey key={name} label={name} isOpen={(tab === 'Drawing' ? 'Drawing' : 'Sheet') === name} onPress={() => setTab(name)} />
               ))}
             </View>
-            <ScrollView contentContainerStyle={column}>{tab === 'Drawing' ? drawing : sheet}</ScrollView>
-            {tab === 'Drawing' && actions ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule }}>{actions}</View> : null}
+            <ScrollView contentContainerStyle={column}>{leaf === 'Drawing' ? drawing : sheet}</ScrollView>
+            {leaf === 'Drawing' && actions ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule }}>{actions}</View> : null}
           </View>
           <ScrollView style={{ flex: 4, borderLeftWidth: 1, borderColor: rule }} contentContainerStyle={column}>
             <Heading>Checks</Heading>
@@ -148,20 +152,20 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     );
   }
   return (
-    <Page title={job.name} back={BACK} aside={aside} foot={tab === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}>
+    <Page title={job.name} back={BACK} aside={aside} foot={leaf === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}>
       <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
         {(['Drawing', 'Steps', 'Sheet', 'Checks'] as const).map((name) => (
           <TabKey key={name} label={name === 'Checks' && findings ? `Checks ${findings}` : name} isOpen={tab === name} onPress={() => setTab(name)} />
         ))}
       </View>
-      {tab === 'Steps' ? ladder : tab === 'Sheet' ? sheet : tab === 'Checks' ? checks : drawing}
+      {leaf === 'Steps' ? ladder : leaf === 'Sheet' ? sheet : leaf === 'Checks' ? checks : drawing}
     </Page>
   );
 }
 
 /** The guides that show on a step's sheet. */
 function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
-  return job.otherParts.filter((part) => part.role === 'guide' && part.stepId === step.id).map((part) => ({ id: part.id, path: curvePath(part.contours), transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})` }));
+  return job.otherParts.filter((part) => part.role === 'guide' && part.stepId === step.id).map((part) => ({ id: part.id, path: pathOf(part), transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})` }));
 }
 
 /** Whether a drawing asks something that should be answered first. */
@@ -229,7 +233,7 @@ function StepTabs({ steps, shown, onOpen }: { steps: InspectedStep[]; shown: Ins
 function timeOf(steps: InspectedStep[]): string {
   const running = steps.filter(({ step }) => !step.isSkipped);
   const known = running.filter(({ inspection }) => inspection.data);
-  if (known.length < running.length) return `${running.length} steps`;
+  if (known.length < running.length) return running.length === 1 ? '1 step' : `${running.length} steps`;
   return `about ${formatDuration(known.reduce((sum, { inspection }) => sum + inspection.data!.seconds, 0))} on the machine`;
 }
 

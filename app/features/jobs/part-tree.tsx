@@ -10,7 +10,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { treeOf, type BoxedPart } from './all-parts';
-import { curvePath } from './curve-path';
+import { isClosed, pathOf } from './drawn-groups';
 
 interface PartTreeProps {
   job: JobDetail;
@@ -109,7 +109,7 @@ function PartPicture({ part }: { part: BoxedPart }) {
   return (
     <Svg width={PICTURE_PX} height={PICTURE_PX} aria-hidden>
       <G transform={`translate(${PICTURE_PX / 2} ${PICTURE_PX / 2}) scale(${scale}) translate(${-(minX + maxX) / 2} ${-(minY + maxY) / 2})`}>
-        <Path d={curvePath(part.contours)} fill={part.contours.every(({ closed }) => closed) ? part.colour : 'none'} fillRule="evenodd" stroke={ink} strokeWidth={1 / scale} />
+        <Path d={pathOf(part)} fill={isClosed(part) ? part.colour : 'none'} fillRule="evenodd" stroke={ink} strokeWidth={1 / scale} />
       </G>
     </Svg>
   );

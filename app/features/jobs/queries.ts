@@ -1,8 +1,20 @@
-import { paths, type ArtworkChange, type FontView, type JobChange, type JobDetail, type JobSummary, type NewJob, type NewNote, type NewTemplate, type NewText, type Nudge, type PartAction, type ReadAgain, type ReadingPreview, type StepChange, type StepsChange, type TemplateDetail, type TemplateSummary, type TextWish } from '@keen-anvil/contract';
+import { paths, type ArtworkChange, type FontView, type JobApart, type JobChange, type JobDetail, type JobSummary, type NewJob, type NewNote, type NewTemplate, type NewText, type Nudge, type PartAction, type ReadAgain, type ReadingPreview, type StepChange, type StepsChange, type TemplateDetail, type TemplateSummary, type TextWish } from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
-import { call } from '../api/client';
+import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
+import { APART, withShapes } from './shapes';
+
+/** Calls the server for a job; the contours that are known already are not sent again. */
+async function callForJob(path: string, options: Parameters<typeof call>[1] = {}): Promise<JobDetail> {
+  return joined(await call<JobApart>(path, { ...options, headers: APART }), options.signal);
+}
+
+async function callStreamedForJob(path: string, options: Parameters<typeof callStreamed>[1]): Promise<JobDetail> {
+  return joined(await callStreamed<JobApart>(path, { ...options, headers: APART }), options.signal);
+}
+
+const joined = (job: JobApart, signal?: AbortSignal): Promise<JobDetail> => withShapes(job, () => call<JobApart>(paths.job(job.id), { headers: APART, signal }), signal);
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
@@ -11,33 +23,38 @@ export const useJobs = () =>
 
 /** Not compared with the answer before: a large drawing would hold the page up longer than drawing it anew does. */
 export const useJob = (id: string) =>
-  useQuery({ queryKey: jobKey(id), queryFn: ({ signal }) => call<JobDetail>(paths.job(id), { signal }), refetchOnMount: 'always', structuralSharing: false });
+  useQuery({ queryKey: jobKey(id), queryFn: ({ signal }) => callForJob(paths.job(id), { signal }), refetchOnMount: 'always', structuralSharing: false });
 
-export const useCreateJob = () => useJobChange((body: NewJob) => call<JobDetail>(paths.jobs, { method: 'POST', body }));
+export const useCreateJob = () => useJobChange((body: NewJob) => callForJob(paths.jobs, { method: 'POST', body }));
 
 /** Every change of a job answers with the job as it is then. */
 function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSuccess: (job) => putIn(client, job) });
+  return useMutation({
+    mutationFn: change,
+    onSuccess: (job) => putIn(client, job),
+    // The change may have come through all the same: what is shown is loaded again when the server is back.
+    onError: (error) => (error instanceof ApiError && error.status === 0 ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' }) : undefined),
+  });
 }
 
-export const useChangeJob = (id: string) => useJobChange((body: JobChange) => call<JobDetail>(paths.job(id), { method: 'PATCH', body }));
+export const useChangeJob = (id: string) => useJobChange((body: JobChange) => callForJob(paths.job(id), { method: 'PATCH', body }));
 
 export const useChangeStep = () =>
-  useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) => call<JobDetail>(paths.step(stepId), { method: 'PATCH', body }));
+  useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) => callForJob(paths.step(stepId), { method: 'PATCH', body }));
 
-export const useMergeStep = () => useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) => call<JobDetail>(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }));
+export const useMergeStep = () => useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) => callForJob(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }));
 
-export const useChangeSteps = (jobId: string) => useJobChange((body: StepsChange) => call<JobDetail>(paths.jobSteps(jobId), { method: 'POST', body }));
+export const useChangeSteps = (jobId: string) => useJobChange((body: StepsChange) => callForJob(paths.jobSteps(jobId), { method: 'POST', body }));
 
 export const useNudge = () =>
-  useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) => call<JobDetail>(paths.placements(stepId), { method: 'POST', body }));
+  useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) => callForJob(paths.placements(stepId), { method: 'POST', body }));
 
-export const useActOnParts = (jobId: string) => useJobChange((body: PartAction) => call<JobDetail>(paths.jobParts(jobId), { method: 'POST', body }));
+export const useActOnParts = (jobId: string) => useJobChange((body: PartAction) => callForJob(paths.jobParts(jobId), { method: 'POST', body }));
 
-export const useUndo = (jobId: string) => useJobChange((_: void) => call<JobDetail>(paths.jobUndo(jobId), { method: 'POST', body: {} }));
+export const useUndo = (jobId: string) => useJobChange((_: void) => callForJob(paths.jobUndo(jobId), { method: 'POST', body: {} }));
 
-export const useChangeArtwork = () => useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) => call<JobDetail>(paths.artworkChange(artworkId), { method: 'PATCH', body }));
+export const useChangeArtwork = () => useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) => callForJob(paths.artworkChange(artworkId), { method: 'PATCH', body }));
 
 /** How far a long work is. */
 export interface At {
@@ -47,13 +64,13 @@ export interface At {
 
 export const useBringIn = (jobId: string) =>
   useJobChange(({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
-    callStreamed<JobDetail>(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
+    callStreamedForJob(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
   );
 
 /** Reads a drawing again and keeps it so; a text is set anew. */
 export const useReadAgain = () =>
   useJobChange(({ artworkId, signal, told, ...body }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-    callStreamed<JobDetail>(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: true }, signal, told }),
+    callStreamedForJob(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: true }, signal, told }),
   );
 
 /** Looks how a drawing would be read with other choices. */
@@ -63,7 +80,7 @@ export const usePreviewReading = () =>
       callStreamed<ReadingPreview>(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: false }, signal, told }),
   });
 
-export const useAddText = (jobId: string) => useJobChange((body: NewText) => call<JobDetail>(paths.jobTexts(jobId), { method: 'POST', body }));
+export const useAddText = (jobId: string) => useJobChange((body: NewText) => callForJob(paths.jobTexts(jobId), { method: 'POST', body }));
 
 /** A text as it would be set; the one before stays until the new one is there. */
 export const useTextPreview = (text: TextWish, isWanted: boolean) =>
@@ -79,8 +96,8 @@ export function useKeepFont() {
   });
 }
 
-export const useWriteNote = (jobId: string) => useJobChange((body: NewNote) => call<JobDetail>(paths.jobNotes(jobId), { method: 'POST', body }));
-export const useDropNote = () => useJobChange((id: string) => call<JobDetail>(paths.note(id), { method: 'DELETE' }));
+export const useWriteNote = (jobId: string) => useJobChange((body: NewNote) => callForJob(paths.jobNotes(jobId), { method: 'POST', body }));
+export const useDropNote = () => useJobChange((id: string) => callForJob(paths.note(id), { method: 'DELETE' }));
 
 export const useTemplates = () => useQuery({ queryKey: ['templates'], queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }), refetchOnMount: 'always' });
 export const useTemplate = (id: string | null) => useQuery({ queryKey: ['templates', id], queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }), enabled: id !== null, refetchOnMount: 'always' });

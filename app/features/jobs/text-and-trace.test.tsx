@@ -52,7 +52,7 @@ describe('tracing a picture', () => {
   const show = (more: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<TracePage jobId="job-1" artworkId="art" />, { ...more, ...answers(withPicture) });
 
   it('looks first, and keeps what was looked at', async () => {
-    const { sent } = show({ '/api/artworks/art/reading': { body: preview } });
+    const { sent } = show({ '/api/artworks/art/reading': { body: { ...withPicture, ...preview } } });
     fireEvent.press(await screen.findByLabelText('By a few colours'));
     fireEvent.changeText(screen.getByLabelText('Tolerance in mm'), '0,2');
     fireEvent.press(screen.getByText('Look'));

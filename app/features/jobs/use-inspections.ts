@@ -38,8 +38,21 @@ export interface InspectedStep {
   inspection: UseQueryResult<Inspection>;
 }
 
-/** What of the parts themselves an edit may change, besides their drawing. */
-const partsKey = (step: StepView) => step.parts.map(({ pieces, bridges, outline }) => [pieces, bridges, outline?.mm]);
+const marks = new WeakMap<StepView, string>();
+
+/** What of a step's parts an edit may change, besides their drawing, as one text: a key of thousands of places would be gone through at each look. */
+function markOf(step: StepView): string {
+  const before = marks.get(step);
+  if (before !== undefined) return before;
+  const mark = JSON.stringify(step.parts.map(({ id, place, pieces, bridges, outline }) => [id, place.x, place.y, pieces, bridges, outline?.mm]));
+  marks.set(step, mark);
+  return mark;
+}
+
+/** The same request has the same key. */
+function keyOf(job: JobDetail, step: StepView, request: InspectionRequest | null): readonly unknown[] {
+  return ['inspection', step.id, request && { ...request, step: { ...request.step, parts: markOf(step) }, drawings: job.artworks.map(({ id, version }) => ({ id, version })) }];
+}
 
 /** What was found of a step last, whatever it looked like then. */
 function latestInspection(client: QueryClient, stepId: string): Inspection | undefined {
@@ -58,7 +71,7 @@ export function useInspections(job: JobDetail): InspectedStep[] {
   const requests = job.steps.map((step, i) => inspectionRequest(step, beds[i]));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
-      queryKey: ['inspection', job.steps[i].id, request && { ...request, step: { ...request.step, parts: request.step.parts.map(({ id, place }) => ({ id, place })) }, drawings: job.artworks.map(({ id, version }) => ({ id, version })), edits: partsKey(job.steps[i]) }],
+      queryKey: keyOf(job, job.steps[i], request),
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
       enabled: request !== null && !job.steps[i].isSkipped,
       staleTime: Infinity,
