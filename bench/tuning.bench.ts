@@ -1,4 +1,4 @@
-import { createTuner, type Setting } from '@keen-anvil/core/tuning';
+import { CLEAR, createTuner, type Setting } from '@keen-anvil/core/tuning';
 import { makeLaw, NARROW, POSSIBLE, WORLDS, type Law, type World } from './tuning-laws';
 
 // The tuner against the hand procedure (the first dial by a tenth or a quarter at a time until it looks right), over laws
@@ -26,14 +26,14 @@ function byHand(world: World, law: Law): { setting: Setting; trials: number } | 
 const stated: { chance: number; right: boolean }[] = [];
 const times: number[] = [];
 
-/** What one could have settled for after each trial. */
+/** What one could have settled for after each trial, where the window was clear. */
 interface Moment {
-  sure: number;
+  placed: number;
   isReliable: boolean;
   isOpen: boolean;
 }
-const THRESHOLDS = [0.7, 0.75, 0.8, 0.85, 0.9];
-const SUREST = 0.9;
+const THRESHOLDS = [0.8, 0.84, 0.87, 0.9, 0.92];
+const SUREST = 0.92;
 
 /** Tunes until it is settled: the setting, after how many trials, and whether it said that nothing is right. */
 function byTuner(world: World, law: Law, startSpread: number, seed: number, goesOn: boolean): { settled: Setting | null; trials: number; hopeless: boolean; trail: Moment[] } {
@@ -49,13 +49,13 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     hopeless = advice.hopeless;
     if (advice.settled) end ??= { settled: advice.setting, trials };
     // For the trade-off it goes on until it is surer than anybody would ask for.
-    if (end && (!goesOn || trail[trail.length - 1].sure >= SUREST)) break;
+    if (end && (!goesOn || trail[trail.length - 1].placed >= SUREST)) break;
     const outcome = law.cut(advice.setting);
     if (!end && law.best >= 0.95) stated.push({ chance: advice.chance.right, right: outcome === 'right' });
     tuner.record({ setting: advice.setting, outcome });
     isRightSeen ||= outcome === 'right';
-    const { setting, sure, right } = tuner.best();
-    trail.push({ sure, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 });
+    const { setting, placed, clear, right } = tuner.best();
+    trail.push({ placed, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && clear >= CLEAR });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };
 }
@@ -101,10 +101,10 @@ for (const startSpread of SPREADS) {
   console.log(`tuning in all, start off by ${startSpread}: reliable ${percent(all.reliable, all.settled)} of the settled, ${percent(all.reliable, all.laws)} of all laws (by hand ${percent(all.handReliable, all.hand)}), settled ${percent(all.settled, all.laws)}, trials: median ${median(all.trials)}, 90th percentile ${median(all.trials, 0.9)}; of ${none.laws} laws without a right setting it claims ${percent(none.settled, none.laws)} and says so in ${percent(none.said, none.laws)}`);
   // Where reliability and trials pull against each other: what settling sooner or later would have given.
   for (const threshold of THRESHOLDS) {
-    const ends = trails.map((trail) => trail.findIndex(({ sure, isOpen }) => isOpen && sure >= threshold));
+    const ends = trails.map((trail) => trail.findIndex(({ placed, isOpen }) => isOpen && placed >= threshold));
     const ended = ends.flatMap((end, i) => (end < 0 ? [] : [trails[i][end]]));
     const trials = ends.map((end) => (end < 0 ? MOST_TRIALS + 1 : end + 1));
-    console.log(`  settled where ${threshold} sure: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
+    console.log(`  settled where ${threshold} sure of the place: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
   }
 }
 const deciles = Array.from({ length: 10 }, (_, i) => stated.filter(({ chance }) => chance >= i / 10 && chance < (i + 1) / 10 + (i === 9 ? 1 : 0)));

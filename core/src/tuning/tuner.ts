@@ -4,10 +4,18 @@ import { asChances, asThree } from './chances';
 import { candidates, type Candidate } from './candidates';
 import { bestOf, firstTrial, mostTelling, RELIABLE, score, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
-import { doseOf, Posterior, rightChance } from './posterior';
+import { Posterior, rightChance } from './posterior';
 import { DOUBT } from './prior';
+import { isProven, proofOf, type Proof } from './proof';
 import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 import { sayWhy } from './why';
+
+/** What one would end with. */
+export interface Best extends Proof {
+  setting: Setting;
+  right: number;
+  narrow: number;
+}
 
 /** Finds the right setting in as few trials as possible, and says how sure it is. */
 export interface Tuner {
@@ -18,10 +26,10 @@ export interface Tuner {
   /** The chances of the five outcomes of a setting, on top of earlier passes in the same place if there were any. */
   predict(setting: Setting, onTopOf?: readonly Setting[]): Chances;
   /**
-   * The setting to end with if one had to stop now, its chance of being right, how sure it is to be reliable, and how likely
-   * the window is narrower than the scatter, so that nothing is.
+   * The setting to end with if one had to stop now, its chance of being right, how far it is proven to be reliable, and how
+   * likely the window is narrower than the scatter, so that nothing is.
    */
-  best(): { setting: Setting; right: number; sure: number; narrow: number };
+  best(): Best;
   /** Settings that tell the most when they are tried at once; the first trial's own advice is among them. */
   batch(count: number): Setting[];
   /** The pass that most likely makes it right on top of passes that were not enough. */
@@ -38,22 +46,14 @@ const HOPEFUL = 200;
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
 
-/**
- * Settled: as sure as this that the setting is reliable; surer after a trial or two, when hardly anything has been seen yet.
- * Measured in bench/tuning.bench.ts, which prints the trade-off.
- */
-const SURE = { soon: 0.86, soonUpTo: 2, later: 0.83 };
-
-const sureAfter = (trials: number): number => (trials <= SURE.soonUpTo ? SURE.soon : SURE.later);
-
-/** What the next trial aims at: a little less, so that it does not aim at just reaching the mark. */
+/** How sure of a setting the next trial aims to become, over all worlds. */
 const AIMED_AT = 0.82;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
  * its outcomes, one would be surest of some setting (one step of looking ahead); ties go to the gentler setting. It is
- * settled once a setting is right with a chance of 0.9, it is sure enough that it is right at least nine times in ten, and
- * something was right.
+ * settled once a setting is right with a chance of 0.9, it is proven to be right at least nine times in ten (see
+ * {@link isProven}), and something was right.
  * @throws RangeError where the spec cannot be tuned
  * @example createTuner({ process: 'kiss-cut', dials, start: { force: 14, speed: 5 }, startSpread: 0.35, seed: 1 }).suggest()
  */
@@ -75,11 +75,8 @@ export function createTuner(spec: TunerSpec): Tuner {
     return score(hopeful, posterior.sample(LOOKED_AT));
   }
 
-  /** How sure one is that a setting is right at least nine times in ten. */
-  function sureness({ coordinates: at }: Candidate): number {
-    const worlds = posterior.sample(JUDGED_BY);
-    return worlds.filter((world) => rightChance(world, doseOf(world, at)) >= RELIABLE).length / worlds.length;
-  }
+  /** How far a setting is proven. */
+  const proof = ({ coordinates: at }: Candidate): Proof => proofOf(posterior.sample(JUDGED_BY), at);
 
   function predict(setting: Setting, onTopOf: readonly Setting[] = []): Chances {
     return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)));
@@ -91,9 +88,9 @@ export function createTuner(spec: TunerSpec): Tuner {
     return worlds.filter((world) => rightChance(world, (world.marks[1] + world.marks[2]) / 2) < HOPELESS).length / worlds.length;
   }
 
-  function best(): { setting: Setting; right: number; sure: number; narrow: number } {
+  function best(): Best {
     const { candidate } = bestOf(look(), free);
-    return { setting: candidate.setting, right: predict(candidate.setting).right, sure: sureness(candidate), narrow: narrowness() };
+    return { setting: candidate.setting, right: predict(candidate.setting).right, ...proof(candidate), narrow: narrowness() };
   }
 
   function suggest(): Advice {
@@ -101,7 +98,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && asChances(posterior.sample(JUDGED_BY), goal.coordinates, [], 1).right >= RELIABLE && sureness(goal) >= sureAfter(history.length);
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal));
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
     const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], isHopeless ? 1 : DOUBT));

@@ -41,7 +41,7 @@ export function tune(task: TuneTask): TuneAnswer {
     isSettled: settled,
     isHopeless: hopeless,
     why,
-    best: { ...best, settings: settingsOf(best.setting) },
+    best: { settings: settingsOf(best.setting), right: best.right, sure: best.sure },
     repeat: repeat && repeated ? { ofShapeId: repeated.id, number: repeated.number, settings: settingsOf(repeat.setting), chance: repeat.chance } : null,
   };
   const next = task.repeatOf && repeat ? [settingsOf(repeat.setting)] : task.count > 1 ? tuner.batch(task.count).map(settingsOf) : [settingsOf(setting)];
