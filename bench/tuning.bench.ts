@@ -1,4 +1,4 @@
-import { CLEAR, createTuner, type Setting } from '@keen-anvil/core/tuning';
+import { clearMark, createTuner, type Setting } from '@keen-anvil/core/tuning';
 import { makeLaw, NARROW, POSSIBLE, WORLDS, type Law, type World } from './tuning-laws';
 
 // The tuner against the hand procedure (the first dial by a tenth or a quarter at a time until it looks right), over laws
@@ -55,7 +55,7 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     tuner.record({ setting: advice.setting, outcome });
     isRightSeen ||= outcome === 'right';
     const { setting, placed, clear, right } = tuner.best();
-    trail.push({ placed, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && clear >= CLEAR });
+    trail.push({ placed, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && clear >= clearMark(startSpread) });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };
 }

@@ -1,5 +1,5 @@
 export { planPasses, type PassPlan } from './pass-plan';
-export { CLEAR, type Proof } from './proof';
+export { clearMark, type Proof } from './proof';
 export { createTuner, type Best, type Tuner } from './tuner';
 export { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 export { tunedDials } from './trial-dials';

@@ -17,11 +17,16 @@ describe('how far a setting is proven', () => {
   });
 
   it('asks for both: one does not stand for the other', () => {
-    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0]))).toBe(true);
+    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0]), 0.35)).toBe(true);
     // Well placed, in a window that may be narrower than the scatter.
-    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0]))).toBe(false);
+    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0]), 0.35)).toBe(false);
     // A clear window, but perhaps not here.
-    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0]))).toBe(false);
+    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0]), 0.35)).toBe(false);
+  });
+
+  it('asks for more where the start was a guess', () => {
+    const proof = proofOf([...many(87, here), ...many(13, hopeless)], [0]);
+    expect([isProven(proof, 0.35), isProven(proof, 1)]).toEqual([true, false]);
   });
 
   it('proves nothing where nothing could be right', () => {

@@ -17,7 +17,13 @@ export interface Proof {
  * Measured in bench/tuning.bench.ts, which prints the trade-off.
  */
 const PLACED = 0.87;
-export const CLEAR = 0.86;
+/** From a guess one expects a trial or two more; they are spent on doubting the window. */
+const CLEAR = { borrowed: 0.86, guessed: 0.88 };
+/** Standard deviation of a start's error in log dose, above which it counts as guessed. */
+const GUESSED_ABOVE = 0.6;
+
+/** How sure one has to be that there is a window, for a start that is off by so much in log dose (a standard deviation). */
+export const clearMark = (startSpread: number): number => (startSpread > GUESSED_ABOVE ? CLEAR.guessed : CLEAR.borrowed);
 
 /** What a sample of equally likely worlds says of a setting. */
 export function proofOf(worlds: readonly World[], coordinates: readonly number[]): Proof {
@@ -32,5 +38,5 @@ export function proofOf(worlds: readonly World[], coordinates: readonly number[]
   return { sure: all.reliable / all.count, placed: good.count ? good.reliable / good.count : 0, clear: good.count / all.count };
 }
 
-/** Whether both are sure enough. */
-export const isProven = ({ placed, clear }: Proof): boolean => placed >= PLACED && clear >= CLEAR;
+/** Whether both are sure enough, for a start that is off by so much. */
+export const isProven = ({ placed, clear }: Proof, startSpread: number): boolean => placed >= PLACED && clear >= clearMark(startSpread);
