@@ -74,9 +74,12 @@ function gentler(a: Setting, b: Setting, free: readonly TunedDial[]): number {
   return free.reduce((sum, { name, min, max, effect }) => sum + ((effect === 'raises' ? 1 : -1) * (b[name] - a[name])) / (max - min), 0);
 }
 
+/** Whether two settings of the same dials are one. */
+export const isSame = (a: Setting, b: Setting): boolean => Object.entries(a).every(([name, value]) => b[name] === value);
+
 /** The first trial is the start, unless another setting is clearly likelier: there is nothing to learn from yet. */
 export function firstTrial(looked: readonly Scored[], start: Setting): Candidate {
-  const own = looked.find(({ candidate }) => Object.entries(start).every(([name, value]) => candidate.setting[name] === value));
+  const own = looked.find(({ candidate }) => isSame(candidate.setting, start));
   const likeliest = looked.reduce((a, b) => (b.right > a.right ? b : a));
   return own && likeliest.right <= own.right + 0.05 ? own.candidate : likeliest.candidate;
 }

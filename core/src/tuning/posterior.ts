@@ -31,6 +31,7 @@ const STRIDE = 2.4;
 const STEP = 0.9;
 const TURNED = 0.35;
 const RANGE = 2 ** 30;
+const TINY = 1e-200;
 
 /**
  * What is known of the unknowns: a cloud of weighted particles (sequential Monte Carlo with resample and move: Chopin
@@ -124,11 +125,17 @@ export class Posterior {
   }
 
   private logPosterior(p: Float64Array): number {
-    const log = this.logPrior(p);
+    let log = this.logPrior(p);
     if (log === -Infinity) return log;
     const world = worldOf(p, 0);
     let chance = 1;
-    for (const trial of this.seen) chance *= likelihood(world, p[WEAR], trial);
+    for (const trial of this.seen) {
+      chance *= likelihood(world, p[WEAR], trial);
+      // One logarithm for many trials, taken before the product of hundreds runs out of numbers.
+      if (chance > TINY) continue;
+      log += Math.log(chance);
+      chance = 1;
+    }
     return log + Math.log(chance);
   }
 

@@ -2,7 +2,7 @@ import { OUTCOMES, PROCESSES } from '../recipes';
 import { tellingTogether } from './batch';
 import { asChances, asThree } from './chances';
 import { candidates, type Candidate } from './candidates';
-import { bestOf, firstTrial, mostTelling, RELIABLE, score, type Scored } from './choice';
+import { bestOf, firstTrial, isSame, mostTelling, RELIABLE, score, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
 import { Posterior, rightChance } from './posterior';
 import { DOUBT } from './prior';
@@ -68,10 +68,10 @@ export function createTuner(spec: TunerSpec): Tuner {
   let around: Setting = start;
   let newWear: number | null = null;
 
-  /** The settings that could be right, as the cloud sees them. */
+  /** The settings that could be right, as the cloud sees them; the start is always among them. */
   function look(): Scored[] {
     const glanced = score(candidates(dials, start, around, free), posterior.sample(GLANCED_AT));
-    const hopeful = glanced.sort((a, b) => b.right - a.right).slice(0, HOPEFUL).map(({ candidate }) => candidate);
+    const hopeful = glanced.sort((a, b) => b.right - a.right).filter(({ candidate }, place) => place < HOPEFUL || isSame(candidate.setting, start)).map(({ candidate }) => candidate);
     return score(hopeful, posterior.sample(LOOKED_AT));
   }
 
@@ -109,8 +109,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const advice = suggest();
     if (advice.settled) return [advice.setting];
     const looked = look();
-    const isAdvised = (setting: Setting) => Object.entries(advice.setting).every(([name, value]) => setting[name] === value);
-    return [advice.setting, ...tellingTogether(looked, count).filter((setting) => !isAdvised(setting))].slice(0, count);
+    return [advice.setting, ...tellingTogether(looked, count).filter((setting) => !isSame(setting, advice.setting))].slice(0, count);
   }
 
   function repeat(onTopOf: readonly Setting[]): { setting: Setting; chance: Advice['chance'] } {

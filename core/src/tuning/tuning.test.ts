@@ -45,6 +45,12 @@ describe('finding the right value', () => {
     expect(trials).toBeLessThanOrEqual(12);
   });
 
+  it.each([1, 2, 12, 13])('begins where the maker would, however far off a guess may be (seed %d)', (seed) => {
+    const dials: TunerSpec['dials'] = [...plotter.dials, { name: 'depth', min: 0, max: 20, step: 1, effect: 'raises' }];
+    const start = { force: 22, speed: 2, passes: 1, depth: 5 };
+    expect(createTuner({ ...plotter, dials, start, startSpread: 1, seed: seed * 7919 }).suggest().setting).toEqual(start);
+  });
+
   it('never settles before anything was right', () => {
     const tuner = createTuner(plotter);
     for (let i = 0; i < 4; i++) {
