@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import type { Bounds } from '../geometry';
+import { joinBounds, type Bounds } from '../geometry';
 
 /** A part as the search for strays sees it. */
 export interface StrayCandidate {
@@ -21,14 +21,14 @@ const FAR_GAP = 1.5;
  */
 export function strayLabels(parts: readonly StrayCandidate[]): string[][] {
   if (parts.length < 3) return [];
-  const whole = parts.map(({ bounds }) => bounds).reduce(joined);
+  const whole = parts.map(({ bounds }) => bounds).reduce(joinBounds);
   const extent = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
   const small = parts.filter((part) => part.isClosed && Math.max(heightOf(part), part.bounds.maxX - part.bounds.minX) <= SMALL_SHARE * extent);
   const all = indexOf(parts);
   return words(small)
     .filter((group) => {
       if (group.length < 2 || group.length * 2 > parts.length) return false;
-      const box = group.map(({ bounds }) => bounds).reduce(joined);
+      const box = group.map(({ bounds }) => bounds).reduce(joinBounds);
       const far = FAR_GAP * Math.max(...group.map(heightOf));
       const own = new Set(group);
       return within(all, parts, box, far).every((other) => own.has(other) || gap(box, other.bounds) >= far);
@@ -78,8 +78,6 @@ const within = (index: Flatbush | null, parts: readonly StrayCandidate[], { minX
   index ? index.search(minX - far, minY - far, maxX + far, maxY + far).map((i) => parts[i]) : [];
 
 const heightOf = ({ bounds }: StrayCandidate) => bounds.maxY - bounds.minY;
-
-const joined = (a: Bounds, b: Bounds): Bounds => ({ minX: Math.min(a.minX, b.minX), minY: Math.min(a.minY, b.minY), maxX: Math.max(a.maxX, b.maxX), maxY: Math.max(a.maxY, b.maxY) });
 
 /** The free way between two boxes; 0 where one lies in or over the other. */
 function gap(a: Bounds, b: Bounds): number {
