@@ -1,4 +1,4 @@
-import { clearMark, createTuner, type Setting } from '@keen-anvil/core/tuning';
+import { createTuner, marksAfter, type Setting } from '@keen-anvil/core/tuning';
 import { makeLaw, NARROW, POSSIBLE, WORLDS, type Law, type World } from './tuning-laws';
 
 // The tuner against the hand procedure (the first dial by a tenth or a quarter at a time until it looks right), over laws
@@ -28,12 +28,12 @@ const times: number[] = [];
 
 /** What one could have settled for after each trial, where the window was clear. */
 interface Moment {
-  placed: number;
+  /** How far above the mark it was sure of the place. */
+  above: number;
   isReliable: boolean;
   isOpen: boolean;
 }
-const THRESHOLDS = [0.8, 0.84, 0.87, 0.9, 0.92];
-const SUREST = 0.92;
+const SHIFTS = [-0.08, -0.06, -0.04, -0.02, 0, 0.02];
 
 /** Tunes until it is settled: the setting, after how many trials, and whether it said that nothing is right. */
 function byTuner(world: World, law: Law, startSpread: number, seed: number, goesOn: boolean): { settled: Setting | null; trials: number; hopeless: boolean; trail: Moment[] } {
@@ -49,13 +49,14 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     hopeless = advice.hopeless;
     if (advice.settled) end ??= { settled: advice.setting, trials };
     // For the trade-off it goes on until it is surer than anybody would ask for.
-    if (end && (!goesOn || trail[trail.length - 1].placed >= SUREST)) break;
+    if (end && (!goesOn || trail[trail.length - 1].above >= Math.max(...SHIFTS))) break;
     const outcome = law.cut(advice.setting);
     if (!end && law.best >= 0.95) stated.push({ chance: advice.chance.right, right: outcome === 'right' });
     tuner.record({ setting: advice.setting, outcome });
     isRightSeen ||= outcome === 'right';
     const { setting, placed, clear, right } = tuner.best();
-    trail.push({ placed, isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && clear >= clearMark(startSpread) });
+    const marks = marksAfter(trials + 1);
+    trail.push({ above: placed - (marks?.placed ?? 1), isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && marks !== null && clear >= marks.clear });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };
 }
@@ -100,11 +101,11 @@ for (const startSpread of SPREADS) {
   }
   console.log(`tuning in all, start off by ${startSpread}: reliable ${percent(all.reliable, all.settled)} of the settled, ${percent(all.reliable, all.laws)} of all laws (by hand ${percent(all.handReliable, all.hand)}), settled ${percent(all.settled, all.laws)}, trials: median ${median(all.trials)}, 90th percentile ${median(all.trials, 0.9)}; of ${none.laws} laws without a right setting it claims ${percent(none.settled, none.laws)} and says so in ${percent(none.said, none.laws)}`);
   // Where reliability and trials pull against each other: what settling sooner or later would have given.
-  for (const threshold of THRESHOLDS) {
-    const ends = trails.map((trail) => trail.findIndex(({ placed, isOpen }) => isOpen && placed >= threshold));
+  for (const shift of SHIFTS) {
+    const ends = trails.map((trail) => trail.findIndex(({ above, isOpen }) => isOpen && above >= shift));
     const ended = ends.flatMap((end, i) => (end < 0 ? [] : [trails[i][end]]));
     const trials = ends.map((end) => (end < 0 ? MOST_TRIALS + 1 : end + 1));
-    console.log(`  settled where ${threshold} sure of the place: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
+    console.log(`  the place's mark moved by ${shift}: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
   }
 }
 const deciles = Array.from({ length: 10 }, (_, i) => stated.filter(({ chance }) => chance >= i / 10 && chance < (i + 1) / 10 + (i === 9 ? 1 : 0)));

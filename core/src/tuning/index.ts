@@ -1,5 +1,5 @@
 export { planPasses, type PassPlan } from './pass-plan';
-export { clearMark } from './proof';
+export { marksAfter } from './proof';
 export { createTuner, type Tuner } from './tuner';
 export { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 export { tunedDials } from './trial-dials';

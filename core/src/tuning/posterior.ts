@@ -1,7 +1,7 @@
 import { unsafeUniformIntDistribution, xoroshiro128plus, type RandomGenerator } from 'pure-rand';
 import type { Outcome, ProcessName } from '../recipes';
 import { normalBelow } from './normal';
-import { CLEAR_FROM, exponentPrior, FAR, MISTAKE, NOISE, PASSES, WEAR_SPREAD_PER_KM, WINDOW, type ExponentPrior } from './prior';
+import { exponentPrior, FAR, MISTAKE, NOISE, PASSES, WEAR_SPREAD_PER_KM, WINDOW, type ExponentPrior } from './prior';
 import type { TunedDial } from './tuner-spec';
 
 /** A trial as the model sees it. */
@@ -234,11 +234,6 @@ export function outcomeChances({ marks, sharpness }: World, dose: number): [numb
   const c = normalBelow((marks[2] - dose) * sharpness);
   const d = normalBelow((marks[3] - dose) * sharpness);
   return [a, b - a, c - b, d - c, 1 - d];
-}
-
-/** Whether some setting would be right nearly always: the window is that much wider than the scatter. */
-export function isClear({ marks, sharpness }: World): boolean {
-  return (marks[2] - marks[1]) * sharpness >= CLEAR_FROM;
 }
 
 /** The chance of being right at a log dose. */

@@ -40,8 +40,8 @@ export const NOISE = new PiecewisePrior([
 ]);
 /** How far beyond the window's edges a miss is called a far one. */
 export const FAR = new PiecewisePrior([{ low: 0.12, high: 0.9, mass: 1, slope: 0 }]);
-/** A window of so many standard deviations of the scatter has its middle right 95 times in 100: 2·Φ(1.96) − 1. */
-export const CLEAR_FROM = 3.92;
+/** Where some setting is right this often, there is something to be found. */
+export const CLEAR_FROM = 0.95;
 /**
  * What is said is believed less sceptically than what is settled: worlds in which nothing can be right nearly always count
  * this much in a stated chance. While one tunes there is hardly ever nothing to be found; but a setting has to hold

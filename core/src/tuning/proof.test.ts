@@ -4,32 +4,40 @@ import { isProven, proofOf } from './proof';
 /** A world whose window lies around `middle`; clear where it is wide beside the noise. */
 const world = (middle: number, width: number, noise: number): World => ({ marks: [middle - width / 2 - 0.3, middle - width / 2, middle + width / 2, middle + width / 2 + 0.3], sharpness: 1 / noise, slopes: Float64Array.of(1), gamma: 0.5 });
 const many = (count: number, one: World) => Array.from({ length: count }, () => one);
+const FAR = { least: [-1], most: [1] };
 const here = world(0, 0.2, 0.02);
 const elsewhere = world(0.3, 0.2, 0.02);
 const hopeless = world(0, 0.05, 0.05);
 
 describe('how far a setting is proven', () => {
   it('tells a doubtful place from a doubtful window', () => {
-    const proof = proofOf([...many(6, here), ...many(2, elsewhere), ...many(2, hopeless)], [0]);
+    const proof = proofOf([...many(6, here), ...many(2, elsewhere), ...many(2, hopeless)], [0], FAR);
     expect(proof.sure).toBeCloseTo(0.6, 9);
     expect(proof.placed).toBeCloseTo(0.75, 9);
     expect(proof.clear).toBeCloseTo(0.8, 9);
   });
 
   it('asks for both: one does not stand for the other', () => {
-    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0]), 0.35)).toBe(true);
+    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4)).toBe(true);
     // Well placed, in a window that may be narrower than the scatter.
-    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0]), 0.35)).toBe(false);
+    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0], FAR), 4)).toBe(false);
     // A clear window, but perhaps not here.
-    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0]), 0.35)).toBe(false);
+    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0], FAR), 4)).toBe(false);
   });
 
-  it('asks for more where the start was a guess', () => {
-    const proof = proofOf([...many(87, here), ...many(13, hopeless)], [0]);
-    expect([isProven(proof, 0.35), isProven(proof, 1)]).toEqual([true, false]);
+  it('settles nothing on two trials, and asks for a clearer window on three', () => {
+    const proof = proofOf([...many(90, here), ...many(10, hopeless)], [0], FAR);
+    expect([2, 3, 4, 9].map((trials) => isProven(proof, trials))).toEqual([false, false, true, true]);
+    expect(isProven(proofOf(many(10, here), [0], FAR), 3)).toBe(true);
+    expect(isProven(proofOf(many(10, here), [0], FAR), 2)).toBe(false);
+  });
+
+  it('asks for a surer place from four trials on', () => {
+    const proof = proofOf([...many(88, here), ...many(12, elsewhere)], [0], FAR);
+    expect([3, 4].map((trials) => isProven(proof, trials))).toEqual([true, false]);
   });
 
   it('proves nothing where nothing could be right', () => {
-    expect(proofOf(many(10, hopeless), [0])).toEqual({ sure: 0, placed: 0, clear: 0 });
+    expect(proofOf(many(10, hopeless), [0], FAR)).toEqual({ sure: 0, placed: 0, clear: 0 });
   });
 });

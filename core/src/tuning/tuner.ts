@@ -4,9 +4,10 @@ import { asChances, asThree } from './chances';
 import { candidates, type Candidate } from './candidates';
 import { bestOf, firstTrial, isSame, mostTelling, RELIABLE, score, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
-import { Posterior, rightChance } from './posterior';
+import { Posterior } from './posterior';
 import { DOUBT } from './prior';
 import { isProven, proofOf, type Proof } from './proof';
+import { bestWithin, reachOf } from './reach';
 import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 import { sayWhy } from './why';
 
@@ -52,8 +53,8 @@ const AIMED_AT = 0.82;
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
  * its outcomes, one would be surest of some setting (one step of looking ahead); ties go to the gentler setting. It is
- * settled once a setting is right with a chance of 0.9, it is proven to be right at least nine times in ten (see
- * {@link isProven}), and something was right.
+ * settled after three trials at the soonest: a setting is right with a chance of 0.9, it is proven to be right at least nine
+ * times in ten (see {@link isProven}), and something was right.
  * @throws RangeError where the spec cannot be tuned
  * @example createTuner({ process: 'kiss-cut', dials, start: { force: 14, speed: 5 }, startSpread: 0.35, seed: 1 }).suggest()
  */
@@ -64,6 +65,7 @@ export function createTuner(spec: TunerSpec): Tuner {
   const start = Object.fromEntries(dials.map((dial) => [dial.name, onStep(dial, spec.start[dial.name])]));
   const free = inTurningOrder(spec).filter((dial) => !fixed.includes(dial.name));
   const posterior = new Posterior(spec.process, dials, spec.startSpread, seed);
+  const reach = reachOf(dials, start, free);
   const history: TunedTrial[] = [];
   let around: Setting = start;
   let newWear: number | null = null;
@@ -76,16 +78,16 @@ export function createTuner(spec: TunerSpec): Tuner {
   }
 
   /** How far a setting is proven. */
-  const proof = ({ coordinates: at }: Candidate): Proof => proofOf(posterior.sample(JUDGED_BY), at);
+  const proof = ({ coordinates: at }: Candidate): Proof => proofOf(posterior.sample(JUDGED_BY), at, reach);
 
   function predict(setting: Setting, onTopOf: readonly Setting[] = []): Chances {
-    return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)));
+    return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)), reach);
   }
 
   /** How likely it is that no setting can be right often enough, whatever the dials. */
   function narrowness(): number {
     const worlds = posterior.sample(JUDGED_BY);
-    return worlds.filter((world) => rightChance(world, (world.marks[1] + world.marks[2]) / 2) < HOPELESS).length / worlds.length;
+    return worlds.filter((world) => bestWithin(world, reach) < HOPELESS).length / worlds.length;
   }
 
   function best(): Best {
@@ -98,10 +100,10 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), spec.startSpread);
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length);
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
-    const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], isHopeless ? 1 : DOUBT));
+    const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], reach, isHopeless ? 1 : DOUBT));
     return { setting: next.setting, chance, settled: isSettled, hopeless: isHopeless && !isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
   }
 
@@ -116,7 +118,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const before = onTopOf.map((setting) => coordinates(dials, start, setting));
     const worlds = posterior.sample(LOOKED_AT / 3);
     const from = onTopOf[onTopOf.length - 1] ?? around;
-    const rated = candidates(dials, start, { ...start, ...from }, free.slice(0, 1)).map(({ setting, coordinates: at }) => ({ setting, right: asChances(worlds, at, before).right }));
+    const rated = candidates(dials, start, { ...start, ...from }, free.slice(0, 1)).map(({ setting, coordinates: at }) => ({ setting, right: asChances(worlds, at, before, reach).right }));
     const { setting } = rated.reduce((a, b) => (b.right > a.right + 0.004 ? b : a));
     return { setting, chance: asThree(predict(setting, onTopOf)) };
   }
