@@ -50,7 +50,7 @@ test('gold glitter film is tuned from a wrong supplier value to settled, on the 
   await expect(page.getByTestId('window-map')).toHaveAttribute('aria-label', /Most likely “clean”/);
 });
 
-test('a job’s step is tuned by hand, gone over again in its place, and ended', async ({ page }) => {
+test('a job’s step is tuned by hand, gone over again in its place, ended, and gone on with on another scrap', async ({ page }) => {
   await page.goto('/jobs');
   await page.getByRole('link', { name: /Boat numbers/ }).first().click();
   await key(page, 'Tune the recipe of step 1').click();
@@ -72,6 +72,15 @@ test('a job’s step is tuned by hand, gone over again in its place, and ended',
   await key(page, 'End it without a result').click();
   await key(page, 'End it').click();
   await expect(page.getByTestId('tuning-over')).toContainText('Ended without a result');
+  await key(page, 'Go on tuning').click();
+  await expect(page.getByRole('radio', { name: 'Go on from its 2 trials' })).toBeChecked();
+  await page.getByRole('radio', { name: 'A rectangle I measure' }).click();
+  await key(page, 'Begin tuning').click();
+  await expect(page.getByTestId('advice')).toContainText('Try next');
+  await expect(page.getByTestId('trials')).toContainText('in an earlier tuning');
+  await expect(page.getByText('On scrap, 150 × 100 mm')).toBeVisible();
+  await key(page, 'End it without a result').click();
+  await key(page, 'End it').click();
   await key(page, 'Back to the job').click();
   await expect(page.getByTestId('step-1')).toBeVisible();
 });

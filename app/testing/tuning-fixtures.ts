@@ -5,7 +5,7 @@ export const shape: TrialShapeView = { id: 'shape-1', number: 1, settings: { ...
 
 export const tuning: TuningView = {
   id: 'tuning-1', version: 1, state: 'open', recipe, jobId: null, start: { ...recipe.settings, force: 12 }, startSpread: 0.35, fixed: [],
-  scrap: { stockPieceId: 'roll', name: 'navy roll', widthMm: 305, lengthMm: 400, outline: null }, shapeSize: { widthMm: 12, heightMm: 16.5 }, otherTrials: [], sheets: [], createdAt: '2026-11-20T10:00:00.000Z',
+  scrap: { stockPieceId: 'roll', name: 'navy roll', widthMm: 305, lengthMm: 400, outline: null }, shapeSize: { widthMm: 12, heightMm: 16.5 }, otherTrials: [], sheets: [], earlier: [], createdAt: '2026-11-20T10:00:00.000Z',
 };
 
 /** The tuning with one sheet that holds these trials. */

@@ -27,6 +27,7 @@ describe('a tuning in the contract', () => {
     ['scrapWidthMm', { scrapWidthMm: 4 }],
     ['scrapLengthMm', { scrapLengthMm: Number.NaN }],
     ['stockPieceId', { stockPieceId: 'the offcut' }],
+    ['goesOnFrom', { goesOnFrom: 'the last one' }],
     ['id', { id: 'first' }],
   ])('is refused for its %s: %j', (field, change) => {
     expect(fieldOf(() => parseContract(NewTuning, { ...tuning, ...change }))).toBe(field);

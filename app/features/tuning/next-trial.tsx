@@ -25,17 +25,17 @@ export function NextTrial({ tuning, machine }: { tuning: TuningView; machine: Ma
   if (answer.isError) return <Trouble error={answer.error} retry={() => void answer.refetch()} />;
   if (!answer.data) return <Waiting lines={4} />;
   const { advice, passPlan } = answer.data;
-  const shapes = tuning.sheets.flatMap((sheet) => sheet.shapes);
-  const before = shapes.at(-1)?.settings ?? tuning.recipe.settings;
+  const tried = [...tuning.earlier, ...tuning.sheets.flatMap((sheet) => sheet.shapes)];
+  const before = tried.at(-1)?.settings ?? tuning.recipe.settings;
   return (
     <>
       <Leaf edge={advice.isSettled ? moss : advice.isHopeless ? ember : quench} testID="advice">
-        <Heading style={{ color: advice.isSettled ? moss : undefined }}>{advice.isSettled ? 'Settled' : advice.isHopeless ? 'No number will do' : shapes.length ? 'Try next' : 'Begin with'}</Heading>
+        <Heading style={{ color: advice.isSettled ? moss : undefined }}>{advice.isSettled ? 'Settled' : advice.isHopeless ? 'No number will do' : tried.length ? 'Try next' : 'Begin with'}</Heading>
         <TrialNumbers machine={machine} process={tuning.recipe.process} settings={advice.settings} before={before} />
         <ChanceBar chance={advice.chance} words={{ under: words.under, right: words.right, over: words.over }} />
         <Body testID="why">{sentence(advice.why)}</Body>
         {advice.isHopeless ? <Body>Change something else than these dials: a fresh tool, a carrier that holds better, another pass. The next trial, if you go on, is the one that could still tell.</Body> : null}
-        {!advice.isSettled && shapes.some(({ outcome }) => outcome === 'right') ? (
+        {!advice.isSettled && tried.some(({ outcome }) => outcome === 'right') ? (
           <Aside>
             If you had to stop now: {saidChanges(machine, tuning.recipe.process, advice.best.settings, tuning.start) || 'the numbers it began with'}; {Math.round(advice.best.sure * 100)} % sure that it is right nine times in ten.
           </Aside>

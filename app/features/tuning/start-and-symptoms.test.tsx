@@ -1,7 +1,7 @@
 import type { RecipeDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
-import { tuning } from '../../testing/tuning-fixtures';
+import { shape, tuning, withSheet } from '../../testing/tuning-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { StartTuningPage } from './start-tuning-page';
 import { SymptomPage } from './symptom-page';
@@ -53,6 +53,34 @@ describe('beginning a tuning', () => {
     renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [tuning]));
     fireEvent.press(await screen.findByText('Go on with the open tuning'));
     expect(mockRouter.replace).toHaveBeenCalledWith({ pathname: '/book/tuning/[id]', params: { id: 'tuning-1' } });
+  });
+
+  it('goes on from the trials of one that ended without a result, on another scrap', async () => {
+    const tried = { ...shape, outcome: 'under' as const };
+    const ended = withSheet('done', [tried], { state: 'ended', earlier: [{ id: 'first', settings: tuning.start, onTopOf: [], outcome: 'far-under' }] });
+    const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [ended]));
+    expect(await screen.findByRole('radio', { name: 'Go on from its 2 trials', checked: true })).toBeTruthy();
+    // Where they began stands: there is nothing to begin with, and no sureness to ask for.
+    expect(screen.queryByText('Begin with')).toBeNull();
+    expect(screen.queryByText('How sure is that?')).toBeNull();
+    fireEvent.press(screen.getByText('Begin tuning'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ goesOnFrom: 'tuning-1', start: ended.start }));
+  });
+
+  it('begins anew where that is wished, and where numbers were asked for', async () => {
+    const ended = withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' });
+    const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />, answers(recipe, [ended]));
+    expect(await screen.findByRole('radio', { name: 'Begin anew', checked: true })).toBeTruthy();
+    fireEvent.press(screen.getByLabelText('Go on from its trial'));
+    fireEvent.press(screen.getByLabelText('Begin anew'));
+    fireEvent.press(screen.getByText('Begin tuning'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ goesOnFrom: null, start: { force: 9 } }));
+  });
+
+  it('has nothing to go on from where the last one was settled, or nothing was tried', async () => {
+    renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [{ ...tuning, state: 'ended' }, withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' })]));
+    expect(await screen.findByText('Begin with')).toBeTruthy();
+    expect(screen.queryByLabelText('Begin anew')).toBeNull();
   });
 
   it('keeps what was set where the server refuses', async () => {

@@ -17,17 +17,22 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useRecipe } from '../book/queries';
 import { useMachines, useMaterials } from '../shop/queries';
+import { GoesOn, knownTrials, lastToGoOnFrom } from './goes-on';
 import { useBeginTuning, useTunings } from './queries';
 
 const RECTANGLE = 'rectangle';
 /** How sure a start is, from the recipe's temper. */
 const SURENESS: Readonly<Record<Temper, (typeof START_SPREADS)[number]>> = { bare: 1, straw: 0.35, bronze: 0.35, violet: 0.2, blue: 0.2 };
 
+const SURENESSES = [{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }] as const;
+
 /** Begins to tune a recipe: where from, how sure that is, which dials may turn, and on which scrap. */
 export function StartTuningPage({ recipeId, jobId, start }: { recipeId: string; jobId: string | null; start: Settings | null }) {
   const recipe = useRecipe(recipeId);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
-  if (recipe.data && machine) return <Start key={recipe.data.id} recipe={recipe.data} machine={machine} jobId={jobId} given={start} />;
+  // Whether there are trials to go on from is known before anything is asked.
+  const { isFetchedAfterMount } = useTunings(recipeId);
+  if (recipe.data && machine && isFetchedAfterMount) return <Start key={recipe.data.id} recipe={recipe.data} machine={machine} jobId={jobId} given={start} />;
   return (
     <Page title="Tune" back={{ label: 'Book', href: '/book' }}>
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
@@ -39,9 +44,15 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
   const { rust, ember } = useTokens();
   const router = useRouter();
   const begin = useBeginTuning(recipe.id);
-  const open = useTunings(recipe.id).data?.find(({ state }) => state === 'open');
+  const tunings = useTunings(recipe.id).data ?? [];
+  const open = tunings.find(({ state }) => state === 'open');
+  const last = lastToGoOnFrom(tunings);
   const pieces = useMaterials().data?.find(({ id }) => id === recipe.material.id)?.pieces.filter(({ count }) => count > 0) ?? [];
-  const [settings, setSettings] = useState<Settings>(given ?? recipe.settings);
+  const [typed, setSettings] = useState<Settings>(given ?? recipe.settings);
+  // Numbers that were asked for are a beginning of their own.
+  const [wantsOn, goOn] = useState(given === null);
+  const goesOnFrom = last && wantsOn ? last : null;
+  const settings = goesOnFrom?.start ?? typed;
   const [spread, setSpread] = useState<(typeof START_SPREADS)[number]>(SURENESS[recipe.temper.temper]);
   const [fixed, setFixed] = useState<QuantityName[]>([]);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -52,7 +63,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
   const problem = settingProblems(machine, recipe.process, settings)[0]?.message ?? (dials.every(({ name }) => fixed.includes(name)) ? 'At least one dial has to be free to turn.' : null);
   const go = () => {
     const piece = pieces.find(({ id }) => id === scrap);
-    const wanted = { id: uuid(), start: settings, startSpread: spread, fixed, jobId, stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? size.widthMm, scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm };
+    const wanted = { id: uuid(), start: settings, startSpread: spread, fixed, jobId, goesOnFrom: goesOnFrom?.id ?? null, stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? size.widthMm, scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm };
     begin.mutate(wanted, { onSuccess: (tuning) => router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } }) });
   };
   return (
@@ -74,22 +85,29 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       {open ? (
         <Leaf edge={ember}>
           <Strong>This recipe is being tuned already</Strong>
-          <Body>{open.sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome).length} trials so far. Go on with it, or end it there first.</Body>
+          <Body>{knownTrials(open)} trials so far. Go on with it, or end it there first.</Body>
         </Leaf>
       ) : null}
-      <View style={{ gap: SPACE.base }}>
-        <Heading>Begin with</Heading>
+      {last && !open ? <GoesOn last={last} isOn={wantsOn} onChoose={goOn} /> : null}
+      <View style={{ gap: goesOnFrom ? 0 : SPACE.base }}>
+        <Heading>{goesOnFrom ? 'Dials' : 'Begin with'}</Heading>
         {dials.map(({ name, label, unit, min, max, step }) => (
           <View key={name}>
-            <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => setSettings({ ...settings, [name]: value })} />
+            {goesOnFrom ? (
+              <Strong>{label}</Strong>
+            ) : (
+              <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => setSettings({ ...settings, [name]: value })} />
+            )}
             <HoldKey label={label} isHeld={fixed.includes(name)} onPress={() => setFixed(fixed.includes(name) ? fixed.filter((other) => other !== name) : [...fixed, name])} />
           </View>
         ))}
       </View>
-      <View style={{ gap: SPACE.small }}>
-        <Heading>How sure is that?</Heading>
-        <Chips label="How sure is that?" options={[{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }]} chosen={String(spread) as '1' | '0.35' | '0.2'} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
-      </View>
+      {goesOnFrom ? null : (
+        <View style={{ gap: SPACE.small }}>
+          <Heading>How sure is that?</Heading>
+          <Chips label="How sure is that?" options={SURENESSES} chosen={String(spread) as (typeof SURENESSES)[number]['value']} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
+        </View>
+      )}
       <View role="radiogroup" aria-label="Scrap">
         <Heading>On which scrap?</Heading>
         {pieces.map((piece) => (

@@ -40,6 +40,15 @@ describe('what to try next', () => {
     expect(screen.getByText('Begin with')).toBeTruthy();
   });
 
+  it('goes on from what was tried in an earlier tuning, and lists that below its own', async () => {
+    open({ ...tuning, earlier: [{ id: 'first', settings: { ...tuning.start, force: 9 }, onTopOf: [], outcome: 'far-under' }, { id: 'second', settings: { ...tuning.start, force: 14 }, onTopOf: [], outcome: 'right' }] });
+    expect(await screen.findByText('Try next')).toBeTruthy();
+    expect(screen.getByText('was 14')).toBeTruthy();
+    expect(screen.getByText(/If you had to stop now/)).toBeTruthy();
+    expect(screen.getAllByText('in an earlier tuning')).toHaveLength(2);
+    expect(screen.getAllByText(/^Force \d+$/).map((text) => text.props.children as string)).toEqual(['Force 14', 'Force 9']);
+  });
+
   it('offers a second pass in place where that would help, and only then', async () => {
     const last = { ...shape, outcome: 'under' as const };
     const repeat = { ofShapeId: 'shape-1', number: 1, settings: { ...shape.settings, force: 8 }, chance: { under: 0.1, right: 0.8, over: 0.1 } };
@@ -129,6 +138,8 @@ describe('the end of a tuning', () => {
     expect(await screen.findByText('Ended without a result')).toBeTruthy();
     fireEvent.press(screen.getByText('Back to the job'));
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/jobs/[id]', params: { id: 'job-1' } });
+    fireEvent.press(screen.getByText('Go on tuning'));
+    expect(mockRouter.push).toHaveBeenLastCalledWith({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: 'job-1' } });
   });
 
   it('says so where the tuning cannot be had', async () => {

@@ -150,20 +150,22 @@ function Over({ tuning }: { tuning: TuningView }) {
           ))}
         </>
       ) : (
-        <Body>Its trials stand in the recipe’s evidence. Begin again from the recipe.</Body>
+        <Body>Its trials stand in the recipe’s evidence. A new tuning can go on from them, on another scrap.</Body>
       )}
     </Leaf>
   );
 }
 
+/** Goes back to where the numbers are needed; a tuning without a result can be gone on from. */
 function OverKeys({ tuning }: { tuning: TuningView }) {
   const router = useRouter();
-  const { jobId, recipe } = tuning;
+  const { jobId, recipe, state } = tuning;
+  const hasResult = state === 'settled';
   return (
     <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-      <Button title="See the recipe" type={jobId ? 'outline' : 'solid'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
-      {jobId ? <Button title="Back to the job" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: jobId } })} /> : null}
+      {hasResult ? null : <Button title="Go on tuning" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, ...(jobId ? { job: jobId } : {}) } })} />}
+      {hasResult || !jobId ? <Button title="See the recipe" type={hasResult && !jobId ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} /> : null}
+      {jobId ? <Button title="Back to the job" type={hasResult ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: jobId } })} /> : null}
     </View>
   );
 }
-

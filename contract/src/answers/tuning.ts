@@ -22,6 +22,9 @@ export interface TrialShapeView {
   photoId: string | null;
 }
 
+/** A trial of a tuning that this one goes on from. */
+export type EarlierTrialView = Pick<TrialShapeView, 'id' | 'settings' | 'onTopOf'> & { outcome: Outcome };
+
 export interface TrialSheetView {
   id: string;
   number: number;
@@ -68,6 +71,8 @@ export interface TuningView {
   /** Trials of other tunings that lie on the same piece. */
   otherTrials: { at: Point; widthMm: number; heightMm: number }[];
   sheets: TrialSheetView[];
+  /** What was tried before, where it goes on from another tuning; the first one first. */
+  earlier: EarlierTrialView[];
   createdAt: string;
 }
 

@@ -14,6 +14,8 @@ export class NewTuning {
   @IsArray() @ArrayUnique() @ArrayMaxSize(10) @IsIn(QUANTITIES, { each: true }) fixed!: QuantityName[];
   /** The job that waits for it. */
   @IsOptional() @IsUUID() jobId?: string | null;
+  /** A tuning of the same recipe that ended without a result: its trials count in, and its start stands for this one's. */
+  @IsOptional() @IsUUID() goesOnFrom?: string | null;
   /** A piece of stock, or none where a rectangle is given. */
   @IsOptional() @IsUUID() stockPieceId?: string | null;
   @IsNumber() @Min(5) @Max(10_000) scrapWidthMm!: number;

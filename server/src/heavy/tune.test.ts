@@ -18,6 +18,8 @@ describe('what a tuning is told to try', () => {
     expect(advice.repeat).toMatchObject({ ofShapeId: 'trial 1', number: 1 });
     expect(advice.repeat!.settings.force).toBeLessThan(14);
     expect(tune({ ...kiss, trials: [trial(1, 14, 'over')] }).advice.repeat).toBeNull();
+    // What was not enough on another scrap cannot be gone over here.
+    expect(tune({ ...kiss, trials: [{ ...trial(1, 14, 'under'), isEarlier: true }] }).advice.repeat).toBeNull();
   });
 
   it('lays out the very pass that was asked for', () => {

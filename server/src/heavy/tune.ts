@@ -12,7 +12,8 @@ export interface TuneTask {
   fixed: QuantityName[];
   seed: number;
   thicknessMm: number;
-  trials: { id: string; number: number; settings: Settings; onTopOf: Settings[]; outcome: Outcome; wear: number | null }[];
+  /** The first one first; earlier ones lie on another scrap. */
+  trials: { id: string; number: number; settings: Settings; onTopOf: Settings[]; outcome: Outcome; wear: number | null; isEarlier?: boolean }[];
   /** How many settings to try at once. */
   count: number;
   /** Go over this trial again in its place. */
@@ -33,7 +34,7 @@ export function tune(task: TuneTask): TuneAnswer {
   const { setting, chance, settled, hopeless, why } = tuner.suggest();
   const best = tuner.best();
   const last = task.trials[task.trials.length - 1];
-  const repeated = task.repeatOf ? task.trials.find(({ id }) => id === task.repeatOf) : last?.outcome.endsWith('under') ? last : undefined;
+  const repeated = task.repeatOf ? task.trials.find(({ id }) => id === task.repeatOf) : last?.outcome.endsWith('under') && !last.isEarlier ? last : undefined;
   const repeat = repeated ? tuner.repeat([...repeated.onTopOf, repeated.settings].map(dialled)) : null;
   const advice: AdviceView = {
     settings: settingsOf(setting),

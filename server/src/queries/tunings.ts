@@ -13,12 +13,14 @@ export interface TuningRow {
   stockPieceId: string | null;
   scrapWidthMm: number;
   scrapLengthMm: number;
+  /** The tuning whose trials count in. */
+  goesOnFrom: string | null;
   state: TuningState;
   createdAt: Date;
 }
 
 const TUNING_COLUMNS = `id, version, recipe_id AS "recipeId", job_id AS "jobId", start, start_spread AS "startSpread", fixed, stock_piece_id AS "stockPieceId",
-  scrap_width_mm AS "scrapWidthMm", scrap_length_mm AS "scrapLengthMm", state, created_at AS "createdAt"`;
+  scrap_width_mm AS "scrapWidthMm", scrap_length_mm AS "scrapLengthMm", goes_on_from AS "goesOnFrom", state, created_at AS "createdAt"`;
 
 /** One tuning. */
 export async function findTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
@@ -46,9 +48,9 @@ export type NewTuningRow = Omit<TuningRow, 'version' | 'state' | 'createdAt'>;
 /** Begins a tuning. Returns false where one of this recipe is open already. */
 export async function insertTuning(db: Db, workshopId: string, row: NewTuningRow): Promise<boolean> {
   const { rowCount } = await db.query(
-    `INSERT INTO tuning (workshop_id, id, recipe_id, job_id, start, start_spread, fixed, stock_piece_id, scrap_width_mm, scrap_length_mm)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT DO NOTHING`,
-    [workshopId, row.id, row.recipeId, row.jobId, row.start, row.startSpread, row.fixed, row.stockPieceId, row.scrapWidthMm, row.scrapLengthMm],
+    `INSERT INTO tuning (workshop_id, id, recipe_id, job_id, start, start_spread, fixed, stock_piece_id, scrap_width_mm, scrap_length_mm, goes_on_from)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT DO NOTHING`,
+    [workshopId, row.id, row.recipeId, row.jobId, row.start, row.startSpread, row.fixed, row.stockPieceId, row.scrapWidthMm, row.scrapLengthMm, row.goesOnFrom],
   );
   return rowCount === 1;
 }
@@ -136,6 +138,22 @@ export async function listShapes(db: Db, workshopId: string, tuningId: string): 
   const { rows } = await db.query<ShapeRow>(
     `SELECT ${SHAPE_COLUMNS} FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
      WHERE s.workshop_id = $1 AND t.tuning_id = $2 ORDER BY t.number, s.number`,
+    [workshopId, tuningId],
+  );
+  return rows;
+}
+
+/** What was scored in the tunings that this one goes on from, and in those that they go on from, the first one first. */
+export async function listEarlierShapes(db: Db, workshopId: string, tuningId: string): Promise<(ShapeRow & { outcome: Outcome })[]> {
+  const { rows } = await db.query<ShapeRow & { outcome: Outcome }>(
+    `WITH RECURSIVE earlier AS (
+       SELECT b.* FROM tuning a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from WHERE a.workshop_id = $1 AND a.id = $2
+       UNION
+       SELECT b.* FROM earlier a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from
+     )
+     SELECT ${SHAPE_COLUMNS} FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
+       JOIN earlier e ON e.workshop_id = t.workshop_id AND e.id = t.tuning_id
+     WHERE s.outcome IS NOT NULL ORDER BY e.created_at, t.number, s.number`,
     [workshopId, tuningId],
   );
   return rows;

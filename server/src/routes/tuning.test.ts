@@ -67,6 +67,50 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
   });
 });
 
+describe('a tuning that goes on from another', () => {
+  const byHand = async (tuning: TuningView, outcome: string): Promise<TuningView> => {
+    const laid = await layOut(tuning);
+    await run(laid.sheets.at(-1)!.id, 'by-hand');
+    return score(laid.sheets.at(-1)!.shapes[0].id, outcome);
+  };
+  const adviceOf = async ({ id }: TuningView) => (await get<TuningAdviceView>(paths.tuningAdvice(id))).advice;
+
+  it('knows what was tried before, and stands where that one began', async () => {
+    const recipe = await find('navy vinyl long plotter');
+    const first = await byHand(await begin(recipe, { start: { ...recipe.settings, force: 9 }, startSpread: 1 }), 'far-under');
+    const ended = (await end(first, 'end').expect(200)).body as TuningView;
+    let second = await begin(recipe, { goesOnFrom: ended.id });
+    expect(second).toMatchObject({ start: { ...recipe.settings, force: 9 }, startSpread: 1, sheets: [] });
+    expect(second.earlier).toEqual([{ id: first.sheets[0].shapes[0].id, settings: first.start, onTopOf: [], outcome: 'far-under' }]);
+    // What was far from enough is not tried again; and it lies on another scrap, where nothing can be gone over.
+    const advice = await adviceOf(second);
+    expect(advice.settings.force).toBeGreaterThan(9);
+    expect(advice.repeat).toBeNull();
+
+    second = (await end(await byHand(second, 'right'), 'end').expect(200)).body as TuningView;
+    let third = await begin(recipe, { goesOnFrom: second.id });
+    expect(third.earlier.map(({ outcome }) => outcome)).toEqual(['far-under', 'right']);
+    for (let trials = 0; !(await adviceOf(third)).isSettled; trials++) {
+      expect(trials).toBeLessThan(10);
+      third = await byHand(third, 'right');
+    }
+    const settled = (await end(third, 'settle').expect(200)).body as TuningView;
+    expect(settled.recipe.revisions[0].reason).toContain(`settled by tuning in ${2 + third.sheets.length} trials`);
+  });
+
+  it('goes on only from one of the same recipe that ended without a result', async () => {
+    const [navy, glitter] = [await find('navy vinyl long plotter'), await find('gold glitter long plotter kiss')];
+    const open = await begin(navy);
+    const wanted = { id: randomUUID(), start: navy.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 200, scrapLengthMm: 150, goesOnFrom: open.id };
+    const refusal = async (recipe: RecipeDetail) => (await api().post(paths.recipeTunings(recipe.id)).send({ ...wanted, start: recipe.settings }).expect(422)).body.error;
+    expect(await refusal(navy)).toMatchObject({ field: 'goesOnFrom', message: expect.stringContaining('ended without a result') });
+    await end(open, 'end').expect(200);
+    expect(await refusal(glitter)).toMatchObject({ field: 'goesOnFrom' });
+    const nowhere = { ...wanted, goesOnFrom: randomUUID() };
+    expect((await api().post(paths.recipeTunings(navy.id)).send(nowhere).expect(422)).body.error.field).toBe('goesOnFrom');
+  });
+});
+
 describe('a trial sheet', () => {
   it('is planned, dropped, run by hand and scored, each in its turn', async () => {
     const recipe = await find('navy vinyl long plotter');

@@ -3,7 +3,7 @@ import { trialSize } from '@keen-anvil/core/shapes';
 import type { ProcessName } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
-import { findTuning, listSheets, listShapes, listTrialsOnPiece, type ShapeRow, type TuningRow } from '../queries/tunings';
+import { findTuning, listEarlierShapes, listSheets, listShapes, listTrialsOnPiece, type ShapeRow, type TuningRow } from '../queries/tunings';
 import { recipeDetail } from './recipe-views';
 import { loadShop } from './shop';
 
@@ -25,6 +25,7 @@ export async function tuningView(db: Db, workshopId: string, id: string, doneSec
     shapeSize: trialSize(recipe.process),
     otherTrials: row.stockPieceId ? (await listTrialsOnPiece(db, workshopId, row.stockPieceId, id)).map(({ x, y, process }) => ({ at: { x, y }, ...trialSize(process as ProcessName) })) : [],
     sheets,
+    earlier: (await listEarlierShapes(db, workshopId, id)).map(({ id: shapeId, settings, onTopOf, outcome }) => ({ id: shapeId, settings, onTopOf, outcome })),
     createdAt: row.createdAt.toISOString(),
   };
 }

@@ -18,8 +18,8 @@ import { listJobs } from '../queries/jobs';
 import { insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
 import { addWear } from '../queries/tools';
 import {
-  deleteSheet, endTuning, findSheet, findTuning, insertShape, insertSheet, insertTuning, keepAsTrial, listShapes, listTunings, lockShape, lockTuning,
-  resetRunningSheets, scoreShape, setShapeDone, setShapePhoto, setSheetState, touchTuning, type SheetRow,
+  deleteSheet, endTuning, findSheet, findTuning, insertShape, insertSheet, insertTuning, keepAsTrial, listEarlierShapes, listShapes, listTunings, lockShape, lockTuning,
+  resetRunningSheets, scoreShape, setShapeDone, setShapePhoto, setSheetState, touchTuning, type ShapeRow, type SheetRow,
 } from '../queries/tunings';
 import type { DeviceBay } from '../standin/device-bay';
 import { refreshCards } from './cards';
@@ -83,15 +83,19 @@ export class TuningService {
       const recipe = await recipeDetail(db, workshopId, recipeId);
       const { machines, materials } = await loadShop(db, workshopId);
       const machine = machines.get(recipe.machine.id)!;
-      const [problem] = settingProblems(machine, recipe.process, wanted.start);
+      const before = wanted.goesOnFrom ? await findTuning(db, workshopId, wanted.goesOnFrom) : undefined;
+      if (wanted.goesOnFrom && (before?.recipeId !== recipeId || before.state !== 'ended')) throw refused('Only a tuning of this recipe that ended without a result can be gone on from.', 'goesOnFrom');
+      // What was tried before is understood from where that one began.
+      const { start, startSpread } = before ?? wanted;
+      const [problem] = settingProblems(machine, recipe.process, start);
       if (problem) throw refused(problem.message, problem.field);
-      const dials = tunedDials(machine, recipe.process, wanted.start);
+      const dials = tunedDials(machine, recipe.process, start);
       if (dials.every(({ name }) => wanted.fixed.includes(name))) throw refused('At least one dial has to be free to turn.', 'fixed');
       const piece = wanted.stockPieceId ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId) : undefined;
       if (wanted.stockPieceId && !piece) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
       if (wanted.jobId && (await listJobs(db, workshopId, wanted.jobId)).length === 0) throw refused('The job that waits for it is not in this workshop.', 'jobId');
       const isNew = await insertTuning(db, workshopId, {
-        id: wanted.id, recipeId, jobId: wanted.jobId ?? null, start: wanted.start, startSpread: wanted.startSpread, fixed: wanted.fixed,
+        id: wanted.id, recipeId, jobId: wanted.jobId ?? null, start, startSpread, fixed: wanted.fixed, goesOnFrom: before?.id ?? null,
         stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? wanted.scrapWidthMm, scrapLengthMm: piece?.lengthMm ?? wanted.scrapLengthMm,
       });
       if (!isNew) throw new Problem(409, 'exists', 'This recipe is being tuned already. Go on with that one, or end it.');
@@ -128,7 +132,7 @@ export class TuningService {
       refuseOpenSheet(now);
       if (locked.version !== before.version) throw stale('This tuning', now);
       const places = repeated ? [repeated.at] : placesOn(machine, now, next.length);
-      if (places.length === 0) throw refused(`There is no room for another trial on ${now.scrap.name}. Take another scrap: end this tuning, and begin again from where it stands.`, 'scrap');
+      if (places.length === 0) throw refused(`There is no room for another trial on ${now.scrap.name}. Take another scrap: end this tuning, and go on from its trials in a new one.`, 'scrap');
       const firstNumber = Math.max(0, ...now.sheets.flatMap(({ shapes }) => shapes.map(({ number }) => number))) + 1;
       const cells = next.slice(0, places.length).map((settings, i) => ({ number: repeated ? repeated.number : firstNumber + i, settings, at: places[i], isRepeat: Boolean(repeated) }));
       const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, cells });
@@ -232,7 +236,7 @@ export class TuningService {
       refuseEnded(now);
       if (advice) {
         if (!advice.isSettled) throw refused('This tuning is not settled yet: more trials have to say so.', 'how');
-        const trials = now.sheets.flatMap(({ shapes }) => shapes).filter((shape) => shape.outcome).length;
+        const trials = now.earlier.length + now.sheets.flatMap(({ shapes }) => shapes).filter((shape) => shape.outcome).length;
         await lockRecipe(db, workshopId, now.recipe.id);
         await insertRevision(db, workshopId, now.recipe.id, { settings: advice.settings, source: 'own-trial', reason: `settled by tuning in ${trials} trials: ${advice.why}`.slice(0, 1000), tuningId: id, settledTrials: trials });
         await updateRecipe(db, workshopId, now.recipe.id);
@@ -284,7 +288,9 @@ export class TuningService {
   private async task(workshopId: string, { id, recipe, start, startSpread, fixed }: TuningView, count: number, repeatOf: string | null): Promise<TuneTask> {
     const { machines, tools } = await loadShop(this.pool, workshopId);
     const isMetres = toolKindOf(tools.get(recipe.tool.id)!.kind).wearUnit === 'm';
-    const trials = (await listShapes(this.pool, workshopId, id)).flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) => (outcome ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null }] : []));
+    const asTrials = (shapes: ShapeRow[], isEarlier: boolean): TuneTask['trials'] =>
+      shapes.flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) => (outcome ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }] : []));
+    const trials = [...asTrials(await listEarlierShapes(this.pool, workshopId, id), true), ...asTrials(await listShapes(this.pool, workshopId, id), false)];
     return { machine: machines.get(recipe.machine.id)!, process: recipe.process, start, startSpread, fixed, seed: seedFromId(id) >>> 1, thicknessMm: recipe.material.thicknessMm, trials, count, repeatOf };
   }
 
