@@ -55,7 +55,7 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     tuner.record({ setting: advice.setting, outcome });
     isRightSeen ||= outcome === 'right';
     const { setting, placed, clear, right } = tuner.best();
-    const marks = marksAfter(trials + 1);
+    const marks = marksAfter(trials + 1, startSpread);
     trail.push({ above: placed - (marks?.placed ?? 1), isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && marks !== null && clear >= marks.clear });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };

@@ -18,23 +18,28 @@ describe('how far a setting is proven', () => {
   });
 
   it('asks for both: one does not stand for the other', () => {
-    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4)).toBe(true);
+    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4, 0.35)).toBe(true);
     // Well placed, in a window that may be narrower than the scatter.
-    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0], FAR), 4)).toBe(false);
+    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0], FAR), 4, 0.35)).toBe(false);
     // A clear window, but perhaps not here.
-    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0], FAR), 4)).toBe(false);
+    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0], FAR), 4, 0.35)).toBe(false);
   });
 
-  it('settles nothing on two trials, and asks for a clearer window on three', () => {
-    const proof = proofOf([...many(90, here), ...many(10, hopeless)], [0], FAR);
-    expect([2, 3, 4, 9].map((trials) => isProven(proof, trials))).toEqual([false, false, true, true]);
-    expect(isProven(proofOf(many(10, here), [0], FAR), 3)).toBe(true);
-    expect(isProven(proofOf(many(10, here), [0], FAR), 2)).toBe(false);
+  it('settles nothing on two trials, and asks for a clearer window the fewer there are', () => {
+    const clearIn = (share: number) => proofOf([...many(share, here), ...many(100 - share, hopeless)], [0], FAR);
+    const settles = (share: number) => [2, 3, 4, 5, 6, 14].map((trials) => isProven(clearIn(share), trials, 0.35));
+    expect(settles(100)).toEqual([false, true, true, true, true, true]);
+    expect(settles(92)).toEqual([false, false, true, true, true, true]);
+    expect(settles(86)).toEqual([false, false, false, false, true, true]);
+    expect(settles(80)).toEqual([false, false, false, false, false, false]);
   });
 
-  it('asks for a surer place from four trials on', () => {
-    const proof = proofOf([...many(88, here), ...many(12, elsewhere)], [0], FAR);
-    expect([3, 4].map((trials) => isProven(proof, trials))).toEqual([true, false]);
+  it('asks for a surer place from four trials on, less so from a guess', () => {
+    const proof = proofOf([...many(87, here), ...many(13, elsewhere)], [0], FAR);
+    const settles = (startSpread: number) => [3, 4, 7].map((trials) => isProven(proof, trials, startSpread));
+    expect(settles(0.35)).toEqual([true, false, false]);
+    expect(settles(1)).toEqual([true, true, true]);
+    expect(isProven(proofOf([...many(85, here), ...many(15, elsewhere)], [0], FAR), 7, 1)).toBe(false);
   });
 
   it('proves nothing where nothing could be right', () => {

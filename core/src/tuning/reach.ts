@@ -1,5 +1,5 @@
 import { coordinates } from './coordinates';
-import { rightChance, type World } from './posterior';
+import { doseOf, rightChance, type World } from './posterior';
 import { CLEAR_FROM } from './prior';
 import type { Setting, TunedDial } from './tuner-spec';
 
@@ -17,8 +17,8 @@ export function reachOf(dials: readonly TunedDial[], start: Setting, free: reado
 
 /** The best chance of being right that the dials can give in a world: at the middle of its window, or as near as they reach. */
 export function bestWithin(world: World, { least, most }: Reach): number {
-  const [low, high] = [least, most].map((end) => end.reduce((dose, coordinate, dial) => dose + world.slopes[dial] * coordinate, 0));
-  return rightChance(world, Math.min(Math.max((world.marks[1] + world.marks[2]) / 2, low), high));
+  const middle = (world.marks[1] + world.marks[2]) / 2;
+  return rightChance(world, Math.min(Math.max(middle, doseOf(world, least)), doseOf(world, most)));
 }
 
 /** Whether some setting would be right nearly always: the window is that much wider than the scatter, and within the dials' reach. */

@@ -100,7 +100,7 @@ export function createTuner(spec: TunerSpec): Tuner {
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length);
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length, spec.startSpread);
     const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
     const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], reach, isHopeless ? 1 : DOUBT));
