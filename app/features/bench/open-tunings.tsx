@@ -6,6 +6,7 @@ import { Swatch } from '../../ui/marks';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Heading, Strong } from '../../ui/type';
 import { useOpenTunings } from '../tuning/queries';
+import { triedIn } from '../tuning/tried';
 
 /** Tunings that were begun and not ended: a scrap lies somewhere with half an answer on it. */
 export function OpenTunings() {
@@ -15,15 +16,16 @@ export function OpenTunings() {
   return (
     <View style={{ gap: SPACE.small }} testID="open-tunings">
       <Heading>Being tuned</Heading>
-      {tunings.map(({ id, recipe, sheets }) => {
-        const tried = sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome !== null);
+      {tunings.map((tuning) => {
+        const { id, recipe } = tuning;
+        const tried = triedIn(tuning);
         const last = tried.at(-1);
         return (
           <LinkRow key={id} label={`Tuning of ${recipe.material.name}`} mark={<Swatch colour={recipe.material.colour} />} onPress={() => router.push({ pathname: '/book/tuning/[id]', params: { id } })}>
             <Strong>{recipe.material.name}</Strong>
             <Aside>
               {processOf(recipe.process).label} on {recipe.machine.name} · {tried.length === 1 ? '1 trial' : `${tried.length} trials`}
-              {last ? `, the last one “${processOf(recipe.process).outcomes[last.outcome!]}”` : ''}
+              {last ? `, the last one “${processOf(recipe.process).outcomes[last.outcome]}”` : ''}
             </Aside>
           </LinkRow>
         );

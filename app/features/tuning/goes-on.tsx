@@ -2,12 +2,10 @@ import type { TuningView } from '@keen-anvil/contract';
 import { View } from 'react-native';
 import { Option } from '../../ui/choice';
 import { Heading } from '../../ui/type';
-
-/** How many trials a tuning knows of: its own that were scored, and those that it went on from. */
-export const knownTrials = ({ sheets, earlier }: TuningView): number => earlier.length + sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome !== null).length;
+import { triedIn } from './tried';
 
 /** The tuning whose trials a new one can count in: the last one, where it ended without a result. Tunings come newest first. */
-export const lastToGoOnFrom = (tunings: readonly TuningView[]): TuningView | undefined => (tunings[0]?.state === 'ended' && knownTrials(tunings[0]) > 0 ? tunings[0] : undefined);
+export const lastToGoOnFrom = (tunings: readonly TuningView[]): TuningView | undefined => (tunings[0]?.state === 'ended' && triedIn(tunings[0]).length > 0 ? tunings[0] : undefined);
 
 interface GoesOnProps {
   last: TuningView;
@@ -17,7 +15,7 @@ interface GoesOnProps {
 
 /** Asks whether the trials of the last tuning count in. */
 export function GoesOn({ last, isOn, onChoose }: GoesOnProps) {
-  const trials = knownTrials(last);
+  const trials = triedIn(last).length;
   return (
     <View role="radiogroup" aria-label="Trials from before">
       <Heading>The last tuning ended without a result</Heading>

@@ -13,6 +13,7 @@ import { ChanceBar } from './chance-bar';
 import { useAdvice, useLayOut } from './queries';
 import { TrialNumbers } from './trial-numbers';
 import { saidChanges } from './trial-words';
+import { triedIn } from './tried';
 
 /** A second time in the same place is offered from this chance on. */
 const WORTH_REPEATING = 0.4;
@@ -25,7 +26,7 @@ export function NextTrial({ tuning, machine }: { tuning: TuningView; machine: Ma
   if (answer.isError) return <Trouble error={answer.error} retry={() => void answer.refetch()} />;
   if (!answer.data) return <Waiting lines={4} />;
   const { advice, passPlan } = answer.data;
-  const tried = [...tuning.earlier, ...tuning.sheets.flatMap((sheet) => sheet.shapes)];
+  const tried = triedIn(tuning);
   const before = tried.at(-1)?.settings ?? tuning.recipe.settings;
   return (
     <>

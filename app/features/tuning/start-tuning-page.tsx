@@ -17,8 +17,9 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useRecipe } from '../book/queries';
 import { useMachines, useMaterials } from '../shop/queries';
-import { GoesOn, knownTrials, lastToGoOnFrom } from './goes-on';
+import { GoesOn, lastToGoOnFrom } from './goes-on';
 import { useBeginTuning, useTunings } from './queries';
+import { triedIn } from './tried';
 
 const RECTANGLE = 'rectangle';
 /** How sure a start is, from the recipe's temper. */
@@ -85,7 +86,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       {open ? (
         <Leaf edge={ember}>
           <Strong>This recipe is being tuned already</Strong>
-          <Body>{knownTrials(open)} trials so far. Go on with it, or end it there first.</Body>
+          <Body>{triedIn(open).length} trials so far. Go on with it, or end it there first.</Body>
         </Leaf>
       ) : null}
       {last && !open ? <GoesOn last={last} isOn={wantsOn} onChoose={goOn} /> : null}

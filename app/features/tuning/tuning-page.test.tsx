@@ -155,4 +155,10 @@ describe('the Bench', () => {
     expect(screen.getByText(/Kiss cut on Long plotter · 1 trial, the last one “hangs in places”/)).toBeTruthy();
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/tuning/[id]', params: { id: 'tuning-1' } });
   });
+
+  it('counts what was tried before it went on', async () => {
+    const before = { id: 'first', settings: tuning.start, onTopOf: [], outcome: 'far-under' as const };
+    renderWithBook(<OpenTunings />, { '/api/tunings': { body: [{ ...withSheet('planned', [shape]), earlier: [before, { ...before, id: 'second', outcome: 'under' as const }] }] } });
+    expect(await screen.findByText(/· 2 trials, the last one “hangs in places”/)).toBeTruthy();
+  });
 });
