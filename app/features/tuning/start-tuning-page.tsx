@@ -25,7 +25,8 @@ const RECTANGLE = 'rectangle';
 /** How sure a start is, from the recipe's temper. */
 const SURENESS: Readonly<Record<Temper, (typeof START_SPREADS)[number]>> = { bare: 1, straw: 0.35, bronze: 0.35, violet: 0.2, blue: 0.2 };
 
-const SURENESSES = [{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }] as const;
+/** The sureness of a start in the maker's words. */
+const IN_WORDS = [{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }] as const;
 
 /** Begins to tune a recipe: where from, how sure that is, which dials may turn, and on which scrap. */
 export function StartTuningPage({ recipeId, jobId, start }: { recipeId: string; jobId: string | null; start: Settings | null }) {
@@ -93,7 +94,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       <View style={{ gap: goesOnFrom ? 0 : SPACE.base }}>
         <Heading>{goesOnFrom ? 'Dials' : 'Begin with'}</Heading>
         {dials.map(({ name, label, unit, min, max, step }) => (
-          <View key={name}>
+          <View key={name} style={goesOnFrom ? { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' } : undefined}>
             {goesOnFrom ? (
               <Strong>{label}</Strong>
             ) : (
@@ -106,7 +107,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       {goesOnFrom ? null : (
         <View style={{ gap: SPACE.small }}>
           <Heading>How sure is that?</Heading>
-          <Chips label="How sure is that?" options={SURENESSES} chosen={String(spread) as (typeof SURENESSES)[number]['value']} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
+          <Chips label="How sure is that?" options={IN_WORDS} chosen={String(spread) as (typeof IN_WORDS)[number]['value']} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
         </View>
       )}
       <View role="radiogroup" aria-label="Scrap">

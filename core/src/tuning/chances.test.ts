@@ -15,6 +15,14 @@ describe('what is said of a setting', () => {
     expect(asChances([clear, hopeless], [0], [], FAR, 1).right).toBeCloseTo((good + bad) / 2, 9);
   });
 
+  it('counts a window that the dials do not reach as doubt', () => {
+    const reach = { least: [-1], most: [0.1] };
+    const away: World = { ...clear, marks: [0.1, 0.4, 0.6, 0.9] };
+    const good = rightChance(clear, 0);
+    expect(asChances([clear, away], [0], [], reach).right).toBeCloseTo((good + DOUBT * rightChance(away, 0)) / (1 + DOUBT), 9);
+    expect(asChances([clear, away], [0], [], FAR).right).toBeCloseTo(good / 2, 6);
+  });
+
   it('adds up, and counts earlier passes in', () => {
     const once = asThree(asChances([clear], [-0.2], [], FAR));
     expect(once.under + once.right + once.over).toBeCloseTo(1, 9);

@@ -17,6 +17,12 @@ describe('how far a setting is proven', () => {
     expect(proof.clear).toBeCloseTo(0.8, 9);
   });
 
+  it('does not call a window clear that the dials do not reach', () => {
+    const worlds = [...many(6, here), ...many(4, world(2, 0.2, 0.02))];
+    expect(proofOf(worlds, [0], FAR)).toMatchObject({ placed: 1, clear: 0.6 });
+    expect(proofOf(worlds, [0], { least: [-1], most: [3] })).toMatchObject({ placed: 0.6, clear: 1 });
+  });
+
   it('asks for both: one does not stand for the other', () => {
     expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4, 0.35)).toBe(true);
     // Well placed, in a window that may be narrower than the scatter.
