@@ -138,8 +138,17 @@ describe('the end of a tuning', () => {
     expect(await screen.findByText('Ended without a result')).toBeTruthy();
     fireEvent.press(screen.getByText('Back to the job'));
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/jobs/[id]', params: { id: 'job-1' } });
-    fireEvent.press(screen.getByText('Go on tuning'));
+    // Nothing was tried: there is nothing to go on from.
+    expect(screen.getByText('Nothing was tried.')).toBeTruthy();
+    fireEvent.press(screen.getByText('Begin anew'));
     expect(mockRouter.push).toHaveBeenLastCalledWith({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: 'job-1' } });
+  });
+
+  it('can be gone on from where something was tried', async () => {
+    open(withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' }));
+    expect(await screen.findByText(/A new tuning can go on from them/)).toBeTruthy();
+    fireEvent.press(screen.getByText('Go on tuning'));
+    expect(mockRouter.push).toHaveBeenLastCalledWith({ pathname: '/book/[id]/tune', params: { id: recipe.id } });
   });
 
   it('says so where the tuning cannot be had', async () => {

@@ -21,6 +21,7 @@ import { RunSheet, RunSheetKeys } from './run-sheet';
 import { ScoreTrial } from './score-trial';
 import { TrialList } from './trial-list';
 import { TrialSheetPicture } from './trial-sheet-picture';
+import { triedIn } from './tried';
 
 /** How many trials a beam makes at once. */
 const AT_ONCE = 4;
@@ -150,7 +151,7 @@ function Over({ tuning }: { tuning: TuningView }) {
           ))}
         </>
       ) : (
-        <Body>Its trials stand in the recipe’s evidence. A new tuning can go on from them, on another scrap.</Body>
+        <Body>{triedIn(tuning).length ? 'Its trials stand in the recipe’s evidence. A new tuning can go on from them, on another scrap.' : 'Nothing was tried.'}</Body>
       )}
     </Leaf>
   );
@@ -163,7 +164,7 @@ function OverKeys({ tuning }: { tuning: TuningView }) {
   const hasResult = state === 'settled';
   return (
     <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-      {hasResult ? null : <Button title="Go on tuning" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, ...(jobId ? { job: jobId } : {}) } })} />}
+      {hasResult ? null : <Button title={triedIn(tuning).length ? 'Go on tuning' : 'Begin anew'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, ...(jobId ? { job: jobId } : {}) } })} />}
       {hasResult || !jobId ? <Button title="See the recipe" type={hasResult && !jobId ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} /> : null}
       {jobId ? <Button title="Back to the job" type={hasResult ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: jobId } })} /> : null}
     </View>
