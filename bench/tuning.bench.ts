@@ -51,11 +51,12 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     // For the trade-off it goes on until it is surer than anybody would ask for.
     if (end && (!goesOn || trail[trail.length - 1].above >= Math.max(...SHIFTS))) break;
     const outcome = law.cut(advice.setting);
-    if (!end && law.best >= 0.95) stated.push({ chance: advice.chance.right, right: outcome === 'right' });
+    if (goesOn && !end) stated.push({ chance: advice.chance.right, right: outcome === 'right' });
     tuner.record({ setting: advice.setting, outcome });
+    if (!goesOn) continue;
     isRightSeen ||= outcome === 'right';
     const { setting, placed, clear, right } = tuner.best();
-    const marks = marksAfter(trials + 1, startSpread);
+    const marks = marksAfter(trials + 1);
     trail.push({ above: placed - (marks?.placed ?? 1), isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && marks !== null && clear >= marks.clear });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };

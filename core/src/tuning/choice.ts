@@ -2,6 +2,7 @@ import { OUTCOMES } from '../recipes';
 import type { Candidate } from './candidates';
 import { normalBelow } from './normal';
 import { outcomeChances, type World } from './posterior';
+import type { Marks } from './proof';
 import type { Setting, TunedDial } from './tuner-spec';
 
 /** A setting is reliable where it is right at least this often. */
@@ -11,8 +12,8 @@ const WEIGHED = 30;
 const GOALS = 40;
 /** What being right at once is worth, beside what a trial teaches. */
 const WORTH_OF_RIGHT = 0.03;
-/** What it is worth that a trial could be the last one. */
-const WORTH_OF_SETTLED = 0.3;
+/** What it is worth that a trial could be the last one; nearly reaching a mark counts for a part of it. */
+const WORTH_OF_SETTLED = 1;
 const SETTLED_SOFTLY = 0.03;
 /** What turning a second dial costs: it is only done where it helps. */
 const ASIDE = 0.05;
@@ -84,17 +85,23 @@ export function firstTrial(looked: readonly Scored[], start: Setting): Candidate
   return own && likeliest.right <= own.right + 0.05 ? own.candidate : likeliest.candidate;
 }
 
-/**
- * The trial after which one would be surest, on the average of its outcomes.
- * @param sure what counts as settled after it
- */
-export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[], isRightSeen: boolean, sure: number): Candidate {
+/** What it takes for the next trial to be the last one. */
+export interface Ending {
+  isRightSeen: boolean;
+  /** How sure one has to be after it; null where it cannot be the last one, however it comes out. */
+  marks: Marks | null;
+  /** For every world, 1 where there is something to settle on, else 0. */
+  clear: Uint8Array;
+}
+
+/** The trial after which one would be surest, on the average of its outcomes. */
+export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[], ending: Ending): Candidate {
   const hopeful = [...looked].sort((a, b) => b.right - a.right);
   const trials = spread(hopeful.filter(({ right }) => right > 0.02), WEIGHED);
   const goals = spread(hopeful.slice(0, Math.max(GOALS, Math.ceil(hopeful.length / 4))), GOALS).map(reliableIn);
   let best: { scored: Scored; value: number } | null = null;
   for (const scored of trials) {
-    const value = WORTH_OF_RIGHT * scored.right - (scored.candidate.turnsAside ? ASIDE : 0) + expectedSureness(scored, goals, isRightSeen, sure);
+    const value = WORTH_OF_RIGHT * scored.right - (scored.candidate.turnsAside ? ASIDE : 0) + expectedSureness(scored, goals, ending);
     const isGentler = best !== null && gentler(scored.candidate.setting, best.scored.candidate.setting, free) > 0;
     if (!best || value > best.value + TIE / 2 || (value >= best.value - TIE / 2 && isGentler)) best = { scored, value };
   }
@@ -102,7 +109,7 @@ export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[
 }
 
 /** How sure one would be of the best goal after a trial, on the average of its outcomes, and how likely it would be settled. */
-function expectedSureness({ worlds, doses }: Scored, goals: readonly Uint32Array[], isRightSeen: boolean, sure: number): number {
+function expectedSureness({ worlds, doses }: Scored, goals: readonly Uint32Array[], { isRightSeen, marks, clear }: Ending): number {
   const { chances, totals } = outcomesIn(worlds, doses);
   let value = 0;
   for (let k = 0; k < OUTCOMES.length; k++) {
@@ -111,11 +118,19 @@ function expectedSureness({ worlds, doses }: Scored, goals: readonly Uint32Array
     if (total / worlds.length < 0.01) continue;
     let surest = 0;
     for (const goal of goals) surest = Math.max(surest, sumOver(ofWorld, goal));
-    const settles = isRightSeen || OUTCOMES[k] === 'right' ? WORTH_OF_SETTLED / (1 + Math.exp((sure - surest / total) / SETTLED_SOFTLY)) : 0;
-    value += (surest + total * settles) / worlds.length;
+    value += surest / worlds.length;
+    if (!marks || !(isRightSeen || OUTCOMES[k] === 'right')) continue;
+    let inClear = 0;
+    for (let i = 0; i < worlds.length; i++) inClear += ofWorld[i] * clear[i];
+    if (inClear === 0) continue;
+    const settles = softly(Math.min(1, surest / inClear) - marks.placed) * softly(inClear / total - marks.clear);
+    value += (WORTH_OF_SETTLED * settles * total) / worlds.length;
   }
   return value;
 }
+
+/** 0 well below nought, 1 well above it. */
+const softly = (above: number): number => 1 / (1 + Math.exp(-above / SETTLED_SOFTLY));
 
 /** The sum of a list at these places, in four sums side by side that need not wait for each other. */
 function sumOver(values: Float64Array, places: Uint32Array): number {

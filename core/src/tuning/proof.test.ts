@@ -24,28 +24,30 @@ describe('how far a setting is proven', () => {
   });
 
   it('asks for both: one does not stand for the other', () => {
-    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4, 0.35)).toBe(true);
+    expect(isProven(proofOf([...many(95, here), ...many(5, hopeless)], [0], FAR), 4)).toBe(true);
     // Well placed, in a window that may be narrower than the scatter.
-    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0], FAR), 4, 0.35)).toBe(false);
+    expect(isProven(proofOf([...many(75, here), ...many(25, hopeless)], [0], FAR), 4)).toBe(false);
     // A clear window, but perhaps not here.
-    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0], FAR), 4, 0.35)).toBe(false);
+    expect(isProven(proofOf([...many(80, here), ...many(20, elsewhere)], [0], FAR), 4)).toBe(false);
   });
 
   it('settles nothing on two trials, and asks for a clearer window the fewer there are', () => {
     const clearIn = (share: number) => proofOf([...many(share, here), ...many(100 - share, hopeless)], [0], FAR);
-    const settles = (share: number) => [2, 3, 4, 5, 6, 14].map((trials) => isProven(clearIn(share), trials, 0.35));
-    expect(settles(100)).toEqual([false, true, true, true, true, true]);
-    expect(settles(92)).toEqual([false, false, true, true, true, true]);
-    expect(settles(86)).toEqual([false, false, false, false, true, true]);
-    expect(settles(80)).toEqual([false, false, false, false, false, false]);
+    const settles = (share: number) => [2, 3, 4, 5, 6, 7, 8, 14].map((trials) => isProven(clearIn(share), trials));
+    expect(settles(100)).toEqual([false, true, true, true, true, true, true, true]);
+    expect(settles(93)).toEqual([false, false, true, true, true, true, true, true]);
+    // From eight on it is rather hopeless than unlucky.
+    expect(settles(86)).toEqual([false, false, false, false, true, true, false, false]);
+    expect(settles(80)).toEqual(settles(100).map(() => false));
   });
 
-  it('asks for a surer place from four trials on, less so from a guess', () => {
-    const proof = proofOf([...many(87, here), ...many(13, elsewhere)], [0], FAR);
-    const settles = (startSpread: number) => [3, 4, 7].map((trials) => isProven(proof, trials, startSpread));
-    expect(settles(0.35)).toEqual([true, false, false]);
-    expect(settles(1)).toEqual([true, true, true]);
-    expect(isProven(proofOf([...many(85, here), ...many(15, elsewhere)], [0], FAR), 7, 1)).toBe(false);
+  it('asks for a surer place from four trials on', () => {
+    const proof = (share: number) => proofOf([...many(share, here), ...many(100 - share, elsewhere)], [0], FAR);
+    const settles = (share: number) => [3, 4, 7].map((trials) => isProven(proof(share), trials));
+    expect(settles(81)).toEqual([false, false, false]);
+    expect(settles(85)).toEqual([true, false, false]);
+    expect(settles(89)).toEqual([true, false, true]);
+    expect(settles(91)).toEqual([true, true, true]);
   });
 
   it('proves nothing where nothing could be right', () => {

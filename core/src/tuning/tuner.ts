@@ -2,12 +2,12 @@ import { OUTCOMES, PROCESSES } from '../recipes';
 import { tellingTogether } from './batch';
 import { asChances, asThree } from './chances';
 import { candidates, type Candidate } from './candidates';
-import { bestOf, firstTrial, isSame, mostTelling, RELIABLE, score, type Scored } from './choice';
+import { bestOf, firstTrial, isSame, mostTelling, RELIABLE, score, type Ending, type Scored } from './choice';
 import { coordinates, onStep } from './coordinates';
 import { Posterior } from './posterior';
 import { DOUBT } from './prior';
-import { isProven, proofOf, type Proof } from './proof';
-import { bestWithin, reachOf } from './reach';
+import { isProven, marksAfter, proofOf, type Proof } from './proof';
+import { bestWithin, isClear, reachOf } from './reach';
 import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
 import { sayWhy } from './why';
 
@@ -46,9 +46,6 @@ const HOPEFUL = 200;
 /** From this many trials on, one may say that nothing on the dials is right. */
 const ENOUGH_TRIALS = 5;
 const HOPELESS = 0.8;
-
-/** How sure of a setting the next trial aims to become, over all worlds. */
-const AIMED_AT = 0.82;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
@@ -95,13 +92,19 @@ export function createTuner(spec: TunerSpec): Tuner {
     return { setting: candidate.setting, right: predict(candidate.setting).right, ...proof(candidate), narrow: narrowness() };
   }
 
+  /** What it takes for the next trial to be the last one. */
+  function ending(isRightSeen: boolean): Ending {
+    const clear = Uint8Array.from(posterior.sample(LOOKED_AT), (world) => Number(isClear(world, reach)));
+    return { isRightSeen, marks: marksAfter(history.length + 1), clear };
+  }
+
   function suggest(): Advice {
     const looked = look();
     const goal = bestOf(looked, free).candidate;
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
-    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length, spec.startSpread);
-    const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, isRightSeen, AIMED_AT);
+    const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length);
+    const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, ending(isRightSeen));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
     const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], reach, isHopeless ? 1 : DOUBT));
     return { setting: next.setting, chance, settled: isSettled, hopeless: isHopeless && !isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
