@@ -94,7 +94,7 @@ export interface Ending {
   clear: Uint8Array;
 }
 
-/** The trial after which one would be surest, on the average of its outcomes. */
+/** The trial after which one would be surest, and likeliest be done, on the average of its outcomes. */
 export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[], ending: Ending): Candidate {
   const hopeful = [...looked].sort((a, b) => b.right - a.right);
   const trials = spread(hopeful.filter(({ right }) => right > 0.02), WEIGHED);

@@ -49,9 +49,9 @@ const HOPELESS = 0.8;
 
 /**
  * A Bayesian ordinal tuner: see {@link Posterior} for the model. The next trial is the one after which, on the average of
- * its outcomes, one would be surest of some setting (one step of looking ahead); ties go to the gentler setting. It is
- * settled after three trials at the soonest: a setting is right with a chance of 0.9, it is proven to be right at least nine
- * times in ten (see {@link isProven}), and something was right.
+ * its outcomes, one would be surest of some setting and likeliest be done (one step of looking ahead); ties go to the gentler
+ * setting. It is settled after three trials at the soonest: a setting is right with a chance of 0.9, it is proven to be
+ * right at least nine times in ten (see {@link isProven}), and something was right.
  * @throws RangeError where the spec cannot be tuned
  * @example createTuner({ process: 'kiss-cut', dials, start: { force: 14, speed: 5 }, startSpread: 0.35, seed: 1 }).suggest()
  */
