@@ -26,6 +26,12 @@ const address = `http://127.0.0.1:${port}`;
 const get = async (path) => (await fetch(address + path)).json();
 const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
 
+async function drawn(page) {
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  // It is drawn as wide as its frame, which is known a moment later.
+  await page.getByRole('img', { name: /^The drawing/ }).waitFor();
+}
+
 const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
 const glitter = await found('gold glitter long kiss');
 const bamboo = await found('bamboo diode laser area');
@@ -98,7 +104,7 @@ await pictures({ width: 390, height: 844 }, [
   ['suggestion', `/book/new?material=${yellow}`, (page) => page.getByTestId('suggestion').waitFor()],
   ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
-  ['drawing', `/jobs/${jobs.find((job) => job.name === 'Certificates').id}`, (page) => page.getByRole('tab', { name: 'Drawing' }).click()],
+  ['drawing', `/jobs/${jobs.find((job) => job.name === 'Certificates').id}`, drawn],
   ['trace', `/jobs/${jobs.find((job) => job.name === 'Prize coasters').id}`, traced],
   ['job-steps', '/jobs/new', newJob],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
