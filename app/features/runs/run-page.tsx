@@ -109,12 +109,21 @@ function Progress({ run }: { run: RunView }) {
         <ProcessMark process={run.process} />
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between', flexWrap: 'wrap' }}>
-        <Figure style={{ fontSize: 44, lineHeight: 52 }}>{formatDuration(left)}</Figure>
+        <BigDuration seconds={left} />
         <Aside>
           {progress.state === 'paused' ? 'left, paused' : 'left'} · {formatNumber(progress.cutMm / 1000, 2)} m cut
         </Aside>
       </View>
       <LinearProgress aria-label="Progress" value={share} variant="determinate" animation={false} color={progress.state === 'paused' ? ember : quench} trackColor={rule} style={{ height: 12, borderRadius: 2 }} />
+    </View>
+  );
+}
+
+/** A time to be read from a step away: large numbers, their units beside them as on a dial card. */
+function BigDuration({ seconds }: { seconds: number }) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }}>
+      {formatDuration(seconds).split(' ').map((word, i) => (i % 2 ? <Aside key={i}>{word}</Aside> : <Figure key={i} style={{ fontSize: 44, lineHeight: 52 }}>{word}</Figure>))}
     </View>
   );
 }
