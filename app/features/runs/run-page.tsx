@@ -121,11 +121,8 @@ function Progress({ run }: { run: RunView }) {
 
 /** A time to be read from a step away: large numbers, their units beside them as on a dial card. */
 function BigDuration({ seconds }: { seconds: number }) {
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }}>
-      {formatDuration(seconds).split(' ').map((word, i) => (i % 2 ? <Aside key={i}>{word}</Aside> : <Figure key={i} style={{ fontSize: 44, lineHeight: 52 }}>{word}</Figure>))}
-    </View>
-  );
+  const words = formatDuration(seconds).split(' ');
+  return <Figure style={{ fontSize: 44, lineHeight: 52 }}>{words.map((word, i) => (i % 2 ? <Aside key={i}> {word} </Aside> : word))}</Figure>;
 }
 
 /** The sheet under the machine, with the tool where it is. */
