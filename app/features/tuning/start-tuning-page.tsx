@@ -1,3 +1,4 @@
+import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { type START_SPREADS, type MachineView, type RecipeDetail } from '@keen-anvil/contract';
 import { settingProblems, type QuantityName, type Settings, type Temper } from '@keen-anvil/core/recipes';
 import { tunedDials } from '@keen-anvil/core/tuning';
@@ -131,9 +132,11 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
 /** Holds a dial where it is, or lets it turn. */
 function HoldKey({ label, isHeld, onPress }: { label: string; isHeld: boolean; onPress: () => void }) {
   const { quench, slate } = useTokens();
+  const colour = isHeld ? quench : slate;
   return (
-    <Pressable role="switch" aria-checked={isHeld} aria-label={`Hold ${label} where it is`} onPress={onPress} style={{ minHeight: TARGET, justifyContent: 'center', alignSelf: 'flex-start' }}>
-      <Aside style={{ color: isHeld ? quench : slate }}>{isHeld ? '■ held where it is' : '□ may be turned'}</Aside>
+    <Pressable role="switch" aria-checked={isHeld} aria-label={`Hold ${label} where it is`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, alignSelf: 'flex-start', paddingRight: SPACE.small }}>
+      <MaterialCommunityIcons name={isHeld ? 'lock' : 'lock-open-variant-outline'} size={20} color={colour} />
+      <Aside style={{ color: colour }}>{isHeld ? 'held where it is' : 'may be turned; tap to hold it'}</Aside>
     </Pressable>
   );
 }
