@@ -32,6 +32,11 @@ describe('the run of a job', () => {
     expect(screen.getByText('Step 1: Outdoor vinyl, navy')).toBeTruthy();
   });
 
+  it('says minutes and seconds in one, to be read as one', async () => {
+    open({ ...run, progress: { ...progress, totalSeconds: progress.doneSeconds + 185 } });
+    expect(await screen.findByText('3 min 5 s')).toBeTruthy();
+  });
+
   it.each([
     ['running', 'Pause', 'pause'],
     ['paused', 'Go on', 'resume'],

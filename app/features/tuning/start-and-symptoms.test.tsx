@@ -24,7 +24,11 @@ describe('beginning a tuning', () => {
     // What has run out is nothing to try on.
     expect(screen.queryByLabelText('test sheets')).toBeNull();
     fireEvent.press(screen.getByLabelText('Force up by 1'));
+    expect(screen.queryByText('held where it is')).toBeNull();
+    const free = screen.getAllByText('may be turned; tap to hold it').length;
     fireEvent.press(screen.getByLabelText('Hold Speed where it is'));
+    expect(screen.getByText('held where it is')).toBeTruthy();
+    expect(screen.getAllByText('may be turned; tap to hold it')).toHaveLength(free - 1);
     fireEvent.press(screen.getByText('Begin tuning'));
     await waitFor(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true));
     expect(sent.find(({ method }) => method === 'POST')!.body).toMatchObject({ start: { ...recipe.settings, force: 17 }, startSpread: 0.2, fixed: ['speed'], jobId: 'job-1', stockPieceId: 'roll', scrapWidthMm: 305, scrapLengthMm: 4200 });
