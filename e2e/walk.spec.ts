@@ -121,6 +121,10 @@ async function walk(page: Page, isWide: boolean) {
   await expect(page.getByTestId('tool')).toBeVisible();
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByTestId('progress')).toContainText('left, paused');
+  // The sheet lies beside what is left of the run where there is room, else below it.
+  const [progress, tool] = [(await page.getByTestId('progress').boundingBox())!, (await page.getByTestId('tool').boundingBox())!];
+  expect(tool.x > progress.x + progress.width).toBe(isWide);
+  expect(tool.y > progress.y + progress.height || isWide).toBe(true);
   const pausedAt = await page.getByTestId('progress').innerText();
   await page.reload();
   await expect(page.getByTestId('progress')).toContainText('left, paused');

@@ -12,6 +12,7 @@ import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { useWide } from '../../ui/use-wide';
 import { useRecipe } from '../book/queries';
 import { SettingsLine } from '../book/settings-line';
 import { useJob } from '../jobs/queries';
@@ -30,6 +31,14 @@ export function RunPage({ jobId }: { jobId: string }) {
   const shown = current ?? last;
   useFollowRun(current);
   const title = runs.data?.[0]?.jobName ?? 'Run';
+  const isWide = useWide();
+  const sheet = shown ? <RunSheet run={shown} /> : null;
+  const verdicts = (
+    <>
+      {[...(runs.data ?? [])].reverse().map((run) => (run.progress.state === 'finished' ? <Finished key={run.id} run={run} /> : null))}
+      {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
+    </>
+  );
   return (
     <Page title={title} back={back} foot={current ? <RunKeys run={current} /> : runs.data?.length ? <Button title="Back to the job" type="outline" onPress={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
       {runs.isPending ? <Waiting /> : null}
@@ -40,15 +49,10 @@ export function RunPage({ jobId }: { jobId: string }) {
           <>
             {current?.progress.state === 'holding' ? <HoldCard run={current} /> : null}
             {current && current.progress.state !== 'holding' ? <Progress run={current} /> : null}
-            {shown ? <RunSheet run={shown} /> : null}
+            {isWide ? verdicts : sheet}
           </>
         }
-        second={
-          <>
-            {[...(runs.data ?? [])].reverse().map((run) => (run.progress.state === 'finished' ? <Finished key={run.id} run={run} /> : null))}
-            {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
-          </>
-        }
+        second={isWide ? sheet : verdicts}
       />
     </Page>
   );
@@ -129,8 +133,9 @@ function BigDuration({ seconds }: { seconds: number }) {
 function RunSheet({ run }: { run: RunView }) {
   const job = useJob(run.jobId);
   const { height } = useWindowDimensions();
+  const isWide = useWide();
   if (!job.data) return <Waiting lines={2} />;
-  return <RunSheetOf run={run} job={job.data} maxHeight={height * 0.36} />;
+  return <RunSheetOf run={run} job={job.data} maxHeight={height * (isWide ? 0.6 : 0.36)} />;
 }
 
 function RunSheetOf({ run, job, maxHeight }: { run: RunView; job: Parameters<typeof useInspections>[0]; maxHeight: number }) {
