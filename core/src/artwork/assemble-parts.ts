@@ -1,24 +1,48 @@
-import { flatten, nestRings, signedArea, type CurveContour } from '../geometry';
+import { flatten, nestRings, resolveFill, ringMeetings, signedArea, type CurveContour, type FillRule } from '../geometry';
 
-export type FillRule = 'nonzero' | 'evenodd';
+export type { FillRule };
 
 /** Contours of one drawn shape, put together: each outline with its holes, open lines alone. */
 export interface AssembledShape {
   parts: CurveContour[][];
   /** Closed contours that lie inside the filled area and show no edge. */
   hidden: number;
+  /** Closed contours that enclose nothing that is filled: they cancel each other, or were drawn twice. */
+  empty: number;
 }
 
 /** Rings are only compared with each other, so a coarse flattening does (mm). */
 const NESTING_TOLERANCE_MM = 0.05;
 
 /**
- * Sorts the contours (in mm) of one shape into parts. Whether a ring is an outline, a hole or hidden follows from
- * the fill rule: an edge shows where the area changes between filled and empty.
+ * Sorts the contours (in mm) of one filled shape into parts: what its fill rule fills, resolved where contours cross, overlap
+ * or touch. Whether a ring is an outline, a hole or hidden follows from the fill rule: an edge shows where the area changes
+ * between filled and empty.
  */
 export function assembleParts(contours: CurveContour[], fillRule: FillRule): AssembledShape {
-  const parts = contours.filter((contour) => !contour.closed).map((contour) => [contour]);
+  const open = contours.filter((contour) => !contour.closed).map((contour) => [contour]);
   const closed = contours.filter((contour) => contour.closed);
+  const resolved = resolveFill(closed, fillRule);
+  // What was resolved has outlines and holes by turns, whatever the rule was.
+  const sorted = resolved ? outlinesWithHoles(resolved.contours, 'evenodd') : outlinesWithHoles(closed, fillRule);
+  return { parts: [...open, ...sorted.parts], hidden: sorted.hidden + (resolved?.hidden.length ?? 0), empty: resolved?.empty.length ?? 0 };
+}
+
+/**
+ * Sorts line work into parts: an outline with what lies wholly within it, by turns. Lines that cross stay lines of their
+ * own, each as it was drawn.
+ */
+export function assembleLines(contours: CurveContour[]): CurveContour[][] {
+  const open = contours.filter((contour) => !contour.closed).map((contour) => [contour]);
+  const closed = contours.filter((contour) => contour.closed);
+  const rings = closed.map((contour) => flatten(contour, NESTING_TOLERANCE_MM).points);
+  const crossed = new Set(ringMeetings(rings).filter(([a, b]) => a !== b).flat());
+  const alone = closed.flatMap((contour, i) => (crossed.has(i) ? [[contour]] : []));
+  return [...open, ...outlinesWithHoles(closed.filter((_, i) => !crossed.has(i)), 'evenodd').parts, ...alone];
+}
+
+/** Contours that do not meet, by how they lie in each other. */
+function outlinesWithHoles(closed: CurveContour[], fillRule: FillRule): { parts: CurveContour[][]; hidden: number } {
   const rings = closed.map((contour) => flatten(contour, NESTING_TOLERANCE_MM).points);
   const turns = rings.map((ring) => Math.sign(signedArea(ring)));
   const nesting = nestRings(rings);
@@ -39,5 +63,5 @@ export function assembleParts(contours: CurveContour[], fillRule: FillRule): Ass
     const outline = nesting[i].find((around) => partOfOutline.has(around));
     if (outline !== undefined) partOfOutline.get(outline)!.push(closed[i]);
   }
-  return { parts: [...parts, ...partOfOutline.values()], hidden };
+  return { parts: [...partOfOutline.values()], hidden };
 }

@@ -5,7 +5,7 @@ import type { Point } from './point';
 export type Region = Point[][];
 
 /** Places after the decimal point of a millimetre that the clipping library reckons with. */
-const PRECISION = 4;
+export const PRECISION = 4;
 /** How far a rounded corner of an offset may be from the true arc, in mm. */
 const ARC_TOLERANCE_MM = 0.005;
 

@@ -35,6 +35,21 @@ export function transformContour(contour: CurveContour, [a, b, c, d, e, f]: Affi
   return { closed: contour.closed, start: map(...contour.start), segments };
 }
 
+/** Into how many even pieces a segment is cut so that they stay within `toleranceMm` of it (bound of Wang). */
+export function pieceCount([x, y]: readonly [number, number], segment: Segment, toleranceMm: number): number {
+  if (segment[0] === 'L') return 1;
+  if (segment[0] === 'Q') {
+    const [, x1, y1, x2, y2] = segment;
+    return Math.ceil(Math.sqrt(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2) / (4 * toleranceMm))) || 1;
+  }
+  const [, x1, y1, x2, y2, x3, y3] = segment;
+  const bend = Math.max(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
+  return Math.ceil(Math.sqrt((0.75 * bend) / toleranceMm)) || 1;
+}
+
+/** Where a contour is after a segment. */
+export const endOfSegment = (segment: Segment): [number, number] => [segment[segment.length - 2] as number, segment[segment.length - 1] as number];
+
 /**
  * Straight pieces that stay within `toleranceMm` of the curve. The number of pieces follows from the bound of Wang
  * (a Bézier of degree n cut evenly into k pieces is off by at most n(n−1)/8 · max|second difference| / k²).
@@ -53,7 +68,7 @@ export function flatten(contour: CurveContour, toleranceMm: number): Polyline {
       add(segment[1], segment[2]);
     } else if (segment[0] === 'Q') {
       const [, x1, y1, x2, y2] = segment;
-      const pieces = Math.ceil(Math.sqrt(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2) / (4 * toleranceMm))) || 1;
+      const pieces = pieceCount([x, y], segment, toleranceMm);
       for (let i = 1; i <= pieces; i++) {
         const t = i / pieces;
         const s = 1 - t;
@@ -61,8 +76,7 @@ export function flatten(contour: CurveContour, toleranceMm: number): Polyline {
       }
     } else {
       const [, x1, y1, x2, y2, x3, y3] = segment;
-      const bend = Math.max(Math.hypot(x - 2 * x1 + x2, y - 2 * y1 + y2), Math.hypot(x1 - 2 * x2 + x3, y1 - 2 * y2 + y3));
-      const pieces = Math.ceil(Math.sqrt((0.75 * bend) / toleranceMm)) || 1;
+      const pieces = pieceCount([x, y], segment, toleranceMm);
       for (let i = 1; i <= pieces; i++) {
         const t = i / pieces;
         const s = 1 - t;
@@ -70,8 +84,7 @@ export function flatten(contour: CurveContour, toleranceMm: number): Polyline {
         add(k0 * x + k1 * x1 + k2 * x2 + k3 * x3, k0 * y + k1 * y1 + k2 * y2 + k3 * y3);
       }
     }
-    x = segment[segment.length - 2] as number;
-    y = segment[segment.length - 1] as number;
+    [x, y] = endOfSegment(segment);
   }
   if (contour.closed && points.length > 1) {
     const last = points[points.length - 1];

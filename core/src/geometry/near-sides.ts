@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import type { Point } from './point';
+import { squareTo } from './ring-meetings';
 
 /** Sides belong to the same bend where the way along the ring from one to the other is at most this many widths. */
 const SAME_BEND = 2;
@@ -53,13 +54,5 @@ function turnsBack(ux: number, uy: number, vx: number, vy: number): boolean {
 
 function sidesWithin(width: number, ax: number, ay: number, bx: number, by: number, cx: number, cy: number, dx: number, dy: number): boolean {
   const limit = width * width;
-  return toSide(ax, ay, cx, cy, dx, dy) < limit || toSide(bx, by, cx, cy, dx, dy) < limit || toSide(cx, cy, ax, ay, bx, by) < limit || toSide(dx, dy, ax, ay, bx, by) < limit;
-}
-
-/** The square of the distance from a point to a straight side. */
-function toSide(px: number, py: number, ax: number, ay: number, bx: number, by: number): number {
-  const [ux, uy] = [bx - ax, by - ay];
-  const length2 = ux * ux + uy * uy;
-  const t = length2 > 0 ? Math.max(0, Math.min(1, ((px - ax) * ux + (py - ay) * uy) / length2)) : 0;
-  return (px - ax - t * ux) ** 2 + (py - ay - t * uy) ** 2;
+  return squareTo(ax, ay, cx, cy, dx, dy) < limit || squareTo(bx, by, cx, cy, dx, dy) < limit || squareTo(cx, cy, ax, ay, bx, by) < limit || squareTo(dx, dy, ax, ay, bx, by) < limit;
 }

@@ -1,14 +1,17 @@
 import Flatbush from 'flatbush';
-import { boundsOf } from './bounds';
+import { boundsOf, holds } from './bounds';
 import type { Point } from './point';
 import { isInside, signedArea } from './polygon';
 
 /** For each ring, the indices of the rings that lie round it, from the smallest to the largest. */
 export type Nesting = number[][];
 
+/** So many places of a ring are asked whether they lie inside another. */
+const PROBES = 9;
+
 /**
- * Which rings lie inside which. Rings are taken not to cross each other; where they do, a ring lies inside another
- * if its first point does.
+ * Which rings lie wholly inside which. A ring that reaches out of another, or crosses it at one of the places that are
+ * asked, lies beside it. Rings may touch: the middles of sides are asked, not corners.
  * A spatial index over the rings' rectangles keeps it near n·log n for drawings whose parts lie side by side.
  */
 export function nestRings(rings: Point[][]): Nesting {
@@ -20,10 +23,24 @@ export function nestRings(rings: Point[][]): Nesting {
   index.finish();
   return rings.map((ring, i) => {
     if (ring.length === 0) return [];
-    const probe = ring[0];
+    const probes = probesOf(ring);
     return index
-      .search(probe.x, probe.y, probe.x, probe.y)
-      .filter((j) => j !== i && areas[j] > areas[i] && isInside(probe, rings[j]))
+      .search(probes[0].x, probes[0].y, probes[0].x, probes[0].y)
+      .filter((j) => j !== i && areas[j] > areas[i] && holds(boxes[j], boxes[i], TOUCH_MM) && probes.every((probe) => isInside(probe, rings[j])))
       .sort((a, b) => areas[a] - areas[b]);
   });
+}
+
+/** Rings that touch from within may reach out by as much as rounding. */
+const TOUCH_MM = 1e-3;
+
+/** Middles of sides, spread evenly over the ring. */
+function probesOf(ring: readonly Point[]): Point[] {
+  const step = Math.max(1, Math.floor(ring.length / PROBES));
+  const probes: Point[] = [];
+  for (let i = 0; i < ring.length && probes.length < PROBES; i += step) {
+    const next = ring[(i + 1) % ring.length];
+    probes.push({ x: (ring[i].x + next.x) / 2, y: (ring[i].y + next.y) / 2 });
+  }
+  return probes;
 }

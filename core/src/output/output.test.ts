@@ -122,3 +122,30 @@ describe('a step made ready for the machine', () => {
     expect([plan.estimate.seconds, stepFile(press, plan)]).toEqual([24, { format: null, text: '' }]);
   });
 });
+
+describe('an area engraved by several parts', () => {
+  const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
+  const star: CurveContour = { closed: true, start: [50, 0], segments: [1, 2, 3, 4].map((i) => ['L', 50 + 50 * Math.sin((4 * Math.PI * i) / 5), 50 - 50 * Math.cos((4 * Math.PI * i) / 5)]) };
+  const engraved = (...parts: CurveContour[][]) => {
+    const { strokes } = planStep({ machine: diode, process: 'laser-area', settings: { power: 40, speed: 3000, interval: 0.1, passes: 1 }, holder: 1, mirrored: false, parts: parts.map((contours, i) => ({ id: `${i}`, name: `Part ${i}`, colour: '#000000', contours, place: at(0, 0) })) });
+    return strokes.reduce((sum, { points }) => sum + Math.abs(points[1].x - points[0].x) * 0.1, 0);
+  };
+
+  it('counts what two of them cover once', () => {
+    expect(engraved([square(0, 0, 40)], [square(20, 20, 40)])).toBeCloseTo(2800, 0);
+  });
+
+  it('a part that lies on another leaves no hole, and a hole stays its own part’s', () => {
+    expect(engraved([square(0, 0, 40)], [square(10, 10, 20)])).toBeCloseTo(1600, 0);
+    expect(engraved([square(0, 0, 40), square(10, 10, 20)])).toBeCloseTo(1200, 0);
+    expect(engraved([square(0, 0, 40), square(10, 10, 20)], [square(5, 5, 30)])).toBeCloseTo(1600, 0);
+  });
+
+  it('a star drawn in one line is full in the middle', () => {
+    // Pentagram of circumradius R: the pentagon in the middle and five points.
+    const R = 50;
+    const inner = R * (Math.sin(Math.PI / 10) / Math.sin((7 * Math.PI) / 10));
+    const full = 5 * R * inner * Math.sin(Math.PI / 5);
+    expect(Math.abs(engraved([star]) - full) / full).toBeLessThan(0.005);
+  });
+});

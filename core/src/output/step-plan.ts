@@ -1,5 +1,5 @@
 import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
-import type { Point } from '../geometry';
+import { regionOfRings, union, type Point, type Region } from '../geometry';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
 import { processOf, type ProcessName, type Settings } from '../recipes';
@@ -57,12 +57,17 @@ export function planStep({ machine, process, settings, parts, mirrored }: StepRe
   const passes = settings.passes ?? 1;
   const contours = placed.flatMap((part) => part.contours);
   const strokes = process === 'laser-area'
-    ? fillRows(contours.filter(({ closed }) => closed), settings.interval ?? USUAL_INTERVAL_MM)
+    ? fillRows(engravedArea(placed).map((points) => ({ closed: true, points })), settings.interval ?? USUAL_INTERVAL_MM)
     : planToolpath({ contours, start: homeOf(machine), insideFirst: processOf(process).parts, passes: does === 'beam' ? 1 : passes, overcutMm: does === 'beam' ? 0 : (settings.overcut ?? 0) }).strokes;
   const { speedMmS, isRough } = does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
   const once = estimateTime(strokes, speedMmS, motionOf(machine), homeOf(machine));
   const times = does === 'beam' ? passes : 1;
   return { placed, strokes, speedMmS, isRough, estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times } };
+}
+
+/** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */
+export function engravedArea(placed: readonly PlacedPart[]): Region {
+  return union(placed.map(({ contours }) => regionOfRings(contours.filter(({ closed }) => closed).map(({ points }) => points))));
 }
 
 /** A step's file for its machine. */

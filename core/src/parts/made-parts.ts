@@ -1,4 +1,4 @@
-import { difference, flatten, normalise, offset, transformContour, type Affine, type CurveContour, type Region, type Segment } from '../geometry';
+import { difference, flatten, normalise, offset, regionOfRings, transformContour, type Affine, type CurveContour, type Region, type Segment } from '../geometry';
 
 /** How near to its curves a part is taken when it is offset or bridged, in mm. */
 const TOLERANCE_MM = 0.005;
@@ -39,7 +39,7 @@ function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: A
   return [[1, 1], [1, -1], [-1, -1], [-1, 1]].map(([s, t]) => ({ x: middleX + s * along.x + t * across.x, y: middleY + s * along.y + t * across.y }));
 }
 
-const regionOf = (contours: readonly CurveContour[]): Region => normalise(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
+const regionOf = (contours: readonly CurveContour[]): Region => regionOfRings(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
 
 const asContours = (region: Region): CurveContour[] =>
   region.filter((ring) => ring.length > 2).map((ring) => ({ closed: true, start: [ring[0].x, ring[0].y], segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]) }));

@@ -25,9 +25,10 @@ export function checkCrossings({ placed, process }: CheckedStep): Finding[] {
   }
   if (others.length > 0) {
     const pairs = new Set(others.map(({ a, b }) => `${lines[a].part}:${lines[b].part}`)).size;
+    const names = [placed[lines[others[0].a].part].name, placed[lines[others[0].b].part].name] as const;
     findings.push({
       code: 'overlap', severity: 'warn',
-      message: pairs === 1 ? `“${placed[lines[others[0].a].part].name}” and “${placed[lines[others[0].b].part].name}” are cut through each other.` : `${pairs} pairs of parts are cut through each other.`,
+      message: pairs === 1 ? `“${names[0]}” and “${names[1]}” are cut through each other.` : `${pairs} pairs of parts are cut through each other.`,
       mend: 'Move one of them, put them together, or leave one out.', places: around(others),
     });
   }

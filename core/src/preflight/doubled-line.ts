@@ -1,3 +1,4 @@
+import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
 import { lineMeetings, type LineMeetings } from './line-meetings';
@@ -9,7 +10,9 @@ const SHORTEST_MM = 1;
 const WHOLE_SHARE = 0.98;
 
 /** Lines that would be cut twice because one lies on another; parts that lie wholly on another one can be left out. */
-export function checkDoubledLines({ placed }: CheckedStep): Finding[] {
+export function checkDoubledLines({ placed, process }: CheckedStep): Finding[] {
+  // An area is filled row by row: its edges are no lines that could be run twice.
+  if (process === 'laser-area') return [];
   const meetings = lineMeetings(placed);
   const doubled = meetings.shared.filter((stretch) => stretch.lengthMm >= SHORTEST_MM);
   if (doubled.length === 0) return [];
@@ -19,7 +22,7 @@ export function checkDoubledLines({ placed }: CheckedStep): Finding[] {
     {
       code: 'doubled-line',
       severity: 'warn',
-      message: `Lines lie on each other along ${formatNumber(total, 0)} mm and would be cut twice.`,
+      message: `Lines lie on each other along ${formatNumber(total, 0)} mm and would be ${processOf(process).parts ? 'cut' : 'run'} twice.`,
       mend: partIds.length ? 'Leave out what lies on another part.' : 'Take one of them out of the drawing.',
       places: doubled.map((stretch) => stretch.place),
       ...(partIds.length ? { fix: { kind: 'leave-out', label: partIds.length === 1 ? 'Leave the second one out' : `Leave ${partIds.length} repeated parts out`, partIds } } : {}),

@@ -249,3 +249,20 @@ describe('a whole job', () => {
     expect(checkJob(job({ drawings: [drawing(200, false), drawing(12, false)] }))).toEqual([]);
   });
 });
+
+describe('parts of an engraved area that overlap', () => {
+  const engraving = (...shapes: CurveContour[][]) => step(lay(...shapes), { process: 'laser-area', settings: null });
+
+  it('says what will come out', () => {
+    expect(find('overlap', engraving([box(20, 20, 40, 40)], [box(40, 40, 40, 40)]))!.message).toBe('“Part 1” and “Part 2” overlap: they come out as one area, engraved once.');
+  });
+
+  it('says of a part within a filled one that it will not show, but not of one in its hole', () => {
+    expect(find('engraved-within', engraving([box(20, 20, 40, 40)], [box(30, 30, 10, 10)]))).toMatchObject({ message: '“Part 2” lies within “Part 1”, which is engraved all over: it will not show.', fix: { partIds: ['1'] } });
+    expect(find('engraved-within', engraving([box(20, 20, 40, 40), box(25, 25, 30, 30)], [box(30, 30, 10, 10)]))).toBeUndefined();
+  });
+
+  it('warns of no line that is cut twice', () => {
+    expect(codes(engraving([box(20, 20, 40, 40)], [box(60, 20, 40, 40)]))).not.toContain('doubled-line');
+  });
+});

@@ -1,4 +1,4 @@
-import { isThinnerSomewhere, normalise, thinPlaces, type Bounds } from '../geometry';
+import { isThinnerSomewhere, normalise, regionOfRings, thinPlaces, type Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
 import { processOf } from '../recipes';
 import { formatNumber } from '../units';
@@ -42,7 +42,7 @@ function thinIn(part: PlacedPart, width: number): Bounds[] {
   const rings = ringsOf(part);
   // Opening a shape is slow; most shapes have no sides near enough to each other to be thin anywhere.
   if (rings.length === 0 || !isThinnerSomewhere(rings, width)) return [];
-  return thinPlaces(normalise(rings), width).map((place) => place.bounds);
+  return thinPlaces(regionOfRings(rings), width).map((place) => place.bounds);
 }
 
 /** A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not. */

@@ -1,7 +1,7 @@
 import DxfParser from 'dxf-parser';
 import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
-import { assembleParts } from '../assemble-parts';
+import { assembleLines } from '../assemble-parts';
 import { askSize, USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
 import { joinEnds } from '../join-ends';
 import type { Progress } from '../progress';
@@ -141,8 +141,7 @@ class DxfReader {
       const ends = joinEnds(contours, this.joinMm);
       joined += ends.joined;
       open += ends.open;
-      const assembled = assembleParts(ends.contours, 'evenodd');
-      for (const part of assembled.parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer, contours: part });
+      for (const part of assembleLines(ends.contours)) parts.push({ name: `Part ${parts.length + 1}`, colour, layer, contours: part });
     }
     if (joined) this.notices.add('mended', `${formatNumber(joined, 0)} loose ends within ${this.joinMm} mm of each other were joined; ${open === 0 ? 'no line stays open' : `${formatNumber(open, 0)} ${open === 1 ? 'line stays' : 'lines stay'} open`}`);
     const box = bounds(parts);

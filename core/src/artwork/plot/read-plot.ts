@@ -1,7 +1,7 @@
 import { boundsOf, distance, type CurveContour, type Point } from '../../geometry';
 import { readGcode, readHpgl } from '../../output';
 import { formatNumber } from '../../units';
-import { assembleParts } from '../assemble-parts';
+import { assembleLines } from '../assemble-parts';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 
 /** Ends nearer than this are the same point, in mm. */
@@ -63,7 +63,7 @@ function assemble(what: string, lines: Line[], unread: readonly string[]): Artwo
   }
   const parts: ArtworkPart[] = [];
   for (const { line, contours } of groups.values())
-    for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour: line.colour, layer: line.layer, contours: part });
+    for (const part of assembleLines(contours)) parts.push({ name: `Part ${parts.length + 1}`, colour: line.colour, layer: line.layer, contours: part });
   return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY, parts, notices: notices.list() };
 }
 

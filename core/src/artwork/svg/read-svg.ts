@@ -1,7 +1,7 @@
 import type { Element } from 'domhandler';
 import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
-import { assembleParts, type FillRule } from '../assemble-parts';
+import { assembleLines, assembleParts, type FillRule } from '../assemble-parts';
 import { USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
 import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
@@ -228,8 +228,9 @@ class SvgReader {
     const colour = paint.kind === 'colour' ? paint.colour : '#000000';
 
     const placed = contours.map((contour) => rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)));
-    const { parts, hidden } = assembleParts(placed, isFilled ? context.fillRule : 'evenodd');
-    for (let i = 0; i < hidden; i++) this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`);
+    const { parts, hidden, empty } = isFilled ? assembleParts(placed, context.fillRule) : { parts: assembleLines(placed), hidden: 0, empty: 0 };
+    if (hidden > 0) this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
+    if (empty > 0) this.notices.add('left-out', `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`, empty);
     for (const part of parts) {
       this.parts.push({ name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours: part });
     }

@@ -1,4 +1,4 @@
-import { boundsOf, flatten, regionArea, signedArea, transformContour, union, type Bounds, type CurveContour, type Region, type Segment } from '../../geometry';
+import { boundsOf, flatten, regionArea, signedArea, transformContour, union, type Bounds, type CurveContour, type Region } from '../../geometry';
 import { artworkBounds } from '../artwork-bounds';
 import { assembleParts } from '../assemble-parts';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
@@ -45,8 +45,7 @@ export function partsOf(glyphs: readonly SetGlyph[], isScript: boolean, colour: 
   const parts: ArtworkPart[] = [];
   for (const group of overlapping(drawn)) {
     const name = group.map(({ glyph }) => glyph.letter).join('');
-    const contours = group.length === 1 ? group[0].contours : union(group.map(({ region }) => region)).map(asContour);
-    const { parts: pieces } = assembleParts(contours, 'nonzero');
+    const { parts: pieces } = assembleParts(group.flatMap(({ contours }) => contours), 'nonzero');
     // The dot of an i stands apart from its stem in every script.
     const largest = pieces.reduce((best, piece) => (sizeOf(piece) > sizeOf(best) ? piece : best), pieces[0]);
     for (const piece of pieces) {
@@ -83,10 +82,6 @@ function glyphContours({ glyph, unitsPerEm, toMm }: SetGlyph): CurveContour[] {
     else if (contour && command.type === 'C') contour.segments.push(['C', command.x1, command.y1, command.x2, command.y2, command.x, command.y]);
   }
   return contours.filter(({ segments }) => segments.length > 1).map((drawn) => transformContour(drawn, toMm));
-}
-
-function asContour(ring: { x: number; y: number }[]): CurveContour {
-  return { closed: true, start: [ring[0].x, ring[0].y], segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]) };
 }
 
 const sizeOf = ([outline]: CurveContour[]): number => Math.abs(signedArea(flatten(outline, 0.1).points));
