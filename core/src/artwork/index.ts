@@ -1,6 +1,7 @@
 export { ArtworkRefusedError, type ArtworkPart, type ArtworkReading, type ReadingNotice } from './reading';
 export type { Progress } from './progress';
 export { readSvg } from './svg/read-svg';
+export { decodeDxf } from './dxf/decode-dxf';
 export { readDxf } from './dxf/read-dxf';
 export { readPicture } from './picture/read-picture';
 export type { Picture } from './picture/picture';

@@ -2,7 +2,7 @@ import { gunzipSync } from 'node:zlib';
 import { readFileSync } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import type { ArtworkKind } from '@keen-anvil/contract';
-import { artworkBounds, ArtworkRefusedError, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress, type ReadingNotice } from '@keen-anvil/core/artwork';
+import { artworkBounds, ArtworkRefusedError, decodeDxf, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress, type ReadingNotice } from '@keen-anvil/core/artwork';
 import { SHIPPED_FONTS, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -59,10 +59,7 @@ async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkRea
   if (task.kind === 'text') return readText(task.ownFont ? loadFont(task.ownFont) : shippedFont(task.text.fontId), task.text);
   const { kind, bytes, fileName, choices } = task;
   if (kind === 'picture') return readPicture(await decode(bytes, fileName, progress), choices, progress);
-  if (kind === 'dxf') {
-    // Older files are in the code page of where they were drawn; only names are told in other than ASCII.
-    return readDxf(new TextDecoder('windows-1252').decode(bytes), choices, progress);
-  }
+  if (kind === 'dxf') return readDxf(decodeDxf(bytes), choices, progress);
   if (kind === 'svg') return readSvg(textOf(unzipped(bytes, fileName), fileName), { choices, fonts: fontByFamily, progress });
   progress(0.2, 'Following the lines');
   return kind === 'hpgl' ? readHpglArtwork(textOf(bytes, fileName)) : readGcodeArtwork(textOf(bytes, fileName));

@@ -1,5 +1,6 @@
-import type { CurveContour, Segment } from '../../geometry';
+import { transformContour, type CurveContour, type Segment } from '../../geometry';
 import { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+import { acrossIn, extrusionAffine, type Vector } from './extrusion';
 import { hatchContours } from './hatch';
 import { splineContour } from './spline';
 
@@ -22,7 +23,7 @@ export interface DxfEntity {
   radius?: number;
   startAngle?: number;
   endAngle?: number;
-  majorAxisEndPoint?: XY;
+  majorAxisEndPoint?: XY & { z?: number };
   axisRatio?: number;
   points?: XY[];
   controlPoints?: XY[];
@@ -39,14 +40,29 @@ export interface DxfEntity {
   rowCount?: number;
   columnSpacing?: number;
   rowSpacing?: number;
+  /** Which way its plane looks; up where it does not say. */
+  extrusion?: Vector;
   /** A HATCH as its groups. */
   groups?: [number, number][];
 }
 
 const TURN = 2 * Math.PI;
 
-/** The contours of an entity in the drawing's own units, y up; null for a type that is not read. @throws RangeError where it cannot be */
+/** Types that are told in the drawing's own axes, whichever way their plane looks. */
+const IN_OWN_AXES = new Set(['LINE', 'ELLIPSE', 'SPLINE']);
+
+/**
+ * The contours of an entity in the drawing's own units, y up, as seen from above; null for a type that is not read.
+ * @throws RangeError where it cannot be
+ */
 export function entityContours(entity: DxfEntity): CurveContour[] | null {
+  const contours = plainContours(entity);
+  if (!contours || !entity.extrusion || IN_OWN_AXES.has(entity.type)) return contours;
+  const seen = extrusionAffine(entity.extrusion);
+  return contours.map((contour) => transformContour(contour, seen));
+}
+
+function plainContours(entity: DxfEntity): CurveContour[] | null {
   const { type, vertices = [], center, points = [] } = entity;
   switch (type) {
     case 'LINE':
@@ -65,6 +81,7 @@ export function entityContours(entity: DxfEntity): CurveContour[] | null {
     case 'HATCH':
       return hatchContours(entity.groups ?? []);
     case 'SOLID':
+    case 'TRACE':
       // Its corners stand in the order 1, 2, 4, 3.
       return points.length >= 3 ? [polyline(points.length > 3 ? [points[0], points[1], points[3], points[2]] : points, true)] : [];
     default:
@@ -92,9 +109,9 @@ function arc(shape: Ellipse, from: number, to: number): CurveContour {
 
 const wholeEllipse = (shape: Ellipse): CurveContour => ({ closed: true, start: onEllipse(shape, 0), segments: arcSegments(shape, 0, TURN) });
 
-function ellipse({ center, majorAxisEndPoint: major, axisRatio = 1, startAngle = 0, endAngle = TURN }: DxfEntity): CurveContour[] {
+function ellipse({ center, majorAxisEndPoint: major, axisRatio = 1, startAngle = 0, endAngle = TURN, extrusion = [0, 0, 1] }: DxfEntity): CurveContour[] {
   if (!center || !major) return [];
-  const shape: Ellipse = { centre: [center.x, center.y], u: [major.x, major.y], v: [-major.y * axisRatio, major.x * axisRatio] };
+  const shape: Ellipse = { centre: [center.x, center.y], u: [major.x, major.y], v: acrossIn(extrusion, [major.x, major.y, major.z ?? 0], axisRatio) };
   return [Math.abs(endAngle - startAngle) >= TURN - 1e-6 ? wholeEllipse(shape) : arc(shape, startAngle, endAngle)];
 }
 

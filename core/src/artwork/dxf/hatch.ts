@@ -48,6 +48,13 @@ class GroupReader {
     return count;
   }
 
+  /** What newer files add to a spline: the points it was fitted to and its end tangents. The curve is told already. */
+  passFitData(): void {
+    if (this.groups[this.at]?.[0] !== 97) return;
+    this.at += 1;
+    while ([11, 21, 12, 22, 13, 23].includes(this.groups[this.at]?.[0])) this.at += 1;
+  }
+
   point(code: number): [number, number] {
     return [this.take(code), this.take(code + 10)];
   }
@@ -104,6 +111,7 @@ function edge(reader: GroupReader): { start: [number, number]; segments: Segment
     if (isRational) weights.push(reader.takeIf(42, 1));
     return point;
   });
+  reader.passFitData();
   return splineContour({ degree, knots, points, weights: isRational ? weights : undefined });
 }
 

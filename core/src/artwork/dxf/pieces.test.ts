@@ -76,7 +76,7 @@ describe('splines', () => {
     const all = [{ code: 8, value: 'hull' }, { code: 62, value: 3 }, { code: 71, value: 2 }, { code: 70, value: 1 }, { code: 40, value: 0 }, { code: 41, value: 0.5 }, { code: 10, value: 7 }, { code: 20, value: 9 }, { code: 0, value: 'ENDSEC' }];
     let at = 0;
     const scanner = { next: () => all[at++], isEOF: () => at >= all.length + 1 };
-    expect(new WeightedSpline().parseEntity(scanner, { code: 0, value: 'SPLINE' })).toEqual({ type: 'SPLINE', layer: 'hull', colorIndex: 3, degreeOfSplineCurve: 2, closed: true, knotValues: [0], weights: [0.5], controlPoints: [{ x: 7, y: 9 }] });
+    expect(new WeightedSpline().parseEntity(scanner, { code: 0, value: 'SPLINE' })).toEqual({ type: 'SPLINE', layer: 'hull', colorIndex: 3, color: 0x00ff00, degreeOfSplineCurve: 2, closed: true, knotValues: [0], weights: [0.5], controlPoints: [{ x: 7, y: 9 }] });
   });
 });
 

@@ -8,8 +8,12 @@ import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 import { groupsProblem } from './check-groups';
 import { entityContours, type DxfEntity } from './entities';
+import { handlerOf, typesIn } from './entity-handlers';
+import { extrusionAffine } from './extrusion';
 import { HatchBoundaries } from './hatch-handler';
+import { nameKey, readLayers, type DxfLayer } from './layers';
 import { PlainPolyline } from './lwpolyline-handler';
+import { PolylineWithVertices } from './polyline-handler';
 import { WeightedSpline } from './spline-handler';
 
 /** What a drawing may hold before it is refused. */
@@ -18,7 +22,9 @@ export const DXF_LIMITS = { characters: 60_000_000, depth: 32, drawn: 300_000, s
 const FARTHEST_MM = 100_000;
 /** Millimetres of the drawing's unit, by $INSUNITS. */
 const UNITS: Readonly<Record<number, { name: string; mm: number }>> = {
-  1: { name: 'inches', mm: 25.4 }, 2: { name: 'feet', mm: 304.8 }, 4: { name: 'millimetres', mm: 1 }, 5: { name: 'centimetres', mm: 10 }, 6: { name: 'metres', mm: 1000 }, 9: { name: 'thousandths of an inch', mm: 0.0254 }, 13: { name: 'micrometres', mm: 0.001 }, 14: { name: 'decimetres', mm: 100 },
+  1: { name: 'inches', mm: 25.4 }, 2: { name: 'feet', mm: 304.8 }, 3: { name: 'miles', mm: 1_609_344 }, 4: { name: 'millimetres', mm: 1 }, 5: { name: 'centimetres', mm: 10 }, 6: { name: 'metres', mm: 1000 }, 7: { name: 'kilometres', mm: 1e6 },
+  8: { name: 'millionths of an inch', mm: 2.54e-5 }, 9: { name: 'thousandths of an inch', mm: 0.0254 }, 10: { name: 'yards', mm: 914.4 }, 11: { name: 'ångströms', mm: 1e-7 }, 12: { name: 'nanometres', mm: 1e-6 }, 13: { name: 'micrometres', mm: 0.001 }, 14: { name: 'decimetres', mm: 100 }, 15: { name: 'decametres', mm: 1e4 }, 16: { name: 'hectometres', mm: 1e5 },
+  21: { name: 'survey feet', mm: 1_200_000 / 3937 }, 22: { name: 'survey inches', mm: 100_000 / 3937 }, 23: { name: 'survey yards', mm: 3_600_000 / 3937 },
 };
 const UNIT_ANSWERS = [4, 1, 5].map((code) => ({ label: `drawn in ${UNITS[code].name}`, unitMm: UNITS[code].mm }));
 /** The parser's number for “as the ground is not”: black on white, white on black. */
@@ -27,18 +33,11 @@ const INK = '#000000';
 /** Colour indices that stand for the layer's and for the block's colour. */
 const BY_LAYER = 256;
 const BY_BLOCK = 0;
-const SILENT = new Set(['VIEWPORT', 'ATTDEF', 'ATTRIB', 'SEQEND', 'VERTEX', 'POINT']);
-
-interface Layer {
-  visible?: boolean;
-  frozen?: boolean;
-  color?: number;
-  colorIndex?: number;
-}
+const SILENT = new Set(['VIEWPORT', 'ATTDEF', 'SEQEND', 'VERTEX']);
+const TEXTS = new Set(['TEXT', 'MTEXT', 'ATTRIB']);
 
 interface Parsed {
   header?: Record<string, unknown>;
-  tables?: { layer?: { layers?: Record<string, Layer> } };
   blocks?: Record<string, { entities?: DxfEntity[]; position?: { x: number; y: number } }>;
   entities?: DxfEntity[];
 }
@@ -58,9 +57,8 @@ export function readDxf(source: string, choices: Pick<ReadingChoices, 'unitMm' |
   const stated = unitOf(parsed);
   const unitMm = stated ?? choices.unitMm ?? 1;
   progress(0.4, 'Putting the blocks in place');
-  const reader = new DxfReader(parsed, notices, unitMm, choices.joinMm);
+  const reader = new DxfReader(parsed, readLayers(source), notices, unitMm, choices.joinMm);
   reader.read(parsed.entities ?? [], { place: [1, 0, 0, 1, 0, 0], depth: 0, layer: null, colour: INK });
-  noteUnread(source, notices);
   progress(0.6, 'Joining loose ends');
   const reading = reader.finish();
   if (stated !== null || choices.unitMm !== null) return reading;
@@ -73,9 +71,8 @@ function parse(source: string): Parsed {
   const problem = groupsProblem(source);
   if (problem) throw new ArtworkRefusedError(`The DXF file breaks off or is damaged: ${problem}. Save it again from where it was drawn.`);
   const parser = new DxfParser();
-  parser.registerEntityHandler(WeightedSpline as never);
-  parser.registerEntityHandler(HatchBoundaries as never);
-  parser.registerEntityHandler(PlainPolyline as never);
+  for (const type of typesIn(source)) parser.registerEntityHandler(handlerOf(type) as never);
+  for (const handler of [WeightedSpline, HatchBoundaries, PlainPolyline, PolylineWithVertices]) parser.registerEntityHandler(handler as never);
   try {
     return (parser.parseSync(source) ?? {}) as Parsed;
   } catch (error) {
@@ -86,16 +83,6 @@ function parse(source: string): Parsed {
 /** Millimetres of one unit of the drawing; null where it names none that is known. */
 const unitOf = ({ header }: Parsed): number | null => UNITS[Number(header?.$INSUNITS ?? 0)]?.mm ?? null;
 
-/** Types of entities that the parser passes over without a word. */
-function noteUnread(source: string, notices: NoticeList): void {
-  const at = source.search(/^\s*2\s*\r?\n\s*ENTITIES\s*$/m);
-  if (at < 0) return;
-  const end = source.indexOf('ENDSEC', at);
-  for (const [, type] of source.slice(at, end < 0 ? undefined : end).matchAll(/^\s*0\s*\r?\n\s*(IMAGE|LEADER|MLINE|REGION|3DSOLID|BODY|WIPEOUT|MULTILEADER|RAY|XLINE|TRACE|HELIX|MESH)\s*$/gm)) {
-    notices.add('unread', `${type} is not read`);
-  }
-}
-
 interface Context {
   place: Affine;
   depth: number;
@@ -105,15 +92,19 @@ interface Context {
 
 class DxfReader {
   private readonly groups = new Map<string, { layer: string | null; colour: string; contours: CurveContour[] }>();
+  private readonly blocks = new Map<string, NonNullable<Parsed['blocks']>[string]>();
   private drawn = 0;
   private segments = 0;
 
   constructor(
-    private readonly parsed: Parsed,
+    parsed: Parsed,
+    private readonly layers: Map<string, DxfLayer>,
     private readonly notices: NoticeList,
     private readonly unitMm: number,
     private readonly joinMm: number,
-  ) {}
+  ) {
+    for (const [name, block] of Object.entries(parsed.blocks ?? {})) this.blocks.set(nameKey(name), block);
+  }
 
   read(entities: readonly DxfEntity[], context: Context): void {
     if (context.depth > DXF_LIMITS.depth) throw new ArtworkRefusedError('Blocks in the drawing hold each other in a circle, or lie more than 32 deep. Explode them and bring the drawing in again.');
@@ -122,8 +113,9 @@ class DxfReader {
       if (this.drawn > DXF_LIMITS.drawn) throw new ArtworkRefusedError(`The drawing draws more than ${formatNumber(DXF_LIMITS.drawn, 0)} things once its blocks are put in place. Make it simpler.`);
       if (entity.inPaperSpace) continue;
       const layerName = entity.layer && entity.layer !== '0' ? entity.layer : (context.layer ?? entity.layer ?? null);
-      const layer = layerName ? this.parsed.tables?.layer?.layers?.[layerName] : undefined;
-      if (entity.visible === false || layer?.visible === false || layer?.frozen) {
+      const layer = layerName ? this.layers.get(nameKey(layerName)) : undefined;
+      // A layer that is off hides what is drawn on it; a block that was put there shows what lies on its other layers.
+      if (entity.visible === false || layer?.isFrozen || (layer?.isOff && entity.type !== 'INSERT')) {
         this.notices.add('left-out', `What lies on the hidden layer “${layerName ?? '0'}” is left out`);
         continue;
       }
@@ -157,7 +149,7 @@ class DxfReader {
       return;
     }
     if (!contours) {
-      if (!SILENT.has(entity.type)) this.notices.add('unread', entity.type === 'TEXT' || entity.type === 'MTEXT' ? 'Text is not read; turn it into outlines' : `${entity.type} is not read`);
+      if (!SILENT.has(entity.type)) this.notices.add('unread', TEXTS.has(entity.type) ? 'Text is not read; turn it into outlines' : `${entity.type} is not read`);
       return;
     }
     // y goes down on our sheets.
@@ -176,7 +168,7 @@ class DxfReader {
 
   /** Puts a block in its place, as often as its rows and columns say. */
   private insert(entity: DxfEntity, context: Context): void {
-    const block = entity.name === undefined ? undefined : this.parsed.blocks?.[entity.name];
+    const block = entity.name === undefined ? undefined : this.blocks.get(nameKey(entity.name));
     if (!block) {
       this.notices.add('unread', `The block “${entity.name ?? ''}” is not in the drawing`);
       return;
@@ -190,18 +182,19 @@ class DxfReader {
       for (let column = 0; column < Math.max(1, columnCount); column++) {
         const [dx, dy] = [column * columnSpacing, row * rowSpacing];
         const own: Affine = [xScale * cos, xScale * sin, -yScale * sin, yScale * cos, position.x + cos * dx - sin * dy, position.y + sin * dx + cos * dy];
-        const place = composeAffine(composeAffine([1, 0, 0, 1, -base.x, -base.y], own), context.place);
+        const seen = entity.extrusion ? composeAffine(own, extrusionAffine(entity.extrusion)) : own;
+        const place = composeAffine(composeAffine([1, 0, 0, 1, -base.x, -base.y], seen), context.place);
         this.read(block.entities ?? [], { ...context, place, depth: context.depth + 1 });
       }
     }
   }
 
-  private colourOf({ color, colorIndex }: DxfEntity, layer: Layer | undefined, context: Context): string {
+  private colourOf({ color, colorIndex }: DxfEntity, layer: DxfLayer | undefined, context: Context): string {
     if (colorIndex === BY_BLOCK) return context.colour;
     if (colorIndex !== undefined && colorIndex !== BY_LAYER && colorIndex !== INK_INDEX && color !== undefined) return hex(color);
     if (colorIndex === INK_INDEX) return INK;
     if (colorIndex === undefined && color !== undefined) return hex(color);
-    return !layer || layer.color === undefined || layer.colorIndex === INK_INDEX ? (context.depth > 0 && !layer ? context.colour : INK) : hex(layer.color);
+    return !layer || layer.colorIndex === INK_INDEX ? (context.depth > 0 && !layer ? context.colour : INK) : hex(layer.color);
   }
 
   private refuseFar({ start, segments }: CurveContour, type: string, layer: string | null): void {
