@@ -6,6 +6,7 @@ export { readDxf } from './dxf/read-dxf';
 export { readPicture } from './picture/read-picture';
 export type { Picture } from './picture/picture';
 export { readGcodeArtwork, readHpglArtwork } from './plot/read-plot';
-export { loadFont, type FontByFamily, type LoadedFont } from './text/fonts';
+export type { FontByFamily, FontWish, LoadedFont } from './text/fonts';
+export { harfbuzzFont } from './text/harfbuzz-font';
 export { readText } from './text/read-text';
 export { artworkBounds } from './artwork-bounds';

@@ -8,7 +8,7 @@ export { difference, normalise, offset, regionArea, union, type Region } from '.
 export { thinPlaces, type ThinPlace } from './thin-places';
 export { homography, type Homography } from './homography';
 export { isThinnerSomewhere } from './near-sides';
-export { resolveFill, type FillRule, type ResolvedFill } from './resolve-fill';
+export { clipToWindow, resolveFill, type FillRule, type ResolvedFill } from './resolve-fill';
 export { ringMeetings } from './ring-meetings';
 export { regionOfRings } from './part-region';
 export { pointOnSegment } from './split-segment';

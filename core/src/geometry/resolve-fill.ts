@@ -1,4 +1,4 @@
-import { FillRule as ClipRule, unionD } from 'clipper2-ts';
+import { FillRule as ClipRule, intersectD, unionD, type PathsD } from 'clipper2-ts';
 import Flatbush from 'flatbush';
 import { PRECISION } from './clip';
 import { endOfSegment, flatten, pieceCount, type CurveContour, type Segment } from './curve';
@@ -37,9 +37,7 @@ export function resolveFill(contours: readonly CurveContour[], rule: FillRule): 
   const coarse = contours.map((contour) => flatten(contour, TOLERANCE_MM).points);
   if (ringMeetings(coarse, () => true).length === 0) return null;
   const sides = new SourceSides(contours);
-  const rings = unionD(coarse.map((ring) => ring.map(({ x, y }) => ({ x, y }))), [], rule === 'evenodd' ? ClipRule.EvenOdd : ClipRule.NonZero, PRECISION)
-    .map((ring) => ring.map(({ x, y }): Point => ({ x, y })))
-    .filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
+  const rings = ringsOf(unionD(coarse, [], rule === 'evenodd' ? ClipRule.EvenOdd : ClipRule.NonZero, PRECISION));
   const used = new Set<number>();
   const resolved = rings.map((ring) => sides.contourOf(ring, used));
   const unused = contours.map((_, i) => i).filter((i) => !used.has(i));
@@ -47,6 +45,17 @@ export function resolveFill(contours: readonly CurveContour[], rule: FillRule): 
   return { contours: resolved, hidden, empty: unused.filter((i) => !hidden.includes(i)) };
 }
 
+/**
+ * What of a filled region (contours that meet nowhere, holes by turns) lies within a window, curves kept.
+ * @param window one closed contour
+ */
+export function clipToWindow(contours: readonly CurveContour[], window: CurveContour): CurveContour[] {
+  const points = (contour: CurveContour) => flatten(contour, TOLERANCE_MM).points;
+  const sides = new SourceSides([...contours, window]);
+  return ringsOf(intersectD(contours.map(points), [points(window)], ClipRule.EvenOdd, PRECISION)).map((ring) => sides.contourOf(ring, new Set()));
+}
+
+const ringsOf = (paths: PathsD): Point[][] => paths.map((ring) => ring.map(({ x, y }): Point => ({ x, y }))).filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
 const middleOfSide = ([a, b]: readonly Point[]): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 const isWithin = (point: Point, rings: readonly Point[][]): boolean => rings.reduce((inside, ring) => (isInside(point, ring) ? !inside : inside), false);
 

@@ -1,12 +1,13 @@
 import { gunzipSync } from 'node:zlib';
-import { readFileSync } from 'node:fs';
 import type { MessagePort } from 'node:worker_threads';
 import type { ArtworkKind } from '@keen-anvil/contract';
-import { artworkBounds, ArtworkRefusedError, decodeDxf, loadFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type LoadedFont, type Progress, type ReadingNotice } from '@keen-anvil/core/artwork';
-import { SHIPPED_FONTS, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
+import { artworkBounds, ArtworkRefusedError, decodeDxf, harfbuzzFont, readDxf, readGcodeArtwork, readHpglArtwork, readPicture, readSvg, readText, type ArtworkReading, type FontWish, type Progress, type ReadingNotice } from '@keen-anvil/core/artwork';
+import { type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import sharp from 'sharp';
+import { loadHarfBuzz } from './harfbuzz.cjs';
+import { fontByFamily, shippedFont } from './shipped-fonts';
 
 /** What is to be read: a file with the choices for it, or a text with its font. */
 export type ReadTask = { port?: MessagePort } & (
@@ -22,13 +23,6 @@ const MOST_PIXELS = 40_000_000;
 /** What many programs write where nobody chose a density: no true size. */
 const DEFAULT_DPI = 72;
 
-const FONT_FILES: Readonly<Record<string, string>> = {
-  slab: '@expo-google-fonts/zilla-slab/700Bold/ZillaSlab_700Bold.ttf',
-  plain: '@expo-google-fonts/atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf',
-  even: '@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf',
-  script: '@expo-google-fonts/pacifico/400Regular/Pacifico_400Regular.ttf',
-};
-const loaded = new Map<string, LoadedFont>();
 
 /** Reads a drawing, a picture, a machine file or a text; a refusal comes back as its sentence. Runs in a worker thread. */
 export async function readArtwork(task: ReadTask): Promise<ReadAnswer> {
@@ -56,11 +50,14 @@ function tooLargeFor(drawn: Bounds | null): ReadingNotice[] {
 }
 
 async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkReading> {
-  if (task.kind === 'text') return readText(task.ownFont ? loadFont(task.ownFont) : shippedFont(task.text.fontId), task.text);
+  if (task.kind === 'text') return readText(task.ownFont ? harfbuzzFont(await loadHarfBuzz(), task.ownFont) : shippedFont(await loadHarfBuzz(), task.text.fontId), task.text);
   const { kind, bytes, fileName, choices } = task;
   if (kind === 'picture') return readPicture(await decode(bytes, fileName, progress), choices, progress);
   if (kind === 'dxf') return readDxf(decodeDxf(bytes), choices, progress);
-  if (kind === 'svg') return readSvg(textOf(unzipped(bytes, fileName), fileName), { choices, fonts: fontByFamily, progress });
+  if (kind === 'svg') {
+    const hb = await loadHarfBuzz();
+    return readSvg(textOf(unzipped(bytes, fileName), fileName), { choices, fonts: (wish: FontWish) => fontByFamily(hb, wish), progress });
+  }
   progress(0.2, 'Following the lines');
   return kind === 'hpgl' ? readHpglArtwork(textOf(bytes, fileName)) : readGcodeArtwork(textOf(bytes, fileName));
 }
@@ -100,20 +97,3 @@ async function decode(bytes: Uint8Array, fileName: string, progress: Progress) {
 }
 
 const tooLarge = () => new ArtworkRefusedError(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and bring it in again.`);
-
-function shippedFont(id: string): LoadedFont {
-  const known = loaded.get(id);
-  if (known) return known;
-  const file = FONT_FILES[id];
-  if (!file) throw new ArtworkRefusedError('That font is not there (any more). Choose another one.');
-  const font = loadFont(readFileSync(require.resolve(file)), SHIPPED_FONTS.find((shipped) => shipped.id === id)?.isScript ?? false);
-  loaded.set(id, font);
-  return font;
-}
-
-/** The shipped font that a drawing names first of its list. */
-function fontByFamily(family: string): LoadedFont | undefined {
-  const wanted = family.split(',')[0].replace(/['"]/g, '').trim().toLowerCase();
-  const found = SHIPPED_FONTS.find((font) => font.family.toLowerCase() === wanted);
-  return found && shippedFont(found.id);
-}

@@ -1,34 +1,25 @@
 import type { Element } from 'domhandler';
-import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
+import { composeAffine, contourBounds, transformContour, type Affine, type Bounds, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
-import { assembleLines, assembleParts, type FillRule } from '../assemble-parts';
+import { assembleLines, assembleParts } from '../assemble-parts';
 import { USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
 import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
+import { boxContour, clipPart } from './clip-box';
+import { inheritedFrom, INITIAL, readShare, type Context } from './context';
 import { SVG_LIMITS } from './limits';
 import { readPaint, type Paint } from './paint';
 import { pathContours } from './path-contours';
-import { SHAPES, shapePath, userUnits, type ShapeName, type Viewport } from './shapes';
+import { SHAPES, shapePath, userUnits, type ShapeName } from './shapes';
 import type { FontByFamily } from '../text/fonts';
+import { partsOf } from '../text/read-text';
 import { readStyles, type OwnStyle } from './styles';
-import { textParts } from './text';
-import { readTransform } from './transform';
+import { setSvgText, type DrawnLetter } from './text';
+import { textCharacters, type TextCharacter } from './text-characters';
+import { trackOf } from './text-path';
+import { about, readOrigin, readTransform } from './transform';
 import { fitBox, readFrame, readViewBox } from './viewbox';
-import { childElements, parseSvgTree, textOf } from './xml';
-
-/** What children inherit. */
-interface Context {
-  toMm: Affine;
-  viewport: Viewport;
-  fill: string;
-  stroke: string;
-  colour: string;
-  fillRule: FillRule;
-  visible: boolean;
-  layer: string | null;
-  fontFamily: string;
-  anchor: string;
-}
+import { childElements, parseSvgTree } from './xml';
 
 /** What a drawing is read with. */
 export interface SvgOptions {
@@ -58,23 +49,18 @@ export function readSvg(source: string, { choices = USUAL_CHOICES, fonts = () =>
   const reader = new SvgReader(root, notices, fonts, progress);
   reader.refuseEndlessRepeats(root);
   reader.readChildren(root, {
+    ...INITIAL,
     toMm: frame.toMm,
     viewport: frame.viewport,
-    fill: '#000000',
-    stroke: 'none',
-    colour: '#000000',
-    fillRule: 'nonzero',
-    visible: true,
-    layer: null,
-    fontFamily: '',
-    anchor: 'start',
-    ...reader.inheritedFrom(reader.styleOf(root), frame.viewport),
+    ...inheritedFrom(reader.styleOf(root), { viewport: frame.viewport, weight: INITIAL.weight }),
   });
   return { widthMm: frame.widthMm, heightMm: frame.heightMm, parts: reader.parts, notices: notices.list(), ...(frame.asks ? { asks: frame.asks } : {}) };
 }
 
 class SvgReader {
   readonly parts: ArtworkPart[] = [];
+  /** Parts that are drawn as lines, not filled. */
+  private readonly lines = new WeakSet<ArtworkPart>();
   readonly styleOf: (element: Element) => OwnStyle;
   private readonly byId = new Map<string, Element>();
   private readonly paints = new Map<string, Paint>();
@@ -121,49 +107,27 @@ class SvgReader {
     for (const child of childElements(parent)) this.readElement(child, context);
   }
 
-  /** What an element's own style changes for itself and its children. */
-  inheritedFrom(style: OwnStyle, viewport: Viewport): Partial<Context> {
-    const changed: Partial<Context> = {};
-    const own = (value: string | undefined) => (value === 'inherit' ? undefined : value);
-    const colour = own(style.color);
-    if (colour) {
-      const paint = readPaint(colour, '#000000');
-      if (paint.kind === 'colour') changed.colour = paint.colour;
-    }
-    if (own(style.fill)) changed.fill = style.fill;
-    if (own(style.stroke)) changed.stroke = style.stroke;
-    if (style['fill-rule'] === 'evenodd' || style['fill-rule'] === 'nonzero') changed.fillRule = style['fill-rule'];
-    if (own(style.visibility)) changed.visible = style.visibility === 'visible';
-    if (own(style['font-family'])) changed.fontFamily = style['font-family'];
-    if (own(style['text-anchor'])) changed.anchor = style['text-anchor'];
-    if (own(style['font-size'])) {
-      const outer = viewport.fontSize;
-      const size = fontSizeOf(style['font-size']!, outer);
-      if (size !== null) changed.viewport = { ...viewport, fontSize: size };
-    }
-    return changed;
-  }
-
   private readElement(element: Element, outer: Context): void {
     const { name } = element;
     if (SILENT.has(name) || name.includes(':')) return;
     const style = this.styleOf(element);
-    if (style.display === 'none' || Number(style.opacity ?? 1) === 0) {
+    if (isHidden(style)) {
       this.notices.add('left-out', `Hidden in the drawing: <${name}>`);
       return;
     }
-    const transform = readTransform(element.attribs.transform);
+    const inherited: Context = { ...outer, ...inheritedFrom(style, outer) };
+    const transform = this.transformOf(element, style, inherited);
     if (transform === null) {
-      this.notices.add('unread', `<${name}> has a transform that cannot be read (“${element.attribs.transform.slice(0, 40)}”) and was left out`);
+      this.notices.add('unread', `<${name}> has a transform that cannot be read (“${(style.transform ?? '').slice(0, 40)}”) and was left out`);
       return;
     }
     if ((style['clip-path'] ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is clipped in the drawing; it was read whole`);
     if ((style.mask ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is masked in the drawing; it was read whole`);
-
+    if ((style.filter ?? 'none') !== 'none') this.notices.add('unread', `<${name}> has a filter (a shadow, a blur or the like) in the drawing; it was read without`);
     if (MARKERS.some((marker) => (style[marker] ?? 'none') !== 'none')) this.notices.add('unread', `<${name}> carries markers (arrow heads or dots at its points); they were not read`);
     this.tick();
 
-    const context: Context = { ...outer, ...this.inheritedFrom(style, outer.viewport), toMm: composeAffine(transform, outer.toMm) };
+    const context: Context = { ...inherited, toMm: composeAffine(transform, outer.toMm) };
     try {
       if (GROUPS.has(name)) this.readGroup(element, context);
       else if (name === 'use') this.readUse(element, context);
@@ -178,13 +142,47 @@ class SvgReader {
   }
 
   private readGroup(element: Element, context: Context): void {
-    const inner = element.name === 'svg' ? this.enterNested(element, element.attribs, context) : context;
     const layer = element.name === 'g' && element.attribs.id ? element.attribs.id : context.layer;
-    this.readChildren(element, { ...inner, layer });
+    if (element.name === 'svg') this.readNested(element, element.attribs, { ...context, layer });
+    else if (element.name === 'switch') {
+      const chosen = childElements(element).find(({ attribs }) => !attribs.requiredExtensions && speaksOurs(attribs.systemLanguage));
+      if (chosen) this.readElement(chosen, { ...context, layer });
+    } else this.readChildren(element, { ...context, layer });
+  }
+
+  /** The change that an element's transform asks for, about its own origin; null where it cannot be read. */
+  private transformOf(element: Element, style: OwnStyle, context: Context): Affine | null {
+    if (!style.transform || style.transform.trim() === 'none') return [1, 0, 0, 1, 0, 0];
+    let box: Bounds = { minX: 0, minY: 0, maxX: context.viewport.width, maxY: context.viewport.height };
+    if (/^(fill|stroke|content|border)-box$/.test(style['transform-box'] ?? '')) {
+      const own = (SHAPES as readonly string[]).includes(element.name) ? contourBounds(pathContours(shapePath(element.name as ShapeName, element.attribs, context.viewport)).contours) : null;
+      if (own) box = own;
+      else this.notices.add('unread', `<${element.name}> is turned or scaled about its own box; it was read about the drawing’s`);
+    }
+    const change = readTransform(style.transform, box);
+    const origin = readOrigin(style['transform-origin'], box);
+    return change && origin ? about(change, origin.x, origin.y) : change;
+  }
+
+  /** What stands in a nested `svg`, or in a `symbol`, is cut off at its box unless it may overflow. */
+  private readNested(element: Element, placed: Record<string, string>, context: Context): void {
+    const before = this.parts.length;
+    const { inner, box } = this.enterNested(element, placed, context);
+    this.readChildren(element, inner);
+    if (/visible|auto/.test(this.styleOf(element).overflow ?? '')) return;
+    const added = this.parts.splice(before);
+    for (const part of added) {
+      const { parts, isCut } = clipPart(part, box, this.lines.has(part));
+      if (isCut) this.notices.add('mended', 'What reaches out of the box of a drawing within the drawing is cut off there, as it is shown');
+      for (const piece of parts) {
+        if (this.lines.has(part)) this.lines.add(piece);
+        this.parts.push(piece === part ? part : { ...piece, contours: piece.contours.map(rounded) });
+      }
+    }
   }
 
   /** A nested `svg`, or a `symbol` brought in by `use`, has a place and a view box of its own. */
-  private enterNested(element: Element, placed: Record<string, string>, context: Context): Context {
+  private enterNested(element: Element, placed: Record<string, string>, context: Context): { inner: Context; box: CurveContour } {
     const across = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`, context.viewport.fontSize);
     const down = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`, context.viewport.fontSize);
     const width = across('width', '100%');
@@ -192,7 +190,8 @@ class SvgReader {
     const box = readViewBox(element.attribs.viewBox);
     const place: Affine = [1, 0, 0, 1, element.name === 'svg' ? across('x', '0') : 0, element.name === 'svg' ? down('y', '0') : 0];
     const fit = box ? composeAffine(fitBox(box, width, height, element.attribs.preserveAspectRatio ?? ''), place) : place;
-    return { ...context, toMm: composeAffine(fit, context.toMm), viewport: { ...(box ?? { width, height }), fontSize: context.viewport.fontSize } };
+    const inner = { ...context, toMm: composeAffine(fit, context.toMm), viewport: { ...(box ?? { width, height }), fontSize: context.viewport.fontSize } };
+    return { inner, box: boxContour(place[4], place[5], width, height, context.toMm) };
   }
 
   private readUse(element: Element, context: Context): void {
@@ -204,7 +203,7 @@ class SvgReader {
     const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x', context.viewport.fontSize);
     const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y', context.viewport.fontSize);
     const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm) };
-    if (target.name === 'symbol') this.readChildren(target, this.enterNested(target, element.attribs, { ...moved, ...this.inheritedFrom(this.styleOf(target), moved.viewport) }));
+    if (target.name === 'symbol') this.readNested(target, element.attribs, { ...moved, ...inheritedFrom(this.styleOf(target), moved) });
     else this.readElement(target, moved);
   }
 
@@ -215,8 +214,8 @@ class SvgReader {
     if (contours.length === 0) return;
     this.countSegments(contours);
 
-    const fill: Paint = name === 'line' ? { kind: 'none' } : this.paintOf(context.fill, context.colour);
-    const stroke = this.paintOf(context.stroke, context.colour);
+    const fill: Paint = name === 'line' ? { kind: 'none' } : this.fillOf(context);
+    const stroke = this.strokeOf(context);
     // A path that only runs along a line has nothing to fill, whatever its fill says.
     const isFilled = fill.kind !== 'none' && (stroke.kind === 'none' || contours.some((contour) => contour.segments.length > 1 || contour.segments[0][0] !== 'L'));
     const paint = isFilled ? fill : stroke;
@@ -227,27 +226,73 @@ class SvgReader {
     if (paint.kind === 'other') this.notices.add('unread', `${label} is filled with a gradient, pattern or unknown colour; its outline was read as black`);
     const colour = paint.kind === 'colour' ? paint.colour : '#000000';
 
+    if (!isFilled && context.isDashed) this.notices.add('unread', `${label} is drawn with dashes; it was read as one line`);
     const placed = contours.map((contour) => rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)));
     const { parts, hidden, empty } = isFilled ? assembleParts(placed, context.fillRule) : { parts: assembleLines(placed), hidden: 0, empty: 0 };
     if (hidden > 0) this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
     if (empty > 0) this.notices.add('left-out', `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`, empty);
-    for (const part of parts) {
-      this.parts.push({ name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours: part });
+    for (const contours of parts) {
+      const part = { name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours };
+      if (!isFilled) this.lines.add(part);
+      this.parts.push(part);
     }
   }
 
-  /** Text in a font of ours becomes outlines; any other is listed with its words. */
+  /** Text in a font of ours becomes outlines where it stands; any other is listed with its words. */
   private readTextElement(element: Element, style: OwnStyle, context: Context): void {
-    const words = textOf(element).trim().replace(/\s+/g, ' ');
-    const loaded = this.fonts(context.fontFamily);
-    const paint = this.paintOf(context.fill, context.colour);
-    if (!loaded || paint.kind !== 'colour' || !context.visible) {
-      this.notices.add('unread', `Text “${words.slice(0, 60)}” is not read; turn it into outlines first, or set it here with the text tool`);
-      return;
+    const unread = (what: string) => this.notices.add('unread', what);
+    const characters = textCharacters(element, context, {
+      contextOf: (inner, outer) => ({ ...outer, ...inheritedFrom(this.noteTextStyle(this.styleOf(inner)), outer) }),
+      isHidden: (inner) => isHidden(this.styleOf(inner)),
+      hidden: (inner) => this.notices.add('left-out', `Hidden in the drawing: <${inner.name}>`),
+      unread,
+      targetOf: (inner) => this.targetOf(inner),
+    });
+    this.noteTextStyle(style);
+    if (element.attribs.textLength !== undefined) unread('A text is stretched to a length in the drawing; it was set at its own');
+    const { letters, unset, missing, beyond } = setSvgText(characters, this.fonts, (character) => this.trackFor(character));
+    for (const words of unset) unread(`Text “${words.slice(0, 60)}” is not read; turn it into outlines first, or set it here with the text tool`);
+    for (const letter of missing) unread(`The font has no “${letter}”`);
+    if (beyond > 0) this.notices.add('left-out', 'A letter has no room left on its path, and does not show in the drawing', beyond);
+    if (letters.length < characters.length && characters.some((character) => !character.context.visible)) this.notices.add('left-out', 'Hidden in the drawing: letters of a text');
+    for (const group of byPaint(letters, (letter) => this.letterColour(letter))) {
+      const placed = group.letters.map((letter) => ({ ...letter, contours: letter.contours.map((contour) => transformContour(contour, context.toMm)) }));
+      const parts = partsOf(placed, placed[0].isScript, group.colour);
+      for (const part of parts) this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
+      this.countSegments(parts.flatMap((part) => part.contours));
     }
-    const parts = textParts(element, words, { loaded, colour: paint.colour, viewport: context.viewport, anchor: context.anchor, spacing: style['letter-spacing'], toMm: context.toMm });
-    for (const part of parts) this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
-    this.countSegments(parts.flatMap((part) => part.contours));
+  }
+
+  private noteTextStyle(style: OwnStyle): OwnStyle {
+    if (!/^(none|inherit)?$/.test(style['text-decoration']?.trim() ?? '')) this.notices.add('unread', 'A line under, over or through a text is not read');
+    if (!/^(auto|alphabetic|baseline|inherit|0)?$/.test(style['dominant-baseline']?.trim() ?? '') || !/^(baseline|inherit|0|0%)?$/.test(style['baseline-shift']?.trim() ?? '')) this.notices.add('unread', 'A text is raised or lowered from its line in the drawing; it was set on the line');
+    return style;
+  }
+
+  /** The colour a letter shows in; null where it does not show. */
+  private letterColour({ context }: DrawnLetter): string | null {
+    const fill = this.fillOf(context);
+    const paint = fill.kind === 'none' ? this.strokeOf(context) : fill;
+    if (paint.kind === 'none') {
+      this.notices.add('left-out', 'Hidden in the drawing: text without fill and line');
+      return null;
+    }
+    if (paint.kind === 'other') this.notices.add('unread', 'A text is filled with a gradient, pattern or unknown colour; its outline was read as black');
+    return paint.kind === 'colour' ? paint.colour : '#000000';
+  }
+
+  private trackFor({ onPath, context }: TextCharacter) {
+    if (!onPath) return null;
+    const transform = readTransform(this.styleOf(onPath.path).transform) ?? ([1, 0, 0, 1, 0, 0] as Affine);
+    return trackOf(onPath.path.attribs.d ?? '', transform, context.viewport.fontSize ?? 16);
+  }
+
+  private fillOf({ fill, colour, fillOpacity }: Context): Paint {
+    return fillOpacity === 0 ? { kind: 'none' } : this.paintOf(fill, colour);
+  }
+
+  private strokeOf({ stroke, colour, strokeOpacity, strokeWidth }: Context): Paint {
+    return strokeOpacity === 0 || !(strokeWidth > 0) ? { kind: 'none' } : this.paintOf(stroke, colour);
   }
 
   private tick(): void {
@@ -275,13 +320,24 @@ class SvgReader {
   }
 }
 
-/** A font size in user units; null for the words of CSS, which are left at what they were. */
-function fontSizeOf(text: string, outer: number | undefined): number | null {
-  try {
-    return userUnits(text, outer ?? 16, 'font-size', outer);
-  } catch {
-    return null;
+/** Whether an element and all within it shows nothing. */
+const isHidden = (style: OwnStyle): boolean => style.display === 'none' || readShare(style.opacity) === 0;
+
+/** A `switch` asks for the reader's languages; the application speaks English. */
+const speaksOurs = (languages: string | undefined): boolean => languages === undefined || languages.split(',').some((language) => /^en\b/i.test(language.trim()));
+
+/** Letters that show, by their colour and whether they hang together. */
+function byPaint(letters: readonly DrawnLetter[], colourOf: (letter: DrawnLetter) => string | null): { colour: string; letters: DrawnLetter[] }[] {
+  const groups = new Map<string, { colour: string; letters: DrawnLetter[] }>();
+  for (const letter of letters) {
+    const colour = colourOf(letter);
+    if (colour === null) continue;
+    const key = `${colour} ${letter.isScript}`;
+    const group = groups.get(key) ?? { colour, letters: [] };
+    group.letters.push(letter);
+    groups.set(key, group);
   }
+  return [...groups.values()];
 }
 
 const referenceOf = (use: Element): string => (use.attribs.href ?? use.attribs['xlink:href'] ?? '').trim();

@@ -13,7 +13,7 @@ interface StyleRule {
 }
 
 /** The properties that decide what is cut; the rest of a drawing's styling does not matter here. */
-const READ_PROPERTIES = ['fill', 'stroke', 'display', 'visibility', 'fill-rule', 'color', 'clip-path', 'mask', 'opacity', 'font-size', 'font-family', 'text-anchor', 'letter-spacing', 'marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
+const READ_PROPERTIES = ['fill', 'stroke', 'display', 'visibility', 'fill-rule', 'color', 'clip-path', 'mask', 'opacity', 'fill-opacity', 'stroke-opacity', 'stroke-width', 'stroke-dasharray', 'filter', 'overflow', 'transform', 'transform-origin', 'transform-box', 'font', 'font-size', 'font-family', 'font-weight', 'font-style', 'text-anchor', 'text-decoration', 'dominant-baseline', 'baseline-shift', 'letter-spacing', 'word-spacing', 'white-space', 'direction', 'marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
 export type StyleProperty = (typeof READ_PROPERTIES)[number];
 /** What an element's own attributes and rules say; properties it does not mention are absent. */
 export type OwnStyle = Partial<Record<StyleProperty, string>>;

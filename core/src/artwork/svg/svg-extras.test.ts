@@ -1,14 +1,20 @@
 import { readFileSync } from 'node:fs';
+import { testFont } from '../../../testing/harfbuzz';
 import { contourBounds, flatten, signedArea } from '../../geometry';
 import { readSvg } from '../index';
 import type { ArtworkPart } from '../reading';
-import { loadFont } from '../text/fonts';
+import type { FontWish, LoadedFont } from '../text/fonts';
 
 const drawing = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') => `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
 const bounds = (part: ArtworkPart) => contourBounds(part.contours)!;
 const area = (parts: ArtworkPart[]) => parts.reduce((sum, { contours }) => sum + contours.reduce((own, contour, i) => own + (i ? -1 : 1) * Math.abs(signedArea(flatten(contour, 0.001).points)), 0), 0);
-const slab = loadFont(readFileSync(require.resolve('@expo-google-fonts/zilla-slab/700Bold/ZillaSlab_700Bold.ttf')));
-const fonts = (family: string) => (/zilla slab/i.test(family) ? slab : undefined);
+let slab: LoadedFont;
+let regular: LoadedFont;
+beforeAll(async () => {
+  slab = await testFont('zilla-slab/700Bold/ZillaSlab_700Bold.ttf');
+  regular = await testFont('zilla-slab/400Regular/ZillaSlab_400Regular.ttf');
+});
+const fonts = ({ family, weight }: FontWish) => (/zilla slab/i.test(family) ? (weight < 550 ? regular : slab) : undefined);
 
 describe('units without a size of their own', () => {
   it('per cent refer to the drawing, em to the font in force', () => {

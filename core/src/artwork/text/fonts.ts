@@ -1,29 +1,44 @@
-import { parse, type Font } from 'opentype.js';
-import { ArtworkRefusedError } from '../reading';
+import type { CurveContour } from '../../geometry';
 
-/** A font ready to be set. */
+/** A glyph in its place on the line, in font units from the start of its run, y up. */
+export interface ShapedGlyph {
+  /** Its number in the font; 0 stands for a letter that the font does not have. */
+  glyph: number;
+  /** Where in the run's text its letters begin. */
+  cluster: number;
+  advance: number;
+  offsetX: number;
+  offsetY: number;
+}
+
+/** A font ready to be set. Lengths in font units. */
 export interface LoadedFont {
-  font: Font;
+  unitsPerEm: number;
+  ascender: number;
+  descender: number;
+  /** How high a capital stands. */
+  capHeight: number;
+  /** Its letters hang together. */
   isScript: boolean;
+  /**
+   * The glyphs of a run of one script and one direction, from left to right: kerned, joined, with its marks in place.
+   * @param isApart letters are spaced further: no ligatures
+   */
+  shape: (text: string, run: { isRightToLeft: boolean; isApart: boolean }) => ShapedGlyph[];
+  /** The closed contours of a glyph, y down, about its place on the line. */
+  outline: (glyph: number) => CurveContour[];
 }
 
-/** Finds a loaded font by the family that a drawing names. */
-export type FontByFamily = (family: string) => LoadedFont | undefined;
-
-/** Reads a TrueType or OpenType font. @throws ArtworkRefusedError where the bytes are no such font */
-export function loadFont(bytes: Uint8Array, isScript = false): LoadedFont {
-  try {
-    const font = parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.byteLength) as ArrayBuffer);
-    if (!font.supported || font.glyphs.length < 2) throw new Error('it holds no letters');
-    return { font, isScript };
-  } catch (error) {
-    throw new ArtworkRefusedError(`A font in TTF or OTF form was expected; this file cannot be read as one (${(error as Error).message.slice(0, 80)}).`);
-  }
+/** Which font a drawing asks for. */
+export interface FontWish {
+  family: string;
+  /** 100 to 900; 400 is regular. */
+  weight: number;
+  isItalic: boolean;
 }
+
+/** Finds a loaded font by what a drawing asks for. */
+export type FontByFamily = (wish: FontWish) => LoadedFont | undefined;
 
 /** How high a capital stands, in parts of the font's size. */
-export function capHeightOf({ font }: LoadedFont): number {
-  const stated = (font.tables as { os2?: { sCapHeight?: number } }).os2?.sCapHeight;
-  if (stated && stated > 0) return stated / font.unitsPerEm;
-  return font.charToGlyph('H').getBoundingBox().y2 / font.unitsPerEm || 0.7;
-}
+export const capHeightOf = ({ capHeight, unitsPerEm }: LoadedFont): number => capHeight / unitsPerEm;

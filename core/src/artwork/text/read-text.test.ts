@@ -1,13 +1,19 @@
-import { readFileSync } from 'node:fs';
-import { boundsOf, flatten, isInside, signedArea, type CurveContour } from '../../geometry';
+import { existsSync } from 'node:fs';
+import { loadHarfBuzz, testFont } from '../../../testing/harfbuzz';
+import { boundsOf, contourBounds, flatten, isInside, regionArea, signedArea, union, type CurveContour } from '../../geometry';
 import { ArtworkRefusedError } from '../reading';
-import { capHeightOf, loadFont, type LoadedFont } from './fonts';
+import { capHeightOf, type LoadedFont } from './fonts';
+import { harfbuzzFont } from './harfbuzz-font';
 import { readText } from './read-text';
+import { setText } from './set-text';
 import { USUAL_TEXT, type TextChoices } from '../../artwork-choices';
 
-const shipped = (file: string, isScript = false): LoadedFont => loadFont(readFileSync(require.resolve(`@expo-google-fonts/${file}`)), isScript);
-const slab = shipped('zilla-slab/700Bold/ZillaSlab_700Bold.ttf');
-const script = shipped('pacifico/400Regular/Pacifico_400Regular.ttf', true);
+let slab: LoadedFont;
+let script: LoadedFont;
+beforeAll(async () => {
+  slab = await testFont('zilla-slab/700Bold/ZillaSlab_700Bold.ttf');
+  script = await testFont('pacifico/400Regular/Pacifico_400Regular.ttf', true);
+});
 const asked = (words: string, over: Partial<TextChoices> = {}): TextChoices => ({ ...USUAL_TEXT, words, ...over });
 const ring = (contour: CurveContour) => flatten(contour, 0.01).points;
 const box = (contours: CurveContour[]) => boundsOf(contours.flatMap(ring))!;
@@ -61,14 +67,15 @@ describe('a text', () => {
     expect(parts[0].name).toBe('R');
   });
 
-  it('says which letters the font does not have, and refuses what it cannot set', () => {
+  it('says which letters the font does not have, and refuses what it cannot set', async () => {
     const { notices, parts } = readText(slab, asked('A漢'));
     expect(parts).toHaveLength(1);
     expect(notices).toEqual([{ code: 'unread', message: 'The font has no “漢”', count: 1 }]);
     expect(() => readText(slab, asked('漢'))).toThrow('The font has none of these letters.');
     expect(() => readText(slab, asked(' \n '))).toThrow(ArtworkRefusedError);
     expect(() => readText(slab, asked('x'.repeat(401)))).toThrow('at most 400 letters');
-    expect(() => loadFont(new Uint8Array([1, 2, 3]))).toThrow(/^A font in TTF or OTF form was expected/);
+    const hb = await loadHarfBuzz();
+    expect(() => harfbuzzFont(hb, new Uint8Array([1, 2, 3]))).toThrow(/^A font in TTF or OTF form was expected/);
   });
 });
 
@@ -78,7 +85,8 @@ describe('a joined script', () => {
     expect(word.parts).toHaveLength(1);
     const [joined] = word.parts;
     expect(joined.name).toBe('rowan');
-    const apart = [...'rowan'].reduce((sum, letter) => sum + readText(script, asked(letter, { capHeightMm: 30 })).parts[0].contours.reduce((s, c, i) => s + (i ? -area(c) : area(c)), 0), 0);
+    // Each letter as it stands in the word: this font has other forms for letters that stand alone.
+    const apart = setText(script, asked('rowan', { capHeightMm: 30 })).letters.reduce((sum, { contours }) => sum + regionArea(union([contours.map(ring)])), 0);
     const together = joined.contours.reduce((s, c, i) => s + (i ? -area(c) : area(c)), 0);
     expect(together).toBeLessThan(apart - 1);
     expect(together).toBeGreaterThan(apart * 0.8);
@@ -90,5 +98,47 @@ describe('a joined script', () => {
     const dotted = readText(script, asked('i', { capHeightMm: 20 })).parts;
     expect(dotted.map((part) => part.script)).toEqual(expect.arrayContaining(['word 0', undefined]));
     expect(readText(slab, asked('oar')).parts.some((part) => part.script)).toBe(false);
+  });
+});
+
+describe('letters as they belong', () => {
+  const sansFile = '/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf';
+  const width = (font: LoadedFont, words: string, over: Partial<TextChoices> = {}) => readText(font, asked(words, { align: 'left', ...over })).widthMm;
+
+  it('are kerned by the font’s own tables, and spaced without ligatures', async () => {
+    const plain = await testFont('atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf');
+    const pair = setText(plain, asked('AVAV', { align: 'left' })).letters;
+    const foot = (i: number) => contourBounds(pair[i].contours)!.minX;
+    const alone = width(plain, 'A');
+    // A V closes up: V begins before the end of A.
+    expect(foot(1)).toBeLessThan(foot(0) + alone);
+    expect(setText(script, asked('ffi', { letterSpacingMm: 3 })).letters.map(({ letter }) => letter)).toEqual(['f', 'f', 'i']);
+  });
+
+  it('with a ring or a tail of their own keep it, whether written as one sign or as two', () => {
+    const area = (words: string) => readText(slab, asked(words)).parts.reduce((sum, { contours }) => sum + regionArea(union([contours.map(ring)])), 0);
+    const A = area('A');
+    for (const words of ['Å', 'A\u030a']) expect(area(words)).toBeGreaterThan(A * 1.05);
+    expect(area('ç')).toBeGreaterThan(area('c') * 1.05);
+    expect(area('Å')).toBeCloseTo(area('A\u030a'), 3);
+    expect(readText(slab, asked('Å')).notices).toEqual([]);
+  });
+
+  it('a soft hyphen is none', () => {
+    const { parts, widthMm } = readText(slab, asked('bow\u00adman'));
+    expect(parts.map(({ name }) => name).join('')).not.toContain('-');
+    expect(widthMm).toBeCloseTo(readText(slab, asked('bowman')).widthMm, 6);
+  });
+
+  it('run from right to left, joined, where their script does', async () => {
+    if (!existsSync(sansFile)) return;
+    const sans = await testFont(sansFile);
+    // Beh, beh, beh: begin, middle and end have forms of their own, and hang together.
+    const joined = setText(sans, asked('ببب', { align: 'left' })).letters;
+    expect(joined.map(({ letter }) => letter)).toEqual(['ب', 'ب', 'ب']);
+    const sizes = joined.map(({ contours }) => Math.round(regionArea(union([contours.map(ring)])) * 10));
+    expect(new Set(sizes).size).toBeGreaterThan(1);
+    // In a line of both, Latin keeps its order and Hebrew runs against it.
+    expect(setText(sans, asked('ab אב', { align: 'left' })).letters.map(({ letter }) => letter)).toEqual(['a', 'b', 'ב', 'א']);
   });
 });

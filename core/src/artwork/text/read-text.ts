@@ -1,19 +1,17 @@
-import { boundsOf, flatten, regionArea, signedArea, transformContour, union, type Bounds, type CurveContour, type Region } from '../../geometry';
+import { boundsOf, flatten, regionArea, signedArea, union, type Bounds, type CurveContour, type Region } from '../../geometry';
 import { artworkBounds } from '../artwork-bounds';
 import { assembleParts } from '../assemble-parts';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 import type { LoadedFont } from './fonts';
 import { LONGEST_TEXT, type TextChoices } from '../../artwork-choices';
-import { setText, type SetGlyph } from './set-text';
+import { setText, type SetLetter } from './set-text';
 
 /** Letters that overlap are put together as straight pieces this near to their curves, in mm. */
 const JOIN_TOLERANCE_MM = 0.005;
 /** Letters overlap where they share more than this, in mm². */
 const SHARED_MM2 = 0.001;
 
-interface Drawn {
-  glyph: SetGlyph;
-  contours: CurveContour[];
+interface Drawn extends SetLetter {
   region: Region;
   bounds: Bounds;
 }
@@ -26,31 +24,30 @@ export function readText(loaded: LoadedFont, choices: TextChoices, colour = '#00
   if (choices.words.trim() === '') throw new ArtworkRefusedError('Some words were expected; the text is empty.');
   if (choices.words.length > LONGEST_TEXT) throw new ArtworkRefusedError(`A text of at most ${LONGEST_TEXT} letters was expected; ${choices.words.length} came.`);
   const notices = new NoticeList();
-  const { glyphs, missing } = setText(loaded, choices);
+  const { letters, missing } = setText(loaded, choices);
   for (const letter of missing) notices.add('unread', `The font has no “${letter}”`);
-  const parts = partsOf(glyphs.filter(({ letter }) => !missing.includes(letter)), loaded.isScript, colour);
+  const parts = partsOf(letters.filter(({ letter }) => !missing.includes(letter)), loaded.isScript, colour);
   const box = artworkBounds(parts);
   if (!box) throw new ArtworkRefusedError('The font has none of these letters.');
   return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY, parts, notices: notices.list() };
 }
 
 /** The parts that set letters make: one for each outline, with its holes. */
-export function partsOf(glyphs: readonly SetGlyph[], isScript: boolean, colour: string): ArtworkPart[] {
-  const drawn = glyphs.flatMap((glyph): Drawn[] => {
-    const contours = glyphContours(glyph);
-    const points = contours.map((contour) => flatten(contour, JOIN_TOLERANCE_MM).points);
+export function partsOf(letters: readonly SetLetter[], isScript: boolean, colour: string): ArtworkPart[] {
+  const drawn = letters.flatMap((letter): Drawn[] => {
+    const points = letter.contours.map((contour) => flatten(contour, JOIN_TOLERANCE_MM).points);
     const bounds = boundsOf(points.flat());
-    return bounds ? [{ glyph, contours, region: union([points]), bounds }] : [];
+    return bounds ? [{ ...letter, region: union([points]), bounds }] : [];
   });
   const parts: ArtworkPart[] = [];
   for (const group of overlapping(drawn)) {
-    const name = group.map(({ glyph }) => glyph.letter).join('');
+    const name = group.map(({ letter }) => letter).join('');
     const { parts: pieces } = assembleParts(group.flatMap(({ contours }) => contours), 'nonzero');
     // The dot of an i stands apart from its stem in every script.
     const largest = pieces.reduce((best, piece) => (sizeOf(piece) > sizeOf(best) ? piece : best), pieces[0]);
     for (const piece of pieces) {
       const hangs = isScript && piece === largest && /\p{Letter}/u.test(name);
-      parts.push({ name, colour, layer: null, contours: piece, ...(hangs ? { script: `word ${group[0].glyph.word}` } : {}) });
+      parts.push({ name, colour, layer: null, contours: piece, ...(hangs ? { script: `word ${group[0].word}` } : {}) });
     }
   }
   return parts;
@@ -70,18 +67,6 @@ function overlapping(drawn: Drawn[]): Drawn[][] {
   const groups = new Map<number, Drawn[]>();
   drawn.forEach((letter, i) => groups.set(rootOf(i), [...(groups.get(rootOf(i)) ?? []), letter]));
   return [...groups.values()];
-}
-
-function glyphContours({ glyph, unitsPerEm, toMm }: SetGlyph): CurveContour[] {
-  const contours: CurveContour[] = [];
-  let contour: CurveContour | null = null;
-  for (const command of glyph.getPath(0, 0, unitsPerEm).commands) {
-    if (command.type === 'M') contours.push((contour = { closed: true, start: [command.x, command.y], segments: [] }));
-    else if (contour && command.type === 'L') contour.segments.push(['L', command.x, command.y]);
-    else if (contour && command.type === 'Q') contour.segments.push(['Q', command.x1, command.y1, command.x, command.y]);
-    else if (contour && command.type === 'C') contour.segments.push(['C', command.x1, command.y1, command.x2, command.y2, command.x, command.y]);
-  }
-  return contours.filter(({ segments }) => segments.length > 1).map((drawn) => transformContour(drawn, toMm));
 }
 
 const sizeOf = ([outline]: CurveContour[]): number => Math.abs(signedArea(flatten(outline, 0.1).points));

@@ -1,59 +1,53 @@
-import type { Glyph } from 'opentype.js';
-import type { Affine } from '../../geometry';
+import { composeAffine, transformContour, type Affine, type CurveContour } from '../../geometry';
 import type { TextChoices } from '../../artwork-choices';
 import { capHeightOf, type LoadedFont } from './fonts';
+import { setLine, type SetCluster } from './set-line';
 
 /** A letter in its place. */
-export interface SetGlyph {
-  glyph: Glyph;
+export interface SetLetter {
   letter: string;
-  /** Which line and which word of the whole text it belongs to. */
+  /** Which word of the whole text it belongs to. */
   word: number;
-  /** The font's units in its em. */
-  unitsPerEm: number;
-  /** From the font's units, y down, to mm. */
-  toMm: Affine;
+  /** In mm, y down. */
+  contours: CurveContour[];
 }
 
 /** A text in its place, and the letters that the font does not have. */
 export interface SetText {
-  glyphs: SetGlyph[];
+  letters: SetLetter[];
   missing: string[];
 }
 
-/** Sets a text: kerned, spaced, aligned about x = 0 with the first baseline at y = 0, straight or round a circle. */
-export function setText(loaded: LoadedFont, choices: TextChoices): SetText {
-  const { font } = loaded;
-  const sizeMm = choices.capHeightMm / capHeightOf(loaded);
-  const mmPerUnit = sizeMm / font.unitsPerEm;
-  const lineMm = (font.ascender - font.descender) * mmPerUnit * choices.lineSpacing;
-  const glyphs: SetGlyph[] = [];
+/** Sets a text: shaped, spaced, aligned about x = 0 with the first baseline at y = 0, straight or round a circle. */
+export function setText(font: LoadedFont, choices: TextChoices): SetText {
+  const scale = choices.capHeightMm / capHeightOf(font) / font.unitsPerEm;
+  const lineMm = (font.ascender - font.descender) * scale * choices.lineSpacing;
+  const letters: SetLetter[] = [];
   const missing = new Set<string>();
-  let word = 0;
+  let wordsBefore = 0;
   choices.words.split(/\r?\n/).forEach((line, row) => {
-    const letters = [...line];
-    const shapes = letters.map((letter) => font.charToGlyph(letter));
-    const starts: number[] = [];
-    let x = 0;
-    shapes.forEach((glyph, i) => {
-      starts.push(x);
-      x += (glyph.advanceWidth ?? 0) * mmPerUnit;
-      if (i + 1 < shapes.length) x += font.getKerningValue(glyph, shapes[i + 1]) * mmPerUnit + choices.letterSpacingMm;
-    });
-    const shift = choices.align === 'left' ? 0 : choices.align === 'right' ? -x : -x / 2;
-    shapes.forEach((glyph, i) => {
-      if (letters[i].trim() === '') {
-        word += 1;
-        return;
-      }
-      if (glyph.index === 0) missing.add(letters[i]);
-      const left = starts[i] + shift;
-      glyphs.push({ glyph, letter: letters[i], word, unitsPerEm: font.unitsPerEm, toMm: placeOf(left, ((glyph.advanceWidth ?? 0) * mmPerUnit) / 2, row * lineMm, mmPerUnit, choices) });
-    });
-    word += 1;
+    const { clusters, width } = setLine(font, line, { spacing: choices.letterSpacingMm / scale });
+    const shift = (choices.align === 'left' ? 0 : choices.align === 'right' ? -width : -width / 2) * scale;
+    for (const cluster of clusters) {
+      if (cluster.text.trim() === '') continue;
+      if (cluster.isMissing) missing.add(cluster.text);
+      const place = placeOf(cluster.left * scale + shift, (cluster.width * scale) / 2, row * lineMm, scale, choices);
+      letters.push({ letter: cluster.text, word: wordsBefore + spacesBefore(line, cluster.at), contours: clusterContours(font, cluster, place) });
+    }
+    wordsBefore += spacesBefore(line, line.length) + 1;
   });
-  return { glyphs, missing: [...missing] };
+  return { letters, missing: [...missing] };
 }
+
+/** The contours of a letter with its marks; `place` brings font units about its left foot, y down, to where it stands. */
+export function clusterContours(font: LoadedFont, { glyphs }: SetCluster, place: Affine): CurveContour[] {
+  return glyphs.flatMap(({ glyph, x, y }) => {
+    const own = composeAffine([1, 0, 0, 1, x, -y], place);
+    return font.outline(glyph).map((contour) => transformContour(contour, own));
+  });
+}
+
+const spacesBefore = (line: string, at: number): number => [...line.slice(0, at)].filter((letter) => letter.trim() === '').length;
 
 function placeOf(left: number, halfWidth: number, baseline: number, scale: number, { arcRadiusMm, isReversed }: TextChoices): Affine {
   const straight: Affine = [scale, 0, 0, scale, left, baseline];
