@@ -14,7 +14,7 @@ for (let y = 0; y < HEIGHT; y++) {
     data.fill(value, (y * WIDTH + x) * 4, (y * WIDTH + x) * 4 + 3);
   }
 }
-const picture: Picture = { width: WIDTH, height: HEIGHT, data, dotsPerInch: 300 };
+const picture: Picture = { width: WIDTH, height: HEIGHT, data, dotsPerInch: { x: 300, y: 300 } };
 let parts = 0;
 const trace = (way: 'threshold' | 'colours') => () => void (parts = readPicture(picture, { ...USUAL_CHOICES, tracing: { ...USUAL_TRACING, way } }).parts.length);
 const look = () => {

@@ -12,3 +12,4 @@ export { clipToWindow, resolveFill, type FillRule, type ResolvedFill } from './r
 export { ringMeetings } from './ring-meetings';
 export { regionOfRings } from './part-region';
 export { pointOnSegment } from './split-segment';
+export { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';

@@ -62,7 +62,7 @@ describe('G-code', () => {
   });
 
   it('says what it cannot read, and where', () => {
-    expect(readGcode('G21\nG2 X1 Y1 I3\nT1', 0).unread).toEqual(['G2', 'I3', 'T1']);
+    expect(readGcode('G21\nG38.2 X1 Z3\nT1', 0).unread).toEqual(['G38.2', 'Z3', 'T1']);
     expect(() => readGcode('G21\nG1 X1', 0)).toThrow('Line 2: a feed (F) was expected');
     expect(() => readGcode('G0 X', 0)).toThrow('Line 1: a number was expected after X');
   });

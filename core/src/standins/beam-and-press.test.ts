@@ -27,7 +27,7 @@ describe('the stand-in laser', () => {
   });
 
   it('refuses words that it does not know', () => {
-    expect(() => new StandInLaser('G21\nG3 X1 Y1', diode)).toThrow('does not know the G-code words G3');
+    expect(() => new StandInLaser('G21\nG38.2 X1 Y1', diode)).toThrow('does not know the G-code words G38.2');
   });
 });
 

@@ -1,7 +1,10 @@
 import type { Machine } from '../machines';
-import { readGcode, type BeamMove } from '../output';
+import { pointsOfMove, readGcode, type BeamMove } from '../output';
 import type { StandIn, StandInPosition } from './stand-in';
 import { Timeline } from './timeline';
+
+/** How near to its arcs the head keeps, in mm. */
+const ARC_TOLERANCE_MM = 0.005;
 
 /** A laser that is not there: it takes G-code and moves as a real one would. */
 export class StandInLaser implements StandIn {
@@ -20,7 +23,7 @@ export class StandInLaser implements StandIn {
     for (const group of ways(moves)) {
       const [first] = group;
       const last = group[group.length - 1];
-      if (first.power > 0) this.timeline.follow([first.from, ...group.map((move) => move.to)], Math.min(first.speedMmS ?? motion.topSpeedMmS, motion.topSpeedMmS));
+      if (first.power > 0) this.timeline.follow([first.from, ...group.flatMap((move) => pointsOfMove(move, ARC_TOLERANCE_MM))], Math.min(first.speedMmS ?? motion.topSpeedMmS, motion.topSpeedMmS));
       else this.timeline.travel(last.to);
     }
     this.totalSeconds = this.timeline.totalSeconds;

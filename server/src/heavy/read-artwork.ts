@@ -6,6 +6,7 @@ import { type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import sharp from 'sharp';
+import { statedDensity } from './picture-density';
 import { loadHarfBuzz } from './harfbuzz.cjs';
 import { fontByFamily, shippedFont } from './shipped-fonts';
 
@@ -20,8 +21,6 @@ export type ReadAnswer = { refusal: string } | { refusal: null; reading: Artwork
 /** An svgz that grows beyond this is refused. */
 const MOST_UNZIPPED = 24_000_000;
 const MOST_PIXELS = 40_000_000;
-/** What many programs write where nobody chose a density: no true size. */
-const DEFAULT_DPI = 72;
 
 
 /** Reads a drawing, a picture, a machine file or a text; a refusal comes back as its sentence. Runs in a worker thread. */
@@ -59,7 +58,7 @@ async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkRea
     return readSvg(textOf(unzipped(bytes, fileName), fileName), { choices, fonts: (wish: FontWish) => fontByFamily(hb, wish), progress });
   }
   progress(0.2, 'Following the lines');
-  return kind === 'hpgl' ? readHpglArtwork(textOf(bytes, fileName)) : readGcodeArtwork(textOf(bytes, fileName));
+  return kind === 'hpgl' ? readHpglArtwork(textOf(bytes, fileName), choices) : readGcodeArtwork(textOf(bytes, fileName));
 }
 
 function unzipped(bytes: Uint8Array, fileName: string): Uint8Array {
@@ -93,7 +92,7 @@ async function decode(bytes: Uint8Array, fileName: string, progress: Progress) {
   const { data, info } = await picture.rotate().toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true }).catch(() => {
     throw damaged();
   });
-  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length), dotsPerInch: facts.density && Math.round(facts.density) !== DEFAULT_DPI ? facts.density : null };
+  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length), dotsPerInch: statedDensity(bytes, facts.orientation ?? 1) };
 }
 
 const tooLarge = () => new ArtworkRefusedError(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and bring it in again.`);

@@ -1,5 +1,4 @@
-import { transformContour, type CurveContour, type Segment } from '../../geometry';
-import { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+import { arcSegments, bulgeSegments, onEllipse, transformContour, type CurveContour, type Ellipse, type Segment } from '../../geometry';
 import { acrossIn, extrusionAffine, type Vector } from './extrusion';
 import { hatchContours } from './hatch';
 import { splineContour } from './spline';

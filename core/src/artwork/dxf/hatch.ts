@@ -1,5 +1,4 @@
-import type { CurveContour, Segment } from '../../geometry';
-import { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+import { arcSegments, bulgeSegments, onEllipse, type CurveContour, type Ellipse, type Segment } from '../../geometry';
 import { splineContour } from './spline';
 
 type Group = readonly [code: number, value: number];

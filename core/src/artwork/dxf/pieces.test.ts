@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { groups } from '../../../testing/dxf';
-import { flatten } from '../../geometry';
-import { arcSegments, bulgeSegments, onEllipse } from './arcs';
+import { arcSegments, bulgeSegments, flatten, onEllipse } from '../../geometry';
 import { groupsProblem } from './check-groups';
 import { entityContours } from './entities';
 import { splineContour } from './spline';

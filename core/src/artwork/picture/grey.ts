@@ -13,9 +13,10 @@ export function greyOf({ width, height, data }: Picture): Uint8Array {
 
 /**
  * The threshold that parts the greys best: the one with the greatest variance between what lies below and above it
- * (Otsu 1979), in the middle of the gap where several do as well.
+ * (Otsu 1979), in the middle of the gap where several do as well. There is always something on both sides of it; null where
+ * all of the picture is of one grey.
  */
-export function bestThreshold(grey: Uint8Array): number {
+export function bestThreshold(grey: Uint8Array): number | null {
   const histogram = new Float64Array(256);
   for (let i = 0; i < grey.length; i++) histogram[grey[i]] += 1;
   let total = 0;
@@ -37,14 +38,19 @@ export function bestThreshold(grey: Uint8Array): number {
       last = v;
     } else if (between >= best * (1 - 1e-12)) last = v;
   }
-  return Math.round((first + last) / 2) + 1;
+  // Above the darker side's greys, and not above the lighter side's.
+  return best < 0 ? null : Math.floor((first + last) / 2) + 1;
 }
 
-/** What is darker than the threshold lies above 128; with `isInverted`, what is lighter. */
+/** What is darker than the threshold lies above 128; with `isInverted`, what is not. */
 export function thresholdField(grey: Uint8Array, width: number, height: number, threshold: number, isInverted: boolean): Field {
-  const table = new Uint8Array(256);
-  // Both sides keep their slope, so that a soft edge stays where it is to a part of a pixel.
-  for (let v = 0; v < 256; v++) table[v] = clamp(128 + (isInverted ? v - threshold + 0.5 : threshold - 0.5 - v));
+  // Both sides have one slope, so that a soft edge stays where it is to a part of a pixel; half a level parts the two.
+  const slope = 127 / Math.max(threshold, 256 - threshold);
+  const table = Uint8Array.from({ length: 256 }, (_, v) => {
+    const above = threshold - 0.5 - v;
+    const value = 127.5 + (isInverted ? -above : above) * slope;
+    return value > 127.5 ? Math.ceil(value) : Math.floor(value);
+  });
   const values = new Uint8Array(grey.length);
   for (let i = 0; i < grey.length; i++) values[i] = table[grey[i]];
   return { width, height, values };
@@ -56,5 +62,3 @@ export function alphaField({ width, height, data }: Picture, isInverted: boolean
   for (let i = 0, p = 3; i < values.length; i++, p += 4) values[i] = isInverted ? 255 - data[p] : data[p];
   return { width, height, values };
 }
-
-const clamp = (value: number): number => Math.max(0, Math.min(255, Math.round(value)));

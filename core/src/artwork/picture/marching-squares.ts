@@ -58,10 +58,10 @@ export function outlines(field: Field): Float64Array[] {
       // Pixel (x, y) has its middle at x + ½, y + ½.
       if (side === LEFT || side === RIGHT) {
         const by = side === LEFT ? x : x + 1;
-        way.push(by - 0.5, y - 0.5 + share(at(by - 1, y - 1), at(by - 1, y)));
+        way.push(by - 0.5, y - 0.5 + (y === 0 || y === height ? 0.5 : share(at(by - 1, y - 1), at(by - 1, y))));
       } else {
         const by = side === TOP ? y : y + 1;
-        way.push(x - 0.5 + share(at(x - 1, by - 1), at(x, by - 1)), by - 0.5);
+        way.push(x - 0.5 + (x === 0 || x === width ? 0.5 : share(at(x - 1, by - 1), at(x, by - 1))), by - 0.5);
       }
       const out = TO[kind];
       cell += beyond[out];
@@ -103,7 +103,7 @@ function cellsOf({ width, height, values }: Field): { kinds: Uint8Array; crossed
   return { kinds, crossed };
 }
 
-/** Where between two neighbours the field passes 128; half-way at the picture's edge, where one of them is nothing. */
+/** Where between two neighbours the field passes 128. At the picture's own edge the outline is that edge. */
 function share(from: number, to: number): number {
   return from === to ? 0.5 : Math.max(0, Math.min(1, (127.5 - from) / (to - from)));
 }

@@ -3,8 +3,8 @@ export interface Picture {
   width: number;
   height: number;
   data: Uint8Array | Uint8ClampedArray;
-  /** Pixels to the inch as the file states them; null where it does not. */
-  dotsPerInch: number | null;
+  /** Pixels to the inch as the file states them, across and down; null where it does not. */
+  dotsPerInch: { x: number; y: number } | null;
 }
 
 /** Pictures with more pixels are refused. */

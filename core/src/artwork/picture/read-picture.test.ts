@@ -1,4 +1,4 @@
-import { flatten, signedArea } from '../../geometry';
+import { flatten, polylineLength, signedArea } from '../../geometry';
 import { USUAL_CHOICES, USUAL_TRACING, type ReadingChoices } from '../../artwork-choices';
 import { ArtworkRefusedError } from '../reading';
 import type { Picture } from './picture';
@@ -7,7 +7,7 @@ import { readPicture } from './read-picture';
 type Paint = (x: number, y: number) => [number, number, number, number?];
 
 /** A picture painted pixel by pixel, each the mean of 16 spots in it. */
-function picture(width: number, height: number, paint: Paint, dotsPerInch: number | null = 254): Picture {
+function picture(width: number, height: number, paint: Paint, dpi: number | null = 254): Picture {
   const data = new Uint8Array(width * height * 4);
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
@@ -18,7 +18,7 @@ function picture(width: number, height: number, paint: Paint, dotsPerInch: numbe
       }
       data.set(sum.map(Math.round), (y * width + x) * 4);
     }
-  return { width, height, data, dotsPerInch };
+  return { width, height, data, dotsPerInch: dpi === null ? null : { x: dpi, y: dpi } };
 }
 const [BLACK, WHITE]: [number, number, number][] = [[0, 0, 0], [255, 255, 255]];
 const inRing = (x: number, y: number, cx: number, cy: number, outer: number, inner = 0) => Math.hypot(x - cx, y - cy) < outer && Math.hypot(x - cx, y - cy) >= inner;
@@ -99,6 +99,79 @@ describe('the size of a picture', () => {
   });
 
   it('beyond what is taken is refused before anything is done', () => {
-    expect(() => readPicture({ width: 9000, height: 9000, data: new Uint8Array(0), dotsPerInch: 300 }, choices())).toThrow(ArtworkRefusedError);
+    expect(() => readPicture({ width: 9000, height: 9000, data: new Uint8Array(0), dotsPerInch: { x: 300, y: 300 } }, choices())).toThrow(ArtworkRefusedError);
+  });
+});
+
+describe('a picture from a camera or a scanner', () => {
+  /** Noise with a seed: two uniform numbers from a linear congruential row make one normal one (Box & Muller 1958). */
+  function noise(sigma: number) {
+    let state = 12345;
+    const next = () => (state = (state * 1664525 + 1013904223) % 4294967296) / 4294967296;
+    return () => sigma * Math.sqrt(-2 * Math.log(next() + 1e-12)) * Math.cos(2 * Math.PI * next());
+  }
+  const noisy = (source: Picture, sigma: number): Picture => {
+    const draw = noise(sigma);
+    const data = new Uint8Array(source.data);
+    for (let i = 0; i < data.length; i += 4) {
+      const shift = draw();
+      for (let k = 0; k < 3; k++) data[i + k] = Math.max(0, Math.min(255, Math.round(data[i + k] + shift)));
+    }
+    return { ...source, data };
+  };
+  /** A dark disc on paper that is lit from one side. */
+  const lit = picture(400, 300, (x, y) => {
+    const paper = 170 + 60 * (x / 400) - 25 * (y / 300);
+    const edge = Math.max(0, Math.min(1, (Math.hypot(x - 200, y - 150) - 80) / 3));
+    const value = 50 + (paper - 50) * edge;
+    return [value, value, value];
+  });
+  const around = (contours: Parameters<typeof flatten>[0][]) => contours.reduce((sum, contour) => sum + polylineLength(flatten(contour, 0.01)), 0);
+
+  it.each([2, 6, 15])('with noise of %d grey levels is the disc that it shows, without spikes', (sigma) => {
+    const { parts, notices } = readPicture(noisy(lit, sigma), choices({ toleranceMm: 0.1 }));
+    expect(parts).toHaveLength(1);
+    const radius = 8.15;
+    expect(around(parts[0].contours) / (2 * Math.PI * radius)).toBeLessThan(1.05);
+    expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * radius ** 2) - 1)).toBeLessThan(0.03);
+    const far = flatten(parts[0].contours[0], 0.01).points.map(({ x, y }) => Math.abs(Math.hypot(x - 20, y - 15) - radius));
+    expect(Math.max(...far)).toBeLessThan(0.25);
+    expect(notices[0].message).toContain('The picture is noisy');
+  });
+
+  it('a noisy scan with dust gives few pieces', () => {
+    const dusty = noisy(lit, 10);
+    const draw = noise(1);
+    for (let i = 0; i < dusty.data.length; i += 4) if (draw() > 2.4) dusty.data.fill(30, i, i + 3);
+    const { parts } = readPicture(dusty, choices());
+    expect(parts.flatMap(({ contours }) => contours).reduce((sum, { segments }) => sum + segments.length, 0)).toBeLessThan(400);
+  });
+
+  it('colours are told apart in spite of noise', () => {
+    const flags = picture(300, 100, (x, y) => (inRing(x, y, 75, 50, 40) ? [29, 47, 92] : inRing(x, y, 225, 50, 40) ? [200, 52, 47] : [240, 240, 235]));
+    const { parts } = readPicture(noisy(flags, 12), choices({ way: 'colours', colours: 2 }));
+    expect(parts.filter((part) => areas(part.contours)[0] > 0.8)).toHaveLength(2);
+  });
+});
+
+describe('the level that is found', () => {
+  it.each([[200, 201], [0, 1], [254, 255], [10, 240]])('parts greys of %d and %d, and never takes all or nothing', (dark, light) => {
+    const two = picture(100, 100, (x) => (x < 40 ? [dark, dark, dark] : [light, light, light]));
+    const { parts } = readPicture(two, choices({ toleranceMm: 0.02 }));
+    expect(parts).toHaveLength(1);
+    // The edge is the picture's own on three sides, and half-way on the fourth.
+    expect(Math.abs(areas(parts[0].contours)[0] - 4 * 10)).toBeLessThan(0.25);
+  });
+
+  it('a picture of one grey is refused in words', () => {
+    expect(() => readPicture(picture(50, 50, () => [90, 90, 90]), choices())).toThrow('The picture is of one grey all over');
+  });
+});
+
+describe('densities', () => {
+  it('may differ across and down', () => {
+    const { parts, widthMm, heightMm } = readPicture({ ...disc, dotsPerInch: { x: 254, y: 127 } }, choices({ toleranceMm: 0.02 }));
+    expect([widthMm, heightMm]).toEqual([expect.closeTo(30, 9), expect.closeTo(60, 9)]);
+    expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * 200) - 1)).toBeLessThan(0.002);
   });
 });

@@ -4,8 +4,11 @@ import { assembleParts } from '../assemble-parts';
 import { askSize, type ReadingChoices } from '../../artwork-choices';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
 import type { Progress } from '../progress';
+import { contrastAlong } from './contrast';
+import { CLEAN_SIGMA, denoised, withoutOddPixels } from './denoise';
 import { alphaField, bestThreshold, greyOf, thresholdField } from './grey';
 import { outlines } from './marching-squares';
+import { noiseOf } from './noise';
 import { paletteOf } from './palette';
 import { LARGEST_PICTURE, type Field, type Picture } from './picture';
 import { smoothRing } from './smooth';
@@ -16,6 +19,10 @@ const USUAL_DPI = 150;
 const SIZE_ANSWERS = [96, 150, 300, 600].map((dpi) => ({ label: `${dpi} pixels to the inch`, unitMm: 25.4 / dpi }));
 /** Widest and narrowest density that a file may state and be believed. */
 const BELIEVED_DPI = [20, 2400];
+/** A ring up to so many times the smallest speck is left out where it is faint: below so many greys, and so many times the noise. */
+const FAINT_AREAS = 40;
+const FAINT_GREYS = 5;
+const FAINT_SIGMAS = 1.5;
 /** Outlines with more rings than this are noise. */
 const MOST_RINGS = 60_000;
 
@@ -27,8 +34,10 @@ const MOST_RINGS = 60_000;
 export function readPicture(picture: Picture, choices: ReadingChoices, progress: Progress = () => {}): ArtworkReading {
   const { width, height, dotsPerInch } = picture;
   if (width * height > LARGEST_PICTURE) throw new ArtworkRefusedError(`The picture has ${formatNumber((width * height) / 1e6, 0)} million pixels; ${LARGEST_PICTURE / 1e6} million are taken. Make it smaller and bring it in again.`);
-  const stated = dotsPerInch !== null && dotsPerInch >= BELIEVED_DPI[0] && dotsPerInch <= BELIEVED_DPI[1] ? 25.4 / dotsPerInch : null;
-  const mmPerPx = choices.unitMm ?? stated ?? 25.4 / USUAL_DPI;
+  const isBelieved = dotsPerInch !== null && [dotsPerInch.x, dotsPerInch.y].every((dpi) => dpi >= BELIEVED_DPI[0] && dpi <= BELIEVED_DPI[1]);
+  const stated = isBelieved ? { x: 25.4 / dotsPerInch.x, y: 25.4 / dotsPerInch.y } : null;
+  const usual = choices.unitMm ?? 25.4 / USUAL_DPI;
+  const pixel = choices.unitMm === null && stated ? stated : { x: usual, y: usual };
   const notices = new NoticeList();
   const asks = choices.unitMm === null && stated === null ? askSize(width, height, SIZE_ANSWERS) : undefined;
   if (asks) notices.add('size-assumed', `The picture does not say how large it is: read at ${USUAL_DPI} pixels to the inch`);
@@ -37,22 +46,36 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
   const { toleranceMm, smallestMm2 } = choices.tracing;
   const parts: ArtworkPart[] = [];
   const layers = layersOf(picture, choices, notices);
-  layers.forEach(({ colour, field }, i) => {
+  layers.forEach(({ colour, field, faint }, i) => {
     progress(0.1 + (0.85 * i) / layers.length, layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges');
-    const contours = contoursOf(field(), mmPerPx, toleranceMm, smallestMm2, notices);
+    const contours = contoursOf(field(), { pixel, toleranceMm, smallestMm2, faint }, notices);
     for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part });
   });
-  return { widthMm: width * mmPerPx, heightMm: height * mmPerPx, parts, notices: notices.list(), asks };
+  return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks };
 }
 
-function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: NoticeList): { colour: string; field: () => Field }[] {
+interface TraceLayer {
+  colour: string;
+  field: () => Field;
+  /** Whether a small ring stands out from its ground no more than noise would. */
+  faint?: (ring: Float64Array) => boolean;
+}
+
+function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: NoticeList): TraceLayer[] {
   const { width, height } = picture;
   if (tracing.way === 'alpha') return [{ colour: '#000000', field: () => alphaField(picture, tracing.isInverted) }];
+  const raw = greyOf(picture);
+  const sigma = noiseOf(raw, width, height);
   if (tracing.way === 'threshold') {
-    const grey = greyOf(picture);
-    return [{ colour: '#000000', field: () => thresholdField(grey, width, height, tracing.threshold ?? bestThreshold(grey), tracing.isInverted) }];
+    const grey = denoised(raw, width, height, sigma);
+    const threshold = tracing.threshold ?? bestThreshold(grey);
+    if (threshold === null) throw new ArtworkRefusedError('The picture is of one grey all over: nothing in it parts dark from light. Trace it by the edge of what is opaque, or choose another picture.');
+    if (sigma >= CLEAN_SIGMA) notices.add('mended', `The picture is noisy (about ${formatNumber(sigma, sigma < 10 ? 1 : 0)} of 255 greys): it was calmed before its edges were followed`);
+    const least = Math.max(FAINT_GREYS, FAINT_SIGMAS * sigma);
+    return [{ colour: '#000000', field: () => thresholdField(grey, width, height, threshold, tracing.isInverted), faint: sigma < CLEAN_SIGMA ? undefined : (ring) => contrastAlong(ring, grey, width, height) < least }];
   }
-  const { colours, indices } = paletteOf(picture, tracing.colours + 1);
+  const { colours, indices: told } = paletteOf(picture, tracing.colours + 1);
+  const indices = sigma < CLEAN_SIGMA ? told : withoutOddPixels(told, width, height);
   const ground = groundOf(indices, width, height);
   if (ground !== 255 && colours[ground]) notices.add('left-out', `The ground, ${colours[ground]}, was left out`);
   return colours.flatMap((colour, k) => (k === ground ? [] : [{ colour, field: () => softened(indices, width, height, k) }]));
@@ -67,15 +90,24 @@ function groundOf(indices: Uint8Array, width: number, height: number): number {
   return [...counts].sort((a, b) => b[1] - a[1])[0][0];
 }
 
-function contoursOf(field: Field, mmPerPx: number, toleranceMm: number, smallestMm2: number, notices: NoticeList): CurveContour[] {
+interface TraceRule {
+  pixel: { x: number; y: number };
+  toleranceMm: number;
+  smallestMm2: number;
+  faint?: (ring: Float64Array) => boolean;
+}
+
+function contoursOf(field: Field, { pixel, toleranceMm, smallestMm2, faint }: TraceRule, notices: NoticeList): CurveContour[] {
   const rings = outlines(field).filter((ring) => {
-    const isSpeck = Math.abs(areaOf(ring)) * mmPerPx * mmPerPx < smallestMm2;
-    if (isSpeck) notices.add('left-out', `A speck below ${formatNumber(smallestMm2, 2)} mm² was left out`);
-    return !isSpeck;
+    const areaMm2 = Math.abs(areaOf(ring)) * pixel.x * pixel.y;
+    if (areaMm2 < smallestMm2) notices.add('left-out', `A speck below ${formatNumber(smallestMm2, 2)} mm² was left out`);
+    else if (areaMm2 < FAINT_AREAS * smallestMm2 && faint?.(ring)) notices.add('left-out', 'A faint speck, hardly darker or lighter than what is round it, was left out');
+    else return true;
+    return false;
   });
   if (rings.length > MOST_RINGS) throw new ArtworkRefusedError(`The picture traces into ${formatNumber(rings.length, 0)} outlines; ${formatNumber(MOST_RINGS, 0)} are taken. Leave out larger specks, or choose another threshold.`);
   return rings.flatMap((ring) => {
-    const contour = smoothRing(ring, mmPerPx, toleranceMm);
+    const contour = smoothRing(ring, pixel, toleranceMm);
     return contour ? [contour] : [];
   });
 }

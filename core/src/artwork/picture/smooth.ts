@@ -9,10 +9,11 @@ const CORNER_TURN = (50 * Math.PI) / 180;
  * `toleranceMm` of it: thinned (Ramer 1972, Douglas & Peucker 1973) to half of that, then a smooth curve through the
  * points that are left, with slopes from their neighbours (Catmull & Rom 1974), held within the other half; corners stay corners.
  * null where nothing is left of it.
+ * @param pixel how wide and how high a pixel is, in mm
  */
-export function smoothRing(ring: Float64Array, mmPerPx: number, toleranceMm: number): CurveContour | null {
+export function smoothRing(ring: Float64Array, pixel: { x: number; y: number }, toleranceMm: number): CurveContour | null {
   const half = toleranceMm / 2;
-  const polygon = withCorners(thinned(ring, mmPerPx, half), 1.5 * mmPerPx);
+  const polygon = withCorners(thinned(ring, pixel, half), 1.5 * Math.max(pixel.x, pixel.y));
   const count = polygon.length;
   if (count < 3) return null;
   const slopes = polygon.map((point, i) => slopeAt(polygon[(i + count - 1) % count], point, polygon[(i + 1) % count]));
@@ -21,9 +22,9 @@ export function smoothRing(ring: Float64Array, mmPerPx: number, toleranceMm: num
   return { closed: true, start: [polygon[0].x, polygon[0].y], segments };
 }
 
-function thinned(ring: Float64Array, mmPerPx: number, withinMm: number): Point[] {
+function thinned(ring: Float64Array, pixel: { x: number; y: number }, withinMm: number): Point[] {
   const points: Point[] = [];
-  for (let i = 0; i < ring.length; i += 2) points.push({ x: ring[i] * mmPerPx, y: ring[i + 1] * mmPerPx });
+  for (let i = 0; i < ring.length; i += 2) points.push({ x: ring[i] * pixel.x, y: ring[i + 1] * pixel.y });
   // Opened at two points far from each other, so that a ring is not taken for a line that goes nowhere.
   const a = farthest(points, points[0]);
   const turned = [...points.slice(a), ...points.slice(0, a)];

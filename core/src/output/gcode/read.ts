@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry';
+import { arcSegments, flatten, type Point, type Segment } from '../../geometry';
 import { FULL_POWER_S } from './write';
 
 /** A stretch of a G-code file with the beam on (`power` above 0) or off. */
@@ -9,6 +9,8 @@ export interface BeamMove {
   power: number;
   /** Feed; null for a rapid move. */
   speedMmS: number | null;
+  /** The way from `from` to `to` where it is an arc; straight where there is none. */
+  arc?: Segment[];
 }
 
 export interface GcodeReading {
@@ -17,10 +19,14 @@ export interface GcodeReading {
   unread: string[];
 }
 
+/** How far an arc's end may lie from its circle before the file is damaged: rounding in mm, and as a share of the radius. */
+const OFF_CIRCLE_MM = 0.05;
+const OFF_CIRCLE_SHARE = 0.005;
+
 /**
- * Reads G-code of straight lines: G0, G1, G20/G21, G90/G91, F, S, M3, M4, M5, and air by M7 to M9; comments in brackets or
- * after a semicolon. y is counted down again from `flipY`.
- * @throws SyntaxError where a word has no number, or a feed is missing
+ * Reads G-code: lines (G0, G1) and arcs (G2, G3 by I and J or by R, whole circles too), G17, G20/G21, G90/G91, G90.1/G91.1,
+ * F, S, M3, M4, M5, and air by M7 to M9; comments in brackets or after a semicolon. y is counted down again from `flipY`.
+ * @throws SyntaxError where a word has no number, a feed is missing, or an arc has no circle
  */
 export function readGcode(text: string, flipY: number): GcodeReading {
   const unread = new Set<string>();
@@ -28,13 +34,14 @@ export function readGcode(text: string, flipY: number): GcodeReading {
   let at = { x: 0, y: 0 };
   let unit = 1;
   let isAbsolute = true;
+  let isCentreAbsolute = false;
   let isBeam = false;
   let motion = 0;
   let power = 0;
   let feed: number | null = null;
   text.split(/\r?\n/).forEach((line, index) => {
     const bare = line.replace(/\([^)]*\)/g, '').replace(/;.*/, '').trim();
-    const target: { x?: number; y?: number } = {};
+    const target: ArcWords & { x?: number; y?: number } = {};
     for (const word of bare.match(/[A-Za-z][^A-Za-z]*/g) ?? []) {
       const letter = word[0].toUpperCase();
       const value = Number(word.slice(1).trim() || NaN);
@@ -43,17 +50,70 @@ export function readGcode(text: string, flipY: number): GcodeReading {
       else if (letter === 'Y') target.y = value * unit;
       else if (letter === 'F') feed = (value * unit) / 60;
       else if (letter === 'S') power = value / FULL_POWER_S;
-      else if (letter === 'G' && (value === 0 || value === 1)) motion = value;
+      else if (letter === 'I') target.i = value * unit;
+      else if (letter === 'J') target.j = value * unit;
+      else if (letter === 'R') target.r = value * unit;
+      else if (letter === 'G' && (value === 0 || value === 1 || value === 2 || value === 3)) motion = value;
+      else if (letter === 'G' && (value === 90.1 || value === 91.1)) isCentreAbsolute = value === 90.1;
+      else if (letter === 'N' || (letter === 'G' && value === 17)) continue;
       else if (letter === 'G' && (value === 20 || value === 21)) unit = value === 20 ? 25.4 : 1;
       else if (letter === 'G' && (value === 90 || value === 91)) isAbsolute = value === 90;
       else if (letter === 'M' && value >= 3 && value <= 5) isBeam = value !== 5;
       else if (!(letter === 'M' && value >= 7 && value <= 9)) unread.add(word.trim());
     }
-    if (target.x === undefined && target.y === undefined) return;
+    const isArc = motion >= 2;
+    if (target.x === undefined && target.y === undefined && !(isArc && (target.i !== undefined || target.j !== undefined))) return;
     const next = isAbsolute ? { x: target.x ?? at.x, y: target.y ?? at.y } : { x: at.x + (target.x ?? 0), y: at.y + (target.y ?? 0) };
-    if (motion === 1 && feed === null) throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G1.`);
-    moves.push({ from: { x: at.x, y: flipY - at.y }, to: { x: next.x, y: flipY - next.y }, power: motion === 1 && isBeam ? power : 0, speedMmS: motion === 1 ? feed : null });
+    if (motion >= 1 && feed === null) throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G${motion}.`);
+    const move: BeamMove = { from: { x: at.x, y: flipY - at.y }, to: { x: next.x, y: flipY - next.y }, power: motion >= 1 && isBeam ? power : 0, speedMmS: motion >= 1 ? feed : null };
+    if (isArc) move.arc = arcOf(at, next, target, { isClockwise: motion === 2, isCentreAbsolute, flipY, line: index + 1 });
+    moves.push(move);
     at = next;
   });
   return { moves, unread: [...unread] };
+}
+
+interface ArcWords {
+  i?: number;
+  j?: number;
+  r?: number;
+}
+
+/** The arc from a point to another (y up) as cubics on the sheet (y down). */
+function arcOf(from: Point, to: Point, { i, j, r }: ArcWords, { isClockwise, isCentreAbsolute, flipY, line }: { isClockwise: boolean; isCentreAbsolute: boolean; flipY: number; line: number }): Segment[] {
+  const what = `Line ${line}: `;
+  let centre: Point;
+  if (i !== undefined || j !== undefined) centre = isCentreAbsolute ? { x: i ?? from.x, y: j ?? from.y } : { x: from.x + (i ?? 0), y: from.y + (j ?? 0) };
+  else if (r !== undefined) centre = centreByRadius(from, to, r, isClockwise, what);
+  else throw new SyntaxError(`${what}an arc (G${isClockwise ? 2 : 3}) was expected to name its centre by I and J, or its radius by R.`);
+  const radius = Math.hypot(from.x - centre.x, from.y - centre.y);
+  const off = Math.abs(Math.hypot(to.x - centre.x, to.y - centre.y) - radius);
+  if (!(radius > 0) || off > Math.max(OFF_CIRCLE_MM, OFF_CIRCLE_SHARE * radius)) throw new SyntaxError(`${what}the end of an arc was expected on its circle; it lies ${off.toFixed(3)} mm beside it.`);
+  const turn = (p: Point) => Math.atan2(p.y - centre.y, p.x - centre.x);
+  let sweep = turn(to) - turn(from);
+  // An arc that ends where it begins is a whole circle.
+  const isWhole = Math.hypot(to.x - from.x, to.y - from.y) < 1e-6;
+  if (isClockwise && (sweep >= 0 || isWhole)) sweep = isWhole ? -2 * Math.PI : sweep - 2 * Math.PI;
+  if (!isClockwise && (sweep <= 0 || isWhole)) sweep = isWhole ? 2 * Math.PI : sweep + 2 * Math.PI;
+  // The same circle with y counted down: its second half axis points the other way.
+  const segments = arcSegments({ centre: [centre.x, flipY - centre.y], u: [radius, 0], v: [0, -radius] }, turn(from), sweep);
+  const last = segments[segments.length - 1];
+  segments[segments.length - 1] = [...last.slice(0, -2), to.x, flipY - to.y] as Segment;
+  return segments;
+}
+
+/** A radius above 0 takes the shorter way round, one below 0 the longer. */
+function centreByRadius(from: Point, to: Point, r: number, isClockwise: boolean, what: string): Point {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const chord = Math.hypot(dx, dy);
+  if (chord < 1e-9) throw new SyntaxError(`${what}a whole circle was expected to name its centre by I and J; R alone does not say where it lies.`);
+  if (chord / 2 > Math.abs(r) + OFF_CIRCLE_MM) throw new SyntaxError(`${what}an arc of radius ${Math.abs(r)} mm cannot reach an end that is ${chord.toFixed(3)} mm away.`);
+  const height = Math.sqrt(Math.max(0, r * r - (chord * chord) / 4));
+  const side = (isClockwise ? 1 : -1) * (r < 0 ? -1 : 1);
+  return { x: from.x + dx / 2 + (side * height * dy) / chord, y: from.y + dy / 2 - (side * height * dx) / chord };
+}
+
+/** A move's points after its start, an arc in straight pieces that stay within `toleranceMm` of it. */
+export function pointsOfMove({ from, to, arc }: BeamMove, toleranceMm: number): Point[] {
+  return arc ? flatten({ closed: false, start: [from.x, from.y], segments: arc }, toleranceMm).points.slice(1) : [to];
 }

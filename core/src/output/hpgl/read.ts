@@ -17,16 +17,73 @@ export interface HpglReading {
   end: Point;
   /** Commands that were not understood, each once. */
   unread: string[];
+  /** It scales its units to corners that it does not name: how long they are is only known to the machine it was made for. */
+  isUnitUnknown: boolean;
 }
 
 /**
- * Reads an HP-GL file: IN, DF, IP, SC, SP, VS, FS, PU, PD, PA, PR. Other commands are listed in `unread`.
- * Coordinates without SC are plotter units of 0.025 mm. X is taken along the feed and Y across, as the writer does.
+ * Reads an HP-GL file: IN, DF, IP, SC, SP, VS, FS, PU, PD, PA, PR. Other commands are listed in `unread`; labels (LB) with
+ * their words. Coordinates without SC are plotter units of 0.025 mm. X is taken along the feed and Y across, as the writer
+ * does.
+ * @param unitMm how long a unit is where the file scales without naming its corners (SC without IP), mm
  * @throws SyntaxError where a command's numbers cannot be read, naming the command
  */
-export function readHpgl(text: string): HpglReading {
-  return new HpglReader().read(text);
+export function readHpgl(text: string, unitMm = 1 / PLOTTER_UNITS_PER_MM): HpglReading {
+  return new HpglReader(unitMm).read(text);
 }
+
+/** What ends a label where the file names nothing else (DT). */
+const END_OF_TEXT = '\u0003';
+
+interface Command {
+  name: string;
+  parameters: string;
+}
+
+/** The commands of a file one by one; text in labels and quotes is no command. */
+function* commandsOf(text: string): Generator<Command> {
+  let terminator = END_OF_TEXT;
+  // Control of the device (ESC .) is no part of the drawing.
+  const source = text.replace(/\u001b\.[A-Za-z@()](?:[\d;]*:)?/g, '');
+  let at = 0;
+  while (at < source.length) {
+    if (!/[A-Za-z]/.test(source[at])) {
+      at += 1;
+      continue;
+    }
+    const name = source.slice(at, at + 2).toUpperCase();
+    at += 2;
+    if (name === 'DT') {
+      // The very next sign ends labels from now on, whatever it is.
+      if (source[at] !== undefined && source[at] !== ';') terminator = source[at];
+      at += terminator === source[at] ? 1 : 0;
+      continue;
+    }
+    if (name === 'LB' || name === 'WD' || name === 'BL') {
+      const end = source.indexOf(terminator, at);
+      // Where nothing ends it, it goes on to the end of its line.
+      const line = /[;\r\n]/.exec(source.slice(at));
+      const stop = end >= 0 ? end : line ? at + line.index : source.length;
+      yield { name, parameters: source.slice(at, stop) };
+      at = stop + 1;
+      continue;
+    }
+    if (name === 'PE' || name === 'CO') {
+      // Packed points and remarks may hold letters.
+      const quoted = /^\s*"[^"]*"/.exec(source.slice(at))?.[0].length ?? 0;
+      const end = source.indexOf(';', at + quoted);
+      yield { name, parameters: '' };
+      at = end < 0 ? source.length : end + 1;
+      continue;
+    }
+    const parameters = /^[^A-Za-z;]*/.exec(source.slice(at, at + MOST_PARAMETERS))![0];
+    yield { name, parameters: parameters.trim() };
+    at += parameters.length;
+  }
+}
+
+/** More characters than this after one command are no numbers. */
+const MOST_PARAMETERS = 50_000_000;
 
 class HpglReader {
   private readonly strokes: PlottedStroke[] = [];
@@ -38,14 +95,17 @@ class HpglReader {
   private relative = false;
   private speedMmS: number | null = null;
   private forceGf: number | null = null;
-  /** P1 and P2 in plotter units. */
-  private corners = [0, 0, 10_000, 10_000];
-  private scaling: number[] | null = null;
+  /** P1 and P2 in plotter units; null where the file leaves them to the machine. */
+  private corners: number[] | null = null;
+  private scaling: Scaling | null = null;
+  private isUnitUnknown = false;
+
+  constructor(private readonly unitMm: number) {}
 
   read(text: string): HpglReading {
-    for (const [, name, parameters] of text.matchAll(/([A-Za-z]{2})([^A-Za-z;]*);?/g)) this.run(name.toUpperCase(), parameters.trim());
+    for (const { name, parameters } of commandsOf(text)) this.run(name, parameters);
     this.lift();
-    return { strokes: this.strokes, end: this.here, unread: [...this.unread] };
+    return { strokes: this.strokes, end: this.here, unread: [...this.unread], isUnitUnknown: this.isUnitUnknown };
   }
 
   private run(name: string, parameters: string): void {
@@ -57,10 +117,10 @@ class HpglReader {
         this.relative = false;
         return;
       case 'IP':
-        this.corners = numbers(name, parameters, 4);
+        this.corners = parameters ? cornersOf(numbers(name, parameters), this.corners) : null;
         return;
       case 'SC':
-        this.scaling = parameters ? numbers(name, parameters, 4) : null;
+        this.scaling = parameters ? scalingOf(numbers(name, parameters)) : null;
         return;
       case 'SP':
         this.lift();
@@ -84,6 +144,11 @@ class HpglReader {
       case 'PD':
         this.down = true;
         return this.move(name, parameters);
+      case 'LB':
+        this.unread.add(parameters ? `LB (the label “${parameters.slice(0, 40)}”)` : 'LB');
+        return;
+      case 'CO':
+        return;
       default:
         this.unread.add(name);
     }
@@ -115,13 +180,59 @@ class HpglReader {
   }
 
   private toMm(alongFeed: number, across: number): Point {
-    const [p1x, p1y, p2x, p2y] = this.corners;
-    const [minX, maxX, minY, maxY] = this.scaling ?? [p1x, p2x, p1y, p2y];
-    const perX = (p2x - p1x) / (maxX - minX);
-    const perY = (p2y - p1y) / (maxY - minY);
-    if (this.relative) return { x: this.here.x + (across * perY) / PLOTTER_UNITS_PER_MM, y: this.here.y + (alongFeed * perX) / PLOTTER_UNITS_PER_MM };
-    return { x: (p1y + (across - minY) * perY) / PLOTTER_UNITS_PER_MM, y: (p1x + (alongFeed - minX) * perX) / PLOTTER_UNITS_PER_MM };
+    const { perX, perY, x0, y0 } = this.scale();
+    if (this.relative) return { x: this.here.x + across * perY, y: this.here.y + alongFeed * perX };
+    return { x: y0 + across * perY, y: x0 + alongFeed * perX };
   }
+
+  /** How long a unit is along the feed (X) and across (Y), and where 0, 0 lies; mm. */
+  private scale(): { perX: number; perY: number; x0: number; y0: number } {
+    const plain = 1 / PLOTTER_UNITS_PER_MM;
+    if (!this.scaling) return { perX: plain, perY: plain, x0: 0, y0: 0 };
+    const { minX, maxX, minY, maxY, kind, left, bottom } = this.scaling;
+    const [p1x, p1y, p2x, p2y] = (this.corners ?? [0, 0, 0, 0]).map((value) => value * plain);
+    if (kind === 'units') return { perX: maxX * plain, perY: maxY * plain, x0: p1x - minX * maxX * plain, y0: p1y - minY * maxY * plain };
+    if (!this.corners) {
+      this.isUnitUnknown = true;
+      // The way the axes run is known, and that is all.
+      const [perX, perY] = [Math.sign(maxX - minX) * this.unitMm, Math.sign(maxY - minY) * this.unitMm];
+      return { perX, perY, x0: -minX * perX, y0: -minY * perY };
+    }
+    let [perX, perY] = [(p2x - p1x) / (maxX - minX), (p2y - p1y) / (maxY - minY)];
+    let [spareX, spareY] = [0, 0];
+    if (kind === 'same') {
+      const least = Math.min(Math.abs(perX), Math.abs(perY));
+      [spareX, spareY] = [(1 - least / Math.abs(perX)) * (p2x - p1x), (1 - least / Math.abs(perY)) * (p2y - p1y)];
+      [perX, perY] = [Math.sign(perX) * least, Math.sign(perY) * least];
+    }
+    return { perX, perY, x0: p1x + spareX * left - minX * perX, y0: p1y + spareY * bottom - minY * perY };
+  }
+}
+
+/** What SC asks for: units stretched between the corners, the same along both axes, or of so many plotter units each. */
+interface Scaling {
+  minX: number;
+  maxX: number;
+  minY: number;
+  maxY: number;
+  kind: 'stretched' | 'same' | 'units';
+  /** Where what is left over goes, as shares. */
+  left: number;
+  bottom: number;
+}
+
+function scalingOf(values: number[]): Scaling {
+  if (values.length !== 4 && values.length !== 5 && values.length !== 7) throw new SyntaxError(`HP-GL SC: 4, 5 or 7 numbers were expected, ${values.length} came.`);
+  const [minX, maxX, minY, maxY, kind = 0, left = 50, bottom = 50] = values;
+  if (kind === 2 ? maxX === 0 || maxY === 0 : maxX === minX || maxY === minY) throw new SyntaxError('HP-GL SC: two different numbers were expected for each axis.');
+  return { minX, maxX, minY, maxY, kind: kind === 2 ? 'units' : kind === 1 ? 'same' : 'stretched', left: left / 100, bottom: bottom / 100 };
+}
+
+/** P1 and P2; where P1 alone is given, P2 moves along with it. */
+function cornersOf(values: number[], before: number[] | null): number[] {
+  if (values.length === 4) return values;
+  if (values.length !== 2 || !before) throw new SyntaxError(`HP-GL IP: 4 numbers were expected, ${values.length} came.`);
+  return [values[0], values[1], values[0] + before[2] - before[0], values[1] + before[3] - before[1]];
 }
 
 function numbers(name: string, parameters: string, count?: number): number[] {

@@ -1,4 +1,4 @@
-import type { Segment } from '../../geometry';
+import type { Segment } from './curve';
 
 /** At most this much of a turn goes into one cubic Bézier: the error is then below 5·10⁻⁶ of the radius. */
 const LARGEST_TURN = Math.PI / 4;
