@@ -15,12 +15,12 @@ export const artwork: ArtworkView = {
 };
 
 export const step: StepView = {
-  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, hold: null, keepsSheet: false, nudge: null,
+  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, hold: null, keepsSheet: false, nudge: null, claims: [],
   parts: [part()],
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
 };
 
 export const job: JobDetail = {
-  id: 'job-1', name: 'Boat numbers', state: 'open', stepCount: 2, colours: ['#e8b31e', '#ffffff'], updatedAt: '2026-11-20T10:00:00.000Z', version: 3, artworks: [artwork], otherParts: [], isOrderByHand: false, undo: null, notes: [],
+  id: 'job-1', name: 'Boat numbers', state: 'open', stepCount: 2, colours: ['#e8b31e', '#ffffff'], updatedAt: '2026-11-20T10:00:00.000Z', version: 3, artworks: [artwork], otherParts: [], isOrderByHand: false, undo: null, redo: null, isArchived: false, notes: [],
   steps: [step, { ...step, id: 'step-2', position: 1, parts: [part({ id: 'part-2', name: '8', stepId: 'step-2' })], match: { ...step.match, settings: { ...recipe.settings, force: 18 }, variant: { id: 'v', changes: { force: 2 }, reason: 'stiff roll', toolId: 'fine', stockPieceId: null, forName: 'Fine blade', createdAt: '2026-11-01T10:00:00.000Z', endedAt: null } } }],
 };

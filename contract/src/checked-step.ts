@@ -1,7 +1,9 @@
+import { knownBounds } from '@keen-anvil/core/geometry';
+import type { PartOnPiece } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
-import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView, ToolView } from './answers';
 
 /** The machine, sheet and tool that a step is done with. */
 export interface StepBed {
@@ -29,10 +31,15 @@ export function checkedStep(step: StepView, { machine, material, piece, tool }: 
   };
 }
 
+const laid = ({ id, stepId, contours, place }: PartView): PartOnPiece[] => {
+  const bounds = knownBounds(contours);
+  return bounds ? [{ id, stepId, bounds, place }] : [];
+};
+
 /** What the checks of a whole job need to know. */
 export function checkedJob(job: JobDetail): CheckedJob {
   return {
-    steps: job.steps.filter((step) => !step.isSkipped).map(({ id, position, process, stockPieceId }) => ({ id, number: position + 1, process, stockPieceId })),
+    steps: job.steps.filter((step) => !step.isSkipped).map(({ id, position, process, stockPieceId, mirrored, claims, parts }) => ({ id, number: position + 1, process, stockPieceId, mirrored, claims, parts: parts.flatMap(laid) })),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
     drawings: job.artworks.map(({ fileName, drawnWidthMm, drawnHeightMm, scaleX, scaleY, asks }) => ({ fileName, widthMm: drawnWidthMm * scaleX, heightMm: drawnHeightMm * scaleY, isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1 })),
   };

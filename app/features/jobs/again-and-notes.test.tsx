@@ -17,7 +17,7 @@ jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 const changed = (sent: { path: string; method: string; body: unknown }[]) => sent.filter(({ method }) => method !== 'GET').map(({ path, body }) => ({ path, body }));
 
 describe('a job made again', () => {
-  const template: TemplateDetail = { id: 't', name: 'Boat numbers, two colours', jobId: 'job-1', stepCount: 2, madeAt: '2026-05-01T10:00:00.000Z', steps: [{ label: 'Kiss cut', materialName: 'Outdoor vinyl, navy', machineName: 'Long plotter', settings: null, temper: 'violet' }], changes: [{ step: 2, kind: 'recipe-revised', say: 'The recipe was changed: force 12 → 16' }] };
+  const template: TemplateDetail = { id: 't', name: 'Boat numbers, two colours', jobId: 'job-1', stepCount: 2, madeAt: '2026-05-01T10:00:00.000Z', isArchived: false, steps: [{ label: 'Kiss cut', materialName: 'Outdoor vinyl, navy', machineName: 'Long plotter', settings: null, temper: 'violet' }], changes: [{ step: 2, kind: 'recipe-revised', say: 'The recipe was changed: force 12 → 16' }] };
 
   it('shows what has changed since before it is begun', async () => {
     const { sent } = renderWithBook(<NewJobPage />, { '/api/templates/t': { body: template }, '/api/templates': { body: [template] }, '/api/jobs': { status: 201, body: job } });
@@ -49,7 +49,7 @@ describe('notes of a job', () => {
   });
 
   it('are shown and taken out', async () => {
-    const { sent } = renderWithBook(<NotesLeaf job={{ ...job, notes: [{ id: 'n', kind: 'measure', label: 'Below the neckline', value: '75 mm', madeAt: '2026-11-01T10:00:00.000Z' }] }} />, { '/api/notes/n': { body: job } });
+    const { sent } = renderWithBook(<NotesLeaf job={{ ...job, notes: [{ id: 'n', kind: 'measure', label: 'Below the neckline', value: '75 mm', madeAt: '2026-11-01T10:00:00.000Z', isArchived: false }] }} />, { '/api/notes/n': { body: job } });
     expect(screen.getByText('75 mm')).toBeTruthy();
     fireEvent.press(screen.getByLabelText('Take out the note Below the neckline'));
     await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/notes/n', method: 'DELETE' }));

@@ -1,5 +1,5 @@
 import type { JobDetail, PartView } from '@keen-anvil/contract';
-import { contourBounds, type Bounds, type CurveContour } from '@keen-anvil/core/geometry';
+import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
 import { strayLabels } from '@keen-anvil/core/parts';
 
 /** Every part of a job with the box it takes up in the drawing, in mm. */
@@ -8,28 +8,17 @@ export interface BoxedPart extends PartView {
 }
 
 const known = new WeakMap<JobDetail, BoxedPart[]>();
-/** Contours are the same lists in each answer, as long as they are not changed. */
-const boxes = new WeakMap<CurveContour[], Bounds | null>();
 
 /** All parts of a job, in steps or not; reckoned once for each answer of the server. */
 export function allParts(job: JobDetail): BoxedPart[] {
   const before = known.get(job);
   if (before) return before;
   const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts].flatMap((part) => {
-    const bounds = boxOf(part.contours);
+    const bounds = knownBounds(part.contours);
     return bounds ? [{ ...part, bounds }] : [];
   });
   known.set(job, parts);
   return parts;
-}
-
-/** The box that contours take up; reckoned once for the same list. */
-export function boxOf(contours: CurveContour[]): Bounds | null {
-  const before = boxes.get(contours);
-  if (before !== undefined) return before;
-  const box = contourBounds(contours, 0.1);
-  boxes.set(contours, box);
-  return box;
 }
 
 const widthOf = ({ bounds }: BoxedPart) => bounds.maxX - bounds.minX;

@@ -1,7 +1,7 @@
 import { paths, type JobApart, type JobDetail, type PartApart, type PartView, type ShapeLine } from '@keen-anvil/contract';
 import { ApiError, callForLines } from '../api/client';
 import { nextTurn, pauses } from '../api/pauses';
-import { boxOf } from './all-parts';
+import { knownBounds } from '@keen-anvil/core/geometry';
 
 /** Asks the server to leave contours out of jobs: they are fetched apart, once. */
 export const APART = { Prefer: 'shapes=apart' };
@@ -32,7 +32,7 @@ export async function withShapes(sent: JobApart | JobDetail, again: () => Promis
       for await (const { shape, contours } of callForLines<ShapeLine>(paths.jobShapes(job.id), { method: 'POST', body, signal })) {
         shapes.set(shape, contours);
         // Known before it is asked for: this is read in turns, the page is laid out in one.
-        boxOf(contours);
+        knownBounds(contours);
         await rest();
       }
     }

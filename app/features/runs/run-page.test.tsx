@@ -19,7 +19,7 @@ beforeAll(() => {
 const progress = { state: 'running' as const, doneSeconds: 4, totalSeconds: 10, cutMm: 820, strokesDone: 3, at: { x: 10, y: 10 }, isDown: true };
 const run: RunView = {
   id: 'run-1', seriesId: 's', jobId: 'job-1', jobName: 'Boat numbers', stepId: 'step-1', position: 0, process: 'kiss-cut', colour: '#1d2f5c', materialName: 'Outdoor vinyl, navy', machineId: 'long', machineName: 'Long plotter', toolName: 'Fine blade',
-  settings: { force: 16, speed: 5, passes: 1 }, recipeId: recipe.id, hold: null, estimateSeconds: 10, measuredSeconds: null, progress, seenOutcome: null, outcome: null,
+  settings: { force: 16, speed: 5, passes: 1 }, recipeId: recipe.id, hold: null, estimateSeconds: 10, measuredSeconds: null, progress, seenOutcome: null, outcome: null, earlier: [], isByHand: false, onTopOf: null, stronger: null,
 };
 const open = (...runs: RunView[]) => renderWithBook(<RunPage jobId="job-1" />, { '/api/jobs/job-1/runs': { body: runs }, '/api/runs/': { body: runs[0] }, [`/api/recipes/${recipe.id}`]: { body: recipe }, ...shopAnswers });
 const in_ = (state: RunView['progress']['state'], more: Partial<RunView> = {}): RunView => ({ ...run, ...more, progress: { ...progress, state } });

@@ -23,7 +23,7 @@ const run: RunView = {
   measuredSeconds: 9,
   progress: { state: 'finished', doneSeconds: 9, totalSeconds: 9, cutMm: 820, strokesDone: 6, at: { x: 0, y: 0 }, isDown: false },
   seenOutcome: 'under',
-  outcome: null,
+  outcome: null, earlier: [], isByHand: false, onTopOf: null, stronger: null,
 };
 
 describe('how did it come out?', () => {

@@ -1,3 +1,4 @@
+import type { VerdictView } from './job';
 import type { Changes, Outcome, ProcessName, QuantityName, Settings, Source, Suggestion, Temper } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { TypedQuantity } from '@keen-anvil/core/units';
@@ -43,6 +44,8 @@ export interface EvidenceView {
   jobName: string | null;
   toolWear: number | null;
   toolLife: number | null;
+  /** What was said of it before, the last one first. */
+  earlier: VerdictView[];
 }
 
 export interface RevisionView {

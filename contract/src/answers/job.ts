@@ -5,6 +5,7 @@ import type { NoteKind, PartRole, StepNudge } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
 /** A part of a job: contours at true size in the job's plane, mm. */
@@ -58,6 +59,8 @@ export interface StepView {
   hold: string | null;
   /** The sheet must lie as it did in the step before: do not lift it. */
   keepsSheet: boolean;
+  /** Who else has a hand on its piece. */
+  claims: PieceClaim[];
   /** What is dialled differently in this job alone. */
   nudge: StepNudge | null;
   /** What is processed here. */
@@ -103,6 +106,7 @@ export interface NoteView {
   label: string;
   value: string;
   madeAt: string;
+  isArchived: boolean;
 }
 
 export type JobState = 'open' | 'running' | 'on-hold' | 'to-score' | 'done';
@@ -114,6 +118,7 @@ export interface JobSummary {
   stepCount: number;
   colours: string[];
   updatedAt: string;
+  isArchived: boolean;
 }
 
 export interface JobDetail extends JobSummary {
@@ -125,6 +130,8 @@ export interface JobDetail extends JobSummary {
   isOrderByHand: boolean;
   /** What the last edit was, if it can be undone. */
   undo: string | null;
+  /** What was undone last, if it can be done again. */
+  redo: string | null;
   notes: NoteView[];
 }
 
@@ -166,6 +173,7 @@ export interface TemplateSummary {
   jobId: string;
   stepCount: number;
   madeAt: string;
+  isArchived: boolean;
 }
 
 /** What is different now from when the template was made. */
@@ -215,6 +223,20 @@ export interface RunView {
   /** What the stand-in says came out; the maker has the last word. */
   seenOutcome: Outcome | null;
   outcome: Outcome | null;
+  /** Verdicts that were given before, the last one first. */
+  earlier: VerdictView[];
+  /** Done on the maker's own machine. */
+  isByHand: boolean;
+  /** The run that this one went over once more. */
+  onTopOf: string | null;
+  /** What a second pass in its place would be dialled to, where it was not enough; null where none helps. */
+  stronger: Settings | null;
+}
+
+/** A verdict that was given before it was corrected; null: it was taken back. */
+export interface VerdictView {
+  outcome: Outcome | null;
+  at: string;
 }
 
 export interface BenchView {

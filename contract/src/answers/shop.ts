@@ -10,6 +10,7 @@ export interface WorkshopView {
   /** The made-up workshop that ships with the application. */
   isDemo: boolean;
   isHere: boolean;
+  isArchived: boolean;
 }
 
 export interface StockPieceView {

@@ -96,7 +96,7 @@ export class StepChange {
   @IsOptional() @IsUUID() stockPieceId?: string;
   @IsOptional() @IsUUID() machineId?: string;
   @IsOptional() @IsUUID() toolId?: string;
-  @IsOptional() @IsInt() @Min(1) @Max(8) holder?: number;
+  @IsOptional() @IsInt() @Min(1) @Max(12) holder?: number;
   @IsOptional() @IsBoolean() mirrored?: boolean;
   @IsOptional() @IsBoolean() onCarrier?: boolean;
   @IsOptional() @IsBoolean() isSkipped?: boolean;
@@ -115,6 +115,8 @@ export class Nudge {
   @PartIds() partIds!: string[];
   @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
   @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
+  /** Without what lies on the same sheet in other steps; with it otherwise. */
+  @IsOptional() @IsBoolean() alone?: boolean;
 }
 
 export const PART_ROLES = ['process', 'guide', 'out'] as const;
@@ -176,15 +178,31 @@ export class NewRun {
   @IsUUID() seriesId!: string;
   /** How many times faster than true the stand-in goes. */
   @IsNumber() @Min(1) @Max(2000) speedUp!: number;
+  /** Done on the maker's own machine, by the file or by hand; the stand-in stays out of it. */
+  @IsOptional() @IsBoolean() byHand?: boolean;
+  /** The maker knows that the piece is used up, or that other work lies on it. */
+  @IsOptional() @IsBoolean() knowing?: boolean;
 }
 
-export const RUN_ACTIONS = ['start', 'pause', 'resume', 'cancel'] as const;
+/** `done`: a run by hand is over. */
+export const RUN_ACTIONS = ['start', 'pause', 'resume', 'cancel', 'done'] as const;
 export type RunAction = (typeof RUN_ACTIONS)[number];
 
 export class RunCommand {
   @IsIn(RUN_ACTIONS) action!: RunAction;
 }
 
+/** What came out; null takes the verdict back. */
 export class RunVerdict {
-  @IsIn(OUTCOMES) outcome!: Outcome;
+  @ValidateIf((verdict: RunVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
+}
+
+/** A run of the same step once more, in its place, that counts the first one in. */
+export class RunAgain {
+  @IsUUID() id!: string;
+}
+
+/** Puts a job, a note, a template or a workshop away, or takes it out again. */
+export class PutAway {
+  @IsBoolean() isArchived!: boolean;
 }

@@ -1,6 +1,6 @@
 import { OUTCOMES, QUANTITIES, type Outcome, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
 import { IsSettings } from './fields';
 
 /** How sure the start is, as the standard deviation of its error in log dose. */
@@ -36,8 +36,9 @@ export class TrialRun {
   @IsIn(['stand-in', 'by-hand']) by!: 'stand-in' | 'by-hand';
 }
 
+/** What came out of a trial; null takes the verdict back. */
 export class TrialVerdict {
-  @IsIn(OUTCOMES) outcome!: Outcome;
+  @ValidateIf((verdict: TrialVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
 }
 
 /** Writes what was settled into the recipe, or ends the tuning without. */

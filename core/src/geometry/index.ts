@@ -13,3 +13,4 @@ export { ringMeetings } from './ring-meetings';
 export { regionOfRings } from './part-region';
 export { pointOnSegment } from './split-segment';
 export { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
+export { knownBounds } from './known-bounds';

@@ -1,3 +1,4 @@
+export { boundsOnSheet, movedAlong, shareSheet, type OnPiece, type PartOnPiece } from './share-sheet';
 export { placeParts, planeOnSheet, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
 export { firstPlace } from './first-place';
 export { freePlaces, type FreePlaceRequest } from './free-places';

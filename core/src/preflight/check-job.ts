@@ -1,11 +1,21 @@
 import { wrongOrder, type ProcessName } from '../recipes';
+import { checkMovedApart, type LaidStep } from './moved-apart';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
+
+/** Who else has a hand on a piece of stock: work that is on a machine or waits on one, or a job that is laid on it. */
+export interface PieceClaim {
+  pieceName: string;
+  /** The other job, or the material that is tuned. */
+  forName: string;
+  machineName: string | null;
+  state: 'running' | 'waiting' | 'planned';
+}
 
 /** What the checks of a whole job look at. */
 export interface CheckedJob {
   /** In the order in which they run; steps left out of the run are not here. */
-  steps: { id: string; number: number; process: ProcessName; stockPieceId: string | null }[];
+  steps: (LaidStep & { process: ProcessName; claims: PieceClaim[] })[];
   /** Parts to be processed that no step takes. */
   withoutStep: { id: string; colour: string }[];
   drawings: { fileName: string; widthMm: number; heightMm: number; isSizeAsked: boolean }[];
@@ -16,7 +26,7 @@ const MIXED_RATIO = 8;
 
 /** Runs every check that looks at more than one step. */
 export function checkJob(job: CheckedJob): Finding[] {
-  return [...checkOrder(job), ...checkWithoutStep(job), ...checkUnits(job)];
+  return [...checkOrder(job), ...checkMovedApart(job.steps), ...checkClaims(job), ...checkWithoutStep(job), ...checkUnits(job)];
 }
 
 /** A hand-made order that breaks a rule, on the same sheet. */
@@ -27,6 +37,23 @@ export function checkOrder({ steps }: CheckedJob): Finding[] {
   }));
   if (broken.length === 0) return [];
   return [{ code: 'wrong-order', severity: 'warn', message: `The order will go wrong: ${broken.slice(0, 3).join('; ')}.`, mend: 'Let the steps run in the order of the rules.', places: [], fix: { kind: 'order-by-rules', label: 'Put them in order' } }];
+}
+
+/** A sheet that other work lies on, too. */
+export function checkClaims({ steps }: CheckedJob): Finding[] {
+  const seen = new Set<string>();
+  return steps.flatMap(({ number, claims }) => claims.flatMap((claim): Finding[] => {
+    const message = sayClaim(claim);
+    if (seen.has(message)) return [];
+    seen.add(message);
+    return [{ code: `piece-taken ${number} ${claim.forName}`, severity: 'warn', message: `Step ${number}: ${message}.`, mend: claim.state === 'planned' ? 'Choose another piece, or make sure that both fit on it.' : 'Wait until it is done, or choose another piece.', places: [] }];
+  }));
+}
+
+/** A claim as the end of a sentence. */
+export function sayClaim({ pieceName, forName, machineName, state }: PieceClaim): string {
+  if (state === 'planned') return `“${forName}” is laid on ${pieceName} too`;
+  return state === 'running' ? `${pieceName} is on ${machineName ?? 'a machine'} now, for “${forName}”` : `${pieceName} is taken: “${forName}” goes on with it${machineName ? ` on ${machineName}` : ''}`;
 }
 
 /** Parts that are to be processed, but that no step takes. */

@@ -228,7 +228,7 @@ describe('only what changed is checked again', () => {
 
 describe('a whole job', () => {
   const job = (over: Partial<CheckedJob> = {}): CheckedJob => ({ steps: [], withoutStep: [], drawings: [], ...over });
-  const turn = (number: number, process: CheckedJob['steps'][number]['process'], stockPieceId: string | null = 'sheet') => ({ id: `${number}`, number, process, stockPieceId });
+  const turn = (number: number, process: CheckedJob['steps'][number]['process'], stockPieceId: string | null = 'sheet') => ({ id: `${number}`, number, process, stockPieceId, mirrored: false, claims: [], parts: [] });
 
   it('an order by hand that breaks a rule on one sheet says what goes wrong, and offers the right one', () => {
     const [finding] = checkJob(job({ steps: [turn(1, 'through-cut'), turn(2, 'draw')] }));
@@ -236,6 +236,29 @@ describe('a whole job', () => {
     expect(finding.message).toContain('step 1 before step 2: Through cut comes before draw: what is cut loose shifts');
     expect(checkJob(job({ steps: [turn(1, 'through-cut', 'a'), turn(2, 'draw', 'b')] }))).toEqual([]);
     expect(checkJob(job({ steps: [turn(1, 'draw'), turn(2, 'through-cut')] }))).toEqual([]);
+  });
+
+  it('what was drawn together and was moved apart is told, with the way back', () => {
+    const laid = (number: number, x: number, stockPieceId = 'sheet', boxes: [number, number][] = [[0, 40]]): CheckedJob['steps'][number] => ({
+      ...turn(number, number === 1 ? 'laser-line' : 'laser-cut', stockPieceId),
+      parts: boxes.map(([minX, maxX], i) => ({ id: `${number} ${i}`, stepId: `${number}`, bounds: { minX, maxX, minY: 0, maxY: 40 }, place: { x, y: 7 } })),
+    });
+    expect(checkJob(job({ steps: [laid(1, 10), laid(2, 10)] }))).toEqual([]);
+    expect(checkJob(job({ steps: [laid(1, 10), laid(2, 13.5, 'another')] }))).toEqual([]);
+    const [finding] = checkJob(job({ steps: [laid(1, 10), laid(2, 13.5)] }));
+    expect(finding).toMatchObject({ severity: 'warn', message: 'Steps 1 and 2 were drawn together and lie up to 3.5 mm apart on their sheet.', fix: { kind: 'together', stepId: '2', partIds: ['2 0'], dxMm: -3.5, dyMm: 0 } });
+    // Parts that were moved one by one are asked for those that they lie over.
+    const spread = laid(1, 10, 'sheet', [[0, 10], [20, 30]]);
+    spread.parts[1].place = { x: 50, y: 7 };
+    const cut = laid(2, 10, 'sheet', [[-1, 11], [19, 31]]);
+    expect(checkJob(job({ steps: [spread, cut] }))[0]).toMatchObject({ fix: { partIds: ['2 1'], dxMm: 40 } });
+    cut.parts[1].place = { x: 50, y: 7 };
+    expect(checkJob(job({ steps: [spread, cut] }))).toEqual([]);
+  });
+
+  it('a sheet that other work lies on says so', () => {
+    const claimed = { ...turn(1, 'kiss-cut'), claims: [{ pieceName: 'navy offcut', forName: 'Kit tags', machineName: 'Long plotter', state: 'running' as const }, { pieceName: 'navy offcut', forName: 'Boat plates', machineName: null, state: 'planned' as const }] };
+    expect(checkJob(job({ steps: [claimed] })).map(({ message }) => message)).toEqual(['Step 1: navy offcut is on Long plotter now, for “Kit tags”.', 'Step 1: “Boat plates” is laid on navy offcut too.']);
   });
 
   it('parts that no step takes are told with their colour', () => {

@@ -4,6 +4,7 @@ export { PROCESSES, PROCESS_NAMES, processOf, type DoseTerm, type Process, type 
 export { quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
+export { strongerPass } from './stronger-pass';
 export { differences, sayDifference, type SettingDifference } from './difference';
 export { goneBad, SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
 export { findRecipe, type RecipeKey } from './matching';

@@ -112,7 +112,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
         id: runId, seriesId, jobId: id, stepId: step.id, recipeId: recipe.id, position, state: 'queued', hold: step.hold,
-        settings, machineFile: text, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm,
+        settings, machineFile: text, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm, isByHand: false, plannedCutMm: cutMm, onTopOf: null,
       });
       if (outcome) {
         await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });

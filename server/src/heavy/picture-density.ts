@@ -9,9 +9,9 @@ const FIRST_TURNED = 5;
  * Pixels to the inch across and down as a PNG (pHYs) or a JPG (JFIF) states them, for the picture as it is looked at; null
  * where it states none, or what programs write by themselves. The picture library tells one number for both.
  */
-export function statedDensity(bytes: Uint8Array, orientation: number): { x: number; y: number } | null {
+export function statedDensity(bytes: Uint8Array, { density: whole, orientation = 1 }: { density?: number; orientation?: number }): { x: number; y: number } | null {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const density = bytes.length > 8 && view.getUint32(0) === PNG_SIGN ? pngDensity(view) : jpegDensity(view);
+  const density = bytes.length > 8 && view.getUint32(0) === PNG_SIGN ? pngDensity(view) : (jpegDensity(view) ?? (whole ? { x: whole, y: whole } : null));
   if (!density || !(density.x > 0) || !(density.y > 0)) return null;
   if (Math.round(density.x) === DEFAULT_DPI && Math.round(density.y) === DEFAULT_DPI) return null;
   return orientation >= FIRST_TURNED ? { x: density.y, y: density.x } : density;

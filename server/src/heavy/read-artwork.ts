@@ -92,7 +92,7 @@ async function decode(bytes: Uint8Array, fileName: string, progress: Progress) {
   const { data, info } = await picture.rotate().toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true }).catch(() => {
     throw damaged();
   });
-  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length), dotsPerInch: statedDensity(bytes, facts.orientation ?? 1) };
+  return { width: info.width, height: info.height, data: new Uint8Array(data.buffer, data.byteOffset, data.length), dotsPerInch: statedDensity(bytes, facts) };
 }
 
 const tooLarge = () => new ArtworkRefusedError(`The picture has more than ${MOST_PIXELS / 1e6} million pixels. Make it smaller and bring it in again.`);

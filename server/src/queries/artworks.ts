@@ -23,11 +23,13 @@ export interface ArtworkRow {
   isSizeLocked: boolean;
   readsReversed: boolean | null;
   position: number;
+  /** Counts how often it was read; the parts' numbers are of this reading. */
+  readingNumber: number;
 }
 
 const COLUMNS = `id, job_id AS "jobId", version, kind, file_name AS "fileName", octet_length(file_bytes) AS "byteCount", reading, choices,
   drawn_width_mm AS "drawnWidthMm", drawn_height_mm AS "drawnHeightMm", drawn_min_x AS "drawnMinXMm", drawn_min_y AS "drawnMinYMm",
-  scale_x AS "scaleX", scale_y AS "scaleY", x_mm AS "xMm", y_mm AS "yMm", is_size_locked AS "isSizeLocked", reads_reversed AS "readsReversed", position`;
+  scale_x AS "scaleX", scale_y AS "scaleY", x_mm AS "xMm", y_mm AS "yMm", is_size_locked AS "isSizeLocked", reads_reversed AS "readsReversed", position, reading_number AS "readingNumber"`;
 
 /** The drawings of a job as they were read, without the files themselves, in the order in which they came. */
 export async function listArtworks(db: Db, workshopId: string, jobId: string): Promise<ArtworkRow[]> {
@@ -56,7 +58,7 @@ export async function findArtworkFile(db: Db, workshopId: string, id: string): P
   return rows[0];
 }
 
-export interface NewArtworkRow extends Omit<ArtworkRow, 'byteCount' | 'version'> {
+export interface NewArtworkRow extends Omit<ArtworkRow, 'byteCount' | 'version' | 'readingNumber'> {
   bytes: Buffer;
 }
 
@@ -79,10 +81,15 @@ export async function updateArtwork(db: Db, row: ArtworkRow): Promise<void> {
   );
 }
 
-/** Writes what was read of a drawing another time; its file stays. */
+/** Writes what was read of a drawing another time; its file stays, and what was read before under its number. */
 export async function updateReading(db: Db, row: Pick<ArtworkRow, 'id' | 'fileName' | 'reading' | 'choices' | 'drawnWidthMm' | 'drawnHeightMm' | 'drawnMinXMm' | 'drawnMinYMm'>): Promise<void> {
   await db.query(
-    `UPDATE artwork SET file_name = $2, reading = $3, choices = $4, drawn_width_mm = $5, drawn_height_mm = $6, drawn_min_x = $7, drawn_min_y = $8, version = version + 1 WHERE id = $1`,
+    `INSERT INTO artwork_reading (workshop_id, artwork_id, number, file_name, reading, choices, drawn_width_mm, drawn_height_mm, drawn_min_x, drawn_min_y)
+     SELECT workshop_id, id, reading_number, file_name, reading, choices, drawn_width_mm, drawn_height_mm, drawn_min_x, drawn_min_y FROM artwork WHERE id = $1 ON CONFLICT DO NOTHING`,
+    [row.id],
+  );
+  await db.query(
+    `UPDATE artwork SET file_name = $2, reading = $3, choices = $4, drawn_width_mm = $5, drawn_height_mm = $6, drawn_min_x = $7, drawn_min_y = $8, version = version + 1, reading_number = reading_number + 1 WHERE id = $1`,
     [row.id, row.fileName, row.reading, row.choices, row.drawnWidthMm, row.drawnHeightMm, row.drawnMinXMm, row.drawnMinYMm],
   );
 }

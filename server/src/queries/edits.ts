@@ -14,25 +14,48 @@ export interface JobSnapshot {
 /** Edits of a job that are kept to be undone. */
 const KEPT_EDITS = 20;
 
-/** Keeps how a job was before an edit, and forgets what is older than the last edits. */
-export async function insertEdit(db: Db, workshopId: string, jobId: string, label: string, before: JobSnapshot): Promise<void> {
-  await db.query('INSERT INTO job_edit (workshop_id, job_id, label, before) VALUES ($1, $2, $3, $4)', [workshopId, jobId, label, before]);
+/**
+ * Keeps how a job was before an edit, and forgets what is older than the last edits. An edit that goes on with the one before
+ * it (of the same group) is one with it.
+ */
+export async function insertEdit(db: Db, workshopId: string, jobId: string, label: string, before: JobSnapshot, groupKey: string | null): Promise<void> {
+  // What was undone cannot be done again once something else was done.
+  await db.query('DELETE FROM job_edit WHERE job_id = $1 AND is_undone', [jobId]);
+  await db.query(
+    `INSERT INTO job_edit (workshop_id, job_id, label, before, group_key) SELECT $1, $2, $3, $4, $5
+     WHERE $5::text IS NULL OR $5 IS DISTINCT FROM (SELECT group_key FROM job_edit WHERE workshop_id = $1 AND job_id = $2 ORDER BY id DESC LIMIT 1)`,
+    [workshopId, jobId, label, before, groupKey],
+  );
   await db.query('DELETE FROM job_edit WHERE job_id = $1 AND id NOT IN (SELECT id FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT $2)', [jobId, KEPT_EDITS]);
 }
 
-/** What the last edit of a job was called. */
-export async function lastEdit(db: Db, workshopId: string, jobId: string): Promise<string | null> {
-  const { rows } = await db.query<{ label: string }>('SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 ORDER BY id DESC LIMIT 1', [workshopId, jobId]);
-  return rows[0]?.label ?? null;
-}
-
-/** Takes the last edit of a job out of the list and gives how the job was before it. */
-export async function takeEdit(db: Db, workshopId: string, jobId: string): Promise<JobSnapshot | undefined> {
-  const { rows } = await db.query<{ before: JobSnapshot }>(
-    'DELETE FROM job_edit WHERE id = (SELECT id FROM job_edit WHERE workshop_id = $1 AND job_id = $2 ORDER BY id DESC LIMIT 1) RETURNING before',
+/** What the last edit of a job was called, and the one that was undone last. */
+export async function lastEdits(db: Db, workshopId: string, jobId: string): Promise<{ undo: string | null; redo: string | null }> {
+  const { rows } = await db.query<{ undo: string | null; redo: string | null }>(
+    `SELECT (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1) AS undo,
+       (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone ORDER BY id LIMIT 1) AS redo`,
     [workshopId, jobId],
   );
-  return rows[0]?.before;
+  return rows[0];
+}
+
+export type EditTurn = 'undo' | 'redo';
+
+/**
+ * Turns the last edit of a job round, or the one that was undone last: gives how the job was on the other side of it, and
+ * keeps in its place how it is now.
+ */
+export async function turnEdit(db: Db, workshopId: string, jobId: string, turn: EditTurn, now: JobSnapshot): Promise<JobSnapshot | undefined> {
+  const { rows } = await db.query<{ id: string; before: JobSnapshot }>(
+    turn === 'undo'
+      ? 'SELECT id, before FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1'
+      : 'SELECT id, before FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone ORDER BY id LIMIT 1',
+    [workshopId, jobId],
+  );
+  if (!rows[0]) return undefined;
+  // A group that was left is over: what comes after it is another edit.
+  await db.query('UPDATE job_edit SET before = $2, is_undone = $3, group_key = NULL WHERE id = $1', [rows[0].id, now, turn === 'undo']);
+  return rows[0].before;
 }
 
 /** Forgets all edits of a job: they do not fit a drawing that was read anew. */

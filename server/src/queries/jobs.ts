@@ -7,9 +7,10 @@ export interface JobRow {
   isOrderByHand: boolean;
   version: number;
   updatedAt: Date;
+  isArchived: boolean;
 }
 
-const JOB_COLUMNS = 'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt"';
+const JOB_COLUMNS = 'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt", is_archived AS "isArchived"';
 
 /** All jobs of the workshop (or one), the last touched first. */
 export async function listJobs(db: Db, workshopId: string, id: string | null = null): Promise<JobRow[]> {
@@ -37,13 +38,19 @@ export async function updateJob(db: Db, id: string, change: { name: string; isOr
   await db.query('UPDATE job SET name = $2, is_order_by_hand = $3, version = version + 1, updated_at = now() WHERE id = $1', [id, change.name, change.isOrderByHand]);
 }
 
+/** Puts a job away, or takes it out again. Returns false where there is none. */
+export async function archiveJobRow(db: Db, workshopId: string, id: string, isArchived: boolean): Promise<boolean> {
+  const { rowCount } = await db.query('UPDATE job SET is_archived = $3, version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id, isArchived]);
+  return rowCount === 1;
+}
+
 /** Says that something within the job was touched. */
 export async function touchJob(db: Db, id: string): Promise<void> {
   await db.query('UPDATE job SET updated_at = now() WHERE id = $1', [id]);
 }
 
 /** A step as it stands in its row: what the app sees of it, less what is found for it. */
-export interface StepRow extends Omit<StepView, 'hold' | 'keepsSheet' | 'parts' | 'match'> {
+export interface StepRow extends Omit<StepView, 'hold' | 'keepsSheet' | 'parts' | 'match' | 'claims'> {
   jobId: string;
 }
 

@@ -3,7 +3,7 @@ import type { Db } from '../db/pool';
 
 /** The notes of a job, oldest first. */
 export async function listNotes(db: Db, workshopId: string, jobId: string): Promise<NoteView[]> {
-  const { rows } = await db.query<NoteView>('SELECT id, kind, label, value, made_at AS "madeAt" FROM job_note WHERE workshop_id = $1 AND job_id = $2 ORDER BY made_at, id', [workshopId, jobId]);
+  const { rows } = await db.query<NoteView>('SELECT id, kind, label, value, made_at AS "madeAt", is_archived AS "isArchived" FROM job_note WHERE workshop_id = $1 AND job_id = $2 ORDER BY made_at, id', [workshopId, jobId]);
   return rows;
 }
 
@@ -13,8 +13,8 @@ export async function insertNote(db: Db, workshopId: string, jobId: string, note
   return rowCount === 1;
 }
 
-/** Takes a note away. Returns the job it was in. */
-export async function deleteNote(db: Db, workshopId: string, id: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ jobId: string }>('DELETE FROM job_note WHERE workshop_id = $1 AND id = $2 RETURNING job_id AS "jobId"', [workshopId, id]);
+/** Puts a note away, or takes it out again. Returns the job it is in. */
+export async function archiveNote(db: Db, workshopId: string, id: string, isArchived: boolean): Promise<string | undefined> {
+  const { rows } = await db.query<{ jobId: string }>('UPDATE job_note SET is_archived = $3, version = version + 1 WHERE workshop_id = $1 AND id = $2 RETURNING job_id AS "jobId"', [workshopId, id, isArchived]);
   return rows[0]?.jobId;
 }

@@ -66,12 +66,7 @@ export async function deleteParts(db: Db, ids: readonly string[]): Promise<void>
   await db.query('DELETE FROM job_part WHERE id = ANY($1::uuid[])', [ids]);
 }
 
-/** Moves some parts of a step. Returns how many there were. */
-export async function movePlacements(db: Db, stepId: string, partIds: string[], by: Point): Promise<number> {
-  const { rowCount } = await db.query(
-    `UPDATE placement SET x_mm = x_mm + $3, y_mm = y_mm + $4, version = placement.version + 1
-     FROM job_part WHERE job_part.id = placement.part_id AND job_part.step_id = $1 AND job_part.id = ANY($2::uuid[])`,
-    [stepId, partIds, by.x, by.y],
-  );
-  return rowCount ?? 0;
+/** Moves some parts on their sheets. */
+export async function movePlacements(db: Db, partIds: readonly string[], by: Point): Promise<void> {
+  await db.query('UPDATE placement SET x_mm = x_mm + $2, y_mm = y_mm + $3, version = version + 1 WHERE part_id = ANY($1::uuid[])', [partIds, by.x, by.y]);
 }

@@ -192,7 +192,7 @@ export async function listRevisions(db: Db, workshopId: string, recipeId: string
   return rows;
 }
 
-export interface EvidenceRow extends Omit<EvidenceView, 'at'> {
+export interface EvidenceRow extends Omit<EvidenceView, 'at' | 'earlier'> {
   recipeId: string;
   toolId: string;
   at: Date;
@@ -206,11 +206,23 @@ export async function listEvidence(db: Db, workshopId: string, recipeIds: string
      UNION ALL
      SELECT r.id, r.recipe_id, c.tool_id, 'run', r.outcome, r.finished_at, r.settings, j.name, r.tool_wear, r.tool_life
        FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
-       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
+       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND r.on_top_of IS NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
      ORDER BY at DESC, id`,
     [workshopId, recipeIds],
   );
   return rows;
+}
+
+/** A trial of a recipe, locked until the transaction ends. */
+export async function lockTrial(db: Db, workshopId: string, id: string): Promise<{ recipeId: string; outcome: Outcome } | undefined> {
+  const { rows } = await db.query<{ recipeId: string; outcome: Outcome }>('SELECT recipe_id AS "recipeId", outcome FROM trial WHERE workshop_id = $1 AND id = $2 FOR UPDATE', [workshopId, id]);
+  return rows[0];
+}
+
+/** Corrects what came out of a trial; null takes it out of the evidence. */
+export async function correctTrial(db: Db, workshopId: string, id: string, outcome: Outcome | null): Promise<void> {
+  if (outcome === null) await db.query('DELETE FROM trial WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  else await db.query('UPDATE trial SET outcome = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcome]);
 }
 
 /** Writes down a trial with the wear of the tool as it is now. */

@@ -20,6 +20,9 @@ export interface RunRow {
   toolWear: number | null;
   stockPieceId: string | null;
   usedLengthMm: number | null;
+  isByHand: boolean;
+  plannedCutMm: number | null;
+  onTopOf: string | null;
   seenOutcome: Outcome | null;
   outcome: Outcome | null;
   jobName: string;
@@ -35,7 +38,7 @@ export interface RunRow {
 
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
-    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm",
+    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName"
   FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
@@ -85,24 +88,24 @@ export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId
   return rows;
 }
 
-/** Runs left under way by a server that stopped. */
+/** Runs on a stand-in left under way by a server that stopped. */
 export async function listRunning(db: Db): Promise<{ id: string; workshopId: string }[]> {
-  const { rows } = await db.query<{ id: string; workshopId: string }>(`SELECT id, workshop_id AS "workshopId" FROM run WHERE state = 'running'`);
+  const { rows } = await db.query<{ id: string; workshopId: string }>(`SELECT id, workshop_id AS "workshopId" FROM run WHERE state = 'running' AND NOT by_hand`);
   return rows;
 }
 
 /** A run as it is started. */
 export interface NewRunRow
-  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm'> {
+  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm' | 'isByHand' | 'plannedCutMm' | 'onTopOf'> {
   machineFile: string;
 }
 
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
-    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm],
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)`,
+    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm, run.isByHand, run.plannedCutMm, run.onTopOf],
   );
 }
 
@@ -124,11 +127,17 @@ export async function keepProgress(db: Db, id: string, doneSeconds: number, cutM
 }
 
 /** Writes what a finished run measured and what the stand-in saw. */
-export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome }): Promise<void> {
+export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome | null }): Promise<void> {
   await db.query('UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome]);
 }
 
-/** Writes the maker's verdict. */
-export async function scoreRun(db: Db, id: string, outcome: Outcome): Promise<void> {
+/** Makes room in a series behind a place: the runs that come later stand one further on. */
+export async function makeRoomAfter(db: Db, workshopId: string, seriesId: string, position: number): Promise<void> {
+  const { rows } = await db.query<{ id: string }>('SELECT id FROM run WHERE workshop_id = $1 AND series_id = $2 AND position > $3 ORDER BY position DESC', [workshopId, seriesId, position]);
+  for (const { id } of rows) await db.query('UPDATE run SET position = position + 1 WHERE id = $1', [id]);
+}
+
+/** Writes the maker's verdict; null takes it back. */
+export async function scoreRun(db: Db, id: string, outcome: Outcome | null): Promise<void> {
   await db.query('UPDATE run SET outcome = $2 WHERE id = $1', [id, outcome]);
 }

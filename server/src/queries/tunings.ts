@@ -194,8 +194,8 @@ export async function lockShape(db: Db, workshopId: string, id: string): Promise
 }
 
 /** The maker's verdict on a trial. */
-export async function scoreShape(db: Db, workshopId: string, id: string, outcome: Outcome): Promise<void> {
-  await db.query('UPDATE trial_shape SET outcome = $3, scored_at = now() WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcome]);
+export async function scoreShape(db: Db, workshopId: string, id: string, outcome: Outcome | null): Promise<void> {
+  await db.query('UPDATE trial_shape SET outcome = $3, scored_at = CASE WHEN $3::text IS NULL THEN NULL ELSE now() END WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcome]);
 }
 
 /** Writes a scored trial into the recipe's evidence, or corrects it there. */

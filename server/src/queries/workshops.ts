@@ -3,16 +3,23 @@ import type { Db } from '../db/pool';
 export interface WorkshopRow {
   id: string;
   name: string;
+  isArchived: boolean;
 }
 
 /** Every workshop on this server, in the order in which they were made. */
 export async function listWorkshops(db: Db): Promise<WorkshopRow[]> {
-  const { rows } = await db.query<WorkshopRow>('SELECT id, name FROM workshop ORDER BY created_at, id');
+  const { rows } = await db.query<WorkshopRow>('SELECT id, name, is_archived AS "isArchived" FROM workshop ORDER BY created_at, id');
   return rows;
 }
 
 /** Adds a workshop without anything in it. Returns false where there is one with this id. */
-export async function insertWorkshop(db: Db, workshop: WorkshopRow): Promise<boolean> {
+export async function insertWorkshop(db: Db, workshop: Pick<WorkshopRow, 'id' | 'name'>): Promise<boolean> {
   const { rowCount } = await db.query(`INSERT INTO workshop (id, name, currency) VALUES ($1, $2, 'EUR') ON CONFLICT DO NOTHING`, [workshop.id, workshop.name]);
+  return rowCount === 1;
+}
+
+/** Puts a workshop away, or takes it out again. Returns false where there is none. */
+export async function archiveWorkshop(db: Db, id: string, isArchived: boolean): Promise<boolean> {
+  const { rowCount } = await db.query('UPDATE workshop SET is_archived = $2 WHERE id = $1', [id, isArchived]);
   return rowCount === 1;
 }

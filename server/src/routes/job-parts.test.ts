@@ -251,15 +251,17 @@ describe('texts', () => {
 });
 
 describe('notes and templates', () => {
-  it('notes are kept with the job and taken out', async () => {
+  it('notes are kept with the job, put away and taken out again', async () => {
     let job = await jobWith(ring);
     const id = randomUUID();
     job = (await api().post(paths.jobNotes(job.id)).send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }).expect(201)).body;
     expect(job.notes).toMatchObject([{ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }]);
     await api().post(paths.jobNotes(job.id)).send({ id: randomUUID(), kind: 'colour', label: '', value: 'x' }).expect(400);
-    job = (await api().delete(paths.note(id)).expect(200)).body;
-    expect(job.notes).toEqual([]);
-    await api().delete(paths.note(id)).expect(404);
+    job = (await api().post(paths.noteArchive(id)).send({ isArchived: true }).expect(200)).body;
+    expect(job.notes).toMatchObject([{ id, isArchived: true }]);
+    job = (await api().post(paths.noteArchive(id)).send({ isArchived: false }).expect(200)).body;
+    expect(job.notes).toMatchObject([{ id, isArchived: false }]);
+    await api().post(paths.noteArchive(randomUUID())).send({ isArchived: true }).expect(404);
   });
 
   it('a template makes the same job again, and says what has changed since', async () => {
@@ -287,5 +289,84 @@ describe('notes and templates', () => {
     expect(plain(made)).toEqual(plain((await api().get(paths.job(job.id))).body));
     expect(made.steps[0].match.settings!.force).toBe(19);
     await api().post(paths.jobs).send({ id: randomUUID(), name: 'x', templateId: randomUUID() }).expect(404);
+  });
+});
+
+describe('a template of a drawing that was read again since', () => {
+  it('makes the job as it was read then', async () => {
+    const job = await jobWith(ring + dot + red);
+    const id = randomUUID();
+    await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
+    const [artwork] = job.artworks;
+    const reading = { ...artwork.choices!, unitMm: null, joinMm: 1 };
+    await api().post(paths.artworkReading(artwork.id)).send({ version: artwork.version, keep: true, reading }).expect(200);
+    // What was read is put out of order, as another reading may be.
+    await server.pool.query(`UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->2, reading->'parts'->0)) WHERE id = $1`, [artwork.id]);
+    const made: JobDetail = (await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201)).body;
+    expect(allParts(made).map(({ name, contours }) => ({ name, contours }))).toEqual(allParts(job).map(({ name, contours }) => ({ name, contours })));
+  });
+
+  it('is refused in words where that reading is not there any more', async () => {
+    const job = await jobWith(ring + dot + red);
+    const id = randomUUID();
+    await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
+    await server.pool.query(`UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->0)) WHERE id = $1`, [job.artworks[0].id]);
+    const refusal = await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(422);
+    expect(refusal.body.error.message).toContain('Keep the job as a template anew');
+  });
+});
+
+describe('what lies on one sheet', () => {
+  const places = (job: JobDetail) => Object.fromEntries(allParts(job).map(({ name, place }) => [name, [place.x, place.y]]));
+  const onOneSheet = async () => {
+    let job = await jobWith(ring + red);
+    for (const i of [0, 1]) job = await change(job.steps[i], { materialId: material('Outdoor vinyl, navy').id });
+    return job;
+  };
+  const move = async (job: JobDetail, body: object): Promise<JobDetail> => (await api().post(paths.placements(job.steps[0].id)).send({ partIds: job.steps[0].parts.map(({ id }) => id), dxMm: 3, dyMm: 1, ...body }).expect(200)).body;
+
+  it('moves together, unless one step is moved alone', async () => {
+    let job = await onOneSheet();
+    const [x, y] = places(job).ring;
+    expect(places(job).tag).toEqual([x, y]);
+    job = await move(job, {});
+    expect(places(job)).toEqual({ ring: [x + 3, y + 1], tag: [x + 3, y + 1] });
+    job = await move(job, { alone: true });
+    expect(places(job)).toEqual({ ring: [x + 6, y + 2], tag: [x + 3, y + 1] });
+    await api().post(paths.placements(job.steps[0].id)).send({ partIds: [named(job, 'tag').id], dxMm: 1, dyMm: 0 }).expect(422);
+  });
+
+  it('twenty nudges are one undo, and can be done again', async () => {
+    let job = await onOneSheet();
+    const before = places(job);
+    for (let i = 0; i < 20; i++) job = await move(job, {});
+    const after = places(job);
+    job = await undo(job);
+    expect([places(job), job.redo]).toEqual([before, 'moving parts']);
+    job = (await api().post(paths.jobRedo(job.id)).expect(200)).body;
+    expect([places(job), job.redo]).toEqual([after, null]);
+    job = await undo(job);
+    job = await move(job, { alone: true });
+    // Something else was done: what was undone is gone.
+    expect(job.redo).toBeNull();
+    await api().post(paths.jobRedo(job.id)).expect(422);
+  });
+});
+
+describe('what is put away', () => {
+  it('jobs and templates are, and come back; the workshop one is in is not', async () => {
+    const job = await jobWith(ring);
+    const template = randomUUID();
+    await api().post(paths.jobTemplates(job.id)).send({ id: template, name: 'Kit labels' }).expect(201);
+    for (const isArchived of [true, false]) {
+      await api().post(paths.jobArchive(job.id)).send({ isArchived }).expect(200);
+      expect((await api().get(paths.jobs)).body.find((row: { id: string }) => row.id === job.id).isArchived).toBe(isArchived);
+      expect((await api().post(paths.templateArchive(template)).send({ isArchived }).expect(200)).body.find((row: { id: string }) => row.id === template).isArchived).toBe(isArchived);
+    }
+    const shop = randomUUID();
+    await api().post(paths.workshops).send({ id: shop, name: 'Ferry Lane Bindery' }).expect(201);
+    expect((await api().post(paths.workshopArchive(shop)).send({ isArchived: true }).expect(200)).body.find((row: { id: string }) => row.id === shop).isArchived).toBe(true);
+    const here = (await api().get(paths.workshops)).body.find((row: { isHere: boolean }) => row.isHere);
+    await api().post(paths.workshopArchive(here.id)).send({ isArchived: true }).expect(422);
   });
 });

@@ -1,15 +1,15 @@
-import { ArtworkChange, JobChange, NewJob, NewNote, NewRun, NewTemplate, NewText, Nudge, PartAction, ReadAgain, RunCommand, RunVerdict, ShapesWish, StepChange, StepMerge, StepsChange, TextPreview } from '@keen-anvil/contract';
+import { ArtworkChange, JobChange, NewJob, NewNote, NewRun, NewTemplate, NewText, Nudge, PartAction, PutAway, ReadAgain, RunAgain, RunCommand, RunVerdict, ShapesWish, StepChange, StepMerge, StepsChange, TextPreview } from '@keen-anvil/contract';
 import express, { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { jobDetail, listJobSummaries } from '../services/job-views';
 import { addText, bringIn, changeArtwork, originalFile, previewText, readAgain, shownPicture } from '../services/artworks';
 import { keepFont } from '../services/fonts';
-import { undoEdit } from '../services/job-edit';
-import { changeJob, createJob } from '../services/jobs';
-import { dropNote, writeNote } from '../services/notes';
+import { turnLastEdit } from '../services/job-edit';
+import { archiveJob, changeJob, createJob } from '../services/jobs';
+import { putNoteAway, writeNote } from '../services/notes';
 import { actOnParts } from '../services/parts';
 import { changeStep, changeSteps, mergeSteps, nudge } from '../services/steps';
-import { keepTemplate, templateDetail } from '../services/templates';
+import { keepTemplate, putTemplateAway, templateDetail } from '../services/templates';
 import { listFonts } from '../queries/fonts';
 import { listTemplates } from '../queries/templates';
 import { makeStepFile } from '../services/machine-files';
@@ -60,11 +60,14 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
   });
   router.post('/jobs/:id/parts', async (request, response) => void response.json(asAsked(request, await actOnParts(pool, workshopOf(request), idOf(request), bodyOf(request, PartAction)))));
   router.post('/jobs/:id/steps', async (request, response) => void response.json(asAsked(request, await changeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepsChange)))));
-  router.post('/jobs/:id/undo', async (request, response) => void response.json(asAsked(request, await undoEdit(pool, workshopOf(request), idOf(request)))));
+  router.post('/jobs/:id/undo', async (request, response) => void response.json(asAsked(request, await turnLastEdit(pool, workshopOf(request), idOf(request), 'undo'))));
+  router.post('/jobs/:id/redo', async (request, response) => void response.json(asAsked(request, await turnLastEdit(pool, workshopOf(request), idOf(request), 'redo'))));
+  router.post('/jobs/:id/archive', async (request, response) => void response.json(asAsked(request, await archiveJob(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived))));
   router.post('/jobs/:id/notes', async (request, response) => void response.status(201).json(asAsked(request, await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote)))));
-  router.delete('/notes/:id', async (request, response) => void response.json(asAsked(request, await dropNote(pool, workshopOf(request), idOf(request)))));
+  router.post('/notes/:id/archive', async (request, response) => void response.json(asAsked(request, await putNoteAway(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived))));
   router.post('/jobs/:id/templates', async (request, response) => void response.status(201).json(await keepTemplate(pool, workshopOf(request), idOf(request), bodyOf(request, NewTemplate))));
   router.get('/templates', async (request, response) => void response.json(await listTemplates(pool, workshopOf(request))));
+  router.post('/templates/:id/archive', async (request, response) => void response.json(await putTemplateAway(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived)));
   router.get('/templates/:id', async (request, response) => void response.json(await templateDetail(pool, workshopOf(request), idOf(request))));
   router.post('/steps/:id/merge', async (request, response) => void response.json(asAsked(request, await mergeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepMerge)))));
   router.get('/artworks/:id/file', async (request, response) => {
@@ -96,6 +99,7 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
   router.post('/runs/:id/outcome', async (request, response) => {
     response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
   });
+  router.post('/runs/:id/again', async (request, response) => void response.status(201).json(await runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain).id)));
   router.get('/runs/:id/events', async (request, response) => streamRun(runs, await runs.get(workshopOf(request), idOf(request)), response));
   return router;
 }

@@ -63,6 +63,17 @@ describe('a job on the stand-in', () => {
     expect(after.evidence).toHaveLength(before.evidence.length + 1);
     expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWear: 412 });
 
+    // What hangs is not laid under the next colour: gone over again in its place first.
+    expect((await act(navy, 'start').expect(409)).body.error).toMatchObject({ code: 'not-enough', message: expect.stringContaining('What lies there came out as “hangs in places”.') });
+    const again: RunView = (await api().post(paths.runAgain(white.id)).send({ id: randomUUID() }).expect(201)).body;
+    expect(again).toMatchObject({ position: 1, onTopOf: white.id, settings: { force: done.settings.force! + 1, passes: 1 } });
+    await reached(again, 'finished');
+    expect((await runsOf(job.id)).map(({ position, progress }) => [position, progress.state])).toEqual([[0, 'finished'], [1, 'finished'], [2, 'holding']]);
+    await api().post(paths.runOutcome(again.id)).send({ outcome: 'right' }).expect(200);
+    // Right only on top of the first: that says nothing of its numbers alone.
+    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence).toHaveLength(after.evidence.length);
+    await api().post(paths.runAgain(again.id)).send({ id: randomUUID() }).expect(422);
+
     expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');
     await reached(navy, 'finished');
     await api().post(paths.runOutcome(navy.id)).send({ outcome: 'right' }).expect(200);
@@ -108,6 +119,66 @@ describe('a job on the stand-in', () => {
     await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(409);
     await act(run, 'cancel').expect(200);
     await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(200);
+  });
+
+  it('a verdict can be corrected and taken back, and what was said before is kept', async () => {
+    const job = await readyJob();
+    const [white]: RunView[] = (await start(job.id).expect(201)).body;
+    await reached(white, 'finished');
+    const say = async (outcome: string | null): Promise<RunView> => (await api().post(paths.runOutcome(white.id)).send({ outcome }).expect(200)).body;
+    expect(await say('over')).toMatchObject({ outcome: 'over', earlier: [] });
+    expect(await say('right')).toMatchObject({ outcome: 'right', earlier: [{ outcome: 'over' }] });
+    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence[0]).toMatchObject({ id: white.id, outcome: 'right', earlier: [{ outcome: 'over' }] });
+    expect(await say(null)).toMatchObject({ outcome: null, earlier: [{ outcome: 'right' }, { outcome: 'over' }] });
+    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence.map(({ id }) => id)).not.toContain(white.id);
+    await api().post(paths.runOutcome(white.id)).send({ outcome: 'fine' }).expect(400);
+    // The same row of evidence, corrected from the book.
+    expect((await api().put(paths.evidenceOutcome(white.id)).send({ outcome: 'under' }).expect(200)).body.evidence[0]).toMatchObject({ id: white.id, outcome: 'under' });
+  });
+
+  it('a trial that was written down by hand can be corrected and taken out', async () => {
+    const { recipe } = (await readyJob()).steps[0].match;
+    const id = randomUUID();
+    await api().post(paths.recipeTrials(recipe!.id)).send({ id, settings: recipe!.settings, outcome: 'over' }).expect(201);
+    const correct = async (outcome: string | null): Promise<RecipeDetail> => (await api().put(paths.evidenceOutcome(id)).send({ outcome }).expect(200)).body;
+    expect((await correct('right')).evidence.find((event) => event.id === id)).toMatchObject({ outcome: 'right', earlier: [{ outcome: 'over' }] });
+    expect((await correct(null)).evidence.map((event) => event.id)).not.toContain(id);
+    await api().put(paths.evidenceOutcome(id)).send({ outcome: 'right' }).expect(404);
+  });
+
+  it('is done by hand where the maker runs it on a machine of their own, and wears and takes all the same', async () => {
+    const job = await readyJob();
+    const blade = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+    const before = await blade();
+    const [white, navy]: RunView[] = (await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true }).expect(201)).body;
+    expect(white).toMatchObject({ isByHand: true, progress: { state: 'running' } });
+    await act(white, 'done').expect(200);
+    const [done, held] = await runsOf(job.id);
+    expect(done).toMatchObject({ seenOutcome: null, outcome: null, progress: { state: 'finished' } });
+    expect(done.progress.cutMm).toBeGreaterThan(600);
+    expect((await blade()) - before).toBeCloseTo(done.progress.cutMm / 1000, 6);
+    expect(held).toMatchObject({ id: navy.id, isByHand: true, progress: { state: 'holding' } });
+    await act(navy, 'start').expect(200);
+    await act(navy, 'done').expect(200);
+    expect((await api().get(paths.job(job.id))).body.state).toBe('to-score');
+  });
+
+  it('takes nothing that is not there, and no sheet that other work lies on, unless the maker knows', async () => {
+    const job = await readyJob();
+    const white = job.steps[0].stockPieceId!;
+    await server.pool.query(`UPDATE stock_piece SET kind = 'sheet', count = 0 WHERE id = $1`, [white]);
+    expect((await start(job.id).expect(409)).body.error).toMatchObject({ code: 'nothing-left', message: expect.stringContaining('Nothing is left of white roll') });
+    await server.pool.query('UPDATE stock_piece SET count = 1 WHERE id = $1', [white]);
+    const other = await readyJob();
+    expect(other.steps[0].claims).toContainEqual({ pieceName: 'white roll', forName: 'Boat numbers', machineName: null, state: 'planned' });
+    const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
+    await act(run, 'pause').expect(200);
+    const byHand = (knowing: boolean) => api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
+    expect((await byHand(false).expect(409)).body.error).toMatchObject({ code: 'piece-on-machine', message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.') });
+    await byHand(true).expect(409);
+    expect(((await api().get(paths.job(other.id))).body as JobDetail).steps[0].claims[0]).toMatchObject({ state: 'running', machineName: 'Long plotter' });
+    await act(run, 'cancel').expect(200);
+    await byHand(false).expect(201);
   });
 
   it('is not started with something in its way', async () => {

@@ -1,7 +1,7 @@
-import { NewWorkshop, type WorkshopView } from '@keen-anvil/contract';
+import { NewWorkshop, PutAway, type WorkshopView } from '@keen-anvil/contract';
 import { Router } from 'express';
-import { notFound, Problem } from '../problem';
-import { insertWorkshop, listWorkshops } from '../queries/workshops';
+import { notFound, Problem, refused } from '../problem';
+import { archiveWorkshop, insertWorkshop, listWorkshops } from '../queries/workshops';
 import { DEMO_WORKSHOP_ID, WORKSHOP_COOKIE, workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bodyOf, idOf } from './respond';
@@ -23,6 +23,12 @@ export function workshopRoutes({ pool }: ApiParts): Router {
     if (!(await listWorkshops(pool)).some((workshop) => workshop.id === id)) throw notFound('That workshop');
     response.cookie(WORKSHOP_COOKIE, id, { httpOnly: true, sameSite: 'strict', maxAge: YEAR_MS });
     response.json(await list(id));
+  });
+  router.post('/workshops/:id/archive', async (request, response) => {
+    const [id, here, { isArchived }] = [idOf(request), workshopOf(request), bodyOf(request, PutAway)];
+    if (id === here && isArchived) throw refused('You are in this workshop. Go into another one before you put it away.', 'isArchived');
+    if (!(await archiveWorkshop(pool, id, isArchived))) throw notFound('That workshop');
+    response.json(await list(here));
   });
   return router;
 }

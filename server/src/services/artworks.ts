@@ -72,7 +72,7 @@ async function addDrawing(pool: Pool, workshopId: string, jobId: string, { id, f
     const open = await openJob(db, workshopId, jobId);
     if (open.artworks.length >= MOST_DRAWINGS) throw refused(`A job holds at most ${MOST_DRAWINGS} drawings. Start a new job for another one.`, 'file');
     const position = open.artworks.length;
-    const artwork: ArtworkRow = { id, jobId, version: 1, kind, fileName, byteCount: bytes.length, reading, choices, ...boxOf(drawn), scaleX: 1, scaleY: 1, xMm: rightOf(open.artworks), yMm: 0, isSizeLocked: false, readsReversed: kind === 'text' ? (choices as TextChoices).isReversed : null, position };
+    const artwork: ArtworkRow = { id, jobId, version: 1, kind, fileName, byteCount: bytes.length, reading, choices, ...boxOf(drawn), scaleX: 1, scaleY: 1, xMm: rightOf(open.artworks), yMm: 0, isSizeLocked: false, readsReversed: kind === 'text' ? (choices as TextChoices).isReversed : null, position, readingNumber: 1 };
     if (!(await insertArtwork(db, workshopId, { ...artwork, bytes }))) throw new Problem(409, 'exists', 'This drawing is in a job already.');
     // What was undone before would not know of it.
     await forgetEdits(db, jobId);

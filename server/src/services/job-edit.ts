@@ -3,7 +3,7 @@ import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';
 import { listArtworks, updateArtwork, type ArtworkRow } from '../queries/artworks';
-import { insertEdit, showSteps, takeEdit } from '../queries/edits';
+import { insertEdit, showSteps, turnEdit, type EditTurn, type JobSnapshot } from '../queries/edits';
 import { listSteps, lockJob, touchJob, updateJob, updateStep, type JobRow, type StepRow } from '../queries/jobs';
 import { deleteParts, insertParts, listParts, updateParts, type PartRow } from '../queries/parts';
 import { listOpenRuns } from '../queries/runs';
@@ -19,16 +19,14 @@ export interface OpenJob {
   artworks: ArtworkRow[];
 }
 
-/** Changes a job in one transaction: refused while a machine works on it, and kept so that it can be undone. */
-export async function editJob(pool: Pool, workshopId: string, jobId: string, label: string, edit: (open: OpenJob) => Promise<void>): Promise<JobDetail> {
+/**
+ * Changes a job in one transaction: refused while a machine works on it, and kept so that it can be undone.
+ * @param groupKey edits after each other with the same one are undone together, such as twenty nudges of one part
+ */
+export async function editJob(pool: Pool, workshopId: string, jobId: string, label: string, edit: (open: OpenJob) => Promise<void>, groupKey: string | null = null): Promise<JobDetail> {
   return inTransaction(pool, async (db) => {
     const open = await openJob(db, workshopId, jobId);
-    await insertEdit(db, workshopId, jobId, label, {
-      isOrderByHand: open.job.isOrderByHand,
-      steps: open.steps,
-      parts: open.parts,
-      artworks: open.artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed })),
-    });
+    await insertEdit(db, workshopId, jobId, label, snapshotOf(open), groupKey);
     await edit(open);
     await touchJob(db, jobId);
     return jobDetail(db, workshopId, jobId);
@@ -43,12 +41,19 @@ export async function openJob(db: Db, workshopId: string, jobId: string): Promis
   return { db, workshopId, job, steps: await listSteps(db, workshopId, jobId), parts: await listParts(db, workshopId, jobId), artworks: await listArtworks(db, workshopId, jobId) };
 }
 
-/** Takes the last edit of a job back. */
-export async function undoEdit(pool: Pool, workshopId: string, jobId: string): Promise<JobDetail> {
+const snapshotOf = ({ job, steps, parts, artworks }: OpenJob): JobSnapshot => ({
+  isOrderByHand: job.isOrderByHand,
+  steps,
+  parts,
+  artworks: artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed })),
+});
+
+/** Takes the last edit of a job back, or does again what was undone last. */
+export async function turnLastEdit(pool: Pool, workshopId: string, jobId: string, turn: EditTurn): Promise<JobDetail> {
   return inTransaction(pool, async (db) => {
     const now = await openJob(db, workshopId, jobId);
-    const before = await takeEdit(db, workshopId, jobId);
-    if (!before) throw refused('There is nothing to undo in this job.');
+    const before = await turnEdit(db, workshopId, jobId, turn, snapshotOf(now));
+    if (!before) throw refused(`There is nothing to ${turn} in this job.`);
     await updateJob(db, jobId, { name: now.job.name, isOrderByHand: before.isOrderByHand });
     await showSteps(db, jobId, before.steps);
     for (const step of before.steps) await updateStep(db, step);

@@ -5,7 +5,8 @@ import { notFound } from '../problem';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import { USUAL_CHOICES, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import { listArtworks, type ArtworkRow } from '../queries/artworks';
-import { lastEdit } from '../queries/edits';
+import { lastEdits } from '../queries/edits';
+import { listClaims, type ClaimRow } from '../queries/claims';
 import { listJobs, listSteps, type JobRow, type StepRow } from '../queries/jobs';
 import { listNotes } from '../queries/notes';
 import { listParts, type PartRow } from '../queries/parts';
@@ -46,6 +47,7 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const parts = await listParts(db, workshopId, id);
   const runs = (await listRunStates(db, workshopId)).filter((run) => run.jobId === id);
   const shop = await loadShop(db, workshopId);
+  const claims = await listClaims(db, workshopId, steps.flatMap((step) => step.stockPieceId ?? []), id);
   const shapes = partShapes(artworks, parts, steps);
   const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
   const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
@@ -54,14 +56,14 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
     version: job.version,
     isOrderByHand: job.isOrderByHand,
     artworks: artworks.map(artworkView),
-    steps: stepViews(steps, shop, await matchRecipes(db, workshopId, steps, shop), (stepId) => parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!)),
+    steps: stepViews(steps, shop, claims, await matchRecipes(db, workshopId, steps, shop), (stepId) => parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!)),
     otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
-    undo: await lastEdit(db, workshopId, id),
+    ...(await lastEdits(db, workshopId, id)),
     notes: await listNotes(db, workshopId, id),
   };
 }
 
-function artworkView({ reading, choices, jobId: _, position: __, ...row }: ArtworkRow): ArtworkView {
+function artworkView({ reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow): ArtworkView {
   return {
     ...row,
     pageWidthMm: reading.widthMm,
@@ -74,15 +76,16 @@ function artworkView({ reading, choices, jobId: _, position: __, ...row }: Artwo
 }
 
 function summary(job: JobRow, steps: StepRow[], state: JobState): JobSummary {
-  return { id: job.id, name: job.name, state, stepCount: steps.length, colours: steps.map((step) => step.colour), updatedAt: job.updatedAt.toISOString() };
+  return { id: job.id, name: job.name, isArchived: job.isArchived, state, stepCount: steps.length, colours: steps.map((step) => step.colour), updatedAt: job.updatedAt.toISOString() };
 }
 
-function stepViews(steps: StepRow[], shop: Shop, matches: Map<string, StepRecipe>, partsOf: (stepId: string) => PartView[]): StepView[] {
+function stepViews(steps: StepRow[], shop: Shop, claims: readonly ClaimRow[], matches: Map<string, StepRecipe>, partsOf: (stepId: string) => PartView[]): StepView[] {
   const running = steps.filter((step) => !step.isSkipped);
   const turns = new Map(turnsOf(running).map((turn, i) => [running[i].id, turn]));
   return steps.map(({ jobId: _, ...step }) => {
     const turn = turns.get(step.id);
-    return { ...step, hold: holdSentence(turn?.hold ?? null, step, shop), keepsSheet: turn?.keepsSheet ?? false, parts: partsOf(step.id), match: matches.get(step.id)! };
+    const own = claims.filter(({ stockPieceId }) => stockPieceId === step.stockPieceId).map(({ stockPieceId: _piece, ...claim }) => claim);
+    return { ...step, claims: own, hold: holdSentence(turn?.hold ?? null, step, shop), keepsSheet: turn?.keepsSheet ?? false, parts: partsOf(step.id), match: matches.get(step.id)! };
   });
 }
 

@@ -1,8 +1,9 @@
 import type { JobChange, JobDetail, NewJob } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
+import { refuseWhileRunning } from './job-edit';
 import { notFound, Problem, stale } from '../problem';
-import { insertJob, lockJob, updateJob } from '../queries/jobs';
+import { archiveJobRow, insertJob, lockJob, updateJob } from '../queries/jobs';
 import { jobDetail } from './job-views';
 import { fillFromTemplate } from './templates';
 
@@ -12,6 +13,15 @@ export async function createJob(pool: Pool, workshopId: string, job: NewJob): Pr
     if (!(await insertJob(db, workshopId, job))) throw new Problem(409, 'exists', 'There is a job with this id already.');
     if (job.templateId) await fillFromTemplate(db, workshopId, job.id, job.templateId);
     return jobDetail(db, workshopId, job.id);
+  });
+}
+
+/** Puts a job away, or takes it out again; not while a machine is at it. */
+export async function archiveJob(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<JobDetail> {
+  return inTransaction(pool, async (db) => {
+    if (isArchived) await refuseWhileRunning(db, workshopId, id);
+    if (!(await archiveJobRow(db, workshopId, id, isArchived))) throw notFound('That job');
+    return jobDetail(db, workshopId, id);
   });
 }
 

@@ -50,6 +50,12 @@ export function pieceOf(step: Pick<StepView, 'stockPieceId'>, shop: Shop): Stock
   return undefined;
 }
 
+/** A step's machine file with other numbers than its recipe's. */
+export async function fileWithSettings(heavy: HeavyPool, step: StepView, shop: Shop, settings: Settings): Promise<StepFile> {
+  const { task, recipe } = planTask(step, shop);
+  return { ...(await heavy.planMachineFile({ request: { ...task.request, settings }, check: { ...task.check, settings } })), recipe, settings };
+}
+
 /** Works out a step's machine file. */
 export async function makeStepFile(heavy: HeavyPool, step: StepView, shop: Shop): Promise<StepFile> {
   const { task, recipe, settings } = planTask(step, shop);

@@ -3,7 +3,7 @@ import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import { notFound, Problem } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
-import { deleteNote, insertNote } from '../queries/notes';
+import { archiveNote, insertNote } from '../queries/notes';
 import { jobDetail } from './job-views';
 
 /** Writes a note into a job. */
@@ -16,10 +16,10 @@ export async function writeNote(pool: Pool, workshopId: string, jobId: string, n
   });
 }
 
-/** Takes a note out of its job. */
-export async function dropNote(pool: Pool, workshopId: string, id: string): Promise<JobDetail> {
+/** Puts a note away, or takes it out again. */
+export async function putNoteAway(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<JobDetail> {
   return inTransaction(pool, async (db) => {
-    const jobId = await deleteNote(db, workshopId, id);
+    const jobId = await archiveNote(db, workshopId, id, isArchived);
     if (!jobId) throw notFound('That note');
     await touchJob(db, jobId);
     return jobDetail(db, workshopId, jobId);

@@ -5,6 +5,7 @@ import { notFound } from '../problem';
 import { listMachines } from '../queries/machines';
 import { listEvidence, listRecipes, listRevisions, listVariants, type EvidenceRow, type RecipeRow } from '../queries/recipes';
 import { listTools } from '../queries/tools';
+import { listEarlierVerdicts } from '../queries/verdicts';
 
 /** A recipe as a list shows it. */
 export function recipeSummary(row: RecipeRow): RecipeSummary {
@@ -29,13 +30,15 @@ export async function recipeDetail(db: Db, workshopId: string, id: string): Prom
   const [row] = await listRecipes(db, workshopId, { ids: [id], withArchived: true });
   if (!row) throw notFound('That recipe');
   const evidence = await listEvidence(db, workshopId, [id]);
+  const ids = evidence.map((event) => event.id);
+  const [ofRuns, ofTrials] = [await listEarlierVerdicts(db, workshopId, 'run', ids), await listEarlierVerdicts(db, workshopId, 'trial', ids)];
   return {
     ...recipeSummary(row),
     version: row.version,
     reason: row.reason,
     note: row.note,
     revisions: await listRevisions(db, workshopId, id),
-    evidence: evidence.map(({ recipeId: _, toolId: _tool, at, ...event }) => ({ ...event, at: at.toISOString() })),
+    evidence: evidence.map(({ recipeId: _, toolId: _tool, at, ...event }) => ({ ...event, at: at.toISOString(), earlier: (event.kind === 'run' ? ofRuns : ofTrials).get(event.id) ?? [] })),
     variants: (await listVariants(db, workshopId, [id])).map(({ recipeId: _, ...variant }) => variant),
     wearHint: await hintFor(db, workshopId, row, evidence),
   };

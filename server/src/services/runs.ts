@@ -3,7 +3,7 @@ import type { NewRun, RunAction, RunProgress, RunView } from '@keen-anvil/contra
 import { seedFromId, standInFor, trialResult } from '@keen-anvil/core/standins';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { drawDown } from '@keen-anvil/core/materials';
-import type { Outcome } from '@keen-anvil/core/recipes';
+import { processOf, strongerPass, type Outcome } from '@keen-anvil/core/recipes';
 import { toolKindOf, type ToolKind } from '@keen-anvil/core/tools';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
@@ -22,16 +22,19 @@ import {
   listOpenRuns,
   listRunning,
   lockRun,
+  makeRoomAfter,
   scoreRun,
   setRunState,
   type RunRow,
 } from '../queries/runs';
 import { lockPiece, updatePiece } from '../queries/materials';
 import { addWear } from '../queries/tools';
+import { insertVerdict, listEarlierVerdicts } from '../queries/verdicts';
 import { DeviceBay } from '../standin/device-bay';
 import { refreshCards } from './cards';
 import { jobDetail } from './job-views';
-import { makeStepFile, type StepFile } from './machine-files';
+import { fileWithSettings, makeStepFile, type StepFile } from './machine-files';
+import { refuseTakenPieces } from './piece-claims';
 import { loadShop, type Shop } from './shop';
 
 /** Progress is written down this often, in ms, so that little is lost when the server stops. */
@@ -93,9 +96,11 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     await inTransaction(this.pool, async (db) => {
       const open = (await listOpenRuns(db, workshopId)).find((run) => run.jobId === jobId && run.state !== 'finished');
       if (open) throw new Problem(409, 'running', 'This job is on the machine already.');
-      this.refuseBusy(steps[0].machineId, shop);
+      if (!wanted.byHand) this.refuseBusy(steps[0].machineId, shop);
+      const takings = steps.flatMap(({ stockPieceId, machineId }, i) => (machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat' ? [] : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }]));
+      await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
       for (const [position, step] of steps.entries()) {
-        const { recipe, settings, text, estimateSeconds, usedLengthMm } = files[position];
+        const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
         await insertRun(db, workshopId, {
           id: uuidv5(`run ${position}`, wanted.seriesId),
           seriesId: wanted.seriesId,
@@ -111,6 +116,9 @@ export class RunService extends EventEmitter<RunServiceEvents> {
           machineFile: text,
           estimateSeconds,
           speedUp: wanted.speedUp,
+          isByHand: wanted.byHand ?? false,
+          plannedCutMm: cutMm,
+          onTopOf: null,
         });
       }
       await touchJob(db, jobId);
@@ -124,39 +132,71 @@ export class RunService extends EventEmitter<RunServiceEvents> {
   async command(workshopId: string, id: string, action: RunAction): Promise<RunView> {
     const run = await findRun(this.pool, workshopId, id);
     if (!run) throw notFound('That run');
-    const from = { start: ['holding'], pause: ['running'], resume: ['paused'], cancel: ['queued', 'holding', 'running', 'paused'] }[action];
+    const from = { start: ['holding'], pause: ['running'], resume: ['paused'], cancel: ['queued', 'holding', 'running', 'paused'], done: ['running', 'paused'] }[action];
     if (!from.includes(run.state)) throw new Problem(409, 'run-state', `A run that is ${run.state} cannot be told to ${action}.`);
-    if (action === 'start' || action === 'resume') await this.begin(workshopId, id, action === 'start' ? 'started' : 'resumed');
+    if (action === 'start') await this.refuseUncut(workshopId, run);
+    if (action === 'done') {
+      if (!run.isByHand) throw new Problem(409, 'run-state', 'The stand-in says itself when it is done.');
+      await this.finishByHand(workshopId, run);
+    } else if (action === 'start' || action === 'resume') await this.begin(workshopId, id, action === 'start' ? 'started' : 'resumed');
     else if (action === 'pause') await this.stop(workshopId, run, 'paused', 'paused');
     else await this.cancel(workshopId, run);
-    return this.view((await findRun(this.pool, workshopId, id))!);
+    return this.get(workshopId, id);
   }
 
-  /** Keeps the maker's verdict; it is evidence for the recipe from now on. */
-  async score(workshopId: string, id: string, outcome: Outcome): Promise<RunView> {
+  /** Goes over a run's step once more in its place, a little stronger: the sheet was not moved, and the first pass counts in. */
+  async again(workshopId: string, id: string, newId: string): Promise<RunView> {
+    const run = await findRun(this.pool, workshopId, id);
+    if (!run) throw notFound('That run');
+    if (await findRun(this.pool, workshopId, newId)) return this.get(workshopId, newId);
+    const shop = await loadShop(this.pool, workshopId);
+    const settings = strongerOf(run, shop);
+    if (!settings) throw refused('Only a step that was not enough can be gone over again in its place. Say how it came out first.', 'outcome');
+    const step = (await jobDetail(this.pool, workshopId, run.jobId)).steps.find(({ id: stepId }) => stepId === run.stepId);
+    if (!step) throw refused('The step of this run is not in the job any more.');
+    const file = await fileWithSettings(this.heavy, step, shop, settings);
+    await inTransaction(this.pool, async (db) => {
+      await lockRun(db, workshopId, id);
+      const series = await listNewestRuns(db, workshopId, run.jobId);
+      if (series[0]?.seriesId !== run.seriesId) throw new Problem(409, 'run-state', 'The job was run anew since: the sheet does not lie there any more.');
+      const blocking = series.find((other) => other.state === 'running' || other.state === 'paused');
+      if (blocking) throw new Problem(409, 'run-state', 'The machine is at work on the next step already.');
+      const later = series.find((other) => other.position > run.position && other.state === 'finished');
+      if (later) throw new Problem(409, 'run-state', 'A later step was done since: the sheet does not lie there any more.');
+      await makeRoomAfter(db, workshopId, run.seriesId, run.position);
+      await insertRun(db, workshopId, { ...run, id: newId, position: run.position + 1, state: 'queued', hold: null, settings, machineFile: file.text, estimateSeconds: file.estimateSeconds, plannedCutMm: file.cutMm, usedLengthMm: 0, onTopOf: run.id });
+      await touchJob(db, run.jobId);
+    });
+    await this.begin(workshopId, newId, 'started');
+    return this.get(workshopId, newId);
+  }
+
+  /** Keeps the maker's verdict, or takes it back; it is evidence for the recipe from now on. */
+  async score(workshopId: string, id: string, outcome: Outcome | null): Promise<RunView> {
     await inTransaction(this.pool, async (db) => {
       const run = await lockRun(db, workshopId, id);
       if (!run) throw notFound('That run');
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
       await scoreRun(db, id, outcome);
+      await insertVerdict(db, workshopId, 'run', id, outcome, run.outcome);
       await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);
     });
-    return this.view((await findRun(this.pool, workshopId, id))!);
+    return this.get(workshopId, id);
   }
 
   async get(workshopId: string, id: string): Promise<RunView> {
     const run = await findRun(this.pool, workshopId, id);
     if (!run) throw notFound('That run');
-    return this.view(run);
+    return (await this.views(workshopId, [run]))[0];
   }
 
   async listForJob(workshopId: string, jobId: string): Promise<RunView[]> {
-    return (await listNewestRuns(this.pool, workshopId, jobId)).map((run) => this.view(run));
+    return this.views(workshopId, await listNewestRuns(this.pool, workshopId, jobId));
   }
 
   async listOpen(workshopId: string): Promise<RunView[]> {
-    return (await listOpenRuns(this.pool, workshopId)).map((run) => this.view(run));
+    return this.views(workshopId, await listOpenRuns(this.pool, workshopId));
   }
 
   /** Stops all machines and waits for what is still being written. */
@@ -171,6 +211,11 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     const machine = run && shop.machines.get(run.machineId);
     const file = await findMachineFile(this.pool, workshopId, id);
     if (!run || !machine || file === undefined) throw notFound('That run');
+    if (run.isByHand) {
+      await this.change(workshopId, id, ['queued', 'holding', 'paused'], (locked) => ({ state: 'running', doneSeconds: locked.doneSeconds, cutMm: locked.cutMm, event }));
+      this.announce(this.view({ ...run, state: 'running' }, shop));
+      return;
+    }
     this.refuseBusy(machine.id, shop, id);
     this.mine.add(id);
     this.bay.load(machine.id, id, standInFor(machine, file, run.settings), run.speedUp, run.doneSeconds);
@@ -181,7 +226,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       throw error;
     }
     this.bay.go(machine.id);
-    this.announce(this.view({ ...run, state: 'running' }));
+    this.announce(this.view({ ...run, state: 'running' }, shop));
   }
 
   private async stop(workshopId: string, run: RunRow, state: 'paused' | 'cancelled', event: string): Promise<void> {
@@ -196,7 +241,7 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     }));
     // A paused machine keeps its sheet; a cancelled one is free for others.
     if (isOn && state === 'cancelled') this.bay.unload(run.machineId);
-    this.announce(this.view((await findRun(this.pool, workshopId, run.id))!));
+    this.announce(await this.get(workshopId, run.id));
   }
 
   private async cancel(workshopId: string, run: RunRow): Promise<void> {
@@ -209,13 +254,23 @@ export class RunService extends EventEmitter<RunServiceEvents> {
   private async finish(runId: string, machineId: string): Promise<void> {
     const progress = this.bay.progressOf(runId)!;
     const workshopId = await this.workshopOf(runId);
+    await this.conclude(workshopId, runId, progress, () => this.bay.unload(machineId));
+  }
+
+  /** The maker says that a run on a machine of their own is over: what the file asked for was done. */
+  private async finishByHand(workshopId: string, run: RunRow): Promise<void> {
+    await this.conclude(workshopId, run.id, { totalSeconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }, () => {});
+  }
+
+  /** Writes down the end of a run, what it took and wore, and sets going what follows. */
+  private async conclude(workshopId: string, runId: string, progress: Pick<RunProgress, 'totalSeconds' | 'cutMm'>, leave: () => void): Promise<void> {
     const before = (await findRun(this.pool, workshopId, runId))!;
     const shop = await loadShop(this.pool, workshopId);
     const next = await inTransaction(this.pool, async (db) => {
       const run = await lockRun(db, workshopId, runId);
-      if (run?.state !== 'running') return undefined;
+      if (run?.state !== 'running' && !(run?.isByHand && run.state === 'paused')) return undefined;
       const tool = shop.tools.get(run.toolId)!;
-      const seenOutcome = this.lookAt(run, shop, tool.wear);
+      const seenOutcome = run.isByHand ? null : this.lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined);
       await setRunState(db, workshopId, runId, { state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm, event: 'finished' });
       await finishRun(db, runId, { measuredSeconds: progress.totalSeconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
       await addWear(db, workshopId, run.toolId, wearOf(tool.kind, progress));
@@ -226,21 +281,21 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       if (following?.hold) await setRunState(db, workshopId, following.id, { state: 'holding', doneSeconds: 0, cutMm: 0, event: 'holding' });
       return following;
     });
-    this.bay.unload(machineId);
+    leave();
     try {
       // The next step is under way before anybody hears of the end: who asks then finds it.
       if (next && !next.hold) await this.begin(workshopId, next.id, 'started');
     } finally {
-      this.announce(this.view({ ...before, state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm }));
+      this.announce(this.view({ ...before, state: 'finished', doneSeconds: progress.totalSeconds, cutMm: progress.cutMm }, shop));
     }
   }
 
   /** What the stand-in's world makes of a finished run. */
-  private lookAt(run: RunRow, shop: Shop, wear: number): Outcome {
+  private lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined): Outcome {
     const machine = shop.machines.get(run.machineId)!;
     const material = shop.materials.get(run.materialId)!;
     const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
-    return trialResult({ process: run.process, machine, passes: [run.settings], wear, heatLimitC: material.heatLimitC }, world, seedFromId(run.id)).outcome;
+    return trialResult({ process: run.process, machine, passes: [...(first ? [first.settings] : []), run.settings], wear, heatLimitC: material.heatLimitC }, world, seedFromId(first?.id ?? run.id)).outcome;
   }
 
   private async change(
@@ -263,6 +318,14 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     if (busy && busy !== except) throw new Problem(409, 'busy', `${shop.machines.get(machineId)?.name ?? 'The machine'} is busy with other work.`);
   }
 
+  /** A job does not go on to press, or cut further, what was not cut. */
+  private async refuseUncut(workshopId: string, run: RunRow): Promise<void> {
+    const before = (await listNewestRuns(this.pool, workshopId, run.jobId)).filter((other) => other.position < run.position && other.state === 'finished');
+    const last = before[before.length - 1];
+    if (!last?.outcome?.endsWith('under')) return;
+    throw new Problem(409, 'not-enough', `What lies there came out as “${processOf(last.process).outcomes[last.outcome]}”. Go over it again in its place before you go on, or correct the verdict.`);
+  }
+
   private async workshopOf(runId: string): Promise<string> {
     const running = await listRunning(this.pool);
     const found = running.find((run) => run.id === runId);
@@ -281,7 +344,15 @@ export class RunService extends EventEmitter<RunServiceEvents> {
     this.pending.add(watched);
   }
 
-  private view(run: RunRow): RunView {
+  /** Runs with what was said of them before, and how they could be gone over again. */
+  private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
+    if (runs.length === 0) return [];
+    const earlier = await listEarlierVerdicts(this.pool, workshopId, 'run', runs.map(({ id }) => id));
+    const shop = await loadShop(this.pool, workshopId);
+    return runs.map((run) => ({ ...this.view(run, shop), earlier: earlier.get(run.id) ?? [] }));
+  }
+
+  private view(run: RunRow, shop: Shop): RunView {
     const live = run.state === 'running' || run.state === 'paused' ? this.bay.progressOf(run.id) : null;
     return {
       id: run.id,
@@ -313,12 +384,22 @@ export class RunService extends EventEmitter<RunServiceEvents> {
       },
       seenOutcome: run.seenOutcome,
       outcome: run.outcome,
+      earlier: [],
+      isByHand: run.isByHand,
+      onTopOf: run.onTopOf,
+      stronger: strongerOf(run, shop),
     };
   }
 }
 
+/** What a second pass in the same place would be dialled to; null where the first was enough, or is not judged. */
+function strongerOf(run: RunRow, shop: Shop): RunView['stronger'] {
+  const machine = shop.machines.get(run.machineId);
+  return run.state === 'finished' && run.outcome && machine ? strongerPass(machine, run.process, run.settings, run.outcome) : null;
+}
+
 /** What a run wears a tool, in the unit of its kind: metres with the tool down, or hours at work. */
-function wearOf(kind: ToolKind, progress: RunProgress): number {
+function wearOf(kind: ToolKind, progress: Pick<RunProgress, 'totalSeconds' | 'cutMm'>): number {
   return toolKindOf(kind).wearUnit === 'm' ? progress.cutMm / 1000 : progress.totalSeconds / 3600;
 }
 

@@ -1,7 +1,8 @@
 import type { JobDetail, Nudge, StepChange, StepMerge, StepsChange } from '@keen-anvil/contract';
-import { joinBounds } from '@keen-anvil/core/geometry';
+import { createHash } from 'node:crypto';
+import { contourBounds, joinBounds, type Bounds } from '@keen-anvil/core/geometry';
 import { cuttableArea } from '@keen-anvil/core/machines';
-import { firstPlace } from '@keen-anvil/core/layout';
+import { firstPlace, movedAlong, shareSheet, type PartOnPiece } from '@keen-anvil/core/layout';
 import { orderSteps, TEMPERS } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -42,11 +43,24 @@ function labelOf(change: StepChange): string {
   return change.materialId ? 'choosing a material' : 'changing a step';
 }
 
-/** Moves some parts of a step on its sheet. */
+/** Moves some parts of a step on its sheet, with what lies on the same sheet in other steps unless it is to be alone. */
 export async function nudge(pool: Pool, workshopId: string, stepId: string, by: Nudge): Promise<JobDetail> {
-  return editStep(pool, workshopId, stepId, 'moving parts', async ({ db }) => {
-    const moved = await movePlacements(db, stepId, by.partIds, { x: by.dxMm, y: by.dyMm });
-    if (moved !== by.partIds.length) throw refused(`${by.partIds.length} parts were to be nudged, ${moved} of them are in this step.`, 'partIds');
+  const group = `nudge ${stepId} ${createHash('sha256').update([...by.partIds].sort().join()).digest('hex')} ${by.alone ?? false}`;
+  return editStep(pool, workshopId, stepId, 'moving parts', async ({ db, steps, parts, artworks }) => {
+    const own = new Set(parts.filter((part) => part.stepId === stepId).map((part) => part.id));
+    const known = by.partIds.filter((id) => own.has(id));
+    if (known.length !== by.partIds.length) throw refused(`${by.partIds.length} parts were to be nudged, ${known.length} of them are in this step.`, 'partIds');
+    const isAlone = by.alone || !steps.some((step) => step.id !== stepId && shareSheet(step, steps.find(({ id }) => id === stepId)!));
+    await movePlacements(db, isAlone ? known : movedAlong(stepId, known, steps, laidParts(artworks, parts, steps)), { x: by.dxMm, y: by.dyMm });
+  }, group);
+}
+
+/** The parts that are processed, with what they take up. */
+function laidParts(artworks: OpenJob['artworks'], parts: readonly PartRow[], steps: readonly StepRow[]): PartOnPiece[] {
+  const shapes = partShapes(artworks, parts, steps);
+  return parts.flatMap(({ id, stepId, role, place }) => {
+    const bounds = role === 'process' ? contourBounds(shapes.get(id)!.contours, 0.1) : null;
+    return bounds ? [{ id, stepId, bounds, place }] : [];
   });
 }
 
@@ -169,15 +183,25 @@ export async function placeAfresh({ db, workshopId, job, artworks }: OpenJob, st
   const parts = await listParts(db, workshopId, job.id);
   const steps = await listSteps(db, workshopId, job.id);
   const shapes = partShapes(artworks, parts, steps);
-  const together = steps.filter((s) => s.id === step.id || (s.stockPieceId === step.stockPieceId && s.machineId === step.machineId && s.mirrored === step.mirrored && s.onCarrier === step.onCarrier));
+  const together = steps.filter((s) => s.id === step.id || (shareSheet(s, step) && s.mirrored === step.mirrored));
   const ids = new Set(together.map((s) => s.id));
   // A guide shows where the blank lies: it comes to lie on the sheet with the rest.
   const boxes = together.flatMap((s) => stepBox(shapes, parts, s.id, true) ?? []);
   if (boxes.length === 0) return;
   const box = boxes.reduce(joinBounds);
-  const area = cuttableArea(machine, piece, step.onCarrier) ?? { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
+  // What all of their machines reach.
+  const areas = together.flatMap((s) => { const on = shop.machines.get(s.machineId); return (on && cuttableArea(on, piece, s.onCarrier)) ?? []; });
+  const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
+  const area = commonArea(areas) ?? cuttableArea(machine, piece, step.onCarrier) ?? whole;
   const place = firstPlace(area, box, step.mirrored);
   await updateParts(db, parts.filter((part) => part.stepId !== null && ids.has(part.stepId)).map((part) => ({ ...part, place })));
+}
+
+/** The area that lies in all of them; null where there is none. */
+function commonArea(areas: readonly Bounds[]): Bounds | null {
+  if (areas.length === 0) return null;
+  const common = areas.reduce((a, b) => ({ minX: Math.max(a.minX, b.minX), minY: Math.max(a.minY, b.minY), maxX: Math.min(a.maxX, b.maxX), maxY: Math.min(a.maxY, b.maxY) }));
+  return common.minX < common.maxX && common.minY < common.maxY ? common : null;
 }
 
 /** Turns a step over where it lies: its box stays, what was left in it is right. */
@@ -196,12 +220,12 @@ export async function renumber({ db, workshopId, job }: OpenJob): Promise<void> 
   for (const [position, step] of ordered.entries()) if (step.position !== position) await updateStep(db, { ...step, position });
 }
 
-async function editStep(pool: Pool, workshopId: string, id: string, label: string, edit: (open: OpenJob, step: StepRow) => Promise<void>): Promise<JobDetail> {
+async function editStep(pool: Pool, workshopId: string, id: string, label: string, edit: (open: OpenJob, step: StepRow) => Promise<void>, groupKey: string | null = null): Promise<JobDetail> {
   const jobId = await findJobOfStep(pool, workshopId, id);
   if (!jobId) throw notFound('That step');
   return editJob(pool, workshopId, jobId, label, async (open) => {
     const step = open.steps.find((s) => s.id === id);
     if (!step) throw notFound('That step');
     await edit(open, step);
-  });
+  }, groupKey);
 }

@@ -5,12 +5,12 @@ import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';
-import { listArtworks, updateArtwork } from '../queries/artworks';
+import { listArtworks, updateArtwork, type ArtworkRow } from '../queries/artworks';
 import { insertStep, listSteps, lockJob, updateJob } from '../queries/jobs';
 import { insertNote, listNotes } from '../queries/notes';
 import { insertParts, listParts } from '../queries/parts';
 import { listRecipes } from '../queries/recipes';
-import { copyArtwork, findTemplate, insertTemplate, listTemplates, type RecipeThen, type TemplateRow } from '../queries/templates';
+import { archiveTemplate, copyArtwork, findTemplate, insertTemplate, listTemplates, type RecipeThen, type TemplateRow } from '../queries/templates';
 import { recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 import { matchRecipes } from './step-match';
@@ -28,7 +28,7 @@ export async function keepTemplate(pool: Pool, workshopId: string, jobId: string
       return { stepId: id, recipeId: match.recipe?.id ?? null, settings: match.settings, temper: match.recipe?.temper.temper ?? null, toolLife: shop.tools.get(toolId)?.lifeNumber ?? null };
     });
     const notes = (await listNotes(db, workshopId, jobId)).map(({ kind, label, value }) => ({ kind, label, value }));
-    const sizes = artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed }));
+    const sizes = artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed, readingNumber }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed, readingNumber }));
     if (!(await insertTemplate(db, workshopId, { ...wish, jobId, snapshot: { isOrderByHand: job.isOrderByHand, steps, parts, artworks: sizes, recipes, notes } }))) throw new Problem(409, 'exists', 'There is a template with this id already.');
     return listTemplates(db, workshopId);
   });
@@ -77,16 +77,35 @@ async function changesSince(db: Db, workshopId: string, { snapshot }: TemplateRo
   });
 }
 
+const goneReading = ({ name }: TemplateRow): Problem => refused(`The drawing of “${name}” was read again since the template was kept, and how it was read then is not there any more. Keep the job as a template anew.`, 'templateId');
+
+/** Parts are numbers of a reading: where one points at nothing, the reading is not the one they are of. */
+function refuseForeignPieces(template: TemplateRow, copies: readonly ArtworkRow[], fresh: (id: string) => string): void {
+  const readings = new Map(copies.map(({ id, reading }) => [id, reading]));
+  const misses = template.snapshot.parts.some((part) => part.pieces.some(([drawn, contour]) => !readings.get(fresh(part.artworkId))?.parts[drawn]?.contours[contour]));
+  if (misses) throw goneReading(template);
+}
+
+/** Puts a template away, or takes it out again. */
+export async function putTemplateAway(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<TemplateSummary[]> {
+  if (!(await archiveTemplate(pool, workshopId, id, isArchived))) throw notFound('That template');
+  return listTemplates(pool, workshopId);
+}
+
 /** Fills a new job as a template has it; its drawings are copied, and its steps take the recipes as they are now. */
 export async function fillFromTemplate(db: Db, workshopId: string, jobId: string, templateId: string): Promise<void> {
   const template = await findTemplate(db, workshopId, templateId);
   if (!template) throw notFound('That template');
   const { snapshot } = template;
   const fresh = (id: string) => uuidv5(id, jobId);
-  for (const artwork of snapshot.artworks) await copyArtwork(db, workshopId, artwork.id, { id: fresh(artwork.id), jobId });
-  for (const row of await listArtworks(db, workshopId, jobId)) {
+  for (const artwork of snapshot.artworks) {
+    if (!(await copyArtwork(db, workshopId, artwork.id, artwork.readingNumber ?? 1, { id: fresh(artwork.id), jobId }))) throw goneReading(template);
+  }
+  const copies = await listArtworks(db, workshopId, jobId);
+  refuseForeignPieces(template, copies, fresh);
+  for (const row of copies) {
     const was = snapshot.artworks.find((artwork) => fresh(artwork.id) === row.id);
-    if (was) await updateArtwork(db, { ...row, ...was, id: row.id });
+    if (was) await updateArtwork(db, { ...row, ...was, id: row.id, readingNumber: row.readingNumber });
   }
   for (const step of snapshot.steps) await insertStep(db, workshopId, { ...step, id: fresh(step.id), jobId });
   await insertParts(db, workshopId, jobId, snapshot.parts.map((part) => ({ ...part, id: fresh(part.id), artworkId: fresh(part.artworkId), stepId: part.stepId && fresh(part.stepId), offsetOf: part.offsetOf && fresh(part.offsetOf) })));

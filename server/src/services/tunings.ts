@@ -15,12 +15,13 @@ import type { HeavyPool } from '../heavy/pool';
 import type { TuneAnswer, TuneTask } from '../heavy/tune';
 import { notFound, Problem, refused, stale } from '../problem';
 import { listJobs } from '../queries/jobs';
-import { insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
+import { correctTrial, insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
 import { addWear } from '../queries/tools';
 import {
   deleteSheet, endTuning, findSheet, findTuning, insertShape, insertSheet, insertTuning, keepAsTrial, listEarlierShapes, listShapes, listTunings, lockShape, lockTuning,
   resetRunningSheets, scoreShape, setShapeDone, setShapePhoto, setSheetState, touchTuning, type ShapeRow, type SheetRow,
 } from '../queries/tunings';
+import { insertVerdict } from '../queries/verdicts';
 import type { DeviceBay } from '../standin/device-bay';
 import { refreshCards } from './cards';
 import { keepPhoto, readPhoto } from './photos';
@@ -197,15 +198,17 @@ export class TuningService {
   }
 
   /** Keeps the maker's verdict on a trial: it teaches the tuner, and is evidence for the recipe. */
-  async score(workshopId: string, shapeId: string, outcome: Outcome): Promise<TuningView> {
+  async score(workshopId: string, shapeId: string, outcome: Outcome | null): Promise<TuningView> {
     return inTransaction(this.pool, async (db) => {
       const shape = await lockShape(db, workshopId, shapeId);
       if (!shape) throw notFound('That trial');
       if (shape.sheetState !== 'done') throw new Problem(409, 'sheet-state', 'A trial can be scored once its sheet is done.');
-      if (shape.tuningState !== 'open') throw new Problem(409, 'tuning-state', 'This tuning has ended; its trials stand as they were scored.');
+      if (outcome === null && shape.tuningState !== 'open') throw new Problem(409, 'tuning-state', 'This tuning has ended: a verdict on its trials can be corrected, not taken back.');
       await scoreShape(db, workshopId, shapeId, outcome);
+      await insertVerdict(db, workshopId, 'trial', shapeId, outcome, shape.outcome);
       // Gone over twice, a place says nothing of the second numbers alone: the tuner knows, the recipe's evidence does not.
-      if (shape.onTopOf.length === 0) await keepAsTrial(db, workshopId, { id: shape.id, recipeId: shape.recipeId, settings: shape.settings, outcome, toolWear: shape.toolWear, toolLife: shape.toolLife });
+      if (outcome === null) await correctTrial(db, workshopId, shapeId, null);
+      else if (shape.onTopOf.length === 0) await keepAsTrial(db, workshopId, { id: shape.id, recipeId: shape.recipeId, settings: shape.settings, outcome, toolWear: shape.toolWear, toolLife: shape.toolLife });
       await refreshCards(db, workshopId, [shape.recipeId]);
       await touchTuning(db, workshopId, shape.tuningId);
       return this.view(db, workshopId, shape.tuningId);

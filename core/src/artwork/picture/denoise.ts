@@ -5,19 +5,21 @@ const SPACE_WEIGHTS = [1, 0.75, 0.35];
 const EDGE_SIGMAS = 3;
 /** Below this the picture is as it was drawn, and nothing is touched. */
 export const CLEAN_SIGMA = 0.4;
-const PASSES = 2;
+/** From this on single pixels are odd enough to be taken out first, and one pass does not do. */
+const ROUGH_SIGMA = 3;
 
 /**
- * A grey picture without its noise: single odd pixels are taken out (median of nine), then neighbours are averaged only with
+ * A grey picture without its noise: where it is rough, single odd pixels are taken out (median of nine); then neighbours are averaged only with
  * those of much the same grey (bilateral filter, Tomasi & Manduchi 1998, across and down by turns), so that edges stay
  * where they are. A picture without noise comes back as it is.
  * @param sigma standard deviation of the noise, in grey levels
  */
 export function denoised(grey: Uint8Array, width: number, height: number, sigma: number): Uint8Array {
   if (sigma < CLEAN_SIGMA || width < 5 || height < 5) return grey;
-  let values = median3(grey, width, height);
+  const isRough = sigma >= ROUGH_SIGMA;
+  let values = isRough ? median3(grey, width, height) : grey;
   const weights = rangeWeights(Math.max(4, EDGE_SIGMAS * sigma));
-  for (let pass = 0; pass < PASSES; pass++) values = smoothedAlong(smoothedAlong(values, width, height, 1, weights), width, height, width, weights);
+  for (let pass = 0; pass < (isRough ? 2 : 1); pass++) values = smoothedAlong(smoothedAlong(values, width, height, 1, weights), width, height, width, weights);
   return values;
 }
 
@@ -71,18 +73,19 @@ function median3(grey: Uint8Array, width: number, height: number): Uint8Array {
 export function withoutOddPixels(indices: Uint8Array, width: number, height: number): Uint8Array {
   const calm = new Uint8Array(indices);
   const counts = new Uint8Array(256);
+  const steps = [-width - 1, -width, -width + 1, -1, 1, width - 1, width, width + 1];
   for (let y = 1; y < height - 1; y++) {
     for (let x = 1, i = y * width + 1; x < width - 1; x++, i++) {
       const own = indices[i];
       if (indices[i - 1] === own && indices[i + 1] === own) continue;
-      const around = [indices[i - width - 1], indices[i - width], indices[i - width + 1], indices[i - 1], indices[i + 1], indices[i + width - 1], indices[i + width], indices[i + width + 1]];
       let most = own;
-      for (const index of around) {
+      for (let k = 0; k < 8; k++) {
+        const index = indices[i + steps[k]];
         counts[index] += 1;
         if (counts[index] > counts[most]) most = index;
       }
       if (counts[own] < 3 && counts[most] > 4) calm[i] = most;
-      for (const index of around) counts[index] = 0;
+      for (let k = 0; k < 8; k++) counts[indices[i + steps[k]]] = 0;
     }
   }
   return calm;

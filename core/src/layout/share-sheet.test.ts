@@ -1,0 +1,31 @@
+import { boundsOnSheet, movedAlong, type OnPiece, type PartOnPiece } from './index';
+
+const steps: OnPiece[] = [
+  { id: 'engrave', stockPieceId: 'board', mirrored: false },
+  { id: 'cut', stockPieceId: 'board', mirrored: false },
+  { id: 'press', stockPieceId: 'film', mirrored: true },
+  { id: 'draw', stockPieceId: null, mirrored: false },
+];
+const part = (id: string, stepId: string, x: number, size: number): PartOnPiece => ({ id, stepId, bounds: { minX: x, minY: 0, maxX: x + size, maxY: size }, place: { x: 5, y: 5 } });
+const parts = [part('letters', 'engrave', 12, 6), part('figures', 'engrave', 52, 6), part('tag 1', 'cut', 10, 10), part('tag 2', 'cut', 50, 10), part('crest', 'press', 10, 10)];
+
+describe('what lies on one sheet', () => {
+  it('moves with a whole step', () => {
+    expect(movedAlong('cut', ['tag 1', 'tag 2'], steps, parts).sort()).toEqual(['figures', 'letters', 'tag 1', 'tag 2']);
+  });
+
+  it('moves with a part where it lies over it', () => {
+    expect(movedAlong('cut', ['tag 2'], steps, parts)).toEqual(['tag 2', 'figures']);
+    expect(movedAlong('engrave', ['letters'], steps, parts)).toEqual(['letters', 'tag 1']);
+  });
+
+  it('stays where no other step is on its sheet', () => {
+    expect(movedAlong('press', ['crest'], steps, parts)).toEqual(['crest']);
+    expect(movedAlong('draw', ['x'], steps, parts)).toEqual(['x']);
+  });
+
+  it('has its box where it lies, turned over too', () => {
+    expect(boundsOnSheet(part('a', 'cut', 10, 4), false)).toEqual({ minX: 15, maxX: 19, minY: 5, maxY: 9 });
+    expect(boundsOnSheet(part('a', 'press', 10, 4), true)).toEqual({ minX: -9, maxX: -5, minY: 5, maxY: 9 });
+  });
+});

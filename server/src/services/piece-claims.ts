@@ -1,0 +1,37 @@
+import { sayClaim } from '@keen-anvil/core/preflight';
+import { formatNumber } from '@keen-anvil/core/units';
+import type { Db } from '../db/pool';
+import { Problem } from '../problem';
+import { listClaims, lockPieces, spokenFor } from '../queries/claims';
+
+/** What a job takes from its pieces when it is started. */
+export interface Taking {
+  stockPieceId: string | null;
+  usedLengthMm: number;
+}
+
+/**
+ * Refuses a start on a piece that other work has its hand on, or of which nothing is left: nobody would take from what is
+ * not there. A maker who knows better may start all the same, unless the piece is on a machine at this moment.
+ * @throws Problem 409 `piece-taken` or `nothing-left`
+ */
+export async function refuseTakenPieces(db: Db, workshopId: string, jobId: string, takings: readonly Taking[], knowing: boolean): Promise<void> {
+  const ids = [...new Set(takings.flatMap(({ stockPieceId }) => stockPieceId ?? []))];
+  const pieces = await lockPieces(db, workshopId, ids);
+  const claims = await listClaims(db, workshopId, ids, jobId);
+  const running = claims.find(({ state }) => state === 'running');
+  if (running) throw new Problem(409, 'piece-on-machine', `${capital(sayClaim(running))}. Wait until it is done, or choose another piece.`);
+  if (knowing) return;
+  const waiting = claims.find(({ state }) => state === 'waiting');
+  if (waiting) throw new Problem(409, 'piece-taken', `${capital(sayClaim(waiting))}. Choose another piece, or run all the same.`);
+  const reserved = await spokenFor(db, workshopId, ids, jobId);
+  for (const piece of pieces) {
+    if (piece.count <= 0) throw new Problem(409, 'nothing-left', `Nothing is left of ${piece.name} in stock: the run would take from what is not there. Choose another piece, or run all the same.`);
+    if (piece.kind !== 'roll') continue;
+    const wanted = Math.max(...takings.filter(({ stockPieceId }) => stockPieceId === piece.id).map(({ usedLengthMm }) => usedLengthMm));
+    const free = piece.lengthMm - (reserved.get(piece.id) ?? 0);
+    if (wanted > free) throw new Problem(409, 'piece-taken', `${piece.name} has ${formatNumber(piece.lengthMm, 0)} mm left, of which ${formatNumber(piece.lengthMm - free, 0)} mm are spoken for by other work; this takes ${formatNumber(wanted, 0)} mm. Choose another piece, or run all the same.`);
+  }
+}
+
+const capital = (words: string): string => words.charAt(0).toUpperCase() + words.slice(1);
