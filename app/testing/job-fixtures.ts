@@ -6,7 +6,7 @@ import { recipe } from './fixtures';
 export const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
 
 export const part = (over: Partial<PartView> = {}): PartView => ({
-  id: 'part-1', name: '4', layer: null, colour: '#e8b31e', artworkId: 'art', stepId: 'step-1', role: 'process', contours: [square(0, 0, 40)], place: { x: 0, y: 0 }, outline: null, bridges: [], pieces: 1, script: null, ...over,
+  id: 'part-1', name: '4', layer: null, colour: '#e8b31e', artworkId: 'art', stepId: 'step-1', role: 'process', contours: [square(0, 0, 40)], place: { x: 0, y: 0 }, outline: null, bridges: [], pieces: 1, script: null, isFilled: null, ...over,
 });
 
 export const artwork: ArtworkView = {
@@ -15,7 +15,7 @@ export const artwork: ArtworkView = {
 };
 
 export const step: StepView = {
-  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, hold: null, keepsSheet: false, nudge: null, claims: [],
+  id: 'step-1', version: 2, position: 0, colour: '#e8b31e', process: 'kiss-cut', materialId: 'navy', stockPieceId: 'roll', machineId: 'long', toolId: 'fine', holder: 1, mirrored: false, onCarrier: false, isSkipped: false, isProcessGuessed: false, hold: null, keepsSheet: false, nudge: null, claims: [],
   parts: [part()],
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
 };

@@ -1,6 +1,7 @@
 import { Overlay } from '@rneui/themed';
 import type { PropsWithChildren, ReactNode } from 'react';
 import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
+import { Boundary } from './boundary';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Heading, Strong } from './type';
@@ -30,7 +31,9 @@ export function Decision({ title, isOpen, onClose, children }: PropsWithChildren
             <Strong style={{ color: quench }}>Close</Strong>
           </Pressable>
         </View>
-        <ScrollView contentContainerStyle={{ gap: SPACE.small }}>{children}</ScrollView>
+        <ScrollView contentContainerStyle={{ gap: SPACE.small }}>
+          <Boundary isPart>{children}</Boundary>
+        </ScrollView>
       </View>
     </Overlay>
   );

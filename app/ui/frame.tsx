@@ -1,8 +1,10 @@
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { usePathname, useRouter, type Href } from 'expo-router';
+import { usePathname, type Href } from 'expo-router';
 import type { ComponentProps, PropsWithChildren } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
+import { Boundary } from './boundary';
+import { LinkPress } from './link-press';
 import { useTokens } from './theme';
 import { FONT, SPACE } from './tokens';
 import { Aside, Heading } from './type';
@@ -28,7 +30,8 @@ export function Frame({ children }: PropsWithChildren) {
   const isWide = useWide();
   const path = usePathname();
   const insets = useSafeAreaInsets();
-  if (/\/dial$/.test(path)) return <View style={{ flex: 1, backgroundColor: paper }}>{children}</View>;
+  const screen = <Boundary resetKeys={[path]}>{children}</Boundary>;
+  if (/\/dial$/.test(path)) return <View style={{ flex: 1, backgroundColor: paper }}>{screen}</View>;
   const links = PLACES.map((place) => <PlaceLink key={place.href} place={place} isHere={place.href === '/' ? path === '/' : path.startsWith(place.href)} isWide={isWide} />);
   if (isWide) {
     return (
@@ -37,13 +40,13 @@ export function Frame({ children }: PropsWithChildren) {
           <Heading style={{ paddingHorizontal: SPACE.wide, paddingBottom: SPACE.wide, fontFamily: FONT.headingBold }}>Keen{'\n'}Anvil</Heading>
           {links}
         </View>
-        <View style={{ flex: 1 }}>{children}</View>
+        <View style={{ flex: 1 }}>{screen}</View>
       </View>
     );
   }
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
-      <View style={{ flex: 1 }}>{children}</View>
+      <View style={{ flex: 1 }}>{screen}</View>
       <View role="navigation" style={{ flexDirection: 'row', borderTopWidth: 1, borderColor: rule, backgroundColor: card, paddingBottom: insets.bottom }}>
         {links}
       </View>
@@ -53,14 +56,13 @@ export function Frame({ children }: PropsWithChildren) {
 
 function PlaceLink({ place, isHere, isWide }: { place: Place; isHere: boolean; isWide: boolean }) {
   const { quench, slate } = useTokens();
-  const router = useRouter();
   const colour = isHere ? quench : slate;
   return (
-    <Pressable
-      role="link"
-      aria-label={place.label}
-      aria-current={isHere ? 'page' : undefined}
-      onPress={() => router.navigate(place.href)}
+    <LinkPress
+      label={place.label}
+      href={place.href}
+      isHere={isHere}
+      isPlace
       style={
         isWide
           ? { flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: 52, paddingHorizontal: SPACE.wide, borderRightWidth: isHere ? 4 : 0, borderColor: quench }
@@ -69,6 +71,6 @@ function PlaceLink({ place, isHere, isWide }: { place: Place; isHere: boolean; i
     >
       <MaterialCommunityIcons name={place.icon} size={24} color={colour} />
       <Aside style={{ color: colour, fontSize: isWide ? 16 : 13, fontFamily: isHere ? FONT.textBold : FONT.text }}>{place.label}</Aside>
-    </Pressable>
+    </LinkPress>
   );
 }

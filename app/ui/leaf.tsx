@@ -1,14 +1,12 @@
-import type { PropsWithChildren } from 'react';
-import { View, type StyleProp, type ViewStyle } from 'react-native';
-import { useTokens } from './theme';
-import { SPACE } from './tokens';
+import type { ComponentProps } from 'react';
+import { Boundary } from './boundary';
+import { Leaf as Surface } from './leaf-surface';
 
-/** A leaf of the book: a surface with an inked edge at its left. */
-export function Leaf({ children, style, edge, testID }: PropsWithChildren<{ style?: StyleProp<ViewStyle>; edge?: string; testID?: string }>) {
-  const { card, rule } = useTokens();
+/** A leaf of the book: a surface with an inked edge at its left. A fault in what stands on it stays on it. */
+export function Leaf({ children, ...surface }: ComponentProps<typeof Surface>) {
   return (
-    <View testID={testID} style={[{ backgroundColor: card, borderWidth: 1, borderColor: rule, borderLeftWidth: 5, borderLeftColor: edge ?? rule, borderRadius: 3, padding: SPACE.wide, gap: SPACE.small }, style]}>
-      {children}
-    </View>
+    <Surface {...surface}>
+      <Boundary isPart>{children}</Boundary>
+    </Surface>
   );
 }

@@ -1,5 +1,7 @@
 import type { PropsWithChildren, ReactNode } from 'react';
-import { Pressable, View } from 'react-native';
+import type { Href } from 'expo-router';
+import { View } from 'react-native';
+import { LinkPress } from './link-press';
 import { useTokens } from './theme';
 import { SPACE } from './tokens';
 
@@ -9,17 +11,17 @@ interface LinkRowProps {
   mark?: ReactNode;
   end?: ReactNode;
   isFaint?: boolean;
-  onPress: () => void;
+  href: Href;
 }
 
 /** A line that leads somewhere: a mark, words, and what stands at its end. */
-export function LinkRow({ label, isOpen, mark, end, isFaint, onPress, children }: PropsWithChildren<LinkRowProps>) {
+export function LinkRow({ label, isOpen, mark, end, isFaint, href, children }: PropsWithChildren<LinkRowProps>) {
   const { card, rule, quench } = useTokens();
   return (
-    <Pressable role="link" aria-label={label} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3, opacity: isFaint ? 0.6 : 1 }}>
+    <LinkPress label={label} href={href} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3, opacity: isFaint ? 0.6 : 1 }}>
       {mark}
       <View style={{ flex: 1 }}>{children}</View>
       {end}
-    </Pressable>
+    </LinkPress>
   );
 }

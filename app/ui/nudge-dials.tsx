@@ -1,21 +1,21 @@
 import type { MachineView } from '@keen-anvil/contract';
-import { scaleOf, type Changes, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import { quantitiesFor, type Changes, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import { StepNumber } from './step-number';
 
 interface NudgeDialsProps {
   machine: MachineView;
+  process: ProcessName;
   settings: Settings;
   changes: Changes;
   onChange: (changes: Changes) => void;
 }
 
-/** The machine's own dials, each at what the recipe says and a little more or less. */
-export function NudgeDials({ machine, settings, changes, onChange }: NudgeDialsProps) {
-  const names = (Object.keys(settings) as QuantityName[]).filter((name) => machine.dials.some((dial) => dial.name === name));
+/** The machine's own dials in the dial card's order, each at what the recipe says and a little more or less. */
+export function NudgeDials({ machine, process, settings, changes, onChange }: NudgeDialsProps) {
+  const dials = quantitiesFor(machine, process).filter(({ name }) => settings[name] !== undefined && machine.dials.some((dial) => dial.name === name));
   return (
     <>
-      {names.flatMap((name) => {
-        const scale = scaleOf(machine, name);
+      {dials.flatMap(({ name, scale }) => {
         const base = settings[name]!;
         return scale
           ? [

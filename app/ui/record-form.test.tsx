@@ -10,7 +10,7 @@ const fields: FormField[] = [
 ];
 const open = (over: Partial<Parameters<typeof RecordForm>[0]> = {}) => {
   const onSubmit = jest.fn();
-  renderWithBook(<RecordForm sections={[{ title: 'The material', fields }]} values={{ name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'chrome' }} submit="Write it down" isSubmitting={false} error={null} onSubmit={onSubmit} {...over} />);
+  renderWithBook(<RecordForm sections={[{ title: 'The material', fields }]} values={{ name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'chrome' }} draftName="test" submit="Write it down" isSubmitting={false} error={null} onSubmit={onSubmit} {...over} />);
   return onSubmit;
 };
 

@@ -1,11 +1,13 @@
 import { convertUnit, fieldProblem, formatNumber, readTyped, type DetailField, type TypedQuantity } from '@keen-anvil/core/units';
 import { Button, Input, Switch } from '@rneui/themed';
-import { Fragment } from 'react';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { Controller, useForm, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { ApiError } from '../features/api/client';
 import { Chips } from './chips';
+import { DraftOffer } from './draft-offer';
 import { StaleChoice } from './stale-choice';
+import { keepDraft, readDraft } from './use-draft';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Body, Heading, Strong } from './type';
@@ -34,6 +36,8 @@ interface RecordFormProps {
   values: FormValues;
   /** Numbers that were typed in another unit, as they were typed. */
   typed?: Record<string, TypedQuantity>;
+  /** Tells what is typed here apart from other forms, so that it is kept over reload, Back and a crash. */
+  draftName: string;
   submit: string;
   isSubmitting: boolean;
   error: Error | null;
@@ -45,7 +49,7 @@ interface RecordFormProps {
 }
 
 /** A form over fields that are described by a table; what is wrong stands beneath its field, and nothing typed is lost. */
-export function RecordForm({ sections, values, typed = {}, submit, isSubmitting, error, stale, onSubmit, onChoose }: RecordFormProps) {
+export function RecordForm({ sections, values, typed = {}, draftName, submit, isSubmitting, error, stale, onSubmit, onChoose }: RecordFormProps) {
   const { rust } = useTokens();
   const units = useUnits();
   const fields = sections.flatMap((section) => section.fields);
@@ -59,12 +63,33 @@ export function RecordForm({ sections, values, typed = {}, submit, isSubmitting,
     const shown = units.unitFor(field.unit ?? '');
     return formatNumber(convertUnit(Number(value), field.unit ?? '', shown) ?? Number(value), 6);
   };
-  const { control, handleSubmit, getValues } = useForm<Drafts>({ defaultValues: Object.fromEntries(fields.map((field) => [field.name, draftOf(field)])) });
+  const start = (): Drafts => Object.fromEntries(fields.map((field) => [field.name, draftOf(field)]));
+  const [kept] = useState(() => readDraft<Drafts>(draftName));
+  const [isBack, setBack] = useState(kept !== null);
+  const { control, handleSubmit, getValues, reset, subscribe, setFocus } = useForm<Drafts>({ defaultValues: { ...start(), ...kept } });
+  // What is typed is kept until it is written down.
+  useEffect(() => subscribe({ formState: { values: true }, callback: ({ values: now, name }) => name && keepDraft(draftName, now) }), [subscribe, draftName]);
+  const wasSubmitting = useRef(false);
+  useEffect(() => {
+    if (wasSubmitting.current && !isSubmitting && !error) keepDraft(draftName, null);
+    wasSubmitting.current = isSubmitting;
+  }, [isSubmitting, error, draftName]);
+  const drop = () => {
+    keepDraft(draftName, null);
+    setBack(false);
+    reset(start());
+  };
   const read = (drafts: Drafts) => readDrafts(fields, drafts, units.unitFor);
   const apiError = error instanceof ApiError ? error : null;
+  const refusedField = fields.find((field) => field.name === apiError?.field)?.name;
+  // A refusal leads to its field.
+  useEffect(() => {
+    if (refusedField) setFocus(refusedField);
+  }, [refusedField, apiError, setFocus]);
   const current = apiError?.code === 'stale' ? (apiError.current as never) : null;
   return (
     <View style={{ gap: SPACE.base }}>
+      <DraftOffer isBack={isBack} onDrop={drop} />
       {sections.map((section) => (
         <Fragment key={section.title}>
           {section.fields.length ? <Heading>{section.title}</Heading> : null}
@@ -87,7 +112,7 @@ export function RecordForm({ sections, values, typed = {}, submit, isSubmitting,
         />
       ) : (
         <>
-          {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+          {error ? <View role="alert"><Body style={{ color: rust }}>{error.message}</Body></View> : null}
           <Button title={submit} loading={isSubmitting} onPress={() => void handleSubmit((drafts) => { const mine = read(drafts); onSubmit(mine.values, mine.typed); })()} />
         </>
       )}
@@ -143,7 +168,7 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
       name={field.name}
       defaultValue={start}
       rules={{ validate: (draft) => draftProblem(field, draft, shownUnit) ?? true }}
-      render={({ field: { value, onChange, onBlur }, fieldState }) => {
+      render={({ field: { value, onChange, onBlur, ref }, fieldState }) => {
         const problem = fieldState.error?.message ?? refusal ?? '';
         if (field.kind === 'yes-no') {
           return (
@@ -173,6 +198,7 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
         return (
           <View>
             <Input
+              ref={ref as never}
               label={label}
               aria-label={field.label}
               value={String(value ?? '')}
@@ -198,6 +224,6 @@ function ColourWell({ label, value, onChange }: { label: string; value: string; 
 
 function FieldHelp({ field, problem }: { field: FormField; problem: string }) {
   const { rust } = useTokens();
-  if (problem) return <Strong style={{ color: rust, fontSize: 15 }}>{problem}</Strong>;
+  if (problem) return <View role="alert"><Strong style={{ color: rust, fontSize: 15 }}>{problem}</Strong></View>;
   return field.help ? <Aside>{field.help}</Aside> : null;
 }

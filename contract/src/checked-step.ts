@@ -13,6 +13,9 @@ export interface StepBed {
   tool: ToolView;
 }
 
+/** Whether a step should be asked “engrave or cut?”: its shapes are filled, and nobody has said yet what is done with them. */
+export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'isProcessGuessed' | 'parts'>): boolean => isProcessGuessed && parts.some((part) => part.isFilled);
+
 /** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
 export function checkedStep(step: StepView, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;

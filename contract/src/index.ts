@@ -4,4 +4,4 @@ export { paths } from './paths';
 export type { ProblemBody } from './problem';
 export * from './requests';
 export { ContractError, parseContract } from './validate';
-export { checkedJob, checkedStep, type StepBed } from './checked-step';
+export { asksEngraveOrCut, checkedJob, checkedStep, type StepBed } from './checked-step';

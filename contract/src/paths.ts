@@ -77,7 +77,7 @@ export const paths = {
   templateArchive: (id: string) => `/api/templates/${id}/archive`,
   stepMerge: (id: string) => `/api/steps/${id}/merge`,
   step: (id: string) => `/api/steps/${id}`,
-  stepFile: (id: string) => `/api/steps/${id}/machine-file`,
+  stepFile: (id: string, withSheet = false) => `/api/steps/${id}/machine-file${withSheet ? '?sheet' : ''}`,
   placements: (stepId: string) => `/api/steps/${stepId}/placements`,
   runs: (jobId: string) => `/api/jobs/${jobId}/runs`,
   run: (id: string) => `/api/runs/${id}`,

@@ -41,3 +41,5 @@ ALTER TABLE run ADD COLUMN by_hand boolean NOT NULL DEFAULT false;
 ALTER TABLE run ADD COLUMN planned_cut_mm double precision;
 -- The run that this one goes over once more, in its place: its outcome says nothing of its own numbers alone.
 ALTER TABLE run ADD COLUMN on_top_of uuid REFERENCES run;
+-- What is done was taken from the material's family; where its shapes are filled, the maker is asked.
+ALTER TABLE job_step ADD COLUMN is_process_guessed boolean NOT NULL DEFAULT false;

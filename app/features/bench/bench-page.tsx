@@ -30,7 +30,7 @@ export function BenchPage() {
       <Heading>Jobs in hand</Heading>
       <View style={{ gap: SPACE.small }}>
         {bench.data?.jobs.map((job) => (
-          <JobRow key={job.id} job={job} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: job.id } })} />
+          <JobRow key={job.id} job={job} href={{ pathname: '/jobs/[id]', params: { id: job.id } }} />
         ))}
       </View>
     </>
@@ -64,7 +64,7 @@ export function BenchPage() {
               <View style={{ gap: SPACE.small }}>
                 {bench.data.recipes.length === 0 ? <Aside>None yet: the first run will bring one here.</Aside> : null}
                 {bench.data.recipes.map((recipe) => (
-                  <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
+                  <RecipeRow key={recipe.id} recipe={recipe} />
                 ))}
               </View>
               {isWide ? null : jobs}

@@ -3,7 +3,6 @@ import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
@@ -39,7 +38,6 @@ export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
 
 function NailedCard({ recipe }: { recipe: RecipeSummary }) {
   const { slate } = useTokens();
-  const router = useRouter();
   const { setNodeRef, setActivatorNodeRef, attributes, listeners, transform, transition, isDragging } = useSortable({ id: recipe.id });
   // Elements of the page itself: what is dragged needs its own pointer and key events.
   return (
@@ -48,7 +46,7 @@ function NailedCard({ recipe }: { recipe: RecipeSummary }) {
         <MaterialCommunityIcons name="drag-horizontal-variant" size={24} color={slate} />
       </div>
       <div style={{ flex: 1, minWidth: 0 }}>
-        <RecipeRow recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />
+        <RecipeRow recipe={recipe} />
       </div>
     </div>
   );

@@ -1,5 +1,4 @@
 import { processOf } from '@keen-anvil/core/recipes';
-import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { LinkRow } from '../../ui/link-row';
 import { Swatch } from '../../ui/marks';
@@ -10,7 +9,6 @@ import { triedIn } from '../tuning/tried';
 
 /** Tunings that were begun and not ended: a scrap lies somewhere with half an answer on it. */
 export function OpenTunings() {
-  const router = useRouter();
   const tunings = useOpenTunings().data ?? [];
   if (tunings.length === 0) return null;
   return (
@@ -21,7 +19,7 @@ export function OpenTunings() {
         const tried = triedIn(tuning);
         const last = tried.at(-1);
         return (
-          <LinkRow key={id} label={`Tuning of ${recipe.material.name}`} mark={<Swatch colour={recipe.material.colour} />} onPress={() => router.push({ pathname: '/book/tuning/[id]', params: { id } })}>
+          <LinkRow key={id} label={`Tuning of ${recipe.material.name}`} mark={<Swatch colour={recipe.material.colour} />} href={{ pathname: '/book/tuning/[id]', params: { id } }}>
             <Strong>{recipe.material.name}</Strong>
             <Aside>
               {processOf(recipe.process).label} on {recipe.machine.name} · {tried.length === 1 ? '1 trial' : `${tried.length} trials`}

@@ -2,8 +2,9 @@ import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
 import { nudged, processOf, sayChanges, type Settings } from '@keen-anvil/core/recipes';
 import { useRouter } from 'expo-router';
 import { activateKeepAwakeAsync, deactivateKeepAwake } from 'expo-keep-awake';
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { Chips } from '../../ui/chips';
 import { Swatch, TemperMark } from '../../ui/marks';
 import { Trouble, Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
@@ -12,7 +13,7 @@ import { Aside, Figure, Strong, Title } from '../../ui/type';
 import { useMachines } from '../shop/queries';
 import { dialledNumbers, type DialledNumber } from './dial-numbers';
 import { useRecipe } from './queries';
-import { toolNudge } from './tool-nudge';
+import { pieceNudges, toolNudge } from './tool-nudge';
 
 const CARD_WIDTH = 900;
 const AWAKE = 'dial card';
@@ -34,13 +35,18 @@ export function DialCard({ id }: { id: string }) {
   const router = useRouter();
   const recipe = useRecipe(id);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
-  const nudge = recipe.data && toolNudge(recipe.data);
+  const [pieceId, setPieceId] = useState<string | null>(null);
+  const pieces = recipe.data ? pieceNudges(recipe.data) : [];
+  const nudge = recipe.data && (pieces.find((variant) => variant.stockPieceId === pieceId) ?? toolNudge(recipe.data));
   const close = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/book/[id]', params: { id } }));
   return (
-    <CardFrame onClose={close}>
+    <CardFrame
+      onClose={close}
+      foot={pieces.length ? <Chips label="On which piece?" options={[{ value: '', label: 'on any piece' }, ...pieces.map((variant) => ({ value: variant.stockPieceId!, label: `on ${variant.forName}` }))]} chosen={pieceId ?? ''} onChoose={(id) => setPieceId(id || null)} /> : null}
+    >
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : null}
       {recipe.data && machine ? (
-        <CardFace recipe={recipe.data} machine={machine} settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings} nudge={nudge && `nudged ${sayChanges(nudge.changes)}: ${nudge.reason}`} />
+        <CardFace recipe={recipe.data} machine={machine} settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings} nudge={nudge && `nudged ${sayChanges(nudge.changes)} for ${nudge.forName}: ${nudge.reason}`} />
       ) : (
         <Waiting />
       )}

@@ -95,7 +95,7 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
       {there ? (
         <Leaf testID="there">
           <Heading>It is in the book already</Heading>
-          <RecipeRow recipe={there} onPress={() => router.push({ pathname: '/book/[id]', params: { id: there.id } })} />
+          <RecipeRow recipe={there} />
           <Button title="Open it" onPress={() => router.push({ pathname: '/book/[id]', params: { id: there.id } })} />
         </Leaf>
       ) : null}

@@ -1,6 +1,7 @@
 import {
   paths, type ImportPreview, type NewRecipe, type NewRevision, type NewTrial, type NewVariant, type RecipeDetail, type RecipeNote, type RecipePageView, type RecipeSummary, type ReturnToRevision, type SuggestAnswerView, type SuggestionWanted,
 } from '@keen-anvil/contract';
+import type { Outcome } from '@keen-anvil/core/recipes';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
 import { filterQuery, type BookFilter } from './filter';
@@ -43,6 +44,7 @@ export const useReturn = (id: string) => useRecipeChange(id, (body: ReturnToRevi
 export const useNote = (id: string) => useRecipeChange(id, (body: RecipeNote) => call<RecipeDetail>(paths.recipeNote(id), { method: 'PUT', body }));
 export const useAddVariant = (id: string) => useRecipeChange(id, (body: NewVariant) => call<RecipeDetail>(paths.recipeVariants(id), { method: 'POST', body }));
 export const useEndVariant = (id: string) => useRecipeChange(id, (variantId: string) => call<RecipeDetail>(paths.variantEnd(variantId), { method: 'POST' }));
+export const useCorrectEvidence = (id: string) => useRecipeChange(id, ({ id: eventId, outcome }: { id: string; outcome: Outcome | null }) => call<RecipeDetail>(paths.evidenceOutcome(eventId), { method: 'PUT', body: { outcome } }));
 export const useWriteTrial = (id: string) => useRecipeChange(id, (body: NewTrial) => call<RecipeDetail>(paths.recipeTrials(id), { method: 'POST', body }));
 
 export function useCreateRecipe() {

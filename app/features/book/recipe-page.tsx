@@ -1,25 +1,30 @@
-import { paths, type RecipeDetail } from '@keen-anvil/contract';
+import { paths, type EvidenceView, type RecipeDetail } from '@keen-anvil/contract';
 import { processOf, quantityOf, nudged, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { Pressable, View } from 'react-native';
+import { Decision } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE } from '../../ui/tokens';
+import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
 import { saveFile } from '../api/save-file';
 import { useBench } from '../bench/queries';
 import { ArchiveKey } from '../shop/archive-key';
 import { useMachines } from '../shop/queries';
+import { sayVerdicts } from '../runs/say-verdicts';
 import { ChangeRecipe } from './change-recipe';
+import { CorrectEvidence } from './correct-evidence';
 import { DialNumbers } from './dial-numbers';
 import { History } from './history';
 import { NudgeRecipe } from './nudge-recipe';
@@ -49,6 +54,8 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
   const router = useRouter();
   const [open, setOpen] = useState<Open>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const [kept, setKept] = useState<string | null>(null);
+  const [correcting, setCorrecting] = useState<EvidenceView | null>(null);
   const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
   const nudge = toolNudge(recipe);
   const { temper, reasons } = recipe.temper;
@@ -77,6 +84,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       }
     >
       {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} typed={recipe.typed} /> : <Waiting lines={1} />}
+      {kept ? <View role="status"><Strong style={{ color: tokens.moss }}>{`Kept: ${kept}.`}</Strong></View> : null}
       {machine && nudge ? (
         <Leaf edge={tokens.ember} testID="dial-in">
           <Strong>{`With this ${toolKindOf(recipe.tool.kind).label.toLowerCase()} dial in, nudged ${sayChanges(nudge.changes)}:`}</Strong>
@@ -110,7 +118,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       {recipe.evidence.length === 0 ? <Aside>Nothing yet. A trial or a scored run will stand here.</Aside> : null}
       <View>
         {recipe.evidence.map((event) => (
-          <View key={event.id} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
+          <Pressable key={event.id} role="button" aria-label={`Correct: ${processOf(recipe.process).outcomes[event.outcome]}, ${event.jobName ?? 'trial'}`} onPress={() => setCorrecting(event)} style={{ flexDirection: 'row', gap: SPACE.base, minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
             <Strong style={{ width: 128, color: event.outcome === 'right' ? tokens.moss : tokens.rust }}>{processOf(recipe.process).outcomes[event.outcome]}</Strong>
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
@@ -119,16 +127,20 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
                 {event.toolWear === null ? '' : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
                 {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsText(event.settings, machine)}`}
               </Aside>
+              {event.earlier.length ? <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside> : null}
             </View>
-          </View>
+          </Pressable>
         ))}
       </View>
+      <Decision title="How did it come out?" isOpen={correcting !== null} onClose={() => setCorrecting(null)}>
+        {correcting ? <CorrectEvidence recipe={recipe} event={correcting} onDone={() => setCorrecting(null)} /> : null}
+      </Decision>
       <History recipe={recipe} />
       <TextKey title="Card to print (PDF, A6)" icon="printer-outline" onPress={() => void saveFile(paths.cards([recipe.id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
       {trouble ? <Body style={{ color: tokens.rust }}>{trouble}</Body> : null}
       <ArchiveKey path={paths.recipeArchive(recipe.id)} version={recipe.version} isArchived={recipe.isArchived} what="the recipe" />
       {machine && open?.what === 'change' ? <ChangeRecipe recipe={recipe} machine={machine} onClose={close} /> : null}
-      {machine && open?.what === 'nudge' ? <NudgeRecipe recipe={recipe} machine={machine} start={open.start} onClose={close} /> : null}
+      {machine && open?.what === 'nudge' ? <NudgeRecipe recipe={recipe} machine={machine} start={open.start} onClose={(said) => { close(); if (said) setKept(said); }} /> : null}
       {machine && open?.what === 'trial' ? <WriteTrial recipe={recipe} machine={machine} onClose={close} /> : null}
     </Page>
   );
@@ -199,22 +211,23 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
 function Note({ recipe }: { recipe: RecipeDetail }) {
   const { rust } = useTokens();
   const write = useNote(recipe.id);
-  const [draft, setDraft] = useState<string | null>(null);
-  if (draft === null) {
+  const draft = useDraft<string | null>(`recipe note ${recipe.id}`, null);
+  if (draft.value === null) {
     return (
       <View>
         {recipe.note ? <Body>{recipe.note}</Body> : null}
-        <TextKey title={recipe.note ? 'Change the note' : 'Add a note'} icon="note-edit-outline" onPress={() => setDraft(recipe.note)} />
+        <TextKey title={recipe.note ? 'Change the note' : 'Add a note'} icon="note-edit-outline" onPress={() => draft.set(recipe.note)} />
       </View>
     );
   }
   return (
     <View style={{ gap: SPACE.small }}>
-      <Input label="Note" aria-label="Note" multiline value={draft} onChangeText={setDraft} renderErrorMessage={false} />
+      <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
+      <Input label="Note" aria-label="Note" multiline value={draft.value} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
       {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="Leave it" type="outline" containerStyle={{ flex: 1 }} onPress={() => setDraft(null)} />
-        <Button title="Keep the note" containerStyle={{ flex: 1 }} loading={write.isPending} onPress={() => write.mutate({ version: recipe.version, note: draft }, { onSuccess: () => setDraft(null) })} />
+        <Button title="Leave it" type="outline" containerStyle={{ flex: 1 }} onPress={draft.drop} />
+        <Button title="Keep the note" containerStyle={{ flex: 1 }} loading={write.isPending} onPress={() => write.mutate({ version: recipe.version, note: draft.value ?? '' }, { onSuccess: draft.drop })} />
       </View>
     </View>
   );

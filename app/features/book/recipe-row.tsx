@@ -2,7 +2,8 @@ import type { RecipeSummary } from '@keen-anvil/contract';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { processOf } from '@keen-anvil/core/recipes';
 import { memo } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
+import { LinkPress } from '../../ui/link-press';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
@@ -12,19 +13,18 @@ import { SettingsLine } from './settings-line';
 interface RecipeRowProps {
   recipe: RecipeSummary;
   isOpen?: boolean;
-  onPress?: () => void;
-  /** The same with the recipe's id, so that a long list need not make a function for every row. */
+  /** Opens it in a way of the list's own; with the recipe's id, so that a long list need not make a function for every row. */
   onOpen?: (id: string) => void;
 }
 
 /** A recipe as a line of the book. */
-export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onPress, onOpen }: RecipeRowProps) {
+export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onOpen }: RecipeRowProps) {
   const { rule, card, quench, slate } = useTokens();
   return (
-    <Pressable
-      role="link"
-      aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`}
-      onPress={onPress ?? (() => onOpen?.(recipe.id))}
+    <LinkPress
+      label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`}
+      href={{ pathname: '/book/[id]', params: { id: recipe.id } }}
+      onGo={onOpen ? () => onOpen(recipe.id) : undefined}
       style={{ flexDirection: 'row', gap: SPACE.base, padding: SPACE.base, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3 }}
     >
       <Swatch colour={recipe.material.colour} size={40} />
@@ -44,6 +44,6 @@ export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onPress, onOp
           </Aside>
         </View>
       </View>
-    </Pressable>
+    </LinkPress>
   );
 });

@@ -48,11 +48,19 @@ describe('notes of a job', () => {
     await waitFor(() => expect(changed(sent)).toEqual([{ path: '/api/jobs/job-1/notes', body: { id: expect.any(String), kind: 'colour', label: 'Club navy', value: '#e8b31e' } }]));
   });
 
-  it('are shown and taken out', async () => {
+  it('are shown, put away, and brought back', async () => {
     const { sent } = renderWithBook(<NotesLeaf job={{ ...job, notes: [{ id: 'n', kind: 'measure', label: 'Below the neckline', value: '75 mm', madeAt: '2026-11-01T10:00:00.000Z', isArchived: false }] }} />, { '/api/notes/n': { body: job } });
     expect(screen.getByText('75 mm')).toBeTruthy();
-    fireEvent.press(screen.getByLabelText('Take out the note Below the neckline'));
-    await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/notes/n', method: 'DELETE' }));
+    fireEvent.press(screen.getByLabelText('Put away the note Below the neckline'));
+    await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/notes/n/archive', method: 'POST', body: { isArchived: true } }));
+  });
+
+  it('that are put away can be found again', async () => {
+    const { sent } = renderWithBook(<NotesLeaf job={{ ...job, notes: [{ id: 'n', kind: 'measure', label: 'Below the neckline', value: '75 mm', madeAt: '2026-11-01T10:00:00.000Z', isArchived: true }] }} />, { '/api/notes/n': { body: job } });
+    expect(screen.queryByText(/75 mm/)).toBeNull();
+    fireEvent.press(screen.getByText('1 put away'));
+    fireEvent.press(screen.getByLabelText('Bring back the note Below the neckline'));
+    await waitFor(() => expect(sent[0]).toMatchObject({ path: '/api/notes/n/archive', body: { isArchived: false } }));
   });
 });
 

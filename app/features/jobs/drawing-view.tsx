@@ -42,14 +42,17 @@ export function DrawingView({ job, parts, chosen, onChoose, maxHeight }: Drawing
   );
 }
 
-/** Takes the last change of the job back. */
+/** Takes the last change of the job back, or does it again. */
 export function UndoKey({ job }: { job: JobDetail }) {
   const { rust } = useTokens();
   const undo = useUndo(job.id);
-  if (!job.undo) return null;
+  if (!job.undo && !job.redo) return null;
   return (
     <View>
-      <TextKey title={`Undo: ${job.undo}`} icon="undo" isDisabled={undo.isPending} onPress={() => undo.mutate()} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+        {job.undo ? <TextKey title={`Undo: ${job.undo}`} icon="undo" isDisabled={undo.isPending} onPress={() => undo.mutate('undo')} /> : null}
+        {job.redo ? <TextKey title={`Do again: ${job.redo}`} icon="redo" isDisabled={undo.isPending} onPress={() => undo.mutate('redo')} /> : null}
+      </View>
       {undo.isError ? <Body style={{ color: rust }}>{undo.error.message}</Body> : null}
     </View>
   );

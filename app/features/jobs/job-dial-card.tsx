@@ -1,4 +1,3 @@
-import { sayChanges } from '@keen-anvil/core/recipes';
 import { useRouter } from 'expo-router';
 import { useRef, type TouchEvent } from 'react';
 import { View } from 'react-native';
@@ -9,6 +8,7 @@ import { Aside } from '../../ui/type';
 import { CardFace, CardFrame } from '../book/dial-card';
 import { useMachines } from '../shop/queries';
 import { useJob } from './queries';
+import { saidNudges } from './said-nudges';
 
 /** A finger has to move this far, in px, before it is a swipe. */
 const SWIPE = 60;
@@ -43,7 +43,7 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
     },
   };
   const machine = machines?.find((m) => m.id === step?.machineId);
-  const { recipe, settings, variant } = step?.match ?? {};
+  const { recipe, settings } = step?.match ?? {};
   return (
     // The browser pans up and down; sideways is ours, or it would take the finger away from us.
     <div style={{ flex: 1, display: 'flex', flexDirection: 'column', minHeight: 0, touchAction: 'pan-y' }} {...swipe}>
@@ -62,7 +62,7 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
         {job.isError ? <Trouble error={job.error} retry={() => void job.refetch()} /> : null}
         {job.isPending ? <Waiting /> : null}
         {job.data && !step ? <Nothing title="No step of this job has its recipe yet">Give its steps materials and recipes first.</Nothing> : null}
-        {recipe && settings && machine ? <CardFace recipe={recipe} machine={machine} settings={settings} nudge={variant ? `nudged ${sayChanges(variant.changes)} for ${variant.forName}` : undefined} /> : null}
+        {recipe && settings && machine ? <CardFace recipe={recipe} machine={machine} settings={settings} nudge={saidNudges(step)} /> : null}
       </CardFrame>
     </div>
   );

@@ -1,5 +1,5 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
-import { machines, navy, shopAnswers } from '../../testing/fixtures';
+import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
 import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { JobPage } from './job-page';
@@ -12,7 +12,7 @@ jest.mock('./use-inspections', () => ({
   useInspections: (shown: { steps: object[] }) => shown.steps.map((step) => ({ step, bed: mockBed(), inspection: { data: { seconds: 12, isRough: false, cutMm: 1480, parts: [], findings: mockFindings } } })),
 }));
 function mockBed() {
-  return { machine: machines[0], material: navy, piece: navy.pieces[0] };
+  return { machine: machines[0], material: navy, piece: navy.pieces[0], tool: tools[0] };
 }
 
 const open = (shown: object = job, answers: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<JobPage id="job-1" />, { ...answers, '/api/jobs/job-1': { body: shown }, ...shopAnswers });

@@ -1,12 +1,10 @@
-import { checkedJob, type JobDetail, type StepView } from '@keen-anvil/contract';
+import { checkedJob, type JobDetail, type PartView, type StepView } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
-import { planeOnSheet } from '@keen-anvil/core/layout';
+import { planeOnSheet, shareSheet } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
-import { useRouter } from 'expo-router';
-import { Fragment, useDeferredValue, useState } from 'react';
+import { Fragment, useDeferredValue, useMemo, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { TemperMark } from '../../ui/marks';
@@ -15,10 +13,8 @@ import { Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { FONT, SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { useStartJob } from '../runs/queries';
-import { SpeedUpChoice, useSpeedUp } from '../runs/speed-up';
 import { allParts } from './all-parts';
 import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
@@ -27,10 +23,12 @@ import { pathOf } from './drawn-groups';
 import { JOB_WORDS } from './job-words';
 import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
+import { PutJobAway } from './put-job-away';
 import { PartActions } from './part-actions';
 import { useChangeSteps, useJob } from './queries';
 import type { SheetGuide } from './sheet-picture';
 import { SheetView } from './sheet-view';
+import { RunFoot } from './run-foot';
 import { HoldMark, StepCard } from './step-card';
 import { useInspections, type InspectedStep } from './use-inspections';
 
@@ -81,7 +79,8 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const steps = useInspections(job);
   const shown = steps.find(({ step }) => step.id === openStep) ?? steps.at(0);
   const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
-  const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + checkJob(checkedJob(job)).length;
+  const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
+  const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
   const parts = allParts(job);
   const chosenParts = parts.filter((part) => chosen.has(part.id));
   const open = (stepId: string) => {
@@ -106,12 +105,13 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       <UndoKey job={job} />
       <NotesLeaf job={job} />
       <KeepTemplate job={job} />
+      <PutJobAway job={job} />
     </View>
   );
   const sheet = shown ? (
     <View style={{ gap: SPACE.base }}>
       <StepTabs steps={steps} shown={shown} onOpen={open} />
-      <SheetView key={shown.step.id} inspected={shown} guides={guidesOf(job, shown.step)} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
+      <SheetView key={shown.step.id} inspected={shown} guides={guidesOf(job, shown.step)} others={othersOnSheet(job, shown.step)} undo={<UndoKey job={job} />} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
     </View>
   ) : null;
   const drawing = <DrawingView job={job} parts={parts} chosen={chosen} onChoose={setChosen} maxHeight={isWide ? height * 0.5 : height * 0.4} />;
@@ -166,6 +166,20 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
 /** The guides that show on a step's sheet. */
 function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
   return job.otherParts.filter((part) => part.role === 'guide' && part.stepId === step.id).map((part) => ({ id: part.id, path: pathOf(part), transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})` }));
+}
+
+/** What the other steps do on the sheet of this one, as outlines; parts of one step that lie as one are drawn as one. */
+function othersOnSheet(job: JobDetail, step: StepView): SheetGuide[] {
+  return job.steps.filter((other) => other.id !== step.id && !other.isSkipped && shareSheet(other, step)).flatMap((other) => {
+    const byPlace = new Map<string, { place: PartView['place']; paths: string[] }>();
+    for (const part of other.parts) {
+      const key = `${part.place.x} ${part.place.y}`;
+      const group = byPlace.get(key) ?? { place: part.place, paths: [] };
+      group.paths.push(pathOf(part));
+      byPlace.set(key, group);
+    }
+    return [...byPlace].map(([key, { place, paths }]) => ({ id: `${other.id} ${key}`, path: paths.join(''), transform: `matrix(${planeOnSheet(place, other.mirrored).join(' ')})` }));
+  });
 }
 
 /** Whether a drawing asks something that should be answered first. */
@@ -224,7 +238,7 @@ function StepTabs({ steps, shown, onOpen }: { steps: InspectedStep[]; shown: Ins
   return (
     <View role="tablist" style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
       {steps.map(({ step, bed }) => (
-        <TabKey key={step.id} label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? step.colour}`} isOpen={step.id === shown.step.id} onPress={() => onOpen(step.id)} />
+        <TabKey key={step.id} label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? 'no material'}`} isOpen={step.id === shown.step.id} onPress={() => onOpen(step.id)} />
       ))}
     </View>
   );
@@ -235,43 +249,4 @@ function timeOf(steps: InspectedStep[]): string {
   const known = running.filter(({ inspection }) => inspection.data);
   if (known.length < running.length) return running.length === 1 ? '1 step' : `${running.length} steps`;
   return `about ${formatDuration(known.reduce((sum, { inspection }) => sum + inspection.data!.seconds, 0))} on the machine`;
-}
-
-/** Starts the run, says what stands in its way and what is left out, or leads to the run under way. */
-function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
-  const { rust } = useTokens();
-  const router = useRouter();
-  const isWide = useWide();
-  const { speedUp, setSpeedUp } = useSpeedUp();
-  const start = useStartJob(job.id);
-  const toRun = () => router.push({ pathname: '/jobs/[id]/run', params: { id: job.id } });
-  if (job.state === 'running' || job.state === 'on-hold' || job.state === 'to-score') {
-    return <Button title={job.state === 'on-hold' ? 'Go to the hold' : job.state === 'running' ? 'Go to the run' : 'Score the run'} onPress={toRun} />;
-  }
-  const stop = obstacle(steps);
-  const left = job.otherParts.filter((part) => part.role !== 'guide').length;
-  return (
-    <View style={{ gap: SPACE.small, flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
-      {stop ? <Strong style={isWide ? { maxWidth: 320 } : undefined}>{stop}</Strong> : <SpeedUpChoice speedUp={speedUp} onChange={setSpeedUp} />}
-      {!stop && left > 0 ? <Aside>{left === 1 ? '1 part is left out.' : `${left} parts are left out.`}</Aside> : null}
-      {start.isError ? <Body style={{ color: rust }}>{start.error.message}</Body> : null}
-      <Button title="Run on the stand-in" disabled={stop !== null} loading={start.isPending} onPress={() => start.mutate(speedUp, { onSuccess: toRun })} />
-    </View>
-  );
-}
-
-/** The first thing that stands in the way of a run, or null. */
-function obstacle(steps: InspectedStep[]): string | null {
-  const running = steps.filter(({ step }) => !step.isSkipped);
-  if (running.length === 0) return 'All steps are left out.';
-  for (const { step, bed, inspection } of running) {
-    const name = `Step ${step.position + 1}`;
-    if (!bed) return `${name} has no material yet.`;
-    if (!step.match.recipe) return `${name} has no recipe yet.`;
-    if (step.parts.length === 0) return `${name} has no parts to process.`;
-    if (inspection.isError) return inspection.error.message;
-    if (!inspection.data || inspection.isPlaceholderData) return `${name} is being checked …`;
-    if (inspection.data.findings.some((finding) => finding.severity === 'stop')) return `${name} has to be put right: see the checks.`;
-  }
-  return null;
 }

@@ -21,10 +21,11 @@ interface MaterialShelfProps {
 /** Enough for the recipes of one machine that a shelf shows. */
 const SHELF = 200;
 
-/** The shelf: what is in stock, by family, each with its temper for what is usually done with it on this machine. */
+/** The shelf: what is in stock, by family, each with its temper for what is usually done with it, on this machine or another. */
 export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: MaterialShelfProps) {
   const materials = useMaterials().data?.filter((material) => !material.isArchived);
-  const recipes = useRecipes({ machine: machineId }, SHELF).data?.pages[0]?.recipes ?? [];
+  const here = useRecipes({ machine: machineId }, SHELF).data?.pages[0]?.recipes ?? [];
+  const anywhere = useRecipes({}, SHELF).data?.pages[0]?.recipes ?? [];
   const units = useUnits();
   const families = [...new Set(materials?.map((m) => m.family))];
   return (
@@ -36,14 +37,15 @@ export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: 
           {materials
             ?.filter((m) => m.family === family)
             .map((material) => {
-              const known = recipes.find((recipe) => recipe.material.id === material.id && recipe.process === material.defaultProcess);
+              const fits = (recipe: (typeof here)[number]) => recipe.material.id === material.id && recipe.process === material.defaultProcess;
+              const known = here.find(fits) ?? anywhere.find(fits);
               return (
                 <Option
                   key={material.id}
                   label={material.name}
                   detail={material.pieces.filter((piece) => !piece.isArchived && piece.count > 0).map((piece) => pieceSaid(piece, units.show)).join('; ') || 'none in stock'}
                   mark={<Swatch colour={material.colour} size={40} />}
-                  end={known ? <TemperMark temper={known.temper.temper} /> : <Aside>no recipe</Aside>}
+                  end={known ? <View><TemperMark temper={known.temper.temper} />{known.machine.id === machineId ? null : <Aside>{known.machine.name}</Aside>}</View> : <Aside>no recipe</Aside>}
                   isChosen={material.id === chosen}
                   onPress={() => onChoose(material)}
                 />

@@ -9,31 +9,39 @@ import { Leaf } from '../../ui/leaf';
 import { TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
 import type { Temper } from '@keen-anvil/core/recipes';
-import { useCreateJob, useTemplate, useTemplates } from './queries';
+import { useCreateJob, usePutTemplateAway, useTemplate, useTemplates } from './queries';
 
 /** A new job begins with its name, or with a template of one made before. */
 export function NewJobPage() {
   const router = useRouter();
-  const templates = useTemplates().data ?? [];
-  const [name, setName] = useState('');
+  const all = useTemplates().data ?? [];
+  const [templates, gone] = [all.filter((one) => !one.isArchived), all.filter((one) => one.isArchived)];
+  const draft = useDraft('job new', '');
+  const name = draft.value;
+  const [isAwayOpen, setAwayOpen] = useState(false);
+  const away = usePutTemplateAway();
   const [template, setTemplate] = useState<TemplateSummary | null>(null);
   // One id for this form: pressing twice, or again after a broken line, makes one job.
   const [id] = useState(() => uuid());
   const create = useCreateJob();
   const title = name.trim() || template?.name || '';
-  const start = () => create.mutate({ id, name: title, ...(template ? { templateId: template.id } : {}) }, { onSuccess: () => router.replace({ pathname: '/jobs/[id]', params: { id } }) });
+  const start = () => create.mutate({ id, name: title, ...(template ? { templateId: template.id } : {}) }, { onSuccess: () => { draft.done(); router.replace({ pathname: '/jobs/[id]', params: { id } }); } });
   return (
     <Page
       title="New job"
       back={{ label: 'Jobs', href: '/jobs' }}
       foot={<Button title={template ? 'Make it again' : 'Start the job'} disabled={title === ''} loading={create.isPending} onPress={start} />}
     >
-      <Input label="What is it for?" aria-label="Name of the job" placeholder={template?.name ?? 'Boat numbers'} value={name} onChangeText={setName} maxLength={120} autoFocus onSubmitEditing={() => title && start()} errorMessage={create.error?.message ?? ''} />
+      <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
+      <Input label="What is it for?" aria-label="Name of the job" placeholder={template?.name ?? 'Boat numbers'} value={name} onChangeText={(next) => draft.set(next)} maxLength={120} autoFocus onSubmitEditing={() => title && start()} errorMessage={create.error?.message ?? ''} />
       {template ? null : <Aside>Next you bring in the drawing, and each of its colours becomes a step.</Aside>}
       {templates.length ? (
         <View role="radiogroup" aria-label="Templates">
@@ -43,7 +51,20 @@ export function NewJobPage() {
           ))}
         </View>
       ) : null}
-      {template ? <SinceThen id={template.id} /> : null}
+      {template ? (
+        <>
+          <SinceThen id={template.id} />
+          <TextKey title="Put this template away" icon="archive-arrow-down-outline" onPress={() => away.mutate({ id: template.id, isArchived: true }, { onSuccess: () => setTemplate(null) })} />
+        </>
+      ) : null}
+      {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : gone.length === 1 ? '1 template is put away' : `${gone.length} templates are put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
+      {isAwayOpen ? gone.map((one) => (
+        <View key={one.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+          <Body style={{ flex: 1 }}>{one.name}</Body>
+          <TextKey title="Bring back" label={`Bring back the template ${one.name}`} onPress={() => away.mutate({ id: one.id, isArchived: false })} />
+        </View>
+      )) : null}
+      {away.isError ? <Trouble error={away.error} /> : null}
     </Page>
   );
 }

@@ -8,12 +8,14 @@ import { Chips } from '../../ui/chips';
 import { Decision } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { allParts } from './all-parts';
-import { useDropNote, useWriteNote } from './queries';
+import { usePutNoteAway, useWriteNote } from './queries';
 
 const KINDS: readonly { value: NoteKind; label: string; heading: string; placeholder: string }[] = [
   { value: 'words', label: 'Words', heading: 'Customer', placeholder: 'same as last year, but in navy' },
@@ -26,22 +28,33 @@ const KINDS: readonly { value: NoteKind; label: string; heading: string; placeho
 export function NotesLeaf({ job }: { job: JobDetail }) {
   const { rust } = useTokens();
   const [isWriting, setWriting] = useState(false);
-  const drop = useDropNote();
+  const [isAwayOpen, setAwayOpen] = useState(false);
+  const away = usePutNoteAway();
+  const [kept, gone] = [job.notes.filter((note) => !note.isArchived), job.notes.filter((note) => note.isArchived)];
   return (
     <Leaf testID="notes">
       <Heading>Notes</Heading>
-      {job.notes.length === 0 ? <Aside>Measures, the font, a colour, what the customer said.</Aside> : null}
-      {job.notes.map((note) => (
+      {kept.length === 0 ? <Aside>Measures, the font, a colour, what the customer said.</Aside> : null}
+      {kept.map((note) => (
         <View key={note.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
           {note.kind === 'colour' && /^#[0-9a-f]{6}$/i.test(note.value) ? <Swatch colour={note.value} size={30} /> : null}
           <View style={{ flex: 1 }}>
             <Aside>{note.label}</Aside>
             <Body>{note.value}</Body>
           </View>
-          <TextKey title="Take out" label={`Take out the note ${note.label}`} onPress={() => drop.mutate(note.id)} />
+          <TextKey title="Put away" label={`Put away the note ${note.label}`} onPress={() => away.mutate({ id: note.id, isArchived: true })} />
         </View>
       ))}
-      {drop.isError ? <Body style={{ color: rust }}>{drop.error.message}</Body> : null}
+      {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : `${gone.length} put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
+      {isAwayOpen ? gone.map((note) => (
+        <View key={note.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
+          <View style={{ flex: 1 }}>
+            <Aside>{`${note.label}: ${note.value}`}</Aside>
+          </View>
+          <TextKey title="Bring back" label={`Bring back the note ${note.label}`} onPress={() => away.mutate({ id: note.id, isArchived: false })} />
+        </View>
+      )) : null}
+      {away.isError ? <Body style={{ color: rust }}>{away.error.message}</Body> : null}
       <TextKey title="Write a note" icon="pencil-outline" onPress={() => setWriting(true)} />
       <Decision title="A note for this job" isOpen={isWriting} onClose={() => setWriting(false)}>
         <NoteForm job={job} onDone={() => setWriting(false)} />
@@ -54,15 +67,17 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
   const { rust } = useTokens();
   const write = useWriteNote(job.id);
   const [id] = useState(() => uuid());
-  const [kind, setKind] = useState<NoteKind>('words');
-  const [label, setLabel] = useState('');
-  const [value, setValue] = useState('');
+  const draft = useDraft<{ kind: NoteKind; label: string; value: string }>(`note ${job.id}`, { kind: 'words', label: '', value: '' });
+  const { kind, label, value } = draft.value;
+  const set = (part: Partial<typeof draft.value>) => draft.set((now) => ({ ...now, ...part }));
+  const setValue = (next: string) => set({ value: next });
   const facts = KINDS.find((k) => k.value === kind)!;
   const colours = [...new Set(allParts(job).map((part) => part.colour))];
   return (
     <View style={{ gap: SPACE.small }}>
-      <Chips label="What kind of note?" options={KINDS} chosen={kind} onChoose={setKind} />
-      <Input label="About what?" aria-label="About what?" placeholder={facts.heading} value={label} onChangeText={setLabel} maxLength={80} renderErrorMessage={false} />
+      <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
+      <Chips label="What kind of note?" options={KINDS} chosen={kind} onChoose={(next) => set({ kind: next })} />
+      <Input label="About what?" aria-label="About what?" placeholder={facts.heading} value={label} onChangeText={(next) => set({ label: next })} maxLength={80} renderErrorMessage={false} />
       {kind === 'colour' && colours.length ? (
         <View>
           <Strong>From the drawing</Strong>
@@ -82,7 +97,7 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
       ) : null}
       <Input label="What?" aria-label="What?" placeholder={facts.placeholder} value={value} onChangeText={setValue} maxLength={2000} multiline={kind === 'words'} renderErrorMessage={false} />
       {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
-      <Button title="Write it down" disabled={!value.trim()} loading={write.isPending} onPress={() => write.mutate({ id, kind, label: label.trim() || facts.heading, value: value.trim() }, { onSuccess: onDone })} />
+      <Button title="Write it down" disabled={!value.trim()} loading={write.isPending} onPress={() => write.mutate({ id, kind, label: label.trim() || facts.heading, value: value.trim() }, { onSuccess: () => { draft.done(); onDone(); } })} />
     </View>
   );
 }

@@ -1,14 +1,16 @@
 import type { MachineView, StepView, ToolView } from '@keen-anvil/contract';
 import { nudged, nudgeProblems, sayChanges, type Changes } from '@keen-anvil/core/recipes';
-import { Button, Input } from '@rneui/themed';
-import { useState } from 'react';
+import { Button } from '@rneui/themed';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Decision } from '../../ui/choice';
 import { NudgeDials } from '../../ui/nudge-dials';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { Why } from '../../ui/why';
 import { useAddVariant } from '../book/queries';
 import { SettingsLine } from '../book/settings-line';
 import { useChangeStep } from './queries';
@@ -37,16 +39,17 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
   const addToBook = useAddVariant(recipe!.id);
   // What the book says, with its own nudge for this tool or piece.
   const base = variant ? nudged(machine, recipe!.settings, variant.changes) : recipe!.settings;
-  const [changes, setChanges] = useState<Changes>(step.nudge?.changes ?? {});
-  const [reason, setReason] = useState(step.nudge?.reason ?? '');
+  const draft = useDraft<{ changes: Changes; reason: string }>(`nudge step ${step.id}`, { changes: step.nudge?.changes ?? {}, reason: step.nudge?.reason ?? '' });
+  const { changes, reason } = draft.value;
   const kept = Object.fromEntries(Object.entries(changes).filter(([, by]) => by !== 0)) as Changes;
   const isNudged = Object.keys(kept).length > 0;
   const [problem] = isNudged ? nudgeProblems(machine, step.process, base, kept) : [];
-  const send = (nudge: StepView['nudge']) => change.mutate({ stepId: step.id, version: step.version, nudge }, { onSuccess: onClose });
+  const send = (nudge: StepView['nudge']) => change.mutate({ stepId: step.id, version: step.version, nudge }, { onSuccess: () => { draft.done(); onClose(); } });
   const error = problem ?? change.error ?? addToBook.error;
   return (
     <View style={{ gap: SPACE.base }}>
-      <NudgeDials machine={machine} settings={base} changes={changes} onChange={setChanges} />
+      <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
+      <NudgeDials machine={machine} process={step.process} settings={base} changes={changes} onChange={(next) => draft.set({ changes: next, reason })} />
       {isNudged ? (
         <View>
           <Strong>{sayChanges(kept)}</Strong>
@@ -54,8 +57,9 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
           <Aside>The book stays as it is.</Aside>
         </View>
       ) : null}
-      <Input label="Why?" aria-label="Why this nudge?" placeholder="cold morning" value={reason} onChangeText={setReason} renderErrorMessage={false} />
+      <Why name="Why this nudge?" placeholder="cold morning" value={reason} onChange={(next) => draft.set({ changes, reason: next })} />
       {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+      {isNudged ? null : <Aside>Turn a dial first.</Aside>}
       <Button title="Keep it in this job" disabled={!isNudged || Boolean(problem)} loading={change.isPending} onPress={() => send({ changes: kept, reason: reason.trim() })} />
       {step.nudge ? (
         <>

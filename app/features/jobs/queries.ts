@@ -27,14 +27,26 @@ export const useJob = (id: string) =>
 
 export const useCreateJob = () => useJobChange((body: NewJob) => callForJob(paths.jobs, { method: 'POST', body }));
 
+/** Somebody else changed the job first; it is shown as it is now. */
+class StaleJobError extends Error {
+  constructor(readonly job: JobDetail) {
+    super('This was changed on another phone meanwhile: this is how it is now. Your change is still here; try it again.');
+    this.name = 'StaleJobError';
+  }
+}
+
 /** Every change of a job answers with the job as it is then. */
 function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: change,
+    mutationFn: (body: T) => change(body).catch((error: unknown) => {
+      throw error instanceof ApiError && error.code === 'stale' && error.current ? new StaleJobError(error.current as JobDetail) : error;
+    }),
     onSuccess: (job) => putIn(client, job),
-    // The change may have come through all the same: what is shown is loaded again when the server is back.
-    onError: (error) => (error instanceof ApiError && error.status === 0 ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' }) : undefined),
+    // Changed on another phone: what is shown is how it is now, and the next try works.
+    onError: (error) => (error instanceof StaleJobError ? putIn(client, error.job)
+      // The change may have come through all the same: what is shown is loaded again when the server is back.
+      : error instanceof ApiError && error.status === 0 ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' }) : undefined),
   });
 }
 
@@ -52,7 +64,7 @@ export const useNudge = () =>
 
 export const useActOnParts = (jobId: string) => useJobChange((body: PartAction) => callForJob(paths.jobParts(jobId), { method: 'POST', body }));
 
-export const useUndo = (jobId: string) => useJobChange((_: void) => callForJob(paths.jobUndo(jobId), { method: 'POST', body: {} }));
+export const useUndo = (jobId: string) => useJobChange((turn: 'undo' | 'redo') => callForJob(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), { method: 'POST', body: {} }));
 
 export const useChangeArtwork = () => useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) => callForJob(paths.artworkChange(artworkId), { method: 'PATCH', body }));
 
@@ -97,7 +109,8 @@ export function useKeepFont() {
 }
 
 export const useWriteNote = (jobId: string) => useJobChange((body: NewNote) => callForJob(paths.jobNotes(jobId), { method: 'POST', body }));
-export const useDropNote = () => useJobChange((id: string) => callForJob(paths.note(id), { method: 'DELETE' }));
+export const usePutNoteAway = () => useJobChange(({ id, isArchived }: { id: string; isArchived: boolean }) => callForJob(paths.noteArchive(id), { method: 'POST', body: { isArchived } }));
+export const usePutJobAway = (id: string) => useJobChange((isArchived: boolean) => callForJob(paths.jobArchive(id), { method: 'POST', body: { isArchived } }));
 
 export const useTemplates = () => useQuery({ queryKey: ['templates'], queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }), refetchOnMount: 'always' });
 export const useTemplate = (id: string | null) => useQuery({ queryKey: ['templates', id], queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }), enabled: id !== null, refetchOnMount: 'always' });
@@ -105,6 +118,11 @@ export const useTemplate = (id: string | null) => useQuery({ queryKey: ['templat
 export function useKeepTemplate(jobId: string) {
   const client = useQueryClient();
   return useMutation({ mutationFn: (body: NewTemplate) => call<TemplateSummary[]>(paths.jobTemplates(jobId), { method: 'POST', body }), onSuccess: (templates) => client.setQueryData(['templates'], templates) });
+}
+
+export function usePutTemplateAway() {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: ({ id, isArchived }: { id: string; isArchived: boolean }) => call<TemplateSummary[]>(paths.templateArchive(id), { method: 'POST', body: { isArchived } }), onSuccess: (templates) => client.setQueryData(['templates'], templates) });
 }
 
 function putIn(client: QueryClient, job: JobDetail): Promise<void> {

@@ -28,6 +28,8 @@ interface SheetPictureProps {
   onChoose?: (partId: string) => void;
   /** What is only shown, where it lies: path data with the way it comes to the sheet. */
   guides?: SheetGuide[];
+  /** What other steps do on the same sheet, where it lies. */
+  others?: SheetGuide[];
   /** Places that a check points at. */
   places?: Bounds[];
   /** Where the tool is, while it runs. */
@@ -65,7 +67,7 @@ const BEYOND_MM = 40;
 const SMALLEST_RING = 26;
 
 /** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
-export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, guides = [], places = [], tool, maxHeight }: SheetPictureProps) {
+export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, guides = [], others = [], places = [], tool, maxHeight }: SheetPictureProps) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const deepest = Math.max(sheet.widthMm * 0.4, ...parts.map((part) => part.bounds.maxY + BEYOND_MM));
@@ -104,6 +106,9 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
           <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
           <G clipPath="url(#shown)">
             <G transform={place}>
+              {others.map((other) => (
+                <Path key={other.id} testID="other-step" d={other.path} transform={other.transform} fill="none" stroke={tokens.slate} strokeOpacity={0.7} strokeWidth={1.2 / scale} />
+              ))}
               {guides.map((guide) => (
                 <Path key={guide.id} testID="guide" d={guide.path} transform={guide.transform} fill="none" stroke={tokens.slate} strokeWidth={1.4 / scale} strokeDasharray={[5 / scale, 4 / scale]} />
               ))}

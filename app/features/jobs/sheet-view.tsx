@@ -1,10 +1,11 @@
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { useState, type ComponentProps } from 'react';
+import { useState, type ComponentProps, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { StepNumber } from '../../ui/step-number';
 import { Nothing, Waiting } from '../../ui/states';
+import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
@@ -15,29 +16,33 @@ import type { InspectedStep } from './use-inspections';
 
 interface SheetViewProps {
   guides?: SheetGuide[];
+  others?: SheetGuide[];
+  /** What is undone and done again here. */
+  undo?: ReactNode;
   inspected: InspectedStep;
   places: Bounds[];
   maxHeight: number;
 }
 
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ inspected, guides, places, maxHeight }: SheetViewProps) {
+export function SheetView({ inspected, guides, others = [], undo, places, maxHeight }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
   const [by, setBy] = useState(1);
+  const [isAlone, setAlone] = useState(false);
   const nudge = useNudge();
   if (!bed) return <Nothing title="No sheet yet">Choose the material of this step, and its sheet lies here.</Nothing>;
   if (inspection.isError) return <Body style={{ color: tokens.rust }}>{inspection.error.message}</Body>;
   if (!inspection.data) return <Waiting lines={3} />;
   const moved = chosen.length ? chosen : step.parts.map((part) => part.id);
   const toggle = (id: string) => setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
-  const move = (dxMm: number, dyMm: number) => nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm });
+  const move = (dxMm: number, dyMm: number) => nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm, ...(isAlone ? { alone: true } : {}) });
   return (
     <View style={{ gap: SPACE.base }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.small }}>
         <Aside>
-          {bed.piece.name}, {bed.piece.widthMm} × {bed.piece.lengthMm} mm
+          {bed.piece.name}, {formatNumber(bed.piece.widthMm, 1)} × {formatNumber(bed.piece.lengthMm, 1)} mm
         </Aside>
         {step.mirrored ? <ReversedStamp /> : null}
       </View>
@@ -47,6 +52,7 @@ export function SheetView({ inspected, guides, places, maxHeight }: SheetViewPro
         onChoose={toggle}
         places={places}
         guides={guides}
+        others={others}
         maxHeight={maxHeight}
       />
       <View style={{ gap: SPACE.small }}>
@@ -58,7 +64,14 @@ export function SheetView({ inspected, guides, places, maxHeight }: SheetViewPro
           <Arrow icon="arrow-down" label="Nudge away from the lead edge" onPress={() => move(0, by)} />
         </View>
         <StepNumber label="Nudge step" unit="mm" value={by} min={0.5} max={100} step={0.5} onChange={(value) => value > 0 && setBy(value)} />
-        <Aside>Tap a part on the sheet, or its name, to nudge it alone.</Aside>
+        {others.length ? (
+          <>
+            <Toggle label="This step alone" value={isAlone} onChange={setAlone} />
+            <Aside>{isAlone ? 'What other steps do on this sheet stays where it is.' : 'What other steps do on this sheet, drawn as thin lines, moves along.'}</Aside>
+          </>
+        ) : null}
+        <Aside>Tap a part on the sheet, or its name, to choose just that one.</Aside>
+        {undo}
         <PartNames parts={inspection.data.parts} chosen={chosen} onToggle={toggle} />
         {nudge.isError ? <Body style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
       </View>

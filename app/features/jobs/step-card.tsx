@@ -1,5 +1,5 @@
-import type { JobDetail, StepView } from '@keen-anvil/contract';
-import { PROCESSES, processOf, sayChanges } from '@keen-anvil/core/recipes';
+import { asksEngraveOrCut, type JobDetail, type StepView } from '@keen-anvil/contract';
+import { PROCESSES, processOf, sayChanges, type ProcessName } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -10,6 +10,7 @@ import { Pressable, View } from 'react-native';
 import { ChangeLine } from '../../ui/change-line';
 import { Decision, Option } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
+import { LinkPress } from '../../ui/link-press';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -22,6 +23,8 @@ import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
 import { NudgeStep } from './nudge-step';
 import { useChangeStep, useMergeStep } from './queries';
+import { lookOf } from './look-of';
+import { StepThumb } from './step-thumb';
 import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
 import type { InspectedStep } from './use-inspections';
@@ -58,17 +61,15 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
     <Leaf edge={edge} testID={`step-${step.position + 1}`} style={step.isSkipped ? { opacity: 0.6 } : undefined}>
       <Pressable role="button" aria-label={`Step ${step.position + 1}`} aria-expanded={isOpen} onPress={onOpen} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}>
         <Figure style={{ fontSize: 26 }}>{step.position + 1}</Figure>
-        <Swatch colour={bed?.material.colour ?? step.colour} size={36} />
+        {bed ? <Swatch colour={lookOf(bed)} size={36} /> : <StepThumb step={step} size={40} />}
         <View style={{ flex: 1 }}>
           <Strong>{bed?.material.name ?? 'Which material?'}</Strong>
-          <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
-            <Aside>{step.parts.length === 1 ? '1 part' : `${step.parts.length} parts`}, drawn in</Aside>
-            <Swatch colour={step.colour} size={16} />
-          </View>
+          <Aside>{step.parts.length === 1 ? `1 part${step.parts[0].name ? `: ${step.parts[0].name}` : ''}` : `${step.parts.length} parts`}</Aside>
         </View>
         {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
       </Pressable>
 
+      {bed && !step.isSkipped && asksEngraveOrCut(step) ? <EngraveOrCut onChoose={(process) => send({ process })} /> : null}
       {step.isSkipped ? <Body>Left out of the run.</Body> : null}
       {!step.materialId ? <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} /> : null}
 
@@ -85,12 +86,12 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           </View>
           {recipe ? (
             <>
-            <Pressable role="link" aria-label="Open the recipe" onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
+            <LinkPress label="Open the recipe" href={{ pathname: '/book/[id]', params: { id: recipe.id } }} style={{ minHeight: TARGET, justifyContent: 'center' }}>
               <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
               {variant ? <Aside>{`nudged ${sayChanges(variant.changes)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
               {step.nudge ? <Aside style={{ color: tokens.ember }}>{`in this job ${sayChanges(step.nudge.changes)}: ${step.nudge.reason}`}</Aside> : null}
-            </Pressable>
+            </LinkPress>
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
               <TextKey title="Tune it" icon="target" label={`Tune the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })} />
               <TextKey title={step.nudge ? 'Nudged here' : 'Nudge here'} icon="plus-minus-variant" label={`Nudge step ${step.position + 1} in this job`} onPress={() => setAsked('nudge')} />
@@ -105,14 +106,14 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       {isOpen && bed && !step.isSkipped ? (
         <View style={{ gap: SPACE.hair, borderTopWidth: 1, borderColor: tokens.rule, paddingTop: SPACE.small }}>
           <ChangeLine label="Material" value={bed.material.name} onPress={() => setAsked('material')} />
-          <ChangeLine label="Piece" value={`${bed.piece.name}, ${bed.piece.widthMm} × ${bed.piece.lengthMm} mm`} onPress={() => setAsked('piece')} />
+          <ChangeLine label="Piece" value={`${bed.piece.name}, ${formatNumber(bed.piece.widthMm, 1)} × ${formatNumber(bed.piece.lengthMm, 1)} mm`} onPress={() => setAsked('piece')} />
           <ChangeLine label="Process" value={process.label} onPress={() => setAsked('process')} />
           <ChangeLine label="Machine" value={bed.machine.name} onPress={() => setAsked('machine')} />
           <ChangeLine label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
           {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })} /> : null}
-          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? <StepFileButton step={step} /> : null}
+          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? <StepFileButton job={job} step={step} machine={bed.machine} /> : null}
           {bed.machine.holders > 1 ? <HolderLine step={step} holders={bed.machine.holders} onChange={(holder) => send({ holder })} /> : null}
           {job.steps.length > 1 ? <TextKey title="Merge into another step" icon="call-merge" onPress={() => setAsked('merge')} /> : null}
         </View>
@@ -125,12 +126,12 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       {recipe && settings && bed ? <NudgeStep isOpen={asked === 'nudge'} step={step} machine={bed.machine} tool={bed.tool} onClose={() => setAsked(null)} /> : null}
       <Decision title="Merge into which step?" isOpen={asked === 'merge'} onClose={() => setAsked(null)}>
         {job.steps.filter((other) => other.id !== step.id).map((other) => (
-          <Option key={other.id} label={`Step ${other.position + 1}: ${processOf(other.process).label}`} mark={<Swatch colour={other.colour} />} detail="its parts come along and are done as this step is" onPress={() => { setAsked(null); merge.mutate({ stepId: step.id, intoId: other.id }); }} />
+          <Option key={other.id} label={`Step ${other.position + 1}: ${processOf(other.process).label}`} mark={<StepThumb step={other} size={32} />} detail="its parts come along and are done as this step is" onPress={() => { setAsked(null); merge.mutate({ stepId: step.id, intoId: other.id }); }} />
         ))}
       </Decision>
       <Decision title="Which piece?" isOpen={asked === 'piece'} onClose={() => setAsked(null)}>
         {bed?.material.pieces.filter((piece) => !piece.isArchived && (piece.count > 0 || piece.id === step.stockPieceId)).map((piece) => (
-          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
+          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
         ))}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
@@ -151,6 +152,20 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ))}
       </Decision>
     </Leaf>
+  );
+}
+
+/** Filled shapes on what is engraved as often as cut: nothing is guessed. */
+function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }) {
+  const { ember } = useTokens();
+  return (
+    <View testID="engrave-or-cut" style={{ gap: SPACE.small, borderTopWidth: 2, borderColor: ember, paddingTop: SPACE.small }}>
+      <Strong>These shapes are drawn filled. Engrave or cut?</Strong>
+      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        <Button title="Engrave the area" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-area')} />
+        <Button title="Cut them out" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-cut')} />
+      </View>
+    </View>
   );
 }
 

@@ -1,4 +1,7 @@
-import { paths, type StepView } from '@keen-anvil/contract';
+import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
+import { shareSheet } from '@keen-anvil/core/layout';
+import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
+import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '@rneui/themed';
 import { useMutation } from '@tanstack/react-query';
 import { useTokens } from '../../ui/theme';
@@ -6,14 +9,27 @@ import { Aside, Body } from '../../ui/type';
 import { saveFile } from '../api/save-file';
 
 /** Hands out the step's machine file; what stands against it is said here. */
-export function StepFileButton({ step }: { step: StepView }) {
+export function StepFileButton({ job, step, machine }: { job: JobDetail; step: StepView; machine: MachineView }) {
   const { rust } = useTokens();
-  const save = useMutation({ mutationFn: () => saveFile(paths.stepFile(step.id)) });
+  const save = useMutation({ mutationFn: (withSheet: boolean) => saveFile(paths.stepFile(step.id, withSheet)) });
+  const isBeam = machineKindOf(machine.kind).does === 'beam';
+  const together = isBeam ? job.steps.filter((other) => !other.isSkipped && other.machineId === step.machineId && other.onCarrier === step.onCarrier && shareSheet(other, step)) : [];
+  const byHand = handSet(step, machine);
   return (
     <>
-      <Button title="Machine file (HP-GL)" type="outline" loading={save.isPending} onPress={() => save.mutate()} />
-      <Aside>Blade depth is set by hand: it is no part of the file.</Aside>
+      <Button title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`} type="outline" loading={save.isPending} onPress={() => save.mutate(false)} />
+      {together.length > 1 ? <Button title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`} type="outline" disabled={save.isPending} onPress={() => save.mutate(true)} /> : null}
+      {byHand.length ? <Aside>{`Set by hand, as the file does not carry it: ${byHand.join(', ')}.`}</Aside> : null}
       {save.isError ? <Body style={{ color: rust }}>{save.error.message}</Body> : null}
     </>
   );
+}
+
+/** What the hand has to set on this machine, by the words on its dials: what its file does not carry. */
+function handSet(step: StepView, machine: MachineView): string[] {
+  if (machineKindOf(machine.kind).does === 'beam') return ['focus'];
+  const { required, optional } = processOf(step.process);
+  const used = new Set<string>([...required, ...optional].filter((name) => step.match.settings?.[name] !== undefined));
+  // A plotter's file carries force and speed where their scales were measured.
+  return machine.dials.filter((dial) => used.has(dial.name) && !((dial.name === 'force' || dial.name === 'speed') && isCalibrated(dial))).map((dial) => dial.label.toLowerCase());
 }

@@ -51,12 +51,11 @@ describe('tracing a picture', () => {
   const withPicture = { ...job, artworks: [{ ...artwork, kind: 'picture' as const, fileName: 'coaster.png' }] };
   const show = (more: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<TracePage jobId="job-1" artworkId="art" />, { ...more, ...answers(withPicture) });
 
-  it('looks first, and keeps what was looked at', async () => {
+  it('shows what comes of it while one turns, and keeps what was looked at', async () => {
     const { sent } = show({ '/api/artworks/art/reading': { body: { ...withPicture, ...preview } } });
     fireEvent.press(await screen.findByLabelText('By a few colours'));
     fireEvent.changeText(screen.getByLabelText('Tolerance in mm'), '0,2');
-    fireEvent.press(screen.getByText('Look'));
-    expect(await screen.findByText('1 part, 82.4 × 20 mm with its border')).toBeTruthy();
+    expect(await screen.findByText('1 part of 4 points, 82.4 × 20 mm with its border')).toBeTruthy();
     expect(posted(sent, '/api/artworks/art/reading')).toEqual([{ version: 1, keep: false, reading: { unitMm: null, joinMm: 0.05, tracing: { way: 'colours', threshold: null, isInverted: false, colours: 3, toleranceMm: 0.2, smallestMm2: 0.5 } } }]);
     fireEvent.press(screen.getByText('Keep it so'));
     await waitFor(() => expect(posted(sent, '/api/artworks/art/reading')).toHaveLength(2));

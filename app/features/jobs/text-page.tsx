@@ -11,6 +11,8 @@ import { Chips } from '../../ui/chips';
 import { Columns } from '../../ui/columns';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
@@ -49,16 +51,21 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
   const artwork = job.artworks.find((a) => a.id === artworkId);
   const start = artwork?.text ?? USUAL_TEXT;
   const [id] = useState(() => uuid());
-  const [words, setWords] = useState(start.words);
-  const [fontId, setFont] = useState(start.fontId);
-  const [align, setAlign] = useState(start.align);
-  const [isReversed, setReversed] = useState(start.isReversed);
-  const [typed, setTyped] = useState<Typed>({ capHeightMm: String(start.capHeightMm), letterSpacingMm: String(start.letterSpacingMm), lineSpacing: String(start.lineSpacing), arcRadiusMm: start.arcRadiusMm === null ? '' : String(start.arcRadiusMm) });
+  const draft = useDraft<Pick<TextChoices, 'words' | 'fontId' | 'align' | 'isReversed'> & { typed: Typed }>(`text ${artworkId ?? job.id}`, {
+    words: start.words, fontId: start.fontId, align: start.align, isReversed: start.isReversed,
+    typed: { capHeightMm: String(start.capHeightMm), letterSpacingMm: String(start.letterSpacingMm), lineSpacing: String(start.lineSpacing), arcRadiusMm: start.arcRadiusMm === null ? '' : String(start.arcRadiusMm) },
+  });
+  const { words, fontId, align, isReversed, typed } = draft.value;
+  const set = (part: Partial<typeof draft.value>) => draft.set((now) => ({ ...now, ...part }));
   const text = choicesOf({ words, fontId, align, isReversed }, typed);
   const preview = useTextPreview(text ?? start, text !== null && words.trim() !== '');
   const add = useAddText(job.id);
   const change = useReadAgain();
-  const back = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id: job.id } }));
+  const leave = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id: job.id } }));
+  const back = () => {
+    draft.done();
+    leave();
+  };
   const keep = () => {
     if (!text) return;
     if (artwork) change.mutate({ artworkId: artwork.id, version: artwork.version, text }, { onSuccess: back });
@@ -92,18 +99,19 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
         }
         second={
           <>
-            <Input label="Words" aria-label="Words" value={words} onChangeText={setWords} multiline maxLength={400} autoFocus={!artwork} renderErrorMessage={false} />
-            <FontChoice fontId={fontId} onChoose={setFont} />
+            <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
+            <Input label="Words" aria-label="Words" value={words} onChangeText={(next) => set({ words: next })} multiline maxLength={400} autoFocus={!artwork} renderErrorMessage={false} />
+            <FontChoice fontId={fontId} onChoose={(next) => set({ fontId: next })} />
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
               {MEASURES.map(({ name, label }) => (
                 <View key={name} style={{ flexBasis: '46%', flexGrow: 1 }}>
-                  <Input label={label} aria-label={label} inputMode="decimal" placeholder={name === 'arcRadiusMm' ? 'straight' : undefined} value={typed[name]} onChangeText={(value) => setTyped({ ...typed, [name]: value })} renderErrorMessage={false} />
+                  <Input label={label} aria-label={label} inputMode="decimal" placeholder={name === 'arcRadiusMm' ? 'straight' : undefined} value={typed[name]} onChangeText={(value) => set({ typed: { ...typed, [name]: value } })} renderErrorMessage={false} />
                 </View>
               ))}
             </View>
             <Aside>A radius below 0 bends the line the other way, with its middle lowest.</Aside>
-            <Chips label="Lines stand" options={[{ value: 'left', label: 'Left' }, { value: 'middle', label: 'Middle' }, { value: 'right', label: 'Right' }]} chosen={align} onChoose={setAlign} />
-            <Toggle label="Set reversed, to be read from behind" name="Set reversed" value={isReversed} onChange={setReversed} />
+            <Chips label="Lines stand" options={[{ value: 'left', label: 'Left' }, { value: 'middle', label: 'Middle' }, { value: 'right', label: 'Right' }]} chosen={align} onChoose={(next) => set({ align: next })} />
+            <Toggle label="Set reversed, to be read from behind" name="Set reversed" value={isReversed} onChange={(next) => set({ isReversed: next })} />
           </>
         }
       />

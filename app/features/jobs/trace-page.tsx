@@ -3,7 +3,7 @@ import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input, Slider } from '@rneui/themed';
 import { useRouter } from 'expo-router';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { Columns } from '../../ui/columns';
@@ -34,6 +34,11 @@ const WAYS = [
   { value: 'colours', label: 'By a few colours' },
 ] as const;
 const MID_GREY = 128;
+/** So long nothing is turned before it is looked what comes of it, in ms. */
+const SETTLE_MS = 250;
+
+/** How many points the outlines have: what a machine has to follow. */
+const pointsOf = ({ parts }: Pick<ReadingPreview, 'parts'>): number => parts.reduce((sum, part) => sum + part.contours.reduce((own, { segments }) => own + segments.length + 1, 0), 0);
 
 function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const { rust, quench, rule } = useTokens();
@@ -41,7 +46,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const { height } = useWindowDimensions();
   const choices = artwork.choices!;
   const [wish, setWish] = useState<TracingChoices>(choices.tracing);
-  const [typed, setTyped] = useState({ tolerance: String(choices.tracing.toleranceMm), speck: String(choices.tracing.smallestMm2) });
+  const [typed, type] = useState({ tolerance: String(choices.tracing.toleranceMm), speck: String(choices.tracing.smallestMm2) });
   const [seen, setSeen] = useState<ReadingPreview | null>(null);
   const [at, setAt] = useState<At | null>(null);
   const stop = useRef<AbortController | null>(null);
@@ -50,12 +55,35 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const [toleranceMm, smallestMm2] = [parseTypedNumber(typed.tolerance), parseTypedNumber(typed.speck)];
   const back = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id: job.id } }));
   const isValid = toleranceMm !== null && toleranceMm > 0 && smallestMm2 !== null && smallestMm2 >= 0;
+  const setTyped = (next: typeof typed) => {
+    type(next);
+    const [tolerance, speck] = [parseTypedNumber(next.tolerance), parseTypedNumber(next.speck)];
+    if (tolerance !== null && speck !== null) setWish((now) => ({ ...now, toleranceMm: tolerance, smallestMm2: speck }));
+  };
   const send = () => {
     stop.current = new AbortController();
     setAt(null);
     return { artworkId: artwork.id, version: artwork.version, reading: { ...choices, tracing: { ...wish, toleranceMm: toleranceMm!, smallestMm2: smallestMm2! } }, signal: stop.current.signal, told: setAt };
   };
   const isBusy = preview.isPending || keep.isPending;
+  // What comes of it is shown while one turns: a little after the last turn, and one that is still being read is stopped.
+  const { mutate: look } = preview;
+  const asked = JSON.stringify(wish);
+  const [first] = useState(asked);
+  useEffect(() => {
+    if (asked === first || !isValid) return undefined;
+    const controller = new AbortController();
+    const later = setTimeout(() => {
+      stop.current = controller;
+      look({ artworkId: artwork.id, version: artwork.version, reading: { ...choices, tracing: JSON.parse(asked) as TracingChoices }, signal: controller.signal, told: setAt }, { onSuccess: setSeen });
+    }, SETTLE_MS);
+    return () => {
+      clearTimeout(later);
+      controller.abort();
+    };
+    // Only what is asked for is looked at anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [asked, isValid]);
   const error = [preview.error, keep.error].find((e) => e && e.name !== 'AbortError');
   const shown = seen ?? keptReading(job, artwork);
   return (
@@ -64,17 +92,16 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
       maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
       foot={
-        <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Look" type="outline" containerStyle={{ flex: 1 }} disabled={!isValid || isBusy} onPress={() => preview.mutate(send(), { onSuccess: setSeen })} />
-          <Button title="Keep it so" containerStyle={{ flex: 1.4 }} disabled={!isValid || isBusy} onPress={() => keep.mutate(send(), { onSuccess: back })} />
-        </View>
+        <Button title="Keep it so" disabled={!isValid || keep.isPending} loading={keep.isPending} onPress={() => keep.mutate(send(), { onSuccess: back })} />
       }
     >
       <Columns
         first={
           <>
             <PreviewPicture reading={shown} under={paths.artworkPicture(artwork.id)} maxHeight={height * 0.4} />
-            {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : <Aside>{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`}, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>}
+            <Aside testID="comes-of-it">{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`} of ${pointsOf(shown)} points, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>
+            {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : null}
+            {seen?.notices.map((notice) => <Aside key={notice.message}>{notice.count > 1 ? `${notice.message} (${notice.count})` : notice.message}</Aside>)}
             {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
           </>
         }

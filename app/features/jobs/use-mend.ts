@@ -12,6 +12,7 @@ export function useMend(job: JobDetail, step?: StepView): { mend: (fix: Fix) => 
     if (fix.kind === 'leave-out') act.mutate({ action: 'role', role: 'out', partIds: fix.partIds });
     else if (fix.kind === 'bridges') act.mutate({ action: 'bridges', partIds: [fix.partId], bridges: fix.bridges });
     else if (fix.kind === 'order-by-rules') order.mutate({ order: [] });
+    else if (fix.kind === 'together') nudge.mutate({ stepId: fix.stepId, partIds: fix.partIds, dxMm: fix.dxMm, dyMm: fix.dyMm, alone: true });
     else if (!step) return;
     else if (fix.kind === 'mirror') change.mutate({ stepId: step.id, version: step.version, mirrored: fix.mirrored });
     else nudge.mutate({ stepId: step.id, partIds: step.parts.map((part) => part.id), dxMm: fix.dxMm, dyMm: fix.dyMm });

@@ -1,4 +1,4 @@
-import { paths, type RunAction, type RunProgress, type RunView } from '@keen-anvil/contract';
+import { paths, type NewRun, type RunAction, type RunProgress, type RunView } from '@keen-anvil/contract';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
@@ -16,7 +16,7 @@ const isBetweenSteps = (runs: RunView[] = []): boolean => runs.some((run) => run
 export function useStartJob(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (speedUp: number) => call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), speedUp } }),
+    mutationFn: (how: Omit<NewRun, 'seriesId'>) => call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), ...how } }),
     onSuccess: (runs) => client.setQueryData(runsKey(jobId), runs),
   });
 }
@@ -32,12 +32,21 @@ export function useRunAction(jobId: string) {
 export function useScoreRun(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome }) => call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
+    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome | null }) => call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
     onSettled: async () => {
       await client.invalidateQueries({ queryKey: runsKey(jobId) });
       await client.invalidateQueries({ queryKey: ['recipes'] });
       await client.invalidateQueries({ queryKey: ['jobs'] });
     },
+  });
+}
+
+/** Goes over a step once more in its place, a little stronger. */
+export function useRunAgain(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: ({ id, newId }: { id: string; newId: string }) => call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId } }),
+    onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
 

@@ -85,4 +85,43 @@ describe('the run of a job', () => {
     open();
     expect(await screen.findByText('This job was not run yet')).toBeTruthy();
   });
+
+  it('asks at a hold for the verdict on what lies there before anything else', async () => {
+    open(in_('finished', { measuredSeconds: 10 }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    expect(await screen.findByText(/How did it come out/)).toBeTruthy();
+    const order = screen.getAllByTestId(/finished-1|hold-card/).map(({ props }) => props.testID as string);
+    expect(order).toEqual(['finished-1', 'hold-card']);
+  });
+
+  it('offers first to go over again what was not enough, and not to go on', async () => {
+    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'under', stronger: { force: 17, speed: 5, passes: 1 } }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    expect(await screen.findByText('Go over it again, a little stronger')).toBeTruthy();
+    expect(screen.queryByText('Next material is in')).toBeNull();
+    fireEvent.press(screen.getByText('Go over it again, a little stronger'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/again', body: { id: expect.any(String) } }));
+  });
+
+  it('on a machine of one’s own is done when one says so', async () => {
+    const { sent } = open(in_('running', { isByHand: true }));
+    expect(await screen.findByText(/on your own Long plotter/)).toBeTruthy();
+    fireEvent.press(screen.getByText('I have run it'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ body: { action: 'done' } }));
+  });
+
+  it('a verdict can be undone and corrected, and says what was said before', async () => {
+    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right', earlier: [{ outcome: 'over', at: '2026-11-20T10:00:00.000Z' }] }));
+    expect(await screen.findByText(/Said before: backing marked/)).toBeTruthy();
+    fireEvent.press(screen.getByLabelText('Undo: clean'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/outcome', body: { outcome: null } }));
+    fireEvent.press(screen.getByLabelText('Correct the verdict on Outdoor vinyl, navy'));
+    fireEvent.press(screen.getByLabelText('hangs in places'));
+    await waitFor(() => expect(sent.filter(({ method }) => method === 'POST').at(-1)).toMatchObject({ body: { outcome: 'under' } }));
+  });
+
+  it('at a press shows the blank, the phases by name, and how long the present one goes on', async () => {
+    open(in_('running', { process: 'heat-press', settings: { temperature: 160, dwell: 15, preheat: 5 }, progress: { ...progress, state: 'running', doneSeconds: 12, totalSeconds: 24, cutMm: 0 } }));
+    expect(await screen.findByRole('timer')).toHaveAccessibleName('Press: 12 seconds left');
+    for (const name of ['Preheat the blank', 'Lay it on']) expect(screen.getByText(name)).toBeTruthy();
+    expect(screen.queryByText(/m cut/)).toBeNull();
+  });
 });

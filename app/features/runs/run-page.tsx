@@ -1,14 +1,18 @@
 import type { RunView } from '@keen-anvil/contract';
-import { processOf } from '@keen-anvil/core/recipes';
+import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '@rneui/themed';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Decision } from '../../ui/choice';
 import { Columns } from '../../ui/columns';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
@@ -16,9 +20,13 @@ import { useWide } from '../../ui/use-wide';
 import { useRecipe } from '../book/queries';
 import { SettingsLine } from '../book/settings-line';
 import { useJob } from '../jobs/queries';
+import { saidNudges } from '../jobs/said-nudges';
 import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
 import { useInspections } from '../jobs/use-inspections';
-import { useFollowRun, useRunAction, useRuns } from './queries';
+import { OutcomeKeys } from './outcome-keys';
+import { PressPicture } from './press-picture';
+import { useFollowRun, useRunAction, useRunAgain, useRuns, useScoreRun } from './queries';
+import { sayVerdicts } from './say-verdicts';
 import { Verdict } from './verdict';
 
 /** The runs of a job: what is under way, the hold to pass, and how each step came out. */
@@ -27,51 +35,92 @@ export function RunPage({ jobId }: { jobId: string }) {
   const router = useRouter();
   const back = { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } as const;
   const current = runs.data?.find((run) => ['running', 'paused', 'holding'].includes(run.progress.state));
-  const last = [...(runs.data ?? [])].reverse().find((run) => run.progress.state === 'finished');
+  const finished = [...(runs.data ?? [])].reverse().filter((run) => run.progress.state === 'finished');
+  const [last] = finished;
   const shown = current ?? last;
   useFollowRun(current);
   const title = runs.data?.[0]?.jobName ?? 'Run';
   const isWide = useWide();
-  const sheet = shown ? <RunSheet run={shown} /> : null;
+  const sheet = shown ? processOf(shown.process).machineKinds.includes('clam-press') ? <PressPicture run={shown} /> : <RunSheet run={shown} /> : null;
+  const isHolding = current?.progress.state === 'holding';
+  // At a hold the verdict on what lies there comes before anything else.
+  const before = isHolding ? last : undefined;
+  const toJudge = before && (before.outcome === null || before.stronger !== null) ? before : undefined;
   const verdicts = (
     <>
-      {[...(runs.data ?? [])].reverse().map((run) => (run.progress.state === 'finished' ? <Finished key={run.id} run={run} /> : null))}
+      {finished.filter((run) => run !== toJudge).map((run) => <Finished key={run.id} run={run} />)}
       {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
     </>
   );
+  const isOver = !current && finished.length > 0;
   return (
-    <Page title={title} back={back} foot={current ? <RunKeys run={current} /> : runs.data?.length ? <Button title="Back to the job" type="outline" onPress={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
+    <Page title={title} back={back} foot={current ? <RunKeys run={current} before={before} /> : runs.data?.length ? <OverKeys last={last} onBack={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
       {runs.isPending ? <Waiting /> : null}
       {runs.isError ? <Trouble error={runs.error} retry={() => void runs.refetch()} /> : null}
       {runs.data?.length === 0 ? <Nothing title="This job was not run yet">Start it from the job’s page.</Nothing> : null}
       <Columns
         first={
           <>
-            {current?.progress.state === 'holding' ? <HoldCard run={current} /> : null}
-            {current && current.progress.state !== 'holding' ? <Progress run={current} /> : null}
-            {isWide ? verdicts : sheet}
+            {toJudge ? <Finished key={toJudge.id} run={toJudge} /> : null}
+            {current && isHolding ? <HoldCard run={current} /> : null}
+            {current && !isHolding ? <Progress run={current} /> : null}
+            {isWide || isOver ? verdicts : sheet}
           </>
         }
-        second={isWide ? sheet : verdicts}
+        second={isWide || isOver ? sheet : verdicts}
       />
     </Page>
   );
 }
 
-/** The keys under the thumb: pass the hold, pause, resume, cancel. */
-function RunKeys({ run }: { run: RunView }) {
+/** The keys under the thumb: pass the hold, go over again what was not enough, pause, resume, cancel, or say that it is done. */
+function RunKeys({ run, before }: { run: RunView; before: RunView | undefined }) {
   const { rust } = useTokens();
   const act = useRunAction(run.jobId);
   const { state } = run.progress;
-  const [action, title] =
-    state === 'holding' ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const) : state === 'running' ? (['pause', 'Pause'] as const) : (['resume', 'Go on'] as const);
+  const isByHand = run.isByHand && (state === 'running' || state === 'paused');
+  const [action, title] = isByHand
+    ? (['done', 'I have run it'] as const)
+    : state === 'holding'
+      ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const)
+      : state === 'running'
+        ? (['pause', 'Pause'] as const)
+        : (['resume', 'Go on'] as const);
+  const mayNotGoOn = state === 'holding' && before?.stronger ? before : undefined;
   return (
     <View style={{ gap: SPACE.small }}>
-      {act.isError ? <Body style={{ color: rust }}>{act.error.message}</Body> : null}
+      {act.isError ? <View role="alert"><Body style={{ color: rust }}>{act.error.message}</Body></View> : null}
+      {mayNotGoOn ? <AgainKey run={mayNotGoOn} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Cancel" type="outline" containerStyle={{ flex: 1 }} titleStyle={{ color: rust }} buttonStyle={{ borderColor: rust }} onPress={() => act.mutate({ id: run.id, action: 'cancel' })} />
-        <Button title={title} loading={act.isPending} containerStyle={{ flex: 2 }} onPress={() => act.mutate({ id: run.id, action })} />
+        {mayNotGoOn ? null : <Button title={title} type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'} loading={act.isPending} containerStyle={{ flex: 2 }} onPress={() => act.mutate({ id: run.id, action })} />}
       </View>
+    </View>
+  );
+}
+
+/** A second pass where the first was not enough: the sheet was not moved, and the first counts in. */
+function AgainKey({ run }: { run: RunView }) {
+  const { rust } = useTokens();
+  const again = useRunAgain(run.jobId);
+  const [newId] = useState(() => uuid());
+  if (!run.stronger) return null;
+  return (
+    <View style={{ gap: SPACE.small }}>
+      {again.isError ? <View role="alert"><Body style={{ color: rust }}>{again.error.message}</Body></View> : null}
+      <Aside>Leave the sheet where it lies. The first pass counts in; now dial in:</Aside>
+      <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} />
+      <Button title="Go over it again, a little stronger" loading={again.isPending} onPress={() => again.mutate({ id: run.id, newId })} />
+    </View>
+  );
+}
+
+/** All steps are over: go over the last one again where it was not enough, or back to the job. */
+function OverKeys({ last, onBack }: { last: RunView | undefined; onBack: () => void }) {
+  return (
+    <View style={{ gap: SPACE.small }}>
+      {last?.stronger ? <AgainKey key={last.id} run={last} /> : null}
+      <Button title="Back to the job" type="outline" onPress={onBack} />
     </View>
   );
 }
@@ -91,6 +140,7 @@ function HoldCard({ run }: { run: RunView }) {
         {run.toolName} in {run.machineName}, dialled to:
       </Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
+      <Nudged run={run} />
       <Aside>
         Step {run.position + 1} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>
@@ -98,8 +148,17 @@ function HoldCard({ run }: { run: RunView }) {
   );
 }
 
+/** What of the numbers is a nudge, and whose. */
+function Nudged({ run }: { run: RunView }) {
+  const { ember } = useTokens();
+  const step = useJob(run.jobId).data?.steps.find(({ id }) => id === run.stepId);
+  const said = step && !run.onTopOf ? saidNudges(step) : undefined;
+  return said ? <Aside style={{ color: ember }}>{said}</Aside> : null;
+}
+
 function Progress({ run }: { run: RunView }) {
   const { quench, rule, ember } = useTokens();
+  if (run.isByHand) return <ByHand run={run} />;
   const { progress } = run;
   const left = Math.max(0, progress.totalSeconds - progress.doneSeconds);
   const share = progress.totalSeconds > 0 ? Math.min(1, progress.doneSeconds / progress.totalSeconds) : 0;
@@ -115,13 +174,34 @@ function Progress({ run }: { run: RunView }) {
       <View style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between', flexWrap: 'wrap' }}>
         <BigDuration seconds={left} />
         <Aside>
-          {progress.state === 'paused' ? 'left, paused' : 'left'} · {formatNumber(progress.cutMm / 1000, 2)} m cut
+          {progress.state === 'paused' ? 'left, paused' : 'left'}{run.progress.cutMm > 0 ? ` · ${formatNumber(progress.cutMm / 1000, 2)} m ${doneWord(run.process)}` : ''}
         </Aside>
       </View>
+      <SettingsLine settings={run.settings} machineId={run.machineId} />
+      <Nudged run={run} />
       <LinearProgress aria-label="Progress" value={share} variant="determinate" animation={false} color={progress.state === 'paused' ? ember : quench} trackColor={rule} style={{ height: 12, borderRadius: 2 }} />
     </View>
   );
 }
+
+/** A run on the maker's own machine: what to dial in, and what it should take. */
+function ByHand({ run }: { run: RunView }) {
+  const { quench } = useTokens();
+  return (
+    <Leaf edge={quench} testID="by-hand">
+      <Strong>
+        Step {run.position + 1}: {run.materialName}, on your own {run.machineName}
+      </Strong>
+      <Body>{run.toolName} in, dialled to:</Body>
+      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
+      <Nudged run={run} />
+      <Aside>It should take about {formatDuration(run.estimateSeconds)}. Press “I have run it” when it stands still; then say how it came out.</Aside>
+    </Leaf>
+  );
+}
+
+/** What became of the metres, in the word of the process. */
+const doneWord = (process: RunView['process']): string => (processOf(process).parts ? 'cut' : 'done');
 
 /** A time to be read from a step away: large numbers, their units beside them as on a dial card. */
 function BigDuration({ seconds }: { seconds: number }) {
@@ -155,23 +235,33 @@ function Finished({ run }: { run: RunView }) {
   const { moss, rust, ember, quench } = useTokens();
   const router = useRouter();
   const recipe = useRecipe(run.recipeId);
+  const score = useScoreRun(run.jobId);
+  const [isCorrecting, setCorrecting] = useState(false);
   const words = processOf(run.process).outcomes;
   const edge = run.outcome === null ? ember : run.outcome === 'right' ? moss : rust;
+  const isPress = processOf(run.process).machineKinds.includes('clam-press');
+  const say = (outcome: Outcome | null) => score.mutate({ id: run.id, outcome }, { onSuccess: () => setCorrecting(false) });
   return (
     <Leaf edge={edge} testID={`finished-${run.position + 1}`}>
       <View style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'center' }}>
         <Swatch colour={run.colour} />
         <Heading style={{ flex: 1 }}>{run.materialName}</Heading>
       </View>
+      {run.onTopOf ? <Aside>gone over again in its place; the first pass counts in</Aside> : null}
       <Aside>
-        took {formatDuration(run.measuredSeconds ?? 0)}, reckoned {formatDuration(run.estimateSeconds)} · {formatNumber(run.progress.cutMm / 1000, 2)} m cut
+        {run.isByHand ? `done by hand, reckoned ${formatDuration(run.estimateSeconds)}` : `took ${formatDuration(run.measuredSeconds ?? 0)}, reckoned ${formatDuration(run.estimateSeconds)}`}
+        {isPress ? '' : ` · ${formatNumber(run.progress.cutMm / 1000, 2)} m ${doneWord(run.process)}`}
       </Aside>
       {run.outcome === null ? (
         <Verdict run={run} />
       ) : (
         <>
-          <Strong style={{ color: edge }}>{words[run.outcome]}</Strong>
-          {recipe.data ? (
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
+            <Strong style={{ color: edge }}>{words[run.outcome]}</Strong>
+            <TextKey title="Undo" icon="undo" label={`Undo: ${words[run.outcome]}`} isDisabled={score.isPending} onPress={() => say(null)} />
+            <TextKey title="Correct it" icon="pencil-outline" label={`Correct the verdict on ${run.materialName}`} onPress={() => setCorrecting(true)} />
+          </View>
+          {recipe.data && !run.onTopOf ? (
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>
               <Body>The recipe is now</Body>
               <TemperMark temper={recipe.data.temper.temper} />
@@ -181,6 +271,11 @@ function Finished({ run }: { run: RunView }) {
           <Button title="See it in the book" type="outline" titleStyle={{ color: quench }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: run.recipeId } })} />
         </>
       )}
+      {run.earlier.length ? <Aside>{`Said before: ${sayVerdicts(run.process, run.earlier)}`}</Aside> : null}
+      {score.isError ? <View role="alert"><Body style={{ color: rust }}>{score.error.message}</Body></View> : null}
+      <Decision title="How did it come out?" isOpen={isCorrecting} onClose={() => setCorrecting(false)}>
+        <OutcomeKeys process={run.process} colour={run.colour} seen={run.seenOutcome} chosen={run.outcome} isBusy={score.isPending} onChoose={say} />
+      </Decision>
     </Leaf>
   );
 }

@@ -4,10 +4,11 @@ import { PROCESSES, quantityOf, type QuantityName } from '@keen-anvil/core/recip
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '@rneui/themed';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { ApiError } from '../api/client';
 import { Chips } from '../../ui/chips';
+import { DraftOffer } from '../../ui/draft-offer';
+import { useDraft } from '../../ui/use-draft';
 import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { StaleChoice } from '../../ui/stale-choice';
@@ -73,8 +74,9 @@ function DialEditor({ machine, start, isNew, back }: { machine: MachineView; sta
   const tokens = useTokens();
   const router = useRouter();
   const change = useChangeMachine(machine.id);
-  const [draft, setDraft] = useState(start);
-  const set = (part: Partial<Draft>) => setDraft((now) => ({ ...now, ...part }));
+  const kept = useDraft(`dial ${machine.id} ${isNew ? 'new' : start.name}`, start);
+  const draft = kept.value;
+  const set = (part: Partial<Draft>) => kept.set((now) => ({ ...now, ...part }));
   const { physicalUnit } = quantityOf(draft.name);
   const points = draft.readings.flatMap(({ dial, physical }): CalibrationPoint[] => {
     const at = { dial: parseTypedNumber(dial), physical: parseTypedNumber(physical) };
@@ -83,7 +85,12 @@ function DialEditor({ machine, start, isNew, back }: { machine: MachineView; sta
   const range = { min: parseTypedNumber(draft.min), max: parseTypedNumber(draft.max), step: parseTypedNumber(draft.step) };
   const problem = problemOf(draft, range, points.length);
   const dial: Dial | null = range.min === null || range.max === null || range.step === null ? null : { name: draft.name, label: draft.label, unit: draft.unit, physicalUnit, min: range.min, max: range.max, step: range.step, isRated: draft.isRated, calibration: points };
-  const leave = () => router.replace(back.href);
+  const leave = () => {
+    kept.done();
+    router.replace(back.href);
+  };
+  // Readings that do not rise are pooled: what is left may be no curve yet.
+  const isCurve = fitCalibration(points).points.length >= 2;
   const write = (onto: MachineView, dials = withDial(onto)) => change.mutate({ ...machineFields({ ...onto, dials }), version: onto.version }, { onSuccess: leave });
   const withDial = (onto: MachineView): Dial[] => (isNew || !onto.dials.some((d) => d.name === start.name) ? [...onto.dials, dial!] : onto.dials.map((d) => (d.name === start.name ? dial! : d)));
   const stale = change.error instanceof ApiError && change.error.code === 'stale' ? (change.error.current as MachineView) : null;
@@ -108,6 +115,7 @@ function DialEditor({ machine, start, isNew, back }: { machine: MachineView; sta
           isWriting={change.isPending} onKeepTheirs={leave} onWriteMine={() => write(stale)}
         />
       ) : null}
+      <DraftOffer isBack={kept.isBack} onDrop={kept.drop} />
       {isNew ? (
         <Chips
           label="Which quantity does it set?"
@@ -141,8 +149,8 @@ function DialEditor({ machine, start, isNew, back }: { machine: MachineView; sta
           {dial ? (
             <Leaf edge={knowledgeOf(dial) === 'never measured' ? tokens.ember : tokens.moss} testID="calibration">
               <Body>{knowledgeSaid(dial)}</Body>
-              {points.length >= 2 && dial.max > dial.min ? <CalibrationChart dial={dial} /> : <Aside>Two readings or more make a curve.</Aside>}
-              {points.length >= 3 ? <Aside>{`A value of 100 ${physicalUnit} may truly be anything from ${formatNumber(100 * (1 - 2 * dialSpread(dial)), 0)} to ${formatNumber(100 * (1 + 2 * dialSpread(dial)), 0)} ${physicalUnit}.`}</Aside> : null}
+              {isCurve && dial.max > dial.min ? <CalibrationChart dial={dial} /> : <Aside>{points.length < 2 ? 'Two readings or more make a curve.' : 'It takes two readings that rise with the dial to make a curve.'}</Aside>}
+              {isCurve && points.length >= 3 ? <Aside>{`A value of 100 ${physicalUnit} may truly be anything from ${formatNumber(100 * (1 - 2 * dialSpread(dial)), 0)} to ${formatNumber(100 * (1 + 2 * dialSpread(dial)), 0)} ${physicalUnit}.`}</Aside> : null}
             </Leaf>
           ) : null}
         </>

@@ -95,6 +95,7 @@ export function NewMachinePage() {
     <Page title="New machine" back={{ label: 'Shop', href: '/shop' }}>
       <RecordForm
         sections={sectionsFor(kind)}
+        draftName="machine new"
         values={flat({ ...NEW, kind })}
         submit="Put it into the shop"
         isSubmitting={create.isPending}
@@ -121,6 +122,7 @@ export function EditMachinePage({ id }: { id: string }) {
       {machine ? (
         <RecordForm
           sections={sectionsFor(machine.kind).map((section) => ({ ...section, fields: section.fields.filter((field) => field.name !== 'kind') }))}
+          draftName={`machine ${id}`}
           values={flat(machineFields(machine))}
           submit="Write it down"
           isSubmitting={change.isPending}

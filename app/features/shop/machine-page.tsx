@@ -75,14 +75,13 @@ function factsOf(machine: MachineView, show: Show): [string, string][] {
 /** Recipes keep their numbers when a machine changes; the ones that no longer fit are named here. */
 function Misfits({ machine }: { machine: MachineView }) {
   const { ember } = useTokens();
-  const router = useRouter();
   const misfits = useMisfits(machine.id).data;
   if (!misfits?.length) return null;
   return (
     <Leaf edge={ember} testID="misfits">
       <Heading>{misfits.length === 1 ? 'One recipe no longer fits' : `${misfits.length} recipes no longer fit`}</Heading>
       {misfits.map(({ recipe, problem }) => (
-        <LinkRow key={recipe.id} label={recipe.material.name} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })}>
+        <LinkRow key={recipe.id} label={recipe.material.name} href={{ pathname: '/book/[id]', params: { id: recipe.id } }}>
           <Strong>{recipe.material.name}</Strong>
           <Aside>{problem}</Aside>
         </LinkRow>

@@ -34,5 +34,7 @@ export const useReplaceTool = (id: string) => useShopChange((body: ToolReplaceme
 export const useCreateWorkshop = () => useShopChange((body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
 export const useEnterWorkshop = () => useShopChange((id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
 
+export const usePutWorkshopAway = () => useShopChange(({ id, isArchived }: { id: string; isArchived: boolean }) => call<WorkshopView[]>(paths.workshopArchive(id), { method: 'POST', body: { isArchived } }));
+
 /** Puts a row away or takes it out again; both can be undone by the other. */
 export const useArchive = (path: string) => useShopChange((body: { version: number; isArchived: boolean }) => call<unknown>(path, { method: 'POST', body }));

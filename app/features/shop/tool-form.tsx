@@ -63,6 +63,7 @@ export function NewToolPage() {
     <Page title="New tool" back={{ label: 'Shop', href: '/shop' }}>
       <RecordForm
         sections={sectionsFor(kind, machines ?? [], true)}
+        draftName="tool new"
         values={{ name: '', kind, wear: 0, life: null, machineId: homesOf(kind, machines)[0]?.id ?? null }}
         submit="Put it into the shop"
         isSubmitting={create.isPending}
@@ -86,6 +87,7 @@ export function EditToolPage({ id }: { id: string }) {
       {tool && machines ? (
         <RecordForm
           sections={sectionsFor(tool.kind, machines, false)}
+          draftName={`tool ${id}`}
           values={{ name: tool.name, machineId: tool.machineId, wear: tool.wear, life: tool.life, ...detailValues(tool.details) }}
           submit="Write it down"
           isSubmitting={change.isPending}

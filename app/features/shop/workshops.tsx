@@ -7,7 +7,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Heading } from '../../ui/type';
-import { useCreateWorkshop, useEnterWorkshop, useWorkshops } from './queries';
+import { useCreateWorkshop, useEnterWorkshop, usePutWorkshopAway, useWorkshops } from './queries';
 
 /** Which workshop one is in: the demo, or one's own, which begins empty. */
 export function Workshops() {
@@ -15,6 +15,9 @@ export function Workshops() {
   const workshops = useWorkshops();
   const enter = useEnterWorkshop();
   const create = useCreateWorkshop();
+  const away = usePutWorkshopAway();
+  const [isAwayOpen, setAwayOpen] = useState(false);
+  const [kept, gone] = [workshops.data?.filter((workshop) => !workshop.isArchived) ?? [], workshops.data?.filter((workshop) => workshop.isArchived) ?? []];
   const [isNaming, setNaming] = useState(false);
   const [name, setName] = useState('');
   const start = () => {
@@ -26,10 +29,18 @@ export function Workshops() {
     <View style={{ gap: SPACE.small }}>
       <Heading>Workshop</Heading>
       <View role="radiogroup" aria-label="Workshop">
-        {workshops.data?.map((workshop) => (
-          <Option key={workshop.id} label={workshop.name} detail={workshop.isDemo ? 'the made-up workshop to look around in' : undefined} isChosen={workshop.isHere} onPress={() => enter.mutate(workshop.id)} />
+        {kept.map((workshop) => (
+          <Option key={workshop.id} label={workshop.name} detail={workshop.isDemo ? 'the made-up workshop to look around in' : undefined} isChosen={workshop.isHere} end={workshop.isHere || workshop.isDemo ? undefined : <TextKey title="Put away" label={`Put away ${workshop.name}`} onPress={() => away.mutate({ id: workshop.id, isArchived: true })} />} onPress={() => enter.mutate(workshop.id)} />
         ))}
       </View>
+      {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : gone.length === 1 ? '1 workshop is put away' : `${gone.length} workshops are put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
+      {isAwayOpen ? gone.map((workshop) => (
+        <View key={workshop.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+          <Body style={{ flex: 1 }}>{workshop.name}</Body>
+          <TextKey title="Bring back" label={`Bring back ${workshop.name}`} onPress={() => away.mutate({ id: workshop.id, isArchived: false })} />
+        </View>
+      )) : null}
+      {away.isError ? <Body style={{ color: rust }}>{away.error.message}</Body> : null}
       <TextKey title="Start a workshop of my own" icon="plus" onPress={() => setNaming(true)} />
       <Decision title="A workshop of your own" isOpen={isNaming} onClose={() => setNaming(false)}>
         <Body>It begins empty: add machines, tools and materials, or bring in a book.</Body>

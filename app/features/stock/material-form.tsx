@@ -74,6 +74,7 @@ export function NewMaterialPage() {
     <Page title="New material" back={{ label: 'Stock', href: '/stock' }}>
       <RecordForm
         sections={sectionsFor(family)}
+        draftName="material new"
         values={{ name: '', family, colour: '#9a9a9a', thicknessMm: null, readings: '', smallestDetailMm: 1, finish: '', defaultProcess: process, mirrored: isMirrored, facing: '', pricePer: 'm2' }}
         submit="Put it on the shelf"
         isSubmitting={create.isPending}
@@ -98,6 +99,7 @@ export function EditMaterialPage({ id }: { id: string }) {
       {material && shown ? (
         <RecordForm
           sections={sectionsFor(shown)}
+          draftName={`material ${id}`}
           values={flat(material as MaterialView & { family: FamilyName })}
           typed={material.typed}
           submit="Write it down"

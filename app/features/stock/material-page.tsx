@@ -95,7 +95,7 @@ function Material({ material }: { material: MaterialView }) {
       <Heading>What the book knows of it</Heading>
       {found?.length === 0 ? <Aside>Nothing yet. A new recipe starts from the nearest ones.</Aside> : null}
       <View style={{ gap: SPACE.small }}>
-        {found?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} />)}
+        {found?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} />)}
       </View>
       <TextKey title="Drawer label to print (PDF)" icon="printer-outline" onPress={() => void saveFile(paths.labels([id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
       {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}

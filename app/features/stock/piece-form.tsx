@@ -66,6 +66,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       ) : null}
       <RecordForm
         sections={[{ title: '', fields: fieldsFor(kind, outline !== null && outline !== 'wrong') }]}
+        draftName={`piece ${piece?.id ?? `new ${materialId}`}`}
         values={{ name: piece?.name ?? '', kind, widthMm: piece?.widthMm ?? null, lengthMm: piece?.lengthMm ?? null, count: piece?.count ?? 1 }}
         submit={piece ? 'Write it down' : 'Put it into stock'}
         isSubmitting={add.isPending || change.isPending}

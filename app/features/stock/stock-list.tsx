@@ -43,12 +43,11 @@ export function StockList() {
 }
 
 function MaterialRow({ material, isShared }: { material: MaterialView; isShared: boolean }) {
-  const router = useRouter();
   const units = useUnits();
   const { id } = useGlobalSearchParams<{ id?: string }>();
   const there = material.pieces.filter((piece) => !piece.isArchived && piece.count > 0);
   return (
-    <LinkRow label={material.name} isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} onPress={() => router.push({ pathname: '/stock/[id]', params: { id: material.id } })}>
+    <LinkRow label={material.name} isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} href={{ pathname: '/stock/[id]', params: { id: material.id } }}>
       <Strong>
         {material.name}
         {isShared ? ' (one of two so called)' : ''}

@@ -43,7 +43,7 @@ export const useBeginTuning = (recipeId: string) => useTuningChange((body: NewTu
 export const useLayOut = (id: string) => useTuningChange((body: NewTrialSheet) => call<TuningView>(paths.trialSheets(id), { method: 'POST', body }));
 export const useDropSheet = () => useTuningChange((sheetId: string) => call<TuningView>(paths.trialSheetDrop(sheetId), { method: 'POST' }));
 export const useCarryOut = () => useTuningChange(({ sheetId, by }: { sheetId: string; by: 'stand-in' | 'by-hand' }) => call<TuningView>(paths.trialSheetRun(sheetId), { method: 'POST', body: { by } }));
-export const useScoreTrial = () => useTuningChange(({ shapeId, outcome }: { shapeId: string; outcome: Outcome }) => call<TuningView>(paths.trialOutcome(shapeId), { method: 'POST', body: { outcome } }));
+export const useScoreTrial = () => useTuningChange(({ shapeId, outcome }: { shapeId: string; outcome: Outcome | null }) => call<TuningView>(paths.trialOutcome(shapeId), { method: 'POST', body: { outcome } }));
 export const useTrialPhoto = () => useTuningChange(({ shapeId, file }: { shapeId: string; file: Blob }) => call<TuningView>(paths.trialPhoto(shapeId), { method: 'PUT', body: file }));
 export const useEndTuning = (id: string) => useTuningChange((body: TuningEnd) => call<TuningView>(paths.tuningEnd(id), { method: 'POST', body }));
 

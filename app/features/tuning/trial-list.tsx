@@ -1,8 +1,13 @@
 import type { MachineView, TrialShapeView, TuningView } from '@keen-anvil/contract';
-import { View } from 'react-native';
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { Decision } from '../../ui/choice';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE } from '../../ui/tokens';
-import { Aside, Figure, Heading, Strong } from '../../ui/type';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { OutcomeKeys } from '../runs/outcome-keys';
+import { useScoreTrial } from './queries';
 import { saidChanges, saidOutcome } from './trial-words';
 
 /** A trial of this tuning has a number on its sheet; one from before has none here. */
@@ -11,15 +16,19 @@ type TriedRow = Pick<TrialShapeView, 'id' | 'settings' | 'onTopOf' | 'outcome'> 
 /** Everything that was tried, the newest first: its number, what was dialled, how it came out. */
 export function TrialList({ tuning, machine }: { tuning: TuningView; machine: MachineView }) {
   const { rule, moss, rust } = useTokens();
-  const { process } = tuning.recipe;
+  const { process, material } = tuning.recipe;
+  const score = useScoreTrial();
+  const [correcting, setCorrecting] = useState<TriedRow | null>(null);
+  const say = (outcome: TrialShapeView['outcome']) => score.mutate({ shapeId: correcting!.id, outcome }, { onSuccess: () => setCorrecting(null) });
   const tried = tuning.sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome !== null);
   const rows: TriedRow[] = [...[...tried].reverse(), ...[...tuning.earlier].reverse()];
   if (rows.length === 0) return null;
   return (
     <View testID="trials">
       <Heading>Tried so far</Heading>
+      {tried.length ? <UndoLast shape={tried[tried.length - 1]} said={saidOutcome(process, tried[tried.length - 1].outcome!)} isOpen={tuning.state === 'open'} /> : null}
       {rows.map((shape) => (
-        <View key={shape.id} style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'baseline', paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+        <Pressable key={shape.id} role="button" disabled={shape.number === undefined} aria-label={`Correct trial ${shape.number ?? ''}: ${saidOutcome(process, shape.outcome!)}`} onPress={() => setCorrecting(shape)} style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'baseline', minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
           <Figure style={{ width: 28 }}>{shape.number ?? '–'}</Figure>
           <View style={{ flex: 1 }}>
             <Strong>{saidChanges(machine, process, shape.settings, tuning.start) || 'as begun with'}</Strong>
@@ -27,8 +36,20 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
             {shape.onTopOf.length ? <Aside>on top of what was there</Aside> : null}
           </View>
           <Strong style={{ color: shape.outcome === 'right' ? moss : rust, flexShrink: 1, textAlign: 'right' }}>{saidOutcome(process, shape.outcome!)}</Strong>
-        </View>
+        </Pressable>
       ))}
+      <Decision title={`How did trial ${correcting?.number ?? ''} come out?`} isOpen={correcting !== null} onClose={() => setCorrecting(null)}>
+        {correcting ? <OutcomeKeys process={process} colour={material.colour} seen={null} chosen={correcting.outcome} isBusy={score.isPending} onChoose={say} /> : null}
+        {score.isError ? <Body style={{ color: rust }}>{score.error.message}</Body> : null}
+        {tuning.state === 'open' ? <TextKey title="Take the verdict back" icon="undo" isDisabled={score.isPending} onPress={() => say(null)} /> : null}
+      </Decision>
     </View>
   );
+}
+
+/** Takes the verdict that was given last back. */
+function UndoLast({ shape, said, isOpen }: { shape: TrialShapeView; said: string; isOpen: boolean }) {
+  const score = useScoreTrial();
+  if (!isOpen) return null;
+  return <TextKey title={`Undo: ${said}`} label={`Undo the verdict on trial ${shape.number}`} icon="undo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: null })} />;
 }

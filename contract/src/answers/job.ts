@@ -24,6 +24,8 @@ export interface PartView {
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
   bridges: Bridge[];
+  /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
+  isFilled: boolean | null;
   /** How many contours of the drawing it is made of. */
   pieces: number;
   /** Letters of a joined script that should hang together. */
@@ -55,6 +57,8 @@ export interface StepView {
   mirrored: boolean;
   onCarrier: boolean;
   isSkipped: boolean;
+  /** What is done was taken from the material's family, not chosen. */
+  isProcessGuessed: boolean;
   /** Why the machine stops before this step, or null where it goes on. */
   hold: string | null;
   /** The sheet must lie as it did in the step before: do not lift it. */

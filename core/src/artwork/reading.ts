@@ -11,6 +11,8 @@ export interface ArtworkPart {
   layer: string | null;
   /** Outline first, then its holes. An open line stands alone. */
   contours: CurveContour[];
+  /** Drawn as a filled shape, or as a line; not there where the drawing does not tell. */
+  isFilled?: boolean;
   /** Letters of a joined script that should hang together have the same word here. */
   script?: string;
 }

@@ -34,9 +34,12 @@ export function writeBookCsv(recipes: readonly (BookCsvRecipe & { temper: string
     recipe.source, recipe.reason, recipe.note, recipe.temper,
   ]);
   // Text that a spreadsheet would take for a formula gets a mark in front of it, which reading takes off again.
-  const safe = (cell: string) => (/^[=+@\t]/.test(cell) || /^-\D/.test(cell) ? `'${cell}` : cell);
+  const safe = (cell: string) => (/^[=+@\t\r-]/.test(cell) && !isPlainNumber(cell) ? `'${cell}` : cell);
   return Papa.unparse([COLUMNS, ...rows.map((row) => row.map(safe))], { newline: '\r\n' }) + '\r\n';
 }
+
+/** −2 and +2.5 are numbers; −2+3 is a formula. */
+const isPlainNumber = (cell: string): boolean => /^[+-]?\d+(?:[.,]\d+)?$/.test(cell);
 
 /**
  * Reads a table of recipes. Columns are found by their names, in any order; numbers may have a comma or a point.
@@ -61,13 +64,15 @@ function readRow(line: number, cells: string[], columns: string[], broken: strin
   const refuse = (column: string, sentence: string): BookCsvRow => ({ line, recipe: null, problem: `Line ${line}, column ${column}: ${sentence}` });
   if (broken) return { line, recipe: null, problem: `Line ${line}: ${broken}.` };
   if (cells.length > columns.length) return { line, recipe: null, problem: `Line ${line}: ${columns.length} columns were expected; ${cells.length} came.` };
-  const cell = (name: string): string => (cells[columns.indexOf(name)] ?? '').replace(/^'(?=[=+@\t-])/, '');
+  const cell = (name: string): string => (cells[columns.indexOf(name)] ?? '').replace(/^'(?=[=+@\t\r-])/, '');
   const text = Object.fromEntries(TEXT_COLUMNS.map((name) => [name, cell(name)])) as Record<(typeof TEXT_COLUMNS)[number], string>;
   for (const name of NEEDED) if (!text[name]) return refuse(name, 'it is empty.');
   const process = PROCESSES.find((p) => [p.name, p.label].some((name) => same(name, text.process)));
   if (!process) return refuse('process', `one of ${PROCESSES.map((p) => p.name).join(', ')} was expected; “${text.process}” came.`);
   const source = text.source ? SOURCES.find((name) => same(name, text.source)) : 'other-maker';
   if (!source) return refuse('source', `one of ${SOURCES.join(', ')} was expected; “${text.source}” came.`);
+  const twoWays = bothReadings(cell(THICKNESS));
+  if (twoWays) return refuse(THICKNESS, `“${cell(THICKNESS)}” can be ${twoWays[0]} or ${twoWays[1]}: write it without a mark for thousands.`);
   const thicknessMm = cell(THICKNESS) ? parseTypedNumber(cell(THICKNESS)) : null;
   if (cell(THICKNESS) && !thicknessMm) return refuse(THICKNESS, `a number of mm was expected; “${cell(THICKNESS)}” came.`);
   const settings: Settings = {};
@@ -75,11 +80,19 @@ function readRow(line: number, cells: string[], columns: string[], broken: strin
     const { label, choices } = quantityOf(name);
     const typed = cell(label);
     if (!typed) continue;
+    const both = choices ? null : bothReadings(typed);
+    if (both) return refuse(label, `“${typed}” can be ${both[0]} or ${both[1]}: write it without a mark for thousands.`);
     const value = choices ? choiceOf(choices, typed) : parseTypedNumber(typed);
     if (value === null) return refuse(label, choices ? `one of ${choices.join(', ')} was expected; “${typed}” came.` : `a number was expected; “${typed}” came.`);
     settings[name] = value;
   }
   return { line, problem: null, recipe: { ...text, process: process.name, source, thicknessMm, settings } };
+}
+
+/** “1,500” is fifteen hundred to some and one and a half to others; null where only one reading fits. */
+function bothReadings(typed: string): [string, string] | null {
+  const match = /^([+-]?[1-9]\d{0,2})[,.](\d{3})$/.exec(typed.trim());
+  return match ? [`${match[1]}${match[2]}`, `${match[1]}.${match[2]}`.replace(/0+$/, '').replace(/\.$/, '')] : null;
 }
 
 const same = (a: string, b: string): boolean => a.toLowerCase().replace(/[\s-]+/g, ' ') === b.toLowerCase().replace(/[\s-]+/g, ' ');

@@ -98,3 +98,25 @@ describe('the book as a table', () => {
     expect(rowsOf('material,machine,tool,process\na,b,c,draw,5\n')[0].problem).toBe('Line 2: 4 columns were expected; 5 came.');
   });
 });
+
+describe('cells that could be taken for something else', () => {
+  const row = (over: Partial<BookCsvRecipe>): BookCsvRecipe & { temper: string } => ({ material: 'Card', family: 'card', thicknessMm: 0.3, machine: 'Long plotter', tool: 'Fine blade', process: 'through-cut', settings: { force: 20, speed: 5, passes: 1 }, source: 'guess', reason: '', note: '', temper: 'bare', ...over });
+
+  it.each(['-2+3+cmd|x', '+1+1', '=1+1', '@sum', '-x', '-2-3'])('“%s” is written as text, and comes back as it was', (reason) => {
+    const csv = writeBookCsv([row({ reason })]);
+    expect(csv).toContain(`'${reason}`);
+    expect(readBookCsv(csv).rows![0]).toMatchObject({ recipe: { reason } });
+  });
+
+  it('a plain number below 0 stays a number', () => {
+    expect(writeBookCsv([row({ reason: '-2.5' })])).toContain(',-2.5,');
+  });
+
+  it('“1,500” is asked about, as both readings fit', () => {
+    const csv = ['material,machine,tool,process,force', 'Card,Long plotter,Fine blade,through-cut,"1,500"', 'Card,Long plotter,Fine blade,through-cut,"1,5"', 'Card,Long plotter,Fine blade,through-cut,"0,500"'].join('\n');
+    const { rows } = readBookCsv(csv);
+    expect(rows![0]).toMatchObject({ recipe: null, problem: 'Line 2, column force: “1,500” can be 1500 or 1.5: write it without a mark for thousands.' });
+    expect(rows![1]).toMatchObject({ recipe: { settings: { force: 1.5 } } });
+    expect(rows![2]).toMatchObject({ recipe: { settings: { force: 0.5 } } });
+  });
+});

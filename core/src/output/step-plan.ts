@@ -2,6 +2,7 @@ import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
 import { regionOfRings, union, type Point, type Region } from '../geometry';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
+import { pressSeconds } from '../press';
 import { processOf, type ProcessName, type Settings } from '../recipes';
 import { fillRows } from '../shapes';
 import { planToolpath, type Stroke } from '../toolpath';
@@ -46,13 +47,12 @@ export function motionOf(machine: Machine): MotionLimits {
   return machineKindOf(machine.kind).does === 'beam' ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 } : machine.motion;
 }
 
-/** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its dwell. */
+/** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
 export function planStep({ machine, process, settings, parts, mirrored }: StepRequest): StepPlan {
   const placed = placeParts(parts, mirrored);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
-    const seconds = (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0);
-    return { placed, strokes: [], speedMmS: 0, isRough: false, estimate: { seconds, cutMm: 0, travelMm: 0 } };
+    return { placed, strokes: [], speedMmS: 0, isRough: false, estimate: { seconds: pressSeconds(settings), cutMm: 0, travelMm: 0 } };
   }
   const passes = settings.passes ?? 1;
   const contours = placed.flatMap((part) => part.contours);
@@ -83,6 +83,12 @@ export function stepFile(request: StepRequest, plan: StepPlan): StepFileText {
   if (does === 'heat') return { format: null, text: '' };
   if (does === 'tool') return { format: 'hpgl', text: stepHpgl(request, plan) };
   return { format: 'gcode', text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), request.machine.workLengthMm) };
+}
+
+/** What a laser does in several steps on one sheet, one after the other, as one file. @throws RangeError where there is none */
+export function sheetGcode(steps: readonly { request: StepRequest; plan: StepPlan }[]): string {
+  if (steps.length === 0) throw new RangeError('At least one step was expected for a file; none came.');
+  return writeGcode(steps.flatMap(({ request, plan }) => beamPasses(request.machine, request.settings, plan.strokes)), steps[0].request.machine.workLengthMm);
 }
 
 /** The HP-GL file of a planned step; speed and force stand in it where their scales were measured. */

@@ -59,11 +59,10 @@ export function sayClaim({ pieceName, forName, machineName, state }: PieceClaim)
 /** Parts that are to be processed, but that no step takes. */
 export function checkWithoutStep({ withoutStep }: CheckedJob): Finding[] {
   if (withoutStep.length === 0) return [];
-  const colours = [...new Set(withoutStep.map((part) => part.colour))];
   return [
     {
       code: 'no-step', severity: 'warn',
-      message: `${withoutStep.length === 1 ? 'One part has' : `${withoutStep.length} parts have`} no step (${colours.length === 1 ? `drawn in ${colours[0]}` : `${colours.length} colours`}): nothing is done with them.`,
+      message: withoutStep.length === 1 ? 'One part has no step: nothing is done with it.' : `${withoutStep.length} parts have no step: nothing is done with them.`,
       mend: 'Put them into a step, make them guides, or leave them out.', places: [],
       fix: { kind: 'leave-out', label: 'Leave them out', partIds: withoutStep.map((part) => part.id) },
     },

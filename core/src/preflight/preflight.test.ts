@@ -261,8 +261,8 @@ describe('a whole job', () => {
     expect(checkJob(job({ steps: [claimed] })).map(({ message }) => message)).toEqual(['Step 1: navy offcut is on Long plotter now, for “Kit tags”.', 'Step 1: “Boat plates” is laid on navy offcut too.']);
   });
 
-  it('parts that no step takes are told with their colour', () => {
-    expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe('One part has no step (drawn in #ff0000): nothing is done with them.');
+  it('parts that no step takes are told', () => {
+    expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe('One part has no step: nothing is done with it.');
   });
 
   it('a drawing of unknown size beside one of another order of size is a sign of mixed units', () => {
@@ -287,5 +287,16 @@ describe('parts of an engraved area that overlap', () => {
 
   it('warns of no line that is cut twice', () => {
     expect(codes(engraving([box(20, 20, 40, 40)], [box(60, 20, 40, 40)]))).not.toContain('doubled-line');
+  });
+});
+
+describe('what is said of materials that are not weeded', () => {
+  const leather = { name: 'Veg-tan leather', family: 'leather' as const, smallestDetailMm: 2, mirrored: false, inStock: 1 };
+
+  it('never speaks of weeding, and a strap hole is no small piece', () => {
+    const cut = step(lay([box(20, 20, 80, 40)], [circle(30, 40, 2)], [box(120, 20, 3, 3)]), { process: 'laser-cut', settings: null, material: leather });
+    const findings = checkStep(cut);
+    expect(findings.map(({ message, mend }) => `${message} ${mend}`).join(' ')).not.toMatch(/weed/i);
+    expect(findings.find(({ code }) => code === 'small-piece')).toMatchObject({ message: '“Part 3” is smaller than 36 mm²: too small to hold in Veg-tan leather.', fix: { partIds: ['2'] } });
   });
 });

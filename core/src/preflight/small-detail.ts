@@ -1,5 +1,6 @@
 import { isThinnerSomewhere, normalise, regionOfRings, thinPlaces, type Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
+import { familyOf } from '../materials';
 import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
@@ -12,6 +13,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
   // A line that is drawn or rubbed has no pieces that could be too narrow.
   if (!processOf(process).parts && process !== 'laser-area') return [];
   const width = material.smallestDetailMm;
+  const isWeeded = familyOf(material.family).isWeeded ?? false;
   const pieces = placed.flatMap((part) => rememberPlaces(memo, `thin ${width}`, part, () => thinIn(part, width)));
   const holes = placed.flatMap((part) => rememberPlaces(memo, `holes ${width}`, part, () => narrowHoles(part, width)));
   const findings: Finding[] = [];
@@ -20,7 +22,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
       code: 'small-detail',
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
-      mend: process === 'kiss-cut' ? 'Make it larger or bolder, or cut slower and weed it in reverse.' : 'Make it larger or bolder.',
+      mend: isWeeded && process === 'kiss-cut' ? 'Make it larger or bolder, or cut slower and weed it in reverse.' : 'Make it larger or bolder.',
       places: pieces,
     });
   }
@@ -28,7 +30,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
     findings.push({
       code: 'small-hole',
       severity: 'warn',
-      message: `${holes.length === 1 ? 'One hole is' : `${holes.length} holes are`} narrower than ${formatNumber(width)} mm: hard to weed from ${material.name}.`,
+      message: `${holes.length === 1 ? 'One hole is' : `${holes.length} holes are`} narrower than ${formatNumber(width)} mm: ${isWeeded ? 'hard to weed from' : 'more than it holds in'} ${material.name}.`,
       mend: 'Open the hole up, or leave it out.',
       places: holes,
     });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { JobDetail, StepChange } from '@keen-anvil/contract';
+import { asksEngraveOrCut, type JobDetail, type StepChange } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -60,7 +60,9 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
     if (!wanted) continue;
     const { material, process, machine, onCarrier } = typeof wanted === 'string' ? { material: wanted, process: undefined, machine: undefined, onCarrier: undefined } : wanted;
     await change(stepId, { materialId: demoId(material) });
-    if (process) await change(stepId, { process });
+    const now = job.steps.find((step) => step.id === stepId)!;
+    // A maker has said what is done with filled shapes.
+    if (process || asksEngraveOrCut(now)) await change(stepId, { process: process ?? now.process });
     if (machine) await change(stepId, { machineId: demoId(machine) });
     if (onCarrier) await change(stepId, { onCarrier });
   }

@@ -44,6 +44,10 @@ export class HeavyPool {
     return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
   }
 
+  planSheetFile(tasks: PlanTask[]): Promise<string> {
+    return this.run('planSheetFile', tasks, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+  }
+
   readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
     return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.');
   }

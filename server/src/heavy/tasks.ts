@@ -1,4 +1,4 @@
-import { planStep, stepFile, type StepFileText, type StepRequest } from '@keen-anvil/core/output';
+import { planStep, sheetGcode, stepFile, type StepFileText, type StepRequest } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
 export { readBookFile } from '../exchange/read-file';
@@ -19,6 +19,11 @@ export interface PlanAnswer extends StepFileText {
   usedLengthMm: number;
   /** What stands against running it, as sentences. */
   stops: string[];
+}
+
+/** Plans all that a laser does on one sheet, as one file. */
+export function planSheetFile(tasks: PlanTask[]): string {
+  return sheetGcode(tasks.map(({ request }) => ({ request, plan: planStep(request) })));
 }
 
 /** Plans one step, checks what would stop it, and writes its machine file. */

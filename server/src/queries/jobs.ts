@@ -55,7 +55,7 @@ export interface StepRow extends Omit<StepView, 'hold' | 'keepsSheet' | 'parts' 
 }
 
 const STEP_COLUMNS = `id, job_id AS "jobId", position, colour, process, material_id AS "materialId", stock_piece_id AS "stockPieceId",
-  machine_id AS "machineId", tool_id AS "toolId", holder, mirrored, on_carrier AS "onCarrier", is_skipped AS "isSkipped", nudge, version`;
+  machine_id AS "machineId", tool_id AS "toolId", holder, mirrored, on_carrier AS "onCarrier", is_skipped AS "isSkipped", is_process_guessed AS "isProcessGuessed", nudge, version`;
 
 /** The steps of one job, or of all, in the order in which they run. */
 export async function listSteps(db: Db, workshopId: string, jobId: string | null = null): Promise<StepRow[]> {
@@ -81,9 +81,9 @@ export async function findJobOfStep(db: Db, workshopId: string, stepId: string):
 /** Adds a step. */
 export async function insertStep(db: Db, workshopId: string, step: Omit<StepRow, 'version'>): Promise<void> {
   await db.query(
-    `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, stock_piece_id, machine_id, tool_id, holder, mirrored, on_carrier, is_skipped, nudge)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)`,
-    [step.id, workshopId, step.jobId, step.position, step.colour, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge],
+    `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, stock_piece_id, machine_id, tool_id, holder, mirrored, on_carrier, is_skipped, nudge, is_process_guessed)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
+    [step.id, workshopId, step.jobId, step.position, step.colour, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge, step.isProcessGuessed ?? false],
   );
 }
 
@@ -91,8 +91,8 @@ export async function insertStep(db: Db, workshopId: string, step: Omit<StepRow,
 export async function updateStep(db: Db, step: StepRow): Promise<void> {
   await db.query(
     `UPDATE job_step SET position = $2, process = $3, material_id = $4, stock_piece_id = $5, machine_id = $6, tool_id = $7,
-       holder = $8, mirrored = $9, on_carrier = $10, is_skipped = $11, nudge = $12, colour = $13, version = version + 1 WHERE id = $1`,
-    [step.id, step.position, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge, step.colour],
+       holder = $8, mirrored = $9, on_carrier = $10, is_skipped = $11, nudge = $12, colour = $13, is_process_guessed = $14, version = version + 1 WHERE id = $1`,
+    [step.id, step.position, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge, step.colour, step.isProcessGuessed ?? false],
   );
 }
 

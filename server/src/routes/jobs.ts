@@ -12,7 +12,7 @@ import { changeStep, changeSteps, mergeSteps, nudge } from '../services/steps';
 import { keepTemplate, putTemplateAway, templateDetail } from '../services/templates';
 import { listFonts } from '../queries/fonts';
 import { listTemplates } from '../queries/templates';
-import { makeStepFile } from '../services/machine-files';
+import { makeSheetFile, makeStepFile, stepsInOneFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { loadShop } from '../services/shop';
 import { workshopOf } from '../workshop';
@@ -83,7 +83,14 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     const job = await jobOfStep(pool, workshopId, idOf(request));
     const step = job.steps.find((s) => s.id === request.params.id);
     if (!step) throw notFound('That step');
-    const { format, text } = await makeStepFile(heavy, step, await loadShop(pool, workshopId));
+    const shop = await loadShop(pool, workshopId);
+    const together = request.query.sheet === undefined ? [step] : stepsInOneFile(step, job.steps, shop);
+    if (together.length > 1) {
+      const numbers = together.map(({ position }) => position + 1).join(' and ');
+      response.attachment(`${job.name} - steps ${numbers}.gcode`).type('application/octet-stream').send(await makeSheetFile(heavy, together, shop));
+      return;
+    }
+    const { format, text } = await makeStepFile(heavy, step, shop);
     if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
     response.attachment(`${job.name} - step ${step.position + 1}.${format}`).type('application/octet-stream').send(text);
   });

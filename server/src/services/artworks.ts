@@ -103,7 +103,7 @@ async function addParts(open: OpenJob, artwork: ArtworkRow, indices: readonly nu
     const { colour, name, contours } = artwork.reading.parts[partIndex];
     if (!stepOf.has(colour)) {
       const id = uuidv5(`step ${colour} ${position}`, artwork.id);
-      await insertStep(db, workshopId, { id, jobId: job.id, position: position++, colour, ...start, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, nudge: null });
+      await insertStep(db, workshopId, { id, jobId: job.id, position: position++, colour, ...start, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, isProcessGuessed: false, nudge: null });
       stepOf.set(colour, id);
     }
     fresh.push({ id: uuidv5(`part ${partIndex} of version ${artwork.version}`, artwork.id), artworkId: artwork.id, stepId: stepOf.get(colour)!, partIndex, role: 'process', name, pieces: wholePart(partIndex, contours.length), offsetOf: null, offsetMm: null, bridges: [], place: { x: 0, y: 0 } });

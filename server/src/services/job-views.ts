@@ -29,11 +29,13 @@ export async function listJobSummaries(db: Db, workshopId: string): Promise<JobS
   const jobs = await listJobs(db, workshopId);
   const steps = await listSteps(db, workshopId);
   const runs = await listRunStates(db, workshopId);
+  const shop = await loadShop(db, workshopId);
   return jobs.map((job) =>
     summary(
       job,
       steps.filter((step) => step.jobId === job.id),
       jobState(runs.filter((run) => run.jobId === job.id)),
+      shop,
     ),
   );
 }
@@ -52,7 +54,7 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
   const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
   return {
-    ...summary(job, steps, jobState(runs)),
+    ...summary(job, steps, jobState(runs), shop),
     version: job.version,
     isOrderByHand: job.isOrderByHand,
     artworks: artworks.map(artworkView),
@@ -75,8 +77,18 @@ function artworkView({ reading, choices, jobId: _, position: __, readingNumber: 
   };
 }
 
-function summary(job: JobRow, steps: StepRow[], state: JobState): JobSummary {
-  return { id: job.id, name: job.name, isArchived: job.isArchived, state, stepCount: steps.length, colours: steps.map((step) => step.colour), updatedAt: job.updatedAt.toISOString() };
+/** The colours that a job's work will have, each once: of its pens and materials, never of the file. */
+function looks(steps: readonly StepRow[], shop: Shop): string[] {
+  const colours = steps.flatMap(({ materialId, toolId }) => {
+    const [material, tool] = [materialId ? shop.materials.get(materialId) : undefined, shop.tools.get(toolId)];
+    const ink = tool?.kind === 'pen' ? tool.details.ink : null;
+    return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) && material ? [ink] : material ? [material.colour] : [];
+  });
+  return [...new Set(colours)];
+}
+
+function summary(job: JobRow, steps: StepRow[], state: JobState, shop: Shop): JobSummary {
+  return { id: job.id, name: job.name, isArchived: job.isArchived, state, stepCount: steps.length, colours: looks(steps, shop), updatedAt: job.updatedAt.toISOString() };
 }
 
 function stepViews(steps: StepRow[], shop: Shop, claims: readonly ClaimRow[], matches: Map<string, StepRecipe>, partsOf: (stepId: string) => PartView[]): StepView[] {

@@ -1,6 +1,8 @@
-import { checkedStep, type RecipeSummary, type StepView, type StockPieceView } from '@keen-anvil/contract';
+import { asksEngraveOrCut, checkedStep, type RecipeSummary, type StepView, type StockPieceView } from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
+import { shareSheet } from '@keen-anvil/core/layout';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import type { HeavyPool } from '../heavy/pool';
 import type { PlanAnswer, PlanTask } from '../heavy/tasks';
 import { refused } from '../problem';
@@ -20,6 +22,7 @@ export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: 
   if (!material) throw refused(`${name} has no material yet.`, 'materialId');
   const piece = pieceOf(step, shop);
   if (!piece) throw refused(`${name}: there is no piece of ${material.name} in stock.`, 'stockPieceId');
+  if (asksEngraveOrCut(step)) throw refused(`${name}: its shapes are filled. Say whether they are engraved or cut out.`, 'process');
   const { recipe, settings } = step.match;
   const machine = shop.machines.get(step.machineId)!;
   if (!recipe || !settings) throw refused(`${name}: there is no recipe for ${processOf(step.process).label.toLowerCase()} on ${material.name} with ${machine.name} yet.`, 'recipe');
@@ -48,6 +51,21 @@ export function pieceOf(step: Pick<StepView, 'stockPieceId'>, shop: Shop): Stock
     if (found) return found;
   }
   return undefined;
+}
+
+/**
+ * One file for what a laser does on one sheet: engraved and cut in one go, in the order of the steps.
+ * @param steps of one machine, on one sheet
+ */
+export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepView[], shop: Shop): Promise<string> {
+  return heavy.planSheetFile(steps.map((step) => planTask(step, shop).task));
+}
+
+/** The steps that a step's file can hold with it: of the same laser, on the same sheet, one after the other. */
+export function stepsInOneFile(step: StepView, steps: readonly StepView[], shop: Shop): StepView[] {
+  const machine = shop.machines.get(step.machineId);
+  if (!machine || machineKindOf(machine.kind).does !== 'beam') return [step];
+  return steps.filter((other) => !other.isSkipped && other.machineId === step.machineId && shareSheet(other, step) && other.onCarrier === step.onCarrier);
 }
 
 /** A step's machine file with other numbers than its recipe's. */

@@ -10,6 +10,7 @@ export interface PartShape {
   colour: string;
   layer: string | null;
   script: string | null;
+  isFilled: boolean | null;
 }
 
 /** The contour of a reading that a piece names; pieces of another reading have none. */
@@ -40,7 +41,7 @@ export function partShapes(artworks: readonly ArtworkRow[], parts: readonly Part
     const contours = source
       ? outlineAt(shapeOf(source, depth + 1).contours, part.offsetMm ?? 0)
       : bridged(toPlane(part.pieces.flatMap((piece) => contourOf(artwork, piece) ?? []), plane), part.bridges, plane);
-    const shape = { contours, colour: drawn?.colour ?? '#000000', layer: drawn?.layer ?? null, script: (part.pieces.length > 0 && drawn?.script) || null };
+    const shape = { contours, colour: drawn?.colour ?? '#000000', layer: drawn?.layer ?? null, script: (part.pieces.length > 0 && drawn?.script) || null, isFilled: drawn?.isFilled ?? null };
     shapes.set(part.id, shape);
     return shape;
   };

@@ -53,7 +53,7 @@ async function changeRole(open: OpenJob, chosen: PartRow[], { role }: PartAction
     if (part.role === 'out' && part.stepId) stepOf.set(colour, part.stepId);
     if (!stepOf.has(colour)) {
       const id = uuidv5(`again ${colour}`, part.id);
-      if (!(await showStep(db, job.id, id))) await insertStep(db, workshopId, { ...start, id, jobId: job.id, position: steps.length + moved.length, colour, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, nudge: null });
+      if (!(await showStep(db, job.id, id))) await insertStep(db, workshopId, { ...start, id, jobId: job.id, position: steps.length + moved.length, colour, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, isProcessGuessed: false, nudge: null });
       stepOf.set(colour, id);
     }
     moved.push({ ...part, role: 'process', stepId: stepOf.get(colour)! });
@@ -72,7 +72,7 @@ async function newStep({ db, workshopId, job, steps, parts, artworks }: OpenJob,
   const { colour } = partShapes(artworks, parts, steps).get(chosen[0].id)!;
   const start = from ?? { ...(await startingPlace(db, workshopId, await loadShop(db, workshopId))), materialId: null, stockPieceId: null, mirrored: false, onCarrier: false };
   // Right behind where it comes from, so that a hand-made order stays sensible.
-  await insertStep(db, workshopId, { ...start, id: stepId!, jobId: job.id, position: steps.length, colour, isSkipped: false, nudge: null });
+  await insertStep(db, workshopId, { ...start, id: stepId!, jobId: job.id, position: steps.length, colour, isSkipped: false, isProcessGuessed: false, nudge: null });
   await updateParts(db, chosen.map((part) => ({ ...part, stepId: stepId!, role: 'process' })));
 }
 

@@ -1,4 +1,5 @@
 import type { StepChange, ToolView } from '@keen-anvil/contract';
+import { familyOf } from '@keen-anvil/core/materials';
 import { nudgeProblems, processOf, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { refused } from '../problem';
@@ -15,6 +16,7 @@ export function applyChange(step: StepRow, change: StepChange, shop: Shop): Step
     next.materialId = material.id;
     next.stockPieceId = material.pieces.find((piece) => !piece.isArchived && piece.count > 0)?.id ?? null;
     next.process = material.defaultProcess;
+    next.isProcessGuessed = familyOf(material.family).asksEngraveOrCut ?? false;
     next.mirrored = material.mirrored;
   }
   if (change.stockPieceId !== undefined) {
@@ -22,7 +24,10 @@ export function applyChange(step: StepRow, change: StepChange, shop: Shop): Step
     if (!material?.pieces.some((piece) => piece.id === change.stockPieceId)) throw refused("That piece is not of this step's material.", 'stockPieceId');
     next.stockPieceId = change.stockPieceId;
   }
-  if (change.process !== undefined) next.process = change.process;
+  if (change.process !== undefined) {
+    next.process = change.process;
+    next.isProcessGuessed = false;
+  }
   // What is cut from its back is pressed with its face up.
   if (change.process === 'heat-press' && change.mirrored === undefined) next.mirrored = false;
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;

@@ -113,7 +113,7 @@ async function regroup(open: OpenJob, by: 'colour' | 'layer'): Promise<void> {
     if (!taken.has(key)) {
       const id = uuidv5(`${by} ${key} ${position}`, job.id);
       const { colour } = shapes.get(part.id)!;
-      await insertStep(db, workshopId, { id, jobId: job.id, position: position++, colour, ...start, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, nudge: null });
+      await insertStep(db, workshopId, { id, jobId: job.id, position: position++, colour, ...start, materialId: null, stockPieceId: null, mirrored: false, onCarrier: false, isSkipped: false, isProcessGuessed: false, nudge: null });
       taken.set(key, id);
     }
     if (part.stepId !== taken.get(key)) moved.push({ ...part, stepId: taken.get(key)! });

@@ -49,7 +49,7 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
   layers.forEach(({ colour, field, faint }, i) => {
     progress(0.1 + (0.85 * i) / layers.length, layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges');
     const contours = contoursOf(field(), { pixel, toleranceMm, smallestMm2, faint }, notices);
-    for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part });
+    for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part, isFilled: true });
   });
   return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks };
 }

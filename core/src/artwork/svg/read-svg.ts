@@ -232,7 +232,7 @@ class SvgReader {
     if (hidden > 0) this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
     if (empty > 0) this.notices.add('left-out', `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`, empty);
     for (const contours of parts) {
-      const part = { name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours };
+      const part = { name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours, isFilled };
       if (!isFilled) this.lines.add(part);
       this.parts.push(part);
     }

@@ -47,7 +47,7 @@ export function partsOf(letters: readonly SetLetter[], isScript: boolean, colour
     const largest = pieces.reduce((best, piece) => (sizeOf(piece) > sizeOf(best) ? piece : best), pieces[0]);
     for (const piece of pieces) {
       const hangs = isScript && piece === largest && /\p{Letter}/u.test(name);
-      parts.push({ name, colour, layer: null, contours: piece, ...(hangs ? { script: `word ${group[0].word}` } : {}) });
+      parts.push({ name, colour, layer: null, contours: piece, isFilled: true, ...(hangs ? { script: `word ${group[0].word}` } : {}) });
     }
   }
   return parts;

@@ -34,6 +34,8 @@ export function readHpgl(text: string, unitMm = 1 / PLOTTER_UNITS_PER_MM): HpglR
 
 /** What ends a label where the file names nothing else (DT). */
 const END_OF_TEXT = '\u0003';
+const ESCAPE = '\u001b';
+const DEVICE_CONTROL = new RegExp(`${ESCAPE}\\.[A-Za-z@()](?:[\\d;]*:)?`, 'g');
 
 interface Command {
   name: string;
@@ -44,7 +46,7 @@ interface Command {
 function* commandsOf(text: string): Generator<Command> {
   let terminator = END_OF_TEXT;
   // Control of the device (ESC .) is no part of the drawing.
-  const source = text.replace(/\u001b\.[A-Za-z@()](?:[\d;]*:)?/g, '');
+  const source = text.replace(DEVICE_CONTROL, '');
   let at = 0;
   while (at < source.length) {
     if (!/[A-Za-z]/.test(source[at])) {

@@ -1,0 +1,1 @@
+export { phaseAt, pressPhases, pressSeconds, type PressPhase } from './phases';
