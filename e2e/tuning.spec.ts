@@ -53,14 +53,14 @@ test('gold glitter film is tuned from a wrong supplier value to settled, on the 
 test('a job’s step is tuned by hand, gone over again in its place, ended, and gone on with on another scrap', async ({ page }) => {
   await page.goto('/jobs');
   await page.getByRole('link', { name: /Boat numbers/ }).first().click();
-  await key(page, 'Tune the recipe of step 1').click();
+  await key(page, 'Tune it: the recipe of step 1').click();
   // From a value that is far too low, so that the first trial cannot be enough.
   await page.getByRole('textbox', { name: 'Force' }).fill('6');
   await key(page, 'Begin tuning').click();
   await key(page, 'Lay out this trial').click();
   await page.getByRole('button', { name: 'Dial card' }).click();
   await expect(page.getByText('Trial 1', { exact: true })).toBeVisible();
-  await key(page, 'Close the dial card').click();
+  await key(page, 'Close the card').click();
   await key(page, 'I have cut it').click();
   await page.getByTestId('score').getByRole('button', { name: 'hangs in places' }).click();
   await expect(page.getByTestId('in-place')).toContainText('Do not lift the sheet');
@@ -99,7 +99,7 @@ test('where nothing on the dials is right, it says so; several patches are burnt
   await expect(page.getByTestId('run-sheet')).toContainText('Trials 1 to 4');
   const download = page.waitForEvent('download');
   await key(page, 'Machine file (G-code)').click();
-  expect((await download).suggestedFilename()).toBe('trial sheet 1.gcode');
+  expect((await download).suggestedFilename()).toBe('Bamboo board - trial sheet 1.gcode');
   await key(page, 'Run on the stand-in').click();
   for (const trial of [1, 2, 3, 4]) {
     await expect(page.getByTestId('score')).toContainText(`How did trial ${trial} come out?`);

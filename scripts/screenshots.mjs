@@ -48,8 +48,7 @@ async function traced(page) {
   await page.getByRole('tab', { name: 'Drawing' }).click();
   await page.getByRole('button', { name: 'Trace it otherwise' }).click();
   await page.getByRole('radio', { name: 'By a few colours' }).click();
-  await page.getByRole('button', { name: 'Look', exact: true }).click();
-  await page.getByText(/^4 parts, 85 × 85 mm/).waitFor();
+  await page.getByText(/^4 parts of /).waitFor();
 }
 
 async function pictures(size, views) {
@@ -117,7 +116,7 @@ const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48
 await pictures({ width: 1280, height: 800 }, [
   ['wide-table', '/book/table?sort=temper&order=down'],
   ['wide-job', `/jobs/${made}`, async (page) => {
-    await page.getByRole('button', { name: /Show where/ }).first().click();
+    await page.getByRole('button', { name: /Show me where/ }).first().click();
     await page.getByTestId('place').waitFor();
   }],
   ['wide-tuning', `/book/tuning/${narrow}`, (page) => page.getByTestId('why').waitFor()],

@@ -13,6 +13,7 @@ import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { createQueryClient } from '../features/api/query-client';
 import { MachinesProvider } from '../features/shop/machines-context';
 import { Frame } from '../ui/frame';
+import '../ui/global.css';
 import { BenchBookTheme } from '../ui/theme';
 import { UnitsProvider } from '../ui/units';
 

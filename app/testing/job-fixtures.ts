@@ -10,7 +10,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
 });
 
 export const artwork: ArtworkView = {
-  id: 'art', version: 1, kind: 'svg', fileName: 'boat-number.svg', byteCount: 1200, drawnWidthMm: 240, drawnHeightMm: 90, pageWidthMm: 240, pageHeightMm: 90, drawnMinXMm: 0, drawnMinYMm: 0,
+  id: 'art', version: 1, kind: 'svg', fileName: 'boat-number.svg', byteCount: 1200, drawnWidthMm: 240, drawnHeightMm: 90, keptWidthMm: 240, keptHeightMm: 90, pageWidthMm: 240, pageHeightMm: 90, drawnMinXMm: 0, drawnMinYMm: 0,
   scaleX: 1, scaleY: 1, xMm: 0, yMm: 0, isSizeLocked: false, readsReversed: null, choices: { unitMm: null, joinMm: 0.05, tracing: { way: 'threshold', threshold: null, isInverted: false, colours: 3, toleranceMm: 0.1, smallestMm2: 0.5 } }, text: null, asks: null, notices: [],
 };
 

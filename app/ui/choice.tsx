@@ -1,6 +1,7 @@
 import { Overlay } from '@rneui/themed';
 import type { PropsWithChildren, ReactNode } from 'react';
 import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
+import { useBackCloses } from './back-closes';
 import { Boundary } from './boundary';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
@@ -17,14 +18,15 @@ interface DecisionProps {
 export function Decision({ title, isOpen, onClose, children }: PropsWithChildren<DecisionProps>) {
   const { card, rule, quench } = useTokens();
   const isWide = useWide();
+  useBackCloses(isOpen, onClose);
   if (!isOpen) return null;
   // The Elements' own BottomSheet never shows on the web (its layout event lacks `persist`), so the Overlay does both.
   const where: ViewStyle = isWide
     ? { width: 460, borderRadius: 4, padding: SPACE.broad }
     : { position: 'absolute', left: 0, right: 0, bottom: 0, padding: SPACE.wide, paddingBottom: SPACE.broad, borderTopWidth: 4, borderColor: rule };
   return (
-    <Overlay isVisible onBackdropPress={onClose} onRequestClose={onClose} animationType={isWide ? 'fade' : 'slide'} overlayStyle={{ backgroundColor: card, maxHeight: '85%', ...where }}>
-      <View role="dialog" aria-label={title} style={{ flexShrink: 1, gap: SPACE.small }}>
+    <Overlay isVisible aria-label={title} onBackdropPress={onClose} onRequestClose={onClose} animationType={isWide ? 'fade' : 'slide'} overlayStyle={{ backgroundColor: card, maxHeight: '85%', ...where }}>
+      <View style={{ flexShrink: 1, gap: SPACE.small }}>
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
           <Heading style={{ flexShrink: 1 }}>{title}</Heading>
           <Pressable role="button" aria-label="Close" onPress={onClose} style={{ minHeight: TARGET, minWidth: TARGET, alignItems: 'flex-end', justifyContent: 'center' }}>
@@ -55,7 +57,6 @@ export function Option({ label, detail, mark, end, isChosen, onPress }: OptionPr
     <Pressable
       role="radio"
       aria-checked={Boolean(isChosen)}
-      aria-label={label}
       onPress={onPress}
       style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: 56, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule, borderLeftWidth: isChosen ? 4 : 0, borderLeftColor: quench, paddingLeft: isChosen ? SPACE.small : 0 }}
     >

@@ -30,7 +30,11 @@ export function Frame({ children }: PropsWithChildren) {
   const isWide = useWide();
   const path = usePathname();
   const insets = useSafeAreaInsets();
-  const screen = <Boundary resetKeys={[path]}>{children}</Boundary>;
+  const screen = (
+    <View role="main" style={{ flex: 1 }}>
+      <Boundary resetKeys={[path]}>{children}</Boundary>
+    </View>
+  );
   if (/\/dial$/.test(path)) return <View style={{ flex: 1, backgroundColor: paper }}>{screen}</View>;
   const links = PLACES.map((place) => <PlaceLink key={place.href} place={place} isHere={place.href === '/' ? path === '/' : path.startsWith(place.href)} isWide={isWide} />);
   if (isWide) {
@@ -40,13 +44,13 @@ export function Frame({ children }: PropsWithChildren) {
           <Heading style={{ paddingHorizontal: SPACE.wide, paddingBottom: SPACE.wide, fontFamily: FONT.headingBold }}>Keen{'\n'}Anvil</Heading>
           {links}
         </View>
-        <View style={{ flex: 1 }}>{screen}</View>
+        {screen}
       </View>
     );
   }
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
-      <View style={{ flex: 1 }}>{screen}</View>
+      {screen}
       <View role="navigation" style={{ flexDirection: 'row', borderTopWidth: 1, borderColor: rule, backgroundColor: card, paddingBottom: insets.bottom }}>
         {links}
       </View>

@@ -4,7 +4,8 @@ import { Pressable, type GestureResponderEvent, type StyleProp, type ViewStyle }
 
 interface LinkPressProps {
   href: Href;
-  label: string;
+  /** What a screen reader says, where what is seen is not enough; what is seen has to be part of it. */
+  label?: string;
   /** Where one is now. */
   isHere?: boolean;
   /** Changes place without a way back to here, as between the five places. */

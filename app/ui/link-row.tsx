@@ -6,7 +6,6 @@ import { useTokens } from './theme';
 import { SPACE } from './tokens';
 
 interface LinkRowProps {
-  label: string;
   isOpen?: boolean;
   mark?: ReactNode;
   end?: ReactNode;
@@ -15,10 +14,10 @@ interface LinkRowProps {
 }
 
 /** A line that leads somewhere: a mark, words, and what stands at its end. */
-export function LinkRow({ label, isOpen, mark, end, isFaint, href, children }: PropsWithChildren<LinkRowProps>) {
+export function LinkRow({ isOpen, mark, end, isFaint, href, children }: PropsWithChildren<LinkRowProps>) {
   const { card, rule, quench } = useTokens();
   return (
-    <LinkPress label={label} href={href} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3, opacity: isFaint ? 0.6 : 1 }}>
+    <LinkPress href={href} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3, opacity: isFaint ? 0.6 : 1 }}>
       {mark}
       <View style={{ flex: 1 }}>{children}</View>
       {end}

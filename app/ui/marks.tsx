@@ -6,7 +6,7 @@ import { SPACE } from './tokens';
 import { Aside, Strong } from './type';
 
 /** A process: its line and its word. */
-export function ProcessMark({ process }: { process: ProcessName }) {
+export function ProcessMark({ process, isBare = false }: { process: ProcessName; /** The line alone, where its word stands beside it. */ isBare?: boolean }) {
   const { ink } = useTokens();
   const { line, label } = processOf(process);
   return (
@@ -14,7 +14,7 @@ export function ProcessMark({ process }: { process: ProcessName }) {
       <Svg width={34} height={10} aria-hidden>
         <Line x1={2} y1={5} x2={32} y2={5} stroke={ink} strokeWidth={line.width} strokeDasharray={line.dash} strokeLinecap={line.dash?.startsWith('0.1 ') ? 'round' : 'butt'} />
       </Svg>
-      <Aside>{label}</Aside>
+      {isBare ? null : <Aside>{label}</Aside>}
     </View>
   );
 }

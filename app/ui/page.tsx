@@ -1,7 +1,8 @@
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { useRouter, type Href } from 'expo-router';
 import type { PropsWithChildren, ReactNode } from 'react';
-import { Pressable, ScrollView, View } from 'react-native';
+import { ScrollView, View } from 'react-native';
+import { LinkPress } from './link-press';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Title } from './type';
@@ -44,9 +45,9 @@ function BackLink({ label, href }: { label: string; href: Href }) {
   const { quench } = useTokens();
   const router = useRouter();
   return (
-    <Pressable role="link" aria-label={`Back to ${label}`} onPress={() => (router.canGoBack() ? router.back() : router.replace(href))} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, alignSelf: 'flex-start', gap: SPACE.hair, marginVertical: -SPACE.small }}>
+    <LinkPress href={href} label={`Back to ${label}`} onGo={() => (router.canGoBack() ? router.back() : router.replace(href))} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, alignSelf: 'flex-start', gap: SPACE.hair, marginVertical: -SPACE.small }}>
       <MaterialCommunityIcons name="arrow-left" size={20} color={quench} />
       <Aside style={{ color: quench }}>{label}</Aside>
-    </Pressable>
+    </LinkPress>
   );
 }

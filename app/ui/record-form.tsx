@@ -1,5 +1,5 @@
 import { convertUnit, fieldProblem, formatNumber, readTyped, type DetailField, type TypedQuantity } from '@keen-anvil/core/units';
-import { Button, Input, Switch } from '@rneui/themed';
+import { Button, Input } from '@rneui/themed';
 import { Fragment, useEffect, useRef, useState } from 'react';
 import { Controller, useForm, type Control } from 'react-hook-form';
 import { View } from 'react-native';
@@ -9,7 +9,8 @@ import { DraftOffer } from './draft-offer';
 import { StaleChoice } from './stale-choice';
 import { keepDraft, readDraft } from './use-draft';
 import { useTokens } from './theme';
-import { SPACE, TARGET } from './tokens';
+import { Toggle } from './toggle';
+import { SPACE } from './tokens';
 import { Aside, Body, Heading, Strong } from './type';
 import { useUnits } from './units';
 
@@ -172,10 +173,7 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
         const problem = fieldState.error?.message ?? refusal ?? '';
         if (field.kind === 'yes-no') {
           return (
-            <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-              <Body>{field.label}</Body>
-              <Switch aria-label={field.label} value={value === true} onValueChange={onChange} />
-            </View>
+            <Toggle label={field.label} value={value === true} onChange={onChange} />
           );
         }
         if (field.kind === 'choice') {

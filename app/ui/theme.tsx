@@ -81,6 +81,8 @@ function elementsTheme(tokens: Tokens, isDark: boolean) {
         containerStyle: { paddingHorizontal: 0 },
         placeholderTextColor: tokens.slate,
       },
+      // Off is hollow, on is full; Elements would show both in the primary colour.
+      Switch: { thumbColor: tokens.slate, ...({ activeThumbColor: tokens.onStrong } as object), trackColor: { false: tokens.rule, true: tokens.quench }, style: { height: 32, width: 64 } },
       Text: { style: { fontFamily: FONT.text, color: tokens.ink } },
     },
   });

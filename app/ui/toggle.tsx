@@ -15,7 +15,10 @@ interface ToggleProps {
 export function Toggle({ label, name = label, value, onChange }: ToggleProps) {
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between', gap: SPACE.small }}>
-      <Body style={{ flexShrink: 1 }}>{label}</Body>
+      {/* The words turn it too: a switch alone is small for a finger. */}
+      <View {...{ onClick: () => onChange(!value) }} style={{ flex: 1, minHeight: TARGET, justifyContent: 'center' }}>
+        <Body>{label}</Body>
+      </View>
       <Switch aria-label={name} value={value} onValueChange={onChange} />
     </View>
   );

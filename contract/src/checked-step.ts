@@ -44,6 +44,6 @@ export function checkedJob(job: JobDetail): CheckedJob {
   return {
     steps: job.steps.filter((step) => !step.isSkipped).map(({ id, position, process, stockPieceId, mirrored, claims, parts }) => ({ id, number: position + 1, process, stockPieceId, mirrored, claims, parts: parts.flatMap(laid) })),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
-    drawings: job.artworks.map(({ fileName, drawnWidthMm, drawnHeightMm, scaleX, scaleY, asks }) => ({ fileName, widthMm: drawnWidthMm * scaleX, heightMm: drawnHeightMm * scaleY, isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1 })),
+    drawings: job.artworks.map(({ fileName, keptWidthMm, keptHeightMm, scaleX, scaleY, asks }) => ({ fileName, widthMm: keptWidthMm * scaleX, heightMm: keptHeightMm * scaleY, isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1 })),
   };
 }

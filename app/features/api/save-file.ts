@@ -11,11 +11,24 @@ export async function saveFile(path: string): Promise<void> {
     const answer = (await response.json().catch(() => null)) as { error?: { message: string; code: string } } | null;
     throw new ApiError(answer?.error?.message ?? 'The file could not be fetched.', response.status, answer?.error?.code ?? 'unreadable');
   }
-  const name = /filename="([^"]+)"/.exec(response.headers.get('Content-Disposition') ?? '')?.[1] ?? 'file';
+  const name = nameIn(response.headers.get('Content-Disposition') ?? '');
   const address = URL.createObjectURL(await response.blob());
   const link = document.createElement('a');
   link.href = address;
   link.download = name;
   link.click();
   URL.revokeObjectURL(address);
+}
+
+/** The file name that an answer gives, in any alphabet (RFC 6266: `filename*` counts before `filename`). */
+export function nameIn(disposition: string): string {
+  const encoded = /filename\*=UTF-8''([^;]+)/i.exec(disposition)?.[1];
+  if (encoded) {
+    try {
+      return decodeURIComponent(encoded);
+    } catch {
+      // Broken there: the plain name is as good.
+    }
+  }
+  return /filename="((?:[^"\\]|\\.)*)"/.exec(disposition)?.[1].replace(/\\(.)/g, '$1') ?? /filename=([^;\s]+)/.exec(disposition)?.[1] ?? 'file';
 }

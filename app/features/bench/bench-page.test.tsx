@@ -41,9 +41,9 @@ describe('the Bench', () => {
 
   it('keeps the jobs in hand and the recipes used last at hand', async () => {
     open({ jobs: [job], recipes: [summary] });
-    fireEvent.press(await screen.findByLabelText(/Boat number 12/));
+    fireEvent.press(await screen.findByText('Boat number 12'));
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/jobs/[id]', params: { id: 'job-1' } });
-    fireEvent.press(screen.getByLabelText(/Outdoor vinyl, navy/));
+    fireEvent.press(screen.getAllByText('Outdoor vinyl, navy')[0]);
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: 'recipe-1' } });
   });
 

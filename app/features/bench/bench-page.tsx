@@ -14,7 +14,8 @@ import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { RecipeRow } from '../book/recipe-row';
 import { JobRow } from '../jobs/job-row';
-import { useWorkshops } from '../shop/queries';
+import { useMachines, useWorkshops } from '../shop/queries';
+import { useOpenTunings } from '../tuning/queries';
 import { NailedCards } from './nailed-cards';
 import { OpenTunings } from './open-tunings';
 import { useBench } from './queries';
@@ -24,7 +25,10 @@ export function BenchPage() {
   const bench = useBench();
   const router = useRouter();
   const isWide = useWide();
-  const here = useWorkshops().data?.find((workshop) => workshop.isHere);
+  const workshops = useWorkshops();
+  const here = workshops.data?.find((workshop) => workshop.isHere);
+  // All of it comes at once: what is shown already never moves.
+  const isWaiting = [bench, workshops, useMachines(), useOpenTunings()].some(({ isPending }) => isPending);
   const jobs = (
     <>
       <Heading>Jobs in hand</Heading>
@@ -36,10 +40,10 @@ export function BenchPage() {
     </>
   );
   return (
-    <Page title="Bench" aside={here?.name} maxWidth={1100}>
-      {bench.isPending ? <Waiting /> : null}
+    <Page title="Bench" aside={here?.name ?? ' '} maxWidth={1100}>
+      {isWaiting ? <Waiting /> : null}
       {bench.isError ? <Trouble error={bench.error} retry={() => void bench.refetch()} /> : null}
-      {bench.data ? (
+      {bench.data && !isWaiting ? (
         <Columns
           first={
             <>

@@ -19,7 +19,7 @@ export function OpenTunings() {
         const tried = triedIn(tuning);
         const last = tried.at(-1);
         return (
-          <LinkRow key={id} label={`Tuning of ${recipe.material.name}`} mark={<Swatch colour={recipe.material.colour} />} href={{ pathname: '/book/tuning/[id]', params: { id } }}>
+          <LinkRow key={id} mark={<Swatch colour={recipe.material.colour} />} href={{ pathname: '/book/tuning/[id]', params: { id } }}>
             <Strong>{recipe.material.name}</Strong>
             <Aside>
               {processOf(recipe.process).label} on {recipe.machine.name} · {tried.length === 1 ? '1 trial' : `${tried.length} trials`}

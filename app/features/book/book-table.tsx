@@ -7,6 +7,7 @@ import { useCallback, useMemo, useRef, useState } from 'react';
 import { Pressable, View, type TextInput } from 'react-native';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { LongList } from '../../ui/long-list';
+import { LinkPress } from '../../ui/link-press';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
@@ -98,7 +99,7 @@ export function BookTable() {
         <Aside>{first ? (first.total === 1 ? '1 recipe' : `${first.total} recipes`) : ''}</Aside>
         <View style={{ flex: 1 }} />
         <TextKey title="As cards" icon="card-text-outline" onPress={() => router.replace({ pathname: '/book', params: { ...filter } })} />
-        <TextKey title="Keys" icon="keyboard-outline" label="Keyboard shortcuts" onPress={() => setHelping(true)} />
+        <TextKey title="Keys" icon="keyboard-outline" label="Keys: what the keyboard does" onPress={() => setHelping(true)} />
         <TextKey title={chosen.length ? `Take ${chosen.length} along` : 'Take along'} icon="bag-personal-outline" onPress={() => setTaking(true)} />
         <Button title="New recipe" onPress={() => router.push('/book/new')} />
       </View>
@@ -161,29 +162,32 @@ function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: {
   const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
   return (
     <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', minHeight: ROW, paddingVertical: 3, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
-      <CheckBox checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 4, marginRight: 0, width: 40, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} />
-      <Pressable role="link" aria-label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`} onPress={onPress} style={{ flex: 1, flexDirection: 'row' }}>
-        <View style={[material, { flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: SPACE.small }]}>
-          <Swatch colour={recipe.material.colour} size={22} />
-          <Body style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
+      <View role="cell"><CheckBox {...{ 'aria-checked': isChosen }} checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 4, marginRight: 0, width: 40, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} /></View>
+      {/* The whole row opens it for a pointer; for keys and screen readers the link in it does. */}
+      <View {...{ onClick: onPress }} style={{ flex: 1, flexDirection: 'row', cursor: 'pointer' }}>
+        <View role="cell" style={material}>
+          <LinkPress href={{ pathname: '/book/[id]', params: { id: recipe.id } }} onGo={onPress} style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: SPACE.small, minHeight: 44 }}>
+            <Swatch colour={recipe.material.colour} size={22} />
+            <Body style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
+          </LinkPress>
         </View>
-        <View style={process}>
+        <View role="cell" style={process}>
           <ProcessMark process={recipe.process} />
         </View>
-        <View style={place}>
+        <View role="cell" style={place}>
           <Body numberOfLines={1}>{recipe.machine.name}</Body>
           <Aside numberOfLines={1}>{recipe.tool.name}</Aside>
         </View>
-        <View style={settings}>
+        <View role="cell" style={settings}>
           <Body style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
         </View>
-        <View style={temper}>
+        <View role="cell" style={temper}>
           <TemperMark temper={recipe.temper.temper} />
         </View>
-        <View style={used}>
+        <View role="cell" style={used}>
           <Aside numberOfLines={2}>{recipe.lastUsedAt ? whenSaid(recipe.lastUsedAt) : 'not yet'}</Aside>
         </View>
-      </Pressable>
+      </View>
     </View>
   );
 }

@@ -46,7 +46,7 @@ export function DialCard({ id }: { id: string }) {
     >
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : null}
       {recipe.data && machine ? (
-        <CardFace recipe={recipe.data} machine={machine} settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings} nudge={nudge && `nudged ${sayChanges(nudge.changes)} for ${nudge.forName}: ${nudge.reason}`} />
+        <CardFace recipe={recipe.data} machine={machine} settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings} nudge={nudge && `nudged ${sayChanges(nudge.changes, machine)} for ${nudge.forName}: ${nudge.reason}`} />
       ) : (
         <Waiting />
       )}
@@ -70,7 +70,7 @@ export function CardFrame({ children, foot, onClose }: { children: ReactNode; fo
       <View style={{ flex: 1 }} />
       <View style={{ flexDirection: isLying ? 'row' : 'column', gap: isLying ? SPACE.broad : SPACE.base }}>
         {foot ? <View style={isLying ? { flex: 2 } : undefined}>{foot}</View> : null}
-        <Pressable role="button" aria-label="Close the dial card" onPress={onClose} style={{ flexGrow: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 2, borderColor: quench, borderRadius: 4 }}>
+        <Pressable role="button" onPress={onClose} style={{ flexGrow: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 2, borderColor: quench, borderRadius: 4 }}>
           <Strong style={{ color: quench }}>Close the card</Strong>
         </Pressable>
       </View>

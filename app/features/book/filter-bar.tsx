@@ -1,6 +1,7 @@
 import { PROCESSES, processOf, TEMPERS, type ProcessName, type Temper } from '@keen-anvil/core/recipes';
 import { memo, useState } from 'react';
 import { Pressable, ScrollView } from 'react-native';
+import { onceClosed } from '../../ui/back-closes';
 import { Decision, Option } from '../../ui/choice';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
@@ -28,8 +29,9 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
     temper: filter.temper,
   };
   const choose = (value: string | undefined) => {
-    onChange({ [asked!]: value ?? '' });
+    const change = { [asked!]: value ?? '' };
     setAsked(null);
+    onceClosed(() => onChange(change));
   };
   const all = (label: string) => <Option label={label} isChosen={!filter[asked!]} onPress={() => choose(undefined)} />;
   return (
@@ -41,7 +43,7 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
       </ScrollView>
       <Decision title="Which process?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {all('All processes')}
-        {PROCESSES.map((p) => <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === filter.process} onPress={() => choose(p.name)} />)}
+        {PROCESSES.map((p) => <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} isBare />} isChosen={p.name === filter.process} onPress={() => choose(p.name)} />)}
       </Decision>
       <Decision title="Which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
         {all('All machines')}

@@ -26,7 +26,7 @@ export function History({ recipe }: { recipe: RecipeDetail }) {
               <View style={{ flexShrink: 1 }}>
                 <SettingsLine settings={revision.settings} machineId={recipe.machine.id} />
               </View>
-              {i > 0 ? <TextKey title="Go back to it" label={`Go back to revision ${revision.number}`} isDisabled={back.isPending} onPress={() => back.mutate({ version: recipe.version, number: revision.number })} /> : null}
+              {i > 0 ? <TextKey title="Go back to it" label={`Go back to it: revision ${revision.number}`} isDisabled={back.isPending} onPress={() => back.mutate({ version: recipe.version, number: revision.number })} /> : null}
             </View>
             {before ? <Strong style={{ fontSize: 15 }}>{differences(before.settings, revision.settings).map(sayDifference).join(', ')}</Strong> : null}
             <Aside>

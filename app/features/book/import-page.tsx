@@ -1,5 +1,5 @@
 import type { ImportPreview, ImportRow, RowFate } from '@keen-anvil/contract';
-import { Button, Switch } from '@rneui/themed';
+import { Button } from '@rneui/themed';
 import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -8,7 +8,8 @@ import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET, type Tokens } from '../../ui/tokens';
+import { Toggle } from '../../ui/toggle';
+import { SPACE, type Tokens } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useImportBook, useImportPreview, type BookUpload } from './queries';
 
@@ -53,10 +54,7 @@ export function ImportPage() {
         ) : plan && writes ? (
           <>
             {plan.counts.refused ? (
-              <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between' }}>
-                <Body>Leave the refused rows out</Body>
-                <Switch aria-label="Leave the refused rows out" value={leaveOut} onValueChange={setLeaveOut} />
-              </View>
+              <Toggle label="Leave the refused rows out" value={leaveOut} onChange={setLeaveOut} />
             ) : null}
             <Button title={`Write ${writes === 1 ? 'this row' : `these ${writes} rows`} into the book`} disabled={isStopped} loading={write.isPending} onPress={() => upload && write.mutate({ ...upload, leaveOut })} />
           </>

@@ -127,7 +127,7 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
         {materials.map((m) => <Option key={m.id} label={m.name} mark={<Swatch colour={m.colour} size={36} />} isChosen={m.id === material?.id} onPress={() => move({ material: m })} />)}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
-        {PROCESSES.map((p) => <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === process} onPress={() => move({ process: p.name })} />)}
+        {PROCESSES.map((p) => <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} isBare />} isChosen={p.name === process} onPress={() => move({ process: p.name })} />)}
       </Decision>
       <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
         {machines.filter((m) => machineKinds.includes(m.kind)).map((m) => <Option key={m.id} label={m.name} isChosen={m.id === machine?.id} onPress={() => move({ machine: m })} />)}

@@ -38,7 +38,7 @@ describe('the history', () => {
     const { sent } = renderWithBook(<History recipe={recipe} />, { '/api/recipes/r/return': { status: 201, body: recipe }, '/api/machines': { body: [machine] } });
     expect(screen.getByText('force 12 → 16, overcut 0.4 (was not set)')).toBeTruthy();
     expect(screen.queryByLabelText('Go back to revision 2')).toBeNull();
-    fireEvent.press(screen.getByLabelText('Go back to revision 1'));
+    fireEvent.press(screen.getByLabelText('Go back to it: revision 1'));
     await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 3, number: 1 }));
   });
 });

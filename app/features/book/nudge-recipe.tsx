@@ -37,7 +37,7 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
   const missing = !isNudged ? 'Turn a dial first.' : reason.trim() ? null : 'Say why: tap a reason, or type one.';
   const write = () => {
     const kept = Object.fromEntries(Object.entries(changes).filter(([, change]) => change !== 0));
-    add.mutate({ id: uuid(), changes: kept, reason: reason.trim(), toolId: pieceId ? null : recipe.tool.id, stockPieceId: pieceId }, { onSuccess: () => { draft.done(); onClose(`${sayChanges(kept)} for ${pieces.find((piece) => piece.id === pieceId)?.name ?? recipe.tool.name}`); } });
+    add.mutate({ id: uuid(), changes: kept, reason: reason.trim(), toolId: pieceId ? null : recipe.tool.id, stockPieceId: pieceId }, { onSuccess: () => { draft.done(); onClose(`${sayChanges(kept, machine)} for ${pieces.find((piece) => piece.id === pieceId)?.name ?? recipe.tool.name}`); } });
   };
   return (
     <Decision title="A little more, a little less" isOpen onClose={() => onClose()}>
@@ -50,7 +50,7 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
         </View>
         {isNudged ? (
           <View>
-            <Strong>{sayChanges(changes)}</Strong>
+            <Strong>{sayChanges(changes, machine)}</Strong>
             <SettingsLine settings={nudged(machine, recipe.settings, changes)} machineId={machine.id} />
             <Aside>The recipe itself stays as it is.</Aside>
           </View>

@@ -31,7 +31,7 @@ import { NudgeRecipe } from './nudge-recipe';
 import { useEndVariant, useNails, useNote, useRecipe } from './queries';
 import { SettingsLine, settingsText } from './settings-line';
 import { toolNudge } from './tool-nudge';
-import { SOURCE_WORDS } from './source-words';
+import { saidSource } from './source-words';
 import { WriteTrial } from './write-trial';
 
 const BACK = { label: 'Book', href: '/book', isBesideList: true } as const;
@@ -87,7 +87,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       {kept ? <View role="status"><Strong style={{ color: tokens.moss }}>{`Kept: ${kept}.`}</Strong></View> : null}
       {machine && nudge ? (
         <Leaf edge={tokens.ember} testID="dial-in">
-          <Strong>{`With this ${toolKindOf(recipe.tool.kind).label.toLowerCase()} dial in, nudged ${sayChanges(nudge.changes)}:`}</Strong>
+          <Strong>{`With this ${toolKindOf(recipe.tool.kind).label.toLowerCase()} dial in, nudged ${sayChanges(nudge.changes, machine)}:`}</Strong>
           <SettingsLine settings={nudged(machine, recipe.settings, nudge.changes)} machineId={machine.id} size={28} />
         </Leaf>
       ) : null}
@@ -106,8 +106,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
           <Body key={reason}>{reason}</Body>
         ))}
         <Aside>
-          From {SOURCE_WORDS[recipe.source]}
-          {recipe.reason ? `: ${recipe.reason}` : ''}
+          {saidSource(recipe)}
         </Aside>
         <Aside>{recipe.lastUsedAt ? `Last used ${whenSaid(recipe.lastUsedAt)}` : 'Not used in a job yet'}</Aside>
       </Leaf>
@@ -118,7 +117,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       {recipe.evidence.length === 0 ? <Aside>Nothing yet. A trial or a scored run will stand here.</Aside> : null}
       <View>
         {recipe.evidence.map((event) => (
-          <Pressable key={event.id} role="button" aria-label={`Correct: ${processOf(recipe.process).outcomes[event.outcome]}, ${event.jobName ?? 'trial'}`} onPress={() => setCorrecting(event)} style={{ flexDirection: 'row', gap: SPACE.base, minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
+          <Pressable key={event.id} role="button" onPress={() => setCorrecting(event)} style={{ flexDirection: 'row', gap: SPACE.base, minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
             <Strong style={{ width: 128, color: event.outcome === 'right' ? tokens.moss : tokens.rust }}>{processOf(recipe.process).outcomes[event.outcome]}</Strong>
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
@@ -179,6 +178,7 @@ function WearLeaf({ recipe, onNudge }: { recipe: RecipeDetail; onNudge: (start: 
 
 /** Nudges in force, and those that ended. */
 function Variants({ recipe }: { recipe: RecipeDetail }) {
+  const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
   const { quench, rust } = useTokens();
   const end = useEndVariant(recipe.id);
   if (recipe.variants.length === 0) return null;
@@ -190,7 +190,7 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
       {now.map((variant) => (
         <Leaf key={variant.id} edge={quench} testID="variant">
           <Strong>
-            {sayChanges(variant.changes)} for {variant.forName}
+            {sayChanges(variant.changes, machine)} for {variant.forName}
           </Strong>
           <Aside>
             {variant.reason} · {whenSaid(variant.createdAt)}
@@ -200,7 +200,7 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
       ))}
       {before.map((variant) => (
         <Aside key={variant.id}>
-          Taken back: {sayChanges(variant.changes)} for {variant.forName}, {variant.reason}
+          Taken back: {sayChanges(variant.changes, machine)} for {variant.forName}, {variant.reason}
         </Aside>
       ))}
     </View>

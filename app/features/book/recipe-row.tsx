@@ -1,6 +1,5 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { processOf } from '@keen-anvil/core/recipes';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { LinkPress } from '../../ui/link-press';
@@ -22,7 +21,6 @@ export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onOpen }: Rec
   const { rule, card, quench, slate } = useTokens();
   return (
     <LinkPress
-      label={`${recipe.material.name}, ${recipe.machine.name}, ${processOf(recipe.process).label.toLowerCase()}, ${recipe.tool.name}`}
       href={{ pathname: '/book/[id]', params: { id: recipe.id } }}
       onGo={onOpen ? () => onOpen(recipe.id) : undefined}
       style={{ flexDirection: 'row', gap: SPACE.base, padding: SPACE.base, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3 }}

@@ -1,5 +1,5 @@
 import type { MachineView } from '@keen-anvil/contract';
-import { QUANTITIES, quantityOf, sayQuantity, scaleOf, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import { dialOrder, QUANTITIES, quantityOf, sayQuantity, scaleOf, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
@@ -13,7 +13,7 @@ function goesWithoutSaying(name: QuantityName, value: number): boolean {
 
 /** The numbers of a recipe that are worth a word in a line, with the units of the machine where it is known. */
 function worthSaying(settings: Settings, machine: MachineView | undefined): { name: QuantityName; label: string; said: string; unit: string }[] {
-  return QUANTITIES.flatMap((name) => {
+  return [...QUANTITIES].sort(dialOrder(machine)).flatMap((name) => {
     const value = settings[name];
     return value === undefined || goesWithoutSaying(name, value) ? [] : [{ name, label: quantityOf(name).label, said: sayQuantity(name, value), unit: (machine && scaleOf(machine, name)?.unit) ?? '' }];
   });

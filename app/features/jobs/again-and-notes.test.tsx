@@ -21,7 +21,7 @@ describe('a job made again', () => {
 
   it('shows what has changed since before it is begun', async () => {
     const { sent } = renderWithBook(<NewJobPage />, { '/api/templates/t': { body: template }, '/api/templates': { body: [template] }, '/api/jobs': { status: 201, body: job } });
-    fireEvent.press(await screen.findByLabelText('Boat numbers, two colours'));
+    fireEvent.press(await screen.findByText('Boat numbers, two colours'));
     expect(await screen.findByText('Step 2: The recipe was changed: force 12 → 16')).toBeTruthy();
     fireEvent.press(screen.getByText('Make it again'));
     await waitFor(() => expect(changed(sent)).toEqual([{ path: '/api/jobs', body: { id: expect.any(String), name: 'Boat numbers, two colours', templateId: 't' } }]));
@@ -87,7 +87,7 @@ describe('a step of its own mind', () => {
 
   it('runs earlier or later by hand, and by the rules again', async () => {
     const { sent } = renderWithBook(<TurnKeys job={{ ...job, isOrderByHand: true }} step={job.steps[1]} />, { '/api/jobs/job-1/steps': { body: job } });
-    fireEvent.press(screen.getByLabelText('Run step 2 earlier'));
+    fireEvent.press(screen.getByLabelText('Earlier: step 2'));
     await waitFor(() => expect(changed(sent)[0].body).toEqual({ order: ['step-2', 'step-1'] }));
     fireEvent.press(screen.getByText('Order by the rules'));
     await waitFor(() => expect(changed(sent)[1].body).toEqual({ order: [] }));

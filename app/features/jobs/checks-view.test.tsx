@@ -31,7 +31,7 @@ describe('the list of checks', () => {
   it('leads to the place of a finding', () => {
     const narrow = finding({});
     const onShow = show(inspected([narrow]));
-    fireEvent.press(screen.getByLabelText('Show where: One place is too narrow.'));
+    fireEvent.press(screen.getByLabelText('Show me where: One place is too narrow.'));
     expect(onShow).toHaveBeenCalledWith('step-1', narrow);
   });
 

@@ -74,7 +74,7 @@ function FindingLeaf({ job, step, finding, onShow }: FindingLeafProps) {
       {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
         {fix ? <Button title={fix.label} type="outline" loading={isPending} onPress={() => mend(fix)} /> : null}
-        {onShow ? <TextKey title="Show me where" icon="map-marker-outline" label={`Show where: ${finding.message}`} onPress={onShow} /> : null}
+        {onShow ? <TextKey title="Show me where" icon="map-marker-outline" label={`Show me where: ${finding.message}`} onPress={onShow} /> : null}
       </View>
     </Leaf>
   );

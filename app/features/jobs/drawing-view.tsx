@@ -84,8 +84,8 @@ function ChooseKeys({ parts, chosen, onChoose }: Pick<DrawingViewProps, 'parts' 
           <Input aria-label="Up to which size, mm" inputMode="decimal" value={typed} onChangeText={setTyped} renderErrorMessage={false} />
         </View>
         <Aside>mm:</Aside>
-        <TextKey title={`all (${small.length})`} label={`Choose all parts up to ${typed} mm`} isDisabled={small.length === 0} onPress={() => take(small)} />
-        <TextKey title={`circles (${circles(small).length})`} label={`Choose all circles up to ${typed} mm`} isDisabled={circles(small).length === 0} onPress={() => take(circles(small))} />
+        <TextKey title={`all (${small.length})`} label={`all (${small.length}) parts up to ${typed} mm`} isDisabled={small.length === 0} onPress={() => take(small)} />
+        <TextKey title={`circles (${circles(small).length})`} label={`circles (${circles(small).length}) up to ${typed} mm`} isDisabled={circles(small).length === 0} onPress={() => take(circles(small))} />
       </View>
     </View>
   );

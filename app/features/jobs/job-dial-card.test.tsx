@@ -34,7 +34,7 @@ describe('the dial cards of a job', () => {
 
   it('go back to the job', async () => {
     open(1);
-    fireEvent.press(await screen.findByLabelText('Close the dial card'));
+    fireEvent.press(await screen.findByText('Close the card'));
     expect(mockRouter.replace).toHaveBeenCalledWith({ pathname: '/jobs/[id]', params: { id: 'job-1' } });
   });
 });

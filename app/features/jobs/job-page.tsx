@@ -13,7 +13,7 @@ import { Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { FONT, SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Body, Heading } from '../../ui/type';
+import { Aside, Body, Heading, Title } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { allParts } from './all-parts';
 import { BringIn } from './bring-in';
@@ -30,6 +30,7 @@ import type { SheetGuide } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { RunFoot } from './run-foot';
 import { HoldMark, StepCard } from './step-card';
+import { UnreadLeaf } from './unread-leaf';
 import { useInspections, type InspectedStep } from './use-inspections';
 
 const BACK = { label: 'Jobs', href: '/jobs' } as const;
@@ -95,6 +96,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
 
   const ladder = (
     <View style={{ gap: SPACE.base }}>
+      <UnreadLeaf job={job} onSee={() => setTab('Drawing')} />
       <GroupSteps job={job} />
       {steps.map((inspected) => (
         <Fragment key={inspected.step.id}>
@@ -125,7 +127,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       <View style={{ flex: 1 }}>
         <View style={{ flexDirection: 'row', alignItems: 'center', padding: SPACE.wide, gap: SPACE.broad, borderBottomWidth: 1, borderColor: rule }}>
           <View style={{ flex: 1 }}>
-            <Heading style={{ fontSize: 26, lineHeight: 32 }}>{job.name}</Heading>
+            <Title style={{ fontSize: 26, lineHeight: 32 }}>{job.name}</Title>
             {aside}
           </View>
           <RunFoot job={job} steps={steps} />

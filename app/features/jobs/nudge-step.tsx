@@ -52,7 +52,7 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
       <NudgeDials machine={machine} process={step.process} settings={base} changes={changes} onChange={(next) => draft.set({ changes: next, reason })} />
       {isNudged ? (
         <View>
-          <Strong>{sayChanges(kept)}</Strong>
+          <Strong>{sayChanges(kept, machine)}</Strong>
           <SettingsLine settings={nudged(machine, base, kept)} machineId={machine.id} />
           <Aside>The book stays as it is.</Aside>
         </View>

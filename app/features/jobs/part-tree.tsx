@@ -27,7 +27,7 @@ const FEW = 8;
 export function PartTree({ job, parts, chosen, onToggle }: PartTreeProps) {
   const { rule } = useTokens();
   return (
-    <View role="tree" aria-label="Parts of the drawing" style={{ gap: SPACE.base }}>
+    <View role="group" aria-label="Parts of the drawing" style={{ gap: SPACE.base }}>
       {treeOf(parts).map(({ layer, colours }) => (
         <View key={layer ?? ''} style={{ gap: SPACE.hair }}>
           <Pick isStrong label={layer ? `Layer “${layer}”` : 'No layer'} ids={colours.flatMap((c) => c.parts.map((part) => part.id))} chosen={chosen} onToggle={onToggle} />
@@ -57,7 +57,7 @@ function Pick({ label, isStrong, colour, ids, chosen, onToggle }: PickProps) {
   const Words = isStrong ? Strong : Body;
   const all = ids.every((id) => chosen.has(id));
   return (
-    <Pressable role="checkbox" aria-checked={all} aria-label={`All of ${label}`} onPress={() => onToggle(ids)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
+    <Pressable role="checkbox" aria-checked={all} onPress={() => onToggle(ids)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
       <Tick isOn={all} />
       {colour ? <Swatch colour={colour} size={24} /> : null}
       <Words style={{ flex: 1 }}>{label}</Words>
@@ -86,7 +86,7 @@ function PartRow({ part, step, isChosen, onPress }: { part: BoxedPart; step: num
   const { bounds } = part;
   const done = part.role === 'guide' ? 'guide only' : part.role === 'out' ? 'left out' : step === undefined ? 'no step' : `step ${step + 1}`;
   return (
-    <Pressable role="checkbox" aria-checked={isChosen} aria-label={`${part.name}, ${done}`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET, borderTopWidth: 1, borderColor: rule }}>
+    <Pressable role="checkbox" aria-checked={isChosen} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET, borderTopWidth: 1, borderColor: rule }}>
       <Tick isOn={isChosen} />
       <PartPicture part={part} />
       <View style={{ flex: 1 }}>

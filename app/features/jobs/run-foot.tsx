@@ -34,7 +34,7 @@ export function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[]
       {start.isError ? <View role="alert"><Body style={{ color: rust }}>{start.error.message}</Body></View> : null}
       {start.isError && start.variables && mayInsist(start.error) ? <Button title="Run all the same" type="outline" loading={start.isPending} onPress={() => start.mutate({ ...start.variables, knowing: true }, { onSuccess: toRun })} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="By hand" type="outline" aria-label="Run it on my own machine" disabled={stop !== null || start.isPending} onPress={() => ask(true)} />
+        <Button title="By hand" type="outline" aria-label="By hand, on my own machine" disabled={stop !== null || start.isPending} onPress={() => ask(true)} />
         <Button title="Run on the stand-in" containerStyle={{ flex: 1 }} disabled={stop !== null} loading={start.isPending} onPress={() => start.mutate({ speedUp }, { onSuccess: toRun })} />
       </View>
       <Decision title="On your own machine" isOpen={isAsking} onClose={() => ask(false)}>

@@ -12,7 +12,7 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { useChangeArtwork } from './queries';
 
 /** The size of a drawing as it is now, in mm. */
-export const sizeOf = ({ drawnWidthMm, drawnHeightMm, scaleX, scaleY }: ArtworkView) => ({ widthMm: drawnWidthMm * scaleX, heightMm: drawnHeightMm * scaleY });
+export const sizeOf = ({ keptWidthMm, keptHeightMm, scaleX, scaleY }: ArtworkView) => ({ widthMm: keptWidthMm * scaleX, heightMm: keptHeightMm * scaleY });
 
 /** The exact size of a drawing: width, height or per cent, by a measured thing or a sheet, locked or not. */
 export function SizeDecision({ artwork, sheets, isOpen, onClose }: { artwork: ArtworkView; sheets: { name: string; widthMm: number; heightMm: number }[]; isOpen: boolean; onClose: () => void }) {
@@ -34,7 +34,7 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
   const height = parseTypedNumber(typed.height);
   const setWidth = (text: string) => {
     const mm = parseTypedNumber(text);
-    setTyped({ width: text, height: isRatioKept && mm !== null ? formatNumber(mm * ratio, 2) : typed.height, percent: mm !== null && artwork.drawnWidthMm > 0 ? formatNumber((mm / artwork.drawnWidthMm) * 100, 1) : typed.percent });
+    setTyped({ width: text, height: isRatioKept && mm !== null ? formatNumber(mm * ratio, 2) : typed.height, percent: mm !== null && artwork.keptWidthMm > 0 ? formatNumber((mm / artwork.keptWidthMm) * 100, 1) : typed.percent });
   };
   const setHeight = (text: string) => {
     const mm = parseTypedNumber(text);
@@ -42,7 +42,7 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
   };
   const setPercent = (text: string) => {
     const share = parseTypedNumber(text);
-    setTyped(share === null ? { ...typed, percent: text } : { percent: text, width: formatNumber((artwork.drawnWidthMm * share) / 100, 2), height: formatNumber((artwork.drawnHeightMm * share) / 100, 2) });
+    setTyped(share === null ? { ...typed, percent: text } : { percent: text, width: formatNumber((artwork.keptWidthMm * share) / 100, 2), height: formatNumber((artwork.keptHeightMm * share) / 100, 2) });
   };
   const send = (body: { widthMm?: number; heightMm?: number; isSizeLocked?: boolean }) => change.mutate({ artworkId: artwork.id, version: artwork.version, ...body }, { onSuccess: () => (body.isSizeLocked === undefined ? onDone() : undefined) });
   // A line has no height to be set by.

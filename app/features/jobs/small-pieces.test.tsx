@@ -25,7 +25,7 @@ describe('the shelf', () => {
 
   it('marks what is chosen, and hands over what is taken', async () => {
     const onChoose = open();
-    fireEvent.press(await screen.findByLabelText('Veg-tan leather'));
+    fireEvent.press(await screen.findByText('Veg-tan leather'));
     expect(onChoose).toHaveBeenCalledWith(expect.objectContaining({ id: 'leather' }));
   });
 });
@@ -39,7 +39,7 @@ describe('narrowing the book down', () => {
     const onChange = jest.fn();
     renderWithBook(<FilterBar filter={{}} onChange={onChange} />, shopAnswers);
     fireEvent.press(screen.getByLabelText(`Narrow down by ${name}`));
-    fireEvent.press(await screen.findByLabelText(option));
+    fireEvent.press(await screen.findByText(option));
     expect(onChange).toHaveBeenCalledWith(change);
   });
 
@@ -47,7 +47,7 @@ describe('narrowing the book down', () => {
     const onChange = jest.fn();
     renderWithBook(<FilterBar filter={{ process: 'score' }} onChange={onChange} />, shopAnswers);
     fireEvent.press(screen.getByLabelText(/process/i));
-    fireEvent.press(await screen.findByLabelText('All processes'));
+    fireEvent.press(await screen.findByText('All processes'));
     expect(onChange).toHaveBeenCalledWith({ process: '' });
   });
 });

@@ -21,13 +21,13 @@ describe('a rung of the step ladder', () => {
     show();
     expect(screen.getByText('Outdoor vinyl, navy')).toBeTruthy();
     expect(screen.getByTestId('estimate').props.children.join('')).toMatch(/12 s.*1[.,]48/);
-    fireEvent.press(screen.getByLabelText('Open the recipe'));
+    fireEvent.press(screen.getByText(/^recipe found/));
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: 'recipe-1' } });
   });
 
   it('can have its recipe tuned, and knows the way back', () => {
     show();
-    fireEvent.press(screen.getByLabelText('Tune the recipe of step 1'));
+    fireEvent.press(screen.getByLabelText('Tune it: the recipe of step 1'));
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]/tune', params: { id: 'recipe-1', job: 'job-1' } });
   });
 
@@ -47,20 +47,20 @@ describe('a rung of the step ladder', () => {
     show({ match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: 'Nothing in the book is near enough.' } });
     expect(screen.getByText(/No recipe yet for kiss cut on Outdoor vinyl, navy/)).toBeTruthy();
     expect(screen.getByText('Nothing in the book is near enough.')).toBeTruthy();
-    expect(screen.queryByLabelText('Tune the recipe of step 1')).toBeNull();
+    expect(screen.queryByLabelText('Tune it: the recipe of step 1')).toBeNull();
   });
 
   it('is opened by its head, and says where it is left out', () => {
     const { onOpen } = show({ isSkipped: true });
-    fireEvent.press(screen.getByLabelText('Step 1'));
+    fireEvent.press(screen.getByText('1'));
     expect(onOpen).toHaveBeenCalled();
     expect(screen.getByText('Left out of the run.')).toBeTruthy();
   });
 
   it('sends a change with the version it was made on', async () => {
     const { sent } = show({}, true, true);
-    fireEvent.press(screen.getByLabelText('Change process'));
-    fireEvent.press(await screen.findByLabelText('Score'));
+    fireEvent.press(screen.getByText('Process'));
+    fireEvent.press(await screen.findByText('Score'));
     await waitFor(() => expect(sent.find(({ method }) => method === 'PATCH')).toMatchObject({ path: '/api/steps/step-1', body: { version: 2, process: 'score' } }));
   });
 });

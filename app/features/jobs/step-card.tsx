@@ -29,7 +29,7 @@ import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
 import type { InspectedStep } from './use-inspections';
 
-type Asked = 'material' | 'process' | 'machine' | 'tool' | 'piece' | 'nudge' | 'merge' | null;
+type Asked = 'material' | 'process' | 'machine' | 'tool' | 'holder' | 'piece' | 'nudge' | 'merge' | null;
 
 interface StepCardProps {
   job: JobDetail;
@@ -56,10 +56,11 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
     setAsked(null);
     change.mutate({ stepId: step.id, version: step.version, ...body });
   };
+  const nudgeTitle = step.nudge ? 'Nudged here' : 'Nudge here';
   const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
   return (
     <Leaf edge={edge} testID={`step-${step.position + 1}`} style={step.isSkipped ? { opacity: 0.6 } : undefined}>
-      <Pressable role="button" aria-label={`Step ${step.position + 1}`} aria-expanded={isOpen} onPress={onOpen} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}>
+      <Pressable role="button" aria-expanded={isOpen} onPress={onOpen} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}>
         <Figure style={{ fontSize: 26 }}>{step.position + 1}</Figure>
         {bed ? <Swatch colour={lookOf(bed)} size={36} /> : <StepThumb step={step} size={40} />}
         <View style={{ flex: 1 }}>
@@ -86,15 +87,15 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           </View>
           {recipe ? (
             <>
-            <LinkPress label="Open the recipe" href={{ pathname: '/book/[id]', params: { id: recipe.id } }} style={{ minHeight: TARGET, justifyContent: 'center' }}>
+            <LinkPress href={{ pathname: '/book/[id]', params: { id: recipe.id } }} style={{ minHeight: TARGET, justifyContent: 'center' }}>
               <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
               <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
-              {variant ? <Aside>{`nudged ${sayChanges(variant.changes)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
-              {step.nudge ? <Aside style={{ color: tokens.ember }}>{`in this job ${sayChanges(step.nudge.changes)}: ${step.nudge.reason}`}</Aside> : null}
+              {variant ? <Aside>{`nudged ${sayChanges(variant.changes, bed.machine)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
+              {step.nudge ? <Aside style={{ color: tokens.ember }}>{`in this job ${sayChanges(step.nudge.changes, bed.machine)}: ${step.nudge.reason}`}</Aside> : null}
             </LinkPress>
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-              <TextKey title="Tune it" icon="target" label={`Tune the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })} />
-              <TextKey title={step.nudge ? 'Nudged here' : 'Nudge here'} icon="plus-minus-variant" label={`Nudge step ${step.position + 1} in this job`} onPress={() => setAsked('nudge')} />
+              <TextKey title="Tune it" icon="target" label={`Tune it: the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })} />
+              <TextKey title={nudgeTitle} icon="plus-minus-variant" label={`${nudgeTitle}: step ${step.position + 1}`} onPress={() => setAsked('nudge')} />
             </View>
             </>
           ) : (
@@ -114,7 +115,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
           {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })} /> : null}
           {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? <StepFileButton job={job} step={step} machine={bed.machine} /> : null}
-          {bed.machine.holders > 1 ? <HolderLine step={step} holders={bed.machine.holders} onChange={(holder) => send({ holder })} /> : null}
+          {bed.machine.holders > 1 ? <ChangeLine label="Holder" value={`${step.holder} of ${bed.machine.holders}`} onPress={() => setAsked('holder')} /> : null}
           {job.steps.length > 1 ? <TextKey title="Merge into another step" icon="call-merge" onPress={() => setAsked('merge')} /> : null}
         </View>
       ) : null}
@@ -136,12 +137,17 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {PROCESSES.filter((p) => machines.some((machine) => !machine.isArchived && p.machineKinds.includes(machine.kind))).map((p) => (
-          <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
+          <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} isBare />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
         ))}
       </Decision>
       <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
         {machines.filter((machine) => !machine.isArchived && process.machineKinds.includes(machine.kind)).map((machine) => (
           <Option key={machine.id} label={machine.name} detail={`${machineKindOf(machine.kind).label}, ${machine.workWidthMm} mm wide`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
+        ))}
+      </Decision>
+      <Decision title="In which holder?" isOpen={asked === 'holder'} onClose={() => setAsked(null)}>
+        {Array.from({ length: bed?.machine.holders ?? 0 }, (_, i) => i + 1).map((holder) => (
+          <Option key={holder} label={`Holder ${holder}`} isChosen={holder === step.holder} onPress={() => send({ holder })} />
         ))}
       </Decision>
       <Decision title="With which tool?" isOpen={asked === 'tool'} onClose={() => setAsked(null)}>
@@ -167,10 +173,6 @@ function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }
       </View>
     </View>
   );
-}
-
-function HolderLine({ step, holders, onChange }: { step: StepView; holders: number; onChange: (holder: number) => void }) {
-  return <ChangeLine label="Holder" value={`${step.holder} of ${holders}`} onPress={() => onChange((step.holder % holders) + 1)} />;
 }
 
 /** The stop between two steps, as it stands in the ladder; steps on one sheet are bound together. */

@@ -33,7 +33,6 @@ export function OutcomeKeys({ process, colour, seen, where = null, chosen = null
           <Pressable
             key={outcome}
             role="button"
-            aria-label={words[outcome]}
             aria-pressed={chosen === null ? undefined : isChosen}
             disabled={isBusy}
             onPress={() => onChoose(outcome)}

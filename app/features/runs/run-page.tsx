@@ -259,7 +259,7 @@ function Finished({ run }: { run: RunView }) {
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
             <Strong style={{ color: edge }}>{words[run.outcome]}</Strong>
             <TextKey title="Undo" icon="undo" label={`Undo: ${words[run.outcome]}`} isDisabled={score.isPending} onPress={() => say(null)} />
-            <TextKey title="Correct it" icon="pencil-outline" label={`Correct the verdict on ${run.materialName}`} onPress={() => setCorrecting(true)} />
+            <TextKey title="Correct it" icon="pencil-outline" label={`Correct it: the verdict on ${run.materialName}`} onPress={() => setCorrecting(true)} />
           </View>
           {recipe.data && !run.onTopOf ? (
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>

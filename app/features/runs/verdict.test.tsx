@@ -35,14 +35,14 @@ describe('how did it come out?', () => {
 
   it('sends what the maker says, not what the stand-in saw', async () => {
     const { sent } = renderWithBook(<Verdict run={run} />, { '/api/runs/run-1/outcome': { body: { ...run, outcome: 'right' } } });
-    fireEvent.press(screen.getByLabelText('clean'));
+    fireEvent.press(screen.getByText('clean'));
     await waitFor(() => expect(sent).toEqual([{ path: '/api/runs/run-1/outcome', method: 'POST', body: { outcome: 'right' } }]));
   });
 
   it('says what went wrong and keeps asking', async () => {
     renderWithBook(<Verdict run={run} />, { '/api/runs': { status: 409, body: { error: { code: 'run-state', message: 'A run can be scored once it is finished.' } } } });
-    fireEvent.press(screen.getByLabelText('clean'));
+    fireEvent.press(screen.getByText('clean'));
     expect(await screen.findByText('A run can be scored once it is finished.')).toBeTruthy();
-    expect(screen.getByLabelText('backing cut')).toBeTruthy();
+    expect(screen.getByText('backing cut')).toBeTruthy();
   });
 });

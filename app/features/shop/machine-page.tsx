@@ -81,7 +81,7 @@ function Misfits({ machine }: { machine: MachineView }) {
     <Leaf edge={ember} testID="misfits">
       <Heading>{misfits.length === 1 ? 'One recipe no longer fits' : `${misfits.length} recipes no longer fit`}</Heading>
       {misfits.map(({ recipe, problem }) => (
-        <LinkRow key={recipe.id} label={recipe.material.name} href={{ pathname: '/book/[id]', params: { id: recipe.id } }}>
+        <LinkRow key={recipe.id} href={{ pathname: '/book/[id]', params: { id: recipe.id } }}>
           <Strong>{recipe.material.name}</Strong>
           <Aside>{problem}</Aside>
         </LinkRow>
@@ -114,7 +114,7 @@ function DialLeaf({ dial, onOpen }: { dial: Dial; onOpen: () => void }) {
       </View>
       <Body>{knowledgeSaid(dial)}</Body>
       {dial.calibration.length >= 2 ? <CalibrationChart dial={dial} /> : null}
-      <TextKey title={dial.calibration.length ? 'Range and readings' : 'Measure it'} icon="ruler" label={`Range and readings of ${dial.label}`} onPress={onOpen} />
+      <TextKey title={dial.calibration.length ? 'Range and readings' : 'Measure it'} icon="ruler" label={dial.calibration.length ? `Range and readings of ${dial.label}` : `Measure it: ${dial.label}`} onPress={onOpen} />
     </Leaf>
   );
 }

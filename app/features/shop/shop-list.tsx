@@ -65,7 +65,7 @@ function MachineRow({ machine, isShared }: { machine: MachineView; isShared: boo
   const { label, does } = machineKindOf(machine.kind);
   const size = does === 'tool' ? `${units.show(machine.workWidthMm, 'mm')} wide, ${machine.holders === 1 ? '1 holder' : `${machine.holders} holders`}` : `${units.show(machine.workWidthMm, 'mm')} × ${units.show(machine.workLengthMm, 'mm')}`;
   return (
-    <LinkRow label={machine.name} isOpen={id === machine.id} isFaint={machine.isArchived} href={{ pathname: '/shop/machine/[id]', params: { id: machine.id } }}>
+    <LinkRow isOpen={id === machine.id} isFaint={machine.isArchived} href={{ pathname: '/shop/machine/[id]', params: { id: machine.id } }}>
       <Strong>
         {machine.name}
         {isShared ? ' (one of two so called)' : ''}
@@ -85,7 +85,7 @@ function ToolRow({ tool, isShared }: { tool: ToolView; isShared: boolean }) {
   const kind = toolKindOf(tool.kind);
   const ink = typeof tool.details.ink === 'string' ? tool.details.ink : null;
   return (
-    <LinkRow label={tool.name} isOpen={id === tool.id} isFaint={tool.isArchived} mark={ink ? <View style={{ width: 10, height: 40, backgroundColor: ink, borderWidth: 1, borderColor: slate, borderRadius: 2 }} /> : undefined} href={{ pathname: '/shop/tool/[id]', params: { id: tool.id } }}>
+    <LinkRow isOpen={id === tool.id} isFaint={tool.isArchived} mark={ink ? <View style={{ width: 10, height: 40, backgroundColor: ink, borderWidth: 1, borderColor: slate, borderRadius: 2 }} /> : undefined} href={{ pathname: '/shop/tool/[id]', params: { id: tool.id } }}>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
         <Strong style={{ flexShrink: 1 }}>
           {tool.name}

@@ -30,7 +30,12 @@ export function Workshops() {
       <Heading>Workshop</Heading>
       <View role="radiogroup" aria-label="Workshop">
         {kept.map((workshop) => (
-          <Option key={workshop.id} label={workshop.name} detail={workshop.isDemo ? 'the made-up workshop to look around in' : undefined} isChosen={workshop.isHere} end={workshop.isHere || workshop.isDemo ? undefined : <TextKey title="Put away" label={`Put away ${workshop.name}`} onPress={() => away.mutate({ id: workshop.id, isArchived: true })} />} onPress={() => enter.mutate(workshop.id)} />
+          <View key={workshop.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+            <View style={{ flex: 1 }}>
+              <Option label={workshop.name} detail={workshop.isDemo ? 'the made-up workshop to look around in' : undefined} isChosen={workshop.isHere} onPress={() => enter.mutate(workshop.id)} />
+            </View>
+            {workshop.isHere || workshop.isDemo ? null : <TextKey title="Put away" label={`Put away ${workshop.name}`} onPress={() => away.mutate({ id: workshop.id, isArchived: true })} />}
+          </View>
         ))}
       </View>
       {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : gone.length === 1 ? '1 workshop is put away' : `${gone.length} workshops are put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}

@@ -83,7 +83,7 @@ function Material({ material }: { material: MaterialView }) {
       </View>
       {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
       {material.pieces.map((p) => (
-        <Pressable key={p.id} role="button" aria-label={`Change ${p.name}`} onPress={() => setPiece(p)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, opacity: p.isArchived || p.count === 0 ? 0.55 : 1 }}>
+        <Pressable key={p.id} role="button" onPress={() => setPiece(p)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, opacity: p.isArchived || p.count === 0 ? 0.55 : 1 }}>
           <PieceShape piece={p} colour={material.colour} />
           <View style={{ flex: 1 }}>
             <Strong>{pieceSaid(p, units.show)}</Strong>

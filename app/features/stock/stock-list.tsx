@@ -47,7 +47,7 @@ function MaterialRow({ material, isShared }: { material: MaterialView; isShared:
   const { id } = useGlobalSearchParams<{ id?: string }>();
   const there = material.pieces.filter((piece) => !piece.isArchived && piece.count > 0);
   return (
-    <LinkRow label={material.name} isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} href={{ pathname: '/stock/[id]', params: { id: material.id } }}>
+    <LinkRow isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} href={{ pathname: '/stock/[id]', params: { id: material.id } }}>
       <Strong>
         {material.name}
         {isShared ? ' (one of two so called)' : ''}

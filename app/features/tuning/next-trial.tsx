@@ -27,7 +27,8 @@ export function NextTrial({ tuning, machine }: { tuning: TuningView; machine: Ma
   if (!answer.data) return <Waiting lines={4} />;
   const { advice, passPlan } = answer.data;
   const tried = triedIn(tuning);
-  const before = tried.at(-1)?.settings ?? tuning.recipe.settings;
+  // What is settled is held against the recipe; what is tried next, against the last trial.
+  const before = (advice.isSettled ? undefined : tried.at(-1)?.settings) ?? tuning.recipe.settings;
   return (
     <>
       <Leaf edge={advice.isSettled ? moss : advice.isHopeless ? ember : quench} testID="advice">

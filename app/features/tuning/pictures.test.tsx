@@ -49,14 +49,14 @@ describe('the keys for an outcome', () => {
   it('hand over what is chosen, once', () => {
     const onChoose = jest.fn();
     show('kiss-cut', { onChoose });
-    fireEvent.press(screen.getByLabelText('clean'));
+    fireEvent.press(screen.getByText('clean'));
     expect(onChoose.mock.calls).toEqual([['right']]);
   });
 
   it('do nothing while a verdict is under way', () => {
     const onChoose = jest.fn();
     show('kiss-cut', { onChoose, isBusy: true });
-    fireEvent.press(screen.getByLabelText('clean'));
+    fireEvent.press(screen.getByText('clean'));
     expect(onChoose).not.toHaveBeenCalled();
   });
 

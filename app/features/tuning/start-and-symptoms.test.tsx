@@ -20,13 +20,13 @@ describe('beginning a tuning', () => {
   it('starts from the recipe, as sure as its temper is, on a piece in stock', async () => {
     const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId="job-1" start={null} />, answers());
     expect(await screen.findByText('Begin with')).toBeTruthy();
-    expect(await screen.findByLabelText('navy roll')).toBeTruthy();
+    expect(await screen.findByText('navy roll')).toBeTruthy();
     // What has run out is nothing to try on.
     expect(screen.queryByLabelText('test sheets')).toBeNull();
     fireEvent.press(screen.getByLabelText('Force up by 1'));
     expect(screen.queryByText('held where it is')).toBeNull();
     const free = screen.getAllByText('may be turned; tap to hold it').length;
-    fireEvent.press(screen.getByLabelText('Hold Speed where it is'));
+    fireEvent.press(screen.getByLabelText('may be turned; tap to hold it: Speed'));
     expect(screen.getByText('held where it is')).toBeTruthy();
     expect(screen.getAllByText('may be turned; tap to hold it')).toHaveLength(free - 1);
     fireEvent.press(screen.getByText('Begin tuning'));
@@ -36,7 +36,7 @@ describe('beginning a tuning', () => {
 
   it('takes a rectangle that was measured, and a guess for what it is', async () => {
     const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />, answers());
-    fireEvent.press(await screen.findByLabelText('A rectangle I measure'));
+    fireEvent.press(await screen.findByText('A rectangle I measure'));
     fireEvent.press(screen.getByLabelText(/Width up by 5/));
     fireEvent.press(screen.getByLabelText('a guess'));
     fireEvent.press(screen.getByText('Begin tuning'));
@@ -47,7 +47,7 @@ describe('beginning a tuning', () => {
   it('needs one dial that may turn', async () => {
     const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers());
     await screen.findByText('Begin with');
-    for (const label of ['Force', 'Passes', 'Speed', 'Blade depth']) fireEvent.press(screen.getByLabelText(`Hold ${label} where it is`));
+    for (const label of ['Force', 'Passes', 'Speed', 'Blade depth']) fireEvent.press(screen.getByLabelText(`may be turned; tap to hold it: ${label}`));
     expect(screen.getByText('At least one dial has to be free to turn.')).toBeTruthy();
     fireEvent.press(screen.getByText('Begin tuning'));
     expect(sent.filter(({ method }) => method === 'POST')).toEqual([]);
@@ -75,8 +75,8 @@ describe('beginning a tuning', () => {
     const ended = withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' });
     const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />, answers(recipe, [ended]));
     expect(await screen.findByRole('radio', { name: 'Begin anew', checked: true })).toBeTruthy();
-    fireEvent.press(screen.getByLabelText('Go on from its trial'));
-    fireEvent.press(screen.getByLabelText('Begin anew'));
+    fireEvent.press(screen.getByText('Go on from its trial'));
+    fireEvent.press(screen.getByText('Begin anew'));
     fireEvent.press(screen.getByText('Begin tuning'));
     await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ goesOnFrom: null, start: { force: 9 } }));
   });
@@ -84,7 +84,7 @@ describe('beginning a tuning', () => {
   it('has nothing to go on from where the last one was settled, or nothing was tried', async () => {
     renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [{ ...tuning, state: 'ended' }, withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' })]));
     expect(await screen.findByText('Begin with')).toBeTruthy();
-    expect(screen.queryByLabelText('Begin anew')).toBeNull();
+    expect(screen.queryByText('Begin anew')).toBeNull();
   });
 
   it('keeps what was set where the server refuses', async () => {
@@ -101,7 +101,7 @@ describe('finding out what is wrong', () => {
 
   it('asks first what is seen, in what the process can show', async () => {
     renderWithBook(<SymptomPage recipeId={recipe.id} />, answers());
-    fireEvent.press(await screen.findByLabelText('the backing is cut'));
+    fireEvent.press(await screen.findByText('the backing is cut'));
     expect(mockRouter.setParams).toHaveBeenCalledWith({ seen: 'backing-cut' });
     expect(screen.queryByLabelText('the foil skips')).toBeNull();
   });

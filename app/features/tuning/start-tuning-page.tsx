@@ -133,10 +133,11 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
 function HoldKey({ label, isHeld, onPress }: { label: string; isHeld: boolean; onPress: () => void }) {
   const { quench, slate } = useTokens();
   const colour = isHeld ? quench : slate;
+  const said = isHeld ? 'held where it is' : 'may be turned; tap to hold it';
   return (
-    <Pressable role="switch" aria-checked={isHeld} aria-label={`Hold ${label} where it is`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, alignSelf: 'flex-start', paddingRight: SPACE.small }}>
+    <Pressable role="switch" aria-checked={isHeld} aria-label={`${said}: ${label}`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, alignSelf: 'flex-start', paddingRight: SPACE.small }}>
       <MaterialCommunityIcons name={isHeld ? 'lock' : 'lock-open-variant-outline'} size={20} color={colour} />
-      <Aside style={{ color: colour }}>{isHeld ? 'held where it is' : 'may be turned; tap to hold it'}</Aside>
+      <Aside style={{ color: colour }}>{said}</Aside>
     </Pressable>
   );
 }

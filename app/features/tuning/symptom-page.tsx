@@ -107,7 +107,7 @@ function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps)
         <Heading style={{ flex: 1 }}>{cause}</Heading>
       </View>
       {because.length ? <Aside>speaks for it: {because.join(', ')}</Aside> : null}
-      {change.kind === 'dial' ? nudge ? <Strong>{sayChanges(nudge)}</Strong> : <Body>{change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.</Body> : <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>}
+      {change.kind === 'dial' ? nudge ? <Strong>{sayChanges(nudge, machine)}</Strong> : <Body>{change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.</Body> : <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>}
       {nudge ? (
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
           <Button title="Try it on a scrap" type="outline" containerStyle={{ flex: 1.8 }} onPress={() => tryIt(nudge)} />

@@ -28,7 +28,7 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
       <Heading>Tried so far</Heading>
       {tried.length ? <UndoLast shape={tried[tried.length - 1]} said={saidOutcome(process, tried[tried.length - 1].outcome!)} isOpen={tuning.state === 'open'} /> : null}
       {rows.map((shape) => (
-        <Pressable key={shape.id} role="button" disabled={shape.number === undefined} aria-label={`Correct trial ${shape.number ?? ''}: ${saidOutcome(process, shape.outcome!)}`} onPress={() => setCorrecting(shape)} style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'baseline', minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+        <Pressable key={shape.id} role="button" disabled={shape.number === undefined} onPress={() => setCorrecting(shape)} style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'baseline', minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
           <Figure style={{ width: 28 }}>{shape.number ?? '–'}</Figure>
           <View style={{ flex: 1 }}>
             <Strong>{saidChanges(machine, process, shape.settings, tuning.start) || 'as begun with'}</Strong>
@@ -51,5 +51,5 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
 function UndoLast({ shape, said, isOpen }: { shape: TrialShapeView; said: string; isOpen: boolean }) {
   const score = useScoreTrial();
   if (!isOpen) return null;
-  return <TextKey title={`Undo: ${said}`} label={`Undo the verdict on trial ${shape.number}`} icon="undo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: null })} />;
+  return <TextKey title={`Undo: ${said}`} label={`Undo: ${said}, trial ${shape.number}`} icon="undo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: null })} />;
 }

@@ -105,9 +105,9 @@ describe('a sheet', () => {
     const seen = { ...shape, seenOutcome: 'under' as const, seenFault: 'corners' as const };
     const { sent } = open(withSheet('done', [seen]), {}, { '/api/trials/shape-1/outcome': { body: withSheet('done', [{ ...seen, outcome: 'right' }], { version: 2 }) } });
     expect(await screen.findByText('the stand-in saw this, at the corners')).toBeTruthy();
-    for (const word of ['not cut', 'hangs in places', 'clean', 'backing marked', 'backing cut']) expect(screen.getByLabelText(word)).toBeTruthy();
+    for (const word of ['not cut', 'hangs in places', 'clean', 'backing marked', 'backing cut']) expect(screen.getByText(word)).toBeTruthy();
     // The maker has the last word.
-    fireEvent.press(screen.getByLabelText('clean'));
+    fireEvent.press(screen.getByText('clean'));
     expect(await screen.findByText('Try next')).toBeTruthy();
     expect(posted(sent)[0].body).toEqual({ outcome: 'right' });
     expect(screen.getByTestId('trials')).toBeTruthy();
@@ -160,7 +160,7 @@ describe('the end of a tuning', () => {
 describe('the Bench', () => {
   it('shows what is being tuned, and how it last came out', async () => {
     renderWithBook(<OpenTunings />, { '/api/tunings': { body: [withSheet('done', [{ ...shape, outcome: 'under' }])] } });
-    fireEvent.press(await screen.findByLabelText('Tuning of Outdoor vinyl, navy'));
+    fireEvent.press(await screen.findByText('Outdoor vinyl, navy'));
     expect(screen.getByText(/Kiss cut on Long plotter · 1 trial, the last one “hangs in places”/)).toBeTruthy();
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/tuning/[id]', params: { id: 'tuning-1' } });
   });

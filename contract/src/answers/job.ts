@@ -83,6 +83,9 @@ export interface ArtworkView {
   /** Size of everything drawn, in mm, as the file has it. */
   drawnWidthMm: number;
   drawnHeightMm: number;
+  /** The same without what is left out: this is what an exact size means. */
+  keptWidthMm: number;
+  keptHeightMm: number;
   /** The whole page or picture that it was drawn on. */
   pageWidthMm: number;
   pageHeightMm: number;

@@ -119,7 +119,7 @@ describe('a step made ready for the machine', () => {
   it('is only a time for the press', () => {
     const press: StepRequest = { ...request, machine: clam, process: 'heat-press', settings: { temperature: 150, dwell: 15, preheat: 5, second: 4 } };
     const plan = planStep(press);
-    expect([plan.estimate.seconds, stepFile(press, plan)]).toEqual([24, { format: null, text: '' }]);
+    expect([plan.estimate.seconds, stepFile(press, plan)]).toEqual([28, { format: null, text: '' }]);
   });
 });
 

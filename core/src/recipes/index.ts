@@ -1,7 +1,7 @@
 export { OUTCOMES, type Outcome } from './outcome';
 export { QUANTITIES, quantityOf, sayQuantity, type Quantity, type QuantityName } from './quantity';
 export { PROCESSES, PROCESS_NAMES, processOf, type DoseTerm, type Process, type ProcessName } from './process';
-export { quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
+export { dialOrder, quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
 export { strongerPass } from './stronger-pass';

@@ -1,7 +1,7 @@
 import { snapToDial, type Machine } from '../machines';
 import type { ProcessName } from './process';
 import { quantityOf, type QuantityName } from './quantity';
-import { scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
+import { dialOrder, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
 
 /** A little more or less of some quantities, in the units of the machine's dials. */
 export type Changes = Partial<Record<QuantityName, number>>;
@@ -30,12 +30,14 @@ export function nudgeProblems(machine: Machine, process: ProcessName, base: Sett
 }
 
 /**
- * A nudge as a maker says it.
+ * A nudge as a maker says it, in the order of the machine's dials where the machine is known.
  * @example sayChanges({ force: 1, speed: -2 }) // '+1 force, −2 speed'
  */
-export function sayChanges(changes: Changes): string {
+export function sayChanges(changes: Changes, machine?: Pick<Machine, 'dials'>): string {
+  const order = dialOrder(machine);
   return (Object.entries(changes) as [QuantityName, number][])
     .filter(([, change]) => change !== 0)
+    .sort(([a], [b]) => order(a, b))
     .map(([name, change]) => `${change > 0 ? '+' : '−'}${Math.abs(change)} ${quantityOf(name).label}`)
     .join(', ');
 }

@@ -1,6 +1,6 @@
 import { dialOf, dialProblem, type Dial, type Machine } from '../machines';
 import { processOf, type ProcessName } from './process';
-import { quantityOf, type QuantityName } from './quantity';
+import { QUANTITIES, quantityOf, type QuantityName } from './quantity';
 
 /** What is set on the machine for one step, by quantity, in the machine's own units; a choice by its word's place. */
 export type Settings = Partial<Record<QuantityName, number>>;
@@ -38,11 +38,21 @@ export function quantitiesFor(machine: Shop, processName: ProcessName): { name: 
     required: process.required.includes(name),
     scale: scaleOf(machine, name),
   }));
+  const order = dialOrder(machine);
+  return all.filter((q) => q.required || q.scale).sort((a, b) => order(a.name, b.name));
+}
+
+/**
+ * Compares two quantities by where they stand on a machine: its dials in their order, then the passes, then what is not
+ * dialled; without a machine, in the order in which quantities are named.
+ */
+export function dialOrder(machine: Pick<Shop, 'dials'> | undefined): (a: QuantityName, b: QuantityName) => number {
   const position = (name: QuantityName) => {
-    const dial = machine.dials.findIndex((d) => d.name === name);
-    return dial < 0 ? machine.dials.length + (name === 'passes' ? 0 : 1) : dial;
+    const dial = machine?.dials.findIndex((d) => d.name === name) ?? -1;
+    const after = (machine?.dials.length ?? 0) + (name === 'passes' || !machine ? 0 : 1);
+    return dial < 0 ? after : dial;
   };
-  return all.filter((q) => q.required || q.scale).sort((a, b) => position(a.name) - position(b.name));
+  return (a, b) => position(a) - position(b) || QUANTITIES.indexOf(a) - QUANTITIES.indexOf(b);
 }
 
 /**

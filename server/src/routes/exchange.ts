@@ -1,9 +1,11 @@
+import { processOf } from '@keen-anvil/core/recipes';
 import express, { Router, type Request } from 'express';
 import { validate as isUuid } from 'uuid';
 import { bookText, exportBook, exportCsv } from '../exchange/export-book';
 import { importBook, previewImport } from '../exchange/import-book';
 import { notFound, refused } from '../problem';
 import { listRecipes } from '../queries/recipes';
+import { listWorkshops } from '../queries/workshops';
 import { photographMaterial } from '../services/materials';
 import { drawerLabels } from '../print/drawer-labels';
 import { recipeCards } from '../print/recipe-cards';
@@ -11,6 +13,7 @@ import { loadShop } from '../services/shop';
 import { recipeSummary } from '../services/recipe-views';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
+import { fileName } from './file-name';
 import { idOf } from './respond';
 
 const LARGEST_BOOK = 80_000_000;
@@ -20,13 +23,14 @@ const MOST_CHOSEN = 300;
 /** Taking the book along: files out and in, cards and labels to print, photos. */
 export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   const router = Router();
+  const nameOf = async (request: Request) => (await listWorkshops(pool)).find(({ id }) => id === workshopOf(request))?.name ?? '';
   const raw = (limit: number) => express.raw({ type: () => true, limit });
 
   router.get('/book.json', async (request, response) => {
-    response.attachment('keen-anvil-book.json').type('application/json').send(bookText(await exportBook(pool, workshopOf(request), chosen(request, 'recipes'))));
+    response.attachment(fileName([await nameOf(request), 'book'], 'json')).type('application/json').send(bookText(await exportBook(pool, workshopOf(request), chosen(request, 'recipes'))));
   });
   router.get('/book.csv', async (request, response) => {
-    response.attachment('keen-anvil-book.csv').type('text/csv').send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
+    response.attachment(fileName([await nameOf(request), 'book'], 'csv')).type('text/csv').send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
   });
   router.post('/book/import', raw(LARGEST_BOOK), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
@@ -40,7 +44,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     const rows = await listRecipes(pool, workshopId, { ids: chosen(request, 'recipes') ?? [], withArchived: true });
     if (rows.length === 0) throw notFound('What was to be printed');
     const cards = rows.map((row) => ({ recipe: { ...recipeSummary(row), reason: row.reason, note: row.note }, machine: machines.get(row.machine.id)!, address: `${originOf(request)}/book/${row.id}` }));
-    response.attachment('recipe-cards.pdf').type('application/pdf').send(await recipeCards(cards));
+    response.attachment(fileName(rows.length === 1 ? [rows[0].material.name, rows[0].machine.name, processOf(rows[0].process).label.toLowerCase()] : [`${rows.length} recipe cards`], 'pdf')).type('application/pdf').send(await recipeCards(cards));
   });
   router.get('/labels.pdf', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -50,7 +54,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     if (found.length === 0) throw notFound('What was to be printed');
     const recipes = await listRecipes(pool, workshopId, { materialIds: ids });
     const labels = found.map((material) => ({ material, recipes: recipes.filter((row) => row.material.id === material.id).map(recipeSummary), address: `${originOf(request)}/book?material=${material.id}` }));
-    response.attachment('drawer-labels.pdf').type('application/pdf').send(await drawerLabels(labels));
+    response.attachment(fileName(found.length === 1 ? [found[0].name, 'drawer label'] : [`${found.length} drawer labels`], 'pdf')).type('application/pdf').send(await drawerLabels(labels));
   });
   router.put('/materials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => {
     const version = Number(request.query.version);

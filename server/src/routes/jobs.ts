@@ -19,6 +19,7 @@ import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { streamRun } from './run-stream';
 import { asAsked, shapeLines } from './job-answer';
+import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 import { NDJSON, streamed } from './streamed';
 
@@ -87,12 +88,12 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     const together = request.query.sheet === undefined ? [step] : stepsInOneFile(step, job.steps, shop);
     if (together.length > 1) {
       const numbers = together.map(({ position }) => position + 1).join(' and ');
-      response.attachment(`${job.name} - steps ${numbers}.gcode`).type('application/octet-stream').send(await makeSheetFile(heavy, together, shop));
+      response.attachment(fileName([job.name, `steps ${numbers}`], 'gcode')).type('application/octet-stream').send(await makeSheetFile(heavy, together, shop));
       return;
     }
     const { format, text } = await makeStepFile(heavy, step, shop);
     if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
-    response.attachment(`${job.name} - step ${step.position + 1}.${format}`).type('application/octet-stream').send(text);
+    response.attachment(fileName([job.name, `step ${step.position + 1}`], format)).type('application/octet-stream').send(text);
   });
 
   router.get('/jobs/:id/runs', async (request, response) => void response.json(await runs.listForJob(workshopOf(request), idOf(request))));

@@ -3,6 +3,7 @@ import { Router, type Request } from 'express';
 import { keepTone, toneFile, toneOf, toneOnStandIn } from '../services/tones';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
+import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 
 const EXTENSION = { hpgl: 'hpgl', gcode: 'gcode' } as const;
@@ -20,8 +21,8 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   router.post('/tunings/:id/sheets', async (request, response) => void response.status(201).json(await tunings.layOut(workshopOf(request), idOf(request), bodyOf(request, NewTrialSheet))));
   router.post('/tunings/:id/end', async (request, response) => void response.json(await tunings.end(workshopOf(request), idOf(request), bodyOf(request, TuningEnd))));
   router.get('/trial-sheets/:id/machine-file', async (request, response) => {
-    const { number, format, machineFile } = await tunings.machineFile(workshopOf(request), idOf(request));
-    response.attachment(`trial sheet ${number}.${EXTENSION[format!]}`).type('application/octet-stream').send(machineFile);
+    const { number, format, machineFile, materialName } = await tunings.machineFile(workshopOf(request), idOf(request));
+    response.attachment(fileName([materialName, `trial sheet ${number}`], EXTENSION[format!])).type('application/octet-stream').send(machineFile);
   });
   router.post('/trial-sheets/:id/run', async (request, response) => void response.json(await tunings.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))));
   router.post('/trial-sheets/:id/drop', async (request, response) => void response.json(await tunings.drop(workshopOf(request), idOf(request))));
@@ -30,8 +31,8 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   router.get('/recipes/:id/tone', async (request, response) => void response.json(await toneOf(pool, workshopOf(request), idOf(request))));
   router.put('/recipes/:id/tone', async (request, response) => void response.json(await keepTone(pool, workshopOf(request), idOf(request), bodyOf(request, NewToneLadder))));
   router.get('/recipes/:id/tone/machine-file', async (request, response) => {
-    const { text } = await toneFile(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request));
-    response.attachment('tone ladder.gcode').type('application/octet-stream').send(text);
+    const { text, materialName } = await toneFile(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request));
+    response.attachment(fileName([materialName, 'tone ladder'], 'gcode')).type('application/octet-stream').send(text);
   });
   router.get('/recipes/:id/tone/stand-in', async (request, response) => void response.json(await toneOnStandIn(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request))));
   return router;

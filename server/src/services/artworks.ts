@@ -17,7 +17,7 @@ import { insertStep, touchJob } from '../queries/jobs';
 import { deleteParts, insertParts, updateParts, type PartRow } from '../queries/parts';
 import { editJob, openJob, type OpenJob } from './job-edit';
 import { jobDetail } from './job-views';
-import { partShapes, stepBox } from './part-shapes';
+import { keptSize, partShapes, stepBox } from './part-shapes';
 import { loadShop } from './shop';
 import { startingPlace } from './step-choices';
 import { settleSteps } from './steps';
@@ -180,7 +180,7 @@ export async function changeArtwork(pool: Pool, workshopId: string, id: string, 
     const artwork = await lockArtwork(open.db, workshopId, id);
     if (!artwork) throw notFound('That drawing');
     if (artwork.version !== change.version) throw stale('This drawing', await jobDetail(open.db, workshopId, jobId));
-    const next = sized(artwork, change);
+    const next = sized(artwork, keptSize(artwork, open.parts), change);
     await updateArtwork(open.db, next);
     await keepTurnedSteps(open, next);
   });
@@ -188,12 +188,12 @@ export async function changeArtwork(pool: Pool, workshopId: string, id: string, 
 
 const labelOf = (change: ArtworkChange): string => (change.widthMm !== undefined || change.heightMm !== undefined ? 'a new size' : change.isSizeLocked !== undefined ? 'a lock' : change.readsReversed !== undefined ? 'which way it reads' : 'moving a drawing');
 
-function sized(artwork: ArtworkRow, { widthMm, heightMm, xMm, yMm, isSizeLocked, readsReversed }: ArtworkChange): ArtworkRow {
+function sized(artwork: ArtworkRow, { keptWidthMm, keptHeightMm }: ReturnType<typeof keptSize>, { widthMm, heightMm, xMm, yMm, isSizeLocked, readsReversed }: ArtworkChange): ArtworkRow {
   const next = { ...artwork, xMm: xMm ?? artwork.xMm, yMm: yMm ?? artwork.yMm, isSizeLocked: isSizeLocked ?? artwork.isSizeLocked, readsReversed: readsReversed ?? artwork.readsReversed };
   if (widthMm === undefined && heightMm === undefined) return next;
   if (artwork.isSizeLocked && isSizeLocked !== false) throw refused(`The size of “${artwork.fileName}” is locked: its gaps and printed scales must stay as they are. Unlock it first.`, 'widthMm');
-  const across = widthMm !== undefined && artwork.drawnWidthMm > 0 ? widthMm / artwork.drawnWidthMm : null;
-  const down = heightMm !== undefined && artwork.drawnHeightMm > 0 ? heightMm / artwork.drawnHeightMm : null;
+  const across = widthMm !== undefined && keptWidthMm > 0 ? widthMm / keptWidthMm : null;
+  const down = heightMm !== undefined && keptHeightMm > 0 ? heightMm / keptHeightMm : null;
   // Given only one, the ratio is kept as it is now.
   const [scaleX, scaleY] = [across ?? (artwork.scaleX * down!) / artwork.scaleY, down ?? (artwork.scaleY * across!) / artwork.scaleX];
   if (!(scaleX > 1e-4 && scaleX < 1e4 && scaleY > 1e-4 && scaleY < 1e4)) throw refused('That size cannot be made of this drawing: it is a line, or ten thousand times too large.', 'widthMm');

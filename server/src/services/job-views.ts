@@ -11,7 +11,7 @@ import { listJobs, listSteps, type JobRow, type StepRow } from '../queries/jobs'
 import { listNotes } from '../queries/notes';
 import { listParts, type PartRow } from '../queries/parts';
 import { listRunStates } from '../queries/runs';
-import { partShapes, type PartShape } from './part-shapes';
+import { keptSize, partShapes, type PartShape } from './part-shapes';
 import { loadShop, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
@@ -57,7 +57,7 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
     ...summary(job, steps, jobState(runs), shop),
     version: job.version,
     isOrderByHand: job.isOrderByHand,
-    artworks: artworks.map(artworkView),
+    artworks: artworks.map((artwork) => artworkView(artwork, parts)),
     steps: stepViews(steps, shop, claims, await matchRecipes(db, workshopId, steps, shop), (stepId) => parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!)),
     otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
     ...(await lastEdits(db, workshopId, id)),
@@ -65,13 +65,14 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   };
 }
 
-function artworkView({ reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow): ArtworkView {
+function artworkView({ reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow, parts: readonly PartRow[]): ArtworkView {
   return {
     ...row,
     pageWidthMm: reading.widthMm,
     pageHeightMm: reading.heightMm,
     notices: reading.notices,
     asks: reading.asks ?? null,
+    ...keptSize({ ...row, reading }, parts),
     choices: row.kind === 'text' ? null : { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) },
     text: row.kind === 'text' ? (choices as TextChoices) : null,
   };

@@ -25,6 +25,14 @@ export function artworkPlane(artwork: Omit<ArtworkRow, 'reading' | 'choices' | '
   return planeOf({ drawn: { minX, minY, maxX: minX + drawnWidthMm, maxY: minY + drawnHeightMm }, scaleX, scaleY, xMm, yMm, isReversed: readsReversed === true && isTurnedOver });
 }
 
+/** How large a drawing is without what is left out of it, in mm as the file has it; all of it where nothing is kept. */
+export function keptSize(artwork: Pick<ArtworkRow, 'id' | 'reading' | 'drawnWidthMm' | 'drawnHeightMm'>, parts: readonly PartRow[]): { keptWidthMm: number; keptHeightMm: number } {
+  const own = parts.filter((part) => part.artworkId === artwork.id && !part.offsetOf);
+  const kept = own.filter((part) => part.role !== 'out');
+  const bounds = kept.length < own.length ? contourBounds(kept.flatMap((part) => part.pieces.flatMap((piece) => contourOf(artwork, piece) ?? []))) : null;
+  return bounds ? { keptWidthMm: bounds.maxX - bounds.minX, keptHeightMm: bounds.maxY - bounds.minY } : { keptWidthMm: artwork.drawnWidthMm, keptHeightMm: artwork.drawnHeightMm };
+}
+
 /** The shapes of all parts of a job; outlines are made anew from what they go round. */
 export function partShapes(artworks: readonly ArtworkRow[], parts: readonly PartRow[], steps: readonly Pick<StepRow, 'id' | 'mirrored'>[]): Map<string, PartShape> {
   const drawings = new Map(artworks.map((artwork) => [artwork.id, { artwork, planes: { straight: artworkPlane(artwork, false), turned: artworkPlane(artwork, true) } }]));

@@ -40,10 +40,11 @@ export async function keepTone(pool: Pool, workshopId: string, recipeId: string,
 }
 
 /** The machine file that burns a ladder. */
-export async function toneFile(pool: Pool, workshopId: string, recipeId: string, quantity: string, values: number[]): Promise<TrialFile> {
-  const { machine, process, cells } = await ladder(pool, workshopId, recipeId, quantity, values);
+export async function toneFile(pool: Pool, workshopId: string, recipeId: string, quantity: string, values: number[]): Promise<TrialFile & { materialName: string }> {
+  const { machine, material, process, cells } = await ladder(pool, workshopId, recipeId, quantity, values);
   const size = trialSize(process);
-  return trialFile({ machine, process, holder: 1, cells: cells.map(({ settings }, i) => ({ number: i + 1, settings, at: { x: EDGE_MM + i * (size.widthMm + GAP_MM), y: EDGE_MM }, isRepeat: false })) });
+  const file = trialFile({ machine, process, holder: 1, cells: cells.map(({ settings }, i) => ({ number: i + 1, settings, at: { x: EDGE_MM + i * (size.widthMm + GAP_MM), y: EDGE_MM }, isRepeat: false })) });
+  return { ...file, materialName: material.name };
 }
 
 /** How dark a ladder comes out on the stand-in. */

@@ -156,11 +156,12 @@ export class TuningService {
     });
   }
 
-  async machineFile(workshopId: string, sheetId: string): Promise<SheetRow> {
+  async machineFile(workshopId: string, sheetId: string): Promise<SheetRow & { materialName: string }> {
     const sheet = await findSheet(this.pool, workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
     if (!sheet.format) throw refused('A press takes no machine file: its numbers are dialled in by hand.');
-    return sheet;
+    const tuning = await findTuning(this.pool, workshopId, sheet.tuningId);
+    return { ...sheet, materialName: (await recipeDetail(this.pool, workshopId, tuning!.recipeId)).material.name };
   }
 
   /** Carries a sheet out: on the stand-in, or by hand, when the maker says that it is done. */
