@@ -96,7 +96,7 @@ test('coasters: a picture is traced, traced otherwise, and engraved by the laser
   await page.getByRole('button', { name: 'Keep it so' }).click();
   await tab(page, 'Steps');
   // Filled shapes on wood are engraved as often as cut: nothing is guessed.
-  await step(page, 1).getByRole('button', { name: 'Engrave the area' }).click();
+  await step(page, 1).getByRole('button', { name: 'Engrave them' }).click();
   await expect(step(page, 1)).toContainText('Bamboo board');
   await expect(step(page, 1)).toContainText('Laser area');
   const download = page.waitForEvent('download');

@@ -43,3 +43,5 @@ ALTER TABLE run ADD COLUMN planned_cut_mm double precision;
 ALTER TABLE run ADD COLUMN on_top_of uuid REFERENCES run;
 -- What is done was taken from the material's family; where its shapes are filled, the maker is asked.
 ALTER TABLE job_step ADD COLUMN is_process_guessed boolean NOT NULL DEFAULT false;
+-- What kind of machine it is for is a word to find a recipe by: cards without a name are made anew at the start.
+UPDATE recipe SET sort_name = '';

@@ -1,4 +1,4 @@
-import { saveFile } from './save-file';
+import { nameIn, saveFile } from './save-file';
 
 const clicked: { href: string; download: string }[] = [];
 beforeEach(() => {
@@ -16,6 +16,15 @@ describe('a file from the server', () => {
     expect(clicked).toEqual([{ href: 'blob:file', download: 'trial sheet 1.gcode' }]);
     expect(URL.revokeObjectURL).toHaveBeenCalledWith('blob:file');
   });
+
+  it.each([
+    ['attachment; filename="?tiquettes.pdf"; filename*=UTF-8\'\'%C3%89tiquettes.pdf', 'Étiquettes.pdf'],
+    ['attachment; filename="???.pdf"; filename*=UTF-8\'\'%E8%88%B9%E5%90%8D.pdf', '船名.pdf'],
+    ['attachment; filename="a \\"good\\" one.csv"', 'a "good" one.csv'],
+    ['attachment; filename=plain.csv', 'plain.csv'],
+    ['attachment; filename="kept.csv"; filename*=UTF-8\'\'%E8%8', 'kept.csv'],
+    ['', 'file'],
+  ])('has its own name, in any alphabet: %s', (disposition, name) => expect(nameIn(disposition)).toBe(name));
 
   it('that is refused is told in the server’s sentence, and nothing is handed over', async () => {
     answer({ ok: false, status: 422, json: async () => ({ error: { code: 'refused', message: 'A press takes no machine file.' } }) });

@@ -106,9 +106,6 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
           <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
           <G clipPath="url(#shown)">
             <G transform={place}>
-              {others.map((other) => (
-                <Path key={other.id} testID="other-step" d={other.path} transform={other.transform} fill="none" stroke={tokens.slate} strokeOpacity={0.7} strokeWidth={1.2 / scale} />
-              ))}
               {guides.map((guide) => (
                 <Path key={guide.id} testID="guide" d={guide.path} transform={guide.transform} fill="none" stroke={tokens.slate} strokeWidth={1.4 / scale} strokeDasharray={[5 / scale, 4 / scale]} />
               ))}
@@ -124,6 +121,10 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
                     strokeDasharray={isLarge(part, scale) ? line.dash?.split(' ').map((n) => Number(n) / scale).join(' ') : undefined}
                   />
                 </G>
+              ))}
+              {/* Over the parts: what another step does inside a large one would lie hidden below it. */}
+              {others.map((other) => (
+                <Path key={other.id} testID="other-step" d={other.path} transform={other.transform} fill="none" stroke={tokens.slate} strokeOpacity={0.7} strokeWidth={1.2 / scale} />
               ))}
             </G>
           </G>

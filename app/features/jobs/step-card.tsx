@@ -168,7 +168,7 @@ function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }
     <View testID="engrave-or-cut" style={{ gap: SPACE.small, borderTopWidth: 2, borderColor: ember, paddingTop: SPACE.small }}>
       <Strong>These shapes are drawn filled. Engrave or cut?</Strong>
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="Engrave the area" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-area')} />
+        <Button title="Engrave them" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-area')} />
         <Button title="Cut them out" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-cut')} />
       </View>
     </View>

@@ -225,7 +225,7 @@ function RunSheetOf({ run, job, maxHeight }: { run: RunView; job: Parameters<typ
   return (
     <SheetPicture
       {...pictureOf(inspected, inspected.bed, inspected.inspection.data)}
-      tool={state === 'running' || state === 'paused' ? { at, isDown } : null}
+      tool={!run.isByHand && (state === 'running' || state === 'paused') ? { at, isDown } : null}
       maxHeight={maxHeight}
     />
   );

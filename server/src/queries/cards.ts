@@ -1,3 +1,4 @@
+import type { MachineKind } from '@keen-anvil/core/machines';
 import type { ProcessName, Settings, Source, Temper, WordWeight } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
@@ -15,6 +16,7 @@ export interface CardSource {
   materialNotes: string;
   thicknessMm: number;
   machineName: string;
+  machineKind: MachineKind;
   toolName: string;
   variantReasons: string[];
   /** When a tuning wrote these numbers, and after how many trials. */
@@ -29,7 +31,7 @@ export const quoteLexeme = (word: string): string => `'${word.replace(/\\/g, '\\
 export async function listCardSources(db: Db, workshopId: string, recipeIds: string[]): Promise<CardSource[]> {
   const { rows } = await db.query<CardSource>(
     `SELECT r.id, r.process, v.settings, v.source, v.reason, r.note, m.name AS "materialName", m.family, m.finish, m.notes AS "materialNotes",
-       m.thickness_mm AS "thicknessMm", a.name AS "machineName", t.name AS "toolName",
+       m.thickness_mm AS "thicknessMm", a.name AS "machineName", a.kind AS "machineKind", t.name AS "toolName",
        ARRAY (SELECT n.reason FROM recipe_variant n WHERE n.workshop_id = r.workshop_id AND n.recipe_id = r.id AND n.ended_at IS NULL) AS "variantReasons",
        u.at AS "lastUsedAt",
        CASE WHEN v.settled_trials IS NOT NULL THEN jsonb_build_object('at', v.created_at, 'trials', v.settled_trials) END AS settled

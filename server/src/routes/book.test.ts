@@ -28,7 +28,16 @@ describe('finding a recipe', () => {
     const birch = await search('birch 3');
     expect(birch.length).toBeGreaterThan(3);
     expect(birch.slice(0, 4).every((recipe) => recipe.material.name === 'Birch plywood 3 mm')).toBe(true);
+    // All of what is 3 mm thick comes before what only has a 3 somewhere.
+    const isThree = birch.map((recipe) => recipe.material.name === 'Birch plywood 3 mm');
+    expect(isThree.lastIndexOf(true)).toBe(isThree.filter(Boolean).length - 1);
     expect((await search('peel cold')).map((recipe) => recipe.material.name)).toEqual(['Transfer film, gold glitter']);
+  });
+
+  it('by the kind of its machine, however its index is written', async () => {
+    const found = (await search('co2 bamboo')).map((recipe) => recipe.id);
+    expect(found.length).toBeGreaterThan(0);
+    expect((await search('CO₂ bamboo')).map((recipe) => recipe.id)).toEqual(found);
   });
 
   it('by words of its note and reason', async () => {

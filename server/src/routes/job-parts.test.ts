@@ -49,6 +49,17 @@ describe('what is processed', () => {
     expect(job.otherParts).toEqual([]);
   });
 
+  it('what is left out does not count in the exact size', async () => {
+    let job = await jobWith(ring + dot);
+    const [{ keptWidthMm: all }] = job.artworks;
+    job = await done(job, { action: 'role', partIds: [named(job, 'dot').id], role: 'out' });
+    const [artwork] = job.artworks;
+    expect([all, artwork.drawnWidthMm, artwork.keptWidthMm]).toEqual([expect.closeTo(70, 6), expect.closeTo(70, 6), expect.closeTo(40, 6)]);
+    job = (await api().patch(paths.artworkChange(artwork.id)).send({ version: artwork.version, widthMm: 80 }).expect(200)).body;
+    const { minX, maxX } = box(named(job, 'ring'));
+    expect(maxX - minX).toBeCloseTo(80, 6);
+  });
+
   it('a step of guides alone is gone, its guides show on another sheet, and processed again they have a step', async () => {
     let job = await jobWith(ring + red);
     expect(job.steps).toHaveLength(2);

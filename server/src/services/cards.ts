@@ -1,3 +1,4 @@
+import { machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import { processOf, sameSettings, searchWords, temperOf, type RecipeTexts, type TemperVerdict } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
@@ -47,7 +48,7 @@ const sortName = ({ materialName, machineName, toolName, process }: CardSource):
 
 const textsOf = (source: CardSource): RecipeTexts => ({
   about: [source.materialName, source.family, familyOf(source.family).label, source.finish, processOf(source.process).label],
-  with: [source.machineName, source.toolName],
+  with: [source.machineName, machineKindOf(source.machineKind).label, source.toolName],
   told: [source.note, source.reason, source.materialNotes, ...source.variantReasons],
 });
 
