@@ -74,3 +74,44 @@ for (const [size, viewport] of Object.entries(SIZES)) {
     });
   }
 }
+
+/** The least side of what a finger has to hit, in px. */
+const FINGER = 44;
+
+/** What can be pressed and is too small for a finger: what it is called, and its size. */
+const smallOn = (page: Page) =>
+  page.evaluate((least) => {
+    const found: string[] = [];
+    for (const element of document.querySelectorAll('[role=button], [role=link], [role=checkbox], [role=radio], [role=tab], button, a, input:not([type=file]):not([role=switch])')) {
+      const box = element.getBoundingClientRect();
+      if (box.width === 0 || box.height === 0 || (element as HTMLElement).closest('[aria-hidden=true]')) continue;
+      if (box.width < least - 0.5 || box.height < least - 0.5) found.push(`${element.getAttribute('aria-label') ?? element.textContent}: ${Math.round(box.width)} × ${Math.round(box.height)}`);
+    }
+    return found;
+  }, FINGER);
+
+test.describe('under a thumb', () => {
+  test.use({ viewport: SIZES.phone, hasTouch: true });
+  test('nothing is too small to hit', async ({ page }) => {
+    test.setTimeout(120_000);
+    const found: string[] = [];
+    for (const [name, address] of Object.entries(await places(page))) {
+      await page.goto(address);
+      await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
+      found.push(...(await smallOn(page)).map((words) => `${name}: ${words}`));
+    }
+    expect(found).toEqual([]);
+  });
+
+  test('the Bench does not move while it is filled', async ({ page }) => {
+    await page.addInitScript(() => {
+      const shifts: number[] = [];
+      Object.assign(globalThis, { shifts });
+      new PerformanceObserver((list) => list.getEntries().forEach((entry) => shifts.push((entry as unknown as { value: number }).value))).observe({ type: 'layout-shift', buffered: true });
+    });
+    await page.goto('/');
+    await expect(page.getByTestId('nailed')).toBeVisible();
+    await expect(page.getByTestId('open-tunings')).toBeVisible();
+    expect((await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts)).reduce((sum, value) => sum + value, 0)).toBeLessThan(0.01);
+  });
+});

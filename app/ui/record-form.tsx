@@ -79,7 +79,15 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
     keepDraft(draftName, null);
     setBack(false);
     reset(start());
+    tell(start());
   };
+  // What a choice brings with it, as other fields, comes back with the draft too.
+  const tell = (drafts: Drafts) => fields.forEach(({ name, kind }) => kind === 'choice' && typeof drafts[name] === 'string' && onChoose?.(name, drafts[name]));
+  useEffect(() => {
+    if (kept) tell(kept);
+    // Once, for what lay there when the form was opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, []);
   const read = (drafts: Drafts) => readDrafts(fields, drafts, units.unitFor);
   const apiError = error instanceof ApiError ? error : null;
   const refusedField = fields.find((field) => field.name === apiError?.field)?.name;

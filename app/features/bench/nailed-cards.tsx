@@ -42,7 +42,7 @@ function NailedCard({ recipe }: { recipe: RecipeSummary }) {
   // Elements of the page itself: what is dragged needs its own pointer and key events.
   return (
     <div ref={setNodeRef} style={{ display: 'flex', alignItems: 'stretch', transform: CSS.Translate.toString(transform), transition, zIndex: isDragging ? 1 : 0, position: 'relative' }}>
-      <div ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${recipe.material.name}`} style={{ width: 36, minHeight: TARGET, display: 'flex', alignItems: 'center', justifyContent: 'center', touchAction: 'none', cursor: 'grab' }}>
+      <div ref={setActivatorNodeRef} {...attributes} {...listeners} aria-label={`Move ${recipe.material.name}`} style={{ width: TARGET, minHeight: TARGET, display: 'flex', alignItems: 'center', justifyContent: 'center', touchAction: 'none', cursor: 'grab' }}>
         <MaterialCommunityIcons name="drag-horizontal-variant" size={24} color={slate} />
       </div>
       <div style={{ flex: 1, minWidth: 0 }}>

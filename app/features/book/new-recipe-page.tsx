@@ -12,8 +12,10 @@ import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Waiting } from '../../ui/states';
+import { DraftOffer } from '../../ui/draft-offer';
 import { useTokens } from '../../ui/theme';
 import { Body, Heading } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useMachines, useMaterials, useTools } from '../shop/queries';
 import { gentlest } from './gentlest';
 import { useCreateRecipe, useRecipes, useSuggestion } from './queries';
@@ -56,17 +58,27 @@ function fitting(process: ProcessName, machines: MachineView[], tools: ToolView[
   return { machine, tool };
 }
 
+/** Numbers of one's own, and for what they were typed. */
+interface OwnNumbers {
+  place: string;
+  settings: Settings;
+  typed: TypedSettings;
+  source: Source;
+  reason: string;
+}
+
 function NewRecipe({ machines, tools, materials, startMaterial }: { machines: MachineView[]; tools: ToolView[]; materials: MaterialView[]; startMaterial: MaterialView | undefined }) {
   const { rust } = useTokens();
   const router = useRouter();
   const create = useCreateRecipe();
   const firstProcess = startMaterial?.defaultProcess ?? 'kiss-cut';
   const [place, setPlace] = useState<Place>({ material: startMaterial, process: firstProcess, ...fitting(firstProcess, machines, tools, {}) });
-  const [own, setOwn] = useState<{ settings: Settings; typed: TypedSettings } | null>(null);
-  const [source, setSource] = useState<Source>('supplier-card');
-  const [reason, setReason] = useState('');
   const [asked, setAsked] = useState<'material' | 'process' | 'machine' | 'tool' | null>(null);
   const { material, process, machine, tool } = place;
+  const draft = useDraft<OwnNumbers | null>(`new recipe ${startMaterial?.id ?? ''}`, null);
+  const place4 = [material?.id, process, machine?.id, tool?.id].join(' ');
+  const own = draft.value?.place === place4 ? draft.value : null;
+  const setOwn = (change: Partial<OwnNumbers>) => draft.set((now) => ({ settings: {}, typed: {}, source: 'supplier-card', reason: '', ...(now?.place === place4 ? now : {}), ...change, place: place4 }));
   const suggestion = useSuggestion(material && machine && tool ? { materialId: material.id, machineId: machine.id, toolId: tool.id, process } : null);
   const answer = suggestion.data;
   const there = useRecipes({ material: material?.id, process }, 200).data?.pages[0]?.recipes.find((recipe) => material && recipe.material.id === material.id && recipe.process === process && recipe.machine.id === machine?.id && recipe.tool.id === tool?.id);
@@ -74,13 +86,12 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
     const next = { ...place, ...change };
     if (change.material && change.material.id !== material?.id && !change.process) next.process = change.material.defaultProcess;
     setPlace({ ...next, ...fitting(next.process, machines, tools, next) });
-    setOwn(null);
     create.reset();
     setAsked(null);
   };
   const write = (settings: Settings, typed: TypedSettings, from: Source, why: string) => {
     if (!material || !machine || !tool) return;
-    create.mutate({ id: uuid(), materialId: material.id, machineId: machine.id, toolId: tool.id, process, settings, typed, source: from, reason: why }, { onSuccess: (recipe) => router.replace({ pathname: '/book/[id]', params: { id: recipe.id } }) });
+    create.mutate({ id: uuid(), materialId: material.id, machineId: machine.id, toolId: tool.id, process, settings, typed, source: from, reason: why }, { onSuccess: (recipe) => { draft.done(); router.replace({ pathname: '/book/[id]', params: { id: recipe.id } }); } });
   };
   const { toolKinds, machineKinds, label } = processOf(process);
   return (
@@ -117,10 +128,11 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
       {material && machine && tool && own && !there ? (
         <>
           <SettingsForm machine={machine} process={process} settings={own.settings} typed={own.typed} onChange={(settings, typed) => setOwn({ settings, typed })} />
+          <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
           <Heading>Where they are from</Heading>
-          <Chips label="Where they are from" options={SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))} chosen={source} onChoose={setSource} />
-          <Input label="A word about it" aria-label="A word about it" placeholder="the middle of what the card says" value={reason} onChangeText={setReason} renderErrorMessage={false} />
-          <Button title="Write it down" disabled={settingProblems(machine, process, own.settings).length > 0} loading={create.isPending} onPress={() => write(own.settings, own.typed, source, reason.trim())} />
+          <Chips label="Where they are from" options={SOURCES.map((value) => ({ value, label: SOURCE_WORDS[value] }))} chosen={own.source} onChoose={(source) => setOwn({ source })} />
+          <Input label="A word about it" aria-label="A word about it" placeholder="the middle of what the card says" value={own.reason} onChangeText={(reason) => setOwn({ reason })} renderErrorMessage={false} />
+          <Button title="Write it down" disabled={settingProblems(machine, process, own.settings).length > 0} loading={create.isPending} onPress={() => write(own.settings, own.typed, own.source, own.reason.trim())} />
         </>
       ) : null}
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>

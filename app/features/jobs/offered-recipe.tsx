@@ -4,8 +4,10 @@ import { Button } from '@rneui/themed';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { Decision } from '../../ui/choice';
+import { DraftOffer } from '../../ui/draft-offer';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { gentlest } from '../book/gentlest';
 import { useCreateRecipe } from '../book/queries';
 import { SettingsForm } from '../book/settings-form';
@@ -22,11 +24,13 @@ interface OfferedRecipeProps {
 export function OfferedRecipe({ step, machine, processLabel, materialName }: OfferedRecipeProps) {
   const { rust } = useTokens();
   const { suggestion, refusal } = step.match;
-  const [own, setOwn] = useState<{ settings: Settings; typed: TypedSettings } | null>(null);
+  const draft = useDraft<{ settings: Settings; typed: TypedSettings } | null>(`numbers ${step.materialId} ${step.machineId} ${step.toolId} ${step.process}`, null);
+  const [isOpen, setOpen] = useState(false);
+  const own = draft.value;
   const create = useCreateRecipe();
   const write = (recipe: Pick<NewRecipe, 'settings' | 'typed' | 'source' | 'reason'>) => {
     if (!step.materialId) return;
-    create.mutate({ id: uuid(), machineId: step.machineId, toolId: step.toolId, materialId: step.materialId, process: step.process, ...recipe }, { onSuccess: () => setOwn(null) });
+    create.mutate({ id: uuid(), machineId: step.machineId, toolId: step.toolId, materialId: step.materialId, process: step.process, ...recipe }, { onSuccess: () => { draft.drop(); setOpen(false); } });
   };
   return (
     <>
@@ -41,11 +45,12 @@ export function OfferedRecipe({ step, machine, processLabel, materialName }: Off
       ) : (
         <Aside>{refusal}</Aside>
       )}
-      <Button title="Set the numbers myself" type={suggestion ? 'outline' : 'solid'} onPress={() => setOwn({ settings: suggestion?.settings ?? gentlest(machine, step.process), typed: {} })} />
+      <Button title="Set the numbers myself" type={suggestion ? 'outline' : 'solid'} onPress={() => { if (!own) draft.set({ settings: suggestion?.settings ?? gentlest(machine, step.process), typed: {} }); setOpen(true); }} />
       {create.isError ? <Body style={{ color: rust }}>{create.error.message}</Body> : null}
-      {own ? (
-        <Decision title={`${processLabel} on ${materialName}`} isOpen onClose={() => setOwn(null)}>
-          <SettingsForm machine={machine} process={step.process} settings={own.settings} typed={own.typed} onChange={(settings, typed) => setOwn({ settings, typed })} />
+      {own && isOpen ? (
+        <Decision title={`${processLabel} on ${materialName}`} isOpen onClose={() => setOpen(false)}>
+          <DraftOffer isBack={draft.isBack} onDrop={() => { draft.drop(); setOpen(false); }} />
+          <SettingsForm machine={machine} process={step.process} settings={own.settings} typed={own.typed} onChange={(settings, typed) => draft.set({ settings, typed })} />
           <Button title="Write it down as bare" loading={create.isPending} disabled={settingProblems(machine, step.process, own.settings).length > 0} onPress={() => write({ ...own, source: 'guess', reason: 'set by hand' })} />
         </Decision>
       ) : null}

@@ -7,6 +7,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Heading } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useCreateWorkshop, useEnterWorkshop, usePutWorkshopAway, useWorkshops } from './queries';
 
 /** Which workshop one is in: the demo, or one's own, which begins empty. */
@@ -19,10 +20,11 @@ export function Workshops() {
   const [isAwayOpen, setAwayOpen] = useState(false);
   const [kept, gone] = [workshops.data?.filter((workshop) => !workshop.isArchived) ?? [], workshops.data?.filter((workshop) => workshop.isArchived) ?? []];
   const [isNaming, setNaming] = useState(false);
-  const [name, setName] = useState('');
+  const draft = useDraft('new workshop', '');
+  const name = draft.value;
   const start = () => {
     const id = uuid();
-    create.mutate({ id, name: name.trim() }, { onSuccess: () => enter.mutate(id, { onSuccess: () => setNaming(false) }) });
+    create.mutate({ id, name: name.trim() }, { onSuccess: () => enter.mutate(id, { onSuccess: () => { draft.drop(); setNaming(false); } }) });
   };
   const error = create.error ?? enter.error;
   return (
@@ -49,7 +51,7 @@ export function Workshops() {
       <TextKey title="Start a workshop of my own" icon="plus" onPress={() => setNaming(true)} />
       <Decision title="A workshop of your own" isOpen={isNaming} onClose={() => setNaming(false)}>
         <Body>It begins empty: add machines, tools and materials, or bring in a book.</Body>
-        <Input label="Its name" aria-label="Name of the workshop" value={name} onChangeText={setName} renderErrorMessage={false} />
+        <Input label="Its name" aria-label="Name of the workshop" value={name} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
         {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
         <Button title="Start it" disabled={!name.trim()} loading={create.isPending || enter.isPending} onPress={start} />
       </Decision>

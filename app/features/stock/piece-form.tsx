@@ -9,6 +9,7 @@ import { Decision } from '../../ui/choice';
 import { RecordForm, type FormField, type FormValues } from '../../ui/record-form';
 import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { ArchiveKey } from '../shop/archive-key';
 import { useAddPiece, useChangePiece } from './queries';
 
@@ -38,7 +39,12 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   const add = useAddPiece(materialId);
   const change = useChangePiece();
   const [kind, setKind] = useState<StockKind>(piece?.kind ?? 'sheet');
-  const [corners, setCorners] = useState(piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '');
+  const draft = useDraft(`outline of piece ${piece?.id ?? `new ${materialId}`}`, piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '');
+  const corners = draft.value;
+  const done = () => {
+    draft.done();
+    onClose();
+  };
   const mayHaveOutline = kind === 'offcut' || kind === 'blank';
   const outline = mayHaveOutline ? readOutline(corners) : null;
   const toPiece = (values: FormValues): StockPieceFields => {
@@ -53,14 +59,14 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   };
   const write = (values: FormValues, version = piece?.version) => {
     if (outline === 'wrong') return;
-    if (piece && version) change.mutate({ ...toPiece(values), id: piece.id, version }, { onSuccess: onClose });
-    else add.mutate({ ...toPiece(values), id: uuid() }, { onSuccess: onClose });
+    if (piece && version) change.mutate({ ...toPiece(values), id: piece.id, version }, { onSuccess: done });
+    else add.mutate({ ...toPiece(values), id: uuid() }, { onSuccess: done });
   };
   return (
     <Decision title={piece ? 'Change the piece' : 'Into stock'} isOpen onClose={onClose}>
       {mayHaveOutline ? (
         <View>
-          <Input label="Outline, where it is no rectangle" aria-label="Outline" placeholder="0 0, 230 0, 230 70, 140 160, 0 160" value={corners} onChangeText={setCorners} renderErrorMessage={false} />
+          <Input label="Outline, where it is no rectangle" aria-label="Outline" placeholder="0 0, 230 0, 230 70, 140 160, 0 160" value={corners} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
           <Aside style={outline === 'wrong' ? { color: rust } : undefined}>{outline === 'wrong' ? 'Corners are written as x y in mm, with commas between them; three or more.' : 'Its corners in mm, as x y, going round.'}</Aside>
         </View>
       ) : null}

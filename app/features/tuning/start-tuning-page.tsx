@@ -13,9 +13,11 @@ import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
 import { StepNumber } from '../../ui/step-number';
+import { DraftOffer } from '../../ui/draft-offer';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useRecipe } from '../book/queries';
 import { useMachines, useMaterials } from '../shop/queries';
 import { GoesOn, lastToGoOnFrom } from './goes-on';
@@ -51,7 +53,9 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
   const open = tunings.find(({ state }) => state === 'open');
   const last = lastToGoOnFrom(tunings);
   const pieces = useMaterials().data?.find(({ id }) => id === recipe.material.id)?.pieces.filter(({ count }) => count > 0) ?? [];
-  const [typed, setSettings] = useState<Settings>(given ?? recipe.settings);
+  // Numbers that were asked for come before those that were typed earlier.
+  const draft = useDraft<Settings>(`tune ${recipe.id} ${recipe.version}${given ? ' ' + JSON.stringify(given) : ''}`, given ?? recipe.settings);
+  const typed = draft.value;
   // Numbers that were asked for are a beginning of their own.
   const [wantsOn, goOn] = useState(given === null);
   const goesOnFrom = last && wantsOn ? last : null;
@@ -67,7 +71,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
   const go = () => {
     const piece = pieces.find(({ id }) => id === scrap);
     const wanted = { id: uuid(), start: settings, startSpread: spread, fixed, jobId, goesOnFrom: goesOnFrom?.id ?? null, stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? size.widthMm, scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm };
-    begin.mutate(wanted, { onSuccess: (tuning) => router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } }) });
+    begin.mutate(wanted, { onSuccess: (tuning) => { draft.done(); router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } }); } });
   };
   return (
     <Page
@@ -92,6 +96,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
         </Leaf>
       ) : null}
       {last && !open ? <GoesOn last={last} isOn={wantsOn} onChoose={goOn} /> : null}
+      {goesOnFrom ? null : <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />}
       <View style={{ gap: goesOnFrom ? 0 : SPACE.base }}>
         <Heading>{goesOnFrom ? 'Dials' : 'Begin with'}</Heading>
         {dials.map(({ name, label, unit, min, max, step }) => (
@@ -99,7 +104,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
             {goesOnFrom ? (
               <Strong>{label}</Strong>
             ) : (
-              <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => setSettings({ ...settings, [name]: value })} />
+              <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => draft.set({ ...settings, [name]: value })} />
             )}
             <HoldKey label={label} isHeld={fixed.includes(name)} onPress={() => setFixed(fixed.includes(name) ? fixed.filter((other) => other !== name) : [...fixed, name])} />
           </View>

@@ -73,6 +73,9 @@ describe('a nudge', () => {
     expect(nudged(longPlotter, kissCut, { force: 90 }).force).toBe(40);
     expect(nudged(longPlotter, kissCut, {})).toEqual(kissCut);
     expect(sayChanges({ force: 1, speed: -2, passes: 0 })).toBe('+1 force, −2 speed');
+    // In the order of the machine's dials, whichever was turned first.
+    const dials = [longPlotter.dials.find(({ name }) => name === 'speed')!, longPlotter.dials.find(({ name }) => name === 'force')!];
+    expect(sayChanges({ passes: 1, force: 1, speed: -2 }, { dials })).toBe('−2 speed, +1 force, +1 passes');
   });
 
   it('is refused where it leaves the scale or nudges what is not set', () => {
