@@ -3,7 +3,7 @@ import { Text, type StyleProp, type TextStyle } from 'react-native';
 import { useTokens } from './theme';
 import { FONT } from './tokens';
 
-type TypeProps = PropsWithChildren<{ style?: StyleProp<TextStyle>; numberOfLines?: number; testID?: string }>;
+type TypeProps = PropsWithChildren<{ style?: StyleProp<TextStyle>; numberOfLines?: number; testID?: string; /** Said at once by a screen reader, as a save that failed. */ role?: 'alert' }>;
 
 /** The name of a page. */
 export function Title({ children, style, ...rest }: TypeProps) {

@@ -24,7 +24,7 @@ export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
     <View style={{ gap: SPACE.small }} testID="nailed">
       <Heading>Nailed up</Heading>
       {recipes.length === 0 ? <Aside>Nothing yet: nail a card up from its page in the book, and it stays here.</Aside> : null}
-      {nails.isError ? <Body style={{ color: rust }}>{nails.error.message}</Body> : null}
+      {nails.isError ? <Body role="alert" style={{ color: rust }}>{nails.error.message}</Body> : null}
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           {shown.map((recipe) => (

@@ -17,7 +17,7 @@ export function CorrectEvidence({ recipe, event, onDone }: { recipe: RecipeDetai
       <Aside>{event.jobName ?? 'Trial'}</Aside>
       <OutcomeKeys process={recipe.process} colour={recipe.material.colour} seen={null} chosen={event.outcome} isBusy={correct.isPending} onChoose={(outcome) => correct.mutate({ id: event.id, outcome }, { onSuccess: onDone })} />
       {event.earlier.length ? <Aside>{`Before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside> : null}
-      {correct.isError ? <Body style={{ color: rust }}>{correct.error.message}</Body> : null}
+      {correct.isError ? <Body role="alert" style={{ color: rust }}>{correct.error.message}</Body> : null}
       <TextKey title="It does not count: take it out" icon="eraser" isRisky isDisabled={correct.isPending} onPress={() => correct.mutate({ id: event.id, outcome: null }, { onSuccess: onDone })} />
     </View>
   );

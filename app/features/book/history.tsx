@@ -17,7 +17,7 @@ export function History({ recipe }: { recipe: RecipeDetail }) {
   return (
     <View testID="history">
       <Heading>How it came to these numbers</Heading>
-      {back.isError ? <Body style={{ color: rust }}>{back.error.message}</Body> : null}
+      {back.isError ? <Body role="alert" style={{ color: rust }}>{back.error.message}</Body> : null}
       {recipe.revisions.map((revision, i) => {
         const before = recipe.revisions[i + 1];
         return (

@@ -72,8 +72,8 @@ export function ImportPage() {
           <Button title={plan ? 'Choose another file' : 'Choose a file'} type={plan && writes ? 'outline' : 'solid'} loading={preview.isPending} onPress={() => void choose()} />
         </>
       )}
-      {preview.isError ? <Body style={{ color: rust }}>{preview.error.message}</Body> : null}
-      {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
+      {preview.isError ? <Body role="alert" style={{ color: rust }}>{preview.error.message}</Body> : null}
+      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
       {plan && !write.isSuccess ? <Plan plan={plan} /> : null}
     </Page>
   );

@@ -102,7 +102,7 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
         <ChangeLine label="Machine" value={machine?.name ?? 'none in the shop can do it'} onPress={() => setAsked('machine')} />
         <ChangeLine label="Tool" value={tool?.name ?? 'none in the shop can do it'} onPress={() => setAsked('tool')} />
       </View>
-      {create.isError ? <Body style={{ color: rust }}>{create.error.message}</Body> : null}
+      {create.isError ? <Body role="alert" style={{ color: rust }}>{create.error.message}</Body> : null}
       {there ? (
         <Leaf testID="there">
           <Heading>It is in the book already</Heading>
@@ -114,7 +114,7 @@ function NewRecipe({ machines, tools, materials, startMaterial }: { machines: Ma
         <Leaf>
           <Heading>How to start</Heading>
           {suggestion.isPending ? <Waiting lines={1} /> : null}
-          {suggestion.isError ? <Body style={{ color: rust }}>{suggestion.error.message}</Body> : null}
+          {suggestion.isError ? <Body role="alert" style={{ color: rust }}>{suggestion.error.message}</Body> : null}
           {answer?.suggestion ? (
             <>
               <Suggested suggestion={answer.suggestion} machineId={machine.id} />

@@ -56,7 +56,7 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
           </View>
         ) : null}
         <Why name="Why this nudge?" placeholder="this roll is stiffer" value={reason} onChange={(next) => set({ reason: next })} />
-        {problem ?? add.error ? <Body style={{ color: rust }}>{problem?.message ?? add.error?.message}</Body> : null}
+        {problem ?? add.error ? <Body role="alert" style={{ color: rust }}>{problem?.message ?? add.error?.message}</Body> : null}
         {missing ? <Aside>{missing}</Aside> : null}
         <Button title="Keep the nudge" disabled={!isNudged || !reason.trim() || Boolean(problem)} loading={add.isPending} onPress={write} />
       </View>

@@ -136,7 +136,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       </Decision>
       <History recipe={recipe} />
       <TextKey title="Card to print (PDF, A6)" icon="printer-outline" onPress={() => void saveFile(paths.cards([recipe.id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
-      {trouble ? <Body style={{ color: tokens.rust }}>{trouble}</Body> : null}
+      {trouble ? <Body role="alert" style={{ color: tokens.rust }}>{trouble}</Body> : null}
       <ArchiveKey path={paths.recipeArchive(recipe.id)} version={recipe.version} isArchived={recipe.isArchived} what="the recipe" />
       {machine && open?.what === 'change' ? <ChangeRecipe recipe={recipe} machine={machine} onClose={close} /> : null}
       {machine && open?.what === 'nudge' ? <NudgeRecipe recipe={recipe} machine={machine} start={open.start} onClose={(said) => { close(); if (said) setKept(said); }} /> : null}
@@ -186,7 +186,7 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
   return (
     <View style={{ gap: SPACE.small }}>
       <Heading>Nudges</Heading>
-      {end.isError ? <Body style={{ color: rust }}>{end.error.message}</Body> : null}
+      {end.isError ? <Body role="alert" style={{ color: rust }}>{end.error.message}</Body> : null}
       {now.map((variant) => (
         <Leaf key={variant.id} edge={quench} testID="variant">
           <Strong>
@@ -224,7 +224,7 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
     <View style={{ gap: SPACE.small }}>
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
       <Input label="Note" aria-label="Note" multiline value={draft.value} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
-      {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
+      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Leave it" type="outline" containerStyle={{ flex: 1 }} onPress={draft.drop} />
         <Button title="Keep the note" containerStyle={{ flex: 1 }} loading={write.isPending} onPress={() => write.mutate({ version: recipe.version, note: draft.value ?? '' }, { onSuccess: draft.drop })} />

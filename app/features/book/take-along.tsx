@@ -28,7 +28,7 @@ export function TakeAlong({ isOpen, recipeIds, onClose }: TakeAlongProps) {
       <Body>As a table of the numbers as they stand, for a spreadsheet.</Body>
       <Button title="Save as CSV" type="outline" onPress={() => save(paths.bookFile('csv', recipeIds))} />
       {recipeIds.length ? <Button title="Cards to print (PDF)" type="outline" onPress={() => save(paths.cards(recipeIds))} /> : null}
-      {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}
+      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
       <Aside>The other way round: a file into this book.</Aside>
       <Button
         title="Bring in a book"

@@ -26,7 +26,7 @@ export function WriteTrial({ recipe, machine, onClose }: { recipe: RecipeDetail;
         <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
         <SettingsForm machine={machine} process={recipe.process} settings={settings} was={recipe.settings} onChange={(next) => draft.set(next)} />
         <Heading>How did it come out?</Heading>
-        {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
+        {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
         {OUTCOMES.map((outcome) => (
           <Button key={outcome} title={words[outcome]} type={outcome === 'right' ? 'solid' : 'outline'} disabled={isWrong || write.isPending} onPress={() => write.mutate({ id: uuid(), settings, outcome }, { onSuccess: () => { draft.done(); onClose(); } })} />
         ))}

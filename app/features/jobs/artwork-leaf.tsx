@@ -52,7 +52,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         {artwork.kind === 'dxf' ? <TextKey title="Join loose ends" icon="vector-polyline" onPress={() => setAsked('joins')} /> : null}
         <TextKey title="Fetch the original file" icon="download" onPress={() => save.mutate()} />
       </View>
-      {save.isError ? <Body style={{ color: rust }}>{save.error.message}</Body> : null}
+      {save.isError ? <Body role="alert" style={{ color: rust }}>{save.error.message}</Body> : null}
       <SizeDecision artwork={artwork} sheets={useSheets(job)} isOpen={asked === 'size'} onClose={() => setAsked(null)} />
       {artwork.choices ? <JoinDecision artwork={artwork} isOpen={asked === 'joins'} onClose={() => setAsked(null)} /> : null}
     </Leaf>
@@ -94,7 +94,7 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
         />
       ))}
       <Aside>Or set its exact size below.</Aside>
-      {read.isError ? <Body style={{ color: rust }}>{read.error.message}</Body> : null}
+      {read.isError ? <Body role="alert" style={{ color: rust }}>{read.error.message}</Body> : null}
     </View>
   );
 }
@@ -123,7 +123,7 @@ function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOp
     <Decision title="Join loose ends" isOpen={isOpen} onClose={onClose}>
       <Input label="Ends nearer than this are joined, mm" aria-label="Distance of loose ends in mm" inputMode="decimal" value={typed} onChangeText={setTyped} />
       <Aside>The file is read again; its steps and recipes stay.</Aside>
-      {read.isError ? <Body style={{ color: rust }}>{read.error.message}</Body> : null}
+      {read.isError ? <Body role="alert" style={{ color: rust }}>{read.error.message}</Body> : null}
       <Button title="Read it again" disabled={joinMm === null} loading={read.isPending} onPress={() => read.mutate({ artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } }, { onSuccess: onClose })} />
     </Decision>
   );

@@ -47,7 +47,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
           <Button title="Set a text" type="outline" onPress={setText} />
         </View>
       )}
-      {bringIn.isError && !wasStopped ? <Body style={{ color: rust }}>{bringIn.error.message}</Body> : null}
+      {bringIn.isError && !wasStopped ? <Body role="alert" style={{ color: rust }}>{bringIn.error.message}</Body> : null}
     </Leaf>
   );
 }

@@ -42,7 +42,7 @@ export function ChecksView({ job, steps, onShow }: ChecksViewProps) {
             {!bed ? <Aside>The checks begin once the material is chosen.</Aside> : null}
             {bed && !step.match.recipe ? <FindingLeaf job={job} finding={{ code: 'no-recipe', severity: 'stop', message: 'There is no recipe for this step.', mend: 'Take the nearest one as bare, or set the numbers yourself.', places: [] }} /> : null}
             {inspection.isFetching ? <Aside>Checking …</Aside> : null}
-            {inspection.isError ? <Body style={{ color: rust }}>{inspection.error.message}</Body> : null}
+            {inspection.isError ? <Body role="alert" style={{ color: rust }}>{inspection.error.message}</Body> : null}
             {inspection.data?.findings.map((finding) => (
               <FindingLeaf key={finding.code} job={job} step={step} finding={finding} onShow={finding.places.length ? () => onShow(step.id, finding) : undefined} />
             ))}
@@ -71,7 +71,7 @@ function FindingLeaf({ job, step, finding, onShow }: FindingLeafProps) {
       <Strong style={{ color: edge }}>{isStop ? 'Has to be put right' : 'Look at this'}</Strong>
       <Body>{finding.message}</Body>
       <Aside>{finding.mend}</Aside>
-      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
         {fix ? <Button title={fix.label} type="outline" loading={isPending} onPress={() => mend(fix)} /> : null}
         {onShow ? <TextKey title="Show me where" icon="map-marker-outline" label={`Show me where: ${finding.message}`} onPress={onShow} /> : null}

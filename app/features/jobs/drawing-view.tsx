@@ -53,7 +53,7 @@ export function UndoKey({ job }: { job: JobDetail }) {
         {job.undo ? <TextKey title={`Undo: ${job.undo}`} icon="undo" isDisabled={undo.isPending} onPress={() => undo.mutate('undo')} /> : null}
         {job.redo ? <TextKey title={`Do again: ${job.redo}`} icon="redo" isDisabled={undo.isPending} onPress={() => undo.mutate('redo')} /> : null}
       </View>
-      {undo.isError ? <Body style={{ color: rust }}>{undo.error.message}</Body> : null}
+      {undo.isError ? <Body role="alert" style={{ color: rust }}>{undo.error.message}</Body> : null}
     </View>
   );
 }

@@ -220,7 +220,7 @@ function GroupSteps({ job }: { job: JobDetail }) {
   return (
     <View style={{ gap: SPACE.small }}>
       <Chips label="A step for each" options={[{ value: 'colour', label: 'A step for each colour' }, { value: 'layer', label: 'A step for each layer' }]} chosen={null} onChoose={(by) => change.mutate({ by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })} />
-      {change.isError ? <Body style={{ color: rust }}>{change.error.message}</Body> : null}
+      {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
     </View>
   );
 }

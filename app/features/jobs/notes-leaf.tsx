@@ -54,7 +54,7 @@ export function NotesLeaf({ job }: { job: JobDetail }) {
           <TextKey title="Bring back" label={`Bring back the note ${note.label}`} onPress={() => away.mutate({ id: note.id, isArchived: false })} />
         </View>
       )) : null}
-      {away.isError ? <Body style={{ color: rust }}>{away.error.message}</Body> : null}
+      {away.isError ? <Body role="alert" style={{ color: rust }}>{away.error.message}</Body> : null}
       <TextKey title="Write a note" icon="pencil-outline" onPress={() => setWriting(true)} />
       <Decision title="A note for this job" isOpen={isWriting} onClose={() => setWriting(false)}>
         <NoteForm job={job} onDone={() => setWriting(false)} />
@@ -96,7 +96,7 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
         </View>
       ) : null}
       <Input label="What?" aria-label="What?" placeholder={facts.placeholder} value={value} onChangeText={setValue} maxLength={2000} multiline={kind === 'words'} renderErrorMessage={false} />
-      {write.isError ? <Body style={{ color: rust }}>{write.error.message}</Body> : null}
+      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
       <Button title="Write it down" disabled={!value.trim()} loading={write.isPending} onPress={() => write.mutate({ id, kind, label: label.trim() || facts.heading, value: value.trim() }, { onSuccess: () => { draft.done(); onDone(); } })} />
     </View>
   );

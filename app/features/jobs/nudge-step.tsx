@@ -58,7 +58,7 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
         </View>
       ) : null}
       <Why name="Why this nudge?" placeholder="cold morning" value={reason} onChange={(next) => draft.set({ changes, reason: next })} />
-      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
       {isNudged ? null : <Aside>Turn a dial first.</Aside>}
       <Button title="Keep it in this job" disabled={!isNudged || Boolean(problem)} loading={change.isPending} onPress={() => send({ changes: kept, reason: reason.trim() })} />
       {step.nudge ? (

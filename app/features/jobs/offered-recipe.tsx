@@ -46,7 +46,7 @@ export function OfferedRecipe({ step, machine, processLabel, materialName }: Off
         <Aside>{refusal}</Aside>
       )}
       <Button title="Set the numbers myself" type={suggestion ? 'outline' : 'solid'} onPress={() => { if (!own) draft.set({ settings: suggestion?.settings ?? gentlest(machine, step.process), typed: {} }); setOpen(true); }} />
-      {create.isError ? <Body style={{ color: rust }}>{create.error.message}</Body> : null}
+      {create.isError ? <Body role="alert" style={{ color: rust }}>{create.error.message}</Body> : null}
       {own && isOpen ? (
         <Decision title={`${processLabel} on ${materialName}`} isOpen onClose={() => setOpen(false)}>
           <DraftOffer isBack={draft.isBack} onDrop={() => { draft.drop(); setOpen(false); }} />

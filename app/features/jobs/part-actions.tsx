@@ -38,7 +38,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   return (
     <View style={{ gap: SPACE.hair }}>
       <Strong>{chosen.length === 1 ? `“${chosen[0].name}” is chosen` : `${chosen.length} parts are chosen`}</Strong>
-      {act.isError ? <Body style={{ color: rust }}>{act.error.message}</Body> : null}
+      {act.isError ? <Body role="alert" style={{ color: rust }}>{act.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         {chosen.every((part) => part.role === 'process') ? <Button title="Into a step" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => setAsked('step')} /> : <Button title="Process" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => send({ action: 'role', role: 'process' })} />}
         <Button title="Guide" type="outline" containerStyle={{ flex: 1 }} onPress={() => send({ action: 'role', role: 'guide' })} />

@@ -11,7 +11,7 @@ export function PutJobAway({ job }: { job: JobDetail }) {
   return (
     <>
       <TextKey title={job.isArchived ? 'Take the job out again' : 'Put the job away'} icon={job.isArchived ? 'archive-arrow-up-outline' : 'archive-arrow-down-outline'} isDisabled={away.isPending} onPress={() => away.mutate(!job.isArchived)} />
-      {away.isError ? <Body style={{ color: rust }}>{away.error.message}</Body> : null}
+      {away.isError ? <Body role="alert" style={{ color: rust }}>{away.error.message}</Body> : null}
     </>
   );
 }

@@ -1,6 +1,7 @@
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
+import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Polyline, Rect, Text as SvgText } from 'react-native-svg';
@@ -90,7 +91,7 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   return (
     <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} {...(onChoose ? { onClick: tap } : {})} style={{ width: '100%', minHeight: 80 }} testID="sheet">
       {width > 0 ? (
-        <Svg width={width} height={height} role="img" aria-label={`Sheet ${sheet.widthMm} by ${sheet.lengthMm} mm with ${parts.length} parts`}>
+        <Svg width={width} height={height} role="img" aria-label={`Sheet ${formatNumber(sheet.widthMm, 1)} by ${formatNumber(sheet.lengthMm, 1)} mm with ${parts.length} parts`}>
           <Defs>
             <Pattern id="margin" patternUnits="userSpaceOnUse" width={7} height={7} patternTransform="rotate(45)">
               <Line x1={0} y1={0} x2={0} y2={7} stroke={tokens.slate} strokeWidth={1} strokeOpacity={0.45} />

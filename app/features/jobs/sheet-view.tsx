@@ -73,7 +73,7 @@ export function SheetView({ inspected, guides, others = [], undo, places, maxHei
         <Aside>Tap a part on the sheet, or its name, to choose just that one.</Aside>
         {undo}
         <PartNames parts={inspection.data.parts} chosen={chosen} onToggle={toggle} />
-        {nudge.isError ? <Body style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
+        {nudge.isError ? <Body role="alert" style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
       </View>
       <Figure>
         {formatNumber(inspection.data.cutMm / 1000, 2)} m down, {formatNumber(inspection.data.travelMm / 1000, 2)} m up

@@ -58,7 +58,7 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
       <Toggle label="Keep the ratio" value={isRatioKept} onChange={keepRatio} />
       <Toggle label="Lock this size" value={artwork.isSizeLocked} onChange={(isSizeLocked) => send({ isSizeLocked })} />
       {artwork.isSizeLocked ? <Aside>Its gaps and printed scales stay as they are. Unlock it to change the size.</Aside> : null}
-      {change.isError ? <Body style={{ color: rust }}>{change.error.message}</Body> : null}
+      {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
       <Button title="Set the size" disabled={width === null || height === null || artwork.isSizeLocked} loading={change.isPending} onPress={set} />
       <Strong>Or made to fit</Strong>
       {sheets.map((sheet) => (

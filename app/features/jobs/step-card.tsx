@@ -121,7 +121,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       ) : null}
       {isOpen && job.steps.length > 1 ? <TurnKeys job={job} step={step} /> : null}
       {isOpen ? <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} /> : null}
-      {change.isError ? <Body style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
+      {change.isError ? <Body role="alert" style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
 
       <MaterialShelf isOpen={asked === 'material'} chosen={step.materialId} machineId={step.machineId} onChoose={(material) => send({ materialId: material.id })} onClose={() => setAsked(null)} />
       {recipe && settings && bed ? <NudgeStep isOpen={asked === 'nudge'} step={step} machine={bed.machine} tool={bed.tool} onClose={() => setAsked(null)} /> : null}
@@ -142,7 +142,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       </Decision>
       <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
         {machines.filter((machine) => !machine.isArchived && process.machineKinds.includes(machine.kind)).map((machine) => (
-          <Option key={machine.id} label={machine.name} detail={`${machineKindOf(machine.kind).label}, ${machine.workWidthMm} mm wide`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
+          <Option key={machine.id} label={machine.name} detail={`${machineKindOf(machine.kind).label}, ${formatNumber(machine.workWidthMm, 1)} mm wide`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
         ))}
       </Decision>
       <Decision title="In which holder?" isOpen={asked === 'holder'} onClose={() => setAsked(null)}>

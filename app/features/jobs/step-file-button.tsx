@@ -20,7 +20,7 @@ export function StepFileButton({ job, step, machine }: { job: JobDetail; step: S
       <Button title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`} type="outline" loading={save.isPending} onPress={() => save.mutate(false)} />
       {together.length > 1 ? <Button title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`} type="outline" disabled={save.isPending} onPress={() => save.mutate(true)} /> : null}
       {byHand.length ? <Aside>{`Set by hand, as the file does not carry it: ${byHand.join(', ')}.`}</Aside> : null}
-      {save.isError ? <Body style={{ color: rust }}>{save.error.message}</Body> : null}
+      {save.isError ? <Body role="alert" style={{ color: rust }}>{save.error.message}</Body> : null}
     </>
   );
 }

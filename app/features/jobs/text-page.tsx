@@ -93,8 +93,8 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
             ) : (
               <Aside>What you type is shown here as it will be cut.</Aside>
             )}
-            {preview.isError ? <Body style={{ color: rust }}>{preview.error.message}</Body> : null}
-            {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+            {preview.isError ? <Body role="alert" style={{ color: rust }}>{preview.error.message}</Body> : null}
+            {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
           </>
         }
         second={
@@ -144,7 +144,7 @@ function FontChoice({ fontId, onChoose }: { fontId: string; onChoose: (id: strin
     <View style={{ gap: SPACE.small }}>
       <Chips label="Font" options={options} chosen={fontId} onChoose={onChoose} />
       <TextKey title="Bring in a font of your own" icon="format-font" onPress={() => void bring()} />
-      {keep.isError ? <Body style={{ color: rust }}>{keep.error.message}</Body> : null}
+      {keep.isError ? <Body role="alert" style={{ color: rust }}>{keep.error.message}</Body> : null}
     </View>
   );
 }

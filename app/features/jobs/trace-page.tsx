@@ -102,7 +102,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
             <Aside testID="comes-of-it">{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`} of ${pointsOf(shown)} points, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>
             {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : null}
             {seen?.notices.map((notice) => <Aside key={notice.message}>{notice.count > 1 ? `${notice.message} (${notice.count})` : notice.message}</Aside>)}
-            {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+            {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
           </>
         }
         second={

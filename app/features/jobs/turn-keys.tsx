@@ -24,7 +24,7 @@ export function TurnKeys({ job, step }: { job: JobDetail; step: StepView }) {
         <TextKey title="Later" icon="arrow-down" label={`Later: step ${step.position + 1}`} isDisabled={step.position === job.steps.length - 1} onPress={() => move(1)} />
         {job.isOrderByHand ? <TextKey title="Order by the rules" icon="sort" onPress={() => change.mutate({ order: [] })} /> : null}
       </View>
-      {change.isError ? <Body style={{ color: rust }}>{change.error.message}</Body> : null}
+      {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
     </View>
   );
 }

@@ -102,7 +102,7 @@ function DialEditor({ machine, start, isNew, back }: { machine: MachineView; sta
       foot={
         stale ? null : (
           <>
-            {change.isError ? <Body style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
+            {change.isError ? <Body role="alert" style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
             {problem ? <Strong>{problem}</Strong> : null}
             <Button title="Write it down" disabled={problem !== null} loading={change.isPending} onPress={() => write(machine)} />
           </>

@@ -76,7 +76,7 @@ function ReplaceTool({ tool, isOpen, onClose }: { tool: ToolView; isOpen: boolea
     <Decision title="A new one is in" isOpen={isOpen} onClose={onClose}>
       <Body>The new one starts unworn. What the old one did and how it came out stays in the book.</Body>
       <Input label="A word about the old one" aria-label="A word about the old one" placeholder="tip broken off" value={note} onChangeText={setNote} renderErrorMessage={false} />
-      {replace.isError ? <Body style={{ color: rust }}>{replace.error.message}</Body> : null}
+      {replace.isError ? <Body role="alert" style={{ color: rust }}>{replace.error.message}</Body> : null}
       <Button title="Start the new life" loading={replace.isPending} onPress={() => replace.mutate({ version: tool.version, note: note.trim() }, { onSuccess: onClose })} />
     </Decision>
   );

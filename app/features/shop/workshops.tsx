@@ -47,12 +47,12 @@ export function Workshops() {
           <TextKey title="Bring back" label={`Bring back ${workshop.name}`} onPress={() => away.mutate({ id: workshop.id, isArchived: false })} />
         </View>
       )) : null}
-      {away.isError ? <Body style={{ color: rust }}>{away.error.message}</Body> : null}
+      {away.isError ? <Body role="alert" style={{ color: rust }}>{away.error.message}</Body> : null}
       <TextKey title="Start a workshop of my own" icon="plus" onPress={() => setNaming(true)} />
       <Decision title="A workshop of your own" isOpen={isNaming} onClose={() => setNaming(false)}>
         <Body>It begins empty: add machines, tools and materials, or bring in a book.</Body>
         <Input label="Its name" aria-label="Name of the workshop" value={name} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
-        {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+        {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
         <Button title="Start it" disabled={!name.trim()} loading={create.isPending || enter.isPending} onPress={start} />
       </Decision>
     </View>

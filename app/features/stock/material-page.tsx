@@ -98,7 +98,7 @@ function Material({ material }: { material: MaterialView }) {
         {found?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} />)}
       </View>
       <TextKey title="Drawer label to print (PDF)" icon="printer-outline" onPress={() => void saveFile(paths.labels([id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
-      {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}
+      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
       <ArchiveKey path={paths.materialArchive(id)} version={material.version} isArchived={material.isArchived} what="the material" />
       {piece ? <PieceForm materialId={id} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} /> : null}
     </Page>
@@ -134,7 +134,7 @@ function Photo({ material }: { material: MaterialView }) {
     <View style={{ gap: SPACE.small }}>
       {material.photoId ? <Image source={{ uri: paths.photo(material.photoId) }} accessibilityLabel={`Photo of ${material.name}`} resizeMode="cover" style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }} /> : null}
       <TextKey title={material.photoId ? 'Another photo' : 'Add a photo of its pattern'} icon="camera-outline" isDisabled={photograph.isPending} onPress={() => void choose()} />
-      {photograph.isError ? <Body style={{ color: rust }}>{photograph.error.message}</Body> : null}
+      {photograph.isError ? <Body role="alert" style={{ color: rust }}>{photograph.error.message}</Body> : null}
     </View>
   );
 }

@@ -2,6 +2,7 @@ import { paths, type StockPieceFields, type StockPieceView } from '@keen-anvil/c
 import { STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { Input } from '@rneui/themed';
+import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
@@ -78,7 +79,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
         isSubmitting={add.isPending || change.isPending}
         error={add.error ?? change.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as StockKind)}
-        stale={{ what: 'this piece', sayTheirs: (current: StockPieceView) => `name ${current.name}, ${current.widthMm} × ${current.lengthMm} mm, ${current.count} of it`, onKeepTheirs: onClose, onWriteMine: (current: StockPieceView, values) => write(values, current.version) }}
+        stale={{ what: 'this piece', sayTheirs: (current: StockPieceView) => `name ${current.name}, ${formatNumber(current.widthMm, 1)} × ${formatNumber(current.lengthMm, 1)} mm, ${current.count} of it`, onKeepTheirs: onClose, onWriteMine: (current: StockPieceView, values) => write(values, current.version) }}
         onSubmit={(values) => write(values)}
       />
       {piece ? <ArchiveKey path={paths.pieceArchive(piece.id)} version={piece.version} isArchived={piece.isArchived} what="the piece" /> : null}

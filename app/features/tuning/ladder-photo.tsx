@@ -64,7 +64,7 @@ export function LadderPhoto({ shares, onMeasured }: { shares: readonly [number, 
           {corners.length ? <TextKey title="Tap the corners anew" icon="undo" onPress={() => setCorners([])} /> : null}
         </>
       ) : null}
-      {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}
+      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
     </View>
   );
 }

@@ -80,7 +80,7 @@ function InPlace({ tuning, machine, repeat }: { tuning: TuningView; machine: Mac
       <Body>
         A second time over trial {repeat.number} with {saidChanges(machine, tuning.recipe.process, repeat.settings, last.settings) || 'the same numbers'} makes it right with a chance of {Math.round(repeat.chance.right * 100)} %: what was done there counts.
       </Body>
-      {layOut.isError ? <Body style={{ color: rust }}>{layOut.error.message}</Body> : null}
+      {layOut.isError ? <Body role="alert" style={{ color: rust }}>{layOut.error.message}</Body> : null}
       <Button title="Go over it again" type="outline" loading={layOut.isPending} onPress={() => layOut.mutate({ id: uuid(), count: 1, repeatOf: repeat.ofShapeId })} />
     </Leaf>
   );

@@ -50,7 +50,7 @@ export function RunSheet({ tuning, sheet, machine }: { tuning: TuningView; sheet
           </View>
         </>
       )}
-      {trouble || drop.error ? <Body style={{ color: rust }}>{trouble ?? drop.error?.message}</Body> : null}
+      {trouble || drop.error ? <Body role="alert" style={{ color: rust }}>{trouble ?? drop.error?.message}</Body> : null}
     </Leaf>
   );
 }
@@ -63,7 +63,7 @@ export function RunSheetKeys({ sheet, machine }: { sheet: TrialSheetView; machin
   const verb = { tool: 'cut', beam: 'burnt', heat: 'pressed' }[machineKindOf(machine.kind).does];
   return (
     <View style={{ gap: SPACE.small }}>
-      {carryOut.isError ? <Body style={{ color: rust }}>{carryOut.error.message}</Body> : null}
+      {carryOut.isError ? <Body role="alert" style={{ color: rust }}>{carryOut.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title={`I have ${verb} it`} type="outline" containerStyle={{ flex: 1 }} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'by-hand' })} />
         <Button title="Run on the stand-in" containerStyle={{ flex: 1.6 }} loading={isRunning} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'stand-in' })} />

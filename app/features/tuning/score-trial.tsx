@@ -18,7 +18,7 @@ export function ScoreTrial({ tuning, shape, machine }: { tuning: TuningView; sha
       <Aside>{saidChanges(machine, process, shape.settings, {})}</Aside>
       {shape.onTopOf.length ? <Aside>on top of {shape.onTopOf.map((earlier) => saidChanges(machine, process, earlier, {})).join(', then ')}</Aside> : null}
       <OutcomeKeys process={process} colour={material.colour} seen={shape.seenOutcome} where={saidFault(shape)} isBusy={score.isPending} onChoose={(outcome) => score.mutate({ shapeId: shape.id, outcome })} />
-      {score.isError ? <Body style={{ color: rust }}>{score.error.message}</Body> : null}
+      {score.isError ? <Body role="alert" style={{ color: rust }}>{score.error.message}</Body> : null}
       <TrialPhoto shape={shape} />
     </Leaf>
   );

@@ -2,6 +2,7 @@ import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
 import { type START_SPREADS, type MachineView, type RecipeDetail } from '@keen-anvil/contract';
 import { settingProblems, type QuantityName, type Settings, type Temper } from '@keen-anvil/core/recipes';
 import { tunedDials } from '@keen-anvil/core/tuning';
+import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -83,7 +84,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
           <Button title="Go on with the open tuning" onPress={() => router.replace({ pathname: '/book/tuning/[id]', params: { id: open.id } })} />
         ) : (
           <>
-            {problem ?? begin.error?.message ? <Body style={{ color: rust }}>{problem ?? begin.error?.message}</Body> : null}
+            {problem ?? begin.error?.message ? <Body role="alert" style={{ color: rust }}>{problem ?? begin.error?.message}</Body> : null}
             <Button title="Begin tuning" loading={begin.isPending} disabled={Boolean(problem) || begin.isPending} onPress={go} />
           </>
         )
@@ -119,7 +120,7 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       <View role="radiogroup" aria-label="Scrap">
         <Heading>On which scrap?</Heading>
         {pieces.map((piece) => (
-          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${piece.widthMm} × ${piece.lengthMm} mm`} isChosen={scrap === piece.id} onPress={() => setChosen(piece.id)} />
+          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`} isChosen={scrap === piece.id} onPress={() => setChosen(piece.id)} />
         ))}
         <Option label="A rectangle I measure" detail="of something that is not in stock" isChosen={scrap === RECTANGLE} onPress={() => setChosen(RECTANGLE)} />
         {scrap === RECTANGLE ? (

@@ -57,7 +57,7 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
       back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
       foot={
         <>
-          {keep.isError ? <Body style={{ color: rust }}>{keep.error.message}</Body> : null}
+          {keep.isError ? <Body role="alert" style={{ color: rust }}>{keep.error.message}</Body> : null}
           <Button title={keep.isSuccess ? 'Kept with the recipe' : 'Keep the curve with the recipe'} loading={keep.isPending} disabled={!isScored} onPress={() => keep.mutate({ quantity: dial.name, patches })} />
         </>
       }
@@ -67,7 +67,7 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
         <TextKey title="Machine file (G-code)" icon="download" onPress={() => void saveFile(paths.toneFile(recipe.id, dial.name, values)).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
         <TextKey title="Burn it on the stand-in" icon="laser-pointer" onPress={burn} />
       </View>
-      {trouble ? <Body style={{ color: rust }}>{trouble}</Body> : null}
+      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
       {isScored ? <ToneChart curve={toneCurve(patches)} patches={patches} dial={dial} /> : <Nothing title="Not scored yet">Burn the ladder, then say how dark each patch came out, or measure them in a photo.</Nothing>}
       <LadderPhoto shares={shares} onMeasured={score} />
       <Leaf edge={isScored ? moss : rule}>

@@ -40,7 +40,7 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
       ))}
       <Decision title={`How did trial ${correcting?.number ?? ''} come out?`} isOpen={correcting !== null} onClose={() => setCorrecting(null)}>
         {correcting ? <OutcomeKeys process={process} colour={material.colour} seen={null} chosen={correcting.outcome} isBusy={score.isPending} onChoose={say} /> : null}
-        {score.isError ? <Body style={{ color: rust }}>{score.error.message}</Body> : null}
+        {score.isError ? <Body role="alert" style={{ color: rust }}>{score.error.message}</Body> : null}
         {tuning.state === 'open' ? <TextKey title="Take the verdict back" icon="undo" isDisabled={score.isPending} onPress={() => say(null)} /> : null}
       </Decision>
     </View>

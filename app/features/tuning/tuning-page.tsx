@@ -1,5 +1,6 @@
 import type { MachineView, TuningView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
+import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -78,7 +79,7 @@ function Tuning({ tuning, machine }: TuningProps) {
           <>
             <TrialSheetPicture tuning={tuning} chosen={toScore?.id} maxHeight={height * 0.34} />
             <Aside>
-              On {tuning.scrap.name}, {tuning.scrap.widthMm} × {tuning.scrap.lengthMm} mm
+              On {tuning.scrap.name}, {formatNumber(tuning.scrap.widthMm, 1)} × {formatNumber(tuning.scrap.lengthMm, 1)} mm
             </Aside>
             <TrialList tuning={tuning} machine={machine} />
             {tuning.state === 'open' ? <EndKey tuning={tuning} /> : null}
@@ -101,7 +102,7 @@ function NextKeys({ tuning, machine }: TuningProps) {
   const error = layOut.error ?? end.error;
   return (
     <View style={{ gap: SPACE.small }}>
-      {error ? <Body style={{ color: rust }}>{error.message}</Body> : null}
+      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         {!advice ? (
           <Button title="Lay out this trial" containerStyle={{ flex: 1 }} loading={answer.isPending} disabled />
@@ -127,7 +128,7 @@ function EndKey({ tuning }: { tuning: TuningView }) {
   return (
     <Leaf edge={rust}>
       <Body>The trials stay in the recipe’s evidence; its numbers stay as they were.</Body>
-      {end.isError ? <Body style={{ color: rust }}>{end.error.message}</Body> : null}
+      {end.isError ? <Body role="alert" style={{ color: rust }}>{end.error.message}</Body> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Go on tuning" type="outline" containerStyle={{ flex: 1 }} onPress={() => ask(false)} />
         <Button title="End it" containerStyle={{ flex: 1 }} loading={end.isPending} onPress={() => end.mutate({ version: tuning.version, how: 'end' })} />
