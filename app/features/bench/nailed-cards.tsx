@@ -1,6 +1,6 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
 import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { closestCenter, DndContext, KeyboardSensor, MeasuringStrategy, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { View } from 'react-native';
@@ -9,6 +9,9 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
 import { useNails } from '../book/queries';
 import { RecipeRow } from '../book/recipe-row';
+
+/** Places are measured all the time: measured only at the start, a list that was just filled could be lifted from and never moved in. */
+const MEASURING = { droppable: { strategy: MeasuringStrategy.Always } };
 
 /** The cards nailed to the Bench, in the maker's own order: dragged by their handle, by finger, mouse or keyboard. */
 export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
@@ -25,7 +28,7 @@ export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
       <Heading>Nailed up</Heading>
       {recipes.length === 0 ? <Aside>Nothing yet: nail a card up from its page in the book, and it stays here.</Aside> : null}
       {nails.isError ? <Body role="alert" style={{ color: rust }}>{nails.error.message}</Body> : null}
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} measuring={MEASURING} onDragEnd={drop}>
         <SortableContext items={ids} strategy={verticalListSortingStrategy}>
           {shown.map((recipe) => (
             <NailedCard key={recipe.id} recipe={recipe} />
