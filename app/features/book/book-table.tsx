@@ -162,7 +162,7 @@ function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: {
   const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
   return (
     <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', minHeight: ROW, paddingVertical: 3, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
-      <View role="cell"><CheckBox {...{ 'aria-checked': isChosen }} checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 2, marginRight: 0, width: 44, minHeight: 44, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} /></View>
+      <View role="cell" style={{ justifyContent: 'center' }}><CheckBox {...{ 'aria-checked': isChosen }} checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 2, marginRight: 0, width: 44, minHeight: 44, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} /></View>
       {/* The whole row opens it for a pointer; for keys and screen readers the link in it does. */}
       <View {...{ onClick: onPress }} style={{ flex: 1, flexDirection: 'row', cursor: 'pointer' }}>
         <View role="cell" style={material}>

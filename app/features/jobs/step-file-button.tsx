@@ -3,7 +3,7 @@ import { shareSheet } from '@keen-anvil/core/layout';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '@rneui/themed';
-import { useMutation } from '@tanstack/react-query';
+import { useIsMutating, useMutation } from '@tanstack/react-query';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body } from '../../ui/type';
 import { saveFile } from '../api/save-file';
@@ -12,13 +12,15 @@ import { saveFile } from '../api/save-file';
 export function StepFileButton({ job, step, machine }: { job: JobDetail; step: StepView; machine: MachineView }) {
   const { rust } = useTokens();
   const save = useMutation({ mutationFn: (withSheet: boolean) => saveFile(paths.stepFile(step.id, withSheet)) });
+  // What was changed a moment ago has to have arrived: the file is made of what the server knows.
+  const isChanging = useIsMutating() > 0;
   const isBeam = machineKindOf(machine.kind).does === 'beam';
   const together = isBeam ? job.steps.filter((other) => !other.isSkipped && other.machineId === step.machineId && other.onCarrier === step.onCarrier && shareSheet(other, step)) : [];
   const byHand = handSet(step, machine);
   return (
     <>
-      <Button title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`} type="outline" loading={save.isPending} onPress={() => save.mutate(false)} />
-      {together.length > 1 ? <Button title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`} type="outline" disabled={save.isPending} onPress={() => save.mutate(true)} /> : null}
+      <Button title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`} type="outline" loading={save.isPending} disabled={isChanging} onPress={() => save.mutate(false)} />
+      {together.length > 1 ? <Button title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`} type="outline" disabled={isChanging} onPress={() => save.mutate(true)} /> : null}
       {byHand.length ? <Aside>{`Set by hand, as the file does not carry it: ${byHand.join(', ')}.`}</Aside> : null}
       {save.isError ? <Body role="alert" style={{ color: rust }}>{save.error.message}</Body> : null}
     </>
