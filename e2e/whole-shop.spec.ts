@@ -89,6 +89,12 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   await expect(page.getByTestId('revision-2')).toContainText(/speed \d+ → \d+/);
   await key(page, 'Go back to it: revision 1').click();
   await expect(page.getByTestId('revision-3')).toContainText('back to revision 1');
+  // That was an undo: it is done again, and taken back once more.
+  await key(page, /^Do again: speed/).click();
+  await expect(page.getByTestId('revision-4')).toBeVisible();
+  await key(page, /^Undo: speed/).click();
+  await expect(page.getByTestId('revision-5')).toBeVisible();
+  await expect(key(page, /^Do again: speed/)).toBeVisible();
 
   // A trial by hand is evidence at once; a note is found by its words.
   await key(page, 'Write down a trial').click();

@@ -35,7 +35,7 @@ export const summary: RecipeSummary = {
 };
 export const recipe: RecipeDetail = {
   ...summary, version: 4, reason: 'clean at 16', note: 'Slow at the tips.',
-  revisions: [{ number: 1, settings: summary.settings, typed: {}, source: 'own-trial', reason: 'clean at 16', createdAt: '2026-10-01T10:00:00.000Z' }],
+  revisions: [{ number: 1, settings: summary.settings, typed: {}, source: 'own-trial', reason: 'clean at 16', returnedTo: null, createdAt: '2026-10-01T10:00:00.000Z' }],
   evidence: [
     { id: 'e1', kind: 'run', outcome: 'right', at: '2026-10-05T10:00:00.000Z', settings: summary.settings, jobName: 'Boat numbers', toolWear: 400, toolLife: 2, earlier: [] },
     { id: 'e2', kind: 'trial', outcome: 'under', at: '2026-10-01T10:00:00.000Z', settings: { ...summary.settings, force: 12 }, jobName: null, toolWear: null, toolLife: null, earlier: [] },

@@ -1,12 +1,8 @@
 import { act, renderHook } from '@testing-library/react-native';
+import { keepsOnThisDevice } from '../testing/local-shelf';
 import { useDraft } from './use-draft';
 
-const shelf = new Map<string, string>();
-beforeAll(() => {
-  Object.defineProperty(globalThis, 'localStorage', { configurable: true, value: { getItem: (key: string) => shelf.get(key) ?? null, setItem: (key: string, value: string) => void shelf.set(key, value) } });
-});
-afterAll(() => void Reflect.deleteProperty(globalThis, 'localStorage'));
-beforeEach(() => shelf.clear());
+keepsOnThisDevice();
 const open = () => renderHook(() => useDraft('note job-1', { words: '' }));
 
 describe('what is being typed', () => {
@@ -31,7 +27,7 @@ describe('what is being typed', () => {
   });
 
   it('that cannot be read any more is forgotten', () => {
-    shelf.set('keen-anvil.draft.note job-1', '{broken');
+    globalThis.localStorage.setItem('keen-anvil.draft.note job-1', '{broken');
     expect(open().result.current).toMatchObject({ value: { words: '' }, isBack: false });
   });
 });

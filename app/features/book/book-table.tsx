@@ -53,7 +53,7 @@ export function BookTable() {
   const find = useRef<TextInput>(null);
   const machines = useMachines().data;
   const nails = useNails();
-  const nailed = useBench().data?.nailed.map((recipe) => recipe.id) ?? [];
+  const nailed = useBench().data?.nailed.map((recipe) => recipe.id);
   const set = (change: BookFilter) => router.setParams(change as Record<string, string>);
   const sorting: SortingState = filter.sort ? [{ id: filter.sort, desc: filter.order === 'down' }] : [];
   // The table is made anew with every render; nothing below is memoized over it.
@@ -84,7 +84,7 @@ export function BookTable() {
   useHotkeys('enter', () => void openAt(at), { preventDefault: true });
   useHotkeys('d', () => void openAt(at, '/book/[id]/dial'));
   useHotkeys('x', () => modelRows[at]?.toggleSelected());
-  useHotkeys('n', () => modelRows[at] && nails.mutate(nailed.includes(modelRows[at].id) ? nailed.filter((id) => id !== modelRows[at].id) : [...nailed, modelRows[at].id]));
+  useHotkeys('n', () => nailed && modelRows[at] && nails.mutate(nailed.includes(modelRows[at].id) ? nailed.filter((id) => id !== modelRows[at].id) : [...nailed, modelRows[at].id]));
   useHotkeys('f', () => find.current?.focus(), { preventDefault: true });
   useHotkeys('t', () => setTaking(true));
   useHotkeys('?', () => setHelping(true), { useKey: true });

@@ -4,6 +4,7 @@ import {
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
+import { useRecordChange } from '../shop/queries';
 import { filterQuery, type BookFilter } from './filter';
 
 export const PAGE_SIZE = 50;
@@ -41,7 +42,11 @@ function useRecipeChange<Body>(id: string, change: (body: Body) => Promise<Recip
 
 export const useRevise = (id: string) => useRecipeChange(id, (body: NewRevision) => call<RecipeDetail>(paths.recipeRevisions(id), { method: 'POST', body }));
 export const useReturn = (id: string) => useRecipeChange(id, (body: ReturnToRevision) => call<RecipeDetail>(paths.recipeReturn(id), { method: 'POST', body }));
-export const useNote = (id: string) => useRecipeChange(id, (body: RecipeNote) => call<RecipeDetail>(paths.recipeNote(id), { method: 'PUT', body }));
+const putNote = (id: string) => (body: RecipeNote) => call<RecipeDetail>(paths.recipeNote(id), { method: 'PUT', body });
+/** Writes the note as it was before, or as it was made again. */
+export const turnNote = (id: string) => async ({ note }: Pick<RecipeNote, 'note'>, version: number) => (await putNote(id)({ note, version })).version;
+export const useNote = (id: string) =>
+  useRecordChange<RecipeNote, RecipeDetail, RecipeDetail>({ kind: 'note of', put: putNote(id), rowIn: (recipe) => recipe, rowBefore: (client) => client.getQueryData<RecipeDetail>(['recipes', 'one', id]), fields: ({ note }) => ({ note }) });
 export const useAddVariant = (id: string) => useRecipeChange(id, (body: NewVariant) => call<RecipeDetail>(paths.recipeVariants(id), { method: 'POST', body }));
 export const useEndVariant = (id: string) => useRecipeChange(id, (variantId: string) => call<RecipeDetail>(paths.variantEnd(variantId), { method: 'POST' }));
 export const useCorrectEvidence = (id: string) => useRecipeChange(id, ({ id: eventId, outcome }: { id: string; outcome: Outcome | null }) => call<RecipeDetail>(paths.evidenceOutcome(eventId), { method: 'PUT', body: { outcome } }));

@@ -6,7 +6,7 @@ import { RecipePage } from './recipe-page';
 const mockPush = jest.fn();
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush, replace: jest.fn(), back: jest.fn(), canGoBack: () => false }) }));
 
-const open = (over: Partial<typeof recipe> = {}) => renderWithBook(<RecipePage id="recipe-1" />, { '/api/recipes/recipe-1/note': { body: { ...recipe, note: 'new' } }, '/api/recipes/recipe-1': { body: { ...recipe, ...over } }, '/api/nails': { body: [] }, '/api/variants': { body: recipe }, ...shopAnswers });
+const open = (over: Partial<typeof recipe> = {}, more: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<RecipePage id="recipe-1" />, { ...more, '/api/recipes/recipe-1/note': { body: { ...recipe, note: 'new' } }, '/api/recipes/recipe-1': { body: { ...recipe, ...over } }, '/api/nails': { body: [] }, '/api/variants': { body: recipe }, ...shopAnswers });
 
 describe('the page of a recipe', () => {
   it('shows what to dial in with the machine’s words, how proven it is, and what happened', async () => {
@@ -53,6 +53,29 @@ describe('the page of a recipe', () => {
     const { sent } = open();
     fireEvent.press(await screen.findByText('Nail it to the Bench'));
     await waitFor(() => expect(sent.find((request) => request.method === 'PUT')?.body).toEqual({ recipeIds: ['recipe-1'] }));
+  });
+
+  it('undoes the last change of its numbers and does it again, each as a revision', async () => {
+    const [first] = recipe.revisions;
+    const second = { ...first, number: 2, settings: { ...first.settings, force: 18 }, reason: 'deeper' };
+    const { sent } = open({ settings: second.settings, revisions: [second, first] });
+    fireEvent.press(await screen.findByText('Undo: force 16 → 18'));
+    await waitFor(() => expect(sent.find((request) => request.method === 'POST')).toMatchObject({ path: '/api/recipes/recipe-1/return', body: { version: 4, number: 1 } }));
+  });
+
+  it('does again what was undone', async () => {
+    const [first] = recipe.revisions;
+    const second = { ...first, number: 2, settings: { ...first.settings, force: 18 }, reason: 'deeper' };
+    const { sent } = open({ revisions: [{ ...first, number: 3, returnedTo: 1 }, second, first] });
+    fireEvent.press(await screen.findByText('Do again: force 16 → 18'));
+    expect(screen.queryByText(/^Undo/)).toBeNull();
+    await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 4, number: 2 }));
+  });
+
+  it('cannot be nailed up before it is known what hangs there', async () => {
+    const { sent } = open({}, { '/api/bench': { status: 503, body: { error: { code: 'down', message: 'Not now.' } } } });
+    fireEvent.press(await screen.findByText('Nail it to the Bench'));
+    expect(sent.some((request) => request.method === 'PUT')).toBe(false);
   });
 
   it('keeps a note with the version it was read at', async () => {

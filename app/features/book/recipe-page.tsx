@@ -5,6 +5,7 @@ import { formatNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '@rneui/themed';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { v4 as uuid } from 'uuid';
 import { Pressable, View } from 'react-native';
 import { Decision } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
@@ -22,13 +23,16 @@ import { saveFile } from '../api/save-file';
 import { useBench } from '../bench/queries';
 import { ArchiveKey } from '../shop/archive-key';
 import { useMachines } from '../shop/queries';
+import { TurnKeys } from '../shop/turn-keys';
 import { sayVerdicts } from '../runs/say-verdicts';
 import { ChangeRecipe } from './change-recipe';
 import { CorrectEvidence } from './correct-evidence';
 import { DialNumbers } from './dial-numbers';
 import { History } from './history';
 import { NudgeRecipe } from './nudge-recipe';
-import { useEndVariant, useNails, useNote, useRecipe } from './queries';
+import { RevisionKeys } from './revision-keys';
+import { lastTakenBack } from './taken-back';
+import { turnNote, useAddVariant, useEndVariant, useNails, useNote, useRecipe } from './queries';
 import { SettingsLine, settingsText } from './settings-line';
 import { toolNudge } from './tool-nudge';
 import { saidSource } from './source-words';
@@ -39,7 +43,10 @@ const BACK = { label: 'Book', href: '/book', isBesideList: true } as const;
 /** One recipe: what to dial in, how far to trust it, and what happened with it. */
 export function RecipePage({ id }: { id: string }) {
   const recipe = useRecipe(id);
-  if (recipe.data) return <Recipe recipe={recipe.data} />;
+  // Everything is there before anything can be pressed: what came later pushed a key from under the finger.
+  const [machines, bench] = [useMachines(), useBench()];
+  const isReady = !machines.isPending && !bench.isPending;
+  if (recipe.data && isReady) return <Recipe recipe={recipe.data} />;
   return (
     <Page title="Recipe" back={BACK}>
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
@@ -100,6 +107,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         <TextKey title="Charts" icon="chart-scatter-plot" onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })} />
         {recipe.process === 'laser-area' ? <TextKey title="Tone ladder" icon="gradient-horizontal" onPress={() => router.push({ pathname: '/book/[id]/tone', params: { id: recipe.id } })} /> : null}
       </View>
+      <RevisionKeys recipe={recipe} />
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />
         {reasons.map((reason) => (
@@ -148,9 +156,16 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
 /** Keeps the card close: nailed to the Bench, or taken off it. */
 function NailKey({ recipe }: { recipe: RecipeDetail }) {
   const nails = useNails();
-  const nailed = useBench().data?.nailed.map((card) => card.id) ?? [];
-  const isNailed = nailed.includes(recipe.id);
-  return <TextKey title={isNailed ? 'Take it off the Bench' : 'Nail it to the Bench'} icon={isNailed ? 'pin-off' : 'pin'} isDisabled={nails.isPending} onPress={() => nails.mutate(isNailed ? nailed.filter((id) => id !== recipe.id) : [...nailed, recipe.id])} />;
+  const { rust } = useTokens();
+  const nailed = useBench().data?.nailed.map((card) => card.id);
+  const isNailed = nailed?.includes(recipe.id) ?? false;
+  return (
+    <>
+      {/* The whole order is written, so it has to be known first. */}
+      <TextKey title={isNailed ? 'Take it off the Bench' : 'Nail it to the Bench'} icon={isNailed ? 'pin-off' : 'pin'} isDisabled={!nailed || nails.isPending} onPress={() => nails.mutate(isNailed ? nailed!.filter((id) => id !== recipe.id) : [...nailed!, recipe.id])} />
+      {nails.isError ? <Body role="alert" style={{ color: rust }}>{nails.error.message}</Body> : null}
+    </>
+  );
 }
 
 /** What the worn tool wants, where the maker's own outcomes show it; with those outcomes. */
@@ -181,12 +196,15 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
   const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
   const { quench, rust } = useTokens();
   const end = useEndVariant(recipe.id);
+  const add = useAddVariant(recipe.id);
   if (recipe.variants.length === 0) return null;
+  // The one that was taken back last, where nothing has taken its place.
+  const again = lastTakenBack(recipe.variants);
   const [now, before] = [recipe.variants.filter((v) => !v.endedAt), recipe.variants.filter((v) => v.endedAt)];
   return (
     <View style={{ gap: SPACE.small }}>
       <Heading>Nudges</Heading>
-      {end.isError ? <Body role="alert" style={{ color: rust }}>{end.error.message}</Body> : null}
+      {end.error ?? add.error ? <Body role="alert" style={{ color: rust }}>{(end.error ?? add.error)!.message}</Body> : null}
       {now.map((variant) => (
         <Leaf key={variant.id} edge={quench} testID="variant">
           <Strong>
@@ -203,6 +221,7 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
           Taken back: {sayChanges(variant.changes, machine)} for {variant.forName}, {variant.reason}
         </Aside>
       ))}
+      {again ? <TextKey title={`Do again: ${sayChanges(again.changes, machine)} for ${again.forName}`} icon="redo" isDisabled={add.isPending} onPress={() => add.mutate({ id: uuid(), changes: again.changes, reason: again.reason, toolId: again.toolId, stockPieceId: again.stockPieceId })} /> : null}
     </View>
   );
 }
@@ -216,6 +235,7 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
     return (
       <View>
         {recipe.note ? <Body>{recipe.note}</Body> : null}
+        <TurnKeys record={`note of ${recipe.id}`} version={recipe.version} write={turnNote(recipe.id)} />
         <TextKey title={recipe.note ? 'Change the note' : 'Add a note'} icon="note-edit-outline" onPress={() => draft.set(recipe.note)} />
       </View>
     );

@@ -2,13 +2,14 @@ import type { ArtworkView } from '@keen-anvil/contract';
 import { fitScale, KNOWN_SIZES } from '@keen-anvil/core/parts';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '@rneui/themed';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { Decision, Option } from '../../ui/choice';
+import { DraftOffer } from '../../ui/draft-offer';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useChangeArtwork } from './queries';
 
 /** The size of a drawing as it is now, in mm. */
@@ -28,13 +29,14 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
   const change = useChangeArtwork();
   const now = sizeOf(artwork);
   const ratio = now.widthMm > 0 ? now.heightMm / now.widthMm : 0;
-  const [isRatioKept, keepRatio] = useState(true);
-  const [typed, setTyped] = useState({ width: formatNumber(now.widthMm, 2), height: formatNumber(now.heightMm, 2), percent: formatNumber(artwork.scaleX * 100, 1) });
+  const draft = useDraft(`size of ${artwork.id}`, { isRatioKept: true, width: formatNumber(now.widthMm, 2), height: formatNumber(now.heightMm, 2), percent: formatNumber(artwork.scaleX * 100, 1) });
+  const { value: typed, set: setTyped } = draft;
+  const { isRatioKept } = typed;
   const width = parseTypedNumber(typed.width);
   const height = parseTypedNumber(typed.height);
   const setWidth = (text: string) => {
     const mm = parseTypedNumber(text);
-    setTyped({ width: text, height: isRatioKept && mm !== null ? formatNumber(mm * ratio, 2) : typed.height, percent: mm !== null && artwork.keptWidthMm > 0 ? formatNumber((mm / artwork.keptWidthMm) * 100, 1) : typed.percent });
+    setTyped({ ...typed, width: text, height: isRatioKept && mm !== null ? formatNumber(mm * ratio, 2) : typed.height, percent: mm !== null && artwork.keptWidthMm > 0 ? formatNumber((mm / artwork.keptWidthMm) * 100, 1) : typed.percent });
   };
   const setHeight = (text: string) => {
     const mm = parseTypedNumber(text);
@@ -42,20 +44,27 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
   };
   const setPercent = (text: string) => {
     const share = parseTypedNumber(text);
-    setTyped(share === null ? { ...typed, percent: text } : { percent: text, width: formatNumber((artwork.keptWidthMm * share) / 100, 2), height: formatNumber((artwork.keptHeightMm * share) / 100, 2) });
+    setTyped(share === null ? { ...typed, percent: text } : { ...typed, percent: text, width: formatNumber((artwork.keptWidthMm * share) / 100, 2), height: formatNumber((artwork.keptHeightMm * share) / 100, 2) });
   };
-  const send = (body: { widthMm?: number; heightMm?: number; isSizeLocked?: boolean }) => change.mutate({ artworkId: artwork.id, version: artwork.version, ...body }, { onSuccess: () => (body.isSizeLocked === undefined ? onDone() : undefined) });
+  const send = (body: { widthMm?: number; heightMm?: number; isSizeLocked?: boolean }) => change.mutate({ artworkId: artwork.id, version: artwork.version, ...body }, {
+    onSuccess: () => {
+      if (body.isSizeLocked !== undefined) return;
+      draft.done();
+      onDone();
+    },
+  });
   // A line has no height to be set by.
   const set = () => send(isRatioKept ? (now.widthMm > 0.001 ? { widthMm: width! } : { heightMm: height! }) : { widthMm: width!, heightMm: height! });
   const fit = (space: { widthMm: number; heightMm: number | null }) => send({ widthMm: Math.max(1, now.widthMm * fitScale(now, space)) });
   return (
     <View style={{ gap: SPACE.small }}>
+      <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <View style={{ flex: 1 }}><Input label="Width, mm" aria-label="Width of the drawing in mm" inputMode="decimal" value={typed.width} onChangeText={setWidth} onSubmitEditing={set} renderErrorMessage={false} /></View>
         <View style={{ flex: 1 }}><Input label="Height, mm" aria-label="Height of the drawing in mm" inputMode="decimal" value={typed.height} onChangeText={setHeight} renderErrorMessage={false} /></View>
         <View style={{ flex: 0.8 }}><Input label="%" aria-label="Scale in per cent" inputMode="decimal" value={typed.percent} onChangeText={setPercent} renderErrorMessage={false} /></View>
       </View>
-      <Toggle label="Keep the ratio" value={isRatioKept} onChange={keepRatio} />
+      <Toggle label="Keep the ratio" value={isRatioKept} onChange={(isKept) => setTyped({ ...typed, isRatioKept: isKept })} />
       <Toggle label="Lock this size" value={artwork.isSizeLocked} onChange={(isSizeLocked) => send({ isSizeLocked })} />
       {artwork.isSizeLocked ? <Aside>Its gaps and printed scales stay as they are. Unlock it to change the size.</Aside> : null}
       {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}

@@ -3,12 +3,15 @@ import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { shopAnswers } from '../../testing/fixtures';
 import { artwork, job, square } from '../../testing/job-fixtures';
+import { keepsOnThisDevice } from '../../testing/local-shelf';
 import { renderWithBook } from '../../testing/with-book';
+import { keepDraft, readDraft } from '../../ui/use-draft';
 import { TextPage } from './text-page';
 import { TracePage } from './trace-page';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => true };
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
+keepsOnThisDevice();
 beforeEach(() => mockRouter.back.mockClear());
 
 const preview: ReadingPreview = { widthMm: 82.4, heightMm: 20, parts: [{ name: '48', colour: '#000000', contours: [square(0, 0, 20)] }], notices: [{ code: 'unread', message: 'The font has no “漢”', count: 1 }], asks: null };
@@ -68,6 +71,16 @@ describe('tracing a picture', () => {
     fireEvent.press(await screen.findByText('Keep it so'));
     expect(await screen.findByText('The picture is so full of specks.')).toBeTruthy();
     expect(mockRouter.back).not.toHaveBeenCalled();
+  });
+
+  it('has what was turned again after a reload, with what comes of it', async () => {
+    keepDraft('tracing of art', { wish: { way: 'colours', threshold: null, isInverted: false, colours: 5, toleranceMm: 0.3, smallestMm2: 1 }, typed: { tolerance: '0.3', speck: '1' } });
+    const { sent } = show({ '/api/artworks/art/reading': { body: { ...withPicture, ...preview } } });
+    expect(await screen.findByText('What you had typed is here again.')).toBeTruthy();
+    await waitFor(() => expect(posted(sent, '/api/artworks/art/reading')[0]).toMatchObject({ keep: false, reading: { tracing: { colours: 5, toleranceMm: 0.3 } } }));
+    fireEvent.press(screen.getByText('Keep it so'));
+    await waitFor(() => expect(mockRouter.back).toHaveBeenCalled());
+    expect(readDraft('tracing of art')).toBeNull();
   });
 
   it('is only for pictures', async () => {

@@ -7,6 +7,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { Columns } from '../../ui/columns';
+import { DraftOffer } from '../../ui/draft-offer';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { StepNumber } from '../../ui/step-number';
@@ -14,6 +15,7 @@ import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { Reading } from './bring-in';
 import { PreviewPicture } from './preview-picture';
 import { useJob, usePreviewReading, useReadAgain, type At } from './queries';
@@ -45,8 +47,12 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const router = useRouter();
   const { height } = useWindowDimensions();
   const choices = artwork.choices!;
-  const [wish, setWish] = useState<TracingChoices>(choices.tracing);
-  const [typed, type] = useState({ tolerance: String(choices.tracing.toleranceMm), speck: String(choices.tracing.smallestMm2) });
+  const draft = useDraft<{ wish: TracingChoices; typed: { tolerance: string; speck: string } }>(`tracing of ${artwork.id}`, {
+    wish: choices.tracing,
+    typed: { tolerance: String(choices.tracing.toleranceMm), speck: String(choices.tracing.smallestMm2) },
+  });
+  const { wish, typed } = draft.value;
+  const setWish = (next: TracingChoices) => draft.set((now) => ({ ...now, wish: next }));
   const [seen, setSeen] = useState<ReadingPreview | null>(null);
   const [at, setAt] = useState<At | null>(null);
   const stop = useRef<AbortController | null>(null);
@@ -56,9 +62,8 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const back = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/jobs/[id]', params: { id: job.id } }));
   const isValid = toleranceMm !== null && toleranceMm > 0 && smallestMm2 !== null && smallestMm2 >= 0;
   const setTyped = (next: typeof typed) => {
-    type(next);
     const [tolerance, speck] = [parseTypedNumber(next.tolerance), parseTypedNumber(next.speck)];
-    if (tolerance !== null && speck !== null) setWish((now) => ({ ...now, toleranceMm: tolerance, smallestMm2: speck }));
+    draft.set((now) => ({ typed: next, wish: tolerance !== null && speck !== null ? { ...now.wish, toleranceMm: tolerance, smallestMm2: speck } : now.wish }));
   };
   const send = () => {
     stop.current = new AbortController();
@@ -69,9 +74,10 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   // What comes of it is shown while one turns: a little after the last turn, and one that is still being read is stopped.
   const { mutate: look } = preview;
   const asked = JSON.stringify(wish);
-  const [first] = useState(asked);
+  // Nothing is read for what is kept already, unless something else has been looked at since.
+  const kept = JSON.stringify(choices.tracing);
   useEffect(() => {
-    if (asked === first || !isValid) return undefined;
+    if ((asked === kept && !seen) || !isValid) return undefined;
     const controller = new AbortController();
     const later = setTimeout(() => {
       stop.current = controller;
@@ -92,7 +98,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
       maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
       foot={
-        <Button title="Keep it so" disabled={!isValid || keep.isPending} loading={keep.isPending} onPress={() => keep.mutate(send(), { onSuccess: back })} />
+        <Button title="Keep it so" disabled={!isValid || keep.isPending} loading={keep.isPending} onPress={() => keep.mutate(send(), { onSuccess: () => { draft.done(); back(); } })} />
       }
     >
       <Columns
@@ -107,6 +113,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
         }
         second={
           <>
+            <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
             <Chips label="How is it traced?" options={WAYS} chosen={wish.way} onChoose={(way) => setWish({ ...wish, way })} />
             {wish.way === 'threshold' ? (
               <View>

@@ -118,6 +118,12 @@ describe('the run of a job', () => {
     await waitFor(() => expect(sent.filter(({ method }) => method === 'POST').at(-1)).toMatchObject({ body: { outcome: 'under' } }));
   });
 
+  it('a verdict that was taken back is given again at one tap', async () => {
+    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: null, earlier: [{ outcome: 'right', at: '2026-11-20T10:00:00.000Z' }] }));
+    fireEvent.press(await screen.findByText('Do again: clean'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/outcome', body: { outcome: 'right' } }));
+  });
+
   it('at a press shows the blank, the phases by name, and how long the present one goes on', async () => {
     open(in_('running', { process: 'heat-press', settings: { temperature: 160, dwell: 15, preheat: 5 }, progress: { ...progress, state: 'running', doneSeconds: 12, totalSeconds: 24, cutMm: 0 } }));
     expect(await screen.findByLabelText('Press: 12 seconds left')).toBeTruthy();

@@ -240,6 +240,7 @@ function Finished({ run }: { run: RunView }) {
   const words = processOf(run.process).outcomes;
   const edge = run.outcome === null ? ember : run.outcome === 'right' ? moss : rust;
   const isPress = processOf(run.process).machineKinds.includes('clam-press');
+  const takenBack = run.outcome === null ? run.earlier[0]?.outcome : null;
   const say = (outcome: Outcome | null) => score.mutate({ id: run.id, outcome }, { onSuccess: () => setCorrecting(false) });
   return (
     <Leaf edge={edge} testID={`finished-${run.position + 1}`}>
@@ -253,7 +254,10 @@ function Finished({ run }: { run: RunView }) {
         {isPress ? '' : ` · ${formatNumber(run.progress.cutMm / 1000, 2)} m ${doneWord(run.process)}`}
       </Aside>
       {run.outcome === null ? (
-        <Verdict run={run} />
+        <>
+          <Verdict run={run} />
+          {takenBack ? <TextKey title={`Do again: ${words[takenBack]}`} icon="redo" isDisabled={score.isPending} onPress={() => say(takenBack)} /> : null}
+        </>
       ) : (
         <>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>

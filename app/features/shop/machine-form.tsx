@@ -8,6 +8,7 @@ import { RecordForm, type FormField, type FormSection, type FormValues } from '.
 import { Waiting } from '../../ui/states';
 import { Aside } from '../../ui/type';
 import { useChangeMachine, useCreateMachine, useMachines } from './queries';
+import { machineFields } from './record-fields';
 
 const mm = (name: string, label: string, max: number, help?: string): FormField => ({ name, label, kind: 'number', unit: 'mm', min: 0, max, isNeeded: true, help });
 const count = (name: string, label: string, max: number): FormField => ({ name, label, kind: 'number', min: 1, max, isNeeded: true });
@@ -76,11 +77,6 @@ function merged(base: MachineFields, values: FormValues): MachineFields {
   if (typeof travelSpeedMmS === 'number') motion.travelSpeedMmS = travelSpeedMmS;
   if (typeof accelerationMmS2 === 'number') motion.accelerationMmS2 = accelerationMmS2;
   return { ...base, ...(own as Partial<MachineFields>), motion };
-}
-
-/** What of a machine goes back to the server: its fields without what only the server writes. */
-export function machineFields({ id: _id, version: _version, isArchived: _isArchived, dials, ...fields }: MachineView): MachineFields {
-  return { ...fields, dials: dials.map(({ name, label, unit, min, max, step, isRated, calibration }) => ({ name, label, unit, min, max, step, isRated: isRated ?? false, calibration })) };
 }
 
 const flat = ({ motion, dials: _dials, ...machine }: MachineFields): FormValues => ({ ...machine, ...motion });

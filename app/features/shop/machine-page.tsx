@@ -16,7 +16,8 @@ import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { ArchiveKey } from './archive-key';
 import { CalibrationChart } from './calibration-chart';
-import { useMachines, useMisfits } from './queries';
+import { turnMachine, useMachines, useMisfits } from './queries';
+import { TurnKeys } from './turn-keys';
 
 /** One machine: what it can reach, how it moves, what its dials truly give, and which recipes no longer fit it. */
 export function MachinePage({ id }: { id: string }) {
@@ -34,6 +35,7 @@ export function MachinePage({ id }: { id: string }) {
   }
   return (
     <Page title={machine.name} back={back} aside={machineKindOf(machine.kind).label} foot={<Button title="Change the machine" onPress={() => router.push({ pathname: '/shop/machine/[id]/edit', params: { id } })} />}>
+      <TurnKeys record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
       <Misfits machine={machine} />
       <Facts facts={factsOf(machine, units.show)} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>

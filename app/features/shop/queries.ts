@@ -1,6 +1,8 @@
-import { paths, type MachineChange, type MachineView, type MaterialView, type NewMachine, type NewTool, type NewWorkshop, type RecipeSummary, type ToolChange, type ToolReplacement, type ToolView, type WorkshopView } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { paths, type MachineChange, type MachineFields, type MachineView, type MaterialView, type NewMachine, type NewTool, type NewWorkshop, type RecipeSummary, type ToolChange, type ToolFields, type ToolReplacement, type ToolView, type WorkshopView } from '@keen-anvil/contract';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
+import { machineFields, toolFields } from './record-fields';
+import { changedFields, rememberTurn } from './record-turns';
 
 export const useMachines = () => useQuery({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
 export const useTools = () => useQuery({ queryKey: ['tools'], queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }), refetchOnMount: 'always' });
@@ -26,10 +28,52 @@ export function useShopChange<Body, Answer>(change: (body: Body) => Promise<Answ
   return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries() });
 }
 
+interface Versioned {
+  id: string;
+  version: number;
+}
+
+interface RecordWrite<Body, Answer, Row extends Versioned> {
+  put: (body: Body) => Promise<Answer>;
+  /** The row as the server has it after the change. */
+  rowIn: (answer: Answer) => Row;
+  /** The row as it was before, where it was read at all. */
+  rowBefore: (client: QueryClient) => Row | undefined;
+  /** What of it is written. */
+  fields: (row: Row) => object;
+  kind: string;
+}
+
+/** A change of one record, kept so that it can be taken back and done again. */
+export function useRecordChange<Body extends { version: number }, Answer, Row extends Versioned>({ put, rowIn, rowBefore, fields, kind }: RecordWrite<Body, Answer, Row>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: async (body: Body) => {
+      const before = rowBefore(client);
+      const answer = await put(body);
+      const after = rowIn(answer);
+      if (before && before.version === body.version) {
+        const [was, is] = [fields(before), fields(after)];
+        rememberTurn(`${kind} ${after.id}`, { label: changedFields(was, is) || kind, before: was, after: is }, before.version, after.version);
+      }
+      return answer;
+    },
+    onSuccess: () => client.invalidateQueries(),
+  });
+}
+
+const putMachine = (id: string) => (body: MachineChange) => call<ChangedMachine>(paths.machine(id), { method: 'PUT', body });
+const putTool = (id: string) => (body: ToolChange) => call<ToolView>(paths.tool(id), { method: 'PUT', body });
+
+/** Writes a machine as it was before, or as it was made again. */
+export const turnMachine = (id: string) => async (fields: MachineFields, version: number) => (await putMachine(id)({ ...fields, version })).machine.version;
+/** Writes a tool as it was before, or as it was made again. */
+export const turnTool = (id: string) => async (fields: ToolFields, version: number) => (await putTool(id)({ ...fields, version })).version;
+
 export const useCreateMachine = () => useShopChange((body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
-export const useChangeMachine = (id: string) => useShopChange((body: MachineChange) => call<ChangedMachine>(paths.machine(id), { method: 'PUT', body }));
+export const useChangeMachine = (id: string) => useRecordChange<MachineChange, ChangedMachine, MachineView>({ kind: 'machine', put: putMachine(id), rowIn: ({ machine }) => machine, rowBefore: (client) => client.getQueryData<MachineView[]>(['machines'])?.find((row) => row.id === id), fields: machineFields });
 export const useCreateTool = () => useShopChange((body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
-export const useChangeTool = (id: string) => useShopChange((body: ToolChange) => call<ToolView>(paths.tool(id), { method: 'PUT', body }));
+export const useChangeTool = (id: string) => useRecordChange<ToolChange, ToolView, ToolView>({ kind: 'tool', put: putTool(id), rowIn: (tool) => tool, rowBefore: (client) => client.getQueryData<ToolView[]>(['tools'])?.find((row) => row.id === id), fields: toolFields });
 export const useReplaceTool = (id: string) => useShopChange((body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
 export const useCreateWorkshop = () => useShopChange((body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
 export const useEnterWorkshop = () => useShopChange((id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));

@@ -13,11 +13,13 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useUnits } from '../../ui/units';
 import { whenSaid } from '../../ui/when';
 import { ArchiveKey } from './archive-key';
 import { detailFacts } from './detail-facts';
-import { useMachines, useReplaceTool, useTools } from './queries';
+import { turnTool, useMachines, useReplaceTool, useTools } from './queries';
+import { TurnKeys } from './turn-keys';
 import { WearBar } from './wear-bar';
 
 /** One tool: what it is, how worn it is, and the lives it had. */
@@ -47,6 +49,7 @@ export function ToolPage({ id }: { id: string }) {
         <Aside>{kind.wearUnit === 'm' ? 'cut or drawn' : 'at work'} since {whenSaid(tool.lifeBeganAt)}; runs count it up by themselves</Aside>
         <WearBar tool={tool} />
       </View>
+      <TurnKeys record={`tool ${id}`} version={tool.version} write={turnTool(id)} />
       <Facts facts={[...belongs, ...detailFacts(kind.fields, tool.details, units.show)]} />
       <Heading>Lives before this one</Heading>
       {tool.lives.length === 0 ? <Aside>None: it was not replaced yet.</Aside> : null}
@@ -71,13 +74,13 @@ export function ToolPage({ id }: { id: string }) {
 function ReplaceTool({ tool, isOpen, onClose }: { tool: ToolView; isOpen: boolean; onClose: () => void }) {
   const { rust } = useTokens();
   const replace = useReplaceTool(tool.id);
-  const [note, setNote] = useState('');
+  const draft = useDraft(`last word on ${tool.id} ${tool.lifeNumber}`, '');
   return (
     <Decision title="A new one is in" isOpen={isOpen} onClose={onClose}>
       <Body>The new one starts unworn. What the old one did and how it came out stays in the book.</Body>
-      <Input label="A word about the old one" aria-label="A word about the old one" placeholder="tip broken off" value={note} onChangeText={setNote} renderErrorMessage={false} />
+      <Input label="A word about the old one" aria-label="A word about the old one" placeholder="tip broken off" value={draft.value} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
       {replace.isError ? <Body role="alert" style={{ color: rust }}>{replace.error.message}</Body> : null}
-      <Button title="Start the new life" loading={replace.isPending} onPress={() => replace.mutate({ version: tool.version, note: note.trim() }, { onSuccess: onClose })} />
+      <Button title="Start the new life" loading={replace.isPending} onPress={() => replace.mutate({ version: tool.version, note: draft.value.trim() }, { onSuccess: () => { draft.done(); onClose(); } })} />
     </Decision>
   );
 }

@@ -23,9 +23,10 @@ import { RecipeRow } from '../book/recipe-row';
 import { ArchiveKey } from '../shop/archive-key';
 import { detailFacts } from '../shop/detail-facts';
 import { useMaterials } from '../shop/queries';
+import { TurnKeys } from '../shop/turn-keys';
 import { PieceForm } from './piece-form';
 import { pieceSaid, pieceSize } from './piece-words';
-import { usePhotograph } from './queries';
+import { turnMaterial, turnPiece, usePhotograph } from './queries';
 
 /** One material: what it is like, the pieces on hand, and what the book knows of it. */
 export function MaterialPage({ id }: { id: string }) {
@@ -68,6 +69,7 @@ function Material({ material }: { material: MaterialView }) {
         </View>
       }
     >
+      <TurnKeys record={`material ${id}`} version={material.version} write={turnMaterial(id)} />
       <Facts facts={factsOf(material, units.show)} />
       {material.supplierCard ? (
         <Leaf>
@@ -82,6 +84,7 @@ function Material({ material }: { material: MaterialView }) {
         <TextKey title="Add a piece" icon="plus" onPress={() => setPiece('new')} />
       </View>
       {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
+      {material.pieces.map((p) => <TurnKeys key={p.id} record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />)}
       {material.pieces.map((p) => (
         <Pressable key={p.id} role="button" onPress={() => setPiece(p)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, opacity: p.isArchived || p.count === 0 ? 0.55 : 1 }}>
           <PieceShape piece={p} colour={material.colour} />

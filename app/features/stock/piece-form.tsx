@@ -38,7 +38,7 @@ function fieldsFor(kind: StockKind, hasOutline: boolean): FormField[] {
 export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   const { rust } = useTokens();
   const add = useAddPiece(materialId);
-  const change = useChangePiece();
+  const change = useChangePiece(materialId, piece?.id ?? '');
   const [kind, setKind] = useState<StockKind>(piece?.kind ?? 'sheet');
   const draft = useDraft(`outline of piece ${piece?.id ?? `new ${materialId}`}`, piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '');
   const corners = draft.value;
@@ -60,7 +60,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   };
   const write = (values: FormValues, version = piece?.version) => {
     if (outline === 'wrong') return;
-    if (piece && version) change.mutate({ ...toPiece(values), id: piece.id, version }, { onSuccess: done });
+    if (piece && version) change.mutate({ ...toPiece(values), version }, { onSuccess: done });
     else add.mutate({ ...toPiece(values), id: uuid() }, { onSuccess: done });
   };
   return (

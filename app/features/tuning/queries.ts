@@ -43,7 +43,18 @@ export const useBeginTuning = (recipeId: string) => useTuningChange((body: NewTu
 export const useLayOut = (id: string) => useTuningChange((body: NewTrialSheet) => call<TuningView>(paths.trialSheets(id), { method: 'POST', body }));
 export const useDropSheet = () => useTuningChange((sheetId: string) => call<TuningView>(paths.trialSheetDrop(sheetId), { method: 'POST' }));
 export const useCarryOut = () => useTuningChange(({ sheetId, by }: { sheetId: string; by: 'stand-in' | 'by-hand' }) => call<TuningView>(paths.trialSheetRun(sheetId), { method: 'POST', body: { by } }));
-export const useScoreTrial = () => useTuningChange(({ shapeId, outcome }: { shapeId: string; outcome: Outcome | null }) => call<TuningView>(paths.trialOutcome(shapeId), { method: 'POST', body: { outcome } }));
+/** What was said of a trial and taken back again since the application was opened, to be said again. */
+const takenBack = new Map<string, Outcome>();
+export const verdictTakenBack = (shapeId: string): Outcome | undefined => takenBack.get(shapeId);
+
+/** Scores a trial; null takes the verdict back, which was `before`. */
+export const useScoreTrial = () =>
+  useTuningChange(async ({ shapeId, outcome, before }: { shapeId: string; outcome: Outcome | null; before?: Outcome | null }) => {
+    const tuning = await call<TuningView>(paths.trialOutcome(shapeId), { method: 'POST', body: { outcome } });
+    if (outcome === null && before) takenBack.set(shapeId, before);
+    else takenBack.delete(shapeId);
+    return tuning;
+  });
 export const useTrialPhoto = () => useTuningChange(({ shapeId, file }: { shapeId: string; file: Blob }) => call<TuningView>(paths.trialPhoto(shapeId), { method: 'PUT', body: file }));
 export const useEndTuning = (id: string) => useTuningChange((body: TuningEnd) => call<TuningView>(paths.tuningEnd(id), { method: 'POST', body }));
 

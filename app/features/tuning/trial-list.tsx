@@ -19,7 +19,7 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
   const { process, material } = tuning.recipe;
   const score = useScoreTrial();
   const [correcting, setCorrecting] = useState<TriedRow | null>(null);
-  const say = (outcome: TrialShapeView['outcome']) => score.mutate({ shapeId: correcting!.id, outcome }, { onSuccess: () => setCorrecting(null) });
+  const say = (outcome: TrialShapeView['outcome']) => score.mutate({ shapeId: correcting!.id, outcome, before: correcting!.outcome }, { onSuccess: () => setCorrecting(null) });
   const tried = tuning.sheets.flatMap(({ shapes }) => shapes).filter(({ outcome }) => outcome !== null);
   const rows: TriedRow[] = [...[...tried].reverse(), ...[...tuning.earlier].reverse()];
   if (rows.length === 0) return null;
@@ -51,5 +51,5 @@ export function TrialList({ tuning, machine }: { tuning: TuningView; machine: Ma
 function UndoLast({ shape, said, isOpen }: { shape: TrialShapeView; said: string; isOpen: boolean }) {
   const score = useScoreTrial();
   if (!isOpen) return null;
-  return <TextKey title={`Undo: ${said}`} label={`Undo: ${said}, trial ${shape.number}`} icon="undo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: null })} />;
+  return <TextKey title={`Undo: ${said}`} label={`Undo: ${said}, trial ${shape.number}`} icon="undo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: null, before: shape.outcome })} />;
 }

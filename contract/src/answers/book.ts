@@ -54,6 +54,8 @@ export interface RevisionView {
   typed: TypedSettings;
   source: Source;
   reason: string;
+  /** The revision that this one brought back. */
+  returnedTo: number | null;
   createdAt: string;
 }
 

@@ -6,6 +6,7 @@ export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
 export { strongerPass } from './stronger-pass';
 export { differences, sayDifference, type SettingDifference } from './difference';
+export { revisionTurns, type TurnedRevision } from './revision-turns';
 export { goneBad, SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
 export { findRecipe, type RecipeKey } from './matching';
 export { sayOffBy, suggestRecipe, type KnownRecipe, type Leaning, type RecipePlace, type SuggestAnswer, type Suggestion } from './suggest';

@@ -157,11 +157,11 @@ export async function insertRecipe(db: Db, workshopId: string, row: NewRecipeRow
 }
 
 /** Adds a revision behind the newest one. */
-export async function insertRevision(db: Db, workshopId: string, recipeId: string, row: { settings: Settings; typed?: TypedSettings; source: Source; reason: string; tuningId?: string; settledTrials?: number }): Promise<void> {
+export async function insertRevision(db: Db, workshopId: string, recipeId: string, row: { settings: Settings; typed?: TypedSettings; source: Source; reason: string; tuningId?: string; settledTrials?: number; returnedTo?: number | null }): Promise<void> {
   await db.query(
-    `INSERT INTO recipe_revision (recipe_id, number, workshop_id, settings, typed, source, reason, tuning_id, settled_trials)
-     SELECT $1, coalesce(max(number), 0) + 1, $2, $3, $4, $5, $6, $7, $8 FROM recipe_revision WHERE workshop_id = $2 AND recipe_id = $1`,
-    [recipeId, workshopId, row.settings, row.typed ?? {}, row.source, row.reason, row.tuningId ?? null, row.settledTrials ?? null],
+    `INSERT INTO recipe_revision (recipe_id, number, workshop_id, settings, typed, source, reason, tuning_id, settled_trials, returned_to)
+     SELECT $1, coalesce(max(number), 0) + 1, $2, $3, $4, $5, $6, $7, $8, $9 FROM recipe_revision WHERE workshop_id = $2 AND recipe_id = $1`,
+    [recipeId, workshopId, row.settings, row.typed ?? {}, row.source, row.reason, row.tuningId ?? null, row.settledTrials ?? null, row.returnedTo ?? null],
   );
 }
 
@@ -185,7 +185,7 @@ export async function replaceNails(db: Db, workshopId: string, recipeIds: string
 /** All revisions of a recipe, newest first. */
 export async function listRevisions(db: Db, workshopId: string, recipeId: string): Promise<RevisionView[]> {
   const { rows } = await db.query<RevisionView>(
-    `SELECT number, settings, typed, source, reason, created_at AS "createdAt" FROM recipe_revision
+    `SELECT number, settings, typed, source, reason, returned_to AS "returnedTo", created_at AS "createdAt" FROM recipe_revision
      WHERE workshop_id = $1 AND recipe_id = $2 ORDER BY number DESC`,
     [workshopId, recipeId],
   );

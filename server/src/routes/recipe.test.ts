@@ -16,6 +16,7 @@ describe('the history of a recipe', () => {
     const { body } = await api().post(paths.recipeReturn(before.id)).send({ version: before.version, number: 1 }).expect(201);
     expect(body.settings.force).toBe(12);
     expect(body.revisions.map((revision: { settings: { force: number } }) => revision.settings.force)).toEqual([12, 16, 12]);
+    expect(body.revisions.map((revision: { returnedTo: number | null }) => revision.returnedTo)).toEqual([1, null, null]);
     expect(body.reason).toBe('back to revision 1: the middle of what the card says');
     // The evidence for 12 counts again.
     expect(body.temper.temper).toBe('bare');

@@ -51,7 +51,7 @@ export async function returnToRevision(pool: Pool, workshopId: string, id: strin
     if (!wanted) throw refused(number === newest.number ? 'These are the numbers as they stand.' : 'The recipe has no such revision.', 'number');
     const machine = (await loadShop(db, workshopId)).machines.get(now.machine.id)!;
     refuseBadSettings(machine, now.process, wanted.settings, wanted.typed);
-    await insertRevision(db, workshopId, id, { ...wanted, reason: `back to revision ${number}${wanted.reason ? `: ${wanted.reason}` : ''}`.slice(0, 1000) });
+    await insertRevision(db, workshopId, id, { ...wanted, reason: `back to revision ${number}${wanted.reason ? `: ${wanted.reason}` : ''}`.slice(0, 1000), returnedTo: number });
     return written(db, workshopId, id);
   });
 }
