@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 const AXE = readFileSync(require.resolve('axe-core/axe.min.js'), 'utf8');
@@ -62,7 +63,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
         test.setTimeout(240_000);
         const found: string[] = [];
         for (const [name, address] of Object.entries(await places(page))) {
-          await page.goto(address);
+          await go(page, address);
           found.push(...(await wrongOn(page)).map((words) => `${name}: ${words}`));
           for (const tab of name === 'job' ? await page.getByRole('tab').all() : []) {
             await tab.click();
@@ -98,7 +99,7 @@ test.describe('under a thumb', () => {
     test.setTimeout(120_000);
     const found: string[] = [];
     for (const [name, address] of Object.entries(await places(page))) {
-      await page.goto(address);
+      await go(page, address);
       await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
       found.push(...(await smallOn(page)).map((words) => `${name}: ${words}`));
     }
@@ -111,7 +112,7 @@ test.describe('under a thumb', () => {
       Object.assign(globalThis, { shifts });
       new PerformanceObserver((list) => list.getEntries().forEach((entry) => shifts.push((entry as unknown as { value: number }).value))).observe({ type: 'layout-shift', buffered: true });
     });
-    await page.goto('/');
+    await go(page, '/');
     await expect(page.getByTestId('nailed')).toBeVisible();
     await expect(page.getByTestId('open-tunings')).toBeVisible();
     expect((await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts)).reduce((sum, value) => sum + value, 0)).toBeLessThan(STILL);

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, refusals: [/the server responded with a status of 4\d\d/] });
@@ -9,7 +10,7 @@ const field = (page: Page, name: string) => page.getByRole('textbox', { name, ex
 const step = (page: Page, position: number) => page.getByTestId(`step-${position}`);
 
 async function newJob(page: Page, name: string, materials: string[]) {
-  await page.goto('/jobs/new');
+  await go(page, '/jobs/new');
   await field(page, 'Name of the job').fill(name);
   await key(page, 'Start the job').click();
   const chooser = page.waitForEvent('filechooser');
@@ -23,7 +24,7 @@ async function newJob(page: Page, name: string, materials: string[]) {
 }
 
 test('readings may be typed in any order, half typed and pooled; what was typed is there again after a reload', async ({ page }) => {
-  await page.goto('/shop');
+  await go(page, '/shop');
   await page.getByRole('link', { name: /Little plotter/ }).click();
   await key(page, 'Measure it: Pressure').click();
   const reading = async (number: number, dial: string, gave: string) => {
@@ -96,8 +97,8 @@ test('a step is run by hand on the maker’s own machine, scored, and the verdic
 });
 
 test('what slid up is closed by Escape and by Back, and Back then leaves the page', async ({ page }) => {
-  await page.goto('/stock');
-  await page.goto('/book');
+  await go(page, '/stock');
+  await go(page, '/book');
   const dialog = page.getByRole('dialog');
   const ask = async () => {
     await key(page, 'Narrow down by machine').click();

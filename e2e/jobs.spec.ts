@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 const REFUSED = /the server responded with a status of 4\d\d/;
@@ -11,7 +12,7 @@ const step = (page: Page, position: number) => page.getByTestId(`step-${position
 const tab = (page: Page, name: string | RegExp) => page.getByRole('tab', { name }).click();
 
 async function newJob(page: Page, name: string) {
-  await page.goto('/jobs/new');
+  await go(page, '/jobs/new');
   await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
@@ -183,7 +184,7 @@ test('bunting: split into a step of its own, undone, nudged for this job, and cu
 });
 
 test('a job is made again from its template, with what has changed since', async ({ page }) => {
-  await page.goto('/jobs/new');
+  await go(page, '/jobs/new');
   await page.getByRole('radio', { name: 'Boat numbers, two colours' }).click();
   await expect(page.getByTestId('since-then')).toContainText('The recipe was changed');
   await page.getByRole('button', { name: 'Make it again' }).click();

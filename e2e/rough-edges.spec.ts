@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { go } from './go';
 import { dxf, entity, line } from '../core/testing/dxf';
 import { expect, test } from './quiet-page';
 
@@ -8,7 +9,7 @@ const REFUSED = /Failed to load resource: the server responded with a status of 
 test.use({ viewport: { width: 390, height: 844 }, refusals: [REFUSED] });
 
 async function newJob(page: Page, name: string) {
-  await page.goto('/jobs/new');
+  await go(page, '/jobs/new');
   await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
   await page.getByRole('button', { name: 'Start the job' }).click();
   await expect(page.getByRole('button', { name: 'Choose a file' })).toBeVisible();
@@ -99,7 +100,7 @@ test('film is mirrored by itself, and a hand-made change is warned of', async ({
 
 test('two phones change one recipe: the second sees both and loses nothing', async ({ page, context }) => {
   const open = async (phone: Page) => {
-    await phone.goto('/book?search=stencil');
+    await go(phone, '/book?search=stencil');
     await phone.getByRole('link', { name: /^Stencil film/ }).click();
     await phone.getByRole('button', { name: 'Change numbers' }).click();
   };
@@ -122,7 +123,7 @@ test('two phones change one recipe: the second sees both and loses nothing', asy
 });
 
 test('numbers off the scale cannot be written, and the sentence says why', async ({ page }) => {
-  await page.goto('/book?search=white%20film%20long');
+  await go(page, '/book?search=white%20film%20long');
   await page.getByRole('link', { name: /^Transfer film/ }).click();
   await page.getByRole('button', { name: 'Change numbers' }).click();
   await page.getByRole('textbox', { name: 'Force' }).fill('44');
@@ -132,7 +133,7 @@ test('numbers off the scale cannot be written, and the sentence says why', async
 });
 
 test('a book without a match says what to try', async ({ page }) => {
-  await page.goto('/book?search=granite');
+  await go(page, '/book?search=granite');
   await expect(page.getByText('No recipe has all of this')).toBeVisible();
   await expect(page.getByTestId('read-as')).toHaveText('Nothing in the book is like “granite”');
 });
@@ -140,7 +141,7 @@ test('a book without a match says what to try', async ({ page }) => {
 test.describe('without a line', () => {
   test.use({ refusals: [/Failed to load resource: net::ERR_INTERNET_DISCONNECTED/] });
   test('what was seen stays, and what cannot be fetched says so', async ({ page, context }) => {
-    await page.goto('/');
+    await go(page, '/');
     await expect(page.getByTestId('bench-run').first()).toBeVisible();
     await page.getByRole('link', { name: 'Stock' }).click();
     await expect(page.getByRole('link', { name: 'Outdoor vinyl, navy' })).toBeVisible();
@@ -152,7 +153,7 @@ test.describe('without a line', () => {
 });
 
 test('the shop shows what its dials truly give, and what was never measured', async ({ page }) => {
-  await page.goto('/shop');
+  await go(page, '/shop');
   await expect(page.getByText('near its end: 190 m left of about 2500 m')).toBeVisible();
   await page.getByRole('link', { name: 'Little plotter' }).click();
   await expect(page.getByText(/never measured: its numbers mean something on this machine only/)).toBeVisible();
@@ -162,7 +163,7 @@ test('the shop shows what its dials truly give, and what was never measured', as
 });
 
 test('an address that leads nowhere says so and leads back to the bench', async ({ page }) => {
-  await page.goto('/anvils/12');
+  await go(page, '/anvils/12');
   await expect(page.getByText('“/anvils/12” leads nowhere')).toBeVisible();
   await page.getByRole('button', { name: 'Go to the bench' }).click();
   await expect(page).toHaveURL(/\/$/);

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
@@ -6,7 +7,7 @@ test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 const key = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
 
 async function openRecipe(page: Page, words: string) {
-  await page.goto(`/book?search=${encodeURIComponent(words)}`);
+  await go(page, `/book?search=${encodeURIComponent(words)}`);
   await page.getByTestId('book-list').getByRole('link').first().click();
   await expect(page.getByTestId('temper')).toBeVisible();
 }
@@ -51,7 +52,7 @@ test('gold glitter film is tuned from a wrong supplier value to settled, on the 
 });
 
 test('a job’s step is tuned by hand, gone over again in its place, ended, and gone on with on another scrap', async ({ page }) => {
-  await page.goto('/jobs');
+  await go(page, '/jobs');
   await page.getByRole('link', { name: /Boat numbers/ }).first().click();
   await key(page, 'Tune it: the recipe of step 1').click();
   // From a value that is far too low, so that the first trial cannot be enough.

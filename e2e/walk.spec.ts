@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Locator, Page } from '@playwright/test';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 const DRAWING = join(__dirname, '../core/testing/boat-number-48.svg');
@@ -21,7 +22,7 @@ const widthOf = async (locator: Locator) => (await locator.boundingBox())!.width
 
 async function walk(page: Page, isWide: boolean) {
   // Bench: the job on hold, and the recipes used last.
-  await page.goto('/');
+  await go(page, '/');
   await expect(page.getByTestId('bench-run').first()).toContainText('On hold: Boat number 12');
   await expect(page.getByRole('link', { name: /Outdoor vinyl, white.*Long plotter/ }).first()).toBeVisible();
 
