@@ -1,6 +1,6 @@
 import { createTheme, ThemeProvider } from '@rneui/themed';
-import { createContext, useContext, useMemo, useState, type PropsWithChildren } from 'react';
-import { useColorScheme } from 'react-native';
+import { createContext, useContext, useEffect, useMemo, useState, type PropsWithChildren } from 'react';
+import { Platform, useColorScheme } from 'react-native';
 import { readPreference, writePreference } from './preference';
 import { DARK, FONT, LIGHT, TARGET, type Tokens } from './tokens';
 
@@ -29,6 +29,10 @@ export function BenchBookTheme({ children }: PropsWithChildren) {
   const device = useColorScheme();
   const isDark = light === 'dim shop' || (light === 'as the device' && device === 'dark');
   const tokens = isDark ? DARK : LIGHT;
+  // What the browser draws itself, such as its scroll bars, follows.
+  useEffect(() => {
+    if (Platform.OS === 'web' && typeof document !== 'undefined') document.documentElement.style.colorScheme = isDark ? 'dark' : 'light';
+  }, [isDark]);
   const theme = useMemo(() => elementsTheme(tokens, isDark), [tokens, isDark]);
   const appearance = useMemo(
     () => ({

@@ -11,7 +11,9 @@ import { Leaf } from '../../ui/leaf';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
+import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { saveFile } from '../api/save-file';
 import { useMachines, useMaterials } from '../shop/queries';
 import { useChangeArtwork, useReadAgain } from './queries';
@@ -117,14 +119,15 @@ function ReversedAsked({ artwork }: { artwork: ArtworkView }) {
 function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOpen: boolean; onClose: () => void }) {
   const { rust } = useTokens();
   const read = useReadAgain();
-  const [typed, setTyped] = useState(String(artwork.choices!.joinMm));
-  const joinMm = parseTypedNumber(typed);
+  const draft = useDraft(`loose ends of ${artwork.id}`, String(artwork.choices!.joinMm));
+  const joinMm = parseTypedNumber(draft.value);
   return (
     <Decision title="Join loose ends" isOpen={isOpen} onClose={onClose}>
-      <Input label="Ends nearer than this are joined, mm" aria-label="Distance of loose ends in mm" inputMode="decimal" value={typed} onChangeText={setTyped} />
+      <Input label="Ends nearer than this are joined, mm" aria-label="Distance of loose ends in mm" inputMode="decimal" value={draft.value} onChangeText={(next) => draft.set(next)} />
       <Aside>The file is read again; its steps and recipes stay.</Aside>
       {read.isError ? <Body role="alert" style={{ color: rust }}>{read.error.message}</Body> : null}
-      <Button title="Read it again" disabled={joinMm === null} loading={read.isPending} onPress={() => read.mutate({ artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } }, { onSuccess: onClose })} />
+      <Missing what={joinMm === null && 'A distance in mm is needed.'} />
+      <Button title="Read it again" disabled={joinMm === null} loading={read.isPending} onPress={() => read.mutate({ artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } }, { onSuccess: () => { draft.done(); onClose(); } })} />
     </Decision>
   );
 }

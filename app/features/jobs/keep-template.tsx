@@ -8,6 +8,7 @@ import { DraftOffer } from '../../ui/draft-offer';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body } from '../../ui/type';
+import { Missing } from '../../ui/missing';
 import { useDraft } from '../../ui/use-draft';
 import { useKeepTemplate } from './queries';
 
@@ -28,6 +29,7 @@ export function KeepTemplate({ job }: { job: JobDetail }) {
         <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
         <Aside>Its drawings, steps, notes and the recipes as they are now. When you make it again, you see what has changed since.</Aside>
         {keep.isError ? <View role="alert"><Body style={{ color: rust }}>{keep.error.message}</Body></View> : null}
+        <Missing what={!name.trim() && 'It needs a name.'} />
         <Button title="Keep it" disabled={!name.trim()} loading={keep.isPending} onPress={() => keep.mutate({ id, name: name.trim() }, { onSuccess: () => { draft.done(); setOpen(false); } })} />
       </Decision>
     </>

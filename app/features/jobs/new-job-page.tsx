@@ -15,6 +15,7 @@ import { useDraft } from '../../ui/use-draft';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { Missing } from '../../ui/missing';
 import { whenSaid } from '../../ui/when';
 import type { Temper } from '@keen-anvil/core/recipes';
 import { useCreateJob, usePutTemplateAway, useTemplate, useTemplates } from './queries';
@@ -38,7 +39,12 @@ export function NewJobPage() {
     <Page
       title="New job"
       back={{ label: 'Jobs', href: '/jobs' }}
-      foot={<Button title={template ? 'Make it again' : 'Start the job'} disabled={title === ''} loading={create.isPending} onPress={start} />}
+      foot={
+        <>
+          <Missing what={title === '' && 'Say what it is for first.'} />
+          <Button title={template ? 'Make it again' : 'Start the job'} disabled={title === ''} loading={create.isPending} onPress={start} />
+        </>
+      }
     >
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
       <Input label="What is it for?" aria-label="Name of the job" placeholder={template?.name ?? 'Boat numbers'} value={name} onChangeText={(next) => draft.set(next)} maxLength={120} autoFocus onSubmitEditing={() => title && start()} errorMessage={create.error?.message ?? ''} />

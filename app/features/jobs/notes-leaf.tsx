@@ -13,6 +13,7 @@ import { useDraft } from '../../ui/use-draft';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
+import { Missing } from '../../ui/missing';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { allParts } from './all-parts';
 import { usePutNoteAway, useWriteNote } from './queries';
@@ -97,6 +98,7 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
       ) : null}
       <Input label="What?" aria-label="What?" placeholder={facts.placeholder} value={value} onChangeText={setValue} maxLength={2000} multiline={kind === 'words'} renderErrorMessage={false} />
       {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
+      <Missing what={!value.trim() && 'There is nothing to write down yet.'} />
       <Button title="Write it down" disabled={!value.trim()} loading={write.isPending} onPress={() => write.mutate({ id, kind, label: label.trim() || facts.heading, value: value.trim() }, { onSuccess: () => { draft.done(); onDone(); } })} />
     </View>
   );

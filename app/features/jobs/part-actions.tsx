@@ -10,7 +10,9 @@ import { Swatch } from '../../ui/marks';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
+import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
 import { useMaterials } from '../shop/queries';
 import type { BoxedPart } from './all-parts';
 import { useActOnParts } from './queries';
@@ -27,13 +29,13 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const act = useActOnParts(job.id);
   const materials = useMaterials().data ?? [];
   const [asked, setAsked] = useState<'step' | 'outline' | 'more' | null>(null);
-  const [distance, setDistance] = useState('2');
+  const draft = useDraft(`outline of ${job.id}`, '2');
   const partIds = chosen.map((part) => part.id);
   const send = (body: Omit<PartAction, 'partIds'>) => {
     setAsked(null);
     act.mutate({ partIds, ...body }, { onSuccess: onDone });
   };
-  const mm = parseTypedNumber(distance);
+  const mm = parseTypedNumber(draft.value);
   const canPart = chosen.some((part) => part.pieces > 1);
   return (
     <View style={{ gap: SPACE.hair }}>
@@ -58,9 +60,10 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         <Option label="A new step" detail="of its own, done as the one they come from" onPress={() => send({ action: 'new-step', stepId: uuid() })} />
       </Decision>
       <Decision title="An outline at an exact distance" isOpen={asked === 'outline'} onClose={() => setAsked(null)}>
-        <Input label="Distance in mm; below 0 inside" aria-label="Distance in mm" inputMode="decimal" value={distance} onChangeText={setDistance} />
+        <Input label="Distance in mm; below 0 inside" aria-label="Distance in mm" inputMode="decimal" value={draft.value} onChangeText={(next) => draft.set(next)} />
         <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
-        <Button title="Draw the outline" disabled={mm === null || mm === 0} onPress={() => send({ action: 'outline', distanceMm: mm! })} />
+        <Missing what={(mm === null || mm === 0) && 'A distance in mm, above or below 0, is needed.'} />
+        <Button title="Draw the outline" disabled={mm === null || mm === 0} onPress={() => { draft.done(); send({ action: 'outline', distanceMm: mm! }); }} />
       </Decision>
     </View>
   );

@@ -9,6 +9,7 @@ import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { Missing } from '../../ui/missing';
 import { useDraft } from '../../ui/use-draft';
 import { useChangeArtwork } from './queries';
 
@@ -68,6 +69,7 @@ function SizeForm({ artwork, sheets, onDone }: { artwork: ArtworkView; sheets: {
       <Toggle label="Lock this size" value={artwork.isSizeLocked} onChange={(isSizeLocked) => send({ isSizeLocked })} />
       {artwork.isSizeLocked ? <Aside>Its gaps and printed scales stay as they are. Unlock it to change the size.</Aside> : null}
       {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
+      <Missing what={(width === null || height === null) && 'Its width and height are numbers in mm.'} />
       <Button title="Set the size" disabled={width === null || height === null || artwork.isSizeLocked} loading={change.isPending} onPress={set} />
       <Strong>Or made to fit</Strong>
       {sheets.map((sheet) => (

@@ -17,6 +17,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
+import { Missing } from '../../ui/missing';
 import { Aside, Body } from '../../ui/type';
 import { PreviewPicture } from './preview-picture';
 import { useAddText, useFonts, useJob, useKeepFont, useReadAgain, useTextPreview } from './queries';
@@ -77,7 +78,12 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
       title={artwork ? 'Change the text' : 'Set a text'}
       maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
-      foot={<Button title={artwork ? 'Set it so' : 'Put it into the job'} disabled={!text || !words.trim()} loading={add.isPending || change.isPending} onPress={keep} />}
+      foot={
+        <>
+          <Missing what={!words.trim() ? 'Type its words first.' : !text && 'A number of it is missing, or is no number.'} />
+          <Button title={artwork ? 'Set it so' : 'Put it into the job'} disabled={!text || !words.trim()} loading={add.isPending || change.isPending} onPress={keep} />
+        </>
+      }
     >
       <Columns
         first={

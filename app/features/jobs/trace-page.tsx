@@ -15,6 +15,7 @@ import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { Missing } from '../../ui/missing';
 import { useDraft } from '../../ui/use-draft';
 import { Reading } from './bring-in';
 import { PreviewPicture } from './preview-picture';
@@ -98,7 +99,10 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
       maxWidth={1100}
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
       foot={
-        <Button title="Keep it so" disabled={!isValid || keep.isPending} loading={keep.isPending} onPress={() => keep.mutate(send(), { onSuccess: () => { draft.done(); back(); } })} />
+        <>
+          <Missing what={!isValid && 'It is followed as near as a number above 0 mm, without specks below 0 mm² or more.'} />
+          <Button title="Keep it so" disabled={!isValid || keep.isPending} loading={keep.isPending} onPress={() => keep.mutate(send(), { onSuccess: () => { draft.done(); back(); } })} />
+        </>
       }
     >
       <Columns

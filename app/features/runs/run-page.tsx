@@ -1,4 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '@rneui/themed';
@@ -125,6 +126,9 @@ function OverKeys({ last, onBack }: { last: RunView | undefined; onBack: () => v
   );
 }
 
+/** Whether the tool belongs to the machine, so that nobody puts it in. */
+const isBuiltIn = (run: RunView): boolean => processOf(run.process).machineKinds.every((kind) => machineKindOf(kind).builtIn !== undefined);
+
 function HoldCard({ run }: { run: RunView }) {
   const { ember } = useTokens();
   return (
@@ -137,7 +141,7 @@ function HoldCard({ run }: { run: RunView }) {
         </View>
       </View>
       <Body>
-        {run.toolName} in {run.machineName}, dialled to:
+        {isBuiltIn(run) ? run.machineName : `${run.toolName} in ${run.machineName}`}, dialled to:
       </Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
@@ -192,7 +196,7 @@ function ByHand({ run }: { run: RunView }) {
       <Strong>
         Step {run.position + 1}: {run.materialName}, on your own {run.machineName}
       </Strong>
-      <Body>{run.toolName} in, dialled to:</Body>
+      <Body>{isBuiltIn(run) ? 'Dialled to:' : `${run.toolName} in, dialled to:`}</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
       <Aside>It should take about {formatDuration(run.estimateSeconds)}. Press “I have run it” when it stands still; then say how it came out.</Aside>
@@ -246,7 +250,10 @@ function Finished({ run }: { run: RunView }) {
     <Leaf edge={edge} testID={`finished-${run.position + 1}`}>
       <View style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'center' }}>
         <Swatch colour={run.colour} />
-        <Heading style={{ flex: 1 }}>{run.materialName}</Heading>
+        <View style={{ flex: 1 }}>
+          <Heading>{run.materialName}</Heading>
+          <Aside>{`Step ${run.position + 1}: ${processOf(run.process).label.toLowerCase()}`}</Aside>
+        </View>
       </View>
       {run.onTopOf ? <Aside>gone over again in its place; the first pass counts in</Aside> : null}
       <Aside>

@@ -111,7 +111,7 @@ function DialLeaf({ dial, onOpen }: { dial: Dial; onOpen: () => void }) {
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline' }}>
         <Heading>{dial.label}</Heading>
         <Figure>
-          {dial.min} to {dial.max} {dial.unit}, by {dial.step}
+          {`${dial.min} to ${dial.max}${dial.unit ? ` ${dial.unit}` : ''}, by ${dial.step}`}
         </Figure>
       </View>
       <Body>{knowledgeSaid(dial)}</Body>

@@ -7,6 +7,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Heading } from '../../ui/type';
+import { Missing } from '../../ui/missing';
 import { useDraft } from '../../ui/use-draft';
 import { useCreateWorkshop, useEnterWorkshop, usePutWorkshopAway, useWorkshops } from './queries';
 
@@ -53,6 +54,7 @@ export function Workshops() {
         <Body>It begins empty: add machines, tools and materials, or bring in a book.</Body>
         <Input label="Its name" aria-label="Name of the workshop" value={name} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
         {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
+        <Missing what={!name.trim() && 'It needs a name.'} />
         <Button title="Start it" disabled={!name.trim()} loading={create.isPending || enter.isPending} onPress={start} />
       </Decision>
     </View>
