@@ -4,7 +4,7 @@ import type { RecipeSearch } from '../server/src/queries/recipes';
 import { readSearch } from '@keen-anvil/core/recipes';
 import { bigBook } from './big-book';
 import { sequence } from './many-shapes';
-import { createApp, DEMO_WORKSHOP_ID, DeviceBay, HeavyPool, RunService, TuningService, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
+import { assemble, createApp, DEMO_WORKSHOP_ID, HeavyPool, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
 
 // Search over 100,000 recipes: the 95th percentile at the API against that of the same SQL run bare through node-postgres.
 const RECIPES = 100_000;
@@ -13,10 +13,8 @@ const SEARCHES = 300;
 const book = await bigBook('bench_search', RECIPES);
 const log = pino({ level: 'silent' });
 const heavy = new HeavyPool();
-const bay = new DeviceBay();
-const runs = new RunService(book.pool, heavy, log, bay);
-const tunings = new TuningService(book.pool, heavy, log, bay);
-const server = createApp({ pool: book.pool, heavy, runs, tunings, log, webDir: null }).listen(0, '127.0.0.1');
+const parts = assemble({ pool: book.pool, url: book.url, heavy, log });
+const server = createApp({ ...parts, log, webDir: null }).listen(0, '127.0.0.1');
 await new Promise((resolve) => server.once('listening', resolve));
 const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/api/recipes`;
 
@@ -69,6 +67,6 @@ console.log(
 );
 server.close();
 server.closeAllConnections();
-await runs.close();
+await parts.keeper.close();
 await heavy.close();
 await book.close();

@@ -1,16 +1,16 @@
 import 'reflect-metadata';
+import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { pino, destination } from 'pino';
 import { createApp } from './app';
-import { migrate } from './db/migrate';
 import { createPool } from './db/pool';
-import { loadDemo } from './demo/load-demo';
 import { HeavyPool } from './heavy/pool';
-import { makeMissingCards } from './services/cards';
-import { fillPlaces } from './services/fill-places';
-import { RunService } from './services/runs';
-import { TuningService } from './services/tunings';
-import { DeviceBay } from './standin/device-bay';
+import { assemble } from './parts';
+import { prepareDatabase } from './prepare';
+
+/** Requests under way are answered before the server stops, for so long, in ms. */
+const DRAIN_MS = 10_000;
+const IDLE_LOOK_MS = 50;
 
 /** Starts the server: DATABASE_URL, PORT, LOG_FILE and WEB_DIR say how. */
 async function main(): Promise<void> {
@@ -21,16 +21,11 @@ async function main(): Promise<void> {
   const pool = createPool(url);
   pool.on('error', (error) => log.error({ err: error }, 'a database connection was lost'));
   const heavy = new HeavyPool();
-  await migrate(pool);
-  await fillPlaces(pool);
-  await loadDemo(pool, heavy);
-  await makeMissingCards(pool);
-  const bay = new DeviceBay();
-  const runs = new RunService(pool, heavy, log, bay);
-  const tunings = new TuningService(pool, heavy, log, bay);
-  await runs.recover();
-  await tunings.recover();
-  const app = createApp({ pool, heavy, runs, tunings, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist') });
+  await prepareDatabase(pool, url, heavy);
+  const parts = assemble({ pool, url, heavy, log });
+  const app = createApp({ ...parts, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist') });
+  await parts.watch.start();
+  parts.keeper.wake();
   const server = app.listen(port, '127.0.0.1');
   server.once('listening', () => process.send?.('ready'));
   server.once('error', (error) => fail(error));
@@ -39,10 +34,11 @@ async function main(): Promise<void> {
   const stop = async () => {
     if (isStopping) return;
     isStopping = true;
-    server.close();
-    server.closeAllConnections();
-    await runs.close();
-    await tunings.close();
+    const drained = drain(server);
+    // Whoever follows a run is let go first: such a line would never end by itself.
+    await parts.watch.close();
+    await parts.keeper.close();
+    await drained;
     await heavy.close();
     await pool.end();
     process.exit(0);
@@ -51,6 +47,19 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => void stop());
   // Started by another process that is gone: nobody is left to stop us.
   process.on('disconnect', () => void stop());
+}
+
+/** Takes no more requests, answers those that are under way, and lets everybody go. */
+function drain(server: Server): Promise<void> {
+  return new Promise((resolve) => {
+    const looking = setInterval(() => server.closeIdleConnections(), IDLE_LOOK_MS);
+    const late = setTimeout(() => server.closeAllConnections(), DRAIN_MS);
+    server.close(() => {
+      clearInterval(looking);
+      clearTimeout(late);
+      resolve();
+    });
+  });
 }
 
 function fail(error: unknown): void {

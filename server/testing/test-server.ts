@@ -6,17 +6,14 @@ import { pino } from 'pino';
 import { createApp } from '../src/app';
 import { createPool } from '../src/db/pool';
 import { HeavyPool } from '../src/heavy/pool';
-import { RunService } from '../src/services/runs';
-import { TuningService } from '../src/services/tunings';
-import { DeviceBay } from '../src/standin/device-bay';
+import { assemble, type Parts } from '../src/parts';
 import { TEMPLATE } from './global-setup';
 
-export interface TestServer {
+export interface TestServer extends Parts {
   app: Express;
   pool: Pool;
-  heavy: HeavyPool;
-  runs: RunService;
-  tunings: TuningService;
+  /** The address of its database. */
+  url: string;
   close: () => Promise<void>;
 }
 
@@ -25,21 +22,20 @@ export async function startTestServer(): Promise<TestServer> {
   const url = process.env.TEST_DATABASE_URL!;
   const name = `test_${randomUUID().replace(/-/g, '')}`;
   await asAdmin(url, `CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
-  const pool = createPool(url.replace(/\/[^/]*$/, `/${name}`));
+  const own = url.replace(/\/[^/]*$/, `/${name}`);
+  const pool = createPool(own);
   const heavy = new HeavyPool();
   const log = pino({ level: 'silent' });
-  const bay = new DeviceBay();
-  const runs = new RunService(pool, heavy, log, bay);
-  const tunings = new TuningService(pool, heavy, log, bay);
+  const parts = assemble({ pool, url: own, heavy, log });
+  await parts.watch.start();
+  parts.keeper.wake();
   return {
-    app: createApp({ pool, heavy, runs, tunings, log, webDir: null }),
-    pool,
-    heavy,
-    runs,
-    tunings,
+    ...parts,
+    app: createApp({ ...parts, log, webDir: null }),
+    url: own,
     close: async () => {
-      await runs.close();
-      await tunings.close();
+      await parts.watch.close();
+      await parts.keeper.close();
       await heavy.close();
       await pool.end();
       await asAdmin(url, `DROP DATABASE ${name}`);

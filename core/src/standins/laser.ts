@@ -2,6 +2,7 @@ import type { Machine } from '../machines';
 import { pointsOfMove, readGcode, type BeamMove } from '../output';
 import type { StandIn, StandInPosition } from './stand-in';
 import { Timeline } from './timeline';
+import type { Trace } from './trace';
 
 /** How near to its arcs the head keeps, in mm. */
 const ARC_TOLERANCE_MM = 0.005;
@@ -32,6 +33,10 @@ export class StandInLaser implements StandIn {
 
   positionAt(seconds: number): StandInPosition {
     return this.timeline.positionAt(seconds);
+  }
+
+  trace(): Trace {
+    return this.timeline.trace();
   }
 }
 

@@ -2,6 +2,7 @@ import type { MotionLimits } from '../machines';
 import { readHpgl } from '../output';
 import type { StandIn, StandInPosition } from './stand-in';
 import { Timeline } from './timeline';
+import type { Trace } from './trace';
 
 /** What is dialled in on the stand-in's front panel: true physical values behind its knobs. */
 export interface PlotterPanel {
@@ -46,5 +47,9 @@ export class StandInPlotter implements StandIn {
   /** Where the head is, `seconds` after the start (machine time). */
   positionAt(seconds: number): StandInPosition {
     return this.timeline.positionAt(seconds);
+  }
+
+  trace(): Trace {
+    return this.timeline.trace();
   }
 }

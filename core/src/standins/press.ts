@@ -1,6 +1,7 @@
-import { phaseAt, pressSeconds } from '../press';
+import { pressSeconds } from '../press';
 import type { Settings } from '../recipes';
 import type { StandIn, StandInPosition } from './stand-in';
+import { positionAt, type PressTrace } from './trace';
 
 /** A heat press that is not there: it closes for the preheat, the dwell and the second press. */
 export class StandInPress implements StandIn {
@@ -13,7 +14,10 @@ export class StandInPress implements StandIn {
 
   /** Down while it heats. */
   positionAt(seconds: number): StandInPosition {
-    const isDown = phaseAt(this.settings, seconds)?.phase.isDown ?? false;
-    return { at: { x: 0, y: 0 }, isDown, cutMm: 0, strokesDone: seconds >= this.totalSeconds ? 1 : 0 };
+    return positionAt(this.trace(), seconds);
+  }
+
+  trace(): PressTrace {
+    return { kind: 'press', totalSeconds: this.totalSeconds, cutMm: 0, settings: this.settings };
   }
 }

@@ -1,4 +1,5 @@
 import type { Point } from '../geometry';
+import type { Trace } from './trace';
 
 /** Where a stand-in is at a moment of its run. */
 export interface StandInPosition {
@@ -13,6 +14,8 @@ export interface StandInPosition {
 export interface StandIn {
   readonly totalSeconds: number;
   readonly cutMm: number;
+  /** All of the run as plain numbers, for another thread. */
+  trace(): Trace;
   /** Where it is, `seconds` after the start (machine time). */
   positionAt(seconds: number): StandInPosition;
 }

@@ -2,24 +2,16 @@ import { distance, type Point } from '../geometry';
 import type { MotionLimits } from '../machines';
 import { passTimes } from './plotter-motion';
 import type { StandInPosition } from './stand-in';
-
-interface Leg {
-  start: number;
-  end: number;
-  way: Point[];
-  /** Seconds from `start` at each point of the way. */
-  times: number[];
-  isDown: boolean;
-  cutBefore: number;
-  strokesDone: number;
-}
+import { positionOnPath, type PathTrace } from './trace';
 
 /** What a head does, leg by leg: put together in order, then asked for any moment. */
 export class Timeline {
-  private readonly legs: Leg[] = [];
+  private readonly legs = { start: [] as number[], end: [] as number[], first: [] as number[], isDown: [] as number[], cutBefore: [] as number[], strokesDone: [] as number[] };
+  private readonly points = { x: [] as number[], y: [] as number[], seconds: [] as number[] };
   private clock = 0;
   private cut = 0;
   private strokes = 0;
+  private made: PathTrace | null = null;
   constructor(
     private readonly motion: MotionLimits,
     /** Where the head stands at first. */
@@ -47,48 +39,41 @@ export class Timeline {
 
   wait(seconds: number): void {
     this.clock += seconds;
+    this.made = null;
+  }
+
+  /** All of it as plain numbers, that can be handed to another thread. */
+  trace(): PathTrace {
+    const { legs, points } = this;
+    this.made ??= {
+      kind: 'path', totalSeconds: this.clock, cutMm: this.cut,
+      start: Float64Array.from(legs.start), end: Float64Array.from(legs.end), first: Uint32Array.from(legs.first), isDown: Uint8Array.from(legs.isDown), cutBefore: Float64Array.from(legs.cutBefore), strokesDone: Uint32Array.from(legs.strokesDone),
+      x: Float64Array.from(points.x), y: Float64Array.from(points.y), seconds: Float64Array.from(points.seconds),
+    };
+    return this.made;
   }
 
   positionAt(seconds: number): StandInPosition {
-    const leg = this.legAt(seconds);
-    if (!leg) return { at: { x: 0, y: 0 }, isDown: false, cutMm: 0, strokesDone: 0 };
-    const since = Math.min(Math.max(0, seconds - leg.start), leg.end - leg.start);
-    let i = leg.times.findIndex((t) => t >= since);
-    if (i < 1) i = Math.min(1, leg.way.length - 1);
-    const [from, to] = [leg.way[Math.max(0, i - 1)], leg.way[i]];
-    const span = leg.times[i] - leg.times[Math.max(0, i - 1)];
-    const share = span > 0 ? (since - leg.times[i - 1]) / span : 1;
-    let cutMm = leg.cutBefore;
-    if (leg.isDown) {
-      for (let k = 1; k < i; k++) cutMm += distance(leg.way[k - 1], leg.way[k]);
-      cutMm += share * distance(from, to);
-    }
-    return {
-      at: { x: from.x + (to.x - from.x) * share, y: from.y + (to.y - from.y) * share },
-      isDown: leg.isDown && seconds < leg.end,
-      cutMm,
-      strokesDone: leg.isDown && seconds >= leg.end ? leg.strokesDone + 1 : leg.strokesDone,
-    };
+    return positionOnPath(this.trace(), seconds);
   }
 
   private go(way: Point[], speed: number, isDown: boolean): void {
     const times = passTimes(way, speed, this.motion);
-    const start = this.clock;
+    const { legs, points } = this;
+    legs.start.push(this.clock);
+    legs.first.push(points.x.length);
+    legs.isDown.push(isDown ? 1 : 0);
+    legs.cutBefore.push(this.cut);
+    legs.strokesDone.push(this.strokes);
     this.clock += times[times.length - 1];
-    this.legs.push({ start, end: this.clock, way, times, isDown, cutBefore: this.cut, strokesDone: this.strokes });
-    if (isDown) for (let i = 1; i < way.length; i++) this.cut += distance(way[i - 1], way[i]);
+    legs.end.push(this.clock);
+    way.forEach((point, i) => {
+      points.x.push(point.x);
+      points.y.push(point.y);
+      points.seconds.push(times[i]);
+      if (isDown && i > 0) this.cut += distance(way[i - 1], point);
+    });
     this.here = way[way.length - 1];
-  }
-
-  /** The last leg that has begun (legs are in order of time). */
-  private legAt(seconds: number): Leg | undefined {
-    let low = 0;
-    let high = this.legs.length - 1;
-    while (low < high) {
-      const middle = Math.ceil((low + high) / 2);
-      if (this.legs[middle].start <= seconds) low = middle;
-      else high = middle - 1;
-    }
-    return this.legs[low];
+    this.made = null;
   }
 }

@@ -3,23 +3,47 @@ import { Pool, type PoolClient } from 'pg';
 /** Anything that runs a query: the pool, or one client within a transaction. */
 export type Db = Pick<Pool | PoolClient, 'query'>;
 
+/** Two that wait for each other, or read what the other writes: one of them is given up by PostgreSQL, and may try again. */
+const MAY_TRY_AGAIN = new Set(['40P01', '40001']);
+const MOST_TRIES = 6;
+const PAUSE_MS = 15;
+
 /** Connections to PostgreSQL. Queries that hang are given up after 15 s. */
 export function createPool(url: string): Pool {
-  return new Pool({ connectionString: url, max: 8, statement_timeout: 15_000, connectionTimeoutMillis: 5_000 });
+  const pool = new Pool({ connectionString: url, max: 8, statement_timeout: 15_000, connectionTimeoutMillis: 5_000, keepAlive: true });
+  // A connection that is lost while it is in use says so by the query that fails; without a listener it would end the process.
+  pool.on('connect', (client) => client.on('error', () => undefined));
+  return pool;
 }
 
-/** Runs `work` in one transaction: all of it is written, or nothing. */
+/**
+ * Runs `work` in one transaction: all of it is written, or nothing. It is run anew where PostgreSQL gave it up for another
+ * one's sake, so it changes nothing but the database.
+ */
 export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await once(pool, work);
+    } catch (error) {
+      if (!MAY_TRY_AGAIN.has((error as { code?: string }).code ?? '') || tries >= MOST_TRIES) throw error;
+      await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * tries * (0.5 + Math.random())));
+    }
+  }
+}
+
+async function once<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect();
+  let broken: Error | undefined;
   try {
     await client.query('BEGIN');
     const result = await work(client);
     await client.query('COMMIT');
     return result;
   } catch (error) {
-    await client.query('ROLLBACK');
+    // A line that is lost cannot be rolled back on: PostgreSQL has done so by itself.
+    await client.query('ROLLBACK').catch((lost: Error) => (broken = lost));
     throw error;
   } finally {
-    client.release();
+    client.release(broken);
   }
 }

@@ -5,7 +5,8 @@ import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { forgetEdits } from '../queries/edits';
-import { finishRun, insertRun, scoreRun, setRunState } from '../queries/runs';
+import { finishRun, insertRun, scoreRun, turnRun } from '../queries/runs';
+import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
 import { bringIn, changeArtwork } from '../services/artworks';
@@ -58,12 +59,13 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine, onCarrier } = typeof wanted === 'string' ? { material: wanted, process: undefined, machine: undefined, onCarrier: undefined } : wanted;
+    const { material, process, machine, tool, onCarrier } = typeof wanted === 'string' ? { material: wanted } as Exclude<typeof wanted, string> : wanted;
     await change(stepId, { materialId: demoId(material) });
     const now = job.steps.find((step) => step.id === stepId)!;
     // A maker has said what is done with filled shapes.
     if (process || asksEngraveOrCut(now)) await change(stepId, { process: process ?? now.process });
     if (machine) await change(stepId, { machineId: demoId(machine) });
+    if (tool) await change(stepId, { toolId: demoId(tool) });
     if (onCarrier) await change(stepId, { onCarrier });
   }
   if (data.readsReversed !== undefined) job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, { version: job.artworks[0].version, readsReversed: data.readsReversed });
@@ -108,23 +110,27 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   });
 
   async function loadSeries(db: Db, seriesId: string, series: SeriesData): Promise<void> {
+    await insertSeries(db, DEMO_WORKSHOP_ID, { id: seriesId, jobId: id });
     for (const [position, outcome] of series.outcomes.entries()) {
       const step = job.steps[position];
       const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
         id: runId, seriesId, jobId: id, stepId: step.id, recipeId: recipe.id, position, state: 'queued', hold: step.hold,
+        machineId: step.machineId, totalSeconds: estimateSeconds, totalCutMm: cutMm,
         settings, machineFile: text, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm, isByHand: false, plannedCutMm: cutMm, onTopOf: null,
       });
       if (outcome) {
-        await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });
+        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });
         await finishRun(db, runId, { measuredSeconds: estimateSeconds, toolWear: wearThen(shop.tools.get(recipe.tool.id)!.wear, series.daysAgo), toolLife: 1, seenOutcome: outcome });
         await scoreRun(db, runId, outcome);
       } else {
-        await setRunState(db, DEMO_WORKSHOP_ID, runId, { state: 'holding', doneSeconds: 0, cutMm: 0, event: 'holding' });
+        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], { state: 'holding', doneSeconds: 0, cutMm: 0, event: 'holding' });
       }
       await db.query('UPDATE run SET created_at = $2, finished_at = CASE WHEN finished_at IS NULL THEN NULL ELSE $2::timestamptz END WHERE id = $1', [runId, ago(series.daysAgo)]);
     }
+    await db.query('UPDATE run_series SET created_at = $2 WHERE id = $1', [seriesId, ago(series.daysAgo)]);
+    await settleSeries(db, DEMO_WORKSHOP_ID, seriesId);
   }
 }
 

@@ -1,14 +1,13 @@
 import type { TuningView } from '@keen-anvil/contract';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import type { Outcome } from '@keen-anvil/core/recipes';
-import { pino } from 'pino';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import type { HeavyPool } from '../heavy/pool';
 import { refreshCards } from '../services/cards';
 import { loadShop, type Shop } from '../services/shop';
 import { TuningService } from '../services/tunings';
-import { DeviceBay } from '../standin/device-bay';
+import { StandIns } from '../standin/stand-ins';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
 import { recipeId } from './load-book';
@@ -19,7 +18,7 @@ const MOST_TRIALS = 12;
 
 /** The demo's tunings, made the way a maker makes them, trial by trial. */
 export async function loadTunings(pool: Pool, heavy: HeavyPool): Promise<void> {
-  const service = new TuningService(pool, heavy, pino({ level: 'silent' }), new DeviceBay());
+  const service = new TuningService(pool, heavy, new StandIns(pool, heavy));
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID);
   for (const data of TUNINGS) {
     const id = demoId(`tuning ${recipeId(data)}`);

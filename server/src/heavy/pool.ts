@@ -4,7 +4,8 @@ import { Piscina } from 'piscina';
 import { Problem } from '../problem';
 import type { ReadBook } from '../exchange/read-file';
 import type { WindowView } from '@keen-anvil/contract';
-import type { PlanAnswer, PlanTask } from './tasks';
+import type { Trace } from '@keen-anvil/core/standins';
+import type { PlanAnswer, PlanTask, StandInTask } from './tasks';
 import type { ReadAnswer, ReadTask } from './read-artwork';
 import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 
@@ -42,6 +43,11 @@ export class HeavyPool {
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
     return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+  }
+
+  /** What a stand-in does with a file. */
+  standIn(task: StandInTask): Promise<Trace> {
+    return this.run('standIn', task, PLAN_LIMIT_MS, 'The stand-in takes too long to read its file. Make the drawing simpler.');
   }
 
   planSheetFile(tasks: PlanTask[]): Promise<string> {

@@ -1,6 +1,10 @@
 import { planStep, sheetGcode, stepFile, type StepFileText, type StepRequest } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
+import type { Machine } from '@keen-anvil/core/machines';
+import type { Settings } from '@keen-anvil/core/recipes';
+import { standInFor, type Trace } from '@keen-anvil/core/standins';
+
 export { readBookFile } from '../exchange/read-file';
 export { readArtwork } from './read-artwork';
 export { goodWindow, tune } from './tune';
@@ -12,6 +16,12 @@ export interface PlanTask {
   check: Omit<CheckedStep, 'placed'>;
 }
 
+export interface StandInTask {
+  machine: Machine;
+  file: string;
+  settings: Settings;
+}
+
 export interface PlanAnswer extends StepFileText {
   estimateSeconds: number;
   cutMm: number;
@@ -19,6 +29,11 @@ export interface PlanAnswer extends StepFileText {
   usedLengthMm: number;
   /** What stands against running it, as sentences. */
   stops: string[];
+}
+
+/** What a machine does with a file, from the first moment to the last. */
+export function standIn({ machine, file, settings }: StandInTask): Trace {
+  return standInFor(machine, file, settings).trace();
 }
 
 /** Plans all that a laser does on one sheet, as one file. */

@@ -44,6 +44,11 @@ export async function archiveJobRow(db: Db, workshopId: string, id: string, isAr
   return rowCount === 1;
 }
 
+/** Counts an edit of what is in a job: what was worked out from it before does not hold any more. */
+export async function countEdit(db: Db, id: string): Promise<void> {
+  await db.query('UPDATE job SET updated_at = now(), version = version + 1 WHERE id = $1', [id]);
+}
+
 /** Says that something within the job was touched. */
 export async function touchJob(db: Db, id: string): Promise<void> {
   await db.query('UPDATE job SET updated_at = now() WHERE id = $1', [id]);

@@ -23,6 +23,11 @@ export interface RunRow {
   isByHand: boolean;
   plannedCutMm: number | null;
   onTopOf: string | null;
+  /** What there is to do by the stand-in; null where it was never reckoned. */
+  totalSeconds: number | null;
+  totalCutMm: number | null;
+  /** True seconds since it was last set going, as the row was read; null while it stands. */
+  goingSeconds: number | null;
   seenOutcome: Outcome | null;
   outcome: Outcome | null;
   jobName: string;
@@ -39,10 +44,11 @@ export interface RunRow {
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
     r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
+    r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName"
   FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
-    JOIN machine a ON a.workshop_id = r.workshop_id AND a.id = c.machine_id JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = c.tool_id
+    JOIN machine a ON a.workshop_id = r.workshop_id AND a.id = r.machine_id JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = c.tool_id
     JOIN material m ON m.workshop_id = r.workshop_id AND m.id = c.material_id`;
 
 /** One run. */
@@ -61,10 +67,16 @@ export async function lockRun(db: Db, workshopId: string, id: string): Promise<R
 export async function listNewestRuns(db: Db, workshopId: string, jobId: string): Promise<RunRow[]> {
   const { rows } = await db.query<RunRow>(
     `${RUN_SELECT} WHERE r.workshop_id = $1 AND r.series_id = (
-       SELECT series_id FROM run WHERE workshop_id = $1 AND job_id = $2 ORDER BY created_at DESC LIMIT 1)
+       SELECT id FROM run_series WHERE workshop_id = $1 AND job_id = $2 ORDER BY created_at DESC LIMIT 1)
      ORDER BY r.position`,
     [workshopId, jobId],
   );
+  return rows;
+}
+
+/** The runs of one series, in order. */
+export async function listSeriesRuns(db: Db, workshopId: string, seriesId: string): Promise<RunRow[]> {
+  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.series_id = $2 ORDER BY r.position`, [workshopId, seriesId]);
   return rows;
 }
 
@@ -82,30 +94,24 @@ export async function listOpenRuns(db: Db, workshopId: string): Promise<RunRow[]
 export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId: string; state: RunState; outcome: Outcome | null }[]> {
   const { rows } = await db.query<{ jobId: string; state: RunState; outcome: Outcome | null }>(
     `SELECT r.job_id AS "jobId", r.state, r.outcome FROM run r
-     WHERE r.workshop_id = $1 AND r.series_id = (SELECT series_id FROM run n WHERE n.job_id = r.job_id ORDER BY created_at DESC LIMIT 1)`,
+     WHERE r.workshop_id = $1 AND r.series_id = (SELECT id FROM run_series n WHERE n.job_id = r.job_id ORDER BY n.created_at DESC LIMIT 1)`,
     [workshopId],
   );
   return rows;
 }
 
-/** Runs on a stand-in left under way by a server that stopped. */
-export async function listRunning(db: Db): Promise<{ id: string; workshopId: string }[]> {
-  const { rows } = await db.query<{ id: string; workshopId: string }>(`SELECT id, workshop_id AS "workshopId" FROM run WHERE state = 'running' AND NOT by_hand`);
-  return rows;
-}
-
 /** A run as it is started. */
 export interface NewRunRow
-  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm' | 'isByHand' | 'plannedCutMm' | 'onTopOf'> {
+  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm' | 'isByHand' | 'plannedCutMm' | 'onTopOf' | 'machineId' | 'totalSeconds' | 'totalCutMm'> {
   machineFile: string;
 }
 
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18)`,
-    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm, run.isByHand, run.plannedCutMm, run.onTopOf],
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)`,
+    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm, run.isByHand, run.plannedCutMm, run.onTopOf, run.machineId, run.totalSeconds, run.totalCutMm],
   );
 }
 
@@ -115,20 +121,63 @@ export async function findMachineFile(db: Db, workshopId: string, id: string): P
   return rows[0]?.machineFile;
 }
 
-/** Writes how a run stands, and the event that brought it there. */
-export async function setRunState(db: Db, workshopId: string, id: string, now: { state: RunState; doneSeconds: number; cutMm: number; event: string }): Promise<void> {
-  await db.query('UPDATE run SET state = $2, done_seconds = $3, cut_mm = $4 WHERE id = $1', [id, now.state, now.doneSeconds, now.cutMm]);
-  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [workshopId, id, now.event, now.doneSeconds]);
+/** How a run is to stand. Set going, it is due in so many true seconds; `null` leaves its end to the maker. */
+export interface RunStanding {
+  state: RunState;
+  doneSeconds: number;
+  cutMm: number;
+  event: string;
+  going?: { dueInSeconds: number | null };
 }
 
-/** Keeps the progress of a run under way, so that it can go on after the server was stopped. */
-export async function keepProgress(db: Db, id: string, doneSeconds: number, cutMm: number): Promise<void> {
-  await db.query(`UPDATE run SET done_seconds = $2, cut_mm = $3 WHERE id = $1 AND state = 'running'`, [id, doneSeconds, cutMm]);
+/**
+ * Writes how a run stands, and the event that brought it there, and tells everybody who listens; only where it stands as it was
+ * seen. Returns false where it does not.
+ */
+export async function turnRun(db: Db, workshopId: string, id: string, from: readonly RunState[], to: RunStanding): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `UPDATE run SET state = $4, done_seconds = $5, cut_mm = $6,
+       going_since = CASE WHEN $7 THEN clock_timestamp() END,
+       due_at = CASE WHEN $7 AND $8::double precision IS NOT NULL THEN clock_timestamp() + make_interval(secs => $8) END
+     WHERE workshop_id = $1 AND id = $2 AND state = ANY ($3)`,
+    [workshopId, id, from, to.state, to.doneSeconds, to.cutMm, to.going !== undefined, to.going?.dueInSeconds ?? null],
+  );
+  if (rowCount !== 1) return false;
+  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [workshopId, id, to.event, to.doneSeconds]);
+  await tellOfRun(db, id);
+  return true;
+}
+
+/** A step that was on hold waits in its line again; its machine is free. */
+export async function takeBackHold(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query(`UPDATE run SET state = 'queued' WHERE workshop_id = $1 AND id = $2 AND state = 'holding'`, [workshopId, id]);
+  await tellOfRun(db, id);
+}
+
+/** Where it is told that a run has changed. */
+export const RUN_CHANNEL = 'run_changed';
+
+/** Tells every server that a run has changed, once the transaction is written. */
+export async function tellOfRun(db: Db, id: string): Promise<void> {
+  await db.query('SELECT pg_notify($1, $2)', [RUN_CHANNEL, id]);
 }
 
 /** Writes what a finished run measured and what the stand-in saw. */
 export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome | null }): Promise<void> {
   await db.query('UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome]);
+}
+
+/** Runs that can still be gone on with, and of which it was never reckoned what there is to do. */
+export async function listUnreckonedRuns(db: Db): Promise<(Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string })[]> {
+  const { rows } = await db.query<Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string }>(
+    `SELECT id, workshop_id AS "workshopId", machine_id AS "machineId", settings FROM run WHERE total_seconds IS NULL AND NOT by_hand AND state IN ('queued', 'holding', 'running', 'paused')`,
+  );
+  return rows;
+}
+
+/** Writes what there is to do for a run. */
+export async function setRunTotals(db: Db, id: string, { totalSeconds, cutMm }: { totalSeconds: number; cutMm: number }): Promise<void> {
+  await db.query('UPDATE run SET total_seconds = $2, total_cut_mm = $3 WHERE id = $1', [id, totalSeconds, cutMm]);
 }
 
 /** Makes room in a series behind a place: the runs that come later stand one further on. */

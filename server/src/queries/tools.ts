@@ -14,6 +14,12 @@ export async function listTools(db: Db, workshopId: string): Promise<ToolView[]>
   return rows;
 }
 
+/** How worn a tool is, locked until the transaction ends. */
+export async function lockTool(db: Db, workshopId: string, id: string): Promise<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'> | undefined> {
+  const { rows } = await db.query<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'>>('SELECT kind, wear, life_number AS "lifeNumber" FROM tool WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
+  return rows[0];
+}
+
 /** Counts wear onto a tool, in the unit of its kind. */
 export async function addWear(db: Db, workshopId: string, toolId: string, amount: number): Promise<void> {
   await db.query('UPDATE tool SET wear = wear + $3, version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, toolId, amount]);

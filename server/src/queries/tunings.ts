@@ -74,9 +74,16 @@ export interface SheetRow {
   format: 'hpgl' | 'gcode' | null;
   machineFile: string;
   estimateSeconds: number;
+  machineId: string;
+  /** What there is to do by the stand-in; null where it is not on it. */
+  totalSeconds: number | null;
+  totalCutMm: number | null;
+  /** Machine seconds gone, while it is on the stand-in. */
+  doneSeconds: number | null;
 }
 
-const SHEET_COLUMNS = `id, tuning_id AS "tuningId", number, state, by_hand AS "isByHand", format, machine_file AS "machineFile", estimate_seconds AS "estimateSeconds"`;
+const SHEET_COLUMNS = `machine_id AS "machineId", total_seconds AS "totalSeconds", total_cut_mm AS "totalCutMm",
+  CASE WHEN state = 'running' THEN least(total_seconds, extract(epoch FROM clock_timestamp() - going_since)::double precision * speed_up) END AS "doneSeconds", id, tuning_id AS "tuningId", number, state, by_hand AS "isByHand", format, machine_file AS "machineFile", estimate_seconds AS "estimateSeconds"`;
 
 /** One trial sheet. */
 export async function findSheet(db: Db, workshopId: string, id: string): Promise<SheetRow | undefined> {
@@ -91,9 +98,9 @@ export async function listSheets(db: Db, workshopId: string, tuningId: string): 
 }
 
 /** Lays out a sheet. */
-export async function insertSheet(db: Db, workshopId: string, row: Omit<SheetRow, 'state' | 'isByHand'>): Promise<void> {
-  await db.query('INSERT INTO trial_sheet (workshop_id, id, tuning_id, number, format, machine_file, estimate_seconds) VALUES ($1, $2, $3, $4, $5, $6, $7)', [
-    workshopId, row.id, row.tuningId, row.number, row.format, row.machineFile, row.estimateSeconds,
+export async function insertSheet(db: Db, workshopId: string, row: Pick<SheetRow, 'id' | 'tuningId' | 'number' | 'format' | 'machineFile' | 'estimateSeconds' | 'machineId'>): Promise<void> {
+  await db.query('INSERT INTO trial_sheet (workshop_id, id, tuning_id, number, format, machine_file, estimate_seconds, machine_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [
+    workshopId, row.id, row.tuningId, row.number, row.format, row.machineFile, row.estimateSeconds, row.machineId,
   ]);
 }
 
@@ -104,14 +111,18 @@ export async function setSheetState(db: Db, workshopId: string, id: string, stat
   ]);
 }
 
+/** Sets a sheet going on the stand-in. */
+export async function setSheetGoing(db: Db, workshopId: string, id: string, work: { speedUp: number; totalSeconds: number; totalCutMm: number }): Promise<void> {
+  await db.query(
+    `UPDATE trial_sheet SET state = 'running', by_hand = false, going_since = clock_timestamp(), speed_up = $3, total_seconds = $4, total_cut_mm = $5,
+       due_at = clock_timestamp() + make_interval(secs => $4::double precision / $3::double precision) WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id, work.speedUp, work.totalSeconds, work.totalCutMm],
+  );
+}
+
 /** Takes a sheet away that was never carried out. */
 export async function deleteSheet(db: Db, workshopId: string, id: string): Promise<void> {
   await db.query('DELETE FROM trial_sheet WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
-}
-
-/** Sheets that were on a machine when the server stopped lie planned again: nobody knows how far they came. */
-export async function resetRunningSheets(db: Db): Promise<void> {
-  await db.query(`UPDATE trial_sheet SET state = 'planned' WHERE state = 'running'`);
 }
 
 export interface ShapeRow {

@@ -1,12 +1,14 @@
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
-import type { RunService } from '../services/runs';
+import type { Watch } from '../db/watch';
+import type { RunBook } from '../services/run-book';
 import type { TuningService } from '../services/tunings';
 
 /** What the routes stand on. */
 export interface ApiParts {
   pool: Pool;
   heavy: HeavyPool;
-  runs: RunService;
+  runs: RunBook;
+  watch: Watch;
   tunings: TuningService;
 }

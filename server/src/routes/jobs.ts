@@ -28,7 +28,7 @@ const LARGEST_FILE = 40_000_000;
 const LARGEST_FONT = 10_000_000;
 
 /** Jobs, their steps and their runs. */
-export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
+export function jobRoutes({ pool, heavy, runs, watch }: ApiParts): Router {
   const router = Router();
   router.get('/jobs', async (request, response) => void response.json(await listJobSummaries(pool, workshopOf(request))));
   router.post('/jobs', async (request, response) => void response.status(201).json(asAsked(request, await createJob(pool, workshopOf(request), bodyOf(request, NewJob)))));
@@ -108,6 +108,6 @@ export function jobRoutes({ pool, heavy, runs }: ApiParts): Router {
     response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
   });
   router.post('/runs/:id/again', async (request, response) => void response.status(201).json(await runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain).id)));
-  router.get('/runs/:id/events', async (request, response) => streamRun(runs, await runs.get(workshopOf(request), idOf(request)), response));
+  router.get('/runs/:id/events', (request, response) => streamRun(runs, watch, workshopOf(request), idOf(request), response));
   return router;
 }

@@ -1,22 +1,52 @@
-import type { RunProgress, RunView } from '@keen-anvil/contract';
+import type { RunProgress } from '@keen-anvil/contract';
+import { isOver } from '@keen-anvil/core/runs';
 import type { Response } from 'express';
-import type { RunService } from '../services/runs';
+import type { Watch } from '../db/watch';
+import type { RunBook } from '../services/run-book';
+import { progressOf } from '../services/run-progress';
 
 /** Proxies and phones drop a line on which nothing comes. */
 const KEEP_ALIVE_MS = 15_000;
+/** So often a run under way says where it is, in ms. */
+const TELL_MS = 100;
 
-/** Sends a run's progress as server-sent events, from where it is now until the listener leaves or the run ends. */
-export function streamRun(runs: RunService, run: RunView, response: Response): void {
+/** Sends a run's progress as server-sent events, from where it is now until the listener leaves or the run is over. */
+export async function streamRun(book: RunBook, watch: Watch, workshopId: string, id: string, response: Response): Promise<void> {
+  let isGone = false;
+  response.on('close', () => (isGone = true));
+  let [seen, readAt] = [await book.follow(workshopId, id), performance.now()];
+  if (isGone) return;
   response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' });
-  const keepAlive = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);
-  const send = (progress: RunProgress) => response.write(`data: ${JSON.stringify(progress)}\n\n`);
-  const onChange = (id: string, progress: RunProgress) => {
-    if (id === run.id) send(progress);
+  const say = (progress: RunProgress) => response.write(`data: ${JSON.stringify(progress)}\n\n`);
+  const tell = () => {
+    say(progressOf(seen.run, seen.trace, (performance.now() - readAt) / 1000));
+    if (isOver(seen.run.state)) leave();
   };
-  runs.on('changed', onChange);
-  send(run.progress);
-  response.on('close', () => {
+  let reading = Promise.resolve();
+  const onTold = (toldOf: string | null) => {
+    if (toldOf !== null && toldOf !== id) return;
+    // One after the other, so that nothing older is told after something newer.
+    reading = reading.then(async () => {
+      if (isGone) return;
+      const [now, at] = [await book.follow(workshopId, id), performance.now()];
+      [seen, readAt] = [now, at];
+      if (!isGone) tell();
+    }).catch(() => undefined);
+  };
+  const ticking = setInterval(() => seen.run.state === 'running' && !seen.run.isByHand && tell(), TELL_MS);
+  const keepAlive = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);
+  function leave(): void {
+    isGone = true;
+    clearInterval(ticking);
     clearInterval(keepAlive);
-    runs.off('changed', onChange);
-  });
+    watch.off('told', onTold);
+    watch.off('closed', leave);
+    response.end();
+  }
+  watch.on('told', onTold);
+  watch.on('closed', leave);
+  response.on('close', leave);
+  tell();
+  // What was told between the first reading and the listening.
+  if (!isGone) onTold(id);
 }

@@ -9,8 +9,7 @@ import { paths, type BenchView, type JobDetail, type MaterialView, type RecipeDe
 import { pino } from 'pino';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
-import { RunService } from '../services/runs';
-import { DEMO_WORKSHOP_ID } from '../workshop';
+import { assemble } from '../parts';
 
 let server: TestServer;
 beforeEach(async () => void (server = await startTestServer()));
@@ -36,12 +35,12 @@ const runsOf = async (jobId: string): Promise<RunView[]> => (await api().get(pat
 
 /** Waits for the run to say that it is in that state. */
 async function reached(run: RunView, state: RunProgress['state']): Promise<void> {
-  const [now] = (await runsOf(run.jobId)).filter((r) => r.id === run.id);
-  if (now.progress.state === state) return;
-  for await (const [id, progress] of changesOf(server.runs)) if (id === run.id && progress.state === state) return;
-}
-async function* changesOf(runs: RunService): AsyncGenerator<[string, RunProgress]> {
-  for (;;) yield (await once(runs, 'changed')) as [string, RunProgress];
+  // Listening before looking: what is told in between is not missed.
+  for (;;) {
+    const told = once(server.watch, 'told');
+    if ((await runsOf(run.jobId)).some((r) => r.id === run.id && r.progress.state === state)) return;
+    await told;
+  }
 }
 
 describe('a job on the stand-in', () => {
@@ -113,7 +112,7 @@ describe('a job on the stand-in', () => {
   it('takes one job at a time, and lets nothing change under it', async () => {
     const job = await readyJob();
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
-    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with other work.');
+    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with other work: “Boat numbers” runs there.');
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
     const [{ id, version }] = job.artworks;
     await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(409);
@@ -173,6 +172,10 @@ describe('a job on the stand-in', () => {
     expect(other.steps[0].claims).toContainEqual({ pieceName: 'white roll', forName: 'Boat numbers', machineName: null, state: 'planned' });
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
     await act(run, 'pause').expect(200);
+    const byHandThere = await api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true }).expect(409);
+    expect(byHandThere.body.error).toMatchObject({ code: 'busy', message: expect.stringContaining('“Boat numbers” is paused there. Go on with it, or cancel it.') });
+    // On another machine it is the piece that is taken.
+    await server.pool.query(`UPDATE run SET machine_id = (SELECT id FROM machine WHERE name = 'Tube') WHERE id = $1`, [run.id]);
     const byHand = (knowing: boolean) => api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
     expect((await byHand(false).expect(409)).body.error).toMatchObject({ code: 'piece-on-machine', message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.') });
     await byHand(true).expect(409);
@@ -199,15 +202,91 @@ describe('a job on the stand-in', () => {
     await api().post(paths.runOutcome(run.id)).send({ outcome: 'splendid' }).expect(400);
   });
 
-  it('waits, paused, where it was when the server was stopped', async () => {
+  it('goes on by what is written of it, whoever looks, and is closed once', async () => {
     const job = await readyJob();
     const [run]: RunView[] = (await start(job.id, 1)).body;
-    await server.runs.close();
-    const afresh = new RunService(server.pool, server.heavy, pino({ level: 'silent' }));
-    await afresh.recover();
-    expect((await afresh.get(DEMO_WORKSHOP_ID, run.id)).progress.state).toBe('paused');
-    expect((await afresh.command(DEMO_WORKSHOP_ID, run.id, 'resume')).progress.state).toBe('running');
-    await afresh.close();
+    // Nobody keeps it while it goes.
+    await server.watch.close();
+    await server.keeper.close();
+    expect((await api().get(paths.run(run.id)).expect(200)).body.progress).toMatchObject({ state: 'running' });
+    await server.pool.query(`UPDATE run SET going_since = going_since - interval '1 hour', due_at = due_at - interval '1 hour' WHERE id = $1`, [run.id]);
+    const late: RunView = (await api().get(paths.run(run.id)).expect(200)).body;
+    expect(late.progress).toMatchObject({ state: 'running', doneSeconds: late.progress.totalSeconds });
+    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+    const before = await wear();
+    const [one, other] = [0, 1].map(() => assemble({ pool: server.pool, url: server.url, heavy: server.heavy, log: pino({ level: 'silent' }) }));
+    const ended = once(one.watch, 'told');
+    await Promise.all([one.watch.start(), other.watch.start()]);
+    await ended;
+    await Promise.all([one.keeper.close(), other.keeper.close()]);
+    await Promise.all([one.watch.close(), other.watch.close()]);
+    const [done, held] = await runsOf(job.id);
+    expect([done.progress.state, held.progress.state]).toEqual(['finished', 'holding']);
+    expect((await wear()) - before).toBeCloseTo(done.progress.cutMm / 1000, 6);
+    const { rows } = await server.pool.query('SELECT kind FROM run_event WHERE run_id = $1 ORDER BY id', [run.id]);
+    expect(rows.map(({ kind }) => kind)).toEqual(['started', 'finished']);
+  });
+
+  it('is started once, however many start it, and sent twice answers the same', async () => {
+    const job = await readyJob();
+    const seriesId = randomUUID();
+    const same = await Promise.all([0, 1, 2].map(() => api().post(paths.runs(job.id)).send({ seriesId, speedUp: 1 })));
+    expect(same.map(({ status }) => status)).toEqual([201, 201, 201]);
+    expect(new Set(same.map(({ body }) => body[0].id)).size).toBe(1);
+    await act(same[0].body[0], 'cancel').expect(200);
+    const others = await Promise.all([0, 1, 2].map(() => start(job.id, 1)));
+    expect(others.map(({ status }) => status).sort()).toEqual([201, 409, 409]);
+    const runs = await runsOf(job.id);
+    expect(runs.map(({ progress }) => progress.state)).toEqual(['running', 'queued']);
+    // For another job it is no run of this series.
+    await api().post(paths.runs((await readyJob()).id)).send({ seriesId, speedUp: 1 }).expect(409);
+    const resumes = await act(runs[0], 'pause').expect(200).then(() => Promise.all([act(runs[0], 'resume'), act(runs[0], 'resume')]));
+    expect(resumes.map(({ status }) => status).sort()).toEqual([200, 409]);
+    expect((await runsOf(job.id))[0].progress.state).toBe('running');
+  });
+
+  it('cuts what is drawn, also where it is moved while its files are worked out', async () => {
+    const job = await readyJob();
+    const [{ id, version }] = job.artworks;
+    const [started, edited] = await Promise.all([start(job.id, 1), api().patch(paths.artworkChange(id)).send({ version, xMm: job.artworks[0].xMm + 40 })]);
+    expect(started.status).toBe(201);
+    // Either it was moved first, and that is what is cut; or it was refused.
+    const { rows } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [started.body[0].id]);
+    await act(started.body[0], 'cancel').expect(200);
+    const now: JobDetail = (await api().get(paths.job(job.id))).body;
+    expect(now.artworks[0].xMm).toBe(job.artworks[0].xMm + (edited.status === 200 ? 40 : 0));
+    const again: RunView[] = (await start(job.id, 1).expect(201)).body;
+    const { rows: then } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [again[0].id]);
+    expect(rows[0].file).toBe(then[0].file);
+  });
+
+  it('waits for a machine that another job is on, and begins when it is free', async () => {
+    const [job, other] = [await readyJob(), await readyJob()];
+    const [white, navy]: RunView[] = (await start(job.id).expect(201)).body;
+    await reached(white, 'finished');
+    await reached(navy, 'holding');
+    // On hold it keeps its machine.
+    expect((await start(other.id, 1).expect(409)).body.error).toMatchObject({ code: 'busy', message: expect.stringContaining('is on hold there') });
+    // A job whose next step waits for the machine holds as soon as that is free.
+    await server.pool.query(`UPDATE run SET state = 'queued' WHERE id = $1`, [navy.id]);
+    const [first]: RunView[] = (await start(other.id, 1).expect(201)).body;
+    server.keeper.wake();
+    expect((await runsOf(job.id))[1].progress.state).toBe('queued');
+    await act(first, 'cancel').expect(200);
+    await reached(navy, 'holding');
+  });
+
+  it('is tried again where its end could not be written, and wears once', async () => {
+    const job = await readyJob();
+    await server.pool.query(`CREATE FUNCTION refuse_end() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.state = 'finished' THEN RAISE EXCEPTION 'not now'; END IF; RETURN NEW; END $$`);
+    await server.pool.query('CREATE TRIGGER refuse_end BEFORE UPDATE ON run FOR EACH ROW EXECUTE FUNCTION refuse_end()');
+    const [run]: RunView[] = (await start(job.id)).body;
+    server.keeper.wake();
+    expect((await runsOf(job.id))[0].progress.state).toBe('running');
+    await server.pool.query('DROP TRIGGER refuse_end ON run');
+    await reached(run, 'finished');
+    const { rows } = await server.pool.query(`SELECT count(*)::int AS n FROM run_event WHERE run_id = $1 AND kind = 'finished'`, [run.id]);
+    expect(rows[0].n).toBe(1);
   });
 
   it('tells its progress as it goes', async () => {
@@ -237,7 +316,7 @@ describe('a job on the stand-in', () => {
 describe('the bench', () => {
   it('shows the job on hold and the recipes used last', async () => {
     const bench: BenchView = (await api().get(paths.bench)).body;
-    expect(bench.runs[0]).toMatchObject({ jobName: 'Boat number 12', hold: 'Put in Outdoor vinyl, navy', progress: { state: 'holding' } });
+    expect(bench.runs[0]).toMatchObject({ jobName: 'Boat number 12', hold: 'Go on at Little plotter: put in Outdoor vinyl, navy', progress: { state: 'holding' } });
     expect(bench.recipes[0].material.name).toMatch(/Outdoor vinyl/);
   });
 });

@@ -79,12 +79,4 @@ describe('the demo’s tunings', () => {
     const { body } = await api().get(paths.tuningAdvice(narrow.id)).expect(200);
     expect(body.advice).toMatchObject({ isSettled: false, isHopeless: true });
   });
-
-  it('that were on the machine when the server stopped lie planned again', async () => {
-    const { body: open } = await api().get(paths.tunings).expect(200);
-    await server.pool.query(`UPDATE trial_sheet SET state = 'running' WHERE tuning_id = $1`, [open[0].id]);
-    await server.tunings.recover();
-    const { body } = await api().get(paths.tuning(open[0].id)).expect(200);
-    expect(body.sheets.every(({ state }: { state: string }) => state === 'planned')).toBe(true);
-  });
 });

@@ -163,7 +163,7 @@ describe('a trial sheet', () => {
     expect((await api().get(paths.trialSheetFile(sheet.id)).expect(200)).body.toString()).toMatch(/^G21\nG90\n/);
     await run(sheet.id, 'stand-in');
     const busy = await api().post(paths.trialSheetRun(sheet.id)).send({ by: 'stand-in' }).expect(409);
-    expect(busy.body.error.message).toContain('busy');
+    expect(busy.body.error.message).toContain('on the machine');
     tuning = await done(tuning.id);
     expect(tuning.sheets[0].shapes.every(({ seenOutcome }) => seenOutcome !== null)).toBe(true);
     const blade = await begin(await find('stencil long plotter'));

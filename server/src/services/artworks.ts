@@ -13,7 +13,7 @@ import { notFound, Problem, refused, stale } from '../problem';
 import { findArtworkFile, findJobOfArtwork, insertArtwork, listArtworks, lockArtwork, updateArtwork, updateReading, type ArtworkRow } from '../queries/artworks';
 import { forgetEdits } from '../queries/edits';
 import { findFont } from '../queries/fonts';
-import { insertStep, touchJob } from '../queries/jobs';
+import { countEdit, insertStep } from '../queries/jobs';
 import { deleteParts, insertParts, updateParts, type PartRow } from '../queries/parts';
 import { editJob, openJob, type OpenJob } from './job-edit';
 import { jobDetail } from './job-views';
@@ -77,7 +77,7 @@ async function addDrawing(pool: Pool, workshopId: string, jobId: string, { id, f
     // What was undone before would not know of it.
     await forgetEdits(db, jobId);
     await addParts({ ...open, artworks: [...open.artworks, artwork] }, artwork, reading.parts.map((_, partIndex) => partIndex), []);
-    await touchJob(db, jobId);
+    await countEdit(db, jobId);
     return jobDetail(db, workshopId, jobId);
   });
 }

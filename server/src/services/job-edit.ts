@@ -4,7 +4,7 @@ import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';
 import { listArtworks, updateArtwork, type ArtworkRow } from '../queries/artworks';
 import { insertEdit, showSteps, turnEdit, type EditTurn, type JobSnapshot } from '../queries/edits';
-import { listSteps, lockJob, touchJob, updateJob, updateStep, type JobRow, type StepRow } from '../queries/jobs';
+import { countEdit, listSteps, lockJob, updateJob, updateStep, type JobRow, type StepRow } from '../queries/jobs';
 import { deleteParts, insertParts, listParts, updateParts, type PartRow } from '../queries/parts';
 import { listOpenRuns } from '../queries/runs';
 import { jobDetail } from './job-views';
@@ -28,7 +28,7 @@ export async function editJob(pool: Pool, workshopId: string, jobId: string, lab
     const open = await openJob(db, workshopId, jobId);
     await insertEdit(db, workshopId, jobId, label, snapshotOf(open), groupKey);
     await edit(open);
-    await touchJob(db, jobId);
+    await countEdit(db, jobId);
     return jobDetail(db, workshopId, jobId);
   });
 }
@@ -66,7 +66,7 @@ export async function turnLastEdit(pool: Pool, workshopId: string, jobId: string
       const was = before.artworks.find((a) => a.id === artwork.id);
       if (was) await updateArtwork(db, { ...artwork, ...was });
     }
-    await touchJob(db, jobId);
+    await countEdit(db, jobId);
     return jobDetail(db, workshopId, jobId);
   });
 }

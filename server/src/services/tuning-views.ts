@@ -8,15 +8,15 @@ import { recipeDetail } from './recipe-views';
 import { loadShop } from './shop';
 
 /** A tuning with its sheets and everything on them. */
-export async function tuningView(db: Db, workshopId: string, id: string, doneSeconds: (sheetId: string) => number | null = () => null): Promise<TuningView> {
+export async function tuningView(db: Db, workshopId: string, id: string): Promise<TuningView> {
   const row = await findTuning(db, workshopId, id);
   if (!row) throw notFound('That tuning');
   const recipe = await recipeDetail(db, workshopId, row.recipeId);
   // The sheets first: a sheet that is done by then has its trials looked at.
   const sheetRows = await listSheets(db, workshopId, id);
   const shapes = await listShapes(db, workshopId, id);
-  const sheets = sheetRows.map(({ id: sheetId, number, state, isByHand, format, estimateSeconds }): TrialSheetView => ({
-    id: sheetId, number, state, isByHand, format, estimateSeconds, doneSeconds: state === 'running' ? doneSeconds(sheetId) : null,
+  const sheets = sheetRows.map(({ id: sheetId, number, state, isByHand, format, estimateSeconds, doneSeconds }): TrialSheetView => ({
+    id: sheetId, number, state, isByHand, format, estimateSeconds, doneSeconds,
     shapes: shapes.filter((shape) => shape.sheetId === sheetId).map(shapeView),
   }));
   return {

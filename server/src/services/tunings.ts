@@ -4,11 +4,10 @@ import { freePlaces } from '@keen-anvil/core/layout';
 import { trialFile } from '@keen-anvil/core/output';
 import { settingProblems, type Outcome, type QuantityName } from '@keen-anvil/core/recipes';
 import { trialSize } from '@keen-anvil/core/shapes';
-import { seedFromId, standInFor, trialResult } from '@keen-anvil/core/standins';
+import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import type { Pool } from 'pg';
-import type { Logger } from 'pino';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -19,13 +18,15 @@ import { correctTrial, insertRevision, listEvidence, lockRecipe, updateRecipe } 
 import { addWear } from '../queries/tools';
 import {
   deleteSheet, endTuning, findSheet, findTuning, insertShape, insertSheet, insertTuning, keepAsTrial, listEarlierShapes, listShapes, listTunings, lockShape, lockTuning,
-  resetRunningSheets, scoreShape, setShapeDone, setShapePhoto, setSheetState, touchTuning, type ShapeRow, type SheetRow,
+  scoreShape, setShapeDone, setShapePhoto, setSheetGoing, setSheetState, touchTuning, type ShapeRow, type SheetRow,
 } from '../queries/tunings';
 import { insertVerdict } from '../queries/verdicts';
-import type { DeviceBay } from '../standin/device-bay';
+import { tellOfRun } from '../queries/runs';
+import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
 import { keepPhoto, readPhoto } from './photos';
 import { recipeDetail } from './recipe-views';
+import { refuseBusy } from './run-consequences';
 import { loadShop, type Shop } from './shop';
 import { tuningView } from './tuning-views';
 
@@ -43,29 +44,16 @@ const WINDOW_SPREAD = 0.35;
 
 /** Tunings of recipes, their trial sheets, and the stand-ins that carry them out. */
 export class TuningService {
-  private readonly running = new Map<string, { workshopId: string; tuningId: string }>();
-  private readonly pending = new Set<Promise<void>>();
   private readonly answers = new Map<string, Promise<TuneAnswer>>();
 
   constructor(
     private readonly pool: Pool,
     private readonly heavy: HeavyPool,
-    private readonly log: Logger,
-    private readonly bay: DeviceBay,
-  ) {
-    this.bay.on('finished', (sheetId, machineId) => {
-      const at = this.running.get(sheetId);
-      if (at) this.inBackground(this.finish(at.workshopId, sheetId, machineId));
-    });
-  }
-
-  /** Sheets that were on a machine when the server stopped lie planned again. */
-  recover(): Promise<void> {
-    return resetRunningSheets(this.pool);
-  }
+    private readonly standIns: StandIns,
+  ) {}
 
   view(db: Db, workshopId: string, id: string): Promise<TuningView> {
-    return tuningView(db, workshopId, id, (sheetId) => this.bay.progressOf(sheetId)?.doneSeconds ?? null);
+    return tuningView(db, workshopId, id);
   }
 
   get(workshopId: string, id: string): Promise<TuningView> {
@@ -137,7 +125,7 @@ export class TuningService {
       const firstNumber = Math.max(0, ...now.sheets.flatMap(({ shapes }) => shapes.map(({ number }) => number))) + 1;
       const cells = next.slice(0, places.length).map((settings, i) => ({ number: repeated ? repeated.number : firstNumber + i, settings, at: places[i], isRepeat: Boolean(repeated) }));
       const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, cells });
-      await insertSheet(db, workshopId, { id: wanted.id, tuningId: id, number: (now.sheets.at(-1)?.number ?? 0) + 1, format: file.format, machineFile: file.text, estimateSeconds: file.estimateSeconds });
+      await insertSheet(db, workshopId, { id: wanted.id, tuningId: id, number: (now.sheets.at(-1)?.number ?? 0) + 1, format: file.format, machineFile: file.text, estimateSeconds: file.estimateSeconds, machineId: machine.id });
       for (const [i, { number, settings, at }] of cells.entries()) {
         await insertShape(db, workshopId, { id: uuidv5(`shape ${i}`, wanted.id), sheetId: wanted.id, number, settings, onTopOf: repeated ? [...repeated.onTopOf, repeated.settings] : [], x: at.x, y: at.y });
       }
@@ -173,28 +161,19 @@ export class TuningService {
     const recipe = await recipeDetail(this.pool, workshopId, tuning!.recipeId);
     const machine = shop.machines.get(recipe.machine.id)!;
     const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter((shape) => shape.sheetId === sheetId);
-    // On the machine before it is written down: what cannot be loaded changes nothing. Nothing may come between the look
-    // and the loading, or two would load at once.
-    if (by === 'stand-in') {
-      const standIn = standInFor(machine, sheet.machineFile, shapes[0].settings);
-      if (this.bay.runOn(machine.id)) throw new Problem(409, 'busy', `${machine.name} is busy with other work.`);
-      this.bay.load(machine.id, sheetId, standIn, Math.max(SPEED_UP, standIn.totalSeconds / LONGEST_SECONDS), 0);
-    }
-    try {
-      await inTransaction(this.pool, async (db) => {
-        await this.plannedSheet(db, workshopId, sheetId);
-        await setSheetState(db, workshopId, sheetId, by === 'stand-in' ? 'running' : 'done', { isByHand: by === 'by-hand' });
-        if (by === 'by-hand') await this.markShapes(db, workshopId, sheet, shop, { isSeen: false });
-        await touchTuning(db, workshopId, sheet.tuningId);
-      });
-    } catch (error) {
-      if (by === 'stand-in') this.bay.unload(machine.id);
-      throw error;
-    }
-    if (by === 'stand-in') {
-      this.running.set(sheetId, { workshopId, tuningId: sheet.tuningId });
-      this.bay.go(machine.id);
-    }
+    const trace = by === 'stand-in' ? await this.standIns.work(machine, sheet.machineFile, shapes[0].settings) : null;
+    await inTransaction(this.pool, async (db) => {
+      await this.plannedSheet(db, workshopId, sheetId);
+      if (trace) {
+        await refuseBusy(db, workshopId, machine.id);
+        await setSheetGoing(db, workshopId, sheetId, { speedUp: Math.max(SPEED_UP, trace.totalSeconds / LONGEST_SECONDS), totalSeconds: trace.totalSeconds, totalCutMm: trace.cutMm });
+        await tellOfRun(db, sheetId);
+      } else {
+        await setSheetState(db, workshopId, sheetId, 'done', { isByHand: true });
+        await this.markShapes(db, workshopId, sheet, shop, { isSeen: false });
+      }
+      await touchTuning(db, workshopId, sheet.tuningId);
+    });
     return this.get(workshopId, sheet.tuningId);
   }
 
@@ -274,10 +253,6 @@ export class TuningService {
     });
   }
 
-  async close(): Promise<void> {
-    await Promise.all(this.pending);
-  }
-
   /** The tuner's answer; of one version of a tuning it is always the same. */
   private ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
     const key = [tuning.id, tuning.version, count, repeatOf].join(' ');
@@ -308,24 +283,18 @@ export class TuningService {
     return sheet;
   }
 
-  private async finish(workshopId: string, sheetId: string, machineId: string): Promise<void> {
-    const progress = this.bay.progressOf(sheetId)!;
-    const shop = await loadShop(this.pool, workshopId);
-    try {
-      await inTransaction(this.pool, async (db) => {
-        const sheet = await findSheet(db, workshopId, sheetId);
-        if (!sheet) return;
-        await lockTuning(db, workshopId, sheet.tuningId);
-        await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: progress.totalSeconds });
-        const tool = await this.markShapes(db, workshopId, sheet, shop, { isSeen: true });
-        await addWear(db, workshopId, tool.id, toolKindOf(tool.kind).wearUnit === 'm' ? progress.cutMm / 1000 : progress.totalSeconds / 3600);
-        await touchTuning(db, workshopId, sheet.tuningId);
-      });
-    } finally {
-      this.bay.unload(machineId);
-      this.running.delete(sheetId);
-    }
-  }
+  /** Writes down that a sheet on the stand-in is done, with what it wore; its tuning is locked. Returns false where it is not on a machine. */
+  readonly finish = async (db: Db, workshopId: string, sheetId: string): Promise<boolean> => {
+    const sheet = await findSheet(db, workshopId, sheetId);
+    if (sheet?.state !== 'running') return false;
+    const { totalSeconds, totalCutMm } = sheet;
+    await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: totalSeconds ?? sheet.estimateSeconds });
+    const tool = await this.markShapes(db, workshopId, sheet, await loadShop(db, workshopId), { isSeen: true });
+    await addWear(db, workshopId, tool.id, toolKindOf(tool.kind).wearUnit === 'm' ? (totalCutMm ?? 0) / 1000 : (totalSeconds ?? sheet.estimateSeconds) / 3600);
+    await touchTuning(db, workshopId, sheet.tuningId);
+    await tellOfRun(db, sheetId);
+    return true;
+  };
 
   /** Writes down how worn the tool was, and what the stand-in's world makes of every trial. */
   private async markShapes(db: Db, workshopId: string, sheet: SheetRow, shop: Shop, { isSeen }: { isSeen: boolean }) {
@@ -339,13 +308,6 @@ export class TuningService {
       await setShapeDone(db, workshopId, shape.id, { toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome: seen.outcome, seenFault: seen.fault });
     }
     return tool;
-  }
-
-  private inBackground(work: Promise<void>): void {
-    const watched = work
-      .catch((error: unknown) => this.log.error({ err: error }, 'a trial sheet could not be written down'))
-      .finally(() => this.pending.delete(watched));
-    this.pending.add(watched);
   }
 }
 

@@ -1,0 +1,97 @@
+import { drawDown } from '@keen-anvil/core/materials';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import { nextInSeries, RUN_TURNS, secondsToGo, type RunTurnName } from '@keen-anvil/core/runs';
+import { seedFromId, trialResult } from '@keen-anvil/core/standins';
+import type { Outcome } from '@keen-anvil/core/recipes';
+import { toolKindOf } from '@keen-anvil/core/tools';
+import type { Db } from '../db/pool';
+import { Problem } from '../problem';
+import { touchJob } from '../queries/jobs';
+import { findMachineUse, lockMachine, type MachineUse } from '../queries/machine-use';
+import { lockPiece, updatePiece } from '../queries/materials';
+import { settleSeries } from '../queries/run-series';
+import { findRun, finishRun, listSeriesRuns, turnRun, type RunRow } from '../queries/runs';
+import { addWear, lockTool } from '../queries/tools';
+import { refreshCards } from './cards';
+import type { Shop } from './shop';
+
+// Everything here happens within a transaction that has locked the run's job. Locks are taken in one order: job, machine, tool, piece.
+
+/** Refuses a machine that is kept for something else. @throws Problem 409 `busy` */
+export async function refuseBusy(db: Db, workshopId: string, machineId: string, except?: string): Promise<void> {
+  await lockMachine(db, workshopId, machineId);
+  const use = await findMachineUse(db, workshopId, machineId);
+  if (use && use.id !== except) throw new Problem(409, 'busy', sayUse(use));
+}
+
+function sayUse({ machineName, forName, state }: MachineUse): string {
+  if (state === 'trial') return `${machineName} is busy with other work: a trial sheet of ${forName}.`;
+  const words = { running: 'runs there', paused: 'is paused there', holding: 'is on hold there' }[state];
+  return `${machineName} is busy with other work: “${forName}” ${words}.${state === 'running' ? '' : ' Go on with it, or cancel it.'}`;
+}
+
+/** Sets a run going; a run by hand is done when its maker says so. @throws Problem 409 where the machine or the run is not as it was seen */
+export async function setGoing(db: Db, workshopId: string, run: RunRow, name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>): Promise<void> {
+  await refuseBusy(db, workshopId, run.machineId, run.id);
+  const totalSeconds = run.totalSeconds ?? run.estimateSeconds;
+  const dueInSeconds = run.isByHand ? null : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
+  const turn = RUN_TURNS[name];
+  await turned(await turnRun(db, workshopId, run.id, turn.from, { state: turn.to, doneSeconds: run.doneSeconds, cutMm: run.cutMm, event: turn.event, going: { dueInSeconds } }));
+}
+
+/** Brings a run where a turn leads, with all that it costs. */
+export async function takeTurn(db: Db, workshopId: string, run: RunRow, name: Extract<RunTurnName, 'pause' | 'cancel' | 'done' | 'end'>, done: { seconds: number; cutMm: number }, shop: Shop): Promise<void> {
+  const turn = RUN_TURNS[name];
+  const next = turn.isEvidence ? nextInSeries((await listSeriesRuns(db, workshopId, run.seriesId)).map((other) => (other.id === run.id ? { ...other, state: turn.to } : other))) : undefined;
+  if (next) await lockMachine(db, workshopId, next.run.machineId);
+  await turned(await turnRun(db, workshopId, run.id, turn.from, { state: turn.to, doneSeconds: done.seconds, cutMm: done.cutMm, event: turn.event }));
+  if (turn.wear !== 'nothing' && done.seconds > 0) {
+    const tool = (await lockTool(db, workshopId, run.toolId))!;
+    const seenOutcome = turn.isEvidence && !run.isByHand ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined) : null;
+    if (turn.isEvidence) await finishRun(db, run.id, { measuredSeconds: done.seconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
+    const wear = toolKindOf(tool.kind).wearUnit === 'm' ? done.cutMm / 1000 : done.seconds / 3600;
+    if (wear > 0) await addWear(db, workshopId, run.toolId, wear);
+  }
+  if (turn.takesStock && (await usesUp(db, workshopId, run, shop))) await takeFromStock(db, workshopId, run);
+  if (turn.isEvidence) await refreshCards(db, workshopId, [run.recipeId]);
+  await touchJob(db, run.jobId);
+  await settleSeries(db, workshopId, run.seriesId);
+}
+
+/** Begins what follows in a series, or holds before it; what waits for a machine goes on waiting. Returns whether something was begun. */
+export async function follow(db: Db, workshopId: string, seriesId: string): Promise<boolean> {
+  const next = nextInSeries(await listSeriesRuns(db, workshopId, seriesId));
+  if (!next) return false;
+  await lockMachine(db, workshopId, next.run.machineId);
+  if (await findMachineUse(db, workshopId, next.run.machineId)) return false;
+  if (next.turn === 'begin') await setGoing(db, workshopId, next.run, 'begin');
+  else await turned(await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, { state: 'holding', doneSeconds: 0, cutMm: 0, event: RUN_TURNS.hold.event }));
+  await touchJob(db, next.run.jobId);
+  return true;
+}
+
+async function turned(isTurned: boolean): Promise<void> {
+  if (!isTurned) throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
+}
+
+/** What the stand-in's world makes of a finished run. */
+function lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined): Outcome {
+  const machine = shop.machines.get(run.machineId)!;
+  const material = shop.materials.get(run.materialId)!;
+  const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
+  return trialResult({ process: run.process, machine, passes: [...(first ? [first.settings] : []), run.settings], wear, heatLimitC: material.heatLimitC }, world, seedFromId(first?.id ?? run.id)).outcome;
+}
+
+/** Whether a run takes its piece: a press takes none, and steps on one sheet take it once. */
+async function usesUp(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<boolean> {
+  if (machineKindOf(shop.machines.get(run.machineId)!.kind).does === 'heat') return false;
+  const series = await listSeriesRuns(db, workshopId, run.seriesId);
+  return !series.some((other) => other.position < run.position && other.stockPieceId === run.stockPieceId && other.state === 'finished');
+}
+
+/** Takes what a run used off the piece it was done on. */
+async function takeFromStock(db: Db, workshopId: string, run: RunRow): Promise<void> {
+  const piece = run.stockPieceId ? await lockPiece(db, workshopId, run.stockPieceId) : undefined;
+  if (!piece) return;
+  await updatePiece(db, workshopId, piece.id, { ...piece, ...drawDown(piece, run.usedLengthMm ?? 0) });
+}

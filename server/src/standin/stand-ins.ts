@@ -1,0 +1,48 @@
+import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
+import type { Settings } from '@keen-anvil/core/recipes';
+import type { Trace } from '@keen-anvil/core/standins';
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import { findMachineFile } from '../queries/runs';
+
+/** So many runs are kept ready to be asked where they are. */
+const KEPT = 24;
+
+/** What a stand-in needs to know of a run. */
+export interface Loaded {
+  id: string;
+  settings: Settings;
+}
+
+/** The stand-ins of the runs that somebody watches: worked out on a thread of their own, once, and kept for a while. */
+export class StandIns {
+  private readonly traces = new Map<string, Promise<Trace>>();
+
+  constructor(
+    private readonly pool: Pool,
+    private readonly heavy: HeavyPool,
+  ) {}
+
+  /** What a machine does with a file, from the first moment to the last. */
+  work(machine: Machine, file: string, settings: Settings): Promise<Trace> {
+    return this.heavy.standIn({ machine, file, settings });
+  }
+
+  /** What the machine of a run does. */
+  traceOf(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
+    const there = this.traces.get(run.id);
+    if (there) return there;
+    const made = this.load(workshopId, run, machine);
+    this.traces.set(run.id, made);
+    made.catch(() => this.traces.delete(run.id));
+    const [oldest] = this.traces.keys();
+    if (this.traces.size > KEPT) this.traces.delete(oldest);
+    return made;
+  }
+
+  private async load(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
+    // A press takes no file.
+    const file = machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, workshopId, run.id);
+    return this.work(machine, file ?? '', run.settings);
+  }
+}
