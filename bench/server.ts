@@ -19,3 +19,5 @@ export const { createApp } = load('../server/src/app') as typeof import('../serv
 export const { DEMO_WORKSHOP_ID } = load('../server/src/workshop') as typeof import('../server/src/workshop');
 export const { demoId } = load('../server/src/demo/ids') as typeof import('../server/src/demo/ids');
 export const { readArtwork } = load('../server/src/heavy/read-artwork') as typeof import('../server/src/heavy/read-artwork');
+export const { killDrill, killOne, loseSessions } = load('../server/testing/kill-drill') as typeof import('../server/testing/kill-drill');
+export const { ServerProcess } = load('../server/testing/server-process') as typeof import('../server/testing/server-process');

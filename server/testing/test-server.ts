@@ -17,28 +17,46 @@ export interface TestServer extends Parts {
   close: () => Promise<void>;
 }
 
-/** A server of its own on a copy of the demo database. */
-export async function startTestServer(): Promise<TestServer> {
+/** A copy of the demo database. */
+export interface DemoCopy {
+  url: string;
+  pool: Pool;
+  drop: () => Promise<void>;
+}
+
+export async function copyOfDemo(): Promise<DemoCopy> {
   const url = process.env.TEST_DATABASE_URL!;
   const name = `test_${randomUUID().replace(/-/g, '')}`;
   await asAdmin(url, `CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
   const own = url.replace(/\/[^/]*$/, `/${name}`);
   const pool = createPool(own);
+  return {
+    url: own,
+    pool,
+    drop: async () => {
+      await pool.end();
+      await asAdmin(url, `DROP DATABASE ${name}`);
+    },
+  };
+}
+
+/** A server of its own on a copy of the demo database. */
+export async function startTestServer(): Promise<TestServer> {
+  const { url, pool, drop } = await copyOfDemo();
   const heavy = new HeavyPool();
   const log = pino({ level: 'silent' });
-  const parts = assemble({ pool, url: own, heavy, log });
+  const parts = assemble({ pool, url, heavy, log });
   await parts.watch.start();
   parts.keeper.wake();
   return {
     ...parts,
     app: createApp({ ...parts, log, webDir: null }),
-    url: own,
+    url,
     close: async () => {
       await parts.watch.close();
       await parts.keeper.close();
       await heavy.close();
-      await pool.end();
-      await asAdmin(url, `DROP DATABASE ${name}`);
+      await drop();
     },
   };
 }
