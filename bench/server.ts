@@ -21,3 +21,6 @@ export const { demoId } = load('../server/src/demo/ids') as typeof import('../se
 export const { readArtwork } = load('../server/src/heavy/read-artwork') as typeof import('../server/src/heavy/read-artwork');
 export const { killDrill, killOne, loseSessions } = load('../server/testing/kill-drill') as typeof import('../server/testing/kill-drill');
 export const { ServerProcess } = load('../server/testing/server-process') as typeof import('../server/testing/server-process');
+export const { prepareDatabase } = load('../server/src/prepare') as typeof import('../server/src/prepare');
+export const { bottomless, HOSTILE, placesIn, withValue } = load('../server/testing/hostile') as typeof import('../server/testing/hostile');
+export const { lookAround, WRITE_ROUTES } = load('../server/testing/route-table') as typeof import('../server/testing/route-table');

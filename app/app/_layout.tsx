@@ -10,6 +10,8 @@ import { useFonts } from 'expo-font';
 import { Slot } from 'expo-router';
 import { useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
+import { View } from 'react-native';
+import { AwayBar } from '../features/api/away-bar';
 import { createQueryClient } from '../features/api/query-client';
 import { MachinesProvider } from '../features/shop/machines-context';
 import { Frame } from '../ui/frame';
@@ -35,9 +37,12 @@ export default function RootLayout() {
         <BenchBookTheme>
           <UnitsProvider>
             <MachinesProvider>
-              <Frame>
-                <Slot />
-              </Frame>
+              <View style={{ flex: 1 }}>
+                <AwayBar />
+                <Frame>
+                  <Slot />
+                </Frame>
+              </View>
             </MachinesProvider>
           </UnitsProvider>
         </BenchBookTheme>

@@ -13,12 +13,14 @@ export interface AppParts extends ApiParts {
   log: Logger;
   /** The built web app; null for the API alone. */
   webDir: string | null;
+  /** What one address may ask for in a minute. */
+  requestsPerMinute?: number;
 }
 
 const REQUESTS_PER_MINUTE = 3000;
 
 /** The whole web server: API under /api, the built app for everything else. */
-export function createApp({ log, webDir, ...parts }: AppParts): Express {
+export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE, ...parts }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -45,7 +47,7 @@ export function createApp({ log, webDir, ...parts }: AppParts): Express {
     }),
   );
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
-  app.use('/api', rateLimit({ windowMs: 60_000, limit: REQUESTS_PER_MINUTE, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
+  app.use('/api', rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
   if (webDir && existsSync(webDir)) {
     app.use(express.static(webDir, { index: false, setHeaders: (response, path) => {
       if (path.includes('/_expo/static/')) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');

@@ -41,7 +41,7 @@ export async function copyOfDemo(): Promise<DemoCopy> {
 }
 
 /** A server of its own on a copy of the demo database. */
-export async function startTestServer(): Promise<TestServer> {
+export async function startTestServer({ requestsPerMinute }: { requestsPerMinute?: number } = {}): Promise<TestServer> {
   const { url, pool, drop } = await copyOfDemo();
   const heavy = new HeavyPool();
   const log = pino({ level: 'silent' });
@@ -50,7 +50,7 @@ export async function startTestServer(): Promise<TestServer> {
   parts.keeper.wake();
   return {
     ...parts,
-    app: createApp({ ...parts, log, webDir: null }),
+    app: createApp({ ...parts, log, webDir: null, requestsPerMinute }),
     url,
     close: async () => {
       await parts.watch.close();

@@ -1,4 +1,6 @@
 import type { ProblemBody } from '@keen-anvil/contract';
+import { v4 as uuid } from 'uuid';
+import { setBookAway } from './book-away';
 import { linesOf } from './lines';
 
 /** A refusal by the server; the message is its sentence. */
@@ -50,7 +52,27 @@ export async function* callForLines<T>(path: string, options: Call): AsyncGenera
   }
 }
 
-async function send(path: string, { method = 'GET', body, signal, headers }: Call): Promise<Response> {
+/** A database that is away is asked for again so often, and so many times, before it is given up. */
+const AGAIN_MS = 600;
+const MOST_TRIES = 150;
+
+/** Sends a request; while the book is away it waits for it. A write has a name, so that it is done once however often it is sent. */
+async function send(path: string, options: Call): Promise<Response> {
+  const isWrite = options.method !== undefined && options.method !== 'GET';
+  const named = isWrite ? { ...options, headers: { 'Idempotency-Key': uuid(), ...options.headers } } : options;
+  for (let tries = 1; ; tries++) {
+    const response = await sendOnce(path, named);
+    const isAway = response.status === 503 && (await isDatabaseAway(response));
+    setBookAway(isAway);
+    if (!isAway || tries >= MOST_TRIES) return response;
+    await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    options.signal?.throwIfAborted();
+  }
+}
+
+const isDatabaseAway = async (response: Response): Promise<boolean> => ((await response.clone().json().catch(() => null)) as ProblemBody | null)?.error.code === 'database-away';
+
+async function sendOnce(path: string, { method = 'GET', body, signal, headers }: Call): Promise<Response> {
   const isFile = typeof Blob !== 'undefined' && body instanceof Blob;
   try {
     return await fetch(path, {

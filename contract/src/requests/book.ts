@@ -1,7 +1,7 @@
 import { PROCESS_NAMES, SOURCES, type Changes, type ProcessName, type QuantityName, type Settings, type Source } from '@keen-anvil/core/recipes';
 import type { TypedQuantity } from '@keen-anvil/core/units';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Min } from 'class-validator';
-import { IsSettings, IsTyped, Words } from './fields';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsOptional, IsString, IsUUID, Length } from 'class-validator';
+import { Counted, IsSettings, IsTyped, MayBeLeftOut, Version, Words } from './fields';
 
 type Typed = Partial<Record<QuantityName, TypedQuantity>>;
 
@@ -13,29 +13,29 @@ export class NewRecipe {
   @IsIn(PROCESS_NAMES) process!: ProcessName;
   @IsSettings() settings!: Settings;
   /** Numbers that were typed in another unit, as they were typed. */
-  @IsOptional() @IsTyped() typed?: Typed;
+  @MayBeLeftOut() @IsTyped() typed?: Typed;
   @IsIn(SOURCES) source!: Source;
   @Words(1000) reason!: string;
-  @IsOptional() @Words(2000) note?: string;
+  @MayBeLeftOut() @Words(2000) note?: string;
 }
 
 export class NewRevision {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @IsSettings() settings!: Settings;
-  @IsOptional() @IsTyped() typed?: Typed;
+  @MayBeLeftOut() @IsTyped() typed?: Typed;
   @IsIn(SOURCES) source!: Source;
   @IsString() @Length(1, 1000, { message: 'say in a word or two why it changes' }) reason!: string;
 }
 
 /** Goes back to an earlier revision; that is a revision itself. */
 export class ReturnToRevision {
-  @IsInt() @Min(1) version!: number;
-  @IsInt() @Min(1) number!: number;
+  @Version() version!: number;
+  @Counted('the number of a revision', 1) number!: number;
 }
 
 /** What a recipe says beside its numbers. */
 export class RecipeNote {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @Words(2000) note!: string;
 }
 

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
 import { QUANTITIES } from '@keen-anvil/core/recipes';
 import { readTyped } from '@keen-anvil/core/units';
-import { IsNumber, IsString, Length, Matches, Max, Min, registerDecorator } from 'class-validator';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsInt, IsNumber, IsString, Length, Matches, Max, Min, registerDecorator, ValidateIf, ValidateNested } from 'class-validator';
 
 const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
 
@@ -48,6 +49,36 @@ export function Amount(name: string, min: number, max: number, unit = ''): Prope
 export function Name(what: string): PropertyDecorator {
   const message = `${what} needs a name of 1 to 120 letters`;
   return all(IsString({ message }) as PropertyDecorator, Length(1, 120, { message }) as PropertyDecorator, Matches(/\S/, { message }) as PropertyDecorator);
+}
+
+/** The largest whole number that a column keeps. */
+export const LARGEST_INT = 2_147_483_647;
+
+/** The version of a row that a change was made from. */
+export const Version = (): PropertyDecorator => Counted('the version', 1);
+
+/** Something that is counted. */
+export function Counted(name: string, min: number, max: number = LARGEST_INT): PropertyDecorator {
+  const message = `${name} is a whole number from ${min} to ${max}`;
+  return all(IsInt({ message }) as PropertyDecorator, Min(min, { message }) as PropertyDecorator, Max(max, { message }) as PropertyDecorator);
+}
+
+/** A field that may be left out; where it is not, it is no null. */
+export const MayBeLeftOut = (): PropertyDecorator => ValidateIf((_, value) => value !== undefined) as PropertyDecorator;
+
+/** An object of a class of its own. */
+export function Nested<T extends object>(type: () => new () => T): PropertyDecorator {
+  return all(fieldRule('isRecord', 'an object was expected', isRecord), ValidateNested() as PropertyDecorator, Type(type) as PropertyDecorator);
+}
+
+/** A list of objects of a class of their own. */
+export function NestedList<T extends object>(type: () => new () => T, most: number, message?: string): PropertyDecorator {
+  return all(
+    ArrayMaxSize(most, message === undefined ? undefined : { message }) as PropertyDecorator,
+    fieldRule('areRecords', 'a list of objects was expected', (value) => Array.isArray(value) && value.every(isRecord)),
+    ValidateNested({ each: true }) as PropertyDecorator,
+    Type(type) as PropertyDecorator,
+  );
 }
 
 /** A note of any words, or none. */

@@ -1,15 +1,14 @@
 import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
 import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
-import { Amount, IsSettings, Name, Words } from './fields';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
+import { Amount, IsSettings, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
   @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name!: string;
   /** Made from this template. */
-  @IsOptional() @IsUUID() templateId?: string;
+  @MayBeLeftOut() @IsUUID() templateId?: string;
 }
 
 /** Which contours of a job are asked for, by their keys. */
@@ -18,8 +17,8 @@ export class ShapesWish {
 }
 
 export class JobChange {
-  @IsInt() @Min(1) version!: number;
-  @IsOptional() @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name?: string;
+  @Version() version!: number;
+  @MayBeLeftOut() @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name?: string;
 }
 
 /** What the maker decides about tracing a picture. */
@@ -36,7 +35,7 @@ export class TracingWish {
 export class ReadingWish {
   @ValidateIf((wish: ReadingWish) => wish.unitMm !== null) @Amount('one unit', 0.0001, 10_000, 'mm') unitMm!: number | null;
   @Amount('the distance of loose ends', 0, 10, 'mm') joinMm!: number;
-  @ValidateNested() @Type(() => TracingWish) tracing!: TracingWish;
+  @Nested(() => TracingWish) tracing!: TracingWish;
 }
 
 /** A text to be set. */
@@ -55,32 +54,32 @@ export class TextWish {
 }
 
 export class ReadAgain {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   /** Only looked at, or kept. */
   @IsBoolean() keep!: boolean;
-  @IsOptional() @ValidateNested() @Type(() => ReadingWish) reading?: ReadingWish;
-  @IsOptional() @ValidateNested() @Type(() => TextWish) text?: TextWish;
+  @MayBeLeftOut() @Nested(() => ReadingWish) reading?: ReadingWish;
+  @MayBeLeftOut() @Nested(() => TextWish) text?: TextWish;
 }
 
 export class NewText {
   @IsUUID() id!: string;
-  @ValidateNested() @Type(() => TextWish) text!: TextWish;
+  @Nested(() => TextWish) text!: TextWish;
 }
 
 export class TextPreview {
-  @ValidateNested() @Type(() => TextWish) text!: TextWish;
+  @Nested(() => TextWish) text!: TextWish;
 }
 
 /** A drawing's size and place in the job. */
 export class ArtworkChange {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   /** Width of the whole drawing; the height follows unless it is given too. */
-  @IsOptional() @Amount('the width', 1, 10_000, 'mm') widthMm?: number;
-  @IsOptional() @Amount('the height', 1, 10_000, 'mm') heightMm?: number;
-  @IsOptional() @Amount('the place', -10_000, 10_000, 'mm') xMm?: number;
-  @IsOptional() @Amount('the place', -10_000, 10_000, 'mm') yMm?: number;
-  @IsOptional() @IsBoolean() isSizeLocked?: boolean;
-  @IsOptional() @IsBoolean() readsReversed?: boolean;
+  @MayBeLeftOut() @Amount('the width', 1, 10_000, 'mm') widthMm?: number;
+  @MayBeLeftOut() @Amount('the height', 1, 10_000, 'mm') heightMm?: number;
+  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') xMm?: number;
+  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') yMm?: number;
+  @MayBeLeftOut() @IsBoolean() isSizeLocked?: boolean;
+  @MayBeLeftOut() @IsBoolean() readsReversed?: boolean;
 }
 
 /** A change of what is dialled in for one step, that stays with the job. */
@@ -90,20 +89,19 @@ export class StepNudge {
 }
 
 export class StepChange {
-  @IsInt() @Min(1) version!: number;
-  @IsOptional() @IsIn(PROCESS_NAMES) process?: ProcessName;
-  @IsOptional() @IsUUID() materialId?: string;
-  @IsOptional() @IsUUID() stockPieceId?: string;
-  @IsOptional() @IsUUID() machineId?: string;
-  @IsOptional() @IsUUID() toolId?: string;
-  @IsOptional() @IsInt() @Min(1) @Max(12) holder?: number;
-  @IsOptional() @IsBoolean() mirrored?: boolean;
-  @IsOptional() @IsBoolean() onCarrier?: boolean;
-  @IsOptional() @IsBoolean() isSkipped?: boolean;
+  @Version() version!: number;
+  @MayBeLeftOut() @IsIn(PROCESS_NAMES) process?: ProcessName;
+  @MayBeLeftOut() @IsUUID() materialId?: string;
+  @MayBeLeftOut() @IsUUID() stockPieceId?: string;
+  @MayBeLeftOut() @IsUUID() machineId?: string;
+  @MayBeLeftOut() @IsUUID() toolId?: string;
+  @MayBeLeftOut() @IsInt() @Min(1) @Max(12) holder?: number;
+  @MayBeLeftOut() @IsBoolean() mirrored?: boolean;
+  @MayBeLeftOut() @IsBoolean() onCarrier?: boolean;
+  @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
   /** null takes it back. */
   @ValidateIf((change: StepChange) => change.nudge !== null && change.nudge !== undefined)
-  @ValidateNested()
-  @Type(() => StepNudge)
+  @Nested(() => StepNudge)
   nudge?: StepNudge | null;
 }
 
@@ -116,7 +114,7 @@ export class Nudge {
   @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
   @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
   /** Without what lies on the same sheet in other steps; with it otherwise. */
-  @IsOptional() @IsBoolean() alone?: boolean;
+  @MayBeLeftOut() @IsBoolean() alone?: boolean;
 }
 
 export const PART_ROLES = ['process', 'guide', 'out'] as const;
@@ -142,16 +140,16 @@ export class PartAction {
   /** The step that takes them; for a new step its id, made by the client. */
   @ValidateIf((act: PartAction) => act.action === 'step' || act.action === 'new-step') @IsUUID() stepId?: string;
   @ValidateIf((act: PartAction) => act.action === 'outline') @Amount('the distance', -200, 200, 'mm') distanceMm?: number;
-  @ValidateIf((act: PartAction) => act.action === 'bridges') @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => BridgeWish) bridges?: BridgeWish[];
+  @ValidateIf((act: PartAction) => act.action === 'bridges') @NestedList(() => BridgeWish, 100) bridges?: BridgeWish[];
 }
 
 export const STEP_GROUPINGS = ['colour', 'layer'] as const;
 
 /** Makes the steps of a job anew, or puts them in an order. */
 export class StepsChange {
-  @IsOptional() @IsIn(STEP_GROUPINGS) by?: (typeof STEP_GROUPINGS)[number];
+  @MayBeLeftOut() @IsIn(STEP_GROUPINGS) by?: (typeof STEP_GROUPINGS)[number];
   /** The steps in an order by hand; empty for the order that the rules make. */
-  @IsOptional() @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) order?: string[];
+  @MayBeLeftOut() @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) order?: string[];
 }
 
 export class StepMerge {
@@ -179,9 +177,9 @@ export class NewRun {
   /** How many times faster than true the stand-in goes. */
   @IsNumber() @Min(1) @Max(2000) speedUp!: number;
   /** Done on the maker's own machine, by the file or by hand; the stand-in stays out of it. */
-  @IsOptional() @IsBoolean() byHand?: boolean;
+  @MayBeLeftOut() @IsBoolean() byHand?: boolean;
   /** The maker knows that the piece is used up, or that other work lies on it. */
-  @IsOptional() @IsBoolean() knowing?: boolean;
+  @MayBeLeftOut() @IsBoolean() knowing?: boolean;
 }
 
 /** `done`: a run by hand is over. */

@@ -3,9 +3,8 @@ import { MACHINE_KINDS, ORIGIN_CORNERS, type MachineKind, type OriginCorner } fr
 import { PROCESS_NAMES, QUANTITIES, type ProcessName } from '@keen-anvil/core/recipes';
 import { TOOL_KINDS, type ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Max, Min, ValidateNested } from 'class-validator';
-import { Amount, Colour, IsDetails, IsOutline, IsTyped, Name, Words } from './fields';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
+import { Amount, Colour, IsDetails, IsOutline, IsTyped, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
 
 export class NewWorkshop {
   @IsUUID() id!: string;
@@ -24,8 +23,8 @@ export class DialFields {
   @Amount('the lowest number on a dial', -1e6, 1e6) min!: number;
   @Amount('the highest number on a dial', -1e6, 1e6) max!: number;
   @Amount('the step of a dial', 1e-4, 1e5) step!: number;
-  @IsOptional() @IsBoolean() isRated?: boolean;
-  @IsArray() @ArrayMaxSize(60, { message: 'a dial takes at most 60 readings' }) @ValidateNested({ each: true }) @Type(() => CalibrationPointFields) calibration!: CalibrationPointFields[];
+  @MayBeLeftOut() @IsBoolean() isRated?: boolean;
+  @NestedList(() => CalibrationPointFields, 60, 'a dial takes at most 60 readings') calibration!: CalibrationPointFields[];
 }
 
 export class MotionFields {
@@ -55,8 +54,8 @@ export class MachineFields {
   @IsOptional() @Amount('the spot', 0.005, 10, 'mm') spotMm!: number | null;
   @IsIn(ORIGIN_CORNERS) origin!: OriginCorner;
   @IsBoolean() homes!: boolean;
-  @ValidateNested() @Type(() => MotionFields) motion!: MotionFields;
-  @IsArray() @ArrayMaxSize(QUANTITIES.length) @ValidateNested({ each: true }) @Type(() => DialFields) dials!: DialFields[];
+  @Nested(() => MotionFields) motion!: MotionFields;
+  @NestedList(() => DialFields, QUANTITIES.length) dials!: DialFields[];
 }
 
 export class NewMachine extends MachineFields {
@@ -64,7 +63,7 @@ export class NewMachine extends MachineFields {
 }
 
 export class MachineChange extends MachineFields {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
 }
 
 export class ToolFields {
@@ -81,12 +80,12 @@ export class NewTool extends ToolFields {
 }
 
 export class ToolChange extends ToolFields {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
 }
 
 /** A new tool of the same kind is put in the old one's place; the old life is kept. */
 export class ToolReplacement {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @Words(500) note!: string;
 }
 
@@ -116,7 +115,7 @@ export class NewMaterial extends MaterialFields {
 }
 
 export class MaterialChange extends MaterialFields {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
 }
 
 export class StockPieceFields {
@@ -133,12 +132,12 @@ export class NewStockPiece extends StockPieceFields {
 }
 
 export class StockPieceChange extends StockPieceFields {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
 }
 
 /** Puts a row away, or takes it out again. */
 export class Archiving {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @IsBoolean() isArchived!: boolean;
 }
 

@@ -1,7 +1,6 @@
 import { OUTCOMES, QUANTITIES, type Outcome, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateIf, ValidateNested } from 'class-validator';
-import { IsSettings } from './fields';
+import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import { IsSettings, NestedList, Version } from './fields';
 
 /** How sure the start is, as the standard deviation of its error in log dose. */
 export const START_SPREADS = [0.2, 0.35, 1] as const;
@@ -43,7 +42,7 @@ export class TrialVerdict {
 
 /** Writes what was settled into the recipe, or ends the tuning without. */
 export class TuningEnd {
-  @IsInt() @Min(1) version!: number;
+  @Version() version!: number;
   @IsIn(['settle', 'end']) how!: 'settle' | 'end';
 }
 
@@ -55,5 +54,5 @@ export class TonePatch {
 
 export class NewToneLadder {
   @IsIn(QUANTITIES) quantity!: QuantityName;
-  @IsArray() @ArrayMaxSize(24) @ValidateNested({ each: true }) @Type(() => TonePatch) patches!: TonePatch[];
+  @NestedList(() => TonePatch, 24) patches!: TonePatch[];
 }

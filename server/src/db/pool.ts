@@ -1,4 +1,5 @@
 import { Pool, type PoolClient } from 'pg';
+import { asOperation } from './operation';
 
 /** Anything that runs a query: the pool, or one client within a transaction. */
 export type Db = Pick<Pool | PoolClient, 'query'>;
@@ -12,6 +13,7 @@ const PAUSE_MS = 15;
 export function createPool(url: string): Pool {
   const pool = new Pool({ connectionString: url, max: 8, statement_timeout: 15_000, connectionTimeoutMillis: 5_000, keepAlive: true });
   // A connection that is lost while it is in use says so by the query that fails; without a listener it would end the process.
+  pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   return pool;
 }
@@ -36,7 +38,7 @@ async function once<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   let broken: Error | undefined;
   try {
     await client.query('BEGIN');
-    const result = await work(client);
+    const result = await asOperation(client, () => work(client));
     await client.query('COMMIT');
     return result;
   } catch (error) {

@@ -16,7 +16,7 @@ const loaded = new Map<string, LoadedFont>();
 
 /** A font that ships with the application, as the text tool sets it. @throws ArtworkRefusedError for one that is not there */
 export function shippedFont(hb: typeof HarfBuzz, id: string): LoadedFont {
-  const face = FACES[id];
+  const face = Object.hasOwn(FACES, id) ? FACES[id] : undefined;
   if (!face) throw new ArtworkRefusedError('That font is not there (any more). Choose another one.');
   return faceOf(hb, id, face.weight, false);
 }

@@ -4,7 +4,7 @@ export type Archivable = 'machine' | 'tool' | 'material' | 'stock_piece' | 'reci
 
 /** The version of a row, locked until the transaction ends; null where there is none. */
 export async function lockVersion(db: Db, table: Archivable, workshopId: string, id: string): Promise<number | null> {
-  const { rows } = await db.query<{ version: number }>(`SELECT version FROM ${table} WHERE workshop_id = $1 AND id = $2 FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<{ version: number }>(`SELECT version FROM ${table} WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0]?.version ?? null;
 }
 

@@ -39,7 +39,7 @@ export async function listArtworks(db: Db, workshopId: string, jobId: string): P
 
 /** One drawing, locked until the transaction ends. */
 export async function lockArtwork(db: Db, workshopId: string, id: string): Promise<ArtworkRow | undefined> {
-  const { rows } = await db.query<ArtworkRow>(`SELECT ${COLUMNS} FROM artwork WHERE workshop_id = $1 AND id = $2 FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<ArtworkRow>(`SELECT ${COLUMNS} FROM artwork WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0];
 }
 
@@ -50,9 +50,9 @@ export async function findJobOfArtwork(db: Db, workshopId: string, id: string): 
 }
 
 /** The file as it came, and how it was read. */
-export async function findArtworkFile(db: Db, workshopId: string, id: string): Promise<{ fileName: string; kind: ArtworkKind; bytes: Buffer } | undefined> {
-  const { rows } = await db.query<{ fileName: string; kind: ArtworkKind; bytes: Buffer }>(
-    'SELECT file_name AS "fileName", kind, file_bytes AS bytes FROM artwork WHERE workshop_id = $1 AND id = $2',
+export async function findArtworkFile(db: Db, workshopId: string, id: string): Promise<{ jobId: string; fileName: string; kind: ArtworkKind; bytes: Buffer } | undefined> {
+  const { rows } = await db.query<{ jobId: string; fileName: string; kind: ArtworkKind; bytes: Buffer }>(
+    'SELECT job_id AS "jobId", file_name AS "fileName", kind, file_bytes AS bytes FROM artwork WHERE workshop_id = $1 AND id = $2',
     [workshopId, id],
   );
   return rows[0];

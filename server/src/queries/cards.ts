@@ -27,6 +27,11 @@ export interface CardSource {
 /** A word as PostgreSQL's text search writes it. */
 export const quoteLexeme = (word: string): string => `'${word.replace(/\\/g, '\\\\').replace(/'/g, "''")}'`;
 
+/** Locks recipes, all in one order, so that two who change several of them come one after the other. */
+export async function lockRecipes(db: Db, workshopId: string, recipeIds: readonly string[]): Promise<void> {
+  await db.query('SELECT 1 FROM recipe WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR NO KEY UPDATE', [workshopId, recipeIds]);
+}
+
 /** What the cards of these recipes are made from. */
 export async function listCardSources(db: Db, workshopId: string, recipeIds: string[]): Promise<CardSource[]> {
   const { rows } = await db.query<CardSource>(
@@ -69,7 +74,7 @@ export async function writeCards(db: Db, workshopId: string, cards: Card[]): Pro
      WHERE r.workshop_id = $1 AND r.id = c.id`,
     [workshopId, JSON.stringify(cards.map((card) => ({ ...card, words: card.words.map(({ word, weight }) => `${quoteLexeme(word)}:1${weight}`).join(' ') })))],
   );
-  const words = [...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : []))))];
+  const words = [...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : []))))].sort();
   await db.query('INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [workshopId, words]);
 }
 

@@ -41,7 +41,7 @@ export async function listClaims(db: Db, workshopId: string, pieceIds: readonly 
 /** Locks pieces, so that two starts at once look at them one after the other; with what is left of each. */
 export async function lockPieces(db: Db, workshopId: string, pieceIds: readonly string[]): Promise<{ id: string; name: string; kind: string; count: number; lengthMm: number }[]> {
   const { rows } = await db.query<{ id: string; name: string; kind: string; count: number; lengthMm: number }>(
-    'SELECT id, name, kind, count, length_mm AS "lengthMm" FROM stock_piece WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR UPDATE',
+    'SELECT id, name, kind, count, length_mm AS "lengthMm" FROM stock_piece WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR NO KEY UPDATE',
     [workshopId, pieceIds],
   );
   return rows;

@@ -23,7 +23,7 @@ export async function listJobs(db: Db, workshopId: string, id: string | null = n
 
 /** A job, locked until the transaction ends. */
 export async function lockJob(db: Db, workshopId: string, id: string): Promise<JobRow | undefined> {
-  const { rows } = await db.query<JobRow>(`SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND id = $2 FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<JobRow>(`SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0];
 }
 
@@ -73,7 +73,7 @@ export async function listSteps(db: Db, workshopId: string, jobId: string | null
 
 /** One step, locked until the transaction ends. */
 export async function lockStep(db: Db, workshopId: string, id: string): Promise<StepRow | undefined> {
-  const { rows } = await db.query<StepRow>(`SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND id = $2 AND NOT is_gone FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<StepRow>(`SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND id = $2 AND NOT is_gone FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0];
 }
 

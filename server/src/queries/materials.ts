@@ -53,7 +53,7 @@ export async function setMaterialPhoto(db: Db, workshopId: string, id: string, p
 
 /** A piece of stock with the material it is of, locked until the transaction ends. */
 export async function lockPiece(db: Db, workshopId: string, id: string): Promise<(StockPieceView & { materialId: string }) | undefined> {
-  const { rows } = await db.query<{ piece: StockPieceView; materialId: string }>(`SELECT ${PIECE} AS piece, p.material_id AS "materialId" FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2 FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<{ piece: StockPieceView; materialId: string }>(`SELECT ${PIECE} AS piece, p.material_id AS "materialId" FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0] && { ...rows[0].piece, materialId: rows[0].materialId };
 }
 

@@ -133,7 +133,7 @@ export async function searchRecipes(db: Db, workshopId: string, search: RecipeSe
 
 /** The version of a recipe, locked until the transaction ends; null where there is none. */
 export async function lockRecipe(db: Db, workshopId: string, id: string): Promise<number | null> {
-  const { rows } = await db.query<{ version: number }>('SELECT version FROM recipe WHERE workshop_id = $1 AND id = $2 FOR UPDATE', [workshopId, id]);
+  const { rows } = await db.query<{ version: number }>('SELECT version FROM recipe WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
   return rows[0]?.version ?? null;
 }
 
@@ -177,6 +177,7 @@ export async function updateRecipe(db: Db, workshopId: string, id: string, chang
 
 /** Nails up just these cards, in this order. Returns how many of them there are. */
 export async function replaceNails(db: Db, workshopId: string, recipeIds: string[]): Promise<number> {
+  await db.query('SELECT 1 FROM recipe WHERE workshop_id = $1 AND (nail IS NOT NULL OR id = ANY ($2::uuid[])) ORDER BY id FOR NO KEY UPDATE', [workshopId, recipeIds]);
   await db.query('UPDATE recipe SET nail = NULL WHERE workshop_id = $1 AND nail IS NOT NULL', [workshopId]);
   const { rowCount } = await db.query('UPDATE recipe r SET nail = n.place FROM unnest($2::uuid[]) WITH ORDINALITY AS n (id, place) WHERE r.workshop_id = $1 AND r.id = n.id', [workshopId, recipeIds]);
   return rowCount ?? 0;
@@ -215,7 +216,7 @@ export async function listEvidence(db: Db, workshopId: string, recipeIds: string
 
 /** A trial of a recipe, locked until the transaction ends. */
 export async function lockTrial(db: Db, workshopId: string, id: string): Promise<{ recipeId: string; outcome: Outcome } | undefined> {
-  const { rows } = await db.query<{ recipeId: string; outcome: Outcome }>('SELECT recipe_id AS "recipeId", outcome FROM trial WHERE workshop_id = $1 AND id = $2 FOR UPDATE', [workshopId, id]);
+  const { rows } = await db.query<{ recipeId: string; outcome: Outcome }>('SELECT recipe_id AS "recipeId", outcome FROM trial WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
   return rows[0];
 }
 

@@ -46,7 +46,7 @@ export interface DueRow {
 export async function takeDueRun(db: Db, except: readonly string[]): Promise<DueRow | undefined> {
   const { rows } = await db.query<DueRow>(
     `SELECT r.workshop_id AS "workshopId", r.id FROM run r JOIN job j ON j.id = r.job_id
-     WHERE r.state = 'running' AND r.due_at <= clock_timestamp() AND r.id <> ALL ($1::uuid[]) ORDER BY r.due_at LIMIT 1 FOR UPDATE OF j SKIP LOCKED`,
+     WHERE r.state = 'running' AND r.due_at <= clock_timestamp() AND r.id <> ALL ($1::uuid[]) ORDER BY r.due_at LIMIT 1 FOR NO KEY UPDATE OF j SKIP LOCKED`,
     [except],
   );
   return rows[0];
@@ -61,7 +61,7 @@ export async function takeWaitingSeries(db: Db, except: readonly string[]): Prom
        AND NOT EXISTS (SELECT 1 FROM run r WHERE r.series_id = s.id AND r.state IN ('holding', 'running', 'paused'))
        AND NOT EXISTS (SELECT 1 FROM run r WHERE r.workshop_id = s.workshop_id AND r.machine_id = n.machine_id AND r.state IN ('holding', 'running', 'paused'))
        AND NOT EXISTS (SELECT 1 FROM trial_sheet t WHERE t.workshop_id = s.workshop_id AND t.machine_id = n.machine_id AND t.state = 'running')
-     ORDER BY s.created_at LIMIT 1 FOR UPDATE OF j SKIP LOCKED`,
+     ORDER BY s.created_at LIMIT 1 FOR NO KEY UPDATE OF j SKIP LOCKED`,
     [except],
   );
   return rows[0];
@@ -71,7 +71,7 @@ export async function takeWaitingSeries(db: Db, except: readonly string[]): Prom
 export async function takeDueSheet(db: Db, except: readonly string[]): Promise<DueRow | undefined> {
   const { rows } = await db.query<DueRow>(
     `SELECT t.workshop_id AS "workshopId", t.id FROM trial_sheet t JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id
-     WHERE t.state = 'running' AND t.due_at <= clock_timestamp() AND t.id <> ALL ($1::uuid[]) ORDER BY t.due_at LIMIT 1 FOR UPDATE OF u SKIP LOCKED`,
+     WHERE t.state = 'running' AND t.due_at <= clock_timestamp() AND t.id <> ALL ($1::uuid[]) ORDER BY t.due_at LIMIT 1 FOR NO KEY UPDATE OF u SKIP LOCKED`,
     [except],
   );
   return rows[0];

@@ -59,7 +59,7 @@ export async function findRun(db: Db, workshopId: string, id: string): Promise<R
 
 /** One run, locked until the transaction ends. */
 export async function lockRun(db: Db, workshopId: string, id: string): Promise<RunRow | undefined> {
-  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2 FOR UPDATE OF r`, [workshopId, id]);
+  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2 FOR NO KEY UPDATE OF r`, [workshopId, id]);
   return rows[0];
 }
 

@@ -30,7 +30,7 @@ export async function findTuning(db: Db, workshopId: string, id: string): Promis
 
 /** One tuning, locked until the transaction ends. */
 export async function lockTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
-  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2 FOR UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
   return rows[0];
 }
 
@@ -198,7 +198,7 @@ export async function lockShape(db: Db, workshopId: string, id: string): Promise
   const { rows } = await db.query<ShapeRow & { tuningId: string; recipeId: string; sheetState: TrialSheetState; tuningState: TuningState; toolLife: number | null }>(
     `SELECT ${SHAPE_COLUMNS}, t.tuning_id AS "tuningId", u.recipe_id AS "recipeId", t.state AS "sheetState", u.state AS "tuningState", s.tool_life AS "toolLife"
      FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id
-     WHERE s.workshop_id = $1 AND s.id = $2 FOR UPDATE OF s, u`,
+     WHERE s.workshop_id = $1 AND s.id = $2 FOR NO KEY UPDATE OF s, u`,
     [workshopId, id],
   );
   return rows[0];

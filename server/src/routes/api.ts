@@ -10,6 +10,8 @@ import type { ApiParts } from './api-parts';
 import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
 import { jobRoutes } from './jobs';
+import { answerDone, operations } from './operations';
+import { refuseUnsound } from './refuse-unsound';
 import { shopRoutes } from './shop';
 import { tuningRoutes } from './tunings';
 import { workshopRoutes } from './workshops';
@@ -22,9 +24,12 @@ export function apiRouter(parts: ApiParts): Router {
   const router = Router();
   router.use(cookieParser());
   router.use(enterWorkshop(pool));
+  router.use(refuseUnsound);
   // Files that are brought in come as they are.
   router.use(exchangeRoutes(parts));
   router.use(express.json({ limit: 1_000_000 }));
+  router.use(refuseUnsound);
+  router.use(operations(pool));
 
   router.get('/bench', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -45,5 +50,6 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(() => {
     throw notFound('What this address points at');
   });
+  router.use(answerDone(pool));
   return router;
 }

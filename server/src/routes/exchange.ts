@@ -14,6 +14,7 @@ import { recipeSummary } from '../services/recipe-views';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
+import { operations } from './operations';
 import { idOf } from './respond';
 
 const LARGEST_BOOK = 80_000_000;
@@ -24,6 +25,7 @@ const MOST_CHOSEN = 300;
 export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   const router = Router();
   const nameOf = async (request: Request) => (await listWorkshops(pool)).find(({ id }) => id === workshopOf(request))?.name ?? '';
+  const named = operations(pool);
   const raw = (limit: number) => express.raw({ type: () => true, limit });
 
   router.get('/book.json', async (request, response) => {
@@ -32,7 +34,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   router.get('/book.csv', async (request, response) => {
     response.attachment(fileName([await nameOf(request), 'book'], 'csv')).type('text/csv').send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
   });
-  router.post('/book/import', raw(LARGEST_BOOK), async (request, response) => {
+  router.post('/book/import', named, raw(LARGEST_BOOK), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
     if (!fileName) throw refused('The name of the file is missing.', 'fileName');
     const file = { fileName, bytes: bytesOf(request) };
@@ -56,12 +58,12 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     const labels = found.map((material) => ({ material, recipes: recipes.filter((row) => row.material.id === material.id).map(recipeSummary), address: `${originOf(request)}/book?material=${material.id}` }));
     response.attachment(fileName(found.length === 1 ? [found[0].name, 'drawer label'] : [`${found.length} drawer labels`], 'pdf')).type('application/pdf').send(await drawerLabels(labels));
   });
-  router.put('/materials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => {
+  router.put('/materials/:id/photo', named, raw(LARGEST_PHOTO), async (request, response) => {
     const version = Number(request.query.version);
     if (!Number.isInteger(version)) throw refused('The version of the material is missing.', 'version');
     response.json(await photographMaterial(pool, workshopOf(request), idOf(request), version, bytesOf(request)));
   });
-  router.put('/trials/:id/photo', raw(LARGEST_PHOTO), async (request, response) => void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))));
+  router.put('/trials/:id/photo', named, raw(LARGEST_PHOTO), async (request, response) => void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))));
   return router;
 }
 

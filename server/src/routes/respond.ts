@@ -2,6 +2,8 @@ import { ContractError, parseContract, type ProblemBody } from '@keen-anvil/cont
 import type { ErrorRequestHandler, Request } from 'express';
 import type { ClassConstructor } from 'class-transformer';
 import { validate as isUuid } from 'uuid';
+import { isDatabaseAway } from '../db/away';
+import { databaseRefusal } from '../db/refusal';
 import { notFound, Problem } from '../problem';
 
 /** The request's body, checked against its contract class. */
@@ -23,6 +25,7 @@ export const answerProblem: ErrorRequestHandler = (error: unknown, request, resp
     response.end();
     return;
   }
+  if (status === 503) response.setHeader('Retry-After', '1');
   response.status(status).json(body);
 };
 
@@ -36,6 +39,9 @@ export function problemOf(error: unknown, request: Request): { status: number; b
 function toAnswer(error: unknown): { status: number; body: ProblemBody } {
   if (error instanceof Problem) return { status: error.status, body: { error: { code: error.code, message: error.message, ...error.extra } } };
   if (error instanceof ContractError) return { status: 400, body: { error: { code: 'contract', message: error.message, field: error.field } } };
+  if (isDatabaseAway(error)) return { status: 503, body: { error: { code: 'database-away', message: 'The workshop’s book cannot be reached at the moment. Nothing was changed, and what you typed is kept; it is tried again by itself.' } } };
+  const refusal = databaseRefusal(error);
+  if (refusal) return { status: refusal.status, body: { error: { code: refusal.code, message: refusal.message, field: refusal.field } } };
   const { status, type, limit } = error as { status?: number; type?: string; limit?: number };
   if (type === 'entity.too.large') {
     return { status: 413, body: { error: { code: 'too-large', message: `That is too large: at most ${Math.round((limit ?? 0) / 1e6)} MB are taken.` } } };

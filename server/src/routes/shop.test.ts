@@ -23,7 +23,9 @@ describe('a machine', () => {
     const machine = (await get<MachineView[]>(paths.machines)).find((m) => m.id === id)!;
     expect(asFields(machine)).toEqual(plotter);
     expect(machine.dials.find((dial) => dial.name === 'force')!.physicalUnit).toBe('gf');
-    expect((await refusal(api().post(paths.machines).send({ ...plotter, id }), 409)).code).toBe('exists');
+    expect((await refusal(api().post(paths.machines).send({ ...plotter, id, name: 'Third plotter' }), 409)).code).toBe('exists');
+    // Sent twice it is the same one.
+    expect((await api().post(paths.machines).send({ ...plotter, id }).expect(201)).body.machine).toMatchObject({ id, name: 'Second plotter' });
   });
 
   it('brings what is built into it as a tool', async () => {
@@ -62,7 +64,7 @@ describe('a machine', () => {
     const after = await get<RecipePageView>(`${paths.recipes}?machine=${machine.id}&limit=200`);
     expect(after.recipes.map((recipe) => recipe.settings)).toEqual(before.recipes.map((recipe) => recipe.settings));
     // The second of two makers sees what the first one wrote.
-    const stale = await refusal(api().put(paths.machine(machine.id)).send({ ...fields, version: machine.version }), 409);
+    const stale = await refusal(api().put(paths.machine(machine.id)).send({ ...fields, name: 'Another name', version: machine.version }), 409);
     expect(stale.current).toMatchObject({ id: machine.id, version: machine.version + 1 });
     await api().put(paths.machine(machine.id)).send({ ...fields, version: machine.version + 1 }).expect(200);
     expect(await get(paths.machineMisfits(machine.id))).toEqual([]);
@@ -131,7 +133,7 @@ describe('a material and its stock', () => {
     const own = { name: material.name, family: material.family, finish: material.finish, colour: material.colour, thicknessMm: material.thicknessMm, readingsMm: [], smallestDetailMm: 5, mirrored: false, facing: '', heatLimitC: null, supplierCard: null, priceCents: null, pricePer: 'm2', notes: 'washed first', details: {}, defaultProcess: 'through-cut', typed: {} };
     expect((await refusal(api().put(paths.material(material.id)).send({ ...own, details: { peel: 'hot' }, version: material.version }))).message).toContain('“peel” is none of its facts');
     await api().put(paths.material(material.id)).send({ ...own, version: material.version }).expect(200);
-    expect((await refusal(api().put(paths.material(material.id)).send({ ...own, version: material.version }), 409)).current).toMatchObject({ notes: 'washed first' });
+    expect((await refusal(api().put(paths.material(material.id)).send({ ...own, finish: 'stiff', version: material.version }), 409)).current).toMatchObject({ notes: 'washed first' });
     expect((await get<RecipePageView>(`${paths.recipes}?search=washed`)).recipes[0].material.name).toBe('Canvas');
   });
 

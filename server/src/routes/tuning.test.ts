@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MaterialView, type RecipeDetail, type TuningAdviceView, type TuningView, type WindowView } from '@keen-anvil/contract';
+import { paths, type MachineView, type MaterialView, type RecipeDetail, type TuningAdviceView, type TuningView, type WindowView } from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -178,6 +178,26 @@ describe('a trial sheet', () => {
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
     // The one that was started comes to its end.
     expect((await done(tuning.id)).sheets[0].shapes[0].seenOutcome).not.toBeNull();
+  });
+
+  it('says so where the dial was given another range since, and can be ended', async () => {
+    const recipe = await find('navy vinyl long plotter');
+    const tuning = await layOut(await begin(recipe));
+    await run(tuning.sheets[0].id, 'by-hand');
+    const scored = await score(tuning.sheets[0].shapes[0].id, 'under');
+    await get<TuningAdviceView>(paths.tuningAdvice(tuning.id));
+    const machine = (await get<MachineView[]>(paths.machines)).find(({ name }) => name === 'Long plotter')!;
+    const { id, version, isArchived: _a, dials, ...fields } = machine;
+    const own = (most: number | null) => ({ ...fields, dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false, ...(dial.name === 'force' && most !== null ? { max: most, calibration: dial.calibration.filter((point) => point.dial <= most) } : {}) })) });
+    await api().put(paths.machine(id)).send({ ...own(recipe.settings.force! - 3), version }).expect(200);
+    const refusals = [await api().get(paths.tuningAdvice(tuning.id)), await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }), await end(scored, 'settle')];
+    for (const refusal of refusals) {
+      expect(refusal.status).toBe(409);
+      expect(refusal.body.error.message).toContain('given another range since this tuning began');
+    }
+    await api().put(paths.machine(id)).send({ ...own(null), version: version + 1 }).expect(200);
+    await api().get(paths.tuningAdvice(tuning.id)).expect(200);
+    await end(scored, 'end').expect(200);
   });
 
   it('says so where there is no room for another trial', async () => {

@@ -45,8 +45,16 @@ export async function bringIn(pool: Pool, heavy: HeavyPool, workshopId: string, 
   const kind = KINDS.find(({ endings }) => endings.test(file.fileName))?.kind;
   if (!kind) throw refused(`A drawing (SVG, DXF), a picture (PNG, JPG) or a machine file (HP-GL, G-code) was expected; “${file.fileName}” came.`, 'file');
   if (file.bytes.length === 0) throw refused(`“${file.fileName}” is empty.`, 'file');
+  // Sent twice: it is in the job already.
+  if (await isInJob(pool, workshopId, jobId, file)) return jobDetail(pool, workshopId, jobId);
   const { reading, drawn } = await read(heavy, { kind, bytes: file.bytes, fileName: file.fileName, choices: USUAL_CHOICES }, file.fileName, listening);
   return addDrawing(pool, workshopId, jobId, { ...file, kind, choices: {}, reading, drawn });
+}
+
+/** Whether this very drawing was brought into the job before, with the same bytes. */
+async function isInJob(db: Db, workshopId: string, jobId: string, { id, bytes }: Pick<IncomingFile, 'id' | 'bytes'>): Promise<boolean> {
+  const there = await findArtworkFile(db, workshopId, id);
+  return there !== undefined && there.jobId === jobId && there.bytes.equals(bytes);
 }
 
 /** Sets a text as a drawing of its own. */
@@ -73,6 +81,7 @@ async function addDrawing(pool: Pool, workshopId: string, jobId: string, { id, f
     if (open.artworks.length >= MOST_DRAWINGS) throw refused(`A job holds at most ${MOST_DRAWINGS} drawings. Start a new job for another one.`, 'file');
     const position = open.artworks.length;
     const artwork: ArtworkRow = { id, jobId, version: 1, kind, fileName, byteCount: bytes.length, reading, choices, ...boxOf(drawn), scaleX: 1, scaleY: 1, xMm: rightOf(open.artworks), yMm: 0, isSizeLocked: false, readsReversed: kind === 'text' ? (choices as TextChoices).isReversed : null, position, readingNumber: 1 };
+    if (await isInJob(db, workshopId, jobId, { id, bytes })) return jobDetail(db, workshopId, jobId);
     if (!(await insertArtwork(db, workshopId, { ...artwork, bytes }))) throw new Problem(409, 'exists', 'This drawing is in a job already.');
     // What was undone before would not know of it.
     await forgetEdits(db, jobId);

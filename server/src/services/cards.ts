@@ -3,15 +3,18 @@ import { familyOf } from '@keen-anvil/core/materials';
 import { processOf, sameSettings, searchWords, temperOf, type RecipeTexts, type TemperVerdict } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
-import { listCardless, listCardSources, listRecipeIds, writeCards, type CardSource } from '../queries/cards';
+import { listCardless, listCardSources, listRecipeIds, lockRecipes, writeCards, type CardSource } from '../queries/cards';
 import { listEvidence, type EvidenceRow } from '../queries/recipes';
 
 const AT_ONCE = 2000;
 
 /** Makes the cards of these recipes anew, within the transaction that changed what they are made from. */
 export async function refreshCards(db: Db, workshopId: string, recipeIds: string[]): Promise<void> {
-  for (let from = 0; from < recipeIds.length; from += AT_ONCE) {
-    const ids = recipeIds.slice(from, from + AT_ONCE);
+  const inOrder = [...recipeIds].sort();
+  for (let from = 0; from < inOrder.length; from += AT_ONCE) {
+    const ids = inOrder.slice(from, from + AT_ONCE);
+    // Locked before they are read: what another one writes meanwhile belongs onto the card.
+    await lockRecipes(db, workshopId, ids);
     const sources = await listCardSources(db, workshopId, ids);
     const byRecipe = groupByRecipe(await listEvidence(db, workshopId, ids));
     await writeCards(

@@ -25,6 +25,9 @@ import { loadShop, type Shop } from './shop';
 /** A job that is changed while its files are worked out is worked out anew, so many times. */
 const MOST_PLANS = 3;
 
+/** The job was changed while its files were worked out: nothing is written, and they are worked out anew. */
+class ChangedMeanwhile extends Error {}
+
 interface Planned {
   version: number;
   steps: StepView[];
@@ -46,18 +49,20 @@ export class RunBook {
     for (let plan = 1; ; plan++) {
       if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId)) return this.listForJob(workshopId, jobId);
       const planned = await this.plan(workshopId, jobId);
-      const isStarted = await inTransaction(this.pool, async (db) => {
+      const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
         const job = await lockJob(db, workshopId, jobId);
         if (!job) throw notFound('That job');
         if (await this.isStarted(db, workshopId, jobId, wanted.seriesId)) return true;
         if (await findOpenSeries(db, workshopId, jobId)) throw new Problem(409, 'running', 'This job is on the machine already.');
         // Changed while its files were worked out: what would be cut is not what is drawn any more.
         if (job.version !== planned.version) {
-          if (plan >= MOST_PLANS) throw stale('This job', await jobDetail(db, workshopId, jobId));
-          return false;
+          throw plan >= MOST_PLANS ? stale('This job', await jobDetail(db, workshopId, jobId)) : new ChangedMeanwhile();
         }
         await this.writeSeries(db, workshopId, jobId, wanted, planned);
         return true;
+      }).catch((error: unknown) => {
+        if (error instanceof ChangedMeanwhile) return false;
+        throw error;
       });
       if (isStarted) return this.listForJob(workshopId, jobId);
     }

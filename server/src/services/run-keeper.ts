@@ -3,6 +3,7 @@ import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { inTransaction, type Db } from '../db/pool';
 import type { Watch } from '../db/watch';
+import { forgetOperations } from '../queries/operations';
 import { secondsToNextDue, takeDueRun, takeDueSheet, takeWaitingSeries, type DueRow } from '../queries/run-series';
 import { lockRun } from '../queries/runs';
 import { finish } from './run-book';
@@ -17,6 +18,9 @@ const AGAIN_MS = 500;
 const LONGEST_MS = 30_000;
 /** A run is due by PostgreSQL's clock; its row tells the time with less precision. */
 const CLOCK_SLACK_SECONDS = 0.01;
+/** Operations are kept so many days, and looked through so often, in ms. */
+const KEPT_DAYS = 7;
+const FORGET_MS = 3_600_000;
 
 /** Takes something further within a transaction. Returns false where it is not the time for it. */
 type Close = (db: Db, workshopId: string, id: string) => Promise<boolean>;
@@ -26,6 +30,7 @@ export class RunKeeper {
   private timer: ReturnType<typeof setTimeout> | null = null;
   private isClosed = false;
   private isAwaited = false;
+  private forgetAt = 0;
   private round: Promise<void> = Promise.resolve();
   private readonly failing = new Map<string, { times: number; until: number }>();
 
@@ -53,12 +58,20 @@ export class RunKeeper {
     await this.round;
   }
 
+  /** What was done a week ago is not sent again. */
+  private async forget(): Promise<void> {
+    if (performance.now() < this.forgetAt) return;
+    this.forgetAt = performance.now() + FORGET_MS;
+    await forgetOperations(this.pool, KEPT_DAYS);
+  }
+
   private async look(): Promise<void> {
     this.isAwaited = false;
     let next = LOOK_MS;
     try {
       while (!this.isClosed && ((await this.take(takeDueRun, this.closeRun)) || (await this.take(takeDueSheet, this.finishSheet)) || (await this.take(takeWaitingSeries, this.begin))));
       const seconds = await secondsToNextDue(this.pool);
+      await this.forget();
       if (seconds !== null) next = Math.min(LOOK_MS, Math.max(SOONEST_MS, seconds * 1000));
     } catch (error) {
       if (!this.isClosed) this.log.warn({ err: error }, 'it could not be looked whether a run is due');

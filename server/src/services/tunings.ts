@@ -254,9 +254,12 @@ export class TuningService {
   }
 
   /** The tuner's answer; of one version of a tuning it is always the same. */
-  private ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
-    const key = [tuning.id, tuning.version, count, repeatOf].join(' ');
-    const kept = this.answers.get(key) ?? this.task(workshopId, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
+  private async ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
+    const shop = await loadShop(this.pool, workshopId);
+    const machine = shop.machines.get(tuning.recipe.machine.id)!;
+    refuseOffDial(machine, tuning);
+    const key = [tuning.id, tuning.version, machine.version, count, repeatOf].join(' ');
+    const kept = this.answers.get(key) ?? this.task(workshopId, shop, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
     this.answers.delete(key);
     this.answers.set(key, kept);
     kept.catch(() => this.answers.delete(key));
@@ -264,8 +267,7 @@ export class TuningService {
     return kept;
   }
 
-  private async task(workshopId: string, { id, recipe, start, startSpread, fixed }: TuningView, count: number, repeatOf: string | null): Promise<TuneTask> {
-    const { machines, tools } = await loadShop(this.pool, workshopId);
+  private async task(workshopId: string, { machines, tools }: Shop, { id, recipe, start, startSpread, fixed }: TuningView, count: number, repeatOf: string | null): Promise<TuneTask> {
     const isMetres = toolKindOf(tools.get(recipe.tool.id)!.kind).wearUnit === 'm';
     const asTrials = (shapes: ShapeRow[], isEarlier: boolean): TuneTask['trials'] =>
       shapes.flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) => (outcome ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }] : []));
@@ -309,6 +311,13 @@ export class TuningService {
     }
     return tool;
   }
+}
+
+/** A dial may have been given another range since the tuning began: what was tried is not on it any more. */
+function refuseOffDial(machine: Machine, { recipe, start, sheets, earlier }: TuningView): void {
+  const tried = [...sheets.flatMap(({ shapes }) => shapes), ...earlier].filter(({ outcome }) => outcome !== null).map(({ settings }) => settings);
+  const [problem] = [start, ...tried].flatMap((settings) => settingProblems(machine, recipe.process, { ...start, ...settings }));
+  if (problem) throw new Problem(409, 'off-dial', `${problem.message} The dial was given another range since this tuning began: end it, and begin a new one from where you are.`);
 }
 
 function refuseEnded({ state }: TuningView): void {

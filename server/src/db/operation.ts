@@ -1,0 +1,50 @@
+import { AsyncLocalStorage } from 'node:async_hooks';
+import { claimOperation, keepAnswer } from '../queries/operations';
+import type { Db } from './pool';
+
+/** The write that a request is about, by the name that its sender gave it. */
+export interface Operation {
+  workshopId: string;
+  key: string;
+  asked: string;
+  isClaimed: boolean;
+}
+
+/** This write was done before: its first answer is to be given again. */
+export class OperationDone extends Error {
+  constructor(readonly operation: Operation) {
+    super('This was written already.');
+    this.name = 'OperationDone';
+  }
+}
+
+const current = new AsyncLocalStorage<Operation>();
+
+/** Does the work of a request, with the write that it is about. */
+export const withOperation = <T>(operation: Operation, work: () => T): T => current.run(operation, work);
+
+/** Larger answers are not kept. */
+const LARGEST_ANSWER = 200_000;
+
+/**
+ * Within a transaction: takes the name of the request's write first, does the work, and keeps what came of it; all of it is written
+ * together or not at all. Only the first transaction of a request counts: what comes after it follows from it.
+ * @throws OperationDone where the write was done before
+ */
+export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T> {
+  const operation = current.getStore();
+  if (!operation || operation.isClaimed) return work();
+  if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked))) throw new OperationDone(operation);
+  const result = await work();
+  await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...keptAnswer(result) });
+  // Said only now: where PostgreSQL gives the transaction up, its next try takes the name anew.
+  operation.isClaimed = true;
+  return result;
+}
+
+/** What is kept of an answer: a job by its id, as it is large and can be read again; nothing of what is no object or too large. */
+export function keptAnswer(answer: unknown): { answer: unknown; jobId: string | null } {
+  if (typeof answer !== 'object' || answer === null) return { answer: null, jobId: null };
+  if ('artworks' in answer && 'steps' in answer && 'otherParts' in answer) return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
+  return JSON.stringify(answer).length > LARGEST_ANSWER ? { answer: null, jobId: null } : { answer, jobId: null };
+}
