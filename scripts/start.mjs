@@ -13,32 +13,44 @@ if (!(await isPortFree(port))) giveUp(`Port ${port} is taken by another program.
 ensurePackages();
 ensureWebBuild();
 const postgres = await startPostgres('postgres');
+/** A server that ends by itself is started again, after a pause that grows each time; after so many it is given up. */
+const PAUSES_MS = [300, 1000, 3000, 8000, 15_000];
+/** After this long the server is taken to be well. */
+const WELL_MS = 60_000;
+/** It is looked this often whether PostgreSQL still runs. */
+const LOOK_MS = 1000;
+/** The server ends with this code where a next try would end alike. */
+const HOPELESS = 2;
+
 let isStopping = false;
 let server = null;
-const stop = (code) => {
+let restarts = 0;
+let isPostgresRestarted = false;
+let looking = null;
+let pausing = null;
+
+/** Ends both, the server first, and then this. */
+function stop(code) {
   if (isStopping) return;
   isStopping = true;
+  clearInterval(looking);
+  clearTimeout(pausing);
   const end = () => {
     postgres.stop();
     process.exit(code);
   };
-  if (!server || server.exitCode !== null) end();
+  if (!server || server.exitCode !== null || server.signalCode !== null) end();
   else {
     server.once('exit', end);
     server.kill('SIGTERM');
   }
-};
+}
 process.on('SIGINT', () => stop(0));
 process.on('SIGTERM', () => stop(0));
 process.on('SIGHUP', () => stop(0));
 
-try {
-  await ensureDatabase(postgres.url('postgres'), 'keen_anvil');
-} catch (error) {
-  console.error(`The database could not be made ready: ${error.message}`);
-  stop(1);
-}
-if (!isStopping) {
+function startServer() {
+  const began = Date.now();
   server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     // Of its own group, so that Ctrl-C reaches it once, by our hand.
@@ -50,7 +62,39 @@ if (!isStopping) {
     if (message === 'ready') console.log(`\nKeen Anvil is at http://127.0.0.1:${port}\nCtrl-C stops it. Its log is in .data/server.log`);
   });
   server.on('exit', (code) => {
-    if (!isStopping) console.error(`\nThe server stopped by itself; .data/server.log says more.`);
-    stop(code || 1);
+    if (isStopping) return;
+    if (code === HOPELESS) return stop(1);
+    if (Date.now() - began > WELL_MS) restarts = 0;
+    const pause = PAUSES_MS[restarts];
+    restarts += 1;
+    if (pause === undefined) {
+      console.error(`\nThe server ended by itself ${restarts} times in a row and is given up; .data/server.log says more.`);
+      return stop(1);
+    }
+    console.error(`\nThe server ended by itself; it is started again. .data/server.log says more.`);
+    pausing = setTimeout(startServer, pause);
   });
+}
+
+/** PostgreSQL is started again once; the server waits for it meanwhile. */
+function lookAtPostgres() {
+  if (isStopping || postgres.isRunning()) return;
+  if (isPostgresRestarted || !postgres.start()) {
+    console.error(`\nPostgreSQL ended by itself and is given up; ${postgres.log} says more.`);
+    stop(1);
+    return;
+  }
+  isPostgresRestarted = true;
+  console.error('\nPostgreSQL ended by itself; it was started again.');
+}
+
+try {
+  await ensureDatabase(postgres.url('postgres'), 'keen_anvil');
+} catch (error) {
+  console.error(`The database could not be made ready: ${error.message}`);
+  stop(1);
+}
+if (!isStopping) {
+  startServer();
+  looking = setInterval(lookAtPostgres, LOOK_MS);
 }

@@ -30,7 +30,7 @@ UPDATE run SET state = 'paused' WHERE state = 'running' AND NOT by_hand;
 -- Of several that stand on one machine the last one keeps it, unless one is paused in its work; the others wait for it.
 WITH standing AS (
   SELECT id, row_number() OVER (PARTITION BY workshop_id, machine_id ORDER BY (state = 'running') DESC, (state = 'paused') DESC, created_at DESC, id) AS n
-  FROM run WHERE state IN ('holding', 'running', 'paused'))
+  FROM run WHERE state IN ('holding', 'running', 'paused') AND NOT by_hand)
 UPDATE run r SET state = 'queued' FROM standing s WHERE s.id = r.id AND s.n > 1;
 
 INSERT INTO run_series (workshop_id, id, job_id, is_open, created_at)
@@ -43,7 +43,8 @@ ALTER TABLE run ADD FOREIGN KEY (workshop_id, series_id) REFERENCES run_series (
 
 CREATE UNIQUE INDEX run_series_open ON run_series (job_id) WHERE is_open;
 DROP INDEX run_step_active;
-CREATE UNIQUE INDEX run_on_machine ON run (workshop_id, machine_id) WHERE state IN ('holding', 'running', 'paused');
+-- A run by hand is on the maker's own machine, which nobody here can see.
+CREATE UNIQUE INDEX run_on_machine ON run (workshop_id, machine_id) WHERE state IN ('holding', 'running', 'paused') AND NOT by_hand;
 CREATE INDEX run_due ON run (due_at) WHERE state = 'running' AND due_at IS NOT NULL;
 
 -- A trial sheet on the stand-in is written down in the same way.

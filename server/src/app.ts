@@ -7,6 +7,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { apiRouter } from './routes/api';
 import type { ApiParts } from './routes/api-parts';
+import { ownPagesOnly } from './routes/own-pages-only';
 import { answerProblem } from './routes/respond';
 
 export interface AppParts extends ApiParts {
@@ -15,12 +16,14 @@ export interface AppParts extends ApiParts {
   webDir: string | null;
   /** What one address may ask for in a minute. */
   requestsPerMinute?: number;
+  /** Names under which the server is reached besides loopback's, such as `bench.local:8300`. */
+  hosts?: readonly string[];
 }
 
 const REQUESTS_PER_MINUTE = 3000;
 
 /** The whole web server: API under /api, the built app for everything else. */
-export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE, ...parts }: AppParts): Express {
+export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE, hosts = [], ...parts }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -47,7 +50,7 @@ export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE
     }),
   );
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
-  app.use('/api', rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
+  app.use('/api', ownPagesOnly(hosts), rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
   if (webDir && existsSync(webDir)) {
     app.use(express.static(webDir, { index: false, setHeaders: (response, path) => {
       if (path.includes('/_expo/static/')) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');

@@ -35,4 +35,17 @@ describe('two servers on one database', () => {
     expect(found).toEqual({ kills: 6, jobs: expect.any(Number), lost: 0, doubled: 0, stuck: 0, different: 0 });
     expect(found.jobs).toBeGreaterThan(0);
   }, 180_000);
+
+  it('answer what is under way when they are told to stop', async () => {
+    const [server] = servers;
+    const answers = Array.from({ length: 200 }, (_, i) => fetch(`${server.address}/api/recipes?search=${i % 2 ? 'vinyl' : 'gold'}`).then(async (response) => {
+      await response.json();
+      return response.status;
+    }));
+    // All of them are there once the first is answered.
+    await Promise.race(answers);
+    await server.stop();
+    expect(await Promise.all(answers)).toEqual(Array(200).fill(200));
+    await server.start();
+  });
 });

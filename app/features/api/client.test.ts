@@ -1,3 +1,5 @@
+import { act, renderHook } from '@testing-library/react-native';
+import { useBookAway } from './book-away';
 import { ApiError, call } from './client';
 
 const answer = (status: number, body: unknown) =>
@@ -19,6 +21,25 @@ describe('asking the server', () => {
     const error = await failure(call('/api/recipes/1', { method: 'POST', body: {} }));
     expect(error).toBeInstanceOf(ApiError);
     expect(error).toMatchObject({ status: 409, code: 'stale', message: 'This recipe was changed in the meantime.', current: { version: 3 } });
+  });
+
+  it('names a write, and sends it under the same name again once the book is back', async () => {
+    jest.useFakeTimers();
+    const away = { error: { code: 'database-away', message: 'Away.' } };
+    const say = (status: number, body: unknown) => ({ ok: status < 400, status, json: async () => body, clone: () => ({ json: async () => body }) });
+    const fetch = (globalThis.fetch = jest.fn().mockResolvedValueOnce(say(503, away)).mockResolvedValueOnce(say(503, away)).mockResolvedValue(say(200, { name: 'kept' })));
+    const { result } = renderHook(() => useBookAway());
+    const written = call('/api/jobs', { method: 'POST', body: { name: 'x' } });
+    await act(async () => void (await jest.advanceTimersByTimeAsync(100)));
+    expect(result.current).toBe(true);
+    await act(async () => void (await jest.advanceTimersByTimeAsync(1500)));
+    await expect(written).resolves.toEqual({ name: 'kept' });
+    expect(result.current).toBe(false);
+    const names = fetch.mock.calls.map(([, request]) => (request as { headers: Record<string, string> }).headers['Idempotency-Key']);
+    expect(names).toHaveLength(3);
+    expect(new Set(names).size).toBe(1);
+    expect(names[0]).toMatch(/^[0-9a-f-]{36}$/);
+    jest.useRealTimers();
   });
 
   it('says so where the server cannot be reached or talks nonsense', async () => {

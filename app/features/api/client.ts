@@ -78,7 +78,7 @@ async function sendOnce(path: string, { method = 'GET', body, signal, headers }:
     return await fetch(path, {
       method,
       signal,
-      headers: { ...headers, ...(body === undefined || isFile ? {} : { 'Content-Type': 'application/json' }) },
+      headers: { ...headers, ...(body === undefined ? {} : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' }) },
       body: body === undefined ? undefined : isFile ? (body as Blob) : JSON.stringify(body),
     });
   } catch (error) {

@@ -38,6 +38,14 @@ describe('bringing the schema up to date', () => {
   });
 });
 
+describe('a database of a newer program', () => {
+  it('is refused with a sentence, and left as it is', async () => {
+    await pool.query(`INSERT INTO schema_migration (name, sha256) VALUES ('999-of-tomorrow.sql', 'x')`);
+    await expect(migrate(pool)).rejects.toThrow('The database was made by a newer version of the program (it has 999-of-tomorrow.sql).');
+    await pool.query(`DELETE FROM schema_migration WHERE name = '999-of-tomorrow.sql'`);
+  });
+});
+
 describe('the schema itself', () => {
   const workshop = randomUUID();
 

@@ -8,11 +8,14 @@ const FOLDER = join(__dirname, '../../migrations');
 /** Two servers that start at once must not migrate at once. */
 const LOCK = 7_203_001;
 
+/** The database does not fit the program; another try ends alike. */
+export class HopelessDatabaseError extends Error {}
+
 /**
  * Brings the schema up to date: every file of migrations/ that was not run yet, in order of name, each recorded with
  * its hash, all in one transaction.
  * @returns the names of the files that were run
- * @throws Error where a file that was run before has been changed since
+ * @throws HopelessDatabaseError where a file that was run before has been changed since, or the database was made by a newer program
  */
 export async function migrate(pool: Pool): Promise<string[]> {
   return inTransaction(pool, async (db) => {
@@ -21,13 +24,16 @@ export async function migrate(pool: Pool): Promise<string[]> {
       name text PRIMARY KEY, sha256 text NOT NULL, applied_at timestamptz NOT NULL DEFAULT now())`);
     const { rows } = await db.query<{ name: string; sha256: string }>('SELECT name, sha256 FROM schema_migration');
     const applied = new Map(rows.map((row) => [row.name, row.sha256]));
+    const files = new Set(readdirSync(FOLDER).filter((file) => file.endsWith('.sql')));
+    const unknown = [...applied.keys()].filter((name) => !files.has(name)).sort();
+    if (unknown.length) throw new HopelessDatabaseError(`The database was made by a newer version of the program (it has ${unknown.at(-1)}). Start that version, or bring back a backup that is older.`);
     const run: string[] = [];
-    for (const name of readdirSync(FOLDER).filter((file) => file.endsWith('.sql')).sort()) {
+    for (const name of [...files].sort()) {
       const sql = readFileSync(join(FOLDER, name), 'utf8');
       const sha256 = createHash('sha256').update(sql).digest('hex');
       const before = applied.get(name);
       if (before === sha256) continue;
-      if (before) throw new Error(`The migration ${name} was changed after it was run. Add a new one instead.`);
+      if (before) throw new HopelessDatabaseError(`The migration ${name} was changed after it was run. Add a new one instead.`);
       await db.query(sql);
       await db.query('INSERT INTO schema_migration (name, sha256) VALUES ($1, $2)', [name, sha256]);
       run.push(name);

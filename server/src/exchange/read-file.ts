@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { BOOK_FORMAT, BOOK_VERSION, BookMachine, BookMaterial, BookRecipe, BookTool, ContractError, parseContract } from '@keen-anvil/contract';
+import { readPhoto } from '../heavy/read-photo';
 import { decodeText, readBookCsv, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
 
 /** A record of a file: as it was read, or why it cannot be. */
@@ -18,7 +19,7 @@ export type ReadBook =
 const refuse = (refusal: string): ReadBook => ({ kind: 'refused', refusal });
 
 /** Reads a book's file, JSON or CSV by what stands in it; every record is checked by itself. Runs in a worker thread. */
-export function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fileName: string }): ReadBook {
+export async function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
   if (bytes.length === 0) return refuse(`“${fileName}” is empty.`);
   let text: string;
   try {
@@ -27,9 +28,22 @@ export function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fileName:
     if (error instanceof TextRefusedError) return refuse(error.message);
     throw error;
   }
-  if (/^\s*[{[]/.test(text)) return readJson(text);
+  if (/^\s*[{[]/.test(text)) return withOwnPhotos(readJson(text));
   const table = readBookCsv(text);
   return table.refusal === null ? { kind: 'csv', rows: table.rows } : refuse(table.refusal);
+}
+
+/** Photos that come with a book are read as those that are taken here: only a photo is kept, written anew, without what came with it. */
+async function withOwnPhotos(book: ReadBook): Promise<ReadBook> {
+  if (book.kind !== 'json') return book;
+  for (const record of book.materials) {
+    const given = record.value?.photo;
+    if (!record.value || !given) continue;
+    const photo = await readPhoto(Buffer.from(given.base64, 'base64'));
+    if (photo) record.value = { ...record.value, photo: { ...given, mediaType: 'image/jpeg', base64: Buffer.from(photo).toString('base64') } };
+    else [record.value, record.problem] = [null, 'Its photo is no JPEG, PNG or WebP, or is broken off. (photo)'];
+  }
+  return book;
 }
 
 function readJson(text: string): ReadBook {

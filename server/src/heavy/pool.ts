@@ -2,6 +2,8 @@ import { join } from 'node:path';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem';
+import { workshopAtHand } from '../workshop';
+import { LineFullError, Lanes, type Lane } from './lanes';
 import type { ReadBook } from '../exchange/read-file';
 import type { WindowView } from '@keen-anvil/contract';
 import type { Trace } from '@keen-anvil/core/standins';
@@ -12,6 +14,14 @@ import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 /** A drawing that takes longer than this to read is refused. */
 const READ_LIMIT_MS = 20_000;
 const PLAN_LIMIT_MS = 60_000;
+const PHOTO_LIMIT_MS = 12_000;
+const THREADS = 2;
+/** So much of one workshop waits; more is told to come again. */
+const MOST_WAITING = 40;
+/** A file that is larger is large work. */
+const SMALL_BYTES = 250_000;
+/** A step with more contours is large work. */
+const SMALL_PARTS = 400;
 
 /** Who wants to know how far the work is, and may end it. */
 export interface Listening {
@@ -24,10 +34,12 @@ export class HeavyPool {
   private readonly threads = new Piscina({
     filename: join(__dirname, 'worker.cjs'),
     minThreads: 1,
-    maxThreads: 2,
+    maxThreads: THREADS,
     idleTimeout: 60_000,
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
+
+  private readonly lanes = new Lanes(THREADS, MOST_WAITING);
 
   /** Reads a drawing; `told` hears how far it is, and the signal ends it with its thread. */
   async readArtwork(task: ReadTask, { told, signal }: Listening = {}): Promise<ReadAnswer> {
@@ -35,27 +47,27 @@ export class HeavyPool {
     port1.on('message', (message: { progress: number; doing: string }) => told?.(message));
     port1.unref();
     try {
-      return await this.run('readArtwork', { ...task, port: port2 }, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.', { signal, transferList: [port2] });
+      return await this.run('readArtwork', { ...task, port: port2 }, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.', { lane: isLargeReading(task) ? 'large' : 'small', signal, transferList: [port2] });
     } finally {
       port1.close();
     }
   }
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
-    return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+    return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.', { lane: laneOf(task) });
   }
 
   /** What a stand-in does with a file. */
   standIn(task: StandInTask): Promise<Trace> {
-    return this.run('standIn', task, PLAN_LIMIT_MS, 'The stand-in takes too long to read its file. Make the drawing simpler.');
+    return this.run('standIn', task, PLAN_LIMIT_MS, 'The stand-in takes too long to read its file. Make the drawing simpler.', { lane: task.file.length > SMALL_BYTES ? 'large' : 'small' });
   }
 
   planSheetFile(tasks: PlanTask[]): Promise<string> {
-    return this.run('planSheetFile', tasks, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.');
+    return this.run('planSheetFile', tasks, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.', { lane: tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small' });
   }
 
   readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
-    return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.');
+    return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.', { lane: file.bytes.length > SMALL_BYTES ? 'large' : 'small' });
   }
 
   /** What a tuning should try next. */
@@ -68,18 +80,31 @@ export class HeavyPool {
     return this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.');
   }
 
+  /** A photo written anew; null where the bytes are none. */
+  photo(bytes: Uint8Array): Promise<Uint8Array | null> {
+    return this.run('readPhoto', bytes, PHOTO_LIMIT_MS, 'The photo takes too long to read. Bring in a smaller one.', { lane: bytes.length > SMALL_BYTES ? 'large' : 'small' });
+  }
+
   close(): Promise<void> {
     return this.threads.destroy();
   }
 
-  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string, { signal, transferList }: { signal?: AbortSignal; transferList?: MessagePort[] } = {}): Promise<T> {
-    const limit = AbortSignal.timeout(limitMs);
+  /** Waits in line, and then does the work; its limit counts from when it begins. */
+  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string, { lane = 'small', signal, transferList }: { lane?: Lane; signal?: AbortSignal; transferList?: MessagePort[] } = {}): Promise<T> {
+    let limit: AbortSignal | undefined;
     try {
-      return (await this.threads.run(task, { name, signal: signal ? AbortSignal.any([limit, signal]) : limit, transferList: transferList as never })) as T;
+      return await this.lanes.run(lane, workshopAtHand(), async () => {
+        limit = AbortSignal.timeout(limitMs);
+        return (await this.threads.run(task, { name, signal: signal ? AbortSignal.any([limit, signal]) : limit, transferList: transferList as never })) as T;
+      }, signal);
     } catch (error) {
-      if (limit.aborted) throw new Problem(422, 'too-long', sentence);
+      if (limit?.aborted) throw new Problem(422, 'too-long', sentence);
       if (signal?.aborted) throw new Problem(499, 'stopped', 'The reading was stopped. Nothing was changed.');
+      if (error instanceof LineFullError) throw new Problem(503, 'line-full', 'So much of this workshop is being worked out that nothing more is taken at the moment. Try again in a minute; nothing was changed.');
       throw error;
     }
   }
 }
+
+const laneOf = ({ request }: PlanTask): Lane => (request.parts.reduce((sum, { contours }) => sum + contours.length, 0) > SMALL_PARTS ? 'large' : 'small');
+const isLargeReading = (task: ReadTask): boolean => task.kind === 'picture' || ('bytes' in task && task.bytes.length > SMALL_BYTES);

@@ -6,6 +6,7 @@ import type { Settings } from '@keen-anvil/core/recipes';
 import { standInFor, type Trace } from '@keen-anvil/core/standins';
 
 export { readBookFile } from '../exchange/read-file';
+export { readPhoto } from './read-photo';
 export { readArtwork } from './read-artwork';
 export { goodWindow, tune } from './tune';
 

@@ -56,11 +56,11 @@ export async function takeDueRun(db: Db, except: readonly string[]): Promise<Due
 export async function takeWaitingSeries(db: Db, except: readonly string[]): Promise<DueRow | undefined> {
   const { rows } = await db.query<DueRow>(
     `SELECT s.workshop_id AS "workshopId", s.id FROM run_series s JOIN job j ON j.id = s.job_id
-       JOIN LATERAL (SELECT r.machine_id FROM run r WHERE r.series_id = s.id AND r.state = 'queued' ORDER BY r.position LIMIT 1) n ON true
+       JOIN LATERAL (SELECT r.machine_id, r.by_hand FROM run r WHERE r.series_id = s.id AND r.state = 'queued' ORDER BY r.position LIMIT 1) n ON true
      WHERE s.is_open AND s.id <> ALL ($1::uuid[])
        AND NOT EXISTS (SELECT 1 FROM run r WHERE r.series_id = s.id AND r.state IN ('holding', 'running', 'paused'))
-       AND NOT EXISTS (SELECT 1 FROM run r WHERE r.workshop_id = s.workshop_id AND r.machine_id = n.machine_id AND r.state IN ('holding', 'running', 'paused'))
-       AND NOT EXISTS (SELECT 1 FROM trial_sheet t WHERE t.workshop_id = s.workshop_id AND t.machine_id = n.machine_id AND t.state = 'running')
+       AND (n.by_hand OR NOT EXISTS (SELECT 1 FROM run r WHERE r.workshop_id = s.workshop_id AND r.machine_id = n.machine_id AND r.state IN ('holding', 'running', 'paused') AND NOT r.by_hand)
+         AND NOT EXISTS (SELECT 1 FROM trial_sheet t WHERE t.workshop_id = s.workshop_id AND t.machine_id = n.machine_id AND t.state = 'running'))
      ORDER BY s.created_at LIMIT 1 FOR NO KEY UPDATE OF j SKIP LOCKED`,
     [except],
   );

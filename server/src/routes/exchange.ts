@@ -16,6 +16,7 @@ import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
 import { operations } from './operations';
 import { idOf } from './respond';
+import { uploadLine } from './upload-line';
 
 const LARGEST_BOOK = 80_000_000;
 const LARGEST_PHOTO = 25_000_000;
@@ -34,7 +35,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   router.get('/book.csv', async (request, response) => {
     response.attachment(fileName([await nameOf(request), 'book'], 'csv')).type('text/csv').send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
   });
-  router.post('/book/import', named, raw(LARGEST_BOOK), async (request, response) => {
+  router.post('/book/import', named, uploadLine, raw(LARGEST_BOOK), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
     if (!fileName) throw refused('The name of the file is missing.', 'fileName');
     const file = { fileName, bytes: bytesOf(request) };
@@ -58,12 +59,12 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     const labels = found.map((material) => ({ material, recipes: recipes.filter((row) => row.material.id === material.id).map(recipeSummary), address: `${originOf(request)}/book?material=${material.id}` }));
     response.attachment(fileName(found.length === 1 ? [found[0].name, 'drawer label'] : [`${found.length} drawer labels`], 'pdf')).type('application/pdf').send(await drawerLabels(labels));
   });
-  router.put('/materials/:id/photo', named, raw(LARGEST_PHOTO), async (request, response) => {
+  router.put('/materials/:id/photo', named, uploadLine, raw(LARGEST_PHOTO), async (request, response) => {
     const version = Number(request.query.version);
     if (!Number.isInteger(version)) throw refused('The version of the material is missing.', 'version');
-    response.json(await photographMaterial(pool, workshopOf(request), idOf(request), version, bytesOf(request)));
+    response.json(await photographMaterial(pool, heavy, workshopOf(request), idOf(request), version, bytesOf(request)));
   });
-  router.put('/trials/:id/photo', named, raw(LARGEST_PHOTO), async (request, response) => void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))));
+  router.put('/trials/:id/photo', named, uploadLine, raw(LARGEST_PHOTO), async (request, response) => void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))));
   return router;
 }
 

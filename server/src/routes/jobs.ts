@@ -22,6 +22,7 @@ import { asAsked, shapeLines } from './job-answer';
 import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 import { NDJSON, streamed } from './streamed';
+import { uploadLine } from './upload-line';
 
 /** The largest drawing that is taken. */
 const LARGEST_FILE = 40_000_000;
@@ -38,7 +39,7 @@ export function jobRoutes({ pool, heavy, runs, watch }: ApiParts): Router {
     response.type(NDJSON).send(shapeLines(await jobDetail(pool, workshopOf(request), idOf(request)), new Set(shapes)));
   });
   router.patch('/jobs/:id', async (request, response) => void response.json(asAsked(request, await changeJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange)))));
-  router.put('/jobs/:id/artworks/:artworkId', express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
+  router.put('/jobs/:id/artworks/:artworkId', uploadLine, express.raw({ type: () => true, limit: LARGEST_FILE }), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
     if (!fileName) throw refused('The name of the file is missing.', 'fileName');
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
@@ -54,7 +55,7 @@ export function jobRoutes({ pool, heavy, runs, watch }: ApiParts): Router {
   router.post('/jobs/:id/texts', async (request, response) => void response.status(201).json(asAsked(request, await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText)))));
   router.post('/text-preview', async (request, response) => void response.json(await previewText(pool, heavy, workshopOf(request), bodyOf(request, TextPreview))));
   router.get('/fonts', async (request, response) => void response.json(await listFonts(pool, workshopOf(request))));
-  router.put('/fonts/:id', express.raw({ type: () => true, limit: LARGEST_FONT }), async (request, response) => {
+  router.put('/fonts/:id', uploadLine, express.raw({ type: () => true, limit: LARGEST_FONT }), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 120) : '';
     const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
     response.status(201).json(await keepFont(pool, heavy, workshopOf(request), { id: idOf(request), fileName, bytes }));

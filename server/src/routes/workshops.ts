@@ -1,5 +1,6 @@
 import { NewWorkshop, PutAway, type WorkshopView } from '@keen-anvil/contract';
 import { Router } from 'express';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';
 import { archiveWorkshop, insertWorkshop, listWorkshops } from '../queries/workshops';
 import { DEMO_WORKSHOP_ID, WORKSHOP_COOKIE, workshopOf } from '../workshop';
@@ -15,7 +16,9 @@ export function workshopRoutes({ pool }: ApiParts): Router {
   router.get('/workshops', async (request, response) => void response.json(await list(workshopOf(request))));
   router.post('/workshops', async (request, response) => {
     const workshop = bodyOf(request, NewWorkshop);
-    if (!(await insertWorkshop(pool, workshop))) throw new Problem(409, 'exists', 'There is a workshop with this id already.');
+    await inTransaction(pool, async (db) => {
+      if (!(await insertWorkshop(db, workshop))) throw new Problem(409, 'exists', 'There is a workshop with this id already.');
+    });
     response.status(201).json(await list(workshopOf(request)));
   });
   router.post('/workshops/:id/entry', async (request, response) => {

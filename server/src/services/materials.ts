@@ -7,6 +7,7 @@ import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import { insertMaterial, insertPiece, listMaterials, lockPiece, setMaterialPhoto, updateMaterial, updatePiece } from '../queries/materials';
+import type { HeavyPool } from '../heavy/pool';
 import { keepPhoto, readPhoto } from './photos';
 import { refreshCardsOf } from './cards';
 
@@ -60,8 +61,8 @@ export async function archiveMaterial(pool: Pool, workshopId: string, id: string
 }
 
 /** Keeps a photo of a material's pattern, made small enough for a phone and without where it was taken. */
-export async function photographMaterial(pool: Pool, workshopId: string, id: string, version: number, bytes: Buffer): Promise<MaterialView> {
-  const photo = await readPhoto(bytes);
+export async function photographMaterial(pool: Pool, heavy: HeavyPool, workshopId: string, id: string, version: number, bytes: Buffer): Promise<MaterialView> {
+  const photo = await readPhoto(heavy, bytes);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
     const photoId = await keepPhoto(db, workshopId, photo);

@@ -189,7 +189,7 @@ export class RunBook {
   }
 
   private async writeSeries(db: Db, workshopId: string, jobId: string, wanted: NewRun, { steps, files, traces, shop }: Planned): Promise<void> {
-    await refuseBusy(db, workshopId, steps[0].machineId);
+    if (!wanted.byHand) await refuseBusy(db, workshopId, steps[0].machineId);
     const takings = steps.flatMap(({ stockPieceId, machineId }, i) => (machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat' ? [] : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }]));
     await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
     if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId }))) throw new Problem(409, 'exists', 'There is a run with this id already.');

@@ -32,7 +32,7 @@ function sayUse({ machineName, forName, state }: MachineUse): string {
 
 /** Sets a run going; a run by hand is done when its maker says so. @throws Problem 409 where the machine or the run is not as it was seen */
 export async function setGoing(db: Db, workshopId: string, run: RunRow, name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>): Promise<void> {
-  await refuseBusy(db, workshopId, run.machineId, run.id);
+  if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, run.id);
   const totalSeconds = run.totalSeconds ?? run.estimateSeconds;
   const dueInSeconds = run.isByHand ? null : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
   const turn = RUN_TURNS[name];
@@ -63,7 +63,7 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
   const next = nextInSeries(await listSeriesRuns(db, workshopId, seriesId));
   if (!next) return false;
   await lockMachine(db, workshopId, next.run.machineId);
-  if (await findMachineUse(db, workshopId, next.run.machineId)) return false;
+  if (!next.run.isByHand && (await findMachineUse(db, workshopId, next.run.machineId))) return false;
   if (next.turn === 'begin') await setGoing(db, workshopId, next.run, 'begin');
   else await turned(await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, { state: 'holding', doneSeconds: 0, cutMm: 0, event: RUN_TURNS.hold.event }));
   await touchJob(db, next.run.jobId);

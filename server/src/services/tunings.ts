@@ -197,7 +197,7 @@ export class TuningService {
 
   /** Hangs a photo to a trial. */
   async photograph(workshopId: string, shapeId: string, bytes: Buffer): Promise<TuningView> {
-    const photo = await readPhoto(bytes);
+    const photo = await readPhoto(this.heavy, bytes);
     return inTransaction(this.pool, async (db) => {
       const shape = await lockShape(db, workshopId, shapeId);
       if (!shape) throw notFound('That trial');
