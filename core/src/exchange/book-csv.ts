@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { PROCESSES, QUANTITIES, quantityOf, sayQuantity, SOURCES, type ProcessName, type Settings, type Source } from '../recipes';
 import { formatNumber, parseTypedNumber } from '../units';
-import { csvRows } from './csv-rows';
+import { eachCsvRow } from './csv-rows';
 
 /** A recipe as a row of a table: things by their names, numbers as the machine shows them. */
 export interface BookCsvRecipe {
@@ -46,18 +46,39 @@ const isPlainNumber = (cell: string): boolean => /^[+-]?\d+(?:[.,]\d+)?$/.test(c
  * @returns a refusal where the table as a whole is none of ours, else a row for each line
  */
 export function readBookCsv(text: string): { refusal: string; rows: null } | { refusal: null; rows: BookCsvRow[] } {
-  const { rows: [head, ...body], problems } = csvRows(text);
+  const rows: BookCsvRow[] = [];
+  const refusal = readBookCsvRows(text, (row) => rows.push(row));
+  return refusal === null ? { refusal, rows } : { refusal, rows: null };
+}
+
+/**
+ * Reads a table of recipes as {@link readBookCsv} does, and hands over one row after the other.
+ * @returns a refusal where the table as a whole is none of ours: nothing was handed over then
+ */
+export function readBookCsvRows(text: string, take: (row: BookCsvRow) => void): string | null {
   const needs = `A table of recipes needs the columns ${NEEDED.join(', ')}`;
-  if (!head) return { refusal: `${needs}; the file is empty.`, rows: null };
-  const columns = head.cells.map((cell) => cell.replace(/^\uFEFF/, '').toLowerCase().replace(/\s+/g, ' '));
+  let columns: string[] | null = null;
+  let refusal: string | null = null;
+  eachCsvRow(text, ({ line, cells }, problem) => {
+    if (refusal !== null) return;
+    if (columns) {
+      if (cells.length) take(readRow(line, cells, columns, problem ?? undefined));
+      return;
+    }
+    if (cells.length === 0) return;
+    columns = cells.map((cell) => cell.replace(/^\uFEFF/, '').toLowerCase().replace(/\s+/g, ' '));
+    refusal = headRefusal(line, columns, needs);
+  });
+  return columns === null ? `${needs}; the file is empty.` : refusal;
+}
+
+function headRefusal(line: number, columns: string[], needs: string): string | null {
   const missing = NEEDED.filter((name) => !columns.includes(name));
-  if (missing.length) return { refusal: `${needs}; line ${head.line} has ${columns.filter(Boolean).join(', ') || 'none'}. Missing: ${missing.join(', ')}.`, rows: null };
+  if (missing.length) return `${needs}; line ${line} has ${columns.filter(Boolean).join(', ') || 'none'}. Missing: ${missing.join(', ')}.`;
   const unknown = columns.find((name) => name && !COLUMNS.includes(name));
-  if (unknown) return { refusal: `Line ${head.line}, column ${columns.indexOf(unknown) + 1}: “${unknown}” is no column of a book. There are ${COLUMNS.join(', ')}.`, rows: null };
+  if (unknown) return `Line ${line}, column ${columns.indexOf(unknown) + 1}: “${unknown}” is no column of a book. There are ${COLUMNS.join(', ')}.`;
   const twice = columns.find((name, i) => name && columns.indexOf(name) !== i);
-  if (twice) return { refusal: `Line ${head.line}: the column ${twice} stands there twice.`, rows: null };
-  const byLine = new Map(problems.map((problem) => [problem.line, problem.message]));
-  return { refusal: null, rows: body.map(({ line, cells }) => readRow(line, cells, columns, byLine.get(line))) };
+  return twice ? `Line ${line}: the column ${twice} stands there twice.` : null;
 }
 
 function readRow(line: number, cells: string[], columns: string[], broken: string | undefined): BookCsvRow {

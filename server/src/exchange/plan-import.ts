@@ -132,12 +132,15 @@ function changesBetween<T extends object>(before: T, after: T): string[] {
   return changes;
 }
 
-function planCsv(workshopId: string, shop: Shop, known: BookRecipe[], rows: Extract<ReadBook, { kind: 'csv' }>['rows']): ImportPlan {
+async function planCsv(workshopId: string, shop: Shop, known: BookRecipe[], rows: Extract<ReadBook, { kind: 'csv' }>['rows']): Promise<ImportPlan> {
   const plan: ImportPlan = { machines: [], tools: [], materials: [], recipes: [] };
   const materialsByName = new Map<string, BookMaterial>();
   const places = new Map(known.filter((recipe) => !recipe.isArchived).map((recipe) => [placeOf(recipe), recipe]));
   const taken = new Set<string>();
-  for (const { line, recipe, problem } of rows) {
+  const [machines, tools, shopMaterials] = [byNames(shop.machines.values()), byNames(shop.tools.values()), byNames(shop.materials.values())];
+  for (const [i, { line, recipe, problem }] of rows.entries()) {
+    // Others are answered meanwhile.
+    if (i % AT_A_TIME === AT_A_TIME - 1) await new Promise((resolve) => setImmediate(resolve));
     const where = `line ${line}`;
     const refuse = (sentence: string) => void plan.recipes.push({ where, name: recipe?.material ?? '', kind: 'recipe', fate: 'refused', says: [sentence], value: null, before: null });
     if (!recipe) {
@@ -145,13 +148,13 @@ function planCsv(workshopId: string, shop: Shop, known: BookRecipe[], rows: Extr
       continue;
     }
     const at = `Line ${line}, column`;
-    const machine = onlyOne([...shop.machines.values()], recipe.machine, `${at} machine`, 'machine');
+    const machine = onlyOne(machines(recipe.machine), recipe.machine, `${at} machine`, 'machine');
     if (typeof machine === 'string') {
       refuse(machine);
       continue;
     }
-    const tool = onlyOne([...shop.tools.values()].filter((t) => t.machineId === null || t.machineId === machine.id), recipe.tool, `${at} tool`, 'tool');
-    const material = materialsByName.get(recipe.material.toLowerCase()) ?? onlyOne([...shop.materials.values()], recipe.material, `${at} material`, 'material', () => newMaterial(workshopId, recipe));
+    const tool = onlyOne(tools(recipe.tool).filter((t) => t.machineId === null || t.machineId === machine.id), recipe.tool, `${at} tool`, 'tool');
+    const material = materialsByName.get(recipe.material.toLowerCase()) ?? onlyOne(shopMaterials(recipe.material), recipe.material, `${at} material`, 'material', () => newMaterial(workshopId, recipe));
     if (typeof tool === 'string' || typeof material === 'string') {
       refuse([tool, material].find((found) => typeof found === 'string') as string);
       continue;
@@ -186,6 +189,20 @@ function planCsv(workshopId: string, shop: Shop, known: BookRecipe[], rows: Extr
   return plan;
 }
 
+/** So many rows are planned before others are answered. */
+const AT_A_TIME = 250;
+
+/** Finds the rows of a name that are not put away. */
+function byNames<T extends { name: string; isArchived: boolean }>(rows: Iterable<T>): (name: string) => T[] {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    if (row.isArchived) continue;
+    const name = row.name.toLowerCase();
+    groups.set(name, [...(groups.get(name) ?? []), row]);
+  }
+  return (name) => groups.get(name.toLowerCase()) ?? [];
+}
+
 /** Stands for the moment at which a table is written down: a table says nothing of when. */
 export const NOW = 'now';
 
@@ -197,9 +214,8 @@ function columnOf(field: string): string {
 function onlyOne<T extends { name: string; isArchived: boolean }>(rows: T[], name: string, at: string, what: string, otherwise?: () => BookMaterial | string): T | BookMaterial | string;
 function onlyOne<T extends { name: string; isArchived: boolean }>(rows: T[], name: string, at: string, what: string): T | string;
 function onlyOne<T extends { name: string; isArchived: boolean }>(rows: T[], name: string, at: string, what: string, otherwise?: () => BookMaterial | string): T | BookMaterial | string {
-  const found = rows.filter((row) => !row.isArchived && row.name.toLowerCase() === name.toLowerCase());
-  if (found.length === 1) return found[0];
-  if (found.length > 1) return `${at}: ${found.length} of them are called “${name}”, so it is not clear which ${what} is meant.`;
+  if (rows.length === 1) return rows[0];
+  if (rows.length > 1) return `${at}: ${rows.length} of them are called “${name}”, so it is not clear which ${what} is meant.`;
   const made = otherwise?.() ?? `there is no ${what} called “${name}” in this workshop.`;
   return typeof made === 'string' ? `${at}: ${made}` : made;
 }

@@ -1,7 +1,8 @@
 import 'reflect-metadata';
+import type { MessagePort } from 'node:worker_threads';
 import { BOOK_FORMAT, BOOK_VERSION, BookMachine, BookMaterial, BookRecipe, BookTool, ContractError, parseContract } from '@keen-anvil/contract';
 import { readPhoto } from '../heavy/read-photo';
-import { decodeText, readBookCsv, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
+import { decodeText, readBookCsvRows, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
 
 /** A record of a file: as it was read, or why it cannot be. */
 export interface ReadRecord<T> {
@@ -13,13 +14,16 @@ export interface ReadRecord<T> {
 
 export type ReadBook =
   | { kind: 'refused'; refusal: string }
-  | { kind: 'csv'; rows: BookCsvRow[] }
+  | { kind: 'csv'; rows: BookCsvRow[]; rowCount: number }
   | { kind: 'json'; machines: ReadRecord<BookMachine>[]; tools: ReadRecord<BookTool>[]; materials: ReadRecord<BookMaterial>[]; recipes: ReadRecord<BookRecipe>[] };
+
+/** Rows of a table leave the thread so many at a time: all at once would hold the server up. */
+const BATCH = 500;
 
 const refuse = (refusal: string): ReadBook => ({ kind: 'refused', refusal });
 
 /** Reads a book's file, JSON or CSV by what stands in it; every record is checked by itself. Runs in a worker thread. */
-export async function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
+export async function readBookFile({ bytes, fileName, port }: { bytes: Uint8Array; fileName: string; port?: MessagePort }): Promise<ReadBook> {
   if (bytes.length === 0) return refuse(`“${fileName}” is empty.`);
   let text: string;
   try {
@@ -29,8 +33,16 @@ export async function readBookFile({ bytes, fileName }: { bytes: Uint8Array; fil
     throw error;
   }
   if (/^\s*[{[]/.test(text)) return withOwnPhotos(readJson(text));
-  const table = readBookCsv(text);
-  return table.refusal === null ? { kind: 'csv', rows: table.rows } : refuse(table.refusal);
+  let batch: BookCsvRow[] = [];
+  let rowCount = 0;
+  const hand = () => {
+    port?.postMessage(batch);
+    rowCount += batch.length;
+    batch = [];
+  };
+  const refusal = readBookCsvRows(text, (row) => batch.push(row) >= BATCH && hand());
+  hand();
+  return refusal === null ? { kind: 'csv', rows: [], rowCount } : refuse(refusal);
 }
 
 /** Photos that come with a book are read as those that are taken here: only a photo is kept, written anew, without what came with it. */

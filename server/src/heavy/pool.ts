@@ -4,6 +4,7 @@ import { Piscina } from 'piscina';
 import { Problem } from '../problem';
 import { workshopAtHand } from '../workshop';
 import { LineFullError, Lanes, type Lane } from './lanes';
+import type { BookCsvRow } from '@keen-anvil/core/exchange';
 import type { ReadBook } from '../exchange/read-file';
 import type { WindowView } from '@keen-anvil/contract';
 import type { Trace } from '@keen-anvil/core/standins';
@@ -66,8 +67,24 @@ export class HeavyPool {
     return this.run('planSheetFile', tasks, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.', { lane: tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small' });
   }
 
-  readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
-    return this.run('readBookFile', file, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.', { lane: file.bytes.length > SMALL_BYTES ? 'large' : 'small' });
+  /** Reads a book's file; the rows of a table come a few at a time, so that they hold nobody up. */
+  async readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
+    const { port1, port2 } = new MessageChannel();
+    const rows: BookCsvRow[] = [];
+    let heard: () => void = () => undefined;
+    port1.on('message', (batch: BookCsvRow[]) => {
+      rows.push(...batch);
+      heard();
+    });
+    try {
+      const book = await this.run<ReadBook>('readBookFile', { ...file, port: port2 }, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.', { lane: file.bytes.length > SMALL_BYTES ? 'large' : 'small', transferList: [port2] });
+      if (book.kind !== 'csv') return book;
+      // The last rows may come after the answer.
+      while (rows.length < book.rowCount) await new Promise<void>((resolve) => (heard = resolve));
+      return { ...book, rows };
+    } finally {
+      port1.close();
+    }
   }
 
   /** What a tuning should try next. */
