@@ -118,6 +118,13 @@ describe('the run of a job', () => {
     await waitFor(() => expect(sent.filter(({ method }) => method === 'POST').at(-1)).toMatchObject({ body: { outcome: 'under' } }));
   });
 
+  it('says what a step waits for whose machine another job is on, and lets it be cancelled', async () => {
+    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right' }), in_('queued', { id: 'run-2', position: 1 }));
+    expect(await screen.findByText('Step 2 waits for Long plotter')).toBeTruthy();
+    fireEvent.press(screen.getByText('Cancel'));
+    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-2/actions', body: { action: 'cancel' } }));
+  });
+
   it('a verdict that was taken back is given again at one tap', async () => {
     const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: null, earlier: [{ outcome: 'right', at: '2026-11-20T10:00:00.000Z' }] }));
     fireEvent.press(await screen.findByText('Do again: clean'));

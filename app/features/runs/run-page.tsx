@@ -53,9 +53,11 @@ export function RunPage({ jobId }: { jobId: string }) {
       {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
     </>
   );
-  const isOver = !current && finished.length > 0;
+  // A step whose turn it is, and whose machine another job is on.
+  const waiting = current || runs.data?.some((run) => run.progress.state === 'cancelled') ? undefined : runs.data?.find((run) => run.progress.state === 'queued');
+  const isOver = !current && !waiting && finished.length > 0;
   return (
-    <Page title={title} back={back} foot={current ? <RunKeys run={current} before={before} /> : runs.data?.length ? <OverKeys last={last} onBack={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
+    <Page title={title} back={back} foot={current ?? waiting ? <RunKeys run={(current ?? waiting)!} before={before} /> : runs.data?.length ? <OverKeys last={last} onBack={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
       {runs.isPending ? <Waiting /> : null}
       {runs.isError ? <Trouble error={runs.error} retry={() => void runs.refetch()} /> : null}
       {runs.data?.length === 0 ? <Nothing title="This job was not run yet">Start it from the job’s page.</Nothing> : null}
@@ -63,6 +65,7 @@ export function RunPage({ jobId }: { jobId: string }) {
         first={
           <>
             {toJudge ? <Finished key={toJudge.id} run={toJudge} /> : null}
+            {waiting ? <WaitingForMachine run={waiting} /> : null}
             {current && isHolding ? <HoldCard run={current} /> : null}
             {current && !isHolding ? <Progress run={current} /> : null}
             {isWide || isOver ? verdicts : sheet}
@@ -82,7 +85,9 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
   const isByHand = run.isByHand && (state === 'running' || state === 'paused');
   const [action, title] = isByHand
     ? (['done', 'I have run it'] as const)
-    : state === 'holding'
+    : state === 'queued'
+      ? (['cancel', ''] as const)
+      : state === 'holding'
       ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const)
       : state === 'running'
         ? (['pause', 'Pause'] as const)
@@ -94,9 +99,20 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
       {mayNotGoOn ? <AgainKey run={mayNotGoOn} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Cancel" type="outline" containerStyle={{ flex: 1 }} titleStyle={{ color: rust }} buttonStyle={{ borderColor: rust }} onPress={() => act.mutate({ id: run.id, action: 'cancel' })} />
-        {mayNotGoOn ? null : <Button title={title} type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'} loading={act.isPending} containerStyle={{ flex: 2 }} onPress={() => act.mutate({ id: run.id, action })} />}
+        {mayNotGoOn || state === 'queued' ? null : <Button title={title} type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'} loading={act.isPending} containerStyle={{ flex: 2 }} onPress={() => act.mutate({ id: run.id, action })} />}
       </View>
     </View>
+  );
+}
+
+/** What a step waits for, and that nobody has to do anything about it. */
+function WaitingForMachine({ run }: { run: RunView }) {
+  const { ember } = useTokens();
+  return (
+    <Leaf edge={ember} testID="waits-for-machine">
+      <Heading>{`Step ${run.position + 1} waits for ${run.machineName}`}</Heading>
+      <Body>Another job is on it. As soon as it is free, this one goes on by itself.</Body>
+    </Leaf>
   );
 }
 

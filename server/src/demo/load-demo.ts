@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { asksEngraveOrCut, type JobDetail, type StepChange } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
+import { inOneTransaction } from '../db/one-transaction';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { forgetEdits } from '../queries/edits';
@@ -25,8 +26,12 @@ import { RECIPES } from './book-data';
 import { loadBook, loadMachines, loadStock, recipeId } from './load-book';
 import { loadTunings } from './load-tunings';
 
-/** Fills the database with the demo workshop; does nothing where it is complete. A load that was broken off goes on. */
-export async function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
+/** Fills the database with the demo workshop, all of it or nothing; does nothing where it is there. Returns whether it was loaded. */
+export function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
+  return inOneTransaction(pool, (one) => load(one, heavy));
+}
+
+async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   const done = await pool.query('SELECT 1 FROM demo_done');
   if (done.rowCount) return false;
   const workshop = await pool.query('SELECT 1 FROM workshop WHERE id = $1', [DEMO_WORKSHOP_ID]);

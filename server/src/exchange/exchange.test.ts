@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { paths, type BookFile, type ImportPreview, type MachineView, type RecipeDetail, type RecipePageView } from '@keen-anvil/contract';
 import { PDFDocument } from 'pdf-lib';
+import sharp from 'sharp';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -39,6 +40,22 @@ describe('the whole book as JSON', () => {
     const again = (await bring(first, { where: cookie }).expect(200)).body as ImportPreview;
     expect(again.counts).toMatchObject({ new: 0, changed: 0, refused: 0 });
     expect((await bring(first, { isPreview: false, where: cookie }).expect(422)).body.error.message).toContain('There is nothing to write');
+  });
+
+  it('brings photos along as photos: nothing else in their place, and nothing that came with them', async () => {
+    const file = JSON.parse(await text(paths.bookFile('json'))) as BookFile;
+    const withPhoto = (bytes: Buffer) => JSON.stringify({ ...file, tools: [], machines: [], recipes: [], materials: [{ ...file.materials[0], photo: { id: randomUUID(), mediaType: 'image/jpeg', base64: bytes.toString('base64') } }] });
+    const html = (await bring(withPhoto(Buffer.from('<html><script>alert(1)</script></html>')))).body as ImportPreview;
+    expect(html.counts.refused).toBe(1);
+    expect(JSON.stringify(html.rows)).toContain('Its photo is no JPEG, PNG or WebP');
+    const picture = sharp({ create: { width: 40, height: 30, channels: 3, background: '#22406e' } });
+    await bring(withPhoto(await picture.clone().withExif({ IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()), { isPreview: false }).expect(200);
+    const kept = (JSON.parse(await text(paths.bookFile('json'))) as BookFile).materials[0].photo!;
+    expect((await sharp(Buffer.from(kept.base64, 'base64')).metadata()).exif).toBeUndefined();
+    // One that was written here stays as it is.
+    const plain = Buffer.from(kept.base64, 'base64');
+    await bring(withPhoto(plain), { isPreview: false }).expect(200);
+    expect((JSON.parse(await text(paths.bookFile('json'))) as BookFile).materials[0].photo!.base64).toBe(kept.base64);
   });
 
   it('holds only what chosen recipes stand on', async () => {
