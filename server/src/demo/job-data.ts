@@ -11,7 +11,7 @@ export interface JobData {
   name: string;
   file: string;
   /** What is done with each colour: its material, and the process where it is not the usual one. */
-  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string; tool?: string; onCarrier?: boolean }>;
+  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string; tool?: string; piece?: string; onCarrier?: boolean }>;
   /** Parts that are only shown. */
   guides?: string[];
   /** How it was drawn, where its material asks. */
@@ -97,7 +97,7 @@ export const JOBS: JobData[] = [
     name: 'Boat number 12',
     file: 'boat-number-12.svg',
     // The second colour waits at the other plotter, so that the first one is free.
-    steps: { ...numberPlate, '#1d2f5c': { material: 'Outdoor vinyl, navy', machine: 'Little plotter', tool: 'Fine blade, worn' } },
+    steps: { ...numberPlate, '#1d2f5c': { material: 'Outdoor vinyl, navy', machine: 'Little plotter', tool: 'Fine blade, worn', piece: 'navy offcut from the spring set' } },
     series: [{ daysAgo: 0.02, outcomes: ['right', null] }],
   },
 ];

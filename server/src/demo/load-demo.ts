@@ -64,13 +64,14 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine, tool, onCarrier } = typeof wanted === 'string' ? { material: wanted } as Exclude<typeof wanted, string> : wanted;
+    const { material, process, machine, tool, piece, onCarrier } = typeof wanted === 'string' ? { material: wanted } as Exclude<typeof wanted, string> : wanted;
     await change(stepId, { materialId: demoId(material) });
     const now = job.steps.find((step) => step.id === stepId)!;
     // A maker has said what is done with filled shapes.
     if (process || asksEngraveOrCut(now)) await change(stepId, { process: process ?? now.process });
     if (machine) await change(stepId, { machineId: demoId(machine) });
     if (tool) await change(stepId, { toolId: demoId(tool) });
+    if (piece) await change(stepId, { stockPieceId: demoId(`${material} ${piece}`) });
     if (onCarrier) await change(stepId, { onCarrier });
   }
   if (data.readsReversed !== undefined) job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, { version: job.artworks[0].version, readsReversed: data.readsReversed });
