@@ -1,28 +1,12 @@
-import type { AddressInfo } from 'node:net';
-import { pino } from 'pino';
-import { remakeDatabase } from '../scripts/database.mjs';
-import { startPostgres } from '../scripts/postgres.mjs';
 import { sequence } from './many-shapes';
-import { assemble, bottomless, createApp, createPool, HeavyPool, HOSTILE, lookAround, placesIn, prepareDatabase, withValue, WRITE_ROUTES } from './server';
+import { servedDemo } from './served-demo';
+import { bottomless, HOSTILE, placesIn, withValue, WRITE_ROUTES } from './server';
 
 // Bodies that no contract means, seeded, on every route that writes: how many were answered 500, which should be 0.
 const BODIES = 10_000;
 const SEED = 7;
 
-const postgres = await startPostgres('postgres-bench', { quick: true });
-await remakeDatabase(postgres.url('postgres'), 'bench_fuzz');
-const url = postgres.url('bench_fuzz');
-const pool = createPool(url);
-const heavy = new HeavyPool();
-await prepareDatabase(pool, url, heavy);
-const log = pino({ level: 'silent' });
-const parts = assemble({ pool, url, heavy, log });
-await parts.watch.start();
-parts.keeper.wake();
-const server = createApp({ ...parts, log, webDir: null, requestsPerMinute: 1e9 }).listen(0, '127.0.0.1');
-await new Promise((resolve) => server.once('listening', resolve));
-const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-const world = await lookAround(async (path) => (await (await fetch(address + path)).json()) as never);
+const { address, world, close } = await servedDemo('bench_fuzz');
 
 const next = sequence(SEED);
 const pick = <T>(all: readonly T[]): T => all[Math.floor(next() * all.length)];
@@ -48,10 +32,4 @@ for (let i = 0; i < BODIES; i++) {
 const wrong = [...answered].filter(([status]) => status >= 500).reduce((sum, [, count]) => sum + count, 0);
 console.log(`${BODIES} hostile bodies (seed ${SEED}): ${wrong} × 500; ${[...answered].sort().map(([status, count]) => `${count} × ${status}`).join(', ')}`);
 for (const failure of failures) console.log(failure);
-server.close();
-server.closeAllConnections();
-await parts.watch.close();
-await parts.keeper.close();
-await heavy.close();
-await pool.end();
-postgres.stop();
+await close();

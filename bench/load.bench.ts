@@ -1,11 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import type { AddressInfo } from 'node:net';
-import { pino } from 'pino';
 import { readSearch } from '@keen-anvil/core/recipes';
-import { remakeDatabase } from '../scripts/database.mjs';
-import { startPostgres } from '../scripts/postgres.mjs';
 import { sequence } from './many-shapes';
-import { assemble, createApp, createPool, DEMO_WORKSHOP_ID, HeavyPool, lookAround, prepareDatabase, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
+import { servedDemo } from './served-demo';
+import { DEMO_WORKSHOP_ID, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
 
 // Fifty at once on search, recipe, Bench and job, every tenth request a write, for a minute: errors, and the 99th percentile
 // against that of the search's own SQL, run bare by as many in the same run.
@@ -13,20 +10,7 @@ const AT_ONCE = 50;
 const SECONDS = 60;
 const BARE_SECONDS = 10;
 
-const postgres = await startPostgres('postgres-bench', { quick: true });
-await remakeDatabase(postgres.url('postgres'), 'bench_load');
-const url = postgres.url('bench_load');
-const pool = createPool(url);
-const heavy = new HeavyPool();
-await prepareDatabase(pool, url, heavy);
-const log = pino({ level: 'silent' });
-const parts = assemble({ pool, url, heavy, log });
-await parts.watch.start();
-parts.keeper.wake();
-const server = createApp({ ...parts, log, webDir: null, requestsPerMinute: 1e9 }).listen(0, '127.0.0.1');
-await new Promise((resolve) => server.once('listening', resolve));
-const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-const world = await lookAround(async (path) => (await (await fetch(address + path)).json()) as never);
+const { pool, address, world, close } = await servedDemo('bench_load');
 
 const next = sequence(3);
 const words = ['navy vinyl', 'gold', 'force 16', 'plotter kiss', 'leather laser', 'birch 3', 'cream card', 'glitter film'];
@@ -71,10 +55,4 @@ const sql = percentile(await press(BARE_SECONDS, bare), 0.99);
 const took = await press(SECONDS, ask);
 const api = percentile(took, 0.99);
 console.log(`${AT_ONCE} at once for ${SECONDS} s, a tenth of them writes: ${errors} errors in ${took.length} requests; 99th percentile ${(api / sql).toFixed(1)} × the same SQL bare (${api.toFixed(0)} ms against ${sql.toFixed(0)} ms; median ${percentile(took, 0.5).toFixed(0)} ms)`);
-server.close();
-server.closeAllConnections();
-await parts.watch.close();
-await parts.keeper.close();
-await heavy.close();
-await pool.end();
-postgres.stop();
+await close();

@@ -268,6 +268,9 @@ describe('a job on the stand-in', () => {
     const [first]: RunView[] = (await start(other.id, 1).expect(201)).body;
     server.keeper.wake();
     expect((await runsOf(job.id))[1].progress.state).toBe('queued');
+    expect((await api().get(paths.job(job.id))).body.state).toBe('running');
+    const [{ id: artworkId, version }] = job.artworks;
+    await api().patch(paths.artworkChange(artworkId)).send({ version, widthMm: 100 }).expect(409);
     await act(first, 'cancel').expect(200);
     await reached(navy, 'holding');
   });

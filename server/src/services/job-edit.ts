@@ -6,7 +6,7 @@ import { listArtworks, updateArtwork, type ArtworkRow } from '../queries/artwork
 import { insertEdit, showSteps, turnEdit, type EditTurn, type JobSnapshot } from '../queries/edits';
 import { countEdit, listSteps, lockJob, updateJob, updateStep, type JobRow, type StepRow } from '../queries/jobs';
 import { deleteParts, insertParts, listParts, updateParts, type PartRow } from '../queries/parts';
-import { listOpenRuns } from '../queries/runs';
+import { findOpenSeries } from '../queries/run-series';
 import { jobDetail } from './job-views';
 
 /** A job within an edit: its rows, locked. */
@@ -73,6 +73,5 @@ export async function turnLastEdit(pool: Pool, workshopId: string, jobId: string
 
 /** What a machine is cutting now must not change under it. */
 export async function refuseWhileRunning(db: Db, workshopId: string, jobId: string): Promise<void> {
-  const open = (await listOpenRuns(db, workshopId)).filter((run) => run.jobId === jobId && run.state !== 'finished');
-  if (open.length > 0) throw new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
+  if (await findOpenSeries(db, workshopId, jobId)) throw new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
 }

@@ -20,7 +20,8 @@ export function jobState(runs: { state: RunState; outcome: Outcome | null }[]): 
   if (runs.length === 0 || runs.some((run) => run.state === 'cancelled')) return 'open';
   if (runs.some((run) => run.state === 'running' || run.state === 'paused')) return 'running';
   if (runs.some((run) => run.state === 'holding')) return 'on-hold';
-  if (runs.some((run) => run.state === 'queued')) return 'open';
+  // Its next step waits for a machine that another job is on.
+  if (runs.some((run) => run.state === 'queued')) return 'running';
   return runs.some((run) => run.outcome === null) ? 'to-score' : 'done';
 }
 

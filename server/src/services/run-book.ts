@@ -225,10 +225,11 @@ export class RunBook {
     return run;
   }
 
+  /** What the stand-in of a run does; null where it is on none, or its file cannot be followed: then nobody can say where the head is. */
   private async traceOf(workshopId: string, run: RunRow): Promise<Trace | null> {
     if (run.isByHand || !keepsMachine(run.state) || run.state === 'holding') return null;
     const machine = (await loadShop(this.pool, workshopId)).machines.get(run.machineId);
-    return machine ? this.standIns.traceOf(workshopId, run, machine) : null;
+    return machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
   }
 
   private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
