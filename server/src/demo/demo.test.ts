@@ -86,6 +86,7 @@ describe('loading the demo', () => {
     await server.pool.query('DELETE FROM demo_done');
     await server.pool.query('DELETE FROM run_event WHERE run_id IN (SELECT id FROM run WHERE job_id = $1)', [id]);
     await server.pool.query('DELETE FROM run WHERE job_id = $1', [id]);
+    await server.pool.query('DELETE FROM run_series WHERE job_id = $1', [id]);
     expect(await loadDemo(server.pool, server.heavy)).toBe(true);
     expect([await count('job'), await count('run'), await count('recipe')]).toEqual(before);
   });
