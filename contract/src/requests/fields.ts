@@ -52,7 +52,7 @@ export function Name(what: string): PropertyDecorator {
 }
 
 /** The largest whole number that a column keeps. */
-export const LARGEST_INT = 2_147_483_647;
+const LARGEST_INT = 2_147_483_647;
 
 /** The version of a row that a change was made from. */
 export const Version = (): PropertyDecorator => Counted('the version', 1);

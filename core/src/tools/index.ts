@@ -1,1 +1,2 @@
 export { TOOL_KIND_TABLE, TOOL_KINDS, toolKindOf, type ToolKind, type ToolKindFacts } from './tool-kind';
+export { wearOf } from './wear-of';

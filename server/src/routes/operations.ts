@@ -10,7 +10,7 @@ import { asAsked } from './job-answer';
 import { NDJSON } from './streamed';
 
 /** The header in which a sender names a write: sent again under one name, it is done once. */
-export const OPERATION_HEADER = 'idempotency-key';
+const OPERATION_HEADER = 'idempotency-key';
 const NAME = /^[\w.:-]{8,200}$/;
 const LOOK_MS = 50;
 const MOST_LOOKS = 20;

@@ -3,7 +3,7 @@ import { machineKindOf } from '@keen-anvil/core/machines';
 import { nextInSeries, RUN_TURNS, secondsToGo, type RunTurnName } from '@keen-anvil/core/runs';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import type { Outcome } from '@keen-anvil/core/recipes';
-import { toolKindOf } from '@keen-anvil/core/tools';
+import { wearOf } from '@keen-anvil/core/tools';
 import type { Db } from '../db/pool';
 import { Problem } from '../problem';
 import { touchJob } from '../queries/jobs';
@@ -49,7 +49,7 @@ export async function takeTurn(db: Db, workshopId: string, run: RunRow, name: Ex
     const tool = (await lockTool(db, workshopId, run.toolId))!;
     const seenOutcome = turn.isEvidence && !run.isByHand ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined) : null;
     if (turn.isEvidence) await finishRun(db, run.id, { measuredSeconds: done.seconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
-    const wear = toolKindOf(tool.kind).wearUnit === 'm' ? done.cutMm / 1000 : done.seconds / 3600;
+    const wear = wearOf(tool.kind, done);
     if (wear > 0) await addWear(db, workshopId, run.toolId, wear);
   }
   if (turn.takesStock && (await usesUp(db, workshopId, run, shop))) await takeFromStock(db, workshopId, run);

@@ -5,7 +5,7 @@ import { trialFile } from '@keen-anvil/core/output';
 import { settingProblems, type Outcome, type QuantityName } from '@keen-anvil/core/recipes';
 import { trialSize } from '@keen-anvil/core/shapes';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
-import { toolKindOf } from '@keen-anvil/core/tools';
+import { toolKindOf, wearOf } from '@keen-anvil/core/tools';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -292,7 +292,7 @@ export class TuningService {
     const { totalSeconds, totalCutMm } = sheet;
     await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: totalSeconds ?? sheet.estimateSeconds });
     const tool = await this.markShapes(db, workshopId, sheet, await loadShop(db, workshopId), { isSeen: true });
-    await addWear(db, workshopId, tool.id, toolKindOf(tool.kind).wearUnit === 'm' ? (totalCutMm ?? 0) / 1000 : (totalSeconds ?? sheet.estimateSeconds) / 3600);
+    await addWear(db, workshopId, tool.id, wearOf(tool.kind, { cutMm: totalCutMm ?? 0, seconds: totalSeconds ?? sheet.estimateSeconds }));
     await touchTuning(db, workshopId, sheet.tuningId);
     await tellOfRun(db, sheetId);
     return true;
