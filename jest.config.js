@@ -23,8 +23,21 @@ module.exports = {
   // Far above what any test takes: a busy machine is no failure.
   testTimeout: 60_000,
   projects: [
-    { displayName: 'core', preset: 'jest-expo', roots: ['<rootDir>/core', '<rootDir>/contract'], transformIgnorePatterns, modulePathIgnorePatterns },
-    { displayName: 'app', preset: 'jest-expo', roots: ['<rootDir>/app'], transformIgnorePatterns, modulePathIgnorePatterns, setupFilesAfterEnv: ['<rootDir>/app/testing/setup.ts'] },
+    {
+      displayName: 'core',
+      preset: 'jest-expo',
+      roots: ['<rootDir>/core', '<rootDir>/contract'],
+      transformIgnorePatterns,
+      modulePathIgnorePatterns,
+    },
+    {
+      displayName: 'app',
+      preset: 'jest-expo',
+      roots: ['<rootDir>/app'],
+      transformIgnorePatterns,
+      modulePathIgnorePatterns,
+      setupFilesAfterEnv: ['<rootDir>/app/testing/setup.ts'],
+    },
     {
       displayName: 'server',
       testEnvironment: 'node',

@@ -1,7 +1,16 @@
 import { MACHINES } from '../server/src/demo/shop-data';
 import { remakeDatabase } from '../scripts/database.mjs';
 import { startPostgres } from '../scripts/postgres.mjs';
-import { createPool, DEMO_WORKSHOP_ID, demoId, inTransaction, insertMachine, insertTool, migrate, refreshCards } from './server';
+import {
+  createPool,
+  DEMO_WORKSHOP_ID,
+  demoId,
+  inTransaction,
+  insertMachine,
+  insertTool,
+  migrate,
+  refreshCards,
+} from './server';
 
 type Pool = ReturnType<typeof createPool>;
 
@@ -13,7 +22,18 @@ export interface BigBook {
 
 const PROCESSES = ['kiss-cut', 'through-cut', 'score', 'deboss', 'drag-engrave'];
 const COLOURS = ['navy', 'white', 'signal yellow', 'teal', 'copper', 'gold', 'cream', 'slate', 'crimson', 'moss'];
-const KINDS = ['Outdoor vinyl', 'Transfer film', 'Sticker paper', 'Stencil film', 'Card', 'Canvas', 'Poplin', 'Felt', 'Veneer', 'Chipboard'];
+const KINDS = [
+  'Outdoor vinyl',
+  'Transfer film',
+  'Sticker paper',
+  'Stencil film',
+  'Card',
+  'Canvas',
+  'Poplin',
+  'Felt',
+  'Veneer',
+  'Chipboard',
+];
 const FAMILIES = ['vinyl', 'film', 'sticker', 'stencil', 'card', 'fabric', 'fabric', 'fabric', 'wood', 'wood'];
 
 /** A workshop with so many recipes, on a PostgreSQL of its own on loopback; `recipes` is a multiple of 100. */
@@ -25,11 +45,27 @@ export async function bigBook(name: string, recipes: number): Promise<BigBook> {
   await migrate(pool);
   await pool.query('INSERT INTO demo_done DEFAULT VALUES');
   await inTransaction(pool, async (db) => {
-    await db.query(`INSERT INTO workshop (id, name, currency) VALUES ($1, 'Slipway Studio', 'EUR')`, [DEMO_WORKSHOP_ID]);
+    await db.query(`INSERT INTO workshop (id, name, currency) VALUES ($1, 'Slipway Studio', 'EUR')`, [
+      DEMO_WORKSHOP_ID,
+    ]);
     for (let i = 0; i < 10; i++) {
       await insertMachine(db, DEMO_WORKSHOP_ID, demoId(`plotter ${i}`), { ...MACHINES[0], name: `Plotter ${i + 1}` });
-      await insertTool(db, DEMO_WORKSHOP_ID, demoId(`blade ${i}`), { name: `Blade ${i + 1}`, kind: 'deep-blade', machineId: null, details: {}, wear: 0, life: null });
-      await insertTool(db, DEMO_WORKSHOP_ID, demoId(`stylus ${i}`), { name: `Stylus ${i + 1}`, kind: 'stylus', machineId: null, details: {}, wear: 0, life: null });
+      await insertTool(db, DEMO_WORKSHOP_ID, demoId(`blade ${i}`), {
+        name: `Blade ${i + 1}`,
+        kind: 'deep-blade',
+        machineId: null,
+        details: {},
+        wear: 0,
+        life: null,
+      });
+      await insertTool(db, DEMO_WORKSHOP_ID, demoId(`stylus ${i}`), {
+        name: `Stylus ${i + 1}`,
+        kind: 'stylus',
+        machineId: null,
+        details: {},
+        wear: 0,
+        life: null,
+      });
     }
     // Every material on two machines, in five processes with one tool each: ten recipes a material.
     await db.query(
@@ -52,7 +88,14 @@ export async function bigBook(name: string, recipes: number): Promise<BigBook> {
     );
   });
   const { rows } = await pool.query<{ id: string }>('SELECT id FROM recipe');
-  for (let from = 0; from < rows.length; from += 10_000) await inTransaction(pool, (db) => refreshCards(db, DEMO_WORKSHOP_ID, rows.slice(from, from + 10_000).map((row) => row.id)));
+  for (let from = 0; from < rows.length; from += 10_000)
+    await inTransaction(pool, (db) =>
+      refreshCards(
+        db,
+        DEMO_WORKSHOP_ID,
+        rows.slice(from, from + 10_000).map((row) => row.id),
+      ),
+    );
   await pool.query('ANALYZE');
   return {
     pool,

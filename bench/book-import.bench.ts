@@ -10,8 +10,17 @@ const ROWS = 10_000;
 const book = await bigBook('bench_import', 100);
 const heavy = new HeavyPool();
 const rows: (BookCsvRecipe & { temper: string })[] = Array.from({ length: ROWS }, (_, i) => ({
-  material: `Bench film ${Math.floor(i / 10)}`, family: 'film', thicknessMm: 0.05 + (i % 20) * 0.01, machine: `Plotter ${1 + (i % 10)}`, tool: 'Blade 1', process: 'kiss-cut',
-  settings: { force: 1 + (i % 40), speed: 1 + (i % 12), passes: 1 }, source: 'other-maker', reason: `row ${i}`, note: '', temper: 'straw',
+  material: `Bench film ${Math.floor(i / 10)}`,
+  family: 'film',
+  thicknessMm: 0.05 + (i % 20) * 0.01,
+  machine: `Plotter ${1 + (i % 10)}`,
+  tool: 'Blade 1',
+  process: 'kiss-cut',
+  settings: { force: 1 + (i % 40), speed: 1 + (i % 12), passes: 1 },
+  source: 'other-maker',
+  reason: `row ${i}`,
+  note: '',
+  temper: 'straw',
 }));
 const text = writeBookCsv(rows);
 const folder = mkdtempSync(join(tmpdir(), 'keen-anvil-bench-'));
@@ -19,10 +28,20 @@ const file = join(folder, 'rows.csv');
 writeFileSync(file, text);
 chmodSync(folder, 0o755);
 chmodSync(file, 0o644);
-const columns = text.slice(0, text.indexOf('\r\n')).split(',').map((_, i) => `c${i} text`).join(', ');
+const columns = text
+  .slice(0, text.indexOf('\r\n'))
+  .split(',')
+  .map((_, i) => `c${i} text`)
+  .join(', ');
 
 const began = performance.now();
-const { counts } = await importBook(book.pool, heavy, DEMO_WORKSHOP_ID, { fileName: 'rows.csv', bytes: Buffer.from(text) }, false);
+const { counts } = await importBook(
+  book.pool,
+  heavy,
+  DEMO_WORKSHOP_ID,
+  { fileName: 'rows.csv', bytes: Buffer.from(text) },
+  false,
+);
 const importMs = performance.now() - began;
 await book.pool.query(`CREATE TABLE bare (${columns})`);
 const times: number[] = [];
@@ -33,7 +52,9 @@ for (let i = 0; i < 5; i++) {
   times.push(performance.now() - start);
 }
 const copyMs = times.sort((a, b) => a - b)[2];
-console.log(`bringing in a table of ${counts.new} new records (${ROWS} recipes): ${(importMs / copyMs).toFixed(0)} × a bare COPY of the same rows (${(importMs / 1000).toFixed(2)} s against ${copyMs.toFixed(0)} ms)`);
+console.log(
+  `bringing in a table of ${counts.new} new records (${ROWS} recipes): ${(importMs / copyMs).toFixed(0)} × a bare COPY of the same rows (${(importMs / 1000).toFixed(2)} s against ${copyMs.toFixed(0)} ms)`,
+);
 rmSync(folder, { recursive: true });
 await heavy.close();
 await book.close();

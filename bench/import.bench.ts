@@ -13,7 +13,10 @@ const source = wavyRings(RINGS, SEGMENTS);
 
 function importAndCheck() {
   const { parts, widthMm, heightMm } = readSvg(source);
-  const placed = placeParts(parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })), false);
+  const placed = placeParts(
+    parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })),
+    false,
+  );
   return checkStep({
     placed,
     sheet: { name: 'bench sheet', widthMm, lengthMm: heightMm },
@@ -31,7 +34,10 @@ function importAndCheck() {
 }
 
 const { parts } = readSvg(source);
-const paths = placeParts(parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })), false).flatMap((part) => part.contours.map((contour) => contour.points));
+const paths = placeParts(
+  parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })),
+  false,
+).flatMap((part) => part.contours.map((contour) => contour.points));
 const segments = paths.reduce((sum, path) => sum + path.length, 0);
 const ratio = timeRatio(importAndCheck, () => void unionD(paths, [], FillRule.NonZero, 4));
 console.log(

@@ -26,14 +26,31 @@ ensureWebBuild();
 const postgres = await startPostgres('postgres-test', { quick: true });
 await remakeDatabase(postgres.url('postgres'), 'bench_job');
 const port = await freePort();
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { stdio: ['ignore', 'inherit', 'inherit', 'ipc'], env: { ...process.env, DATABASE_URL: postgres.url('bench_job'), PORT: String(port), LOG_FILE: '.data/bench.log' } });
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  env: { ...process.env, DATABASE_URL: postgres.url('bench_job'), PORT: String(port), LOG_FILE: '.data/bench.log' },
+});
 await once(server, 'message');
 const address = `http://127.0.0.1:${port}`;
-const send = async (method: string, path: string, body: unknown) => (await fetch(address + path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })).json();
+const send = async (method: string, path: string, body: unknown) =>
+  (
+    await fetch(address + path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+  ).json();
 const id = randomUUID();
 await send('POST', '/api/jobs', { id, name: 'A thousand rings' });
 
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
 await page.goto(`${address}/jobs/${id}`);
 await page.getByText('Choose a file').waitFor({ timeout: 60_000 });
@@ -41,7 +58,9 @@ const measure = async (what: string, work: () => Promise<void>) => {
   const stop = await traceMainThread(page);
   await work();
   const { longest, longestByClock, long, count } = await stop(LONG_MS);
-  console.log(`${RINGS * SEGMENTS} segments in a job, ${what}: longest task ${(longest / LONG_MS).toFixed(2)} × 50 ms (${longest.toFixed(0)} ms of work, ${longestByClock.toFixed(0)} ms by the clock; ${long} of ${count} longer)`);
+  console.log(
+    `${RINGS * SEGMENTS} segments in a job, ${what}: longest task ${(longest / LONG_MS).toFixed(2)} × 50 ms (${longest.toFixed(0)} ms of work, ${longestByClock.toFixed(0)} ms by the clock; ${long} of ${count} longer)`,
+  );
 };
 await measure('brought in', async () => {
   const chooser = page.waitForEvent('filechooser');

@@ -18,10 +18,22 @@ const pool = createPool(url);
 pool.on('error', () => undefined);
 await pool.query(`UPDATE stock_piece SET length_mm = 1000000 WHERE kind = 'roll'`);
 const drawing = readFileSync(new URL('../core/testing/boat-number-48.svg', import.meta.url));
-for (const [what, kills, seed] of [['servers killed', KILLS, 1], ['times all database sessions lost', LOSSES, 2]] as const) {
+for (const [what, kills, seed] of [
+  ['servers killed', KILLS, 1],
+  ['times all database sessions lost', LOSSES, 2],
+] as const) {
   const random = sequence(seed);
-  const { jobs, lost, doubled, stuck, different } = await killDrill({ servers, pool, drawing, kills, strike: seed === 1 ? killOne(servers, random) : loseSessions(pool), random });
-  console.log(`${kills} ${what} over ${jobs} jobs: ${lost} lost, ${doubled} doubled, ${stuck} stuck, ${different} told differently`);
+  const { jobs, lost, doubled, stuck, different } = await killDrill({
+    servers,
+    pool,
+    drawing,
+    kills,
+    strike: seed === 1 ? killOne(servers, random) : loseSessions(pool),
+    random,
+  });
+  console.log(
+    `${kills} ${what} over ${jobs} jobs: ${lost} lost, ${doubled} doubled, ${stuck} stuck, ${different} told differently`,
+  );
 }
 await Promise.all(servers.map((server) => server.stop()));
 await pool.end();

@@ -8,7 +8,11 @@ export interface Ratio {
 const middle = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
 
 /** Times both in turn, after one round to warm up, and gives the ratio pair by pair. */
-export function timeRatio(measured: () => void, reference: () => void, rounds = 5): Ratio & { measuredMs: number; referenceMs: number } {
+export function timeRatio(
+  measured: () => void,
+  reference: () => void,
+  rounds = 5,
+): Ratio & { measuredMs: number; referenceMs: number } {
   const time = (work: () => void): number => {
     const began = performance.now();
     work();

@@ -31,7 +31,9 @@ async function main(): Promise<void> {
     const ratio = ms / Math.max(whole.get(name)!, 1);
     if (ratio > worst.ratio) worst = { ratio, name };
   }
-  console.log(`${COUNT} damaged files: ${COUNT - refused} read, ${refused} refused in a sentence, none broke the reader; the slowest took ${worst.ratio.toFixed(1)} × the time of its whole file (${worst.name})`);
+  console.log(
+    `${COUNT} damaged files: ${COUNT - refused} read, ${refused} refused in a sentence, none broke the reader; the slowest took ${worst.ratio.toFixed(1)} × the time of its whole file (${worst.name})`,
+  );
 }
 
 void main();

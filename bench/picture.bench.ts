@@ -16,7 +16,8 @@ for (let y = 0; y < HEIGHT; y++) {
 }
 const picture: Picture = { width: WIDTH, height: HEIGHT, data, dotsPerInch: { x: 300, y: 300 } };
 let parts = 0;
-const trace = (way: 'threshold' | 'colours') => () => void (parts = readPicture(picture, { ...USUAL_CHOICES, tracing: { ...USUAL_TRACING, way } }).parts.length);
+const trace = (way: 'threshold' | 'colours') => () =>
+  void (parts = readPicture(picture, { ...USUAL_CHOICES, tracing: { ...USUAL_TRACING, way } }).parts.length);
 const look = () => {
   let sum = 0;
   for (let i = 0; i < data.length; i++) sum += data[i];
@@ -24,5 +25,7 @@ const look = () => {
 };
 for (const way of ['threshold', 'colours'] as const) {
   const ratio = timeRatio(trace(way), look, 3);
-  console.log(`12 megapixels traced by ${way} into ${parts} parts in ${(ratio.measuredMs / 1000).toFixed(1)} s: ${ratio.median.toFixed(0)} × one look at every byte (${ratio.least.toFixed(0)} to ${ratio.most.toFixed(0)})`);
+  console.log(
+    `12 megapixels traced by ${way} into ${parts} parts in ${(ratio.measuredMs / 1000).toFixed(1)} s: ${ratio.median.toFixed(0)} × one look at every byte (${ratio.least.toFixed(0)} to ${ratio.most.toFixed(0)})`,
+  );
 }

@@ -4,7 +4,17 @@ import type { RecipeSearch } from '../server/src/queries/recipes';
 import { readSearch } from '@keen-anvil/core/recipes';
 import { bigBook } from './big-book';
 import { sequence } from './many-shapes';
-import { assemble, createApp, DEMO_WORKSHOP_ID, HeavyPool, searchCountSql, searchFrom, searchPageSql, searchValues, toQuery } from './server';
+import {
+  assemble,
+  createApp,
+  DEMO_WORKSHOP_ID,
+  HeavyPool,
+  searchCountSql,
+  searchFrom,
+  searchPageSql,
+  searchValues,
+  toQuery,
+} from './server';
 
 // Search over 100,000 recipes: the 95th percentile at the API against that of the same SQL run bare through node-postgres.
 const RECIPES = 100_000;
@@ -24,7 +34,8 @@ const makeSearch = (): string =>
   pick([
     () => `${pick(['outdoor vinyl', 'transfer film', 'card', 'canvas'])} ${pick(['navy', 'teal', 'gold', 'cream'])}`,
     () => `force ${1 + Math.floor(next() * 40)}`,
-    () => `${pick(['veneer', 'felt', 'poplin'])} ${pick(['kiss', 'score', 'deboss'])} speed ${1 + Math.floor(next() * 12)}`,
+    () =>
+      `${pick(['veneer', 'felt', 'poplin'])} ${pick(['kiss', 'score', 'deboss'])} speed ${1 + Math.floor(next() * 12)}`,
     () => `no ${Math.floor(next() * 10_000)}`,
     () => `${pick(['stikcer', 'chipbord', 'stencl'])} plotter ${1 + Math.floor(next() * 10)}`,
     () => pick(['na', 'vin', 'cop']),
@@ -60,7 +71,8 @@ for (const text of searches) {
   await atApi(text);
   await bare(text);
 }
-const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.floor(values.length * share)];
+const percentile = (values: number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.floor(values.length * share)];
 const [api, sql] = [percentile(apiMs, 0.95), percentile(bareMs, 0.95)];
 console.log(
   `search over ${RECIPES} recipes, 95th percentile: ${(api / sql).toFixed(2)} × the same SQL run bare (${api.toFixed(1)} ms against ${sql.toFixed(1)} ms; medians ${percentile(apiMs, 0.5).toFixed(1)} and ${percentile(bareMs, 0.5).toFixed(1)} ms)`,

@@ -11,7 +11,8 @@ export interface World {
 
 export const WORLDS: World[] = [
   {
-    family: 'kiss cut, 4 dials', process: 'kiss-cut',
+    family: 'kiss cut, 4 dials',
+    process: 'kiss-cut',
     dials: [
       { name: 'force', min: 1, max: 40, step: 1, effect: 'raises', exponent: [0.75, 1.3] },
       { name: 'depth', min: 0, max: 20, step: 1, effect: 'raises', exponent: [0.1, 0.5] },
@@ -20,7 +21,8 @@ export const WORLDS: World[] = [
     ],
   },
   {
-    family: 'laser cut', process: 'laser-cut',
+    family: 'laser cut',
+    process: 'laser-cut',
     dials: [
       { name: 'power', min: 5, max: 100, step: 1, effect: 'raises', exponent: [0.8, 1.25] },
       { name: 'speed', min: 1, max: 60, step: 1, effect: 'lowers', exponent: [0.7, 1.2] },
@@ -28,7 +30,8 @@ export const WORLDS: World[] = [
     ],
   },
   {
-    family: 'laser area', process: 'laser-area',
+    family: 'laser area',
+    process: 'laser-area',
     dials: [
       { name: 'power', min: 5, max: 100, step: 1, effect: 'raises', exponent: [0.8, 1.25] },
       { name: 'speed', min: 500, max: 6000, step: 50, effect: 'lowers', exponent: [0.7, 1.2] },
@@ -36,9 +39,18 @@ export const WORLDS: World[] = [
     ],
   },
   {
-    family: 'heat press', process: 'heat-press',
+    family: 'heat press',
+    process: 'heat-press',
     dials: [
-      { name: 'temperature', min: 100, max: 220, step: 1, effect: 'raises', exponent: [9_000, 18_000], arrhenius: true },
+      {
+        name: 'temperature',
+        min: 100,
+        max: 220,
+        step: 1,
+        effect: 'raises',
+        exponent: [9_000, 18_000],
+        arrhenius: true,
+      },
       { name: 'dwell', min: 1, max: 120, step: 1, effect: 'raises', exponent: [0.7, 1.2] },
     ],
   },
@@ -63,7 +75,12 @@ export const NARROW = { width: [0.02, 0.1], noise: [0.03, 0.06] } as const;
  * A seeded law. Written apart from the tuner's model: a third of the laws has heavy tails, a third uneven noise, all have
  * soft thresholds, blades that wear from cut to cut, and temperatures that follow Arrhenius rather than a power.
  */
-export function makeLaw(world: World, startSpread: number, seed: number, { width: widths, noise: noises }: typeof POSSIBLE | typeof NARROW = POSSIBLE): Law {
+export function makeLaw(
+  world: World,
+  startSpread: number,
+  seed: number,
+  { width: widths, noise: noises }: typeof POSSIBLE | typeof NARROW = POSSIBLE,
+): Law {
   const next = sequence(scattered(seed + widths[0] * 1e6));
   const between = ([low, high]: readonly [number, number]) => low + next() * (high - low);
   const normal = () => Math.sqrt(-2 * Math.log(Math.max(next(), 1e-12))) * Math.cos(2 * Math.PI * next());
@@ -75,14 +92,26 @@ export function makeLaw(world: World, startSpread: number, seed: number, { width
   const farUnder = between([0.2, 0.6]);
   const farOver = between([0.2, 0.6]);
   const drift = 0.002 * next();
-  const start = Object.fromEntries(world.dials.map((dial) => [dial.name, Number((dial.min + Math.round(((dial.max - dial.min) * between([0.25, 0.6])) / dial.step) * dial.step).toFixed(6))]));
+  const start = Object.fromEntries(
+    world.dials.map((dial) => [
+      dial.name,
+      Number(
+        (dial.min + Math.round(((dial.max - dial.min) * between([0.25, 0.6])) / dial.step) * dial.step).toFixed(6),
+      ),
+    ]),
+  );
   const centre = startSpread * normal();
   const shifted = (dial: World['dials'][number], value: number) => (dial.min > 0 ? value : value + dial.step / 2);
   const excess = (setting: Setting) =>
     world.dials.reduce((sum, dial, i) => {
       const value = setting[dial.name];
       if (dial.arrhenius) return sum - exponents[i] * (1 / (value + 273.15) - 1 / (start[dial.name] + 273.15));
-      return sum + (dial.effect === 'raises' ? 1 : -1) * exponents[i] * Math.log(shifted(dial, value) / shifted(dial, start[dial.name]));
+      return (
+        sum +
+        (dial.effect === 'raises' ? 1 : -1) *
+          exponents[i] *
+          Math.log(shifted(dial, value) / shifted(dial, start[dial.name]))
+      );
     }, -centre);
   const shake = () => {
     const n = normal();
@@ -130,12 +159,16 @@ function someSettings(world: World, start: Setting): Setting[] {
   const values = (dial: TunedDial, most: number) => {
     const count = Math.floor((dial.max - dial.min) / dial.step + 1e-9) + 1;
     const stride = Math.max(1, Math.ceil(count / most));
-    return Array.from({ length: Math.ceil(count / stride) }, (_, i) => Number((dial.min + i * stride * dial.step).toFixed(6)));
+    return Array.from({ length: Math.ceil(count / stride) }, (_, i) =>
+      Number((dial.min + i * stride * dial.step).toFixed(6)),
+    );
   };
   return world.dials.flatMap((main) =>
     values(main, 240).flatMap((value) => [
       { ...start, [main.name]: value },
-      ...world.dials.filter((dial) => dial !== main).flatMap((dial) => values(dial, 6).map((other) => ({ ...start, [main.name]: value, [dial.name]: other }))),
+      ...world.dials
+        .filter((dial) => dial !== main)
+        .flatMap((dial) => values(dial, 6).map((other) => ({ ...start, [main.name]: value, [dial.name]: other }))),
     ]),
   );
 }

@@ -38,10 +38,22 @@ interface Moment {
 const SHIFTS = [-0.08, -0.06, -0.04, -0.02, 0, 0.02];
 
 /** Tunes until it is settled: the setting, after how many trials, and whether it said that nothing is right. */
-function byTuner(world: World, law: Law, startSpread: number, seed: number, goesOn: boolean): { settled: Setting | null; trials: number; hopeless: boolean; trail: Moment[] } {
+function byTuner(
+  world: World,
+  law: Law,
+  startSpread: number,
+  seed: number,
+  goesOn: boolean,
+): { settled: Setting | null; trials: number; hopeless: boolean; trail: Moment[] } {
   const trail: Moment[] = [];
   let isRightSeen = false;
-  const tuner = createTuner({ process: world.process, dials: world.dials.map(({ exponent: _e, arrhenius: _a, ...dial }) => dial), start: law.start, startSpread, seed });
+  const tuner = createTuner({
+    process: world.process,
+    dials: world.dials.map(({ exponent: _e, arrhenius: _a, ...dial }) => dial),
+    start: law.start,
+    startSpread,
+    seed,
+  });
   let hopeless = false;
   let end: { settled: Setting; trials: number } | null = null;
   for (let trials = 0; trials < MOST_TRIALS; trials++) {
@@ -59,12 +71,17 @@ function byTuner(world: World, law: Law, startSpread: number, seed: number, goes
     isRightSeen ||= outcome === 'right';
     const { setting, placed, clear, right } = tuner.best();
     const marks = marksAfter(trials + 1);
-    trail.push({ above: placed - (marks?.placed ?? 1), isReliable: law.right(setting) >= 0.9, isOpen: isRightSeen && right >= 0.9 && marks !== null && clear >= marks.clear });
+    trail.push({
+      above: placed - (marks?.placed ?? 1),
+      isReliable: law.right(setting) >= 0.9,
+      isOpen: isRightSeen && right >= 0.9 && marks !== null && clear >= marks.clear,
+    });
   }
   return { settled: end?.settled ?? null, trials: end?.trials ?? MOST_TRIALS + 1, hopeless, trail };
 }
 
-const median = (values: number[], share = 0.5) => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
+const median = (values: number[], share = 0.5) =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))];
 const percent = (part: number, whole: number) => (whole ? `${((100 * part) / whole).toFixed(1)} %` : '–');
 
 for (const startSpread of SPREADS) {
@@ -90,7 +107,9 @@ for (const startSpread of SPREADS) {
         if (law.right(hand.setting) >= 0.9) tally.handReliable += 1;
       }
     }
-    console.log(`tuning ${world.family}, start off by ${startSpread}: reliable ${(tally.reliable / tally.settled / (tally.handReliable / tally.hand)).toFixed(2)} × as often as by hand (${percent(tally.reliable, tally.settled)} of ${tally.settled} settled of ${tally.laws} laws, by hand ${percent(tally.handReliable, tally.hand)}); trials: median ${median(tally.trials)}, 90th percentile ${median(tally.trials, 0.9)}`);
+    console.log(
+      `tuning ${world.family}, start off by ${startSpread}: reliable ${(tally.reliable / tally.settled / (tally.handReliable / tally.hand)).toFixed(2)} × as often as by hand (${percent(tally.reliable, tally.settled)} of ${tally.settled} settled of ${tally.laws} laws, by hand ${percent(tally.handReliable, tally.hand)}); trials: median ${median(tally.trials)}, 90th percentile ${median(tally.trials, 0.9)}`,
+    );
     for (const key of ['laws', 'settled', 'reliable', 'hand', 'handReliable'] as const) all[key] += tally[key];
     all.trials.push(...tally.trials);
     for (let seed = 1; seed <= HOPELESS; seed++) {
@@ -102,16 +121,28 @@ for (const startSpread of SPREADS) {
       if (hopeless) none.said += 1;
     }
   }
-  console.log(`tuning in all, start off by ${startSpread}: reliable ${percent(all.reliable, all.settled)} of the settled, ${percent(all.reliable, all.laws)} of all laws (by hand ${percent(all.handReliable, all.hand)}), settled ${percent(all.settled, all.laws)}, trials: median ${median(all.trials)}, 90th percentile ${median(all.trials, 0.9)}; of ${none.laws} laws without a right setting it claims ${percent(none.settled, none.laws)} and says so in ${percent(none.said, none.laws)}`);
+  console.log(
+    `tuning in all, start off by ${startSpread}: reliable ${percent(all.reliable, all.settled)} of the settled, ${percent(all.reliable, all.laws)} of all laws (by hand ${percent(all.handReliable, all.hand)}), settled ${percent(all.settled, all.laws)}, trials: median ${median(all.trials)}, 90th percentile ${median(all.trials, 0.9)}; of ${none.laws} laws without a right setting it claims ${percent(none.settled, none.laws)} and says so in ${percent(none.said, none.laws)}`,
+  );
   // Where reliability and trials pull against each other: what settling sooner or later would have given.
   for (const shift of SHIFTS) {
     const ends = trails.map((trail) => trail.findIndex(({ above, isOpen }) => isOpen && above >= shift));
     const ended = ends.flatMap((end, i) => (end < 0 ? [] : [trails[i][end]]));
     const trials = ends.map((end) => (end < 0 ? MOST_TRIALS + 1 : end + 1));
-    console.log(`  the place's mark moved by ${shift}: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`);
+    console.log(
+      `  the place's mark moved by ${shift}: reliable ${percent(ended.filter(({ isReliable }) => isReliable).length, ended.length)} of the settled ${percent(ended.length, trails.length)}; trials: median ${median(trials)}, 90th percentile ${median(trials, 0.9)}`,
+    );
   }
 }
-const deciles = Array.from({ length: 10 }, (_, i) => stated.filter(({ chance }) => chance >= i / 10 && chance < (i + 1) / 10 + (i === 9 ? 1 : 0)));
-const off = deciles.map((d) => (d.length < 30 ? 0 : d.reduce((sum, { right, chance }) => sum + Number(right) - chance, 0) / d.length));
-console.log(`stated chance against frequency over ${stated.length} trials, by decile: ${off.map((o, i) => `${o >= 0 ? '+' : ''}${o.toFixed(3)} (${deciles[i].length})`).join(' ')}; furthest ${Math.max(...off.map(Math.abs)).toFixed(3)}`);
-console.log(`one suggestion: median ${median(times).toFixed(0)} ms, 99th percentile ${median(times, 0.99).toFixed(0)} ms`);
+const deciles = Array.from({ length: 10 }, (_, i) =>
+  stated.filter(({ chance }) => chance >= i / 10 && chance < (i + 1) / 10 + (i === 9 ? 1 : 0)),
+);
+const off = deciles.map((d) =>
+  d.length < 30 ? 0 : d.reduce((sum, { right, chance }) => sum + Number(right) - chance, 0) / d.length,
+);
+console.log(
+  `stated chance against frequency over ${stated.length} trials, by decile: ${off.map((o, i) => `${o >= 0 ? '+' : ''}${o.toFixed(3)} (${deciles[i].length})`).join(' ')}; furthest ${Math.max(...off.map(Math.abs)).toFixed(3)}`,
+);
+console.log(
+  `one suggestion: median ${median(times).toFixed(0)} ms, 99th percentile ${median(times, 0.99).toFixed(0)} ms`,
+);

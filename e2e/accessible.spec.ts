@@ -15,10 +15,19 @@ interface Outcome {
 
 /** What axe finds wrong on the page as it stands: the rule, and where. */
 async function wrongOn(page: Page): Promise<string[]> {
-  await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
+  await page.waitForFunction(
+    () => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'),
+  );
   await page.evaluate(AXE);
-  const { violations } = await page.evaluate(() => (globalThis as unknown as { axe: { run: () => Promise<Outcome> } }).axe.run());
-  return violations.flatMap(({ id, help, nodes }) => nodes.map(({ html, failureSummary }) => `${id}: ${help}\n  ${html.slice(0, 200)}\n  ${failureSummary.replace(/\s+/g, ' ').slice(0, 300)}`));
+  const { violations } = await page.evaluate(() =>
+    (globalThis as unknown as { axe: { run: () => Promise<Outcome> } }).axe.run(),
+  );
+  return violations.flatMap(({ id, help, nodes }) =>
+    nodes.map(
+      ({ html, failureSummary }) =>
+        `${id}: ${help}\n  ${html.slice(0, 200)}\n  ${failureSummary.replace(/\s+/g, ' ').slice(0, 300)}`,
+    ),
+  );
 }
 
 async function places(page: Page): Promise<Record<string, string>> {
@@ -85,10 +94,15 @@ const FINGER = 44;
 const smallOn = (page: Page) =>
   page.evaluate((least) => {
     const found: string[] = [];
-    for (const element of document.querySelectorAll('[role=button], [role=link], [role=checkbox], [role=radio], [role=tab], button, a, input:not([type=file]):not([role=switch])')) {
+    for (const element of document.querySelectorAll(
+      '[role=button], [role=link], [role=checkbox], [role=radio], [role=tab], button, a, input:not([type=file]):not([role=switch])',
+    )) {
       const box = element.getBoundingClientRect();
       if (box.width === 0 || box.height === 0 || (element as HTMLElement).closest('[aria-hidden=true]')) continue;
-      if (box.width < least - 0.5 || box.height < least - 0.5) found.push(`${element.getAttribute('aria-label') ?? element.textContent}: ${Math.round(box.width)} × ${Math.round(box.height)}`);
+      if (box.width < least - 0.5 || box.height < least - 0.5)
+        found.push(
+          `${element.getAttribute('aria-label') ?? element.textContent}: ${Math.round(box.width)} × ${Math.round(box.height)}`,
+        );
     }
     return found;
   }, FINGER);
@@ -100,7 +114,9 @@ test.describe('under a thumb', () => {
     const found: string[] = [];
     for (const [name, address] of Object.entries(await places(page))) {
       await go(page, address);
-      await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
+      await page.waitForFunction(
+        () => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'),
+      );
       found.push(...(await smallOn(page)).map((words) => `${name}: ${words}`));
     }
     expect(found).toEqual([]);
@@ -110,11 +126,18 @@ test.describe('under a thumb', () => {
     await page.addInitScript(() => {
       const shifts: number[] = [];
       Object.assign(globalThis, { shifts });
-      new PerformanceObserver((list) => list.getEntries().forEach((entry) => shifts.push((entry as unknown as { value: number }).value))).observe({ type: 'layout-shift', buffered: true });
+      new PerformanceObserver((list) =>
+        list.getEntries().forEach((entry) => shifts.push((entry as unknown as { value: number }).value)),
+      ).observe({ type: 'layout-shift', buffered: true });
     });
     await go(page, '/');
     await expect(page.getByTestId('nailed')).toBeVisible();
     await expect(page.getByTestId('open-tunings')).toBeVisible();
-    expect((await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts)).reduce((sum, value) => sum + value, 0)).toBeLessThan(STILL);
+    expect(
+      (await page.evaluate(() => (globalThis as unknown as { shifts: number[] }).shifts)).reduce(
+        (sum, value) => sum + value,
+        0,
+      ),
+    ).toBeLessThan(STILL);
   });
 });

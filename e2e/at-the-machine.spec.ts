@@ -3,7 +3,11 @@ import type { Page } from '@playwright/test';
 import { go } from './go';
 import { expect, test } from './quiet-page';
 
-test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, refusals: [/the server responded with a status of 4\d\d/] });
+test.use({
+  viewport: { width: 390, height: 844 },
+  hasTouch: true,
+  refusals: [/the server responded with a status of 4\d\d/],
+});
 
 const key = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
@@ -17,13 +21,17 @@ async function newJob(page: Page, name: string, materials: string[]) {
   await page.getByRole('button', { name: 'Choose a file' }).click();
   await (await chooser).setFiles(join(__dirname, '../core/testing/boat-number-48.svg'));
   for (const [i, material] of materials.entries()) {
-    await step(page, i + 1).getByRole('button', { name: 'Choose the material' }).click();
+    await step(page, i + 1)
+      .getByRole('button', { name: 'Choose the material' })
+      .click();
     await page.getByRole('dialog').getByRole('radio', { name: material }).click();
     await expect(step(page, i + 1).getByTestId('estimate')).toBeVisible();
   }
 }
 
-test('readings may be typed in any order, half typed and pooled; what was typed is there again after a reload', async ({ page }) => {
+test('readings may be typed in any order, half typed and pooled; what was typed is there again after a reload', async ({
+  page,
+}) => {
   await go(page, '/shop');
   await page.getByRole('link', { name: /Little plotter/ }).click();
   await key(page, 'Measure it: Pressure').click();
@@ -44,7 +52,9 @@ test('readings may be typed in any order, half typed and pooled; what was typed 
   await expect(field(page, 'Reading 2: gave')).toHaveCount(0);
 });
 
-test('the steps of one sheet move together, and one alone where that is wished; twenty nudges are one undo', async ({ page }) => {
+test('the steps of one sheet move together, and one alone where that is wished; twenty nudges are one undo', async ({
+  page,
+}) => {
   await newJob(page, 'Two on one sheet', ['Outdoor vinyl, white', 'Outdoor vinyl, white']);
   await page.getByRole('tab', { name: 'Sheet' }).click();
   await expect(page.getByTestId('other-step')).not.toHaveCount(0);
@@ -78,7 +88,9 @@ test('the steps of one sheet move together, and one alone where that is wished; 
   await expect.poll(at).toBeCloseTo(before, 0);
 });
 
-test('a step is run by hand on the maker’s own machine, scored, and the verdict taken back and corrected', async ({ page }) => {
+test('a step is run by hand on the maker’s own machine, scored, and the verdict taken back and corrected', async ({
+  page,
+}) => {
   await newJob(page, 'By hand', ['Outdoor vinyl, white', 'Outdoor vinyl, navy']);
   await key(page, 'By hand, on my own machine').click();
   await page.getByRole('dialog').getByRole('button', { name: 'Begin with step 1' }).click();

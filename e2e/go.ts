@@ -5,6 +5,8 @@ import type { Page } from '@playwright/test';
  * takes a moment longer than the eye sees. A step back that is still under way would break the way there off.
  */
 export async function go(page: Page, address: string): Promise<void> {
-  await page.waitForFunction(() => !(history.state as { slidUp?: string } | null)?.slidUp || document.querySelector('[role="dialog"]') !== null);
+  await page.waitForFunction(
+    () => !(history.state as { slidUp?: string } | null)?.slidUp || document.querySelector('[role="dialog"]') !== null,
+  );
   await page.goto(address);
 }

@@ -39,7 +39,10 @@ async function change(page: Page, position: number, what: string, option: string
   const key = step(page, position).getByRole('button', { name: new RegExp(`^${what}.*change$`, 'i') });
   if (!(await key.isVisible())) await step(page, position).getByRole('button', { expanded: false }).click();
   await key.click();
-  await page.getByRole('dialog').getByRole('radio', { name: new RegExp(`^${option}`) }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('radio', { name: new RegExp(`^${option}`) })
+    .click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
 }
 /** Runs the job as fast as the stand-ins go, through its holds, and scores the last step. */
@@ -101,7 +104,9 @@ test('coasters: a picture is traced, traced otherwise, and engraved by the laser
   await expect(step(page, 1)).toContainText('Bamboo board');
   await expect(step(page, 1)).toContainText('Laser area');
   const download = page.waitForEvent('download');
-  await step(page, 1).getByRole('button', { name: /^Machine file/ }).click();
+  await step(page, 1)
+    .getByRole('button', { name: /^Machine file/ })
+    .click();
   expect(readFileSync((await (await download).path())!, 'utf8')).toMatch(/^G21\nG90\nM4 S0\n/);
   await run(page, 1, 'even and clear');
 });
@@ -110,7 +115,9 @@ test('medals: a DXF drawing engraved and cut on one board', async ({ page }) => 
   await newJob(page, 'Medals again');
   await bringIn(page, artwork('finisher-medals.dxf'));
   await tab(page, 'Drawing');
-  await expect(page.getByTestId('drawing')).toContainText('loose ends within 0.05 mm of each other were joined; no line stays open');
+  await expect(page.getByTestId('drawing')).toContainText(
+    'loose ends within 0.05 mm of each other were joined; no line stays open',
+  );
   await tab(page, 'Steps');
   await give(page, '10 parts', 'Birch plywood 3 mm');
   await give(page, '2 parts', 'Birch plywood 3 mm');

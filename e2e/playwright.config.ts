@@ -1,7 +1,8 @@
 import { defineConfig } from '@playwright/test';
 
 const port = Number(process.env.E2E_PORT);
-if (!port || !process.env.E2E_DATABASE_URL) throw new Error('E2E_PORT and E2E_DATABASE_URL are missing: run the browser tests with npm test.');
+if (!port || !process.env.E2E_DATABASE_URL)
+  throw new Error('E2E_PORT and E2E_DATABASE_URL are missing: run the browser tests with npm test.');
 const address = `http://127.0.0.1:${port}`;
 
 export default defineConfig({
@@ -17,7 +18,15 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
-      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     },
   },
   webServer: {

@@ -7,7 +7,8 @@ export const test = base.extend<{ refusals: RegExp[] }>({
   page: async ({ page, refusals }, use) => {
     const errors: string[] = [];
     page.on('console', (message) => {
-      if (message.type() === 'error' && !refusals.some((refusal) => refusal.test(message.text()))) errors.push(message.text());
+      if (message.type() === 'error' && !refusals.some((refusal) => refusal.test(message.text())))
+        errors.push(message.text());
     });
     page.on('pageerror', (error) => errors.push(error.message));
     await use(page);

@@ -19,7 +19,8 @@ async function bringIn(page: Page, name: string, svg: string) {
   await page.getByRole('button', { name: 'Choose a file' }).click();
   await (await chooser).setFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
 }
-const drawing = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60">${inside}</svg>`;
+const drawing = (inside: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60">${inside}</svg>`;
 async function choose(page: Page, what: string, option: string | RegExp) {
   await page.getByRole('button', { name: what }).first().click();
   await page.getByRole('dialog').getByRole('radio', { name: option }).click();
@@ -39,8 +40,21 @@ test('a DXF drawing goes from its file to a run on the stand-in', async ({ page 
   await newJob(page, 'Boat plate');
   await bringIn(page, 'plate.dxf', dxf({ units: 4, entities: [line('0', 0, 0, 5, 5)] }).slice(0, -20));
   await expect(page.getByText(/The DXF file breaks off or is damaged/)).toBeVisible();
-  const sides = [[0, 0, 60, 0], [60, 0, 60, 25], [60, 25, 0, 25], [0, 25, 0, 0]].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
-  await bringIn(page, 'plate.dxf', dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...sides, entity('CIRCLE', 'hull', [10, 12], [20, 12], [40, 4])] }));
+  const sides = [
+    [0, 0, 60, 0],
+    [60, 0, 60, 25],
+    [60, 25, 0, 25],
+    [0, 25, 0, 0],
+  ].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
+  await bringIn(
+    page,
+    'plate.dxf',
+    dxf({
+      units: 4,
+      layers: [{ name: 'hull', colour: 5 }],
+      entities: [...sides, entity('CIRCLE', 'hull', [10, 12], [20, 12], [40, 4])],
+    }),
+  );
   await page.getByRole('tab', { name: 'Drawing' }).click();
   await expect(page.getByTestId('drawing')).toContainText('60 × 25 mm');
   await page.getByRole('tab', { name: 'Steps' }).click();
@@ -50,12 +64,20 @@ test('a DXF drawing goes from its file to a run on the stand-in', async ({ page 
   await expect(page.getByTestId('finished-1')).toContainText('How did it come out?');
 });
 
-test('a material without a recipe gets a suggestion from the nearest ones, and stops that stand in the way are said', async ({ page }) => {
+test('a material without a recipe gets a suggestion from the nearest ones, and stops that stand in the way are said', async ({
+  page,
+}) => {
   await newJob(page, 'Yellow flags');
-  await bringIn(page, 'flags.svg', drawing('<rect width="90" height="50" fill="#e8b31e"/><rect x="0" y="0" width="90" height="50" fill="#e8b31e"/>'));
+  await bringIn(
+    page,
+    'flags.svg',
+    drawing('<rect width="90" height="50" fill="#e8b31e"/><rect x="0" y="0" width="90" height="50" fill="#e8b31e"/>'),
+  );
   await choose(page, 'Choose the material', 'Outdoor vinyl, signal yellow');
   await expect(page.getByText('No recipe yet for kiss cut on Outdoor vinyl, signal yellow.')).toBeVisible();
-  await expect(page.getByTestId('suggestion')).toContainText(/From Outdoor vinyl, .*; could be off by \w+ steps? of force either way/);
+  await expect(page.getByTestId('suggestion')).toContainText(
+    /From Outdoor vinyl, .*; could be off by \w+ steps? of force either way/,
+  );
   await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeDisabled();
   await page.getByRole('button', { name: 'Start with it' }).click();
   await expect(page.getByTestId('step-1')).toContainText('recipe found: borrowed, not tried here yet');
@@ -72,7 +94,8 @@ test('a material without a recipe gets a suggestion from the nearest ones, and s
   // Too wide for the sheet: the run is stopped, and runs again once it fits.
   await page.getByRole('tab', { name: 'Drawing' }).click();
   const size = async (width: string) => {
-    if ((await page.getByRole('dialog').count()) === 0) await page.getByRole('button', { name: 'Size of flags.svg' }).click();
+    if ((await page.getByRole('dialog').count()) === 0)
+      await page.getByRole('button', { name: 'Size of flags.svg' }).click();
     await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill(width);
     await page.getByRole('button', { name: 'Set the size' }).click();
   };
@@ -94,7 +117,9 @@ test('film is mirrored by itself, and a hand-made change is warned of', async ({
   await page.getByRole('tab', { name: 'Steps' }).click();
   await page.getByRole('switch', { name: 'Reads reversed' }).click();
   await page.getByRole('tab', { name: /Checks/ }).click();
-  await expect(page.getByTestId('finding').first()).toContainText('is cut from its back, but this step does not read reversed');
+  await expect(page.getByTestId('finding').first()).toContainText(
+    'is cut from its back, but this step does not read reversed',
+  );
   await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeDisabled();
 });
 

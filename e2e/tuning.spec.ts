@@ -47,13 +47,21 @@ test('gold glitter film is tuned from a wrong supplier value to settled, on the 
   await expect(page.getByTestId('history')).toContainText(/(force 22|speed 2|passes 1) → \d/);
   await expect(page.getByTestId('history')).toContainText(/force22speed2Go back to it.*the supplier's card/);
   await key(page, 'Charts').click();
-  await expect(page.getByTestId('trials-chart')).toHaveAttribute('aria-label', /Force of the last \d+ trials and runs, oldest first: 22 .*clean/);
+  await expect(page.getByTestId('trials-chart')).toHaveAttribute(
+    'aria-label',
+    /Force of the last \d+ trials and runs, oldest first: 22 .*clean/,
+  );
   await expect(page.getByTestId('window-map')).toHaveAttribute('aria-label', /Most likely “clean”/);
 });
 
-test('a job’s step is tuned by hand, gone over again in its place, ended, and gone on with on another scrap', async ({ page }) => {
+test('a job’s step is tuned by hand, gone over again in its place, ended, and gone on with on another scrap', async ({
+  page,
+}) => {
   await go(page, '/jobs');
-  await page.getByRole('link', { name: /Boat numbers/ }).first().click();
+  await page
+    .getByRole('link', { name: /Boat numbers/ })
+    .first()
+    .click();
   await key(page, 'Tune it: the recipe of step 1').click();
   // From a value that is far too low, so that the first trial cannot be enough.
   await page.getByRole('textbox', { name: 'Force' }).fill('6');
@@ -114,10 +122,18 @@ test('what is wrong is found by what is seen, and nudged', async ({ page }) => {
   await key(page, 'Something is wrong').click();
   await page.getByRole('radio', { name: 'only the corners hang' }).click();
   await expect(page.getByTestId('cause').first()).toContainText('the tool is worn');
-  await page.getByTestId('cause').filter({ hasText: 'too fast round the corners' }).getByRole('button', { name: 'Nudge' }).click();
+  await page
+    .getByTestId('cause')
+    .filter({ hasText: 'too fast round the corners' })
+    .getByRole('button', { name: 'Nudge' })
+    .click();
   await expect(page.getByRole('dialog')).toContainText('−10 speed');
   await page.getByRole('button', { name: 'Close' }).click();
-  await page.getByTestId('cause').filter({ hasText: 'too fast round the corners' }).getByRole('button', { name: 'Try it on a scrap' }).click();
+  await page
+    .getByTestId('cause')
+    .filter({ hasText: 'too fast round the corners' })
+    .getByRole('button', { name: 'Try it on a scrap' })
+    .click();
   await expect(page.getByRole('textbox', { name: 'Speed' })).toHaveValue('50');
 });
 

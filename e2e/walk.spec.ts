@@ -68,7 +68,9 @@ async function walk(page: Page, isWide: boolean) {
 
   // The checks point at the dot that is too small.
   await turnTo(page, 'Checks', isWide);
-  const finding = page.getByRole('button', { name: /One place is narrower than the 1 mm that Outdoor vinyl, navy holds/ });
+  const finding = page.getByRole('button', {
+    name: /One place is narrower than the 1 mm that Outdoor vinyl, navy holds/,
+  });
   await finding.click();
   await expect(page.getByTestId('place')).toHaveCount(1);
   await expect(page.getByTestId('part-stop')).toBeVisible();
@@ -109,12 +111,15 @@ async function walk(page: Page, isWide: boolean) {
   // The machine file of the second step, with force and speed from the measured scales.
   await turnTo(page, 'Steps', isWide);
   await expect(step(page, 2).getByTestId('estimate')).toHaveText(/\d+ s · \d+\.\d+ m/);
-  if (!(await step(page, 2).getByRole('button', { name: 'Machine file (HP-GL)' }).isVisible())) await step(page, 2).getByRole('button', { expanded: false }).click();
+  if (!(await step(page, 2).getByRole('button', { name: 'Machine file (HP-GL)' }).isVisible()))
+    await step(page, 2).getByRole('button', { expanded: false }).click();
   const download = page.waitForEvent('download');
   await step(page, 2).getByRole('button', { name: 'Machine file (HP-GL)' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe('Boat numbers - step 2.hpgl');
-  expect(readFileSync((await file.path())!, 'utf8')).toMatch(/^IN;\nIP0,0,4000,4000;\nSC0,10000,0,10000;\nSP2;\nVS15\.05;\nFS127;\nPU/);
+  expect(readFileSync((await file.path())!, 'utf8')).toMatch(
+    /^IN;\nIP0,0,4000,4000;\nSC0,10000,0,10000;\nSP2;\nVS15\.05;\nFS127;\nPU/,
+  );
 
   // The run: under way, paused, found again after a reload, on to the hold.
   await page.getByRole('radio', { name: 'true speed' }).click();
@@ -123,7 +128,10 @@ async function walk(page: Page, isWide: boolean) {
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByTestId('progress')).toContainText('left, paused');
   // The sheet lies beside what is left of the run where there is room, else below it.
-  const [progress, tool] = [(await page.getByTestId('progress').boundingBox())!, (await page.getByTestId('tool').boundingBox())!];
+  const [progress, tool] = [
+    (await page.getByTestId('progress').boundingBox())!,
+    (await page.getByTestId('tool').boundingBox())!,
+  ];
   expect(tool.x > progress.x + progress.width).toBe(isWide);
   expect(tool.y > progress.y + progress.height || isWide).toBe(true);
   const pausedAt = await page.getByTestId('progress').innerText();

@@ -27,7 +27,9 @@ const openRecipe = async (page: Page, words: string) => {
   await expect(page.getByTestId('temper')).toBeVisible();
 };
 
-test('a recipe is found by numbers and by misspelt words, narrowed down, and the view has an address', async ({ page }) => {
+test('a recipe is found by numbers and by misspelt words, narrowed down, and the view has an address', async ({
+  page,
+}) => {
   await go(page, '/book');
   // With a word of its material: what was tuned before may have come to the same force.
   await field(page, 'Find a recipe').fill('cream force 34');
@@ -51,7 +53,9 @@ test('a recipe is found by numbers and by misspelt words, narrowed down, and the
   await expect(links).toHaveCount(count);
 });
 
-test('a recipe starts from what the book suggests, is nudged, changed, brought back, told of and nailed up', async ({ page }) => {
+test('a recipe starts from what the book suggests, is nudged, changed, brought back, told of and nailed up', async ({
+  page,
+}) => {
   await go(page, '/stock');
   await page.getByRole('link', { name: 'Cotton poplin' }).click();
   await key(page, 'New recipe').click();
@@ -67,7 +71,9 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   await page.getByRole('dialog').getByRole('radio', { name: 'Sticker paper, laminated' }).click();
   await key(page, /^Tool.*change$/).click();
   await page.getByRole('dialog').getByRole('radio', { name: 'Fine blade', exact: true }).click();
-  await expect(page.getByTestId('suggestion')).toContainText(/From Sticker paper, .* could be off by \w+ steps? of force either way/);
+  await expect(page.getByTestId('suggestion')).toContainText(
+    /From Sticker paper, .* could be off by \w+ steps? of force either way/,
+  );
   await key(page, 'Start with it').click();
   await expect(page.getByTestId('temper')).toContainText('Leaned on Sticker paper');
   await expect(page.getByTestId('temper')).toContainText(/bare|straw/);
@@ -112,7 +118,11 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   await key(page, 'Nail it to the Bench').click();
   await expect(key(page, 'Take it off the Bench')).toBeVisible();
   await go(page, '/');
-  const names = () => page.getByTestId('nailed').getByRole('link').evaluateAll((links) => links.map((link) => link.textContent));
+  const names = () =>
+    page
+      .getByTestId('nailed')
+      .getByRole('link')
+      .evaluateAll((links) => links.map((link) => link.textContent));
   await expect.poll(async () => (await names()).at(-1)).toContain('Sticker paper, laminated');
   const handle = page.getByTestId('nailed').getByLabel('Move Sticker paper, laminated');
   await handle.focus();
@@ -172,7 +182,11 @@ test('a machine is put into the shop, its dial measured, and its range changed',
 
   // Grams on a kitchen scale make a curve, and say how far to trust it.
   await key(page, /(Range and readings of|Measure it:) Force/).click();
-  for (const [i, [dial, grams]] of [[5, 41], [15, 127], [25, 205]].entries()) {
+  for (const [i, [dial, grams]] of [
+    [5, 41],
+    [15, 127],
+    [25, 205],
+  ].entries()) {
     await key(page, 'Add a reading').click();
     await field(page, `Reading ${i + 1}: set to`).fill(String(dial));
     await field(page, `Reading ${i + 1}: gave`).fill(String(grams));
@@ -257,13 +271,20 @@ test('a material comes with its thickness, its photo and its pieces', async ({ p
   await page.getByRole('dialog').getByRole('textbox', { name: 'Name' }).fill('belly');
   await key(page, 'Put it into stock').click();
   await expect(page.getByText('200 mm × 90 mm')).toBeVisible();
-  const pixel = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==', 'base64');
+  const pixel = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
+    'base64',
+  );
   await bring(page, 'Add a photo of its pattern', { name: 'belly.png', mimeType: 'image/png', buffer: pixel });
   await expect(page.getByRole('img', { name: 'Photo of Belt leather' })).toBeVisible();
   await bring(page, 'Another photo', { name: 'broken.png', mimeType: 'image/png', buffer: pixel.subarray(0, 30) });
   await expect(page.getByText(/A photo was expected/)).toBeVisible();
   const label = await saved(page, () => key(page, 'Drawer label to print (PDF)').click());
-  expect(readFileSync((await label.path())!).subarray(0, 5).toString()).toBe('%PDF-');
+  expect(
+    readFileSync((await label.path())!)
+      .subarray(0, 5)
+      .toString(),
+  ).toBe('%PDF-');
 });
 
 test('the book goes along as a file, and comes into a workshop of one’s own', async ({ page }) => {
@@ -272,7 +293,9 @@ test('the book goes along as a file, and comes into a workshop of one’s own', 
   const json = await saved(page, () => key(page, 'Save as JSON').click());
   const first = readFileSync((await json.path())!);
   const csv = await saved(page, () => key(page, 'Save as CSV').click());
-  expect(readFileSync((await csv.path())!, 'utf8')).toMatch(/^material,family,thickness mm,machine,tool,process,depth,force/);
+  expect(readFileSync((await csv.path())!, 'utf8')).toMatch(
+    /^material,family,thickness mm,machine,tool,process,depth,force/,
+  );
 
   await go(page, '/shop');
   await key(page, 'Start a workshop of my own').click();
@@ -283,7 +306,11 @@ test('the book goes along as a file, and comes into a workshop of one’s own', 
   await expect(page.getByText('The book is empty')).toBeVisible();
   await key(page, 'Take along').click();
   await key(page, 'Bring in a book').click();
-  await bring(page, 'Choose a file', { name: 'broken.json', mimeType: 'application/json', buffer: first.subarray(0, 2000) });
+  await bring(page, 'Choose a file', {
+    name: 'broken.json',
+    mimeType: 'application/json',
+    buffer: first.subarray(0, 2000),
+  });
   await expect(page.getByText(/This JSON breaks off or is malformed: line/)).toBeVisible();
   await bring(page, 'Choose a file', { name: 'book.json', mimeType: 'application/json', buffer: first });
   await expect(page.getByTestId('import-preview')).toContainText(/\d+\s*new/);
@@ -295,10 +322,17 @@ test('the book goes along as a file, and comes into a workshop of one’s own', 
   expect(readFileSync((await again.path())!).equals(first)).toBe(true);
 
   // A table with rows that cannot be: nothing is written until they are left out.
-  const rows = 'Material;Machine;Tool;Process;Force;Speed;Passes;Overcut\nOutdoor vinyl, signal yellow;Long plotter;Fine blade;Kiss cut;17;5;1;0,4\nOutdoor vinyl, navy;Long plotter;Fine blade;Kiss cut;44;5;1;0,4\n';
+  const rows =
+    'Material;Machine;Tool;Process;Force;Speed;Passes;Overcut\nOutdoor vinyl, signal yellow;Long plotter;Fine blade;Kiss cut;17;5;1;0,4\nOutdoor vinyl, navy;Long plotter;Fine blade;Kiss cut;44;5;1;0,4\n';
   await key(page, 'Bring in a book').click();
-  await bring(page, 'Choose a file', { name: 'rows.csv', mimeType: 'text/csv', buffer: Buffer.from(`\uFEFF${rows}`, 'utf16le') });
-  await expect(page.getByText("Line 3, column force: Long plotter's force goes from 1 to 40; 44 was given.")).toBeVisible();
+  await bring(page, 'Choose a file', {
+    name: 'rows.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`\uFEFF${rows}`, 'utf16le'),
+  });
+  await expect(
+    page.getByText("Line 3, column force: Long plotter's force goes from 1 to 40; 44 was given."),
+  ).toBeVisible();
   await expect(key(page, 'Write this row into the book')).toBeDisabled();
   await page.getByRole('switch', { name: 'Leave the refused rows out' }).click();
   await key(page, 'Write this row into the book').click();
@@ -319,7 +353,8 @@ test('the dial cards of a job follow each other by keys and by swipe, upright an
   await expect(page.getByText('step 2 of 2')).toBeVisible();
   await expect(page.getByText('Outdoor vinyl, navy')).toBeVisible();
   const finger = await page.context().newCDPSession(page);
-  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x?: number) => finger.send('Input.dispatchTouchEvent', { type, touchPoints: x === undefined ? [] : [{ x, y: 400 }] });
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', x?: number) =>
+    finger.send('Input.dispatchTouchEvent', { type, touchPoints: x === undefined ? [] : [{ x, y: 400 }] });
   await touch('touchStart', 120);
   for (const x of [180, 240, 300]) await touch('touchMove', x);
   await touch('touchEnd');
@@ -348,7 +383,11 @@ test.describe('on a wide screen', () => {
     await page.keyboard.press('x');
     await key(page, 'Take 2 along').click();
     const cards = await saved(page, () => key(page, 'Cards to print (PDF)').click());
-    expect(readFileSync((await cards.path())!).toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(2);
+    expect(
+      readFileSync((await cards.path())!)
+        .toString('latin1')
+        .match(/\/Type \/Page\b/g),
+    ).toHaveLength(2);
     await page.getByRole('button', { name: 'Close' }).click();
     await page.keyboard.press('f');
     await page.keyboard.type('bamboo');

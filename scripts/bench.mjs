@@ -6,9 +6,14 @@ import { checkNode, ensurePackages, root } from './setup.mjs';
 
 checkNode();
 ensurePackages();
-const files = readdirSync(join(root, 'bench')).filter((file) => file.endsWith('.bench.ts')).sort();
+const files = readdirSync(join(root, 'bench'))
+  .filter((file) => file.endsWith('.bench.ts'))
+  .sort();
 let failed = 0;
 for (const file of files) {
-  if (spawnSync(process.execPath, ['--import', 'tsx', join('bench', file)], { cwd: root, stdio: 'inherit' }).status !== 0) failed += 1;
+  if (
+    spawnSync(process.execPath, ['--import', 'tsx', join('bench', file)], { cwd: root, stdio: 'inherit' }).status !== 0
+  )
+    failed += 1;
 }
 process.exit(failed ? 1 : 0);

@@ -24,7 +24,8 @@ function hashOfSources() {
   const hash = createHash('sha256');
   for (const source of SOURCES) {
     const path = join(root, source);
-    for (const file of /\.[a-z]+$/.test(source) ? [path] : filesOf(path)) hash.update(relative(root, file)).update('\0').update(readFileSync(file));
+    for (const file of /\.[a-z]+$/.test(source) ? [path] : filesOf(path))
+      hash.update(relative(root, file)).update('\0').update(readFileSync(file));
   }
   return hash.digest('hex');
 }
@@ -35,7 +36,11 @@ export function ensureWebBuild() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building the web app (about a minute and a half) …');
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
-  const result = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'], { cwd: join(root, 'app'), env, encoding: 'utf8' });
+  const result = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'], {
+    cwd: join(root, 'app'),
+    env,
+    encoding: 'utf8',
+  });
   if (result.status !== 0) {
     console.error(result.stdout, result.stderr);
     giveUp('The web app could not be built; the lines above say why.');

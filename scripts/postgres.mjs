@@ -30,7 +30,8 @@ function chooseFolder(name) {
   if (!isRoot) return inProject;
   const uid = Number(spawnSync('id', ['-u', 'postgres'], { encoding: 'utf8' }).stdout);
   chownSync(inProject, uid, -1);
-  if (spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-w', inProject], { cwd: '/' }).status === 0) return inProject;
+  if (spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-w', inProject], { cwd: '/' }).status === 0)
+    return inProject;
   const elsewhere = `/var/lib/postgresql/keen-anvil-${createHash('sha256').update(root).digest('hex').slice(0, 12)}-${name}`;
   mkdirSync(elsewhere, { recursive: true });
   chownSync(elsewhere, uid, -1);
@@ -74,17 +75,45 @@ export async function startPostgres(name, { quick = false } = {}) {
   if (!existsSync(cluster)) {
     const passwordFile = join(folder, 'password');
     writeFileSync(passwordFile, secret, { mode: 0o644 });
-    const made = run('initdb', ['-D', cluster, '-U', 'anvil', '-E', 'UTF8', '--locale=C.UTF-8', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '--no-instructions']);
+    const made = run('initdb', [
+      '-D',
+      cluster,
+      '-U',
+      'anvil',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--auth=scram-sha-256',
+      `--pwfile=${passwordFile}`,
+      '--no-instructions',
+    ]);
     writeFileSync(passwordFile, '');
     chmodSync(passwordFile, 0o600);
-    if (made.status !== 0) giveUp(`PostgreSQL could not make its data folder ${cluster}: ${made.stderr.trim().split('\n').at(-1)}`);
+    if (made.status !== 0)
+      giveUp(`PostgreSQL could not make its data folder ${cluster}: ${made.stderr.trim().split('\n').at(-1)}`);
   }
 
   if (run('pg_ctl', ['-D', cluster, 'status']).status === 0) run('pg_ctl', ['-D', cluster, '-m', 'fast', '-w', 'stop']);
   const port = await freePort();
   const safety = quick ? '-c fsync=off -c synchronous_commit=off -c full_page_writes=off' : '';
   const log = join(folder, 'server.log');
-  const start = () => run('pg_ctl', ['-D', cluster, '-w', '-t', '30', '-l', log, '-o', `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${safety}`, 'start'], { stdio: 'ignore' }).status === 0;
+  const start = () =>
+    run(
+      'pg_ctl',
+      [
+        '-D',
+        cluster,
+        '-w',
+        '-t',
+        '30',
+        '-l',
+        log,
+        '-o',
+        `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories='' ${safety}`,
+        'start',
+      ],
+      { stdio: 'ignore' },
+    ).status === 0;
   if (!start()) giveUp(`PostgreSQL did not come up within 30 s; ${log} says why.`);
   return {
     /** Whether it still runs. */

@@ -19,12 +19,28 @@ const port = await freePort();
 const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
   cwd: root,
   stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  env: { ...process.env, DATABASE_URL: postgres.url('keen_anvil_pictures'), PORT: String(port), LOG_FILE: join(dataDir, 'pictures.log') },
+  env: {
+    ...process.env,
+    DATABASE_URL: postgres.url('keen_anvil_pictures'),
+    PORT: String(port),
+    LOG_FILE: join(dataDir, 'pictures.log'),
+  },
 });
 await once(server, 'message');
 const address = `http://127.0.0.1:${port}`;
 const get = async (path) => (await fetch(address + path)).json();
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
 
 async function drawn(page) {
   await page.getByRole('tab', { name: 'Drawing' }).click();
@@ -60,7 +76,9 @@ async function pictures(size, views) {
     await page.waitForLoadState('networkidle');
     await page.evaluate(() => document.fonts.ready);
     // The bones of what is still being fetched are no picture of a view.
-    await page.waitForFunction(() => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'));
+    await page.waitForFunction(
+      () => document.body.innerText.length > 40 && !document.querySelector('[aria-label="Loading"]'),
+    );
     await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`) });
   }
   await page.context().close();
@@ -86,7 +104,10 @@ async function newJob(page) {
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Choose a file' }).click();
   await (await chooser).setFiles(join(root, 'core', 'testing', 'boat-number-48.svg'));
-  for (const [step, name] of [[1, 'Outdoor vinyl, white'], [2, 'Outdoor vinyl, navy']]) {
+  for (const [step, name] of [
+    [1, 'Outdoor vinyl, white'],
+    [2, 'Outdoor vinyl, navy'],
+  ]) {
     await page.getByTestId(`step-${step}`).getByRole('button', { name: 'Choose the material' }).click();
     await page.getByRole('radio', { name }).click();
     await page.getByTestId(`step-${step}`).getByTestId('estimate').waitFor();
@@ -115,21 +136,32 @@ await pictures({ width: 390, height: 844 }, [
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
 await pictures({ width: 1280, height: 800 }, [
   ['wide-table', '/book/table?sort=temper&order=down'],
-  ['wide-job', `/jobs/${made}`, async (page) => {
-    await page.getByRole('button', { name: /Show me where/ }).first().click();
-    await page.getByTestId('place').waitFor();
-  }],
+  [
+    'wide-job',
+    `/jobs/${made}`,
+    async (page) => {
+      await page
+        .getByRole('button', { name: /Show me where/ })
+        .first()
+        .click();
+      await page.getByTestId('place').waitFor();
+    },
+  ],
   ['wide-tuning', `/book/tuning/${narrow}`, (page) => page.getByTestId('why').waitFor()],
 ]);
 await pictures({ width: 390, height: 844 }, [
-  ['run', `/jobs/${made}`, async (page) => {
-    await page.getByRole('radio', { name: 'true speed' }).click();
-    await page.getByRole('button', { name: 'Run on the stand-in' }).click();
-    await page.getByTestId('tool').waitFor();
-    await page.getByText(/0\.[3-9]\d* m cut/).waitFor();
-    await page.getByRole('button', { name: 'Pause' }).click();
-    await page.getByText('left, paused').waitFor();
-  }],
+  [
+    'run',
+    `/jobs/${made}`,
+    async (page) => {
+      await page.getByRole('radio', { name: 'true speed' }).click();
+      await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+      await page.getByTestId('tool').waitFor();
+      await page.getByText(/0\.[3-9]\d* m cut/).waitFor();
+      await page.getByRole('button', { name: 'Pause' }).click();
+      await page.getByText('left, paused').waitFor();
+    },
+  ],
 ]);
 
 await browser.close();

@@ -24,7 +24,8 @@ function takeTurn() {
   const lock = join(dataDir, 'setup.pid');
   mkdirSync(dataDir, { recursive: true });
   const other = existsSync(lock) ? Number(readFileSync(lock, 'utf8')) : 0;
-  if (other && other !== process.pid && isAlive(other)) giveUp(`Another command (process ${other}) is installing packages here. Wait until it is done.`);
+  if (other && other !== process.pid && isAlive(other))
+    giveUp(`Another command (process ${other}) is installing packages here. Wait until it is done.`);
   writeFileSync(lock, String(process.pid));
   return () => rmSync(lock, { force: true });
 }
@@ -40,12 +41,17 @@ function isAlive(pid) {
 
 /** Installs the npm packages of the lock file, unless just that was done before. */
 export function ensurePackages() {
-  const wanted = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.keen-anvil-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   const done = takeTurn();
   console.log('Installing packages (about two minutes the first time) …');
-  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' });
+  const result = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], {
+    cwd: root,
+    stdio: 'inherit',
+  });
   if (result.status !== 0) giveUp('The npm packages could not be installed; the lines above say why.');
   writeFileSync(stamp, wanted);
   done();
@@ -54,11 +60,17 @@ export function ensurePackages() {
 /** Installs a Debian package if the file it brings is not there. */
 export function ensureDebianPackage(name, isThere) {
   if (isThere()) return;
-  if (process.getuid?.() !== 0) giveUp(`The Debian package ${name} is missing. Install it with: sudo apt-get install ${name}`);
+  if (process.getuid?.() !== 0)
+    giveUp(`The Debian package ${name} is missing. Install it with: sudo apt-get install ${name}`);
   console.log(`Installing the Debian package ${name} …`);
-  const apt = (args) => spawnSync('apt-get', args, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+  const apt = (args) =>
+    spawnSync('apt-get', args, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   apt(['update', '-qq']);
-  if (apt(['install', '-y', '-qq', name]).status !== 0 || !isThere()) giveUp(`The Debian package ${name} could not be installed; the lines above say why.`);
+  if (apt(['install', '-y', '-qq', name]).status !== 0 || !isThere())
+    giveUp(`The Debian package ${name} could not be installed; the lines above say why.`);
 }
 
 export function ensureChromium() {

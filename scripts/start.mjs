@@ -7,9 +7,11 @@ import { isPortFree, startPostgres } from './postgres.mjs';
 import { checkNode, dataDir, ensurePackages, giveUp, root } from './setup.mjs';
 
 const port = Number(process.env.PORT ?? 8300);
-if (!Number.isInteger(port) || port < 1 || port > 65_535) giveUp(`PORT must be a number from 1 to 65535; “${process.env.PORT}” was given.`);
+if (!Number.isInteger(port) || port < 1 || port > 65_535)
+  giveUp(`PORT must be a number from 1 to 65535; “${process.env.PORT}” was given.`);
 checkNode();
-if (!(await isPortFree(port))) giveUp(`Port ${port} is taken by another program. Stop that, or choose another one: PORT=8301 npm start`);
+if (!(await isPortFree(port)))
+  giveUp(`Port ${port} is taken by another program. Stop that, or choose another one: PORT=8301 npm start`);
 ensurePackages();
 ensureWebBuild();
 const postgres = await startPostgres('postgres');
@@ -56,10 +58,16 @@ function startServer() {
     // Of its own group, so that Ctrl-C reaches it once, by our hand.
     detached: true,
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-    env: { ...process.env, DATABASE_URL: postgres.url('keen_anvil'), PORT: String(port), LOG_FILE: join(dataDir, 'server.log') },
+    env: {
+      ...process.env,
+      DATABASE_URL: postgres.url('keen_anvil'),
+      PORT: String(port),
+      LOG_FILE: join(dataDir, 'server.log'),
+    },
   });
   server.on('message', (message) => {
-    if (message === 'ready') console.log(`\nKeen Anvil is at http://127.0.0.1:${port}\nCtrl-C stops it. Its log is in .data/server.log`);
+    if (message === 'ready')
+      console.log(`\nKeen Anvil is at http://127.0.0.1:${port}\nCtrl-C stops it. Its log is in .data/server.log`);
   });
   server.on('exit', (code) => {
     if (isStopping) return;
@@ -68,7 +76,9 @@ function startServer() {
     const pause = PAUSES_MS[restarts];
     restarts += 1;
     if (pause === undefined) {
-      console.error(`\nThe server ended by itself ${restarts} times in a row and is given up; .data/server.log says more.`);
+      console.error(
+        `\nThe server ended by itself ${restarts} times in a row and is given up; .data/server.log says more.`,
+      );
       return stop(1);
     }
     console.error(`\nThe server ended by itself; it is started again. .data/server.log says more.`);

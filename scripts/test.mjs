@@ -27,7 +27,9 @@ function stage(name, command, args, { env = {}, count } = {}) {
   if (!ok && counted.failed === 0) counted.failed = 1;
   total.passed += counted.passed;
   total.failed += counted.failed;
-  summary.push(`${name}: ${counted.passed} passed, ${counted.failed} failed, ${Math.round((Date.now() - began) / 1000)} s`);
+  summary.push(
+    `${name}: ${counted.passed} passed, ${counted.failed} failed, ${Math.round((Date.now() - began) / 1000)} s`,
+  );
 }
 
 const jestCount = (file) => () => {
@@ -51,7 +53,9 @@ try {
   stage('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   stage('types', 'npx', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
   const unit = join(scratch, 'unit.json');
-  stage('unit tests', 'npx', ['jest', '--selectProjects', 'core', 'app', '--json', `--outputFile=${unit}`], { count: jestCount(unit) });
+  stage('unit tests', 'npx', ['jest', '--selectProjects', 'core', 'app', '--json', `--outputFile=${unit}`], {
+    count: jestCount(unit),
+  });
   const server = join(scratch, 'server.json');
   stage('server tests', 'npx', ['jest', '--selectProjects', 'server', '--json', `--outputFile=${server}`], {
     env: { TEST_DATABASE_URL: postgres.url('postgres') },
@@ -61,7 +65,11 @@ try {
   const browser = join(scratch, 'browser.json');
   await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
   stage('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], {
-    env: { E2E_PORT: String(await freePort()), E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'), PLAYWRIGHT_JSON_OUTPUT_NAME: browser },
+    env: {
+      E2E_PORT: String(await freePort()),
+      E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'),
+      PLAYWRIGHT_JSON_OUTPUT_NAME: browser,
+    },
     count: playwrightCount(browser),
   });
 } finally {

@@ -2,7 +2,13 @@
 export function keepsOnThisDevice(): void {
   const shelf = new Map<string, string>();
   beforeAll(() => {
-    Object.defineProperty(globalThis, 'localStorage', { configurable: true, value: { getItem: (key: string) => shelf.get(key) ?? null, setItem: (key: string, value: string) => void shelf.set(key, value) } });
+    Object.defineProperty(globalThis, 'localStorage', {
+      configurable: true,
+      value: {
+        getItem: (key: string) => shelf.get(key) ?? null,
+        setItem: (key: string, value: string) => void shelf.set(key, value),
+      },
+    });
   });
   afterAll(() => void Reflect.deleteProperty(globalThis, 'localStorage'));
   beforeEach(() => shelf.clear());

@@ -5,4 +5,14 @@ import { Easing } from 'react-native';
 Easing.ease(0.5);
 
 // The router wants a browser; a test that looks where it leads puts its own here.
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: () => undefined, replace: () => undefined, navigate: () => undefined, back: () => undefined, canGoBack: () => false }), usePathname: () => '/', useLocalSearchParams: () => ({}) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({
+    push: () => undefined,
+    replace: () => undefined,
+    navigate: () => undefined,
+    back: () => undefined,
+    canGoBack: () => false,
+  }),
+  usePathname: () => '/',
+  useLocalSearchParams: () => ({}),
+}));

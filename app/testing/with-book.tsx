@@ -13,20 +13,42 @@ export interface PretendServer {
 }
 
 /** Renders a piece of the app as it stands in the app, with a pretend server behind it. */
-export function renderWithBook(piece: ReactElement, answers: Record<string, { status?: number; body: unknown }> = {}): PretendServer {
+export function renderWithBook(
+  piece: ReactElement,
+  answers: Record<string, { status?: number; body: unknown }> = {},
+): PretendServer {
   const sent: PretendServer['sent'] = [];
   globalThis.fetch = jest.fn(async (path: string, request: { method?: string; body?: string }) => {
     sent.push({ path, method: request.method ?? 'GET', body: request.body ? JSON.parse(request.body) : undefined });
     const key = Object.keys(answers).find((start) => path.startsWith(start));
-    const { status = 200, body } = key ? answers[key] : { status: 404, body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } } };
+    const { status = 200, body } = key
+      ? answers[key]
+      : { status: 404, body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } } };
     // A long answer comes as lines, the result last.
-    const line = JSON.stringify(status < 400 ? { answer: body } : { problem: (body as { error: unknown }).error, status });
-    const reads = [{ value: new TextEncoder().encode(`${line}\n`), done: false }, { value: undefined, done: true }];
-    return { ok: status < 400, status, json: async () => body, body: { getReader: () => ({ read: async () => reads.shift() }) } };
+    const line = JSON.stringify(
+      status < 400 ? { answer: body } : { problem: (body as { error: unknown }).error, status },
+    );
+    const reads = [
+      { value: new TextEncoder().encode(`${line}\n`), done: false },
+      { value: undefined, done: true },
+    ];
+    return {
+      ok: status < 400,
+      status,
+      json: async () => body,
+      body: { getReader: () => ({ read: async () => reads.shift() }) },
+    };
   }) as unknown as typeof fetch;
-  const client = new QueryClient({ defaultOptions: { queries: { retry: false, gcTime: Infinity }, mutations: { gcTime: Infinity } } });
+  const client = new QueryClient({
+    defaultOptions: { queries: { retry: false, gcTime: Infinity }, mutations: { gcTime: Infinity } },
+  });
   render(
-    <SafeAreaProvider initialMetrics={{ frame: { x: 0, y: 0, width: 390, height: 844 }, insets: { top: 0, left: 0, right: 0, bottom: 0 } }}>
+    <SafeAreaProvider
+      initialMetrics={{
+        frame: { x: 0, y: 0, width: 390, height: 844 },
+        insets: { top: 0, left: 0, right: 0, bottom: 0 },
+      }}
+    >
       <QueryClientProvider client={client}>
         <BenchBookTheme>{piece}</BenchBookTheme>
       </QueryClientProvider>

@@ -19,7 +19,11 @@ describe('what breaks', () => {
   afterEach(() => jest.restoreAllMocks());
 
   it('says so on its page, what is safe, and leads back', () => {
-    renderWithBook(<Boundary><Fragile /></Boundary>);
+    renderWithBook(
+      <Boundary>
+        <Fragile />
+      </Boundary>,
+    );
     expect(screen.getByText('This page broke off')).toBeTruthy();
     expect(screen.getByText(/is safe in the book/)).toBeTruthy();
     expect(screen.getByText('Back to the Bench')).toBeTruthy();
@@ -29,7 +33,16 @@ describe('what breaks', () => {
   });
 
   it('stays on its leaf; the rest of the page goes on', () => {
-    renderWithBook(<><Leaf><Fragile /></Leaf><Leaf><Text>beside it</Text></Leaf></>);
+    renderWithBook(
+      <>
+        <Leaf>
+          <Fragile />
+        </Leaf>
+        <Leaf>
+          <Text>beside it</Text>
+        </Leaf>
+      </>,
+    );
     expect(screen.getByText('This part broke off')).toBeTruthy();
     expect(screen.getByText('beside it')).toBeTruthy();
   });

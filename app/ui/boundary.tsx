@@ -18,7 +18,11 @@ interface BoundaryProps {
 /** Keeps a fault where it is: what broke says so, what is safe, and the way back; the rest of the page stays. */
 export function Boundary({ children, resetKeys, isPart = false }: PropsWithChildren<BoundaryProps>) {
   return (
-    <ErrorBoundary resetKeys={resetKeys} FallbackComponent={isPart ? BrokenPart : BrokenPage} onError={(error) => console.error(error)}>
+    <ErrorBoundary
+      resetKeys={resetKeys}
+      FallbackComponent={isPart ? BrokenPart : BrokenPage}
+      onError={(error) => console.error(error)}
+    >
       {children}
     </ErrorBoundary>
   );

@@ -7,7 +7,18 @@ import { Aside, Body } from './type';
 export function ChangeLine({ label, value, onPress }: { label: string; value: string; onPress: () => void }) {
   const { quench, rule } = useTokens();
   return (
-    <Pressable role="button" onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, gap: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+    <Pressable
+      role="button"
+      onPress={onPress}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        minHeight: TARGET,
+        gap: SPACE.small,
+        borderBottomWidth: 1,
+        borderColor: rule,
+      }}
+    >
       <Aside style={{ width: 84 }}>{label}</Aside>
       <Body style={{ flex: 1 }}>{value}</Body>
       <Aside style={{ color: quench }}>change</Aside>

@@ -18,7 +18,23 @@ export function Chips<T extends string>({ label, options, chosen, onChoose }: Ch
       {options.map((option) => {
         const isChosen = option.value === chosen;
         return (
-          <Pressable key={option.value} role="radio" aria-checked={isChosen} aria-label={option.label} onPress={() => onChoose(option.value)} style={{ minHeight: TARGET, paddingHorizontal: SPACE.base, flexGrow: 1, alignItems: 'center', justifyContent: 'center', borderWidth: isChosen ? 2 : 1, borderColor: isChosen ? quench : rule, borderRadius: 4 }}>
+          <Pressable
+            key={option.value}
+            role="radio"
+            aria-checked={isChosen}
+            aria-label={option.label}
+            onPress={() => onChoose(option.value)}
+            style={{
+              minHeight: TARGET,
+              paddingHorizontal: SPACE.base,
+              flexGrow: 1,
+              alignItems: 'center',
+              justifyContent: 'center',
+              borderWidth: isChosen ? 2 : 1,
+              borderColor: isChosen ? quench : rule,
+              borderRadius: 4,
+            }}
+          >
             <Body style={{ color: isChosen ? quench : ink }}>{option.label}</Body>
           </Pressable>
         );

@@ -23,13 +23,34 @@ export function Decision({ title, isOpen, onClose, children }: PropsWithChildren
   // The Elements' own BottomSheet never shows on the web (its layout event lacks `persist`), so the Overlay does both.
   const where: ViewStyle = isWide
     ? { width: 460, borderRadius: 4, padding: SPACE.broad }
-    : { position: 'absolute', left: 0, right: 0, bottom: 0, padding: SPACE.wide, paddingBottom: SPACE.broad, borderTopWidth: 4, borderColor: rule };
+    : {
+        position: 'absolute',
+        left: 0,
+        right: 0,
+        bottom: 0,
+        padding: SPACE.wide,
+        paddingBottom: SPACE.broad,
+        borderTopWidth: 4,
+        borderColor: rule,
+      };
   return (
-    <Overlay isVisible aria-label={title} onBackdropPress={onClose} onRequestClose={onClose} animationType={isWide ? 'fade' : 'slide'} overlayStyle={{ backgroundColor: card, maxHeight: '85%', ...where }}>
+    <Overlay
+      isVisible
+      aria-label={title}
+      onBackdropPress={onClose}
+      onRequestClose={onClose}
+      animationType={isWide ? 'fade' : 'slide'}
+      overlayStyle={{ backgroundColor: card, maxHeight: '85%', ...where }}
+    >
       <View style={{ flexShrink: 1, gap: SPACE.small }}>
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
           <Heading style={{ flexShrink: 1 }}>{title}</Heading>
-          <Pressable role="button" aria-label="Close" onPress={onClose} style={{ minHeight: TARGET, minWidth: TARGET, alignItems: 'flex-end', justifyContent: 'center' }}>
+          <Pressable
+            role="button"
+            aria-label="Close"
+            onPress={onClose}
+            style={{ minHeight: TARGET, minWidth: TARGET, alignItems: 'flex-end', justifyContent: 'center' }}
+          >
             <Strong style={{ color: quench }}>Close</Strong>
           </Pressable>
         </View>
@@ -58,7 +79,18 @@ export function Option({ label, detail, mark, end, isChosen, onPress }: OptionPr
       role="radio"
       aria-checked={Boolean(isChosen)}
       onPress={onPress}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: 56, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule, borderLeftWidth: isChosen ? 4 : 0, borderLeftColor: quench, paddingLeft: isChosen ? SPACE.small : 0 }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: SPACE.base,
+        minHeight: 56,
+        paddingVertical: SPACE.small,
+        borderBottomWidth: 1,
+        borderColor: rule,
+        borderLeftWidth: isChosen ? 4 : 0,
+        borderLeftColor: quench,
+        paddingLeft: isChosen ? SPACE.small : 0,
+      }}
     >
       {mark}
       <View style={{ flex: 1 }}>

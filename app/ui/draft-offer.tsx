@@ -7,7 +7,10 @@ import { Aside } from './type';
 export function DraftOffer({ isBack, onDrop }: { isBack: boolean; onDrop: () => void }) {
   if (!isBack) return null;
   return (
-    <View testID="draft" style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.base }}>
+    <View
+      testID="draft"
+      style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.base }}
+    >
       <Aside>What you had typed is here again.</Aside>
       <TextKey title="Begin afresh" icon="eraser" onPress={onDrop} />
     </View>

@@ -9,7 +9,16 @@ export function Facts({ facts }: { facts: readonly (readonly [label: string, val
   return (
     <View>
       {facts.map(([label, value]) => (
-        <View key={label} style={{ flexDirection: 'row', gap: SPACE.base, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+        <View
+          key={label}
+          style={{
+            flexDirection: 'row',
+            gap: SPACE.base,
+            paddingVertical: SPACE.small,
+            borderBottomWidth: 1,
+            borderColor: rule,
+          }}
+        >
           <Aside style={{ flex: 1 }}>{label}</Aside>
           <Body style={{ flex: 1.3 }}>{value}</Body>
         </View>

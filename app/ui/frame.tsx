@@ -36,12 +36,31 @@ export function Frame({ children }: PropsWithChildren) {
     </View>
   );
   if (/\/dial$/.test(path)) return <View style={{ flex: 1, backgroundColor: paper }}>{screen}</View>;
-  const links = PLACES.map((place) => <PlaceLink key={place.href} place={place} isHere={place.href === '/' ? path === '/' : path.startsWith(place.href)} isWide={isWide} />);
+  const links = PLACES.map((place) => (
+    <PlaceLink
+      key={place.href}
+      place={place}
+      isHere={place.href === '/' ? path === '/' : path.startsWith(place.href)}
+      isWide={isWide}
+    />
+  ));
   if (isWide) {
     return (
       <View style={{ flex: 1, flexDirection: 'row', backgroundColor: paper }}>
-        <View role="navigation" style={{ width: 148, paddingVertical: SPACE.broad, borderRightWidth: 1, borderColor: rule, backgroundColor: card, gap: SPACE.hair }}>
-          <Heading style={{ paddingHorizontal: SPACE.wide, paddingBottom: SPACE.wide, fontFamily: FONT.headingBold }}>Keen{'\n'}Anvil</Heading>
+        <View
+          role="navigation"
+          style={{
+            width: 148,
+            paddingVertical: SPACE.broad,
+            borderRightWidth: 1,
+            borderColor: rule,
+            backgroundColor: card,
+            gap: SPACE.hair,
+          }}
+        >
+          <Heading style={{ paddingHorizontal: SPACE.wide, paddingBottom: SPACE.wide, fontFamily: FONT.headingBold }}>
+            Keen{'\n'}Anvil
+          </Heading>
           {links}
         </View>
         {screen}
@@ -51,7 +70,16 @@ export function Frame({ children }: PropsWithChildren) {
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
       {screen}
-      <View role="navigation" style={{ flexDirection: 'row', borderTopWidth: 1, borderColor: rule, backgroundColor: card, paddingBottom: insets.bottom }}>
+      <View
+        role="navigation"
+        style={{
+          flexDirection: 'row',
+          borderTopWidth: 1,
+          borderColor: rule,
+          backgroundColor: card,
+          paddingBottom: insets.bottom,
+        }}
+      >
         {links}
       </View>
     </View>
@@ -69,12 +97,29 @@ function PlaceLink({ place, isHere, isWide }: { place: Place; isHere: boolean; i
       isPlace
       style={
         isWide
-          ? { flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: 52, paddingHorizontal: SPACE.wide, borderRightWidth: isHere ? 4 : 0, borderColor: quench }
-          : { flex: 1, minHeight: 58, alignItems: 'center', justifyContent: 'center', borderTopWidth: 3, borderColor: isHere ? quench : 'transparent' }
+          ? {
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: SPACE.base,
+              minHeight: 52,
+              paddingHorizontal: SPACE.wide,
+              borderRightWidth: isHere ? 4 : 0,
+              borderColor: quench,
+            }
+          : {
+              flex: 1,
+              minHeight: 58,
+              alignItems: 'center',
+              justifyContent: 'center',
+              borderTopWidth: 3,
+              borderColor: isHere ? quench : 'transparent',
+            }
       }
     >
       <MaterialCommunityIcons name={place.icon} size={24} color={colour} />
-      <Aside style={{ color: colour, fontSize: isWide ? 16 : 13, fontFamily: isHere ? FONT.textBold : FONT.text }}>{place.label}</Aside>
+      <Aside style={{ color: colour, fontSize: isWide ? 16 : 13, fontFamily: isHere ? FONT.textBold : FONT.text }}>
+        {place.label}
+      </Aside>
     </LinkPress>
   );
 }

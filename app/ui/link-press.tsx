@@ -29,7 +29,15 @@ export function addressOf(href: Href): string {
 }
 
 /** A true link: it has an address, can be opened in another tab, and within the app goes there at once. */
-export function LinkPress({ href, label, isHere, isPlace = false, onGo, style, children }: PropsWithChildren<LinkPressProps>) {
+export function LinkPress({
+  href,
+  label,
+  isHere,
+  isPlace = false,
+  onGo,
+  style,
+  children,
+}: PropsWithChildren<LinkPressProps>) {
   const router = useRouter();
   const go = (event?: GestureResponderEvent) => {
     const { ctrlKey, metaKey, shiftKey } = (event?.nativeEvent ?? {}) as unknown as MouseEvent;
@@ -41,7 +49,14 @@ export function LinkPress({ href, label, isHere, isPlace = false, onGo, style, c
     else router.push(href);
   };
   return (
-    <Pressable role="link" aria-label={label} aria-current={isHere ? 'page' : undefined} {...{ href: addressOf(href) }} onPress={go} style={style}>
+    <Pressable
+      role="link"
+      aria-label={label}
+      aria-current={isHere ? 'page' : undefined}
+      {...{ href: addressOf(href) }}
+      onPress={go}
+      style={style}
+    >
       {children}
     </Pressable>
   );

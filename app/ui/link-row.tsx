@@ -17,7 +17,21 @@ interface LinkRowProps {
 export function LinkRow({ isOpen, mark, end, isFaint, href, children }: PropsWithChildren<LinkRowProps>) {
   const { card, rule, quench } = useTokens();
   return (
-    <LinkPress href={href} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, padding: SPACE.base, minHeight: 64, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3, opacity: isFaint ? 0.6 : 1 }}>
+    <LinkPress
+      href={href}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: SPACE.base,
+        padding: SPACE.base,
+        minHeight: 64,
+        backgroundColor: card,
+        borderWidth: 1,
+        borderColor: isOpen ? quench : rule,
+        borderRadius: 3,
+        opacity: isFaint ? 0.6 : 1,
+      }}
+    >
       {mark}
       <View style={{ flex: 1 }}>{children}</View>
       {end}

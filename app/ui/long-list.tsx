@@ -27,7 +27,19 @@ const NEAR_END_ROWS = 12;
 const OVERSCAN = 3;
 
 /** A list of any length of which only the rows in sight are in the page. Rows may be of any height. */
-export function LongList<T>({ items, keyOf, renderItem, rowPx, gapPx = 0, edgePx = 0, header, place, current, testID, onNearEnd }: LongListProps<T>) {
+export function LongList<T>({
+  items,
+  keyOf,
+  renderItem,
+  rowPx,
+  gapPx = 0,
+  edgePx = 0,
+  header,
+  place,
+  current,
+  testID,
+  onNearEnd,
+}: LongListProps<T>) {
   const scroller = useRef<HTMLDivElement>(null);
   const [headPx, setHeadPx] = useState(0);
   // The virtualizer is made anew with every render; nothing below is memoized over it.
@@ -53,11 +65,28 @@ export function LongList<T>({ items, keyOf, renderItem, rowPx, gapPx = 0, edgePx
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [current]);
   return (
-    <div ref={scroller} data-testid={testID} onScroll={(event) => places.set(place, event.currentTarget.scrollTop)} style={{ flex: 1, minHeight: 0, overflowY: 'auto', padding: edgePx, boxSizing: 'border-box' }}>
+    <div
+      ref={scroller}
+      data-testid={testID}
+      onScroll={(event) => places.set(place, event.currentTarget.scrollTop)}
+      style={{ flex: 1, minHeight: 0, overflowY: 'auto', padding: edgePx, boxSizing: 'border-box' }}
+    >
       <View onLayout={(event) => setHeadPx(event.nativeEvent.layout.height + edgePx)}>{header}</View>
       <div style={{ height: virtualizer.getTotalSize(), position: 'relative' }}>
         {rows.map((row) => (
-          <div key={row.key} data-index={row.index} ref={virtualizer.measureElement} style={{ position: 'absolute', top: 0, left: 0, width: '100%', contain: 'content', transform: `translateY(${row.start - headPx}px)` }}>
+          <div
+            key={row.key}
+            data-index={row.index}
+            ref={virtualizer.measureElement}
+            style={{
+              position: 'absolute',
+              top: 0,
+              left: 0,
+              width: '100%',
+              contain: 'content',
+              transform: `translateY(${row.start - headPx}px)`,
+            }}
+          >
             {renderItem(items[row.index], row.index)}
           </div>
         ))}

@@ -9,7 +9,11 @@ export function NowherePage() {
   const router = useRouter();
   const path = usePathname();
   return (
-    <Page title="No such page" back={{ label: 'Bench', href: '/' }} foot={<Button title="Go to the bench" onPress={() => router.replace('/')} />}>
+    <Page
+      title="No such page"
+      back={{ label: 'Bench', href: '/' }}
+      foot={<Button title="Go to the bench" onPress={() => router.replace('/')} />}
+    >
       <Nothing title="Nothing is kept at this address">
         <Body>{`“${path}” leads nowhere: it may be mistyped, or what it led to was removed. Nothing else is changed.`}</Body>
       </Nothing>

@@ -12,7 +12,9 @@ interface NudgeDialsProps {
 
 /** The machine's own dials in the dial card's order, each at what the recipe says and a little more or less. */
 export function NudgeDials({ machine, process, settings, changes, onChange }: NudgeDialsProps) {
-  const dials = quantitiesFor(machine, process).filter(({ name }) => settings[name] !== undefined && machine.dials.some((dial) => dial.name === name));
+  const dials = quantitiesFor(machine, process).filter(
+    ({ name }) => settings[name] !== undefined && machine.dials.some((dial) => dial.name === name),
+  );
   return (
     <>
       {dials.flatMap(({ name, scale }) => {
@@ -20,7 +22,14 @@ export function NudgeDials({ machine, process, settings, changes, onChange }: Nu
         return scale
           ? [
               <StepNumber
-                key={name} label={scale.label} unit={scale.unit} min={scale.min} max={scale.max} step={scale.step} value={Number((base + (changes[name] ?? 0)).toFixed(6))} was={base}
+                key={name}
+                label={scale.label}
+                unit={scale.unit}
+                min={scale.min}
+                max={scale.max}
+                step={scale.step}
+                value={Number((base + (changes[name] ?? 0)).toFixed(6))}
+                was={base}
                 onChange={(value) => onChange({ ...changes, [name]: Number((value - base).toFixed(6)) })}
               />,
             ]

@@ -12,7 +12,11 @@ interface PageProps {
   title: string;
   aside?: ReactNode;
   /** Where one came from, if this is not one of the five places. */
-  back?: { label: string; href: Href; /** Not on a wide screen, where the list stands beside. */ isBesideList?: boolean };
+  back?: {
+    label: string;
+    href: Href;
+    /** Not on a wide screen, where the list stands beside. */ isBesideList?: boolean;
+  };
   /** The main action, kept at the foot of the page within the thumb's reach. */
   foot?: ReactNode;
   maxWidth?: number;
@@ -24,7 +28,16 @@ export function Page({ title, aside, back, foot, maxWidth = 720, children }: Pro
   const isWide = useWide();
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
-      <ScrollView contentContainerStyle={{ padding: SPACE.wide, paddingBottom: SPACE.broad, gap: SPACE.wide, width: '100%', maxWidth, alignSelf: 'flex-start' }}>
+      <ScrollView
+        contentContainerStyle={{
+          padding: SPACE.wide,
+          paddingBottom: SPACE.broad,
+          gap: SPACE.wide,
+          width: '100%',
+          maxWidth,
+          alignSelf: 'flex-start',
+        }}
+      >
         {back && !(back.isBesideList && isWide) ? <BackLink label={back.label} href={back.href} /> : null}
         <View style={{ gap: SPACE.hair }}>
           <Title>{title}</Title>
@@ -45,7 +58,19 @@ function BackLink({ label, href }: { label: string; href: Href }) {
   const { quench } = useTokens();
   const router = useRouter();
   return (
-    <LinkPress href={href} label={`Back to ${label}`} onGo={() => (router.canGoBack() ? router.back() : router.replace(href))} style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, alignSelf: 'flex-start', gap: SPACE.hair, marginVertical: -SPACE.small }}>
+    <LinkPress
+      href={href}
+      label={`Back to ${label}`}
+      onGo={() => (router.canGoBack() ? router.back() : router.replace(href))}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        minHeight: TARGET,
+        alignSelf: 'flex-start',
+        gap: SPACE.hair,
+        marginVertical: -SPACE.small,
+      }}
+    >
       <MaterialCommunityIcons name="arrow-left" size={20} color={quench} />
       <Aside style={{ color: quench }}>{label}</Aside>
     </LinkPress>

@@ -10,7 +10,18 @@ const fields: FormField[] = [
 ];
 const open = (over: Partial<Parameters<typeof RecordForm>[0]> = {}) => {
   const onSubmit = jest.fn();
-  renderWithBook(<RecordForm sections={[{ title: 'The material', fields }]} values={{ name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'chrome' }} draftName="test" submit="Write it down" isSubmitting={false} error={null} onSubmit={onSubmit} {...over} />);
+  renderWithBook(
+    <RecordForm
+      sections={[{ title: 'The material', fields }]}
+      values={{ name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'chrome' }}
+      draftName="test"
+      submit="Write it down"
+      isSubmitting={false}
+      error={null}
+      onSubmit={onSubmit}
+      {...over}
+    />,
+  );
   return onSubmit;
 };
 
@@ -19,7 +30,12 @@ describe('a form over a table of fields', () => {
     const onSubmit = open();
     fireEvent.press(screen.getByLabelText('vegetable'));
     fireEvent.press(screen.getByText('Write it down'));
-    await waitFor(() => expect(onSubmit).toHaveBeenCalledWith({ name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'vegetable' }, {}));
+    await waitFor(() =>
+      expect(onSubmit).toHaveBeenCalledWith(
+        { name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'vegetable' },
+        {},
+      ),
+    );
   });
 
   it('takes a number in another unit, and keeps how it was typed', async () => {
@@ -29,7 +45,10 @@ describe('a form over a table of fields', () => {
     fireEvent.press(screen.getByText('Write it down'));
     await waitFor(() => expect(onSubmit).toHaveBeenCalled());
     expect(onSubmit.mock.calls[0][0]).toMatchObject({ thicknessMm: 3.175, heatLimitC: 160 });
-    expect(onSubmit.mock.calls[0][1]).toEqual({ thicknessMm: { text: '0,125', unit: 'in' }, heatLimitC: { text: '320', unit: '°F' } });
+    expect(onSubmit.mock.calls[0][1]).toEqual({
+      thicknessMm: { text: '0,125', unit: 'in' },
+      heatLimitC: { text: '320', unit: '°F' },
+    });
   });
 
   it('begins with what was typed, not with what it was turned into', () => {

@@ -1,4 +1,11 @@
-import { convertUnit, fieldProblem, formatNumber, readTyped, type DetailField, type TypedQuantity } from '@keen-anvil/core/units';
+import {
+  convertUnit,
+  fieldProblem,
+  formatNumber,
+  readTyped,
+  type DetailField,
+  type TypedQuantity,
+} from '@keen-anvil/core/units';
 import { Button, Input } from '@rneui/themed';
 import { Fragment, useEffect, useRef, useState } from 'react';
 import { Controller, useForm, type Control } from 'react-hook-form';
@@ -43,14 +50,30 @@ interface RecordFormProps {
   isSubmitting: boolean;
   error: Error | null;
   /** For a stale write: what it is, how it stands now in words, and what to do about it. */
-  stale?: { what: string; sayTheirs: (current: never) => string; onKeepTheirs: () => void; onWriteMine: (current: never, values: FormValues, typed: Record<string, TypedQuantity>) => void };
+  stale?: {
+    what: string;
+    sayTheirs: (current: never) => string;
+    onKeepTheirs: () => void;
+    onWriteMine: (current: never, values: FormValues, typed: Record<string, TypedQuantity>) => void;
+  };
   onSubmit: (values: FormValues, typed: Record<string, TypedQuantity>) => void;
   /** Told whenever something is chosen, so that the fields can follow. */
   onChoose?: (name: string, value: string) => void;
 }
 
 /** A form over fields that are described by a table; what is wrong stands beneath its field, and nothing typed is lost. */
-export function RecordForm({ sections, values, typed = {}, draftName, submit, isSubmitting, error, stale, onSubmit, onChoose }: RecordFormProps) {
+export function RecordForm({
+  sections,
+  values,
+  typed = {},
+  draftName,
+  submit,
+  isSubmitting,
+  error,
+  stale,
+  onSubmit,
+  onChoose,
+}: RecordFormProps) {
   const { rust } = useTokens();
   const units = useUnits();
   const fields = sections.flatMap((section) => section.fields);
@@ -67,9 +90,18 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
   const start = (): Drafts => Object.fromEntries(fields.map((field) => [field.name, draftOf(field)]));
   const [kept] = useState(() => readDraft<Drafts>(draftName));
   const [isBack, setBack] = useState(kept !== null);
-  const { control, handleSubmit, getValues, reset, subscribe, setFocus } = useForm<Drafts>({ defaultValues: { ...start(), ...kept } });
+  const { control, handleSubmit, getValues, reset, subscribe, setFocus } = useForm<Drafts>({
+    defaultValues: { ...start(), ...kept },
+  });
   // What is typed is kept until it is written down.
-  useEffect(() => subscribe({ formState: { values: true }, callback: ({ values: now, name }) => name && keepDraft(draftName, now) }), [subscribe, draftName]);
+  useEffect(
+    () =>
+      subscribe({
+        formState: { values: true },
+        callback: ({ values: now, name }) => name && keepDraft(draftName, now),
+      }),
+    [subscribe, draftName],
+  );
   const wasSubmitting = useRef(false);
   useEffect(() => {
     if (wasSubmitting.current && !isSubmitting && !error) keepDraft(draftName, null);
@@ -82,7 +114,10 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
     tell(start());
   };
   // What a choice brings with it, as other fields, comes back with the draft too.
-  const tell = (drafts: Drafts) => fields.forEach(({ name, kind }) => kind === 'choice' && typeof drafts[name] === 'string' && onChoose?.(name, drafts[name]));
+  const tell = (drafts: Drafts) =>
+    fields.forEach(
+      ({ name, kind }) => kind === 'choice' && typeof drafts[name] === 'string' && onChoose?.(name, drafts[name]),
+    );
   useEffect(() => {
     if (kept) tell(kept);
     // Once, for what lay there when the form was opened.
@@ -103,7 +138,15 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
         <Fragment key={section.title}>
           {section.fields.length ? <Heading>{section.title}</Heading> : null}
           {section.fields.map((field) => (
-            <Field key={field.name} field={field} control={control} start={draftOf(field)} shownUnit={units.unitFor(field.unit ?? '')} refusal={apiError?.field === field.name ? apiError.message : undefined} onChoose={onChoose} />
+            <Field
+              key={field.name}
+              field={field}
+              control={control}
+              start={draftOf(field)}
+              shownUnit={units.unitFor(field.unit ?? '')}
+              refusal={apiError?.field === field.name ? apiError.message : undefined}
+              onChoose={onChoose}
+            />
           ))}
         </Fragment>
       ))}
@@ -121,8 +164,21 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
         />
       ) : (
         <>
-          {error ? <View role="alert"><Body style={{ color: rust }}>{error.message}</Body></View> : null}
-          <Button title={submit} loading={isSubmitting} onPress={() => void handleSubmit((drafts) => { const mine = read(drafts); onSubmit(mine.values, mine.typed); })()} />
+          {error ? (
+            <View role="alert">
+              <Body style={{ color: rust }}>{error.message}</Body>
+            </View>
+          ) : null}
+          <Button
+            title={submit}
+            loading={isSubmitting}
+            onPress={() =>
+              void handleSubmit((drafts) => {
+                const mine = read(drafts);
+                onSubmit(mine.values, mine.typed);
+              })()
+            }
+          />
         </>
       )}
     </View>
@@ -130,10 +186,18 @@ export function RecordForm({ sections, values, typed = {}, draftName, submit, is
 }
 
 function sayValues(fields: readonly FormField[], drafts: Drafts): string {
-  return fields.filter((field) => drafts[field.name] !== '' && drafts[field.name] !== false).slice(0, 6).map((field) => `${field.label.toLowerCase()} ${drafts[field.name] === true ? 'yes' : String(drafts[field.name])}`).join(', ');
+  return fields
+    .filter((field) => drafts[field.name] !== '' && drafts[field.name] !== false)
+    .slice(0, 6)
+    .map((field) => `${field.label.toLowerCase()} ${drafts[field.name] === true ? 'yes' : String(drafts[field.name])}`)
+    .join(', ');
 }
 
-function readDrafts(fields: readonly FormField[], drafts: Drafts, unitFor: (unit: string) => string): { values: FormValues; typed: Record<string, TypedQuantity> } {
+function readDrafts(
+  fields: readonly FormField[],
+  drafts: Drafts,
+  unitFor: (unit: string) => string,
+): { values: FormValues; typed: Record<string, TypedQuantity> } {
   const values: FormValues = {};
   const typed: Record<string, TypedQuantity> = {};
   for (const field of fields) {
@@ -145,7 +209,8 @@ function readDrafts(fields: readonly FormField[], drafts: Drafts, unitFor: (unit
       const unit = field.unit ?? '';
       const number = text ? readTyped(text, unitFor(unit), unit) : null;
       values[field.name] = number?.value ?? null;
-      if (number && number.unit !== unit) typed[field.name] = { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: number.unit };
+      if (number && number.unit !== unit)
+        typed[field.name] = { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: number.unit };
     }
   }
   return { values, typed };
@@ -153,7 +218,8 @@ function readDrafts(fields: readonly FormField[], drafts: Drafts, unitFor: (unit
 
 /** What is wrong with what stands in a field, as a sentence; undefined where nothing is. */
 export function draftProblem(field: FormField, draft: string | boolean, shownUnit: string): string | undefined {
-  if (draft === '' || (typeof draft === 'string' && !draft.trim())) return field.isNeeded ? `${field.label}: this is needed.` : undefined;
+  if (draft === '' || (typeof draft === 'string' && !draft.trim()))
+    return field.isNeeded ? `${field.label}: this is needed.` : undefined;
   if (field.kind !== 'number') return fieldProblem(field, draft) ?? undefined;
   const read = readTyped(String(draft), shownUnit, field.unit ?? '');
   return (read ? fieldProblem(field, read.value) : fieldProblem(field, String(draft))) ?? undefined;
@@ -180,9 +246,7 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
       render={({ field: { value, onChange, onBlur, ref }, fieldState }) => {
         const problem = fieldState.error?.message ?? refusal ?? '';
         if (field.kind === 'yes-no') {
-          return (
-            <Toggle label={field.label} value={value === true} onChange={onChange} />
-          );
+          return <Toggle label={field.label} value={value === true} onChange={onChange} />;
         }
         if (field.kind === 'choice') {
           return (
@@ -190,7 +254,10 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
               <Aside>{field.label}</Aside>
               <Chips
                 label={field.label}
-                options={(field.choices ?? []).map((choice) => ({ value: choice, label: field.choiceLabels?.[choice] ?? choice }))}
+                options={(field.choices ?? []).map((choice) => ({
+                  value: choice,
+                  label: field.choiceLabels?.[choice] ?? choice,
+                }))}
                 chosen={String(value)}
                 onChoose={(choice) => {
                   onChange(choice);
@@ -213,7 +280,11 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
               inputMode={field.kind === 'number' ? 'decimal' : 'text'}
               multiline={field.isLong}
               renderErrorMessage={false}
-              rightIcon={field.kind === 'colour' ? <ColourWell label={field.label} value={String(value)} onChange={onChange} /> : undefined}
+              rightIcon={
+                field.kind === 'colour' ? (
+                  <ColourWell label={field.label} value={String(value)} onChange={onChange} />
+                ) : undefined
+              }
             />
             <FieldHelp field={field} problem={problem} />
           </View>
@@ -225,11 +296,24 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
 
 /** The browser's own way to choose a colour, beside the typed one. */
 function ColourWell({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  return <input type="color" aria-label={`Choose: ${label}`} value={/^#[0-9a-f]{6}$/.test(value) ? value : '#9a9a9a'} onChange={(event) => onChange(event.target.value)} style={{ width: 48, height: 44, border: 'none', background: 'none', padding: 2 }} />;
+  return (
+    <input
+      type="color"
+      aria-label={`Choose: ${label}`}
+      value={/^#[0-9a-f]{6}$/.test(value) ? value : '#9a9a9a'}
+      onChange={(event) => onChange(event.target.value)}
+      style={{ width: 48, height: 44, border: 'none', background: 'none', padding: 2 }}
+    />
+  );
 }
 
 function FieldHelp({ field, problem }: { field: FormField; problem: string }) {
   const { rust } = useTokens();
-  if (problem) return <View role="alert"><Strong style={{ color: rust, fontSize: 15 }}>{problem}</Strong></View>;
+  if (problem)
+    return (
+      <View role="alert">
+        <Strong style={{ color: rust, fontSize: 15 }}>{problem}</Strong>
+      </View>
+    );
   return field.help ? <Aside>{field.help}</Aside> : null;
 }

@@ -24,7 +24,18 @@ interface StepNumberProps {
 const tidy = (value: number): number => Number(value.toFixed(6));
 
 /** A number as the machine shows it, with − and + in its own step, and typing allowed. */
-export function StepNumber({ label, unit, value, min, max, step, was, problem, typed: kept, onChange }: StepNumberProps) {
+export function StepNumber({
+  label,
+  unit,
+  value,
+  min,
+  max,
+  step,
+  was,
+  problem,
+  typed: kept,
+  onChange,
+}: StepNumberProps) {
   const tokens = useTokens();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? String(value);
@@ -41,7 +52,16 @@ export function StepNumber({ label, unit, value, min, max, step, was, problem, t
           setTyped(null);
           onChange(next, null);
         }}
-        style={{ width: 56, minHeight: 56, alignItems: 'center', justifyContent: 'center', borderWidth: 1, borderColor: tokens.slate, borderRadius: 4, opacity: isOut ? 0.35 : 1 }}
+        style={{
+          width: 56,
+          minHeight: 56,
+          alignItems: 'center',
+          justifyContent: 'center',
+          borderWidth: 1,
+          borderColor: tokens.slate,
+          borderRadius: 4,
+          opacity: isOut ? 0.35 : 1,
+        }}
       >
         <Figure style={{ fontSize: 28, lineHeight: 32 }}>{sign > 0 ? '+' : '−'}</Figure>
       </Pressable>
@@ -66,10 +86,23 @@ export function StepNumber({ label, unit, value, min, max, step, was, problem, t
           onChangeText={(text) => {
             setTyped(text);
             const read = readTyped(text, unit, unit);
-            if (read) onChange(read.value, read.unit === unit ? null : { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: read.unit });
+            if (read)
+              onChange(
+                read.value,
+                read.unit === unit ? null : { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: read.unit },
+              );
           }}
           onBlur={() => setTyped(null)}
-          style={{ width: 84, minHeight: TARGET, textAlign: 'center', fontFamily: FONT.number, fontSize: 28, color: isWrong ? tokens.rust : tokens.ink, borderBottomWidth: 2, borderColor: isWrong ? tokens.rust : tokens.slate }}
+          style={{
+            width: 84,
+            minHeight: TARGET,
+            textAlign: 'center',
+            fontFamily: FONT.number,
+            fontSize: 28,
+            color: isWrong ? tokens.rust : tokens.ink,
+            borderBottomWidth: 2,
+            borderColor: isWrong ? tokens.rust : tokens.slate,
+          }}
         />
         {key(1)}
       </View>

@@ -20,7 +20,14 @@ export function TextKey({ title, icon, label, isRisky, isDisabled, onPress }: Te
   const { quench, rust, slate } = useTokens();
   const colour = isDisabled ? slate : isRisky ? rust : quench;
   return (
-    <Pressable role="button" aria-label={label ?? title} aria-disabled={isDisabled} disabled={isDisabled} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, paddingRight: SPACE.small }}>
+    <Pressable
+      role="button"
+      aria-label={label ?? title}
+      aria-disabled={isDisabled}
+      disabled={isDisabled}
+      onPress={onPress}
+      style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, paddingRight: SPACE.small }}
+    >
       {icon ? <MaterialCommunityIcons name={icon} size={20} color={colour} /> : null}
       <Strong style={{ color: colour }}>{title}</Strong>
     </Pressable>

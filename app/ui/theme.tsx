@@ -13,7 +13,11 @@ interface Appearance {
   setLight: (light: Light) => void;
 }
 
-const AppearanceContext = createContext<Appearance>({ tokens: LIGHT, light: 'as the device', setLight: () => undefined });
+const AppearanceContext = createContext<Appearance>({
+  tokens: LIGHT,
+  light: 'as the device',
+  setLight: () => undefined,
+});
 
 /** The colours in force. */
 export const useTokens = (): Tokens => useContext(AppearanceContext).tokens;
@@ -31,7 +35,8 @@ export function BenchBookTheme({ children }: PropsWithChildren) {
   const tokens = isDark ? DARK : LIGHT;
   // What the browser draws itself, such as its scroll bars, follows.
   useEffect(() => {
-    if (Platform.OS === 'web' && typeof document !== 'undefined') document.documentElement.style.colorScheme = isDark ? 'dark' : 'light';
+    if (Platform.OS === 'web' && typeof document !== 'undefined')
+      document.documentElement.style.colorScheme = isDark ? 'dark' : 'light';
   }, [isDark]);
   const theme = useMemo(() => elementsTheme(tokens, isDark), [tokens, isDark]);
   const appearance = useMemo(
@@ -72,7 +77,11 @@ function elementsTheme(tokens: Tokens, isDark: boolean) {
     darkColors: colors,
     components: {
       Button: ({ type }: { type?: 'solid' | 'outline' | 'clear' }) => ({
-        titleStyle: { fontFamily: FONT.textBold, fontSize: 17, color: type === 'outline' ? tokens.quench : tokens.onStrong },
+        titleStyle: {
+          fontFamily: FONT.textBold,
+          fontSize: 17,
+          color: type === 'outline' ? tokens.quench : tokens.onStrong,
+        },
         buttonStyle: { minHeight: TARGET, borderRadius: 4, paddingHorizontal: 18 },
         disabledStyle: type === 'outline' ? { borderColor: tokens.rule } : { backgroundColor: tokens.rule },
         disabledTitleStyle: { color: tokens.slate },
@@ -86,7 +95,12 @@ function elementsTheme(tokens: Tokens, isDark: boolean) {
         placeholderTextColor: tokens.slate,
       },
       // Off is hollow, on is full; Elements would show both in the primary colour.
-      Switch: { thumbColor: tokens.slate, ...({ activeThumbColor: tokens.onStrong } as object), trackColor: { false: tokens.rule, true: tokens.quench }, style: { height: 32, width: 64 } },
+      Switch: {
+        thumbColor: tokens.slate,
+        ...({ activeThumbColor: tokens.onStrong } as object),
+        trackColor: { false: tokens.rule, true: tokens.quench },
+        style: { height: 32, width: 64 },
+      },
       Text: { style: { fontFamily: FONT.text, color: tokens.ink } },
     },
   });

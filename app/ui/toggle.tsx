@@ -14,7 +14,15 @@ interface ToggleProps {
 /** Something that is so or not so. */
 export function Toggle({ label, name = label, value, onChange }: ToggleProps) {
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', minHeight: TARGET, justifyContent: 'space-between', gap: SPACE.small }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        minHeight: TARGET,
+        justifyContent: 'space-between',
+        gap: SPACE.small,
+      }}
+    >
       {/* The words turn it too: a switch alone is small for a finger. */}
       <View {...{ onClick: () => onChange(!value) }} style={{ flex: 1, minHeight: TARGET, justifyContent: 'center' }}>
         <Body>{label}</Body>

@@ -3,13 +3,23 @@ import { Text, type StyleProp, type TextStyle } from 'react-native';
 import { useTokens } from './theme';
 import { FONT } from './tokens';
 
-type TypeProps = PropsWithChildren<{ style?: StyleProp<TextStyle>; numberOfLines?: number; testID?: string; /** Said at once by a screen reader, as a save that failed. */ role?: 'alert' }>;
+type TypeProps = PropsWithChildren<{
+  style?: StyleProp<TextStyle>;
+  numberOfLines?: number;
+  testID?: string;
+  /** Said at once by a screen reader, as a save that failed. */ role?: 'alert';
+}>;
 
 /** The name of a page. */
 export function Title({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <Text role="heading" aria-level={1} style={[{ fontFamily: FONT.headingBold, fontSize: 30, lineHeight: 36, color: ink }, style]} {...rest}>
+    <Text
+      role="heading"
+      aria-level={1}
+      style={[{ fontFamily: FONT.headingBold, fontSize: 30, lineHeight: 36, color: ink }, style]}
+      {...rest}
+    >
       {children}
     </Text>
   );
@@ -19,7 +29,12 @@ export function Title({ children, style, ...rest }: TypeProps) {
 export function Heading({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <Text role="heading" aria-level={2} style={[{ fontFamily: FONT.heading, fontSize: 20, lineHeight: 26, color: ink }, style]} {...rest}>
+    <Text
+      role="heading"
+      aria-level={2}
+      style={[{ fontFamily: FONT.heading, fontSize: 20, lineHeight: 26, color: ink }, style]}
+      {...rest}
+    >
       {children}
     </Text>
   );
@@ -57,7 +72,10 @@ export function Aside({ children, style, ...rest }: TypeProps) {
 export function Figure({ children, style, ...rest }: TypeProps) {
   const { ink } = useTokens();
   return (
-    <Text style={[{ fontFamily: FONT.number, fontSize: 16, color: ink, fontVariant: ['tabular-nums'] }, style]} {...rest}>
+    <Text
+      style={[{ fontFamily: FONT.number, fontSize: 16, color: ink, fontVariant: ['tabular-nums'] }, style]}
+      {...rest}
+    >
       {children}
     </Text>
   );

@@ -33,7 +33,9 @@ export function useUnits(): Units {
 
 /** Gives everything below it the maker's units, kept on this device. */
 export function UnitsProvider({ children }: PropsWithChildren) {
-  const [chosen, setChosen] = useState<Chosen>(() => KINDS.reduce((all, kind) => ({ ...all, [kind]: kept(kind) }), USUAL));
+  const [chosen, setChosen] = useState<Chosen>(() =>
+    KINDS.reduce((all, kind) => ({ ...all, [kind]: kept(kind) }), USUAL),
+  );
   const units = useMemo(
     () =>
       unitsOf(chosen, (kind, unit) => {

@@ -27,7 +27,8 @@ export function readDraft<T>(name: string): T | null {
 }
 
 /** Keeps what is typed into a form; null forgets it. */
-export const keepDraft = (name: string, value: unknown): void => writePreference(keyOf(name), value === null ? '' : JSON.stringify(value));
+export const keepDraft = (name: string, value: unknown): void =>
+  writePreference(keyOf(name), value === null ? '' : JSON.stringify(value));
 
 /**
  * A form's state that outlives reload, Back and a crash.

@@ -6,11 +6,33 @@ import { Chips } from './chips';
 const REASONS = ['new roll', 'blade older', 'colder shop', 'stiffer sheet', 'new blade'] as const;
 
 /** The reason of a change: at one tap, or in words. */
-export function Why({ value, name, placeholder, onChange }: { value: string; name: string; placeholder: string; onChange: (reason: string) => void }) {
+export function Why({
+  value,
+  name,
+  placeholder,
+  onChange,
+}: {
+  value: string;
+  name: string;
+  placeholder: string;
+  onChange: (reason: string) => void;
+}) {
   return (
     <View>
-      <Chips label="Reasons" options={REASONS.map((reason) => ({ value: reason, label: reason }))} chosen={REASONS.find((reason) => reason === value) ?? null} onChoose={onChange} />
-      <Input label="Why?" aria-label={name} placeholder={placeholder} value={value} onChangeText={onChange} renderErrorMessage={false} />
+      <Chips
+        label="Reasons"
+        options={REASONS.map((reason) => ({ value: reason, label: reason }))}
+        chosen={REASONS.find((reason) => reason === value) ?? null}
+        onChoose={onChange}
+      />
+      <Input
+        label="Why?"
+        aria-label={name}
+        placeholder={placeholder}
+        value={value}
+        onChangeText={onChange}
+        renderErrorMessage={false}
+      />
     </View>
   );
 }

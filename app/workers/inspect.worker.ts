@@ -13,7 +13,13 @@ const worker = {
   },
   forgetShapes: (): void => shapes.clear(),
   inspectStep: ({ step, check }: NumberedRequest): Inspection =>
-    inspectStep({ step: { ...step, parts: step.parts.map(({ shape, ...part }) => ({ ...part, contours: shapes.get(shape)! })) }, check }, memo),
+    inspectStep(
+      {
+        step: { ...step, parts: step.parts.map(({ shape, ...part }) => ({ ...part, contours: shapes.get(shape)! })) },
+        check,
+      },
+      memo,
+    ),
 };
 export type InspectWorker = typeof worker;
 

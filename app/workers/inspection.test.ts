@@ -2,8 +2,24 @@ import { longPlotter } from '../../core/testing/shop';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import { inspectStep, type InspectionRequest } from './inspection';
 
-const square: CurveContour = { closed: true, start: [0, 0], segments: [['L', 40, 0], ['L', 40, 40], ['L', 0, 40]] };
-const dot: CurveContour = { closed: true, start: [50, 10], segments: [['L', 50.4, 10], ['L', 50.4, 10.4], ['L', 50, 10.4]] };
+const square: CurveContour = {
+  closed: true,
+  start: [0, 0],
+  segments: [
+    ['L', 40, 0],
+    ['L', 40, 40],
+    ['L', 0, 40],
+  ],
+};
+const dot: CurveContour = {
+  closed: true,
+  start: [50, 10],
+  segments: [
+    ['L', 50.4, 10],
+    ['L', 50.4, 10.4],
+    ['L', 50, 10.4],
+  ],
+};
 
 const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
   step: {
@@ -35,7 +51,11 @@ const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
 describe('a step looked at in the worker', () => {
   it('comes back drawn, timed and checked', () => {
     const { parts, findings, seconds, cutMm, isRough } = inspectStep(request());
-    expect(parts[0]).toMatchObject({ id: 'a', path: 'M20 30L60 30L60 70L20 70Z', bounds: { minX: 20, minY: 30, maxX: 60, maxY: 70 } });
+    expect(parts[0]).toMatchObject({
+      id: 'a',
+      path: 'M20 30L60 30L60 70L20 70Z',
+      bounds: { minX: 20, minY: 30, maxX: 60, maxY: 70 },
+    });
     expect(cutMm).toBeCloseTo(160 + 1.6, 6);
     expect(seconds).toBeGreaterThan(161.6 / 150);
     expect(isRough).toBe(false);

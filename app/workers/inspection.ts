@@ -38,7 +38,12 @@ export interface Inspection {
 export function inspectStep({ step, check }: InspectionRequest, memo: PartMemo = new Map()): Inspection {
   const { placed, estimate, isRough } = planStep(step);
   return {
-    parts: placed.map(({ id, name, contours, bounds }) => ({ id, name, bounds, path: contours.map(pathData).join('') })),
+    parts: placed.map(({ id, name, contours, bounds }) => ({
+      id,
+      name,
+      bounds,
+      path: contours.map(pathData).join(''),
+    })),
     findings: checkStep({ ...check, placed }, memo),
     seconds: estimate.seconds,
     isRough,

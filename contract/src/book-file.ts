@@ -1,6 +1,31 @@
-import { PROCESS_NAMES, SOURCES, OUTCOMES, type Changes, type Outcome, type ProcessName, type Settings, type Source } from '@keen-anvil/core/recipes';
+import {
+  PROCESS_NAMES,
+  SOURCES,
+  OUTCOMES,
+  type Changes,
+  type Outcome,
+  type ProcessName,
+  type Settings,
+  type Source,
+} from '@keen-anvil/core/recipes';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBase64, IsBoolean, IsIn, IsInt, IsISO8601, IsNumber, IsOptional, IsString, IsUUID, Length, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBase64,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import type { TypedSettings } from './answers';
 import { IsSettings, IsTyped, Words } from './requests/fields';
 import { NewMachine, NewMaterial, NewStockPiece, NewTool } from './requests/shop';
@@ -86,7 +111,12 @@ export class BookRecipe {
   @IsISO8601() createdAt!: string;
   @IsBoolean() isArchived!: boolean;
   /** Oldest first; the last one holds. */
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(5000) @ValidateNested({ each: true }) @Type(() => BookRevision) revisions!: BookRevision[];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => BookRevision)
+  revisions!: BookRevision[];
   @IsArray() @ArrayMaxSize(20_000) @ValidateNested({ each: true }) @Type(() => BookEvidence) evidence!: BookEvidence[];
   @IsArray() @ArrayMaxSize(2000) @ValidateNested({ each: true }) @Type(() => BookVariant) variants!: BookVariant[];
 }

@@ -14,7 +14,8 @@ export interface StepBed {
 }
 
 /** Whether a step should be asked “engrave or cut?”: its shapes are filled, and nobody has said yet what is done with them. */
-export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'isProcessGuessed' | 'parts'>): boolean => isProcessGuessed && parts.some((part) => part.isFilled);
+export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'isProcessGuessed' | 'parts'>): boolean =>
+  isProcessGuessed && parts.some((part) => part.isFilled);
 
 /** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
 export function checkedStep(step: StepView, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
@@ -28,9 +29,17 @@ export function checkedStep(step: StepView, { machine, material, piece, tool }: 
     temper: recipe?.temper ?? null,
     tool: { name: tool.name, kind: tool.kind, wear: tool.wear, life: tool.life },
     holder: step.holder,
-    material: { name: material.name, family: familyOf(material.family).name, smallestDetailMm: material.smallestDetailMm, mirrored: material.mirrored, inStock: piece.count },
+    material: {
+      name: material.name,
+      family: familyOf(material.family).name,
+      smallestDetailMm: material.smallestDetailMm,
+      mirrored: material.mirrored,
+      inStock: piece.count,
+    },
     mirrored: step.mirrored,
-    scripts: Object.fromEntries(step.parts.flatMap((part) => (part.script ? [[part.id, `${part.artworkId} ${part.script}`]] : []))),
+    scripts: Object.fromEntries(
+      step.parts.flatMap((part) => (part.script ? [[part.id, `${part.artworkId} ${part.script}`]] : [])),
+    ),
   };
 }
 
@@ -42,8 +51,23 @@ const laid = ({ id, stepId, contours, place }: PartView): PartOnPiece[] => {
 /** What the checks of a whole job need to know. */
 export function checkedJob(job: JobDetail): CheckedJob {
   return {
-    steps: job.steps.filter((step) => !step.isSkipped).map(({ id, position, process, stockPieceId, mirrored, claims, parts }) => ({ id, number: position + 1, process, stockPieceId, mirrored, claims, parts: parts.flatMap(laid) })),
+    steps: job.steps
+      .filter((step) => !step.isSkipped)
+      .map(({ id, position, process, stockPieceId, mirrored, claims, parts }) => ({
+        id,
+        number: position + 1,
+        process,
+        stockPieceId,
+        mirrored,
+        claims,
+        parts: parts.flatMap(laid),
+      })),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
-    drawings: job.artworks.map(({ fileName, keptWidthMm, keptHeightMm, scaleX, scaleY, asks }) => ({ fileName, widthMm: keptWidthMm * scaleX, heightMm: keptHeightMm * scaleY, isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1 })),
+    drawings: job.artworks.map(({ fileName, keptWidthMm, keptHeightMm, scaleX, scaleY, asks }) => ({
+      fileName,
+      widthMm: keptWidthMm * scaleX,
+      heightMm: keptHeightMm * scaleY,
+      isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1,
+    })),
   };
 }

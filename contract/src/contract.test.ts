@@ -1,7 +1,16 @@
 import { ContractError, ArtworkChange, NewRecipe, NewRun, Nudge, parseContract } from './index';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
-const recipe = { id, machineId: id, toolId: id, materialId: id, process: 'kiss-cut', settings: { force: 14, speed: 5 }, source: 'guess', reason: '' };
+const recipe = {
+  id,
+  machineId: id,
+  toolId: id,
+  materialId: id,
+  process: 'kiss-cut',
+  settings: { force: 14, speed: 5 },
+  source: 'guess',
+  reason: '',
+};
 
 const refusal = (parse: () => unknown): ContractError => {
   try {
@@ -20,10 +29,17 @@ describe('the contract between app and server', () => {
   });
 
   it('refuses in sentences that name the field', () => {
-    expect(refusal(() => parseContract(ArtworkChange, { version: 1, widthMm: 0 }))).toMatchObject({ field: 'widthMm', message: 'The width goes from 1 to 10000 mm.' });
-    expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe('Choose at least one part.');
+    expect(refusal(() => parseContract(ArtworkChange, { version: 1, widthMm: 0 }))).toMatchObject({
+      field: 'widthMm',
+      message: 'The width goes from 1 to 10000 mm.',
+    });
+    expect(refusal(() => parseContract(Nudge, { partIds: [], dxMm: 1, dyMm: 0 })).message).toBe(
+      'Choose at least one part.',
+    );
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { force: 'much' } })).field).toBe('settings');
-    expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain('depth, force, power');
+    expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain(
+      'depth, force, power',
+    );
     expect(refusal(() => parseContract(NewRun, { seriesId: 'x', speedUp: 1 })).field).toBe('seriesId');
   });
 

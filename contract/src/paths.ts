@@ -28,16 +28,20 @@ export const paths = {
   variantEnd: (id: string) => `/api/variants/${id}/end`,
   nails: '/api/nails',
   suggestion: '/api/suggestion',
-  bookFile: (format: 'json' | 'csv', recipeIds: string[] = []) => `/api/book.${format}${recipeIds.length ? `?recipes=${recipeIds.join(',')}` : ''}`,
+  bookFile: (format: 'json' | 'csv', recipeIds: string[] = []) =>
+    `/api/book.${format}${recipeIds.length ? `?recipes=${recipeIds.join(',')}` : ''}`,
   bookImport: (fileName: string, isPreview: boolean, leaveOutRefused = false) =>
     `/api/book/import?fileName=${encodeURIComponent(fileName)}&preview=${isPreview}&leaveOut=${leaveOutRefused}`,
   cards: (recipeIds: string[]) => `/api/cards.pdf?recipes=${recipeIds.join(',')}`,
   labels: (materialIds: string[]) => `/api/labels.pdf?materials=${materialIds.join(',')}`,
   recipeTunings: (recipeId: string) => `/api/recipes/${recipeId}/tunings`,
-  recipeWindow: (recipeId: string, x: string | null = null, y: string | null = null) => `/api/recipes/${recipeId}/window${x ? `?x=${x}${y ? `&y=${y}` : ''}` : ''}`,
+  recipeWindow: (recipeId: string, x: string | null = null, y: string | null = null) =>
+    `/api/recipes/${recipeId}/window${x ? `?x=${x}${y ? `&y=${y}` : ''}` : ''}`,
   recipeTone: (recipeId: string) => `/api/recipes/${recipeId}/tone`,
-  toneFile: (recipeId: string, quantity: string, values: number[]) => `/api/recipes/${recipeId}/tone/machine-file?quantity=${quantity}&values=${values.join(',')}`,
-  toneOnStandIn: (recipeId: string, quantity: string, values: number[]) => `/api/recipes/${recipeId}/tone/stand-in?quantity=${quantity}&values=${values.join(',')}`,
+  toneFile: (recipeId: string, quantity: string, values: number[]) =>
+    `/api/recipes/${recipeId}/tone/machine-file?quantity=${quantity}&values=${values.join(',')}`,
+  toneOnStandIn: (recipeId: string, quantity: string, values: number[]) =>
+    `/api/recipes/${recipeId}/tone/stand-in?quantity=${quantity}&values=${values.join(',')}`,
   tunings: '/api/tunings',
   tuning: (id: string) => `/api/tunings/${id}`,
   tuningAdvice: (id: string) => `/api/tunings/${id}/advice`,

@@ -1,7 +1,26 @@
-import { ContractError, NewToneLadder, NewTrialSheet, NewTuning, parseContract, paths, TrialRun, TrialVerdict, TuningEnd } from './index';
+import {
+  ContractError,
+  NewToneLadder,
+  NewTrialSheet,
+  NewTuning,
+  parseContract,
+  paths,
+  TrialRun,
+  TrialVerdict,
+  TuningEnd,
+} from './index';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
-const tuning = { id, start: { force: 22, speed: 2, passes: 1 }, startSpread: 0.35, fixed: ['speed'], jobId: null, stockPieceId: id, scrapWidthMm: 300, scrapLengthMm: 500 };
+const tuning = {
+  id,
+  start: { force: 22, speed: 2, passes: 1 },
+  startSpread: 0.35,
+  fixed: ['speed'],
+  jobId: null,
+  stockPieceId: id,
+  scrapWidthMm: 300,
+  scrapLengthMm: 500,
+};
 const fieldOf = (parse: () => unknown): string | null => {
   try {
     parse();
@@ -15,7 +34,9 @@ const fieldOf = (parse: () => unknown): string | null => {
 describe('a tuning in the contract', () => {
   it('is taken with where it begins, how sure that is, and its scrap', () => {
     expect(parseContract(NewTuning, tuning)).toMatchObject({ start: { force: 22 }, fixed: ['speed'] });
-    expect(fieldOf(() => parseContract(NewTuning, { ...tuning, jobId: undefined, stockPieceId: undefined }))).toBeNull();
+    expect(
+      fieldOf(() => parseContract(NewTuning, { ...tuning, jobId: undefined, stockPieceId: undefined })),
+    ).toBeNull();
   });
 
   it.each([
@@ -54,14 +75,30 @@ describe('a trial sheet in the contract', () => {
 });
 
 describe('a tone ladder in the contract', () => {
-  const patches = [{ value: 10, darkness: 0.1 }, { value: 40, darkness: 0.8 }];
+  const patches = [
+    { value: 10, darkness: 0.1 },
+    { value: 40, darkness: 0.8 },
+  ];
 
   it('has patches with a darkness from 0 to 1, and no more than fit', () => {
     expect(parseContract(NewToneLadder, { quantity: 'power', patches }).patches).toEqual(patches);
-    expect(fieldOf(() => parseContract(NewToneLadder, { quantity: 'power', patches: [{ value: 10, darkness: 1.2 }] }))).toBe('patches.0.darkness');
+    expect(
+      fieldOf(() => parseContract(NewToneLadder, { quantity: 'power', patches: [{ value: 10, darkness: 1.2 }] })),
+    ).toBe('patches.0.darkness');
     expect(fieldOf(() => parseContract(NewToneLadder, { quantity: 'luck', patches }))).toBe('quantity');
-    expect(fieldOf(() => parseContract(NewToneLadder, { quantity: 'power', patches: Array.from({ length: 25 }, (_, value) => ({ value, darkness: 0 })) }))).toBe('patches');
-    expect(fieldOf(() => parseContract(NewToneLadder, { quantity: 'power', patches: [{ value: 10, darkness: 0.1, colour: 'red' }] }))).not.toBeNull();
+    expect(
+      fieldOf(() =>
+        parseContract(NewToneLadder, {
+          quantity: 'power',
+          patches: Array.from({ length: 25 }, (_, value) => ({ value, darkness: 0 })),
+        }),
+      ),
+    ).toBe('patches');
+    expect(
+      fieldOf(() =>
+        parseContract(NewToneLadder, { quantity: 'power', patches: [{ value: 10, darkness: 0.1, colour: 'red' }] }),
+      ),
+    ).not.toBeNull();
   });
 });
 
@@ -69,6 +106,8 @@ describe('the addresses of tuning', () => {
   it('carry what is asked', () => {
     expect(paths.recipeWindow(id)).toBe(`/api/recipes/${id}/window`);
     expect(paths.recipeWindow(id, 'force', 'speed')).toBe(`/api/recipes/${id}/window?x=force&y=speed`);
-    expect(paths.toneFile(id, 'power', [10, 20])).toBe(`/api/recipes/${id}/tone/machine-file?quantity=power&values=10,20`);
+    expect(paths.toneFile(id, 'power', [10, 20])).toBe(
+      `/api/recipes/${id}/tone/machine-file?quantity=power&values=10,20`,
+    );
   });
 });

@@ -18,7 +18,8 @@ export class ContractError extends Error {
  * @throws ContractError for the first field that does not keep to the contract, and for fields it does not know
  */
 export function parseContract<T extends object>(type: ClassConstructor<T>, plain: unknown): T {
-  if (typeof plain !== 'object' || plain === null || Array.isArray(plain)) throw new ContractError('An object was expected.', '');
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    throw new ContractError('An object was expected.', '');
   const instance = plainToInstance(type, plain);
   const [first] = validateSync(instance, { whitelist: true, forbidNonWhitelisted: true, stopAtFirstError: true });
   if (first) throw toContractError(first, '');

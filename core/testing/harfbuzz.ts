@@ -10,13 +10,29 @@ import { harfbuzzFont, type LoadedFont } from '../src/artwork';
  */
 export async function loadHarfBuzz(): Promise<typeof HarfBuzz> {
   const folder = join(dirname(require.resolve('harfbuzzjs/dist/harfbuzz.wasm')), '.');
-  const module = readFileSync(join(folder, 'harfbuzz.js'), 'utf8').replace(/import\.meta\.url/g, JSON.stringify(`file://${folder}/harfbuzz.js`)).replace(/await import\("module"\)/g, '({ createRequire: () => nodeRequire })').replace(/export default \w+;?/, '');
-  const index = readFileSync(join(folder, 'index.mjs'), 'utf8').replace(/^import .*$/m, '').replace('init(await createHarfBuzz());', 'init(await createHarfBuzz({ wasmBinary }));').replace(/export \{([^}]*)\};?/, 'return {$1};');
-  const run = new Function('nodeRequire', 'wasmBinary', 'TextDecoder', 'process', `${module}\nreturn (async () => {${index}})();`) as (...given: unknown[]) => Promise<typeof HarfBuzz>;
+  const module = readFileSync(join(folder, 'harfbuzz.js'), 'utf8')
+    .replace(/import\.meta\.url/g, JSON.stringify(`file://${folder}/harfbuzz.js`))
+    .replace(/await import\("module"\)/g, '({ createRequire: () => nodeRequire })')
+    .replace(/export default \w+;?/, '');
+  const index = readFileSync(join(folder, 'index.mjs'), 'utf8')
+    .replace(/^import .*$/m, '')
+    .replace('init(await createHarfBuzz());', 'init(await createHarfBuzz({ wasmBinary }));')
+    .replace(/export \{([^}]*)\};?/, 'return {$1};');
+  const run = new Function(
+    'nodeRequire',
+    'wasmBinary',
+    'TextDecoder',
+    'process',
+    `${module}\nreturn (async () => {${index}})();`,
+  ) as (...given: unknown[]) => Promise<typeof HarfBuzz>;
   return run(require, readFileSync(join(folder, 'harfbuzz.wasm')), NodeDecoder, process);
 }
 
 /** A font of a package, or of a file of the machine, ready to be set. */
 export async function testFont(file: string, isScript = false): Promise<LoadedFont> {
-  return harfbuzzFont(await loadHarfBuzz(), readFileSync(file.startsWith('/') ? file : require.resolve(`@expo-google-fonts/${file}`)), isScript);
+  return harfbuzzFont(
+    await loadHarfBuzz(),
+    readFileSync(file.startsWith('/') ? file : require.resolve(`@expo-google-fonts/${file}`)),
+    isScript,
+  );
 }

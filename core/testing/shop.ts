@@ -1,6 +1,13 @@
 import type { Dial, Machine } from '../src/machines';
 
-const dial = (name: string, label: string, unit: string, physicalUnit: string, range: [number, number, number], calibration: [number, number][]): Dial => ({
+const dial = (
+  name: string,
+  label: string,
+  unit: string,
+  physicalUnit: string,
+  range: [number, number, number],
+  calibration: [number, number][],
+): Dial => ({
   name,
   label,
   unit,
@@ -30,11 +37,49 @@ export const longPlotter: Machine = {
   homes: false,
   holders: 2,
   maxPasses: 4,
-  motion: { accelerationMmS2: 3000, topSpeedMmS: 400, travelSpeedMmS: 500, junctionDeviationMm: 0.05, headDownSeconds: 0.06, headUpSeconds: 0.05 },
+  motion: {
+    accelerationMmS2: 3000,
+    topSpeedMmS: 400,
+    travelSpeedMmS: 500,
+    junctionDeviationMm: 0.05,
+    headDownSeconds: 0.06,
+    headUpSeconds: 0.05,
+  },
   dials: [
-    dial('depth', 'Blade depth', 'clicks', 'mm', [0, 20, 1], [[2, 0.2], [10, 1]]),
-    dial('force', 'Force', '', 'gf', [1, 40, 1], [[5, 40], [20, 160], [40, 320]]),
-    dial('speed', 'Speed', '', 'mm/s', [1, 12, 1], [[1, 30], [12, 360]]),
+    dial(
+      'depth',
+      'Blade depth',
+      'clicks',
+      'mm',
+      [0, 20, 1],
+      [
+        [2, 0.2],
+        [10, 1],
+      ],
+    ),
+    dial(
+      'force',
+      'Force',
+      '',
+      'gf',
+      [1, 40, 1],
+      [
+        [5, 40],
+        [20, 160],
+        [40, 320],
+      ],
+    ),
+    dial(
+      'speed',
+      'Speed',
+      '',
+      'mm/s',
+      [1, 12, 1],
+      [
+        [1, 30],
+        [12, 360],
+      ],
+    ),
   ],
 };
 
@@ -55,8 +100,28 @@ export const otherPlotter: Machine = {
   id: 'other',
   name: 'Other plotter',
   dials: [
-    dial('force', 'Force', 'gf', 'gf', [10, 500, 10], [[10, 10], [500, 500]]),
-    dial('speed', 'Speed', 'mm/s', 'mm/s', [10, 600, 10], [[10, 10], [600, 600]]),
+    dial(
+      'force',
+      'Force',
+      'gf',
+      'gf',
+      [10, 500, 10],
+      [
+        [10, 10],
+        [500, 500],
+      ],
+    ),
+    dial(
+      'speed',
+      'Speed',
+      'mm/s',
+      'mm/s',
+      [10, 600, 10],
+      [
+        [10, 10],
+        [600, 600],
+      ],
+    ),
   ],
 };
 
@@ -74,7 +139,20 @@ export const diode: Machine = {
   spotMm: 0.1,
   homes: true,
   dials: [
-    { ...dial('power', 'Power', '%', 'W', [1, 100, 1], [[10, 1], [100, 10]]), isRated: true },
+    {
+      ...dial(
+        'power',
+        'Power',
+        '%',
+        'W',
+        [1, 100, 1],
+        [
+          [10, 1],
+          [100, 10],
+        ],
+      ),
+      isRated: true,
+    },
     dial('speed', 'Speed', 'mm/min', 'mm/s', [100, 6000, 50], []),
   ],
 };
@@ -87,5 +165,8 @@ export const clam: Machine = {
   kind: 'clam-press',
   workWidthMm: 380,
   workLengthMm: 380,
-  dials: [dial('temperature', 'Temperature', '°C', '°C', [60, 220, 1], []), dial('dwell', 'Timer', 's', 's', [1, 300, 1], [])],
+  dials: [
+    dial('temperature', 'Temperature', '°C', '°C', [60, 220, 1], []),
+    dial('dwell', 'Timer', 's', 's', [1, 300, 1], []),
+  ],
 };

@@ -23,7 +23,13 @@ export interface AppParts extends ApiParts {
 const REQUESTS_PER_MINUTE = 3000;
 
 /** The whole web server: API under /api, the built app for everything else. */
-export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE, hosts = [], ...parts }: AppParts): Express {
+export function createApp({
+  log,
+  webDir,
+  requestsPerMinute = REQUESTS_PER_MINUTE,
+  hosts = [],
+  ...parts
+}: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -50,11 +56,29 @@ export function createApp({ log, webDir, requestsPerMinute = REQUESTS_PER_MINUTE
     }),
   );
   app.use(pinoHttp({ logger: log, autoLogging: { ignore: (request) => !request.url?.startsWith('/api') } }));
-  app.use('/api', ownPagesOnly(hosts), rateLimit({ windowMs: 60_000, limit: requestsPerMinute, standardHeaders: true, legacyHeaders: false, validate: false, message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } } }), apiRouter(parts));
+  app.use(
+    '/api',
+    ownPagesOnly(hosts),
+    rateLimit({
+      windowMs: 60_000,
+      limit: requestsPerMinute,
+      standardHeaders: true,
+      legacyHeaders: false,
+      validate: false,
+      message: { error: { code: 'too-many', message: 'Too many requests in a minute. Wait a little.' } },
+    }),
+    apiRouter(parts),
+  );
   if (webDir && existsSync(webDir)) {
-    app.use(express.static(webDir, { index: false, setHeaders: (response, path) => {
-      if (path.includes('/_expo/static/')) response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
-    } }));
+    app.use(
+      express.static(webDir, {
+        index: false,
+        setHeaders: (response, path) => {
+          if (path.includes('/_expo/static/'))
+            response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
+        },
+      }),
+    );
     app.get('/{*path}', (_request, response) => response.sendFile(join(webDir, 'index.html')));
   }
   app.use(answerProblem);

@@ -24,13 +24,24 @@ async function main(): Promise<void> {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is missing: the address of the PostgreSQL database.');
   const port = Number(process.env.PORT ?? 8300);
-  const log = pino({ level: process.env.LOG_LEVEL ?? 'info' }, destination({ dest: process.env.LOG_FILE ?? 1, sync: false, mkdir: true }));
+  const log = pino(
+    { level: process.env.LOG_LEVEL ?? 'info' },
+    destination({ dest: process.env.LOG_FILE ?? 1, sync: false, mkdir: true }),
+  );
   const pool = createPool(url);
   pool.on('error', (error) => log.error({ err: error }, 'a database connection was lost'));
   const heavy = new HeavyPool();
   await prepareDatabase(pool, url, heavy);
   const parts = assemble({ pool, url, heavy, log });
-  const app = createApp({ ...parts, log, webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist'), hosts: (process.env.HOSTS ?? '').split(',').map((name) => name.trim().toLowerCase()).filter(Boolean) });
+  const app = createApp({
+    ...parts,
+    log,
+    webDir: process.env.WEB_DIR ?? join(__dirname, '../../app/dist'),
+    hosts: (process.env.HOSTS ?? '')
+      .split(',')
+      .map((name) => name.trim().toLowerCase())
+      .filter(Boolean),
+  });
   await parts.watch.start();
   parts.keeper.wake();
   const server = app.listen(port, '127.0.0.1');
@@ -68,7 +79,8 @@ async function drain(server: Server): Promise<void> {
     lastCame = performance.now();
     response.setHeader('Connection', 'close');
   });
-  while (performance.now() - lastCame < QUIET_MS && performance.now() - began < LAST_CALL_MS) await new Promise((resolve) => setTimeout(resolve, IDLE_LOOK_MS));
+  while (performance.now() - lastCame < QUIET_MS && performance.now() - began < LAST_CALL_MS)
+    await new Promise((resolve) => setTimeout(resolve, IDLE_LOOK_MS));
   return new Promise((resolve) => {
     const looking = setInterval(() => server.closeIdleConnections(), IDLE_LOOK_MS);
     const late = setTimeout(() => server.closeAllConnections(), DRAIN_MS);

@@ -22,7 +22,8 @@ interface RequestInWorkshop extends Request {
 export function enterWorkshop(pool: Pool): RequestHandler {
   return async (request: RequestInWorkshop, _response: Response, next: NextFunction) => {
     const named: unknown = (request.cookies as Record<string, unknown> | undefined)?.[WORKSHOP_COOKIE];
-    const isThere = typeof named === 'string' && isUuid(named) && (await listWorkshops(pool)).some(({ id }) => id === named);
+    const isThere =
+      typeof named === 'string' && isUuid(named) && (await listWorkshops(pool)).some(({ id }) => id === named);
     request.workshopId = isThere ? named : DEMO_WORKSHOP_ID;
     here.run(request.workshopId, next);
   };

@@ -10,7 +10,11 @@ export function asker(server: () => TestServer) {
     api,
     get,
     /** The recipe that a search puts first. */
-    find: async (words: string) => get<RecipeDetail>(paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id)),
-    byName: async <T extends { name: string }>(path: string, name: string) => (await get<T[]>(path)).find((row) => row.name === name)!,
+    find: async (words: string) =>
+      get<RecipeDetail>(
+        paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id),
+      ),
+    byName: async <T extends { name: string }>(path: string, name: string) =>
+      (await get<T[]>(path)).find((row) => row.name === name)!,
   };
 }

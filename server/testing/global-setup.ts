@@ -9,7 +9,8 @@ export const TEMPLATE = 'keen_anvil_template';
 /** Makes the database that every test file copies: migrated, with the demo. */
 export default async function globalSetup(): Promise<void> {
   const url = process.env.TEST_DATABASE_URL;
-  if (!url) throw new Error('TEST_DATABASE_URL is missing: run the tests with npm test, which starts a PostgreSQL for them.');
+  if (!url)
+    throw new Error('TEST_DATABASE_URL is missing: run the tests with npm test, which starts a PostgreSQL for them.');
   const admin = new Client({ connectionString: url });
   await admin.connect();
   await admin.query(`DROP DATABASE IF EXISTS ${TEMPLATE}`);

@@ -2,8 +2,34 @@ import { randomUUID } from 'node:crypto';
 
 /** Values that no field means, or that some code stumbles over. */
 export const HOSTILE: readonly unknown[] = [
-  null, '', ' ', 'constructor', 'zero\u0000in it', 'half \ud800 a letter', 'x'.repeat(5000), '2026-02-30', randomUUID(), '00000000-0000-0000-0000-000000000000',
-  -1, 0, 1.5, 2_147_483_648, 2 ** 53, 1e308, -1e308, true, [], [[]], [null], ['x'], [{}], {}, { constructor: 1 }, { a: { b: { c: 1 } } }, { force: 1e300 }, { force: null },
+  null,
+  '',
+  ' ',
+  'constructor',
+  'zero\u0000in it',
+  'half \ud800 a letter',
+  'x'.repeat(5000),
+  '2026-02-30',
+  randomUUID(),
+  '00000000-0000-0000-0000-000000000000',
+  -1,
+  0,
+  1.5,
+  2_147_483_648,
+  2 ** 53,
+  1e308,
+  -1e308,
+  true,
+  [],
+  [[]],
+  [null],
+  ['x'],
+  [{}],
+  {},
+  { constructor: 1 },
+  { a: { b: { c: 1 } } },
+  { force: 1e300 },
+  { force: null },
 ];
 
 /** A body nested so deep that nothing can follow it. */

@@ -38,7 +38,14 @@ const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms));
  * Runs jobs of two colours with a hold between them, on two servers that stand on one database, while something is done to
  * them again and again; then counts what was written.
  */
-export async function killDrill({ servers, pool, drawing, kills, strike, random }: DrillOptions): Promise<DrillFindings> {
+export async function killDrill({
+  servers,
+  pool,
+  drawing,
+  kills,
+  strike,
+  random,
+}: DrillOptions): Promise<DrillFindings> {
   const findings: DrillFindings = { kills: 0, jobs: 0, lost: 0, doubled: 0, stuck: 0, different: 0 };
   const before = await charged(pool);
   const jobIds: string[] = [];
@@ -59,12 +66,24 @@ export async function killDrill({ servers, pool, drawing, kills, strike, random 
   }
   isOver = true;
   await working;
-  const runs = (await pool.query<{ id: string; cutMm: number; usedMm: number | null; pieceId: string | null; toolId: string; state: string; position: number; ends: number; begins: number }>(
-    `SELECT r.id, r.cut_mm AS "cutMm", r.used_length_mm AS "usedMm", r.stock_piece_id AS "pieceId", c.tool_id AS "toolId", r.state, r.position,
+  const runs = (
+    await pool.query<{
+      id: string;
+      cutMm: number;
+      usedMm: number | null;
+      pieceId: string | null;
+      toolId: string;
+      state: string;
+      position: number;
+      ends: number;
+      begins: number;
+    }>(
+      `SELECT r.id, r.cut_mm AS "cutMm", r.used_length_mm AS "usedMm", r.stock_piece_id AS "pieceId", c.tool_id AS "toolId", r.state, r.position,
        (SELECT count(*)::int FROM run_event e WHERE e.run_id = r.id AND e.kind = 'finished') AS ends, (SELECT count(*)::int FROM run_event e WHERE e.run_id = r.id AND e.kind = 'started') AS begins
      FROM run r JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id WHERE r.job_id = ANY ($1)`,
-    [jobIds],
-  )).rows;
+      [jobIds],
+    )
+  ).rows;
   for (const run of runs) {
     if (run.state !== 'finished') findings.stuck += 1;
     if (run.ends > 1 || run.begins > 1) findings.doubled += 1;
@@ -93,7 +112,8 @@ export async function killDrill({ servers, pool, drawing, kills, strike, random 
       const one = both[chance() < 0.5 ? 0 : 1];
       const runs = await ask<RunView[]>(one, 'GET', paths.runs(jobId));
       // Sent again for as long as nobody has said that it was taken: it is taken once.
-      if (runs && runs.length === 0) await ask(one, 'POST', paths.runs(jobId), { seriesId, speedUp: FAST, knowing: true });
+      if (runs && runs.length === 0)
+        await ask(one, 'POST', paths.runs(jobId), { seriesId, speedUp: FAST, knowing: true });
       const held = runs?.find(({ progress }) => progress.state === 'holding');
       if (held) await ask(one, 'POST', paths.runAction(held.id), { action: 'start' });
       if (runs?.length && runs.every(({ progress }) => progress.state === 'finished')) return true;
@@ -120,19 +140,32 @@ export function killOne(servers: readonly [ServerProcess, ServerProcess], random
 
 /** Ends every session that the servers have with the database. */
 export function loseSessions(pool: Pool): () => Promise<void> {
-  return async () => void (await pool.query('SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()'));
+  return async () =>
+    void (await pool.query(
+      'SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid()',
+    ));
 }
 
 /** As far apart as two answers to one question may be, in machine seconds: half a second of true time. */
 const APART_SECONDS = FAST * 0.5;
 const tellTheSame = (left: readonly RunView[], right: readonly RunView[]): boolean =>
-  left.length === right.length && left.every((run, i) => run.id === right[i].id && run.progress.state === right[i].progress.state && Math.abs(run.progress.doneSeconds - right[i].progress.doneSeconds) < APART_SECONDS);
+  left.length === right.length &&
+  left.every(
+    (run, i) =>
+      run.id === right[i].id &&
+      run.progress.state === right[i].progress.state &&
+      Math.abs(run.progress.doneSeconds - right[i].progress.doneSeconds) < APART_SECONDS,
+  );
 
 /** An answer, or undefined where there was none: the server was killed, or refused. */
 async function ask<T>(server: ServerProcess, method: string, path: string, body?: unknown): Promise<T | undefined> {
   try {
     const isBytes = body instanceof Uint8Array;
-    const response = await fetch(server.address + path, { method, headers: body === undefined ? {} : { 'Content-Type': isBytes ? 'image/svg+xml' : 'application/json' }, body: body === undefined ? undefined : isBytes ? (body as never) : JSON.stringify(body) });
+    const response = await fetch(server.address + path, {
+      method,
+      headers: body === undefined ? {} : { 'Content-Type': isBytes ? 'image/svg+xml' : 'application/json' },
+      body: body === undefined ? undefined : isBytes ? (body as never) : JSON.stringify(body),
+    });
     const answer = (await response.json()) as T;
     return response.ok ? answer : undefined;
   } catch {
@@ -176,5 +209,8 @@ async function makeJob(servers: readonly ServerProcess[], drawing: Buffer, rando
 async function charged(pool: Pool): Promise<{ wear: Map<string, number>; length: Map<string, number> }> {
   const tools = await pool.query<{ id: string; wear: number }>('SELECT id, wear FROM tool');
   const pieces = await pool.query<{ id: string; length: number }>('SELECT id, length_mm AS length FROM stock_piece');
-  return { wear: new Map(tools.rows.map(({ id, wear }) => [id, wear])), length: new Map(pieces.rows.map(({ id, length }) => [id, length])) };
+  return {
+    wear: new Map(tools.rows.map(({ id, wear }) => [id, wear])),
+    length: new Map(pieces.rows.map(({ id, length }) => [id, length])),
+  };
 }

@@ -1,6 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import * as contract from '@keen-anvil/contract';
-import type { JobDetail, MachineView, MaterialView, RecipeDetail, RecipePageView, RunView, ToolView, TuningView } from '@keen-anvil/contract';
+import type {
+  JobDetail,
+  MachineView,
+  MaterialView,
+  RecipeDetail,
+  RecipePageView,
+  RunView,
+  ToolView,
+  TuningView,
+} from '@keen-anvil/contract';
 import { USUAL_CHOICES, USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 
 /** Rows of the demo that the routes are asked about. */
@@ -28,95 +37,338 @@ export interface WriteRoute {
 }
 
 const { paths } = contract;
-const route = (method: WriteRoute['method'], path: string, type: WriteRoute['type'], ask: WriteRoute['ask']): WriteRoute => ({ method, path, type, ask });
+const route = (
+  method: WriteRoute['method'],
+  path: string,
+  type: WriteRoute['type'],
+  ask: WriteRoute['ask'],
+): WriteRoute => ({ method, path, type, ask });
 const step = ({ job }: World) => job.steps[0];
 const part = (world: World) => step(world).parts[0];
 const settings = ({ recipe }: World) => recipe.settings;
 const shapeOf = ({ tuning }: World) => tuning.sheets[0].shapes[0];
-const machineBody = ({ machine: { id: _i, version: _v, isArchived: _a, dials, ...fields } }: World) => ({ ...fields, dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: false })) });
-const toolBody = ({ tool: { name, kind, machineId, details, wear, life } }: World) => ({ name, kind, machineId, details, wear, life });
-const materialBody = ({ material: { id: _i, version: _v, isArchived: _a, spreadMm: _s, photoId: _p, pieces: _q, ...fields } }: World) => fields;
+const machineBody = ({ machine: { id: _i, version: _v, isArchived: _a, dials, ...fields } }: World) => ({
+  ...fields,
+  dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: false })),
+});
+const toolBody = ({ tool: { name, kind, machineId, details, wear, life } }: World) => ({
+  name,
+  kind,
+  machineId,
+  details,
+  wear,
+  life,
+});
+const materialBody = ({
+  material: { id: _i, version: _v, isArchived: _a, spreadMm: _s, photoId: _p, pieces: _q, ...fields },
+}: World) => fields;
 const pieceBody = { name: 'sheet', kind: 'sheet', widthMm: 100, lengthMm: 100, count: 1, outline: null };
 const tracing = USUAL_CHOICES.tracing;
 
 /** Every route that writes, with the class of its body and a body of that class. What is missing here fails a test. */
 export const WRITE_ROUTES: readonly WriteRoute[] = [
-  route('post', '/workshops', contract.NewWorkshop, () => ({ url: paths.workshops, body: { id: randomUUID(), name: 'Loft' } })),
-  route('post', '/workshops/:id/archive', contract.PutAway, () => ({ url: paths.workshopArchive(randomUUID()), body: { isArchived: true } })),
+  route('post', '/workshops', contract.NewWorkshop, () => ({
+    url: paths.workshops,
+    body: { id: randomUUID(), name: 'Loft' },
+  })),
+  route('post', '/workshops/:id/archive', contract.PutAway, () => ({
+    url: paths.workshopArchive(randomUUID()),
+    body: { isArchived: true },
+  })),
   route('post', '/workshops/:id/entry', null, () => ({ url: paths.workshopEntry(randomUUID()) })),
-  route('post', '/machines', contract.NewMachine, (w) => ({ url: paths.machines, body: { ...machineBody(w), id: randomUUID() } })),
-  route('put', '/machines/:id', contract.MachineChange, (w) => ({ url: paths.machine(w.machine.id), body: { ...machineBody(w), version: w.machine.version } })),
-  route('post', '/machines/:id/archive', contract.Archiving, (w) => ({ url: paths.machineArchive(w.machine.id), body: { version: 999, isArchived: true } })),
+  route('post', '/machines', contract.NewMachine, (w) => ({
+    url: paths.machines,
+    body: { ...machineBody(w), id: randomUUID() },
+  })),
+  route('put', '/machines/:id', contract.MachineChange, (w) => ({
+    url: paths.machine(w.machine.id),
+    body: { ...machineBody(w), version: w.machine.version },
+  })),
+  route('post', '/machines/:id/archive', contract.Archiving, (w) => ({
+    url: paths.machineArchive(w.machine.id),
+    body: { version: 999, isArchived: true },
+  })),
   route('post', '/tools', contract.NewTool, (w) => ({ url: paths.tools, body: { ...toolBody(w), id: randomUUID() } })),
-  route('put', '/tools/:id', contract.ToolChange, (w) => ({ url: paths.tool(w.tool.id), body: { ...toolBody(w), version: w.tool.version } })),
-  route('post', '/tools/:id/archive', contract.Archiving, (w) => ({ url: paths.toolArchive(w.tool.id), body: { version: 999, isArchived: true } })),
-  route('post', '/tools/:id/replacement', contract.ToolReplacement, (w) => ({ url: paths.toolReplacement(w.tool.id), body: { version: 999, note: 'nicked' } })),
-  route('post', '/materials', contract.NewMaterial, (w) => ({ url: paths.materials, body: { ...materialBody(w), id: randomUUID() } })),
-  route('put', '/materials/:id', contract.MaterialChange, (w) => ({ url: paths.material(w.material.id), body: { ...materialBody(w), version: w.material.version } })),
-  route('post', '/materials/:id/archive', contract.Archiving, (w) => ({ url: paths.materialArchive(w.material.id), body: { version: 999, isArchived: true } })),
-  route('post', '/materials/:id/pieces', contract.NewStockPiece, (w) => ({ url: paths.pieces(w.material.id), body: { ...pieceBody, id: randomUUID() } })),
-  route('put', '/materials/:id/photo', 'bytes', (w) => ({ url: paths.materialPhoto(w.material.id, w.material.version) })),
-  route('put', '/pieces/:id', contract.StockPieceChange, (w) => ({ url: paths.piece(w.material.pieces[0].id), body: { ...pieceBody, version: 999 } })),
-  route('post', '/pieces/:id/archive', contract.Archiving, (w) => ({ url: paths.pieceArchive(w.material.pieces[0].id), body: { version: 999, isArchived: true } })),
-  route('post', '/recipes', contract.NewRecipe, (w) => ({ url: paths.recipes, body: { id: randomUUID(), machineId: w.machine.id, toolId: w.tool.id, materialId: w.material.id, process: w.recipe.process, settings: settings(w), typed: {}, source: 'guess', reason: 'a try', note: '' } })),
-  route('post', '/recipes/:id/revisions', contract.NewRevision, (w) => ({ url: paths.recipeRevisions(w.recipe.id), body: { version: w.recipe.version, settings: settings(w), typed: {}, source: 'guess', reason: 'a try' } })),
-  route('post', '/recipes/:id/return', contract.ReturnToRevision, (w) => ({ url: paths.recipeReturn(w.recipe.id), body: { version: w.recipe.version, number: 1 } })),
-  route('put', '/recipes/:id/note', contract.RecipeNote, (w) => ({ url: paths.recipeNote(w.recipe.id), body: { version: w.recipe.version, note: 'slowly' } })),
-  route('post', '/recipes/:id/archive', contract.Archiving, (w) => ({ url: paths.recipeArchive(w.recipe.id), body: { version: 999, isArchived: true } })),
-  route('post', '/recipes/:id/variants', contract.NewVariant, (w) => ({ url: paths.recipeVariants(w.recipe.id), body: { id: randomUUID(), changes: { force: 1 }, reason: 'new roll', toolId: w.tool.id, stockPieceId: null } })),
+  route('put', '/tools/:id', contract.ToolChange, (w) => ({
+    url: paths.tool(w.tool.id),
+    body: { ...toolBody(w), version: w.tool.version },
+  })),
+  route('post', '/tools/:id/archive', contract.Archiving, (w) => ({
+    url: paths.toolArchive(w.tool.id),
+    body: { version: 999, isArchived: true },
+  })),
+  route('post', '/tools/:id/replacement', contract.ToolReplacement, (w) => ({
+    url: paths.toolReplacement(w.tool.id),
+    body: { version: 999, note: 'nicked' },
+  })),
+  route('post', '/materials', contract.NewMaterial, (w) => ({
+    url: paths.materials,
+    body: { ...materialBody(w), id: randomUUID() },
+  })),
+  route('put', '/materials/:id', contract.MaterialChange, (w) => ({
+    url: paths.material(w.material.id),
+    body: { ...materialBody(w), version: w.material.version },
+  })),
+  route('post', '/materials/:id/archive', contract.Archiving, (w) => ({
+    url: paths.materialArchive(w.material.id),
+    body: { version: 999, isArchived: true },
+  })),
+  route('post', '/materials/:id/pieces', contract.NewStockPiece, (w) => ({
+    url: paths.pieces(w.material.id),
+    body: { ...pieceBody, id: randomUUID() },
+  })),
+  route('put', '/materials/:id/photo', 'bytes', (w) => ({
+    url: paths.materialPhoto(w.material.id, w.material.version),
+  })),
+  route('put', '/pieces/:id', contract.StockPieceChange, (w) => ({
+    url: paths.piece(w.material.pieces[0].id),
+    body: { ...pieceBody, version: 999 },
+  })),
+  route('post', '/pieces/:id/archive', contract.Archiving, (w) => ({
+    url: paths.pieceArchive(w.material.pieces[0].id),
+    body: { version: 999, isArchived: true },
+  })),
+  route('post', '/recipes', contract.NewRecipe, (w) => ({
+    url: paths.recipes,
+    body: {
+      id: randomUUID(),
+      machineId: w.machine.id,
+      toolId: w.tool.id,
+      materialId: w.material.id,
+      process: w.recipe.process,
+      settings: settings(w),
+      typed: {},
+      source: 'guess',
+      reason: 'a try',
+      note: '',
+    },
+  })),
+  route('post', '/recipes/:id/revisions', contract.NewRevision, (w) => ({
+    url: paths.recipeRevisions(w.recipe.id),
+    body: { version: w.recipe.version, settings: settings(w), typed: {}, source: 'guess', reason: 'a try' },
+  })),
+  route('post', '/recipes/:id/return', contract.ReturnToRevision, (w) => ({
+    url: paths.recipeReturn(w.recipe.id),
+    body: { version: w.recipe.version, number: 1 },
+  })),
+  route('put', '/recipes/:id/note', contract.RecipeNote, (w) => ({
+    url: paths.recipeNote(w.recipe.id),
+    body: { version: w.recipe.version, note: 'slowly' },
+  })),
+  route('post', '/recipes/:id/archive', contract.Archiving, (w) => ({
+    url: paths.recipeArchive(w.recipe.id),
+    body: { version: 999, isArchived: true },
+  })),
+  route('post', '/recipes/:id/variants', contract.NewVariant, (w) => ({
+    url: paths.recipeVariants(w.recipe.id),
+    body: { id: randomUUID(), changes: { force: 1 }, reason: 'new roll', toolId: w.tool.id, stockPieceId: null },
+  })),
   route('post', '/variants/:id/end', null, () => ({ url: paths.variantEnd(randomUUID()) })),
-  route('post', '/recipes/:id/trials', contract.NewTrial, (w) => ({ url: paths.recipeTrials(w.recipe.id), body: { id: randomUUID(), settings: settings(w), outcome: 'right' } })),
-  route('put', '/evidence/:id/outcome', contract.RunVerdict, (w) => ({ url: paths.evidenceOutcome(w.recipe.evidence[0].id), body: { outcome: 'right' } })),
+  route('post', '/recipes/:id/trials', contract.NewTrial, (w) => ({
+    url: paths.recipeTrials(w.recipe.id),
+    body: { id: randomUUID(), settings: settings(w), outcome: 'right' },
+  })),
+  route('put', '/evidence/:id/outcome', contract.RunVerdict, (w) => ({
+    url: paths.evidenceOutcome(w.recipe.evidence[0].id),
+    body: { outcome: 'right' },
+  })),
   route('put', '/nails', contract.Nails, (w) => ({ url: paths.nails, body: { recipeIds: [w.recipe.id] } })),
-  route('post', '/suggestion', contract.SuggestionWanted, (w) => ({ url: paths.suggestion, body: { machineId: w.machine.id, toolId: w.tool.id, materialId: w.material.id, process: w.recipe.process } })),
-  route('put', '/recipes/:id/tone', contract.NewToneLadder, (w) => ({ url: paths.recipeTone(w.recipe.id), body: { quantity: 'power', patches: [{ value: 10, darkness: 0.5 }, { value: 20, darkness: 0.9 }] } })),
-  route('post', '/recipes/:id/tunings', contract.NewTuning, (w) => ({ url: paths.recipeTunings(w.recipe.id), body: { id: randomUUID(), start: settings(w), startSpread: 0.35, fixed: [], jobId: null, goesOnFrom: null, stockPieceId: null, scrapWidthMm: 100, scrapLengthMm: 100 } })),
-  route('post', '/tunings/:id/sheets', contract.NewTrialSheet, (w) => ({ url: paths.trialSheets(w.tuning.id), body: { id: randomUUID(), count: 1, repeatOf: null } })),
-  route('post', '/tunings/:id/end', contract.TuningEnd, (w) => ({ url: paths.tuningEnd(w.tuning.id), body: { version: 999, how: 'settle' } })),
-  route('post', '/trial-sheets/:id/run', contract.TrialRun, (w) => ({ url: paths.trialSheetRun(w.tuning.sheets[0].id), body: { by: 'stand-in' } })),
+  route('post', '/suggestion', contract.SuggestionWanted, (w) => ({
+    url: paths.suggestion,
+    body: { machineId: w.machine.id, toolId: w.tool.id, materialId: w.material.id, process: w.recipe.process },
+  })),
+  route('put', '/recipes/:id/tone', contract.NewToneLadder, (w) => ({
+    url: paths.recipeTone(w.recipe.id),
+    body: {
+      quantity: 'power',
+      patches: [
+        { value: 10, darkness: 0.5 },
+        { value: 20, darkness: 0.9 },
+      ],
+    },
+  })),
+  route('post', '/recipes/:id/tunings', contract.NewTuning, (w) => ({
+    url: paths.recipeTunings(w.recipe.id),
+    body: {
+      id: randomUUID(),
+      start: settings(w),
+      startSpread: 0.35,
+      fixed: [],
+      jobId: null,
+      goesOnFrom: null,
+      stockPieceId: null,
+      scrapWidthMm: 100,
+      scrapLengthMm: 100,
+    },
+  })),
+  route('post', '/tunings/:id/sheets', contract.NewTrialSheet, (w) => ({
+    url: paths.trialSheets(w.tuning.id),
+    body: { id: randomUUID(), count: 1, repeatOf: null },
+  })),
+  route('post', '/tunings/:id/end', contract.TuningEnd, (w) => ({
+    url: paths.tuningEnd(w.tuning.id),
+    body: { version: 999, how: 'settle' },
+  })),
+  route('post', '/trial-sheets/:id/run', contract.TrialRun, (w) => ({
+    url: paths.trialSheetRun(w.tuning.sheets[0].id),
+    body: { by: 'stand-in' },
+  })),
   route('post', '/trial-sheets/:id/drop', null, (w) => ({ url: paths.trialSheetDrop(w.tuning.sheets[0].id) })),
-  route('post', '/trials/:id/outcome', contract.TrialVerdict, (w) => ({ url: paths.trialOutcome(shapeOf(w).id), body: { outcome: 'right' } })),
+  route('post', '/trials/:id/outcome', contract.TrialVerdict, (w) => ({
+    url: paths.trialOutcome(shapeOf(w).id),
+    body: { outcome: 'right' },
+  })),
   route('put', '/trials/:id/photo', 'bytes', (w) => ({ url: paths.trialPhoto(shapeOf(w).id) })),
   route('post', '/book/import', 'bytes', () => ({ url: paths.bookImport('book.json', true) })),
-  route('post', '/jobs', contract.NewJob, (w) => ({ url: paths.jobs, body: { id: randomUUID(), name: 'Medals', templateId: w.templateId } })),
-  route('patch', '/jobs/:id', contract.JobChange, (w) => ({ url: paths.job(w.job.id), body: { version: w.job.version, name: 'Medals' } })),
-  route('post', '/jobs/:id/shapes', contract.ShapesWish, (w) => ({ url: paths.jobShapes(w.job.id), body: { shapes: ['none'] } })),
-  route('put', '/jobs/:id/artworks/:artworkId', 'bytes', (w) => ({ url: paths.artwork(w.job.id, randomUUID(), 'a.svg') })),
-  route('patch', '/artworks/:id', contract.ArtworkChange, (w) => ({ url: paths.artworkChange(w.job.artworks[0].id), body: { version: w.job.artworks[0].version, widthMm: 100, heightMm: 80, xMm: 0, yMm: 0, isSizeLocked: false, readsReversed: false } })),
-  route('post', '/artworks/:id/reading', contract.ReadAgain, (w) => ({ url: paths.artworkReading(w.job.artworks[0].id), body: { version: w.job.artworks[0].version, keep: false, reading: { unitMm: null, joinMm: 0.05, tracing }, text: { ...USUAL_TEXT, words: 'Bend' } } })),
-  route('post', '/jobs/:id/texts', contract.NewText, (w) => ({ url: paths.jobTexts(w.job.id), body: { id: randomUUID(), text: { ...USUAL_TEXT, words: '48' } } })),
-  route('post', '/text-preview', contract.TextPreview, () => ({ url: paths.textPreview, body: { text: { ...USUAL_TEXT, words: '48' } } })),
+  route('post', '/jobs', contract.NewJob, (w) => ({
+    url: paths.jobs,
+    body: { id: randomUUID(), name: 'Medals', templateId: w.templateId },
+  })),
+  route('patch', '/jobs/:id', contract.JobChange, (w) => ({
+    url: paths.job(w.job.id),
+    body: { version: w.job.version, name: 'Medals' },
+  })),
+  route('post', '/jobs/:id/shapes', contract.ShapesWish, (w) => ({
+    url: paths.jobShapes(w.job.id),
+    body: { shapes: ['none'] },
+  })),
+  route('put', '/jobs/:id/artworks/:artworkId', 'bytes', (w) => ({
+    url: paths.artwork(w.job.id, randomUUID(), 'a.svg'),
+  })),
+  route('patch', '/artworks/:id', contract.ArtworkChange, (w) => ({
+    url: paths.artworkChange(w.job.artworks[0].id),
+    body: {
+      version: w.job.artworks[0].version,
+      widthMm: 100,
+      heightMm: 80,
+      xMm: 0,
+      yMm: 0,
+      isSizeLocked: false,
+      readsReversed: false,
+    },
+  })),
+  route('post', '/artworks/:id/reading', contract.ReadAgain, (w) => ({
+    url: paths.artworkReading(w.job.artworks[0].id),
+    body: {
+      version: w.job.artworks[0].version,
+      keep: false,
+      reading: { unitMm: null, joinMm: 0.05, tracing },
+      text: { ...USUAL_TEXT, words: 'Bend' },
+    },
+  })),
+  route('post', '/jobs/:id/texts', contract.NewText, (w) => ({
+    url: paths.jobTexts(w.job.id),
+    body: { id: randomUUID(), text: { ...USUAL_TEXT, words: '48' } },
+  })),
+  route('post', '/text-preview', contract.TextPreview, () => ({
+    url: paths.textPreview,
+    body: { text: { ...USUAL_TEXT, words: '48' } },
+  })),
   route('put', '/fonts/:id', 'bytes', () => ({ url: paths.font(randomUUID(), 'club.ttf') })),
-  route('post', '/jobs/:id/parts', contract.PartAction, (w) => ({ url: paths.jobParts(w.job.id), body: { action: 'bridges', partIds: [part(w).id], role: 'process', stepId: step(w).id, distanceMm: 2, bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }] } })),
-  route('post', '/jobs/:id/steps', contract.StepsChange, (w) => ({ url: paths.jobSteps(w.job.id), body: { by: 'colour', order: w.job.steps.map(({ id }) => id) } })),
+  route('post', '/jobs/:id/parts', contract.PartAction, (w) => ({
+    url: paths.jobParts(w.job.id),
+    body: {
+      action: 'bridges',
+      partIds: [part(w).id],
+      role: 'process',
+      stepId: step(w).id,
+      distanceMm: 2,
+      bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],
+    },
+  })),
+  route('post', '/jobs/:id/steps', contract.StepsChange, (w) => ({
+    url: paths.jobSteps(w.job.id),
+    body: { by: 'colour', order: w.job.steps.map(({ id }) => id) },
+  })),
   route('post', '/jobs/:id/undo', null, (w) => ({ url: paths.jobUndo(w.job.id) })),
   route('post', '/jobs/:id/redo', null, (w) => ({ url: paths.jobRedo(w.job.id) })),
-  route('post', '/jobs/:id/archive', contract.PutAway, (w) => ({ url: paths.jobArchive(w.job.id), body: { isArchived: false } })),
-  route('post', '/jobs/:id/notes', contract.NewNote, (w) => ({ url: paths.jobNotes(w.job.id), body: { id: randomUUID(), kind: 'words', label: 'Club', value: 'navy' } })),
-  route('post', '/notes/:id/archive', contract.PutAway, (w) => ({ url: paths.noteArchive(w.noteId), body: { isArchived: false } })),
-  route('post', '/jobs/:id/templates', contract.NewTemplate, (w) => ({ url: paths.jobTemplates(w.job.id), body: { id: randomUUID(), name: 'Medals' } })),
-  route('post', '/templates/:id/archive', contract.PutAway, (w) => ({ url: paths.templateArchive(w.templateId), body: { isArchived: false } })),
-  route('post', '/jobs/:id/runs', contract.NewRun, (w) => ({ url: paths.runs(w.job.id), body: { seriesId: randomUUID(), speedUp: 2000, byHand: false, knowing: true } })),
-  route('post', '/runs/:id/actions', contract.RunCommand, (w) => ({ url: paths.runAction(w.run.id), body: { action: 'pause' } })),
-  route('post', '/runs/:id/again', contract.RunAgain, (w) => ({ url: paths.runAgain(w.run.id), body: { id: randomUUID() } })),
-  route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({ url: paths.runOutcome(w.run.id), body: { outcome: 'right' } })),
-  route('patch', '/steps/:id', contract.StepChange, (w) => ({ url: paths.step(step(w).id), body: { version: step(w).version, process: step(w).process, materialId: w.material.id, stockPieceId: w.material.pieces[0].id, machineId: w.machine.id, toolId: w.tool.id, holder: 1, mirrored: false, onCarrier: false, isSkipped: false, nudge: { changes: { force: 1 }, reason: 'new roll' } } })),
-  route('post', '/steps/:id/merge', contract.StepMerge, (w) => ({ url: paths.stepMerge(step(w).id), body: { intoId: w.job.steps.at(-1)!.id } })),
-  route('post', '/steps/:id/placements', contract.Nudge, (w) => ({ url: paths.placements(step(w).id), body: { partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true } })),
+  route('post', '/jobs/:id/archive', contract.PutAway, (w) => ({
+    url: paths.jobArchive(w.job.id),
+    body: { isArchived: false },
+  })),
+  route('post', '/jobs/:id/notes', contract.NewNote, (w) => ({
+    url: paths.jobNotes(w.job.id),
+    body: { id: randomUUID(), kind: 'words', label: 'Club', value: 'navy' },
+  })),
+  route('post', '/notes/:id/archive', contract.PutAway, (w) => ({
+    url: paths.noteArchive(w.noteId),
+    body: { isArchived: false },
+  })),
+  route('post', '/jobs/:id/templates', contract.NewTemplate, (w) => ({
+    url: paths.jobTemplates(w.job.id),
+    body: { id: randomUUID(), name: 'Medals' },
+  })),
+  route('post', '/templates/:id/archive', contract.PutAway, (w) => ({
+    url: paths.templateArchive(w.templateId),
+    body: { isArchived: false },
+  })),
+  route('post', '/jobs/:id/runs', contract.NewRun, (w) => ({
+    url: paths.runs(w.job.id),
+    body: { seriesId: randomUUID(), speedUp: 2000, byHand: false, knowing: true },
+  })),
+  route('post', '/runs/:id/actions', contract.RunCommand, (w) => ({
+    url: paths.runAction(w.run.id),
+    body: { action: 'pause' },
+  })),
+  route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
+    url: paths.runAgain(w.run.id),
+    body: { id: randomUUID() },
+  })),
+  route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({
+    url: paths.runOutcome(w.run.id),
+    body: { outcome: 'right' },
+  })),
+  route('patch', '/steps/:id', contract.StepChange, (w) => ({
+    url: paths.step(step(w).id),
+    body: {
+      version: step(w).version,
+      process: step(w).process,
+      materialId: w.material.id,
+      stockPieceId: w.material.pieces[0].id,
+      machineId: w.machine.id,
+      toolId: w.tool.id,
+      holder: 1,
+      mirrored: false,
+      onCarrier: false,
+      isSkipped: false,
+      nudge: { changes: { force: 1 }, reason: 'new roll' },
+    },
+  })),
+  route('post', '/steps/:id/merge', contract.StepMerge, (w) => ({
+    url: paths.stepMerge(step(w).id),
+    body: { intoId: w.job.steps.at(-1)!.id },
+  })),
+  route('post', '/steps/:id/placements', contract.Nudge, (w) => ({
+    url: paths.placements(step(w).id),
+    body: { partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true },
+  })),
 ];
 
 /** Looks the rows up that the routes are asked about; the job is one of two colours that has a drawing. */
 export async function lookAround(get: <T>(path: string) => Promise<T>): Promise<World> {
-  const [machines, tools, materials] = [await get<MachineView[]>(paths.machines), await get<ToolView[]>(paths.tools), await get<MaterialView[]>(paths.materials)];
-  const { recipes } = await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent('navy vinyl long plotter')}`);
+  const [machines, tools, materials] = [
+    await get<MachineView[]>(paths.machines),
+    await get<ToolView[]>(paths.tools),
+    await get<MaterialView[]>(paths.materials),
+  ];
+  const { recipes } = await get<RecipePageView>(
+    `${paths.recipes}?search=${encodeURIComponent('navy vinyl long plotter')}`,
+  );
   const jobs = await get<{ id: string; name: string }[]>(paths.jobs);
   const jobOf = async (name: string) => get<JobDetail>(paths.job(jobs.find((job) => job.name === name)!.id));
   const spring = await jobOf('Boat numbers, spring set');
   const [tuning] = await get<TuningView[]>(paths.tunings);
-  const named = <T extends { name: string }>(rows: readonly T[], name: string) => rows.find((row) => row.name === name)!;
+  const named = <T extends { name: string }>(rows: readonly T[], name: string) =>
+    rows.find((row) => row.name === name)!;
   return {
-    machine: named(machines, 'Long plotter'), tool: named(tools, 'Fine blade'), material: named(materials, 'Outdoor vinyl, navy'), recipe: await get<RecipeDetail>(paths.recipe(recipes[0].id)),
-    job: await jobOf('Crew shirts'), run: (await get<RunView[]>(paths.runs(spring.id)))[0], tuning: await get<TuningView>(paths.tuning(tuning.id)),
-    noteId: (await jobOf('Crew shirts')).notes[0].id, templateId: (await get<{ id: string }[]>(paths.templates))[0].id,
+    machine: named(machines, 'Long plotter'),
+    tool: named(tools, 'Fine blade'),
+    material: named(materials, 'Outdoor vinyl, navy'),
+    recipe: await get<RecipeDetail>(paths.recipe(recipes[0].id)),
+    job: await jobOf('Crew shirts'),
+    run: (await get<RunView[]>(paths.runs(spring.id)))[0],
+    tuning: await get<TuningView>(paths.tuning(tuning.id)),
+    noteId: (await jobOf('Crew shirts')).notes[0].id,
+    templateId: (await get<{ id: string }[]>(paths.templates))[0].id,
   };
 }

@@ -30,12 +30,20 @@ export class ServerProcess {
     const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
       cwd: ROOT,
       stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
-      env: { ...process.env, NODE_OPTIONS: '', DATABASE_URL: this.databaseUrl, PORT: String(this.port), LOG_LEVEL: 'silent' },
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '',
+        DATABASE_URL: this.databaseUrl,
+        PORT: String(this.port),
+        LOG_LEVEL: 'silent',
+      },
     });
     let said = '';
     child.stderr!.on('data', (chunk: Buffer) => (said += chunk));
     this.child = child;
-    const [what] = (await Promise.race([once(child, 'message'), once(child, 'exit').then(() => ['ended'])])) as [string];
+    const [what] = (await Promise.race([once(child, 'message'), once(child, 'exit').then(() => ['ended'])])) as [
+      string,
+    ];
     if (what !== 'ready') throw new Error(`The server ended before it was ready: ${said}`);
   }
 

@@ -9,7 +9,17 @@ export function AwayBar() {
   const { ember, card } = useTokens();
   if (!useBookAway()) return null;
   return (
-    <View role="status" testID="away" style={{ backgroundColor: card, borderBottomWidth: 3, borderColor: ember, padding: SPACE.small, paddingHorizontal: SPACE.base }}>
+    <View
+      role="status"
+      testID="away"
+      style={{
+        backgroundColor: card,
+        borderBottomWidth: 3,
+        borderColor: ember,
+        padding: SPACE.small,
+        paddingHorizontal: SPACE.base,
+      }}
+    >
       <Strong>The workshop’s book is away for a moment. What you typed is kept, and all goes on by itself.</Strong>
     </View>
   );

@@ -16,4 +16,9 @@ const subscribe = (listener: () => void) => {
 };
 
 /** Whether the book is away: what is asked for and written meanwhile waits, and goes on by itself. */
-export const useBookAway = (): boolean => useSyncExternalStore(subscribe, () => isAway, () => false);
+export const useBookAway = (): boolean =>
+  useSyncExternalStore(
+    subscribe,
+    () => isAway,
+    () => false,
+  );

@@ -70,7 +70,13 @@ async function send(path: string, options: Call): Promise<Response> {
   }
 }
 
-const isDatabaseAway = async (response: Response): Promise<boolean> => ((await response.clone().json().catch(() => null)) as ProblemBody | null)?.error.code === 'database-away';
+const isDatabaseAway = async (response: Response): Promise<boolean> =>
+  (
+    (await response
+      .clone()
+      .json()
+      .catch(() => null)) as ProblemBody | null
+  )?.error.code === 'database-away';
 
 async function sendOnce(path: string, { method = 'GET', body, signal, headers }: Call): Promise<Response> {
   const isFile = typeof Blob !== 'undefined' && body instanceof Blob;
@@ -78,7 +84,10 @@ async function sendOnce(path: string, { method = 'GET', body, signal, headers }:
     return await fetch(path, {
       method,
       signal,
-      headers: { ...headers, ...(body === undefined ? {} : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' }) },
+      headers: {
+        ...headers,
+        ...(body === undefined ? {} : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' }),
+      },
       body: body === undefined ? undefined : isFile ? (body as Blob) : JSON.stringify(body),
     });
   } catch (error) {
@@ -87,9 +96,20 @@ async function sendOnce(path: string, { method = 'GET', body, signal, headers }:
   }
 }
 
-const unreachable = () => new ApiError('The workshop’s server cannot be reached. What you see is safe; try again when it is back.', 0, 'offline');
+const unreachable = () =>
+  new ApiError(
+    'The workshop’s server cannot be reached. What you see is safe; try again when it is back.',
+    0,
+    'offline',
+  );
 
 function refusal(answer: unknown, status: number): ApiError {
   const problem = (answer as ProblemBody | null)?.error;
-  return new ApiError(problem?.message ?? 'The server answered with something that cannot be read.', status, problem?.code ?? 'unreadable', problem?.field, problem?.current);
+  return new ApiError(
+    problem?.message ?? 'The server answered with something that cannot be read.',
+    status,
+    problem?.code ?? 'unreadable',
+    problem?.field,
+    problem?.current,
+  );
 }

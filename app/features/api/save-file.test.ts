@@ -5,13 +5,25 @@ beforeEach(() => {
   clicked.length = 0;
   URL.createObjectURL = jest.fn(() => 'blob:file');
   URL.revokeObjectURL = jest.fn();
-  globalThis.document = { createElement: () => ({ href: '', download: '', click(this: { href: string; download: string }) { clicked.push({ href: this.href, download: this.download }); } }) } as unknown as Document;
+  globalThis.document = {
+    createElement: () => ({
+      href: '',
+      download: '',
+      click(this: { href: string; download: string }) {
+        clicked.push({ href: this.href, download: this.download });
+      },
+    }),
+  } as unknown as Document;
 });
 const answer = (response: object) => void (globalThis.fetch = jest.fn(async () => response) as unknown as typeof fetch);
 
 describe('a file from the server', () => {
   it('is handed over under the name the server gives it', async () => {
-    answer({ ok: true, headers: { get: () => 'attachment; filename="trial sheet 1.gcode"' }, blob: async () => 'bytes' });
+    answer({
+      ok: true,
+      headers: { get: () => 'attachment; filename="trial sheet 1.gcode"' },
+      blob: async () => 'bytes',
+    });
     await saveFile('/api/trial-sheets/1/machine-file');
     expect(clicked).toEqual([{ href: 'blob:file', download: 'trial sheet 1.gcode' }]);
     expect(URL.revokeObjectURL).toHaveBeenCalledWith('blob:file');
@@ -27,7 +39,11 @@ describe('a file from the server', () => {
   ])('has its own name, in any alphabet: %s', (disposition, name) => expect(nameIn(disposition)).toBe(name));
 
   it('that is refused is told in the server’s sentence, and nothing is handed over', async () => {
-    answer({ ok: false, status: 422, json: async () => ({ error: { code: 'refused', message: 'A press takes no machine file.' } }) });
+    answer({
+      ok: false,
+      status: 422,
+      json: async () => ({ error: { code: 'refused', message: 'A press takes no machine file.' } }),
+    });
     await expect(saveFile('/x')).rejects.toMatchObject({ message: 'A press takes no machine file.', status: 422 });
     expect(clicked).toEqual([]);
   });

@@ -6,10 +6,15 @@ import { ApiError } from './client';
  */
 export async function saveFile(path: string): Promise<void> {
   const response = await fetch(path).catch(() => null);
-  if (!response) throw new ApiError('The workshop’s server cannot be reached. Try again when it is back.', 0, 'offline');
+  if (!response)
+    throw new ApiError('The workshop’s server cannot be reached. Try again when it is back.', 0, 'offline');
   if (!response.ok) {
     const answer = (await response.json().catch(() => null)) as { error?: { message: string; code: string } } | null;
-    throw new ApiError(answer?.error?.message ?? 'The file could not be fetched.', response.status, answer?.error?.code ?? 'unreadable');
+    throw new ApiError(
+      answer?.error?.message ?? 'The file could not be fetched.',
+      response.status,
+      answer?.error?.code ?? 'unreadable',
+    );
   }
   const name = nameIn(response.headers.get('Content-Disposition') ?? '');
   const address = URL.createObjectURL(await response.blob());
@@ -30,5 +35,9 @@ export function nameIn(disposition: string): string {
       // Broken there: the plain name is as good.
     }
   }
-  return /filename="((?:[^"\\]|\\.)*)"/.exec(disposition)?.[1].replace(/\\(.)/g, '$1') ?? /filename=([^;\s]+)/.exec(disposition)?.[1] ?? 'file';
+  return (
+    /filename="((?:[^"\\]|\\.)*)"/.exec(disposition)?.[1].replace(/\\(.)/g, '$1') ??
+    /filename=([^;\s]+)/.exec(disposition)?.[1] ??
+    'file'
+  );
 }

@@ -11,9 +11,19 @@ interface StreamedCall extends Call {
  * @throws ApiError with the server's own sentence, or one that says that it cannot be reached
  */
 export async function callStreamed<T>(path: string, { told, headers, ...options }: StreamedCall): Promise<T> {
-  for await (const said of callForLines<Streamed<T>>(path, { ...options, headers: { Accept: 'application/x-ndjson', ...headers } })) {
+  for await (const said of callForLines<Streamed<T>>(path, {
+    ...options,
+    headers: { Accept: 'application/x-ndjson', ...headers },
+  })) {
     if ('answer' in said) return said.answer;
-    if ('problem' in said) throw new ApiError(said.problem.message, said.status, said.problem.code, said.problem.field, said.problem.current);
+    if ('problem' in said)
+      throw new ApiError(
+        said.problem.message,
+        said.status,
+        said.problem.code,
+        said.problem.field,
+        said.problem.current,
+      );
     told?.(said);
   }
   throw new ApiError('The server broke off before it was done. Nothing was changed; try again.', 0, 'broken-off');

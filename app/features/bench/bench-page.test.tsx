@@ -10,13 +10,47 @@ jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 jest.mock('./nailed-cards', () => ({ NailedCards: () => null }));
 
 const run = (state: RunView['progress']['state'], hold: string | null = null): RunView => ({
-  id: `run ${state}`, seriesId: 's', jobId: 'job-1', jobName: 'Boat number 12', stepId: 'step', position: 1, process: 'kiss-cut', colour: '#fff', materialName: 'Outdoor vinyl, navy', machineId: 'long', machineName: 'Long plotter', toolName: 'Fine blade',
-  settings: { force: 16 }, recipeId: 'recipe-1', hold, estimateSeconds: 6, measuredSeconds: null, seenOutcome: null, outcome: null, earlier: [], isByHand: false, onTopOf: null, stronger: null,
+  id: `run ${state}`,
+  seriesId: 's',
+  jobId: 'job-1',
+  jobName: 'Boat number 12',
+  stepId: 'step',
+  position: 1,
+  process: 'kiss-cut',
+  colour: '#fff',
+  materialName: 'Outdoor vinyl, navy',
+  machineId: 'long',
+  machineName: 'Long plotter',
+  toolName: 'Fine blade',
+  settings: { force: 16 },
+  recipeId: 'recipe-1',
+  hold,
+  estimateSeconds: 6,
+  measuredSeconds: null,
+  seenOutcome: null,
+  outcome: null,
+  earlier: [],
+  isByHand: false,
+  onTopOf: null,
+  stronger: null,
   progress: { state, doneSeconds: 0, totalSeconds: 6, cutMm: 0, strokesDone: 0, at: { x: 0, y: 0 }, isDown: false },
 });
-const job = { id: 'job-1', name: 'Boat number 12', state: 'on-hold' as const, stepCount: 2, isArchived: false, colours: ['#1d2f5c', '#ffffff'], updatedAt: '2026-11-20T10:00:00.000Z' };
+const job = {
+  id: 'job-1',
+  name: 'Boat number 12',
+  state: 'on-hold' as const,
+  stepCount: 2,
+  isArchived: false,
+  colours: ['#1d2f5c', '#ffffff'],
+  updatedAt: '2026-11-20T10:00:00.000Z',
+};
 const open = (bench: object) =>
-  renderWithBook(<BenchPage />, { ...shopAnswers, '/api/bench': { body: { runs: [], nailed: [], recipes: [], jobs: [], ...bench } }, '/api/workshops': { body: [{ id: 'w', name: 'Slipway Studio', isHere: true }] }, '/api/tunings': { body: [] } });
+  renderWithBook(<BenchPage />, {
+    ...shopAnswers,
+    '/api/bench': { body: { runs: [], nailed: [], recipes: [], jobs: [], ...bench } },
+    '/api/workshops': { body: [{ id: 'w', name: 'Slipway Studio', isHere: true }] },
+    '/api/tunings': { body: [] },
+  });
 
 describe('the Bench', () => {
   it.each([
@@ -48,7 +82,12 @@ describe('the Bench', () => {
   });
 
   it('says what went wrong where it cannot be had, and tries again', async () => {
-    const { sent } = renderWithBook(<BenchPage />, { '/api/bench': { status: 500, body: { error: { code: 'server', message: 'Something went wrong on the server.' } } } });
+    const { sent } = renderWithBook(<BenchPage />, {
+      '/api/bench': {
+        status: 500,
+        body: { error: { code: 'server', message: 'Something went wrong on the server.' } },
+      },
+    });
     expect(await screen.findByText('Something went wrong on the server.')).toBeTruthy();
     const before = sent.filter(({ path }) => path === '/api/bench').length;
     fireEvent.press(screen.getByText('Try again'));

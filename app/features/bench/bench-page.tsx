@@ -85,10 +85,30 @@ function RunCard({ run, isFirst }: { run: RunView; isFirst: boolean }) {
   const router = useRouter();
   const { state } = run.progress;
   const says = {
-    holding: { edge: ember, title: `On hold: ${run.jobName}`, line: `${run.hold}. Then the next ${formatDuration(run.estimateSeconds)} run by themselves.`, act: 'Go to the hold' },
-    paused: { edge: ember, title: `Paused: ${run.jobName}`, line: `${run.machineName} stands in the middle of ${run.materialName}.`, act: 'Go to the run' },
-    running: { edge: quench, title: `Running: ${run.jobName}`, line: `${run.machineName} works on ${run.materialName}.`, act: 'Watch the run' },
-    finished: { edge: moss, title: `How did it come out? ${run.jobName}`, line: `${run.materialName} is cut and waits for your verdict.`, act: 'Score it' },
+    holding: {
+      edge: ember,
+      title: `On hold: ${run.jobName}`,
+      line: `${run.hold}. Then the next ${formatDuration(run.estimateSeconds)} run by themselves.`,
+      act: 'Go to the hold',
+    },
+    paused: {
+      edge: ember,
+      title: `Paused: ${run.jobName}`,
+      line: `${run.machineName} stands in the middle of ${run.materialName}.`,
+      act: 'Go to the run',
+    },
+    running: {
+      edge: quench,
+      title: `Running: ${run.jobName}`,
+      line: `${run.machineName} works on ${run.materialName}.`,
+      act: 'Watch the run',
+    },
+    finished: {
+      edge: moss,
+      title: `How did it come out? ${run.jobName}`,
+      line: `${run.materialName} is cut and waits for your verdict.`,
+      act: 'Score it',
+    },
     queued: { edge: quench, title: run.jobName, line: '', act: 'Go to the run' },
     cancelled: { edge: quench, title: run.jobName, line: '', act: 'Go to the run' },
   }[state];
@@ -99,7 +119,11 @@ function RunCard({ run, isFirst }: { run: RunView; isFirst: boolean }) {
         <Heading style={{ flex: 1 }}>{says.title}</Heading>
       </View>
       <Body>{says.line}</Body>
-      <Button title={says.act} type={isFirst ? 'solid' : 'outline'} onPress={() => router.push({ pathname: '/jobs/[id]/run', params: { id: run.jobId } })} />
+      <Button
+        title={says.act}
+        type={isFirst ? 'solid' : 'outline'}
+        onPress={() => router.push({ pathname: '/jobs/[id]/run', params: { id: run.jobId } })}
+      />
     </Leaf>
   );
 }

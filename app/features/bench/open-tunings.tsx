@@ -19,10 +19,15 @@ export function OpenTunings() {
         const tried = triedIn(tuning);
         const last = tried.at(-1);
         return (
-          <LinkRow key={id} mark={<Swatch colour={recipe.material.colour} />} href={{ pathname: '/book/tuning/[id]', params: { id } }}>
+          <LinkRow
+            key={id}
+            mark={<Swatch colour={recipe.material.colour} />}
+            href={{ pathname: '/book/tuning/[id]', params: { id } }}
+          >
             <Strong>{recipe.material.name}</Strong>
             <Aside>
-              {processOf(recipe.process).label} on {recipe.machine.name} · {tried.length === 1 ? '1 trial' : `${tried.length} trials`}
+              {processOf(recipe.process).label} on {recipe.machine.name} ·{' '}
+              {tried.length === 1 ? '1 trial' : `${tried.length} trials`}
               {last ? `, the last one “${processOf(recipe.process).outcomes[last.outcome]}”` : ''}
             </Aside>
           </LinkRow>

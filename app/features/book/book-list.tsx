@@ -30,7 +30,10 @@ export function BookList() {
   const found = useMemo(() => recipes.data?.pages.flatMap((page) => page.recipes) ?? [], [recipes.data]);
   const first = recipes.data?.pages[0];
   const set = useCallback((change: BookFilter) => router.setParams(change as Record<string, string>), [router]);
-  const open = useCallback((recipeId: string) => router.push({ pathname: '/book/[id]', params: { ...filter, id: recipeId } }), [router, filter]);
+  const open = useCallback(
+    (recipeId: string) => router.push({ pathname: '/book/[id]', params: { ...filter, id: recipeId } }),
+    [router, filter],
+  );
   const { hasNextPage, isFetching, fetchNextPage } = recipes;
   const more = useCallback(() => {
     if (hasNextPage && !isFetching) void fetchNextPage();
@@ -42,20 +45,36 @@ export function BookList() {
         <Title>Book</Title>
         <TextKey title="Take along" icon="bag-personal-outline" onPress={() => setTaking(true)} />
       </View>
-      <Input aria-label="Find a recipe" testID="find" placeholder="navy vinyl, birch 3, force 18 …" value={params.search ?? ''} onChangeText={(search) => set({ search })} autoCorrect={false} renderErrorMessage={false} />
+      <Input
+        aria-label="Find a recipe"
+        testID="find"
+        placeholder="navy vinyl, birch 3, force 18 …"
+        value={params.search ?? ''}
+        onChangeText={(search) => set({ search })}
+        autoCorrect={false}
+        renderErrorMessage={false}
+      />
       <FilterBar filter={filter} onChange={set} />
       {recipes.isPending ? <Waiting lines={6} /> : null}
       {recipes.isError ? <Trouble error={recipes.error} retry={() => void recipes.refetch()} /> : null}
       {first ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
           <Aside>{first.total === 1 ? '1 recipe' : `${first.total} recipes`}</Aside>
-          {isWide ? <TextKey title="As a table" icon="table" onPress={() => router.push({ pathname: '/book/table', params: { ...filter } })} /> : null}
+          {isWide ? (
+            <TextKey
+              title="As a table"
+              icon="table"
+              onPress={() => router.push({ pathname: '/book/table', params: { ...filter } })}
+            />
+          ) : null}
         </View>
       ) : null}
       {first ? <ReadAs read={first.read} /> : null}
       {first?.total === 0 ? (
         <Nothing title={isNarrowed || filter.search ? 'No recipe has all of this' : 'The book is empty'}>
-          {isNarrowed || filter.search ? 'Try fewer words: a colour, a family, a machine; or take a filter off.' : 'Write down the first recipe, or bring in a book under “Take along”.'}
+          {isNarrowed || filter.search
+            ? 'Try fewer words: a colour, a family, a machine; or take a filter off.'
+            : 'Write down the first recipe, or bring in a book under “Take along”.'}
         </Nothing>
       ) : null}
     </View>
@@ -75,7 +94,12 @@ export function BookList() {
         onNearEnd={more}
       />
       <View style={{ padding: SPACE.base }}>
-        <Button title="New recipe" onPress={() => router.push({ pathname: '/book/new', params: filter.material ? { material: filter.material } : {} })} />
+        <Button
+          title="New recipe"
+          onPress={() =>
+            router.push({ pathname: '/book/new', params: filter.material ? { material: filter.material } : {} })
+          }
+        />
       </View>
       <TakeAlong isOpen={isTaking} onClose={() => setTaking(false)} recipeIds={[]} />
     </View>

@@ -1,7 +1,13 @@
 import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button, CheckBox, Input } from '@rneui/themed';
-import { createColumnHelper, getCoreRowModel, useReactTable, type RowSelectionState, type SortingState } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  getCoreRowModel,
+  useReactTable,
+  type RowSelectionState,
+  type SortingState,
+} from '@tanstack/react-table';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useRef, useState } from 'react';
 import { Pressable, View, type TextInput } from 'react-native';
@@ -32,7 +38,12 @@ const COLUMNS = [
   column.accessor((recipe) => recipe.material.name, { id: 'material', header: 'Material', size: 25 }),
   column.accessor((recipe) => processOf(recipe.process).label, { id: 'process', header: 'Process', size: 16 }),
   column.accessor((recipe) => recipe.machine.name, { id: 'machine', header: 'Machine, tool', size: 18 }),
-  column.accessor((recipe) => settingsText(recipe.settings), { id: 'settings', header: 'Numbers', size: 34, enableSorting: false }),
+  column.accessor((recipe) => settingsText(recipe.settings), {
+    id: 'settings',
+    header: 'Numbers',
+    size: 34,
+    enableSorting: false,
+  }),
   column.accessor((recipe) => recipe.temper.temper, { id: 'temper', header: 'Temper', size: 11 }),
   column.accessor((recipe) => recipe.lastUsedAt, { id: 'used', header: 'Last used', size: 14 }),
 ];
@@ -75,7 +86,8 @@ export function BookTable() {
   const modelRows = table.getRowModel().rows;
   const at = Math.min(current, Math.max(0, modelRows.length - 1));
   const chosen = Object.keys(selection).filter((id) => selection[id]);
-  const openAt = (index: number, path: '/book/[id]' | '/book/[id]/dial' = '/book/[id]') => modelRows[index] && router.push({ pathname: path, params: { id: modelRows[index].id } });
+  const openAt = (index: number, path: '/book/[id]' | '/book/[id]/dial' = '/book/[id]') =>
+    modelRows[index] && router.push({ pathname: path, params: { id: modelRows[index].id } });
   const step = (by: number) => setCurrent(Math.min(Math.max(0, at + by), modelRows.length - 1));
   useHotkeys('down', () => step(1), { preventDefault: true });
   useHotkeys('up', () => step(-1), { preventDefault: true });
@@ -84,7 +96,17 @@ export function BookTable() {
   useHotkeys('enter', () => void openAt(at), { preventDefault: true });
   useHotkeys('d', () => void openAt(at, '/book/[id]/dial'));
   useHotkeys('x', () => modelRows[at]?.toggleSelected());
-  useHotkeys('n', () => nailed && modelRows[at] && nails.mutate(nailed.includes(modelRows[at].id) ? nailed.filter((id) => id !== modelRows[at].id) : [...nailed, modelRows[at].id]));
+  useHotkeys(
+    'n',
+    () =>
+      nailed &&
+      modelRows[at] &&
+      nails.mutate(
+        nailed.includes(modelRows[at].id)
+          ? nailed.filter((id) => id !== modelRows[at].id)
+          : [...nailed, modelRows[at].id],
+      ),
+  );
   useHotkeys('f', () => find.current?.focus(), { preventDefault: true });
   useHotkeys('t', () => setTaking(true));
   useHotkeys('?', () => setHelping(true), { useKey: true });
@@ -98,14 +120,37 @@ export function BookTable() {
         <Title>Book</Title>
         <Aside>{first ? (first.total === 1 ? '1 recipe' : `${first.total} recipes`) : ''}</Aside>
         <View style={{ flex: 1 }} />
-        <TextKey title="As cards" icon="card-text-outline" onPress={() => router.replace({ pathname: '/book', params: { ...filter } })} />
-        <TextKey title="Keys" icon="keyboard-outline" label="Keys: what the keyboard does" onPress={() => setHelping(true)} />
-        <TextKey title={chosen.length ? `Take ${chosen.length} along` : 'Take along'} icon="bag-personal-outline" onPress={() => setTaking(true)} />
+        <TextKey
+          title="As cards"
+          icon="card-text-outline"
+          onPress={() => router.replace({ pathname: '/book', params: { ...filter } })}
+        />
+        <TextKey
+          title="Keys"
+          icon="keyboard-outline"
+          label="Keys: what the keyboard does"
+          onPress={() => setHelping(true)}
+        />
+        <TextKey
+          title={chosen.length ? `Take ${chosen.length} along` : 'Take along'}
+          icon="bag-personal-outline"
+          onPress={() => setTaking(true)}
+        />
         <Button title="New recipe" onPress={() => router.push('/book/new')} />
       </View>
       <View style={{ flexDirection: 'row', gap: SPACE.wide, alignItems: 'center' }}>
         <View style={{ width: 360 }}>
-          <Input ref={find as never} aria-label="Find a recipe" placeholder="navy vinyl, birch 3, force 18 …" value={params.search ?? ''} onChangeText={(search) => set({ search })} onKeyPress={(event) => (event.nativeEvent as unknown as KeyboardEvent).key === 'Escape' && find.current?.blur()} renderErrorMessage={false} />
+          <Input
+            ref={find as never}
+            aria-label="Find a recipe"
+            placeholder="navy vinyl, birch 3, force 18 …"
+            value={params.search ?? ''}
+            onChangeText={(search) => set({ search })}
+            onKeyPress={(event) =>
+              (event.nativeEvent as unknown as KeyboardEvent).key === 'Escape' && find.current?.blur()
+            }
+            renderErrorMessage={false}
+          />
         </View>
         <View style={{ flex: 1 }}>
           <FilterBar filter={filter} onChange={set} />
@@ -114,13 +159,32 @@ export function BookTable() {
       {first ? <ReadAs read={first.read} /> : null}
       {recipes.isPending ? <Waiting lines={6} /> : null}
       {recipes.isError ? <Trouble error={recipes.error} retry={() => void recipes.refetch()} /> : null}
-      {first?.total === 0 ? <Nothing title="No recipe has all of this">Try fewer words, or take a filter off.</Nothing> : null}
-      <View role="table" aria-label="Recipes" style={{ flex: 1, borderWidth: 1, borderColor: rule, backgroundColor: card }}>
+      {first?.total === 0 ? (
+        <Nothing title="No recipe has all of this">Try fewer words, or take a filter off.</Nothing>
+      ) : null}
+      <View
+        role="table"
+        aria-label="Recipes"
+        style={{ flex: 1, borderWidth: 1, borderColor: rule, backgroundColor: card }}
+      >
         <View role="row" style={{ flexDirection: 'row', borderBottomWidth: 2, borderColor: rule, paddingLeft: 48 }}>
           {table.getFlatHeaders().map((header) => {
             const sorted = header.column.getIsSorted();
             return (
-              <Pressable key={header.id} role="columnheader" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} aria-label={String(header.column.columnDef.header)} disabled={!header.column.getCanSort()} onPress={() => header.column.toggleSorting()} style={{ flex: header.column.columnDef.size, minHeight: 44, justifyContent: 'center', paddingHorizontal: SPACE.small }}>
+              <Pressable
+                key={header.id}
+                role="columnheader"
+                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                aria-label={String(header.column.columnDef.header)}
+                disabled={!header.column.getCanSort()}
+                onPress={() => header.column.toggleSorting()}
+                style={{
+                  flex: header.column.columnDef.size,
+                  minHeight: 44,
+                  justifyContent: 'center',
+                  paddingHorizontal: SPACE.small,
+                }}
+              >
                 <Strong style={{ color: sorted ? quench : slate }}>
                   {String(header.column.columnDef.header)}
                   {sorted === 'asc' ? ' ▲' : sorted === 'desc' ? ' ▼' : ''}
@@ -138,7 +202,10 @@ export function BookTable() {
           onNearEnd={more}
           renderItem={(recipe, index) => (
             <TableRow
-              recipe={recipe} machine={machines?.find((m) => m.id === recipe.machine.id)} isCurrent={index === at} isChosen={Boolean(selection[recipe.id])}
+              recipe={recipe}
+              machine={machines?.find((m) => m.id === recipe.machine.id)}
+              isCurrent={index === at}
+              isChosen={Boolean(selection[recipe.id])}
               onPress={() => {
                 setCurrent(index);
                 openAt(index);
@@ -156,17 +223,75 @@ export function BookTable() {
 
 const ROW = 52;
 
-function TableRow({ recipe, machine, isCurrent, isChosen, onPress, onChoose }: { recipe: RecipeSummary; machine: MachineView | undefined; isCurrent: boolean; isChosen: boolean; onPress: () => void; onChoose: () => void }) {
+function TableRow({
+  recipe,
+  machine,
+  isCurrent,
+  isChosen,
+  onPress,
+  onChoose,
+}: {
+  recipe: RecipeSummary;
+  machine: MachineView | undefined;
+  isCurrent: boolean;
+  isChosen: boolean;
+  onPress: () => void;
+  onChoose: () => void;
+}) {
   const { rule, paper, quench } = useTokens();
   const cell = (size: number) => ({ flex: size, paddingHorizontal: SPACE.small, justifyContent: 'center' as const });
   const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
   return (
-    <View role="row" aria-selected={isChosen} style={{ flexDirection: 'row', minHeight: ROW, paddingVertical: 3, alignItems: 'stretch', borderBottomWidth: 1, borderColor: rule, backgroundColor: isCurrent ? paper : 'transparent', borderLeftWidth: 4, borderLeftColor: isCurrent ? quench : 'transparent' }}>
-      <View role="cell" style={{ justifyContent: 'center' }}><CheckBox {...{ 'aria-checked': isChosen }} checked={isChosen} onPress={onChoose} iconType="material-community" checkedIcon="checkbox-marked" uncheckedIcon="checkbox-blank-outline" containerStyle={{ backgroundColor: 'transparent', padding: 0, margin: 0, marginLeft: 2, marginRight: 0, width: 44, minHeight: 44, justifyContent: 'center' }} accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`} /></View>
+    <View
+      role="row"
+      aria-selected={isChosen}
+      style={{
+        flexDirection: 'row',
+        minHeight: ROW,
+        paddingVertical: 3,
+        alignItems: 'stretch',
+        borderBottomWidth: 1,
+        borderColor: rule,
+        backgroundColor: isCurrent ? paper : 'transparent',
+        borderLeftWidth: 4,
+        borderLeftColor: isCurrent ? quench : 'transparent',
+      }}
+    >
+      <View role="cell" style={{ justifyContent: 'center' }}>
+        <CheckBox
+          {...{ 'aria-checked': isChosen }}
+          checked={isChosen}
+          onPress={onChoose}
+          iconType="material-community"
+          checkedIcon="checkbox-marked"
+          uncheckedIcon="checkbox-blank-outline"
+          containerStyle={{
+            backgroundColor: 'transparent',
+            padding: 0,
+            margin: 0,
+            marginLeft: 2,
+            marginRight: 0,
+            width: 44,
+            minHeight: 44,
+            justifyContent: 'center',
+          }}
+          accessibilityLabel={`Choose ${recipe.material.name}, ${recipe.machine.name}`}
+        />
+      </View>
       {/* The whole row opens it for a pointer; for keys and screen readers the link in it does. */}
       <View {...{ onClick: onPress }} style={{ flex: 1, flexDirection: 'row', cursor: 'pointer' }}>
         <View role="cell" style={material}>
-          <LinkPress href={{ pathname: '/book/[id]', params: { id: recipe.id } }} onGo={onPress} style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'flex-start', gap: SPACE.small, minHeight: 44 }}>
+          <LinkPress
+            href={{ pathname: '/book/[id]', params: { id: recipe.id } }}
+            onGo={onPress}
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              justifyContent: 'flex-start',
+              gap: SPACE.small,
+              minHeight: 44,
+            }}
+          >
             <Swatch colour={recipe.material.colour} size={22} />
             <Body style={{ flexShrink: 1 }}>{recipe.material.name}</Body>
           </LinkPress>

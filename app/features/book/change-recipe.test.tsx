@@ -43,17 +43,30 @@ describe('changing the numbers of a recipe', () => {
   });
 
   it('sends the numbers, the reason and the version it was read at', async () => {
-    const { sent, onClose } = open({ '/api/recipes/recipe-1/revisions': { status: 201, body: { ...recipe, version: 3 } } });
+    const { sent, onClose } = open({
+      '/api/recipes/recipe-1/revisions': { status: 201, body: { ...recipe, version: 3 } },
+    });
     fireEvent.press(screen.getByLabelText('Force up by 1'));
     fireEvent.changeText(why(), ' hung at one corner ');
     fireEvent.press(write());
     await waitFor(() => expect(onClose).toHaveBeenCalled());
-    expect(sent[0].body).toEqual({ version: 2, settings: { ...recipe.settings, force: 17 }, typed: {}, source: 'own-trial', reason: 'hung at one corner' });
+    expect(sent[0].body).toEqual({
+      version: 2,
+      settings: { ...recipe.settings, force: 17 },
+      typed: {},
+      source: 'own-trial',
+      reason: 'hung at one corner',
+    });
   });
 
   it('shows both where somebody else was quicker, and lets the maker decide', async () => {
     const newer = { ...recipe, version: 3, settings: { ...recipe.settings, force: 18 } };
-    const { sent, onClose } = open({ '/api/recipes': { status: 409, body: { error: { code: 'stale', message: 'This recipe was changed in the meantime.', current: newer } } } });
+    const { sent, onClose } = open({
+      '/api/recipes': {
+        status: 409,
+        body: { error: { code: 'stale', message: 'This recipe was changed in the meantime.', current: newer } },
+      },
+    });
     fireEvent.press(screen.getByLabelText('Speed down by 1'));
     fireEvent.changeText(why(), 'slower');
     fireEvent.press(write());

@@ -42,11 +42,28 @@ export function DialCard({ id }: { id: string }) {
   return (
     <CardFrame
       onClose={close}
-      foot={pieces.length ? <Chips label="On which piece?" options={[{ value: '', label: 'on any piece' }, ...pieces.map((variant) => ({ value: variant.stockPieceId!, label: `on ${variant.forName}` }))]} chosen={pieceId ?? ''} onChoose={(id) => setPieceId(id || null)} /> : null}
+      foot={
+        pieces.length ? (
+          <Chips
+            label="On which piece?"
+            options={[
+              { value: '', label: 'on any piece' },
+              ...pieces.map((variant) => ({ value: variant.stockPieceId!, label: `on ${variant.forName}` })),
+            ]}
+            chosen={pieceId ?? ''}
+            onChoose={(id) => setPieceId(id || null)}
+          />
+        ) : null
+      }
     >
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : null}
       {recipe.data && machine ? (
-        <CardFace recipe={recipe.data} machine={machine} settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings} nudge={nudge && `nudged ${sayChanges(nudge.changes, machine)} for ${nudge.forName}: ${nudge.reason}`} />
+        <CardFace
+          recipe={recipe.data}
+          machine={machine}
+          settings={nudge ? nudged(machine, recipe.data.settings, nudge.changes) : recipe.data.settings}
+          nudge={nudge && `nudged ${sayChanges(nudge.changes, machine)} for ${nudge.forName}: ${nudge.reason}`}
+        />
       ) : (
         <Waiting />
       )}
@@ -65,12 +82,34 @@ export function CardFrame({ children, foot, onClose }: { children: ReactNode; fo
     return () => void deactivateKeepAwake(AWAKE).catch(() => undefined);
   }, []);
   return (
-    <ScrollView style={{ flex: 1, backgroundColor: paper }} contentContainerStyle={{ flexGrow: 1, padding: SPACE.wide, gap: SPACE.base, width: '100%', maxWidth: CARD_WIDTH, alignSelf: 'center' }}>
+    <ScrollView
+      style={{ flex: 1, backgroundColor: paper }}
+      contentContainerStyle={{
+        flexGrow: 1,
+        padding: SPACE.wide,
+        gap: SPACE.base,
+        width: '100%',
+        maxWidth: CARD_WIDTH,
+        alignSelf: 'center',
+      }}
+    >
       {children}
       <View style={{ flex: 1 }} />
       <View style={{ flexDirection: isLying ? 'row' : 'column', gap: isLying ? SPACE.broad : SPACE.base }}>
         {foot ? <View style={isLying ? { flex: 2 } : undefined}>{foot}</View> : null}
-        <Pressable role="button" onPress={onClose} style={{ flexGrow: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 2, borderColor: quench, borderRadius: 4 }}>
+        <Pressable
+          role="button"
+          onPress={onClose}
+          style={{
+            flexGrow: 1,
+            minHeight: TARGET + 4,
+            alignItems: 'center',
+            justifyContent: 'center',
+            borderWidth: 2,
+            borderColor: quench,
+            borderRadius: 4,
+          }}
+        >
           <Strong style={{ color: quench }}>Close the card</Strong>
         </Pressable>
       </View>
@@ -93,7 +132,17 @@ export function CardFace({ recipe, machine, settings, nudge }: CardFaceProps) {
   const isLying = width > height;
   return (
     <>
-      <View style={{ borderBottomWidth: 3, borderColor: rule, paddingBottom: SPACE.base, gap: SPACE.hair, flexDirection: isLying ? 'row' : 'column', alignItems: isLying ? 'center' : 'stretch', columnGap: SPACE.broad }}>
+      <View
+        style={{
+          borderBottomWidth: 3,
+          borderColor: rule,
+          paddingBottom: SPACE.base,
+          gap: SPACE.hair,
+          flexDirection: isLying ? 'row' : 'column',
+          alignItems: isLying ? 'center' : 'stretch',
+          columnGap: SPACE.broad,
+        }}
+      >
         <Title>{machine.name}</Title>
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexShrink: 1 }}>
           <Swatch colour={recipe.material.colour} />
@@ -107,13 +156,25 @@ export function CardFace({ recipe, machine, settings, nudge }: CardFaceProps) {
         </View>
         {nudge ? <Strong style={{ color: ember }}>{nudge}</Strong> : null}
       </View>
-      <CardNumbers numbers={dialledNumbers(machine, recipe.process, settings)} room={{ width: Math.min(width, CARD_WIDTH), height }} isLying={isLying} />
+      <CardNumbers
+        numbers={dialledNumbers(machine, recipe.process, settings)}
+        room={{ width: Math.min(width, CARD_WIDTH), height }}
+        isLying={isLying}
+      />
     </>
   );
 }
 
 /** What the hand dials in, as large as there is room for; below it, smaller, what the machine file carries. */
-function CardNumbers({ numbers, room, isLying }: { numbers: DialledNumber[]; room: { width: number; height: number }; isLying: boolean }) {
+function CardNumbers({
+  numbers,
+  room,
+  isLying,
+}: {
+  numbers: DialledNumber[];
+  room: { width: number; height: number };
+  isLying: boolean;
+}) {
   const { rule } = useTokens();
   const dials = numbers.filter((number) => number.isByHand && !number.isWord);
   const words = numbers.filter((number) => number.isByHand && number.isWord);
@@ -122,12 +183,24 @@ function CardNumbers({ numbers, room, isLying }: { numbers: DialledNumber[]; roo
   const columns = isLying && dials.length > 2 ? 2 : 1;
   const rows = Math.ceil(dials.length / columns);
   const tall = (room.height - (isLying ? AROUND_DIALS_LYING : AROUND_DIALS) - words.length * WORD_ROW) / (rows * 1.2);
-  const size = Math.max(SMALLEST, Math.min(LARGEST, (room.width / columns - BESIDE_FIGURES) / (digits * FIGURE_WIDTH), tall));
+  const size = Math.max(
+    SMALLEST,
+    Math.min(LARGEST, (room.width / columns - BESIDE_FIGURES) / (digits * FIGURE_WIDTH), tall),
+  );
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.broad }}>
         {dials.map(({ name, label, unit, value }) => (
-          <View key={name} style={{ flexDirection: 'row', alignItems: 'baseline', borderBottomWidth: 1, borderColor: rule, width: columns === 2 ? '47%' : '100%' }}>
+          <View
+            key={name}
+            style={{
+              flexDirection: 'row',
+              alignItems: 'baseline',
+              borderBottomWidth: 1,
+              borderColor: rule,
+              width: columns === 2 ? '47%' : '100%',
+            }}
+          >
             <Strong style={{ flex: 1, fontSize: 26, lineHeight: 32, fontFamily: FONT.textBold }}>{label}</Strong>
             <Figure style={{ fontSize: size, lineHeight: size * 1.15 }}>{value}</Figure>
             <Aside style={{ width: 72, paddingLeft: SPACE.small, fontSize: 20, lineHeight: 26 }}>{unit}</Aside>
@@ -135,7 +208,17 @@ function CardNumbers({ numbers, room, isLying }: { numbers: DialledNumber[]; roo
         ))}
       </View>
       {words.map(({ name, label, value }) => (
-        <View key={name} style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between', minHeight: WORD_ROW, borderBottomWidth: 1, borderColor: rule }}>
+        <View
+          key={name}
+          style={{
+            flexDirection: 'row',
+            alignItems: 'baseline',
+            justifyContent: 'space-between',
+            minHeight: WORD_ROW,
+            borderBottomWidth: 1,
+            borderColor: rule,
+          }}
+        >
           <Strong style={{ fontSize: 22, lineHeight: 28 }}>{label}</Strong>
           <Figure style={{ fontSize: 28, lineHeight: 36 }}>{value}</Figure>
         </View>

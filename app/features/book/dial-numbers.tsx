@@ -1,5 +1,12 @@
 import type { MachineView, TypedSettings } from '@keen-anvil/contract';
-import { quantitiesFor, quantityOf, sayQuantity, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import {
+  quantitiesFor,
+  quantityOf,
+  sayQuantity,
+  type ProcessName,
+  type QuantityName,
+  type Settings,
+} from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
@@ -20,7 +27,16 @@ export function dialledNumbers(machine: MachineView, process: ProcessName, setti
   return quantitiesFor(machine, process).flatMap(({ name, scale }) => {
     const value = settings[name];
     if (value === undefined || !scale) return [];
-    return [{ name, label: scale.label, unit: scale.unit, value: sayQuantity(name, value), isWord: Boolean(quantityOf(name).choices), isByHand: machine.dials.some((dial) => dial.name === name) || machine.kind.endsWith('press') }];
+    return [
+      {
+        name,
+        label: scale.label,
+        unit: scale.unit,
+        value: sayQuantity(name, value),
+        isWord: Boolean(quantityOf(name).choices),
+        isByHand: machine.dials.some((dial) => dial.name === name) || machine.kind.endsWith('press'),
+      },
+    ];
   });
 }
 
@@ -39,7 +55,9 @@ export function DialNumbers({ machine, process, settings, typed = {} }: DialNumb
         <View key={name} style={{ minWidth: 104, paddingVertical: SPACE.small, paddingRight: SPACE.wide }}>
           <Aside>{label}</Aside>
           <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }}>
-            <Figure style={isWord ? { fontSize: 26, lineHeight: 46 } : { fontSize: 40, lineHeight: 46 }}>{value}</Figure>
+            <Figure style={isWord ? { fontSize: 26, lineHeight: 46 } : { fontSize: 40, lineHeight: 46 }}>
+              {value}
+            </Figure>
             <Aside>{unit}</Aside>
           </View>
           {typed[name] ? <Aside>{`typed ${typed[name].text} ${typed[name].unit}`}</Aside> : null}

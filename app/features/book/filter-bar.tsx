@@ -43,30 +43,75 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
       </ScrollView>
       <Decision title="Which process?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {all('All processes')}
-        {PROCESSES.map((p) => <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} isBare />} isChosen={p.name === filter.process} onPress={() => choose(p.name)} />)}
+        {PROCESSES.map((p) => (
+          <Option
+            key={p.name}
+            label={p.label}
+            mark={<ProcessMark process={p.name} isBare />}
+            isChosen={p.name === filter.process}
+            onPress={() => choose(p.name)}
+          />
+        ))}
       </Decision>
       <Decision title="Which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
         {all('All machines')}
-        {machines.map((m) => <Option key={m.id} label={m.name} isChosen={m.id === filter.machine} onPress={() => choose(m.id)} />)}
+        {machines.map((m) => (
+          <Option key={m.id} label={m.name} isChosen={m.id === filter.machine} onPress={() => choose(m.id)} />
+        ))}
       </Decision>
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
         {all('All materials')}
-        {(asked === 'material' ? materials : []).map((m) => <Option key={m.id} label={m.name} mark={<Swatch colour={m.colour} />} isChosen={m.id === filter.material} onPress={() => choose(m.id)} />)}
+        {(asked === 'material' ? materials : []).map((m) => (
+          <Option
+            key={m.id}
+            label={m.name}
+            mark={<Swatch colour={m.colour} />}
+            isChosen={m.id === filter.material}
+            onPress={() => choose(m.id)}
+          />
+        ))}
       </Decision>
       <Decision title="How proven?" isOpen={asked === 'temper'} onClose={() => setAsked(null)}>
         {all('Every temper')}
-        {TEMPERS.map((t) => <Option key={t} label={TEMPER_WORDS[t]} mark={<TemperMark temper={t} />} isChosen={t === filter.temper} onPress={() => choose(t)} />)}
+        {TEMPERS.map((t) => (
+          <Option
+            key={t}
+            label={TEMPER_WORDS[t]}
+            mark={<TemperMark temper={t} />}
+            isChosen={t === filter.temper}
+            onPress={() => choose(t)}
+          />
+        ))}
       </Decision>
     </>
   );
 });
 
-const TEMPER_WORDS: Readonly<Record<Temper, string>> = { bare: 'a guess', straw: 'borrowed', bronze: 'tried once and right', violet: 'right several times', blue: 'right in three real runs' };
+const TEMPER_WORDS: Readonly<Record<Temper, string>> = {
+  bare: 'a guess',
+  straw: 'borrowed',
+  bronze: 'tried once and right',
+  violet: 'right several times',
+  blue: 'right in three real runs',
+};
 
 function FilterKey({ name, said, onPress }: { name: Asked; said: string | undefined; onPress: () => void }) {
   const { quench, rule, ink, card } = useTokens();
   return (
-    <Pressable role="button" aria-label={said ? `${name}: ${said}` : `Narrow down by ${name}`} onPress={onPress} style={{ minHeight: TARGET, paddingHorizontal: SPACE.base, justifyContent: 'center', borderWidth: said ? 2 : 1, borderColor: said ? quench : rule, borderRadius: 4, backgroundColor: card }}>
+    <Pressable
+      role="button"
+      aria-label={said ? `${name}: ${said}` : `Narrow down by ${name}`}
+      onPress={onPress}
+      style={{
+        minHeight: TARGET,
+        paddingHorizontal: SPACE.base,
+        justifyContent: 'center',
+        borderWidth: said ? 2 : 1,
+        borderColor: said ? quench : rule,
+        borderRadius: 4,
+        backgroundColor: card,
+      }}
+    >
       <Body style={{ color: said ? quench : ink }}>{said ?? name}</Body>
     </Pressable>
   );

@@ -11,7 +11,15 @@ export interface BookFilter {
   order?: string;
 }
 
-const NAMES = ['search', 'material', 'machine', 'process', 'temper', 'sort', 'order'] as const satisfies readonly (keyof BookFilter)[];
+const NAMES = [
+  'search',
+  'material',
+  'machine',
+  'process',
+  'temper',
+  'sort',
+  'order',
+] as const satisfies readonly (keyof BookFilter)[];
 
 /** The filter that an address holds; what is no filter is passed over. */
 export function filterFrom(params: Record<string, unknown>): BookFilter {

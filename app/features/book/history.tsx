@@ -17,18 +17,39 @@ export function History({ recipe }: { recipe: RecipeDetail }) {
   return (
     <View testID="history">
       <Heading>How it came to these numbers</Heading>
-      {back.isError ? <Body role="alert" style={{ color: rust }}>{back.error.message}</Body> : null}
+      {back.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {back.error.message}
+        </Body>
+      ) : null}
       {recipe.revisions.map((revision, i) => {
         const before = recipe.revisions[i + 1];
         return (
-          <View key={revision.number} style={{ paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }} testID={`revision-${revision.number}`}>
-            <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.small }}>
+          <View
+            key={revision.number}
+            style={{ paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}
+            testID={`revision-${revision.number}`}
+          >
+            <View
+              style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.small }}
+            >
               <View style={{ flexShrink: 1 }}>
                 <SettingsLine settings={revision.settings} machineId={recipe.machine.id} />
               </View>
-              {i > 0 ? <TextKey title="Go back to it" label={`Go back to it: revision ${revision.number}`} isDisabled={back.isPending} onPress={() => back.mutate({ version: recipe.version, number: revision.number })} /> : null}
+              {i > 0 ? (
+                <TextKey
+                  title="Go back to it"
+                  label={`Go back to it: revision ${revision.number}`}
+                  isDisabled={back.isPending}
+                  onPress={() => back.mutate({ version: recipe.version, number: revision.number })}
+                />
+              ) : null}
             </View>
-            {before ? <Strong style={{ fontSize: 15 }}>{differences(before.settings, revision.settings).map(sayDifference).join(', ')}</Strong> : null}
+            {before ? (
+              <Strong style={{ fontSize: 15 }}>
+                {differences(before.settings, revision.settings).map(sayDifference).join(', ')}
+              </Strong>
+            ) : null}
             <Aside>
               {revision.reason || 'no reason given'} · {SOURCE_WORDS[revision.source]}, {whenSaid(revision.createdAt)}
             </Aside>

@@ -32,7 +32,10 @@ export function ImportPage() {
   const [upload, setUpload] = useState<BookUpload | null>(null);
   const [leaveOut, setLeaveOut] = useState(false);
   const choose = async () => {
-    const picked = await getDocumentAsync({ type: ['application/json', 'text/csv', '.json', '.csv', '.txt'], copyToCacheDirectory: false });
+    const picked = await getDocumentAsync({
+      type: ['application/json', 'text/csv', '.json', '.csv', '.txt'],
+      copyToCacheDirectory: false,
+    });
     const asset = picked.assets?.[0];
     if (!asset?.file) return;
     const chosen = { file: asset.file as Blob, fileName: asset.name };
@@ -56,7 +59,12 @@ export function ImportPage() {
             {plan.counts.refused ? (
               <Toggle label="Leave the refused rows out" value={leaveOut} onChange={setLeaveOut} />
             ) : null}
-            <Button title={`Write ${writes === 1 ? 'this row' : `these ${writes} rows`} into the book`} disabled={isStopped} loading={write.isPending} onPress={() => upload && write.mutate({ ...upload, leaveOut })} />
+            <Button
+              title={`Write ${writes === 1 ? 'this row' : `these ${writes} rows`} into the book`}
+              disabled={isStopped}
+              loading={write.isPending}
+              onPress={() => upload && write.mutate({ ...upload, leaveOut })}
+            />
           </>
         ) : undefined
       }
@@ -68,12 +76,28 @@ export function ImportPage() {
         </Leaf>
       ) : (
         <>
-          <Body>JSON from a Keen Anvil, or a table (CSV) with the columns material, machine, tool, process and those of the quantities. Nothing is written before you have seen what it would do.</Body>
-          <Button title={plan ? 'Choose another file' : 'Choose a file'} type={plan && writes ? 'outline' : 'solid'} loading={preview.isPending} onPress={() => void choose()} />
+          <Body>
+            JSON from a Keen Anvil, or a table (CSV) with the columns material, machine, tool, process and those of the
+            quantities. Nothing is written before you have seen what it would do.
+          </Body>
+          <Button
+            title={plan ? 'Choose another file' : 'Choose a file'}
+            type={plan && writes ? 'outline' : 'solid'}
+            loading={preview.isPending}
+            onPress={() => void choose()}
+          />
         </>
       )}
-      {preview.isError ? <Body role="alert" style={{ color: rust }}>{preview.error.message}</Body> : null}
-      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
+      {preview.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {preview.error.message}
+        </Body>
+      ) : null}
+      {write.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {write.error.message}
+        </Body>
+      ) : null}
       {plan && !write.isSuccess ? <Plan plan={plan} /> : null}
     </Page>
   );
@@ -87,14 +111,23 @@ function Plan({ plan }: { plan: ImportPreview }) {
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.broad }}>
         {ORDER.map((fate) => (
           <View key={fate}>
-            <Figure style={{ fontSize: 32, lineHeight: 38, color: FATES[fate].colour(tokens) }}>{plan.counts[fate]}</Figure>
+            <Figure style={{ fontSize: 32, lineHeight: 38, color: FATES[fate].colour(tokens) }}>
+              {plan.counts[fate]}
+            </Figure>
             <Aside>{FATES[fate].says}</Aside>
           </View>
         ))}
       </View>
-      {plan.counts.new + plan.counts.changed === 0 && plan.counts.refused === 0 ? <Body>Everything in this file stands in the book already.</Body> : null}
+      {plan.counts.new + plan.counts.changed === 0 && plan.counts.refused === 0 ? (
+        <Body>Everything in this file stands in the book already.</Body>
+      ) : null}
       {ORDER.filter((fate) => fate !== 'same').map((fate) => (
-        <FateRows key={fate} fate={fate} count={plan.counts[fate]} rows={plan.rows.filter((row) => row.fate === fate)} />
+        <FateRows
+          key={fate}
+          fate={fate}
+          count={plan.counts[fate]}
+          rows={plan.rows.filter((row) => row.fate === fate)}
+        />
       ))}
     </View>
   );
@@ -109,12 +142,24 @@ function FateRows({ fate, count, rows }: { fate: RowFate; count: number; rows: I
     <View>
       <Heading style={{ textTransform: 'capitalize' }}>{FATES[fate].says}</Heading>
       {shown.map((row, i) => (
-        <View key={i} style={{ paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule, borderLeftWidth: 4, borderLeftColor: FATES[fate].colour(tokens), paddingLeft: SPACE.small }}>
+        <View
+          key={i}
+          style={{
+            paddingVertical: SPACE.small,
+            borderBottomWidth: 1,
+            borderColor: tokens.rule,
+            borderLeftWidth: 4,
+            borderLeftColor: FATES[fate].colour(tokens),
+            paddingLeft: SPACE.small,
+          }}
+        >
           {row.name ? <Strong>{row.name}</Strong> : null}
           <Aside>
             {row.kind}, {row.where}
           </Aside>
-          {row.says.map((sentence) => <Body key={sentence}>{sentence}</Body>)}
+          {row.says.map((sentence) => (
+            <Body key={sentence}>{sentence}</Body>
+          ))}
         </View>
       ))}
       {shown.length < rows.length ? <TextKey title={`Show all ${rows.length}`} onPress={() => setAll(true)} /> : null}

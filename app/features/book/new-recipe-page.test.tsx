@@ -5,9 +5,19 @@ import { NewRecipePage } from './new-recipe-page';
 
 const mockReplace = jest.fn();
 let mockMaterial: string | undefined = 'navy';
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn(), replace: mockReplace, back: jest.fn(), canGoBack: () => false }), useLocalSearchParams: () => ({ material: mockMaterial }) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: jest.fn(), replace: mockReplace, back: jest.fn(), canGoBack: () => false }),
+  useLocalSearchParams: () => ({ material: mockMaterial }),
+}));
 
-const open = (answers: Parameters<typeof renderWithBook>[1] = {}) => renderWithBook(<NewRecipePage />, { ...answers, '/api/suggestion': answers['/api/suggestion'] ?? { body: { suggestion, refusal: null } }, '/api/recipes?': answers['/api/recipes?'] ?? pageOf(), '/api/recipes': { status: 201, body: recipe }, ...shopAnswers });
+const open = (answers: Parameters<typeof renderWithBook>[1] = {}) =>
+  renderWithBook(<NewRecipePage />, {
+    ...answers,
+    '/api/suggestion': answers['/api/suggestion'] ?? { body: { suggestion, refusal: null } },
+    '/api/recipes?': answers['/api/recipes?'] ?? pageOf(),
+    '/api/recipes': { status: 201, body: recipe },
+    ...shopAnswers,
+  });
 
 describe('a recipe for a place that has none', () => {
   afterEach(() => void (mockMaterial = 'navy'));
@@ -15,16 +25,26 @@ describe('a recipe for a place that has none', () => {
   it('starts from the suggestion, and writes down what it leans on', async () => {
     const { sent } = open();
     expect(await screen.findByText(/could be off by two steps of force either way/)).toBeTruthy();
-    expect(screen.getByText(/Outdoor vinyl, white on Long plotter \(60 %\), Outdoor vinyl, teal on Long plotter \(40 %\)/)).toBeTruthy();
+    expect(
+      screen.getByText(/Outdoor vinyl, white on Long plotter \(60 %\), Outdoor vinyl, teal on Long plotter \(40 %\)/),
+    ).toBeTruthy();
     fireEvent.press(screen.getByText('Start with it'));
     await waitFor(() => expect(mockReplace).toHaveBeenCalled());
     expect(sent.find((request) => request.path === '/api/recipes' && request.method === 'POST')!.body).toMatchObject({
-      materialId: 'navy', machineId: 'long', toolId: 'fine', process: 'kiss-cut', settings: suggestion.settings, source: 'carried-over', reason: expect.stringContaining('Leaned on Outdoor vinyl, white on Long plotter 60 %'),
+      materialId: 'navy',
+      machineId: 'long',
+      toolId: 'fine',
+      process: 'kiss-cut',
+      settings: suggestion.settings,
+      source: 'carried-over',
+      reason: expect.stringContaining('Leaned on Outdoor vinyl, white on Long plotter 60 %'),
     });
   });
 
   it('says why the book cannot say, and lets the maker set the numbers', async () => {
-    const { sent } = open({ '/api/suggestion': { body: { suggestion: null, refusal: 'It would be a guess: the scale was never measured.' } } });
+    const { sent } = open({
+      '/api/suggestion': { body: { suggestion: null, refusal: 'It would be a guess: the scale was never measured.' } },
+    });
     expect(await screen.findByText('It would be a guess: the scale was never measured.')).toBeTruthy();
     fireEvent.press(screen.getByText('Set the numbers myself'));
     fireEvent.changeText(screen.getByLabelText('Force'), '44');
@@ -35,7 +55,12 @@ describe('a recipe for a place that has none', () => {
     fireEvent.press(screen.getByText('Set overcut'));
     fireEvent.press(screen.getByLabelText('a guess'));
     fireEvent.press(screen.getByText('Write it down'));
-    await waitFor(() => expect(sent.find((request) => request.path === '/api/recipes' && request.method === 'POST')?.body).toMatchObject({ settings: { force: 14, speed: 1, passes: 1, overcut: 0 }, source: 'guess' }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.path === '/api/recipes' && request.method === 'POST')?.body).toMatchObject({
+        settings: { force: 14, speed: 1, passes: 1, overcut: 0 },
+        source: 'guess',
+      }),
+    );
   });
 
   it('opens the one that is there instead of making another', async () => {
@@ -53,7 +78,11 @@ describe('a recipe for a place that has none', () => {
   });
 
   it('says what comes first in an empty shop', async () => {
-    renderWithBook(<NewRecipePage />, { '/api/machines': { body: [] }, '/api/tools': { body: [] }, '/api/materials': { body: [] } });
+    renderWithBook(<NewRecipePage />, {
+      '/api/machines': { body: [] },
+      '/api/tools': { body: [] },
+      '/api/materials': { body: [] },
+    });
     expect(await screen.findByText('First a machine, a tool and a material')).toBeTruthy();
   });
 });

@@ -27,8 +27,14 @@ interface NudgeRecipeProps {
 /** A little more or less for this tool or this piece, with its reason; the proven value stays beside it. */
 export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProps) {
   const { rust } = useTokens();
-  const pieces = useMaterials().data?.find((m) => m.id === recipe.material.id)?.pieces.filter((piece) => !piece.isArchived) ?? [];
-  const draft = useDraft<{ changes: Changes; reason: string; pieceId: string | null }>(`nudge ${recipe.id}${start ? ' worn' : ''}`, { changes: start?.changes ?? {}, reason: start?.reason ?? '', pieceId: null });
+  const pieces =
+    useMaterials()
+      .data?.find((m) => m.id === recipe.material.id)
+      ?.pieces.filter((piece) => !piece.isArchived) ?? [];
+  const draft = useDraft<{ changes: Changes; reason: string; pieceId: string | null }>(
+    `nudge ${recipe.id}${start ? ' worn' : ''}`,
+    { changes: start?.changes ?? {}, reason: start?.reason ?? '', pieceId: null },
+  );
   const { changes, reason, pieceId } = draft.value;
   const set = (part: Partial<typeof draft.value>) => draft.set((now) => ({ ...now, ...part }));
   const add = useAddVariant(recipe.id);
@@ -37,16 +43,51 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
   const missing = !isNudged ? 'Turn a dial first.' : reason.trim() ? null : 'Say why: tap a reason, or type one.';
   const write = () => {
     const kept = Object.fromEntries(Object.entries(changes).filter(([, change]) => change !== 0));
-    add.mutate({ id: uuid(), changes: kept, reason: reason.trim(), toolId: pieceId ? null : recipe.tool.id, stockPieceId: pieceId }, { onSuccess: () => { draft.done(); onClose(`${sayChanges(kept, machine)} for ${pieces.find((piece) => piece.id === pieceId)?.name ?? recipe.tool.name}`); } });
+    add.mutate(
+      {
+        id: uuid(),
+        changes: kept,
+        reason: reason.trim(),
+        toolId: pieceId ? null : recipe.tool.id,
+        stockPieceId: pieceId,
+      },
+      {
+        onSuccess: () => {
+          draft.done();
+          onClose(
+            `${sayChanges(kept, machine)} for ${pieces.find((piece) => piece.id === pieceId)?.name ?? recipe.tool.name}`,
+          );
+        },
+      },
+    );
   };
   return (
     <Decision title="A little more, a little less" isOpen onClose={() => onClose()}>
       <View style={{ gap: SPACE.base }}>
         <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
-        <NudgeDials machine={machine} process={recipe.process} settings={recipe.settings} changes={changes} onChange={(next) => set({ changes: next })} />
+        <NudgeDials
+          machine={machine}
+          process={recipe.process}
+          settings={recipe.settings}
+          changes={changes}
+          onChange={(next) => set({ changes: next })}
+        />
         <View role="radiogroup" aria-label="What is it for?">
-          <Option label={`For the ${recipe.tool.name}`} detail="wherever this recipe is used with it" isChosen={pieceId === null} onPress={() => set({ pieceId: null })} />
-          {pieces.map((piece) => <Option key={piece.id} label={`For ${piece.name}`} detail="on this piece only" isChosen={pieceId === piece.id} onPress={() => set({ pieceId: piece.id })} />)}
+          <Option
+            label={`For the ${recipe.tool.name}`}
+            detail="wherever this recipe is used with it"
+            isChosen={pieceId === null}
+            onPress={() => set({ pieceId: null })}
+          />
+          {pieces.map((piece) => (
+            <Option
+              key={piece.id}
+              label={`For ${piece.name}`}
+              detail="on this piece only"
+              isChosen={pieceId === piece.id}
+              onPress={() => set({ pieceId: piece.id })}
+            />
+          ))}
         </View>
         {isNudged ? (
           <View>
@@ -55,10 +96,24 @@ export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProp
             <Aside>The recipe itself stays as it is.</Aside>
           </View>
         ) : null}
-        <Why name="Why this nudge?" placeholder="this roll is stiffer" value={reason} onChange={(next) => set({ reason: next })} />
-        {problem ?? add.error ? <Body role="alert" style={{ color: rust }}>{problem?.message ?? add.error?.message}</Body> : null}
+        <Why
+          name="Why this nudge?"
+          placeholder="this roll is stiffer"
+          value={reason}
+          onChange={(next) => set({ reason: next })}
+        />
+        {(problem ?? add.error) ? (
+          <Body role="alert" style={{ color: rust }}>
+            {problem?.message ?? add.error?.message}
+          </Body>
+        ) : null}
         {missing ? <Aside>{missing}</Aside> : null}
-        <Button title="Keep the nudge" disabled={!isNudged || !reason.trim() || Boolean(problem)} loading={add.isPending} onPress={write} />
+        <Button
+          title="Keep the nudge"
+          disabled={!isNudged || !reason.trim() || Boolean(problem)}
+          loading={add.isPending}
+          onPress={write}
+        />
       </View>
     </Decision>
   );

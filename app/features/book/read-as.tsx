@@ -6,7 +6,9 @@ export function ReadAs({ read }: { read: RecipePageView['read'] }) {
   return (
     <>
       {read.map(({ typed, as }) => (
-        <Aside key={typed} testID="read-as">{as ? `“${typed}” stands nowhere; read as ${as}` : `Nothing in the book is like “${typed}”`}</Aside>
+        <Aside key={typed} testID="read-as">
+          {as ? `“${typed}” stands nowhere; read as ${as}` : `Nothing in the book is like “${typed}”`}
+        </Aside>
       ))}
     </>
   );

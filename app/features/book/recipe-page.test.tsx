@@ -4,9 +4,19 @@ import { renderWithBook } from '../../testing/with-book';
 import { RecipePage } from './recipe-page';
 
 const mockPush = jest.fn();
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: mockPush, replace: jest.fn(), back: jest.fn(), canGoBack: () => false }) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: mockPush, replace: jest.fn(), back: jest.fn(), canGoBack: () => false }),
+}));
 
-const open = (over: Partial<typeof recipe> = {}, more: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<RecipePage id="recipe-1" />, { ...more, '/api/recipes/recipe-1/note': { body: { ...recipe, note: 'new' } }, '/api/recipes/recipe-1': { body: { ...recipe, ...over } }, '/api/nails': { body: [] }, '/api/variants': { body: recipe }, ...shopAnswers });
+const open = (over: Partial<typeof recipe> = {}, more: Record<string, { status?: number; body: unknown }> = {}) =>
+  renderWithBook(<RecipePage id="recipe-1" />, {
+    ...more,
+    '/api/recipes/recipe-1/note': { body: { ...recipe, note: 'new' } },
+    '/api/recipes/recipe-1': { body: { ...recipe, ...over } },
+    '/api/nails': { body: [] },
+    '/api/variants': { body: recipe },
+    ...shopAnswers,
+  });
 
 describe('the page of a recipe', () => {
   it('shows what to dial in with the machine’s words, how proven it is, and what happened', async () => {
@@ -28,7 +38,20 @@ describe('the page of a recipe', () => {
   });
 
   it('says what to dial in where a nudge for the tool is in force, and leaves the base as it is', async () => {
-    open({ variants: [{ id: 'v', changes: { force: 2 }, reason: 'worn', toolId: 'fine', stockPieceId: null, forName: 'Fine blade', createdAt: '2026-10-06T10:00:00.000Z', endedAt: null }] });
+    open({
+      variants: [
+        {
+          id: 'v',
+          changes: { force: 2 },
+          reason: 'worn',
+          toolId: 'fine',
+          stockPieceId: null,
+          forName: 'Fine blade',
+          createdAt: '2026-10-06T10:00:00.000Z',
+          endedAt: null,
+        },
+      ],
+    });
     expect(await screen.findByText('With this fine blade dial in, nudged +2 force:')).toBeTruthy();
     expect(screen.getByText('18')).toBeTruthy();
     expect(screen.getAllByText('16').length).toBeGreaterThan(0);
@@ -39,7 +62,12 @@ describe('the page of a recipe', () => {
     const because = [
       { outcome: 'right' as const, wear: 100, settings: recipe.settings, at: '2026-07-01T10:00:00.000Z' },
       { outcome: 'under' as const, wear: 390, settings: recipe.settings, at: '2026-10-01T10:00:00.000Z' },
-      { outcome: 'right' as const, wear: 395, settings: { ...recipe.settings, force: 17 }, at: '2026-10-02T10:00:00.000Z' },
+      {
+        outcome: 'right' as const,
+        wear: 395,
+        settings: { ...recipe.settings, force: 17 },
+        at: '2026-10-02T10:00:00.000Z',
+      },
     ];
     open({ wearHint: { quantity: 'force', steps: 1, change: 1, wear: 412, because } });
     expect(await screen.findByText('+1 force for this fine blade (412 m)')).toBeTruthy();
@@ -52,7 +80,9 @@ describe('the page of a recipe', () => {
   it('nails the card up behind those that are there', async () => {
     const { sent } = open();
     fireEvent.press(await screen.findByText('Nail it to the Bench'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'PUT')?.body).toEqual({ recipeIds: ['recipe-1'] }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'PUT')?.body).toEqual({ recipeIds: ['recipe-1'] }),
+    );
   });
 
   it('undoes the last change of its numbers and does it again, each as a revision', async () => {
@@ -60,7 +90,12 @@ describe('the page of a recipe', () => {
     const second = { ...first, number: 2, settings: { ...first.settings, force: 18 }, reason: 'deeper' };
     const { sent } = open({ settings: second.settings, revisions: [second, first] });
     fireEvent.press(await screen.findByText('Undo: force 16 → 18'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'POST')).toMatchObject({ path: '/api/recipes/recipe-1/return', body: { version: 4, number: 1 } }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'POST')).toMatchObject({
+        path: '/api/recipes/recipe-1/return',
+        body: { version: 4, number: 1 },
+      }),
+    );
   });
 
   it('does again what was undone', async () => {
@@ -69,11 +104,16 @@ describe('the page of a recipe', () => {
     const { sent } = open({ revisions: [{ ...first, number: 3, returnedTo: 1 }, second, first] });
     fireEvent.press(await screen.findByText('Do again: force 16 → 18'));
     expect(screen.queryByText(/^Undo/)).toBeNull();
-    await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 4, number: 2 }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 4, number: 2 }),
+    );
   });
 
   it('cannot be nailed up before it is known what hangs there', async () => {
-    const { sent } = open({}, { '/api/bench': { status: 503, body: { error: { code: 'down', message: 'Not now.' } } } });
+    const { sent } = open(
+      {},
+      { '/api/bench': { status: 503, body: { error: { code: 'down', message: 'Not now.' } } } },
+    );
     fireEvent.press(await screen.findByText('Nail it to the Bench'));
     expect(sent.some((request) => request.method === 'PUT')).toBe(false);
   });
@@ -83,11 +123,21 @@ describe('the page of a recipe', () => {
     fireEvent.press(await screen.findByText('Change the note'));
     fireEvent.changeText(screen.getByLabelText('Note'), 'Slower at the tips.');
     fireEvent.press(screen.getByText('Keep the note'));
-    await waitFor(() => expect(sent.find((request) => request.path.endsWith('/note'))?.body).toEqual({ version: 4, note: 'Slower at the tips.' }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.path.endsWith('/note'))?.body).toEqual({
+        version: 4,
+        note: 'Slower at the tips.',
+      }),
+    );
   });
 
   it('says what went wrong where there is no such recipe', async () => {
-    renderWithBook(<RecipePage id="gone" />, { '/api/recipes/gone': { status: 404, body: { error: { code: 'not-found', message: 'That recipe is not there (any more).' } } } });
+    renderWithBook(<RecipePage id="gone" />, {
+      '/api/recipes/gone': {
+        status: 404,
+        body: { error: { code: 'not-found', message: 'That recipe is not there (any more).' } },
+      },
+    });
     expect(await screen.findByText('That recipe is not there (any more).')).toBeTruthy();
     expect(screen.getByText('Try again')).toBeTruthy();
   });

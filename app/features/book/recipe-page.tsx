@@ -54,7 +54,8 @@ export function RecipePage({ id }: { id: string }) {
   );
 }
 
-type Open = { what: 'change' } | { what: 'trial' } | { what: 'nudge'; start?: { changes: Changes; reason: string } } | null;
+type Open =
+  { what: 'change' } | { what: 'trial' } | { what: 'nudge'; start?: { changes: Changes; reason: string } } | null;
 
 function Recipe({ recipe }: { recipe: RecipeDetail }) {
   const tokens = useTokens();
@@ -85,13 +86,30 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       }
       foot={
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Nudge" type="outline" containerStyle={{ flex: 1 }} onPress={() => setOpen({ what: 'nudge' })} />
-          <Button title="Dial card" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/dial', params: { id: recipe.id } })} />
+          <Button
+            title="Nudge"
+            type="outline"
+            containerStyle={{ flex: 1 }}
+            onPress={() => setOpen({ what: 'nudge' })}
+          />
+          <Button
+            title="Dial card"
+            containerStyle={{ flex: 1 }}
+            onPress={() => router.push({ pathname: '/book/[id]/dial', params: { id: recipe.id } })}
+          />
         </View>
       }
     >
-      {machine ? <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} typed={recipe.typed} /> : <Waiting lines={1} />}
-      {kept ? <View role="status"><Strong style={{ color: tokens.moss }}>{`Kept: ${kept}.`}</Strong></View> : null}
+      {machine ? (
+        <DialNumbers machine={machine} process={recipe.process} settings={recipe.settings} typed={recipe.typed} />
+      ) : (
+        <Waiting lines={1} />
+      )}
+      {kept ? (
+        <View role="status">
+          <Strong style={{ color: tokens.moss }}>{`Kept: ${kept}.`}</Strong>
+        </View>
+      ) : null}
       {machine && nudge ? (
         <Leaf edge={tokens.ember} testID="dial-in">
           <Strong>{`With this ${toolKindOf(recipe.tool.kind).label.toLowerCase()} dial in, nudged ${sayChanges(nudge.changes, machine)}:`}</Strong>
@@ -102,10 +120,28 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         <NailKey recipe={recipe} />
         <TextKey title="Change numbers" icon="pencil-outline" onPress={() => setOpen({ what: 'change' })} />
         <TextKey title="Write down a trial" icon="flask-outline" onPress={() => setOpen({ what: 'trial' })} />
-        <TextKey title="Tune it" icon="target" onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id } })} />
-        <TextKey title="Something is wrong" icon="stethoscope" onPress={() => router.push({ pathname: '/book/[id]/wrong', params: { id: recipe.id } })} />
-        <TextKey title="Charts" icon="chart-scatter-plot" onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })} />
-        {recipe.process === 'laser-area' ? <TextKey title="Tone ladder" icon="gradient-horizontal" onPress={() => router.push({ pathname: '/book/[id]/tone', params: { id: recipe.id } })} /> : null}
+        <TextKey
+          title="Tune it"
+          icon="target"
+          onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id } })}
+        />
+        <TextKey
+          title="Something is wrong"
+          icon="stethoscope"
+          onPress={() => router.push({ pathname: '/book/[id]/wrong', params: { id: recipe.id } })}
+        />
+        <TextKey
+          title="Charts"
+          icon="chart-scatter-plot"
+          onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })}
+        />
+        {recipe.process === 'laser-area' ? (
+          <TextKey
+            title="Tone ladder"
+            icon="gradient-horizontal"
+            onPress={() => router.push({ pathname: '/book/[id]/tone', params: { id: recipe.id } })}
+          />
+        ) : null}
       </View>
       <RevisionKeys recipe={recipe} />
       <Leaf edge={tokens.temper[temper]} testID="temper">
@@ -113,9 +149,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         {reasons.map((reason) => (
           <Body key={reason}>{reason}</Body>
         ))}
-        <Aside>
-          {saidSource(recipe)}
-        </Aside>
+        <Aside>{saidSource(recipe)}</Aside>
         <Aside>{recipe.lastUsedAt ? `Last used ${whenSaid(recipe.lastUsedAt)}` : 'Not used in a job yet'}</Aside>
       </Leaf>
       <WearLeaf recipe={recipe} onNudge={(start) => setOpen({ what: 'nudge', start })} />
@@ -125,16 +159,36 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       {recipe.evidence.length === 0 ? <Aside>Nothing yet. A trial or a scored run will stand here.</Aside> : null}
       <View>
         {recipe.evidence.map((event) => (
-          <Pressable key={event.id} role="button" onPress={() => setCorrecting(event)} style={{ flexDirection: 'row', gap: SPACE.base, minHeight: TARGET, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: tokens.rule }}>
-            <Strong style={{ width: 128, color: event.outcome === 'right' ? tokens.moss : tokens.rust }}>{processOf(recipe.process).outcomes[event.outcome]}</Strong>
+          <Pressable
+            key={event.id}
+            role="button"
+            onPress={() => setCorrecting(event)}
+            style={{
+              flexDirection: 'row',
+              gap: SPACE.base,
+              minHeight: TARGET,
+              paddingVertical: SPACE.small,
+              borderBottomWidth: 1,
+              borderColor: tokens.rule,
+            }}
+          >
+            <Strong style={{ width: 128, color: event.outcome === 'right' ? tokens.moss : tokens.rust }}>
+              {processOf(recipe.process).outcomes[event.outcome]}
+            </Strong>
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
               <Aside>
                 {whenSaid(event.at)}
-                {event.toolWear === null ? '' : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
-                {sameSettings(event.settings, recipe.settings) ? '' : ` · with ${settingsText(event.settings, machine)}`}
+                {event.toolWear === null
+                  ? ''
+                  : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
+                {sameSettings(event.settings, recipe.settings)
+                  ? ''
+                  : ` · with ${settingsText(event.settings, machine)}`}
               </Aside>
-              {event.earlier.length ? <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside> : null}
+              {event.earlier.length ? (
+                <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside>
+              ) : null}
             </View>
           </Pressable>
         ))}
@@ -143,11 +197,39 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         {correcting ? <CorrectEvidence recipe={recipe} event={correcting} onDone={() => setCorrecting(null)} /> : null}
       </Decision>
       <History recipe={recipe} />
-      <TextKey title="Card to print (PDF, A6)" icon="printer-outline" onPress={() => void saveFile(paths.cards([recipe.id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
-      {trouble ? <Body role="alert" style={{ color: tokens.rust }}>{trouble}</Body> : null}
-      <ArchiveKey path={paths.recipeArchive(recipe.id)} version={recipe.version} isArchived={recipe.isArchived} what="the recipe" />
+      <TextKey
+        title="Card to print (PDF, A6)"
+        icon="printer-outline"
+        onPress={() =>
+          void saveFile(paths.cards([recipe.id])).then(
+            () => setTrouble(null),
+            (error: Error) => setTrouble(error.message),
+          )
+        }
+      />
+      {trouble ? (
+        <Body role="alert" style={{ color: tokens.rust }}>
+          {trouble}
+        </Body>
+      ) : null}
+      <ArchiveKey
+        path={paths.recipeArchive(recipe.id)}
+        version={recipe.version}
+        isArchived={recipe.isArchived}
+        what="the recipe"
+      />
       {machine && open?.what === 'change' ? <ChangeRecipe recipe={recipe} machine={machine} onClose={close} /> : null}
-      {machine && open?.what === 'nudge' ? <NudgeRecipe recipe={recipe} machine={machine} start={open.start} onClose={(said) => { close(); if (said) setKept(said); }} /> : null}
+      {machine && open?.what === 'nudge' ? (
+        <NudgeRecipe
+          recipe={recipe}
+          machine={machine}
+          start={open.start}
+          onClose={(said) => {
+            close();
+            if (said) setKept(said);
+          }}
+        />
+      ) : null}
       {machine && open?.what === 'trial' ? <WriteTrial recipe={recipe} machine={machine} onClose={close} /> : null}
     </Page>
   );
@@ -162,14 +244,29 @@ function NailKey({ recipe }: { recipe: RecipeDetail }) {
   return (
     <>
       {/* The whole order is written, so it has to be known first. */}
-      <TextKey title={isNailed ? 'Take it off the Bench' : 'Nail it to the Bench'} icon={isNailed ? 'pin-off' : 'pin'} isDisabled={!nailed || nails.isPending} onPress={() => nails.mutate(isNailed ? nailed!.filter((id) => id !== recipe.id) : [...nailed!, recipe.id])} />
-      {nails.isError ? <Body role="alert" style={{ color: rust }}>{nails.error.message}</Body> : null}
+      <TextKey
+        title={isNailed ? 'Take it off the Bench' : 'Nail it to the Bench'}
+        icon={isNailed ? 'pin-off' : 'pin'}
+        isDisabled={!nailed || nails.isPending}
+        onPress={() => nails.mutate(isNailed ? nailed!.filter((id) => id !== recipe.id) : [...nailed!, recipe.id])}
+      />
+      {nails.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {nails.error.message}
+        </Body>
+      ) : null}
     </>
   );
 }
 
 /** What the worn tool wants, where the maker's own outcomes show it; with those outcomes. */
-function WearLeaf({ recipe, onNudge }: { recipe: RecipeDetail; onNudge: (start: { changes: Changes; reason: string }) => void }) {
+function WearLeaf({
+  recipe,
+  onNudge,
+}: {
+  recipe: RecipeDetail;
+  onNudge: (start: { changes: Changes; reason: string }) => void;
+}) {
   const { ember } = useTokens();
   const hint = recipe.wearHint;
   const unit = toolKindOf(recipe.tool.kind).wearUnit;
@@ -183,7 +280,8 @@ function WearLeaf({ recipe, onNudge }: { recipe: RecipeDetail; onNudge: (start: 
       </Strong>
       {hint.because.map((event) => (
         <Aside key={`${event.at}`}>
-          {processOf(recipe.process).outcomes[event.outcome]} at {formatNumber(event.wear, 0)} {unit}, {quantityOf(hint.quantity).label} {event.settings[hint.quantity]}, {whenSaid(event.at)}
+          {processOf(recipe.process).outcomes[event.outcome]} at {formatNumber(event.wear, 0)} {unit},{' '}
+          {quantityOf(hint.quantity).label} {event.settings[hint.quantity]}, {whenSaid(event.at)}
         </Aside>
       ))}
       <Button title="Keep it as a nudge" type="outline" onPress={() => onNudge({ changes, reason: `worn ${worn}` })} />
@@ -204,7 +302,11 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
   return (
     <View style={{ gap: SPACE.small }}>
       <Heading>Nudges</Heading>
-      {end.error ?? add.error ? <Body role="alert" style={{ color: rust }}>{(end.error ?? add.error)!.message}</Body> : null}
+      {(end.error ?? add.error) ? (
+        <Body role="alert" style={{ color: rust }}>
+          {(end.error ?? add.error)!.message}
+        </Body>
+      ) : null}
       {now.map((variant) => (
         <Leaf key={variant.id} edge={quench} testID="variant">
           <Strong>
@@ -221,7 +323,22 @@ function Variants({ recipe }: { recipe: RecipeDetail }) {
           Taken back: {sayChanges(variant.changes, machine)} for {variant.forName}, {variant.reason}
         </Aside>
       ))}
-      {again ? <TextKey title={`Do again: ${sayChanges(again.changes, machine)} for ${again.forName}`} icon="redo" isDisabled={add.isPending} onPress={() => add.mutate({ id: uuid(), changes: again.changes, reason: again.reason, toolId: again.toolId, stockPieceId: again.stockPieceId })} /> : null}
+      {again ? (
+        <TextKey
+          title={`Do again: ${sayChanges(again.changes, machine)} for ${again.forName}`}
+          icon="redo"
+          isDisabled={add.isPending}
+          onPress={() =>
+            add.mutate({
+              id: uuid(),
+              changes: again.changes,
+              reason: again.reason,
+              toolId: again.toolId,
+              stockPieceId: again.stockPieceId,
+            })
+          }
+        />
+      ) : null}
     </View>
   );
 }
@@ -236,18 +353,38 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
       <View>
         {recipe.note ? <Body>{recipe.note}</Body> : null}
         <TurnKeys record={`note of ${recipe.id}`} version={recipe.version} write={turnNote(recipe.id)} />
-        <TextKey title={recipe.note ? 'Change the note' : 'Add a note'} icon="note-edit-outline" onPress={() => draft.set(recipe.note)} />
+        <TextKey
+          title={recipe.note ? 'Change the note' : 'Add a note'}
+          icon="note-edit-outline"
+          onPress={() => draft.set(recipe.note)}
+        />
       </View>
     );
   }
   return (
     <View style={{ gap: SPACE.small }}>
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
-      <Input label="Note" aria-label="Note" multiline value={draft.value} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
-      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
+      <Input
+        label="Note"
+        aria-label="Note"
+        multiline
+        value={draft.value}
+        onChangeText={(next) => draft.set(next)}
+        renderErrorMessage={false}
+      />
+      {write.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {write.error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Leave it" type="outline" containerStyle={{ flex: 1 }} onPress={draft.drop} />
-        <Button title="Keep the note" containerStyle={{ flex: 1 }} loading={write.isPending} onPress={() => write.mutate({ version: recipe.version, note: draft.value ?? '' }, { onSuccess: draft.drop })} />
+        <Button
+          title="Keep the note"
+          containerStyle={{ flex: 1 }}
+          loading={write.isPending}
+          onPress={() => write.mutate({ version: recipe.version, note: draft.value ?? '' }, { onSuccess: draft.drop })}
+        />
       </View>
     </View>
   );

@@ -23,14 +23,24 @@ export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onOpen }: Rec
     <LinkPress
       href={{ pathname: '/book/[id]', params: { id: recipe.id } }}
       onGo={onOpen ? () => onOpen(recipe.id) : undefined}
-      style={{ flexDirection: 'row', gap: SPACE.base, padding: SPACE.base, backgroundColor: card, borderWidth: 1, borderColor: isOpen ? quench : rule, borderRadius: 3 }}
+      style={{
+        flexDirection: 'row',
+        gap: SPACE.base,
+        padding: SPACE.base,
+        backgroundColor: card,
+        borderWidth: 1,
+        borderColor: isOpen ? quench : rule,
+        borderRadius: 3,
+      }}
     >
       <Swatch colour={recipe.material.colour} size={40} />
       <View style={{ flex: 1, gap: 2 }}>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
           <Strong style={{ flexShrink: 1 }}>{recipe.material.name}</Strong>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
-            {recipe.isNailed ? <MaterialCommunityIcons name="pin" size={16} color={slate} accessibilityLabel="nailed to the Bench" /> : null}
+            {recipe.isNailed ? (
+              <MaterialCommunityIcons name="pin" size={16} color={slate} accessibilityLabel="nailed to the Bench" />
+            ) : null}
             <TemperMark temper={recipe.temper.temper} />
           </View>
         </View>

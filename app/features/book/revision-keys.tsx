@@ -7,7 +7,8 @@ import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
 import { useReturn } from './queries';
 
-const said = (from: Settings, to: Settings) => differences(from, to).map(sayDifference).join(', ') || 'how it was typed';
+const said = (from: Settings, to: Settings) =>
+  differences(from, to).map(sayDifference).join(', ') || 'how it was typed';
 
 /** Takes the last change of the numbers back, or does it again; both stand in the history. */
 export function RevisionKeys({ recipe }: { recipe: RecipeDetail }) {
@@ -20,10 +21,28 @@ export function RevisionKeys({ recipe }: { recipe: RecipeDetail }) {
   return (
     <View testID="revision-turns">
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        {undo === null ? null : <TextKey title={`Undo: ${said(settingsOf(undo), recipe.settings)}`} icon="undo" isDisabled={back.isPending} onPress={() => go(undo)} />}
-        {redo === null ? null : <TextKey title={`Do again: ${said(recipe.settings, settingsOf(redo))}`} icon="redo" isDisabled={back.isPending} onPress={() => go(redo)} />}
+        {undo === null ? null : (
+          <TextKey
+            title={`Undo: ${said(settingsOf(undo), recipe.settings)}`}
+            icon="undo"
+            isDisabled={back.isPending}
+            onPress={() => go(undo)}
+          />
+        )}
+        {redo === null ? null : (
+          <TextKey
+            title={`Do again: ${said(recipe.settings, settingsOf(redo))}`}
+            icon="redo"
+            isDisabled={back.isPending}
+            onPress={() => go(redo)}
+          />
+        )}
       </View>
-      {back.isError ? <Body role="alert" style={{ color: rust }}>{back.error.message}</Body> : null}
+      {back.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {back.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }

@@ -11,13 +11,17 @@ describe('the page of numbers', () => {
     render(<SettingsForm machine={machine} process="kiss-cut" settings={kissCut} onChange={() => undefined} />);
     const labels = ['Blade depth', 'Force', 'Speed', 'Passes', 'Overcut'];
     for (const label of labels) expect(screen.getByLabelText(label)).toBeTruthy();
-    const shown = screen.getAllByText(/^(Blade depth|Force|Speed|Passes|Overcut)$/).map((node) => String(node.props.children));
+    const shown = screen
+      .getAllByText(/^(Blade depth|Force|Speed|Passes|Overcut)$/)
+      .map((node) => String(node.props.children));
     expect(shown).toEqual(labels);
   });
 
   it('hands on the whole recipe with the one number changed, and the server’s own sentence for a wrong one', () => {
     const onChange = jest.fn();
-    render(<SettingsForm machine={machine} process="kiss-cut" settings={{ ...kissCut, force: 44 }} onChange={onChange} />);
+    render(
+      <SettingsForm machine={machine} process="kiss-cut" settings={{ ...kissCut, force: 44 }} onChange={onChange} />,
+    );
     expect(screen.getByText("Long plotter's force goes from 1 to 40; 44 was given.")).toBeTruthy();
     fireEvent.press(screen.getByLabelText('Overcut up by 0.1 mm'));
     expect(onChange).toHaveBeenCalledWith({ ...kissCut, force: 44, overcut: 0.5 }, {});

@@ -1,5 +1,12 @@
 import type { MachineView, TypedSettings } from '@keen-anvil/contract';
-import { quantitiesFor, quantityOf, settingProblems, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import {
+  quantitiesFor,
+  quantityOf,
+  settingProblems,
+  type ProcessName,
+  type QuantityName,
+  type Settings,
+} from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { StepNumber } from '../../ui/step-number';
@@ -35,19 +42,45 @@ export function SettingsForm({ machine, process, settings, typed = {}, was, onCh
         if (!scale) return null;
         const { choices } = quantityOf(name);
         const value = settings[name];
-        if (value === undefined && !required) return <TextKey key={name} title={`Set ${scale.label.toLowerCase()}`} icon="plus" onPress={() => set(name, scale.min)} />;
+        if (value === undefined && !required)
+          return (
+            <TextKey
+              key={name}
+              title={`Set ${scale.label.toLowerCase()}`}
+              icon="plus"
+              onPress={() => set(name, scale.min)}
+            />
+          );
         const problem = problems.find((p) => p.field === name)?.message;
         return (
           <View key={name}>
             {choices ? (
               <View style={{ gap: SPACE.small }}>
                 <Strong>{scale.label}</Strong>
-                <Chips label={scale.label} options={choices.map((choice) => ({ value: choice, label: choice }))} chosen={value === undefined ? null : (choices[value] ?? null)} onChoose={(choice) => set(name, choices.indexOf(choice))} />
+                <Chips
+                  label={scale.label}
+                  options={choices.map((choice) => ({ value: choice, label: choice }))}
+                  chosen={value === undefined ? null : (choices[value] ?? null)}
+                  onChoose={(choice) => set(name, choices.indexOf(choice))}
+                />
               </View>
             ) : (
-              <StepNumber label={scale.label} unit={scale.unit} min={scale.min} max={scale.max} step={scale.step} value={value ?? scale.min} was={was?.[name]} typed={typed[name]} problem={problem} onChange={(next, asTyped) => set(name, next, asTyped)} />
+              <StepNumber
+                label={scale.label}
+                unit={scale.unit}
+                min={scale.min}
+                max={scale.max}
+                step={scale.step}
+                value={value ?? scale.min}
+                was={was?.[name]}
+                typed={typed[name]}
+                problem={problem}
+                onChange={(next, asTyped) => set(name, next, asTyped)}
+              />
             )}
-            {required ? null : <TextKey title={`Leave ${scale.label.toLowerCase()} out`} icon="minus" onPress={() => leaveOut(name)} />}
+            {required ? null : (
+              <TextKey title={`Leave ${scale.label.toLowerCase()} out`} icon="minus" onPress={() => leaveOut(name)} />
+            )}
           </View>
         );
       })}

@@ -1,5 +1,13 @@
 import type { MachineView } from '@keen-anvil/contract';
-import { dialOrder, QUANTITIES, quantityOf, sayQuantity, scaleOf, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import {
+  dialOrder,
+  QUANTITIES,
+  quantityOf,
+  sayQuantity,
+  scaleOf,
+  type QuantityName,
+  type Settings,
+} from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
@@ -8,14 +16,30 @@ import { useMachineOf } from '../shop/machines-context';
 
 /** What goes without saying in a line: one pass, the overcut, and that nothing is switched on or laid over. */
 function goesWithoutSaying(name: QuantityName, value: number): boolean {
-  return name === 'overcut' || (name === 'passes' && value === 1) || (value === 0 && (name === 'air' || name === 'cover' || name === 'preheat' || name === 'second'));
+  return (
+    name === 'overcut' ||
+    (name === 'passes' && value === 1) ||
+    (value === 0 && (name === 'air' || name === 'cover' || name === 'preheat' || name === 'second'))
+  );
 }
 
 /** The numbers of a recipe that are worth a word in a line, with the units of the machine where it is known. */
-function worthSaying(settings: Settings, machine: MachineView | undefined): { name: QuantityName; label: string; said: string; unit: string }[] {
+function worthSaying(
+  settings: Settings,
+  machine: MachineView | undefined,
+): { name: QuantityName; label: string; said: string; unit: string }[] {
   return [...QUANTITIES].sort(dialOrder(machine)).flatMap((name) => {
     const value = settings[name];
-    return value === undefined || goesWithoutSaying(name, value) ? [] : [{ name, label: quantityOf(name).label, said: sayQuantity(name, value), unit: (machine && scaleOf(machine, name)?.unit) ?? '' }];
+    return value === undefined || goesWithoutSaying(name, value)
+      ? []
+      : [
+          {
+            name,
+            label: quantityOf(name).label,
+            said: sayQuantity(name, value),
+            unit: (machine && scaleOf(machine, name)?.unit) ?? '',
+          },
+        ];
   });
 }
 
@@ -27,7 +51,17 @@ export function settingsText(settings: Settings, machine?: MachineView): string 
 }
 
 /** A recipe's numbers on one line: small words, large figures, never parted from each other. */
-export function SettingsLine({ settings, machineId, size = 19, colour }: { settings: Settings; machineId: string; size?: number; colour?: string }) {
+export function SettingsLine({
+  settings,
+  machineId,
+  size = 19,
+  colour,
+}: {
+  settings: Settings;
+  machineId: string;
+  size?: number;
+  colour?: string;
+}) {
   const { ink } = useTokens();
   const machine = useMachineOf(machineId);
   return (

@@ -23,7 +23,16 @@ export function Shortcuts({ isOpen, onClose }: { isOpen: boolean; onClose: () =>
   return (
     <Decision title="Keys" isOpen={isOpen} onClose={onClose}>
       {KEYS.map(([key, does]) => (
-        <View key={key} style={{ flexDirection: 'row', gap: SPACE.wide, paddingVertical: SPACE.small, borderBottomWidth: 1, borderColor: rule }}>
+        <View
+          key={key}
+          style={{
+            flexDirection: 'row',
+            gap: SPACE.wide,
+            paddingVertical: SPACE.small,
+            borderBottomWidth: 1,
+            borderColor: rule,
+          }}
+        >
           <Figure style={{ width: 110 }}>{key}</Figure>
           <Body style={{ flex: 1 }}>{does}</Body>
         </View>

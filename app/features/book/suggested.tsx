@@ -12,7 +12,16 @@ export function Suggested({ suggestion, machineId }: { suggestion: SuggestionVie
       <SettingsLine settings={suggestion.settings} machineId={machineId} size={22} />
       <TemperMark temper={suggestion.source === 'guess' ? 'bare' : 'straw'} />
       <Body>{suggestion.why}.</Body>
-      {suggestion.leanedOn.length > 1 ? <Aside>Leans on {suggestion.leanedOn.slice(0, 4).map((lean) => `${lean.materialName} on ${lean.machineName} (${Math.round(lean.weight * 100)} %)`).join(', ')}.</Aside> : null}
+      {suggestion.leanedOn.length > 1 ? (
+        <Aside>
+          Leans on{' '}
+          {suggestion.leanedOn
+            .slice(0, 4)
+            .map((lean) => `${lean.materialName} on ${lean.machineName} (${Math.round(lean.weight * 100)} %)`)
+            .join(', ')}
+          .
+        </Aside>
+      ) : null}
       <Aside>Nothing has been tried with it here.</Aside>
     </View>
   );
@@ -20,6 +29,9 @@ export function Suggested({ suggestion, machineId }: { suggestion: SuggestionVie
 
 /** What is written down as the reason of a recipe that starts from a suggestion. */
 export function suggestionReason(suggestion: SuggestionView): string {
-  const leans = suggestion.leanedOn.slice(0, 5).map((lean) => `${lean.materialName} on ${lean.machineName} ${Math.round(lean.weight * 100)} %`).join(', ');
+  const leans = suggestion.leanedOn
+    .slice(0, 5)
+    .map((lean) => `${lean.materialName} on ${lean.machineName} ${Math.round(lean.weight * 100)} %`)
+    .join(', ');
   return `${suggestion.why}. Leaned on ${leans}`.slice(0, 1000);
 }

@@ -13,7 +13,15 @@ import { useWriteTrial } from './queries';
 import { SettingsForm } from './settings-form';
 
 /** Writes down a trial made by hand: what was set, and how it came out in the words of the process. */
-export function WriteTrial({ recipe, machine, onClose }: { recipe: RecipeDetail; machine: MachineView; onClose: () => void }) {
+export function WriteTrial({
+  recipe,
+  machine,
+  onClose,
+}: {
+  recipe: RecipeDetail;
+  machine: MachineView;
+  onClose: () => void;
+}) {
   const { rust } = useTokens();
   const draft = useDraft<Settings>(`trial ${recipe.id}`, recipe.settings);
   const settings = draft.value;
@@ -24,11 +32,37 @@ export function WriteTrial({ recipe, machine, onClose }: { recipe: RecipeDetail;
     <Decision title="A trial" isOpen onClose={onClose}>
       <View style={{ gap: SPACE.base }}>
         <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
-        <SettingsForm machine={machine} process={recipe.process} settings={settings} was={recipe.settings} onChange={(next) => draft.set(next)} />
+        <SettingsForm
+          machine={machine}
+          process={recipe.process}
+          settings={settings}
+          was={recipe.settings}
+          onChange={(next) => draft.set(next)}
+        />
         <Heading>How did it come out?</Heading>
-        {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
+        {write.isError ? (
+          <Body role="alert" style={{ color: rust }}>
+            {write.error.message}
+          </Body>
+        ) : null}
         {OUTCOMES.map((outcome) => (
-          <Button key={outcome} title={words[outcome]} type={outcome === 'right' ? 'solid' : 'outline'} disabled={isWrong || write.isPending} onPress={() => write.mutate({ id: uuid(), settings, outcome }, { onSuccess: () => { draft.done(); onClose(); } })} />
+          <Button
+            key={outcome}
+            title={words[outcome]}
+            type={outcome === 'right' ? 'solid' : 'outline'}
+            disabled={isWrong || write.isPending}
+            onPress={() =>
+              write.mutate(
+                { id: uuid(), settings, outcome },
+                {
+                  onSuccess: () => {
+                    draft.done();
+                    onClose();
+                  },
+                },
+              )
+            }
+          />
         ))}
       </View>
     </Decision>

@@ -25,14 +25,21 @@ const widthOf = ({ bounds }: BoxedPart) => bounds.maxX - bounds.minX;
 const heightOf = ({ bounds }: BoxedPart) => bounds.maxY - bounds.minY;
 
 /** Parts at most so large across and down, in mm. */
-export const upTo = (parts: readonly BoxedPart[], mm: number): BoxedPart[] => parts.filter((part) => Math.max(widthOf(part), heightOf(part)) <= mm);
+export const upTo = (parts: readonly BoxedPart[], mm: number): BoxedPart[] =>
+  parts.filter((part) => Math.max(widthOf(part), heightOf(part)) <= mm);
 
 /** Round parts: one closed contour of curves, as wide as high within 2 %. */
 export function circles(parts: readonly BoxedPart[]): BoxedPart[] {
   return parts.filter((part) => {
     const [outline, ...rest] = part.contours;
     const round = Math.abs(widthOf(part) - heightOf(part)) <= 0.02 * Math.max(widthOf(part), heightOf(part), 1e-9);
-    return rest.length === 0 && outline.closed && round && outline.segments.length >= 2 && outline.segments.every(([kind]) => kind === 'C');
+    return (
+      rest.length === 0 &&
+      outline.closed &&
+      round &&
+      outline.segments.length >= 2 &&
+      outline.segments.every(([kind]) => kind === 'C')
+    );
   });
 }
 
@@ -44,7 +51,11 @@ export function strays(parts: readonly BoxedPart[]): BoxedPart[] {
   if (before) return before;
   const ids = new Set(
     [...new Set(parts.map((part) => part.artworkId))].flatMap((artworkId) =>
-      strayLabels(parts.filter((part) => part.artworkId === artworkId && part.role === 'process' && !part.outline).map((part) => ({ id: part.id, bounds: part.bounds, isClosed: part.contours.every(({ closed }) => closed) }))).flat(),
+      strayLabels(
+        parts
+          .filter((part) => part.artworkId === artworkId && part.role === 'process' && !part.outline)
+          .map((part) => ({ id: part.id, bounds: part.bounds, isClosed: part.contours.every(({ closed }) => closed) })),
+      ).flat(),
     ),
   );
   const found = parts.filter((part) => ids.has(part.id));
@@ -53,10 +64,18 @@ export function strays(parts: readonly BoxedPart[]): BoxedPart[] {
 }
 
 /** Parts by layer and then colour, as the tree shows them. */
-export function treeOf(parts: readonly BoxedPart[]): { layer: string | null; colours: { colour: string; parts: BoxedPart[] }[] }[] {
+export function treeOf(
+  parts: readonly BoxedPart[],
+): { layer: string | null; colours: { colour: string; parts: BoxedPart[] }[] }[] {
   const layers = [...new Set(parts.map((part) => part.layer))];
   return layers.map((layer) => {
     const own = parts.filter((part) => part.layer === layer);
-    return { layer, colours: [...new Set(own.map((part) => part.colour))].map((colour) => ({ colour, parts: own.filter((part) => part.colour === colour) })) };
+    return {
+      layer,
+      colours: [...new Set(own.map((part) => part.colour))].map((colour) => ({
+        colour,
+        parts: own.filter((part) => part.colour === colour),
+      })),
+    };
   });
 }

@@ -38,7 +38,9 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
       {wantsToKnowReversed(job, artwork) ? <ReversedAsked artwork={artwork} /> : null}
       {artwork.notices.length ? (
         <View>
-          <Strong style={{ color: ember }}>{artwork.notices.some(({ code }) => code === 'unread') ? 'Not everything was read' : 'While it was read'}</Strong>
+          <Strong style={{ color: ember }}>
+            {artwork.notices.some(({ code }) => code === 'unread') ? 'Not everything was read' : 'While it was read'}
+          </Strong>
           {artwork.notices.map((notice) => (
             <Body key={notice.message}>
               {notice.count > 1 ? `${notice.count} × ` : ''}
@@ -48,22 +50,55 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         </View>
       ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-        <TextKey title="Size" icon="ruler-square" label={`Size of ${artwork.fileName}`} onPress={() => setAsked('size')} />
-        {artwork.kind === 'picture' ? <TextKey title="Trace it otherwise" icon="image-edit-outline" onPress={() => router.push({ pathname: '/jobs/[id]/trace', params: { id: job.id, artwork: artwork.id } })} /> : null}
-        {artwork.kind === 'text' ? <TextKey title="Change the words" icon="format-text" onPress={() => router.push({ pathname: '/jobs/[id]/text', params: { id: job.id, artwork: artwork.id } })} /> : null}
-        {artwork.kind === 'dxf' ? <TextKey title="Join loose ends" icon="vector-polyline" onPress={() => setAsked('joins')} /> : null}
+        <TextKey
+          title="Size"
+          icon="ruler-square"
+          label={`Size of ${artwork.fileName}`}
+          onPress={() => setAsked('size')}
+        />
+        {artwork.kind === 'picture' ? (
+          <TextKey
+            title="Trace it otherwise"
+            icon="image-edit-outline"
+            onPress={() => router.push({ pathname: '/jobs/[id]/trace', params: { id: job.id, artwork: artwork.id } })}
+          />
+        ) : null}
+        {artwork.kind === 'text' ? (
+          <TextKey
+            title="Change the words"
+            icon="format-text"
+            onPress={() => router.push({ pathname: '/jobs/[id]/text', params: { id: job.id, artwork: artwork.id } })}
+          />
+        ) : null}
+        {artwork.kind === 'dxf' ? (
+          <TextKey title="Join loose ends" icon="vector-polyline" onPress={() => setAsked('joins')} />
+        ) : null}
         <TextKey title="Fetch the original file" icon="download" onPress={() => save.mutate()} />
       </View>
-      {save.isError ? <Body role="alert" style={{ color: rust }}>{save.error.message}</Body> : null}
-      <SizeDecision artwork={artwork} sheets={useSheets(job)} isOpen={asked === 'size'} onClose={() => setAsked(null)} />
-      {artwork.choices ? <JoinDecision artwork={artwork} isOpen={asked === 'joins'} onClose={() => setAsked(null)} /> : null}
+      {save.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {save.error.message}
+        </Body>
+      ) : null}
+      <SizeDecision
+        artwork={artwork}
+        sheets={useSheets(job)}
+        isOpen={asked === 'size'}
+        onClose={() => setAsked(null)}
+      />
+      {artwork.choices ? (
+        <JoinDecision artwork={artwork} isOpen={asked === 'joins'} onClose={() => setAsked(null)} />
+      ) : null}
     </Leaf>
   );
 }
 
 /** A drawing that is turned over for its material, of which nobody said which way it reads. */
 function wantsToKnowReversed(job: JobDetail, artwork: ArtworkView): boolean {
-  return artwork.readsReversed === null && job.steps.some((step) => step.mirrored && step.parts.some((part) => part.artworkId === artwork.id));
+  return (
+    artwork.readsReversed === null &&
+    job.steps.some((step) => step.mirrored && step.parts.some((part) => part.artworkId === artwork.id))
+  );
 }
 
 /** What of the sheets that the job is done on can be reached. */
@@ -92,11 +127,21 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
           type="outline"
           title={`${formatNumber(answer.widthMm, 1)} × ${formatNumber(answer.heightMm, 1)} mm: ${answer.label}`}
           disabled={read.isPending}
-          onPress={() => read.mutate({ artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, unitMm: answer.unitMm } })}
+          onPress={() =>
+            read.mutate({
+              artworkId: artwork.id,
+              version: artwork.version,
+              reading: { ...artwork.choices!, unitMm: answer.unitMm },
+            })
+          }
         />
       ))}
       <Aside>Or set its exact size below.</Aside>
-      {read.isError ? <Body role="alert" style={{ color: rust }}>{read.error.message}</Body> : null}
+      {read.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {read.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }
@@ -104,7 +149,8 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
 /** Asked once: whether the drawing reads the right way round, so that nothing is mirrored twice. */
 function ReversedAsked({ artwork }: { artwork: ArtworkView }) {
   const change = useChangeArtwork();
-  const answer = (readsReversed: boolean) => change.mutate({ artworkId: artwork.id, version: artwork.version, readsReversed });
+  const answer = (readsReversed: boolean) =>
+    change.mutate({ artworkId: artwork.id, version: artwork.version, readsReversed });
   return (
     <View style={{ gap: SPACE.small }} testID="reversed-asked">
       <Strong>Its material is cut from the back. How was it drawn?</Strong>
@@ -123,11 +169,36 @@ function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOp
   const joinMm = parseTypedNumber(draft.value);
   return (
     <Decision title="Join loose ends" isOpen={isOpen} onClose={onClose}>
-      <Input label="Ends nearer than this are joined, mm" aria-label="Distance of loose ends in mm" inputMode="decimal" value={draft.value} onChangeText={(next) => draft.set(next)} />
+      <Input
+        label="Ends nearer than this are joined, mm"
+        aria-label="Distance of loose ends in mm"
+        inputMode="decimal"
+        value={draft.value}
+        onChangeText={(next) => draft.set(next)}
+      />
       <Aside>The file is read again; its steps and recipes stay.</Aside>
-      {read.isError ? <Body role="alert" style={{ color: rust }}>{read.error.message}</Body> : null}
+      {read.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {read.error.message}
+        </Body>
+      ) : null}
       <Missing what={joinMm === null && 'A distance in mm is needed.'} />
-      <Button title="Read it again" disabled={joinMm === null} loading={read.isPending} onPress={() => read.mutate({ artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } }, { onSuccess: () => { draft.done(); onClose(); } })} />
+      <Button
+        title="Read it again"
+        disabled={joinMm === null}
+        loading={read.isPending}
+        onPress={() =>
+          read.mutate(
+            { artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } },
+            {
+              onSuccess: () => {
+                draft.done();
+                onClose();
+              },
+            },
+          )
+        }
+      />
     </Decision>
   );
 }

@@ -11,7 +11,19 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
 import { useBringIn, type At } from './queries';
 
-const TYPES = ['image/svg+xml', '.svg', '.svgz', '.dxf', 'image/vnd.dxf', 'image/png', 'image/jpeg', '.hpgl', '.plt', '.gcode', '.nc'];
+const TYPES = [
+  'image/svg+xml',
+  '.svg',
+  '.svgz',
+  '.dxf',
+  'image/vnd.dxf',
+  'image/png',
+  'image/jpeg',
+  '.hpgl',
+  '.plt',
+  '.gcode',
+  '.nc',
+];
 
 /** Brings a drawing, a picture or a text into a job: the first, or one more. */
 export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) {
@@ -33,7 +45,12 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
   return (
     <Leaf edge={isMore ? undefined : quench}>
       <Heading>{isMore ? 'One more drawing' : 'Bring in the drawing'}</Heading>
-      {isMore ? null : <Body>A drawing (SVG, DXF), a picture to be traced (PNG, JPG), or a machine file (HP-GL, G-code). Each colour in it becomes a step.</Body>}
+      {isMore ? null : (
+        <Body>
+          A drawing (SVG, DXF), a picture to be traced (PNG, JPG), or a machine file (HP-GL, G-code). Each colour in it
+          becomes a step.
+        </Body>
+      )}
       {bringIn.isPending ? (
         <Reading at={at} onStop={() => stop.current?.abort()} />
       ) : isMore ? (
@@ -43,11 +60,21 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
         </View>
       ) : (
         <View style={{ gap: SPACE.small }}>
-          <Button title="Choose a file" icon={<MaterialCommunityIcons name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />} onPress={() => void choose()} />
+          <Button
+            title="Choose a file"
+            icon={
+              <MaterialCommunityIcons name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />
+            }
+            onPress={() => void choose()}
+          />
           <Button title="Set a text" type="outline" onPress={setText} />
         </View>
       )}
-      {bringIn.isError && !wasStopped ? <Body role="alert" style={{ color: rust }}>{bringIn.error.message}</Body> : null}
+      {bringIn.isError && !wasStopped ? (
+        <Body role="alert" style={{ color: rust }}>
+          {bringIn.error.message}
+        </Body>
+      ) : null}
     </Leaf>
   );
 }
@@ -59,7 +86,15 @@ export function Reading({ at, onStop }: { at: At | null; onStop: () => void }) {
   return (
     <View style={{ gap: SPACE.small }} testID="reading">
       <Aside>{`${at?.doing ?? 'Reading the drawing'} … ${Math.round(share * 100)} %`}</Aside>
-      <LinearProgress aria-label="Reading" value={share} variant="determinate" animation={false} color={quench} trackColor={rule} style={{ height: 10, borderRadius: 2 }} />
+      <LinearProgress
+        aria-label="Reading"
+        value={share}
+        variant="determinate"
+        animation={false}
+        color={quench}
+        trackColor={rule}
+        style={{ height: 10, borderRadius: 2 }}
+      />
       <Button title="Stop reading" type="outline" onPress={onStop} />
     </View>
   );

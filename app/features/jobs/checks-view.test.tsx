@@ -7,7 +7,11 @@ import { renderWithBook } from '../../testing/with-book';
 import { ChecksView } from './checks-view';
 import type { InspectedStep, StepBed } from './use-inspections';
 
-const bed = { machine: longPlotter, material: { name: 'Outdoor vinyl, navy' }, piece: { name: 'navy roll' } } as StepBed;
+const bed = {
+  machine: longPlotter,
+  material: { name: 'Outdoor vinyl, navy' },
+  piece: { name: 'navy roll' },
+} as StepBed;
 const finding = (over: Partial<Finding>): Finding => ({
   code: 'small-detail',
   severity: 'warn',
@@ -16,10 +20,22 @@ const finding = (over: Partial<Finding>): Finding => ({
   places: [{ minX: 1, minY: 2, maxX: 3, maxY: 4 }],
   ...over,
 });
-const inspected = (findings: Finding[] | null, { hasRecipe = true, isSkipped = false, hasBed = true } = {}): InspectedStep => ({
-  step: { id: 'step-1', position: 0, isSkipped, match: { recipe: hasRecipe ? {} : null, settings: null, variant: null, suggestion: null, refusal: null } } as unknown as StepView,
+const inspected = (
+  findings: Finding[] | null,
+  { hasRecipe = true, isSkipped = false, hasBed = true } = {},
+): InspectedStep => ({
+  step: {
+    id: 'step-1',
+    position: 0,
+    isSkipped,
+    match: { recipe: hasRecipe ? {} : null, settings: null, variant: null, suggestion: null, refusal: null },
+  } as unknown as StepView,
   bed: hasBed ? bed : null,
-  inspection: { data: findings && { findings }, isFetching: findings === null, isError: false } as InspectedStep['inspection'],
+  inspection: {
+    data: findings && { findings },
+    isFetching: findings === null,
+    isError: false,
+  } as InspectedStep['inspection'],
 });
 const show = (step: InspectedStep) => {
   const onShow = jest.fn();

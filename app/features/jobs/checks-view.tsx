@@ -26,7 +26,13 @@ export function ChecksView({ job, steps, onShow }: ChecksViewProps) {
     <View style={{ gap: SPACE.base }}>
       {leftOut + guides > 0 ? (
         <Aside testID="left-out">
-          {[leftOut ? `${leftOut} ${leftOut === 1 ? 'part is' : 'parts are'} left out` : '', guides ? `${guides} ${guides === 1 ? 'is a guide' : 'are guides'}` : ''].filter(Boolean).join(', ')}: the machine does nothing with them.
+          {[
+            leftOut ? `${leftOut} ${leftOut === 1 ? 'part is' : 'parts are'} left out` : '',
+            guides ? `${guides} ${guides === 1 ? 'is a guide' : 'are guides'}` : '',
+          ]
+            .filter(Boolean)
+            .join(', ')}
+          : the machine does nothing with them.
         </Aside>
       ) : null}
       {ofJob.map((finding) => (
@@ -40,13 +46,39 @@ export function ChecksView({ job, steps, onShow }: ChecksViewProps) {
               Step {step.position + 1}: {bed?.material.name ?? 'no material yet'}
             </Strong>
             {!bed ? <Aside>The checks begin once the material is chosen.</Aside> : null}
-            {bed && !step.match.recipe ? <FindingLeaf job={job} finding={{ code: 'no-recipe', severity: 'stop', message: 'There is no recipe for this step.', mend: 'Take the nearest one as bare, or set the numbers yourself.', places: [] }} /> : null}
+            {bed && !step.match.recipe ? (
+              <FindingLeaf
+                job={job}
+                finding={{
+                  code: 'no-recipe',
+                  severity: 'stop',
+                  message: 'There is no recipe for this step.',
+                  mend: 'Take the nearest one as bare, or set the numbers yourself.',
+                  places: [],
+                }}
+              />
+            ) : null}
             {inspection.isFetching ? <Aside>Checking …</Aside> : null}
-            {inspection.isError ? <Body role="alert" style={{ color: rust }}>{inspection.error.message}</Body> : null}
+            {inspection.isError ? (
+              <Body role="alert" style={{ color: rust }}>
+                {inspection.error.message}
+              </Body>
+            ) : null}
             {inspection.data?.findings.map((finding) => (
-              <FindingLeaf key={finding.code} job={job} step={step} finding={finding} onShow={finding.places.length ? () => onShow(step.id, finding) : undefined} />
+              <FindingLeaf
+                key={finding.code}
+                job={job}
+                step={step}
+                finding={finding}
+                onShow={finding.places.length ? () => onShow(step.id, finding) : undefined}
+              />
             ))}
-            {inspection.data && !inspection.isPlaceholderData && inspection.data.findings.length === 0 && step.match.recipe ? <Body style={{ color: moss }}>Nothing stands in its way.</Body> : null}
+            {inspection.data &&
+            !inspection.isPlaceholderData &&
+            inspection.data.findings.length === 0 &&
+            step.match.recipe ? (
+              <Body style={{ color: moss }}>Nothing stands in its way.</Body>
+            ) : null}
           </View>
         ))}
     </View>
@@ -71,10 +103,21 @@ function FindingLeaf({ job, step, finding, onShow }: FindingLeafProps) {
       <Strong style={{ color: edge }}>{isStop ? 'Has to be put right' : 'Look at this'}</Strong>
       <Body>{finding.message}</Body>
       <Aside>{finding.mend}</Aside>
-      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
+      {error ? (
+        <Body role="alert" style={{ color: rust }}>
+          {error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
         {fix ? <Button title={fix.label} type="outline" loading={isPending} onPress={() => mend(fix)} /> : null}
-        {onShow ? <TextKey title="Show me where" icon="map-marker-outline" label={`Show me where: ${finding.message}`} onPress={onShow} /> : null}
+        {onShow ? (
+          <TextKey
+            title="Show me where"
+            icon="map-marker-outline"
+            label={`Show me where: ${finding.message}`}
+            onPress={onShow}
+          />
+        ) : null}
       </View>
     </Leaf>
   );

@@ -37,19 +37,62 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
   const tap = (event: GestureResponderEvent) => {
     const frame = (event.currentTarget as unknown as Element).getBoundingClientRect();
     const { clientX, clientY } = event.nativeEvent as unknown as MouseEvent;
-    const id = tappedPart(parts, { x: box.minX + (clientX - frame.left - left) / scale, y: box.minY + (clientY - frame.top - EDGE) / scale }, scale);
+    const id = tappedPart(
+      parts,
+      { x: box.minX + (clientX - frame.left - left) / scale, y: box.minY + (clientY - frame.top - EDGE) / scale },
+      scale,
+    );
     if (id) onTap(id);
   };
-  const drawGroup = (isChosen: boolean) => ({ key, like, path }: DrawnGroup) => <PartPath key={`${key} ${isChosen}`} name={isChosen ? 'chosen' : key} part={like} path={path} isChosen={isChosen} px={1 / scale} />;
+  const drawGroup =
+    (isChosen: boolean) =>
+    ({ key, like, path }: DrawnGroup) => (
+      <PartPath
+        key={`${key} ${isChosen}`}
+        name={isChosen ? 'chosen' : key}
+        part={like}
+        path={path}
+        isChosen={isChosen}
+        px={1 / scale}
+      />
+    );
   return (
-    <View testID="drawing-picture" onLayout={(event) => setWidth(event.nativeEvent.layout.width)} {...{ onClick: tap }} style={{ width: '100%', minHeight: 80, backgroundColor: card, borderWidth: 1, borderColor: rule, borderRadius: 3 }}>
+    <View
+      testID="drawing-picture"
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+      {...{ onClick: tap }}
+      style={{
+        width: '100%',
+        minHeight: 80,
+        backgroundColor: card,
+        borderWidth: 1,
+        borderColor: rule,
+        borderRadius: 3,
+      }}
+    >
       {isMany && !groups ? <Aside style={{ padding: EDGE }}>{`Drawing ${parts.length} parts …`}</Aside> : null}
       {width > 0 && (!isMany || groups) ? (
-        <Svg width={width} height={down * scale + 2 * EDGE} role="img" aria-label={`The drawing, ${formatNumber(across, 0)} by ${formatNumber(down, 0)} mm, ${parts.length} parts`}>
+        <Svg
+          width={width}
+          height={down * scale + 2 * EDGE}
+          role="img"
+          aria-label={`The drawing, ${formatNumber(across, 0)} by ${formatNumber(down, 0)} mm, ${parts.length} parts`}
+        >
           <G transform={`translate(${left} ${EDGE}) scale(${scale}) translate(${-box.minX} ${-box.minY})`}>
             {groups?.map(drawGroup(false))}
             {takenGroups?.map(drawGroup(true))}
-            {isMany ? null : sorted.map((part) => <PartPath key={part.id} name={part.name} part={part} path={pathOf(part)} isChosen={chosen.has(part.id)} px={1 / scale} />)}
+            {isMany
+              ? null
+              : sorted.map((part) => (
+                  <PartPath
+                    key={part.id}
+                    name={part.name}
+                    part={part}
+                    path={pathOf(part)}
+                    isChosen={chosen.has(part.id)}
+                    px={1 / scale}
+                  />
+                ))}
           </G>
         </Svg>
       ) : null}
@@ -62,7 +105,19 @@ const bySize = (a: BoxedPart, b: BoxedPart): number => area(b) - area(a);
 const area = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
 
 /** Drawn anew only when it changes: a drawing may have thousands. */
-const PartPath = memo(function PartPath({ name, part, path, isChosen, px }: { name: string; part: BoxedPart; path: string; isChosen: boolean; px: number }) {
+const PartPath = memo(function PartPath({
+  name,
+  part,
+  path,
+  isChosen,
+  px,
+}: {
+  name: string;
+  part: BoxedPart;
+  path: string;
+  isChosen: boolean;
+  px: number;
+}) {
   const { ember, ink, slate } = useTokens();
   const isDone = part.role === 'process';
   return (

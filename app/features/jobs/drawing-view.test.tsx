@@ -13,16 +13,47 @@ jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 
 const circle = (x: number, y: number, r: number): JobDetail['steps'][number]['parts'][number]['contours'][number] => {
   const k = 0.5523 * r;
-  return { closed: true, start: [x + r, y], segments: [['C', x + r, y + k, x + k, y + r, x, y + r], ['C', x - k, y + r, x - r, y + k, x - r, y], ['C', x - r, y - k, x - k, y - r, x, y - r], ['C', x + k, y - r, x + r, y - k, x + r, y]] };
+  return {
+    closed: true,
+    start: [x + r, y],
+    segments: [
+      ['C', x + r, y + k, x + k, y + r, x, y + r],
+      ['C', x - k, y + r, x - r, y + k, x - r, y],
+      ['C', x - r, y - k, x - k, y - r, x, y - r],
+      ['C', x + k, y - r, x + r, y - k, x + r, y],
+    ],
+  };
 };
 const job: JobDetail = {
   ...plainJob,
   undo: 'taking apart',
   steps: [
-    { ...step, parts: [part({ name: 'plate', layer: 'cut' }), part({ id: 'hole', name: 'hole', layer: 'cut', contours: [circle(10, 10, 2)] })] },
-    { ...step, id: 'step-2', position: 1, parts: [part({ id: 'mark', name: 'mark', layer: 'mark', colour: '#1d2f5c', stepId: 'step-2', contours: [square(60, 0, 5)] })] },
+    {
+      ...step,
+      parts: [
+        part({ name: 'plate', layer: 'cut' }),
+        part({ id: 'hole', name: 'hole', layer: 'cut', contours: [circle(10, 10, 2)] }),
+      ],
+    },
+    {
+      ...step,
+      id: 'step-2',
+      position: 1,
+      parts: [
+        part({
+          id: 'mark',
+          name: 'mark',
+          layer: 'mark',
+          colour: '#1d2f5c',
+          stepId: 'step-2',
+          contours: [square(60, 0, 5)],
+        }),
+      ],
+    },
   ],
-  otherParts: [part({ id: 'note', name: 'note', layer: 'mark', colour: '#1d2f5c', role: 'guide', contours: [square(60, 20, 30)] })],
+  otherParts: [
+    part({ id: 'note', name: 'note', layer: 'mark', colour: '#1d2f5c', role: 'guide', contours: [square(60, 20, 30)] }),
+  ],
 };
 
 /** The drawing with its actions, as the page puts them together. */
@@ -37,12 +68,22 @@ function Whole({ shown }: { shown: JobDetail }) {
     </>
   );
 }
-const open = (shown: JobDetail = job, answers: Record<string, { status?: number; body: unknown }> = {}) => renderWithBook(<Whole shown={shown} />, { '/api/jobs/job-1/parts': { body: shown }, '/api/jobs/job-1/undo': { body: shown }, '/api/artworks/': { body: shown }, ...shopAnswers, ...answers });
-const posted = (sent: ReturnType<typeof open>['sent']) => sent.filter(({ method }) => method !== 'GET').map(({ path, body }) => ({ path, body }));
+const open = (shown: JobDetail = job, answers: Record<string, { status?: number; body: unknown }> = {}) =>
+  renderWithBook(<Whole shown={shown} />, {
+    '/api/jobs/job-1/parts': { body: shown },
+    '/api/jobs/job-1/undo': { body: shown },
+    '/api/artworks/': { body: shown },
+    ...shopAnswers,
+    ...answers,
+  });
+const posted = (sent: ReturnType<typeof open>['sent']) =>
+  sent.filter(({ method }) => method !== 'GET').map(({ path, body }) => ({ path, body }));
 
 describe('very many parts', () => {
   it('are drawn as one for each look, with the chosen ones on top', async () => {
-    const many = Array.from({ length: 320 }, (_, i) => part({ id: `m${i}`, name: `m${i}`, colour: i % 2 ? '#1d2f5c' : '#e8b31e', contours: [square(i * 2, 0, 1)] }));
+    const many = Array.from({ length: 320 }, (_, i) =>
+      part({ id: `m${i}`, name: `m${i}`, colour: i % 2 ? '#1d2f5c' : '#e8b31e', contours: [square(i * 2, 0, 1)] }),
+    );
     open({ ...job, otherParts: [], steps: [{ ...step, parts: many }] });
     fireEvent(screen.getByTestId('drawing-picture'), 'layout', { nativeEvent: { layout: { width: 358, height: 80 } } });
     const yellow = await screen.findByTestId('drawn-process #e8b31e true');
@@ -61,11 +102,23 @@ describe('choosing parts', () => {
     expect(circles(parts).map(({ id }) => id)).toEqual(['hole']);
     const letters = ['a', 'b', 'c'].map((id, i) => part({ id, contours: [square(200 + 4 * i, 200, 3)] }));
     const work = [0, 60, 120, 180].map((x) => part({ id: `w${x}`, contours: [square(x, 0, 50)] }));
-    expect(strays(allParts({ ...job, otherParts: [], steps: [{ ...step, parts: [...work, ...letters] }] })).map(({ id }) => id).sort()).toEqual(['a', 'b', 'c']);
+    expect(
+      strays(allParts({ ...job, otherParts: [], steps: [{ ...step, parts: [...work, ...letters] }] }))
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual(['a', 'b', 'c']);
   });
 
   it('stands in a tree of layers and colours', () => {
-    expect(treeOf(allParts(job)).map(({ layer, colours }) => [layer, colours.map(({ colour, parts }) => [colour, parts.length])])).toEqual([['cut', [['#e8b31e', 2]]], ['mark', [['#1d2f5c', 2]]]]);
+    expect(
+      treeOf(allParts(job)).map(({ layer, colours }) => [
+        layer,
+        colours.map(({ colour, parts }) => [colour, parts.length]),
+      ]),
+    ).toEqual([
+      ['cut', [['#e8b31e', 2]]],
+      ['mark', [['#1d2f5c', 2]]],
+    ]);
   });
 
   it('a layer at one press, and what is done with each part is said', () => {
@@ -86,7 +139,11 @@ describe('what is done with them', () => {
     const { sent } = open();
     fireEvent.press(screen.getByText('hole'));
     fireEvent.press(screen.getByText('Leave out'));
-    await waitFor(() => expect(posted(sent)).toEqual([{ path: '/api/jobs/job-1/parts', body: { action: 'role', role: 'out', partIds: ['hole'] } }]));
+    await waitFor(() =>
+      expect(posted(sent)).toEqual([
+        { path: '/api/jobs/job-1/parts', body: { action: 'role', role: 'out', partIds: ['hole'] } },
+      ]),
+    );
     await waitFor(() => expect(screen.queryByText('“hole” is chosen')).toBeNull());
     fireEvent.press(screen.getByText('guide only'));
     fireEvent.press(screen.getByText('Process'));
@@ -107,12 +164,16 @@ describe('what is done with them', () => {
   });
 
   it('draws an outline at a typed distance, and keeps the choice where it is refused', async () => {
-    const { sent } = open(job, { '/api/jobs/job-1/parts': { status: 422, body: { error: { code: 'refused', message: 'Nothing is left of it.' } } } });
+    const { sent } = open(job, {
+      '/api/jobs/job-1/parts': { status: 422, body: { error: { code: 'refused', message: 'Nothing is left of it.' } } },
+    });
     fireEvent.press(screen.getByText('hole'));
     fireEvent.press(screen.getByText('Outline at a distance'));
     fireEvent.changeText(screen.getByLabelText('Distance in mm'), '-2,5');
     fireEvent.press(screen.getByText('Draw the outline'));
-    await waitFor(() => expect(posted(sent)[0].body).toEqual({ action: 'outline', distanceMm: -2.5, partIds: ['hole'] }));
+    await waitFor(() =>
+      expect(posted(sent)[0].body).toEqual({ action: 'outline', distanceMm: -2.5, partIds: ['hole'] }),
+    );
     expect(await screen.findByText('Nothing is left of it.')).toBeTruthy();
     expect(screen.getByText('“hole” is chosen')).toBeTruthy();
   });
@@ -126,16 +187,36 @@ describe('what is done with them', () => {
 
 describe('a drawing of the job', () => {
   it('that does not say its size asks once, with what each answer makes', async () => {
-    const asking = { ...job, artworks: [{ ...artwork, asks: { answers: [{ label: '96 px to the inch', unitMm: 25.4 / 96, widthMm: 25.4, heightMm: 12.7 }, { label: '1 px is 1 mm', unitMm: 1, widthMm: 96, heightMm: 48 }] } }] };
+    const asking = {
+      ...job,
+      artworks: [
+        {
+          ...artwork,
+          asks: {
+            answers: [
+              { label: '96 px to the inch', unitMm: 25.4 / 96, widthMm: 25.4, heightMm: 12.7 },
+              { label: '1 px is 1 mm', unitMm: 1, widthMm: 96, heightMm: 48 },
+            ],
+          },
+        },
+      ],
+    };
     const { sent } = open(asking);
     fireEvent.press(screen.getByText('96 × 48 mm: 1 px is 1 mm'));
-    await waitFor(() => expect(posted(sent)[0]).toMatchObject({ path: '/api/artworks/art/reading', body: { keep: true, version: 1, reading: { unitMm: 1 } } }));
+    await waitFor(() =>
+      expect(posted(sent)[0]).toMatchObject({
+        path: '/api/artworks/art/reading',
+        body: { keep: true, version: 1, reading: { unitMm: 1 } },
+      }),
+    );
   });
 
   it('whose material is cut from the back asks which way it reads', async () => {
     const { sent } = open({ ...job, steps: job.steps.map((s) => ({ ...s, mirrored: true })) });
     fireEvent.press(screen.getByText('Reversed already'));
-    await waitFor(() => expect(posted(sent)[0]).toMatchObject({ path: '/api/artworks/art', body: { readsReversed: true, version: 1 } }));
+    await waitFor(() =>
+      expect(posted(sent)[0]).toMatchObject({ path: '/api/artworks/art', body: { readsReversed: true, version: 1 } }),
+    );
   });
 
   it('is made an exact size, by its ratio or both ways, and locked', async () => {
@@ -156,10 +237,22 @@ describe('a drawing of the job', () => {
   });
 
   it('leads to tracing where it is a picture and to its words where it is a text', () => {
-    open({ ...job, artworks: [{ ...artwork, kind: 'picture', fileName: 'coaster.png' }, { ...artwork, id: 'words', kind: 'text', fileName: 'Text “48”' }] });
+    open({
+      ...job,
+      artworks: [
+        { ...artwork, kind: 'picture', fileName: 'coaster.png' },
+        { ...artwork, id: 'words', kind: 'text', fileName: 'Text “48”' },
+      ],
+    });
     fireEvent.press(screen.getByText('Trace it otherwise'));
-    expect(mockRouter.push).toHaveBeenLastCalledWith({ pathname: '/jobs/[id]/trace', params: { id: 'job-1', artwork: 'art' } });
+    expect(mockRouter.push).toHaveBeenLastCalledWith({
+      pathname: '/jobs/[id]/trace',
+      params: { id: 'job-1', artwork: 'art' },
+    });
     fireEvent.press(screen.getByText('Change the words'));
-    expect(mockRouter.push).toHaveBeenLastCalledWith({ pathname: '/jobs/[id]/text', params: { id: 'job-1', artwork: 'words' } });
+    expect(mockRouter.push).toHaveBeenLastCalledWith({
+      pathname: '/jobs/[id]/text',
+      params: { id: 'job-1', artwork: 'words' },
+    });
   });
 });

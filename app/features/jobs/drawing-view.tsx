@@ -50,10 +50,28 @@ export function UndoKey({ job }: { job: JobDetail }) {
   return (
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        {job.undo ? <TextKey title={`Undo: ${job.undo}`} icon="undo" isDisabled={undo.isPending} onPress={() => undo.mutate('undo')} /> : null}
-        {job.redo ? <TextKey title={`Do again: ${job.redo}`} icon="redo" isDisabled={undo.isPending} onPress={() => undo.mutate('redo')} /> : null}
+        {job.undo ? (
+          <TextKey
+            title={`Undo: ${job.undo}`}
+            icon="undo"
+            isDisabled={undo.isPending}
+            onPress={() => undo.mutate('undo')}
+          />
+        ) : null}
+        {job.redo ? (
+          <TextKey
+            title={`Do again: ${job.redo}`}
+            icon="redo"
+            isDisabled={undo.isPending}
+            onPress={() => undo.mutate('redo')}
+          />
+        ) : null}
       </View>
-      {undo.isError ? <Body role="alert" style={{ color: rust }}>{undo.error.message}</Body> : null}
+      {undo.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {undo.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }
@@ -74,18 +92,52 @@ function ChooseKeys({ parts, chosen, onChoose }: Pick<DrawingViewProps, 'parts' 
   return (
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        {stray.length ? <TextKey title={`Choose ${stray.length} stray ${stray.length === 1 ? 'part' : 'parts'}`} icon="tag-off-outline" onPress={() => take(stray)} /> : null}
-        {like.length ? <TextKey title="All of this colour" icon="palette-outline" onPress={() => take(parts.filter((part) => colours.has(part.colour)))} /> : null}
-        {like.length ? <TextKey title="All of this layer" icon="layers-outline" onPress={() => take(parts.filter((part) => layers.has(part.layer)))} /> : null}
+        {stray.length ? (
+          <TextKey
+            title={`Choose ${stray.length} stray ${stray.length === 1 ? 'part' : 'parts'}`}
+            icon="tag-off-outline"
+            onPress={() => take(stray)}
+          />
+        ) : null}
+        {like.length ? (
+          <TextKey
+            title="All of this colour"
+            icon="palette-outline"
+            onPress={() => take(parts.filter((part) => colours.has(part.colour)))}
+          />
+        ) : null}
+        {like.length ? (
+          <TextKey
+            title="All of this layer"
+            icon="layers-outline"
+            onPress={() => take(parts.filter((part) => layers.has(part.layer)))}
+          />
+        ) : null}
       </View>
       <View style={{ flexDirection: 'row', alignItems: 'center', flexWrap: 'wrap', columnGap: SPACE.base }}>
         <Aside>Up to</Aside>
         <View style={{ width: 64 }}>
-          <Input aria-label="Up to which size, mm" inputMode="decimal" value={typed} onChangeText={setTyped} renderErrorMessage={false} />
+          <Input
+            aria-label="Up to which size, mm"
+            inputMode="decimal"
+            value={typed}
+            onChangeText={setTyped}
+            renderErrorMessage={false}
+          />
         </View>
         <Aside>mm:</Aside>
-        <TextKey title={`all (${small.length})`} label={`all (${small.length}) parts up to ${typed} mm`} isDisabled={small.length === 0} onPress={() => take(small)} />
-        <TextKey title={`circles (${circles(small).length})`} label={`circles (${circles(small).length}) up to ${typed} mm`} isDisabled={circles(small).length === 0} onPress={() => take(circles(small))} />
+        <TextKey
+          title={`all (${small.length})`}
+          label={`all (${small.length}) parts up to ${typed} mm`}
+          isDisabled={small.length === 0}
+          onPress={() => take(small)}
+        />
+        <TextKey
+          title={`circles (${circles(small).length})`}
+          label={`circles (${circles(small).length}) up to ${typed} mm`}
+          isDisabled={circles(small).length === 0}
+          onPress={() => take(circles(small))}
+        />
       </View>
     </View>
   );

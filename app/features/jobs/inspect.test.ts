@@ -28,7 +28,13 @@ beforeEach(() => {
 });
 
 const shapes = (count: number) => Array.from({ length: count }, (_, i) => [square(i, 0, 5)]);
-const request = (contours: ReturnType<typeof shapes>) => ({ step: { parts: contours.map((own, i) => ({ id: `p${i}`, name: '', colour: '', contours: own, place: { x: 0, y: 0 } })) }, check: {} }) as unknown as InspectionRequest;
+const request = (contours: ReturnType<typeof shapes>) =>
+  ({
+    step: {
+      parts: contours.map((own, i) => ({ id: `p${i}`, name: '', colour: '', contours: own, place: { x: 0, y: 0 } })),
+    },
+    check: {},
+  }) as unknown as InspectionRequest;
 
 describe('handing a step to the checking worker', () => {
   it('gives contours once, and those that are new', async () => {

@@ -4,12 +4,19 @@ import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { JobDialCard } from './job-dial-card';
 
-const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false, setParams: jest.fn() };
+const mockRouter = {
+  push: jest.fn(),
+  replace: jest.fn(),
+  back: jest.fn(),
+  canGoBack: () => false,
+  setParams: jest.fn(),
+};
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 // Keys are the browser's; they are pressed in the browser tests.
 jest.mock('react-hotkeys-hook', () => ({ useHotkeys: () => undefined }));
 
-const open = (step: number, shown = job) => renderWithBook(<JobDialCard id="job-1" step={step} />, { '/api/jobs/job-1': { body: shown }, ...shopAnswers });
+const open = (step: number, shown = job) =>
+  renderWithBook(<JobDialCard id="job-1" step={step} />, { '/api/jobs/job-1': { body: shown }, ...shopAnswers });
 
 describe('the dial cards of a job', () => {
   it('show one step at a time, and lead to the next', async () => {

@@ -32,7 +32,8 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
   useHotkeys('escape', close);
   const touch = useRef<{ x: number; y: number } | null>(null);
   const swipe = {
-    onTouchStart: ({ touches }: TouchEvent<HTMLDivElement>) => void (touch.current = { x: touches[0].pageX, y: touches[0].pageY }),
+    onTouchStart: ({ touches }: TouchEvent<HTMLDivElement>) =>
+      void (touch.current = { x: touches[0].pageX, y: touches[0].pageY }),
     onTouchEnd: ({ changedTouches }: TouchEvent<HTMLDivElement>) => {
       const end = changedTouches[0] as { pageX: number; pageY: number } | undefined;
       const from = touch.current;
@@ -54,15 +55,24 @@ export function JobDialCard({ id, step: wanted }: { id: string; step: number }) 
             <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
               <TextKey title="Step before" icon="arrow-left" isDisabled={index === 0} onPress={() => go(-1)} />
               <Aside>{`step ${step ? step.position + 1 : ''} of ${job.data?.steps.length ?? ''}`}</Aside>
-              <TextKey title="Next step" icon="arrow-right" isDisabled={index === steps.length - 1} onPress={() => go(1)} />
+              <TextKey
+                title="Next step"
+                icon="arrow-right"
+                isDisabled={index === steps.length - 1}
+                onPress={() => go(1)}
+              />
             </View>
           ) : null
         }
       >
         {job.isError ? <Trouble error={job.error} retry={() => void job.refetch()} /> : null}
         {job.isPending ? <Waiting /> : null}
-        {job.data && !step ? <Nothing title="No step of this job has its recipe yet">Give its steps materials and recipes first.</Nothing> : null}
-        {recipe && settings && machine ? <CardFace recipe={recipe} machine={machine} settings={settings} nudge={saidNudges(step)} /> : null}
+        {job.data && !step ? (
+          <Nothing title="No step of this job has its recipe yet">Give its steps materials and recipes first.</Nothing>
+        ) : null}
+        {recipe && settings && machine ? (
+          <CardFace recipe={recipe} machine={machine} settings={settings} nudge={saidNudges(step)} />
+        ) : null}
       </CardFrame>
     </div>
   );

@@ -101,7 +101,13 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       {steps.map((inspected) => (
         <Fragment key={inspected.step.id}>
           <HoldMark step={inspected.step} />
-          <StepCard job={job} isNext={inspected.step.id === next?.step.id} inspected={inspected} isOpen={inspected.step.id === shown?.step.id} onOpen={() => open(inspected.step.id)} />
+          <StepCard
+            job={job}
+            isNext={inspected.step.id === next?.step.id}
+            inspected={inspected}
+            isOpen={inspected.step.id === shown?.step.id}
+            onOpen={() => open(inspected.step.id)}
+          />
         </Fragment>
       ))}
       <UndoKey job={job} />
@@ -113,11 +119,29 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const sheet = shown ? (
     <View style={{ gap: SPACE.base }}>
       <StepTabs steps={steps} shown={shown} onOpen={open} />
-      <SheetView key={shown.step.id} inspected={shown} guides={guidesOf(job, shown.step)} others={othersOnSheet(job, shown.step)} undo={<UndoKey job={job} />} places={pointed} maxHeight={isWide ? height * 0.55 : height * 0.44} />
+      <SheetView
+        key={shown.step.id}
+        inspected={shown}
+        guides={guidesOf(job, shown.step)}
+        others={othersOnSheet(job, shown.step)}
+        undo={<UndoKey job={job} />}
+        places={pointed}
+        maxHeight={isWide ? height * 0.55 : height * 0.44}
+      />
     </View>
   ) : null;
-  const drawing = <DrawingView job={job} parts={parts} chosen={chosen} onChoose={setChosen} maxHeight={isWide ? height * 0.5 : height * 0.4} />;
-  const actions = chosenParts.length ? <PartActions job={job} chosen={chosenParts} onDone={() => setChosen(new Set())} /> : null;
+  const drawing = (
+    <DrawingView
+      job={job}
+      parts={parts}
+      chosen={chosen}
+      onChoose={setChosen}
+      maxHeight={isWide ? height * 0.5 : height * 0.4}
+    />
+  );
+  const actions = chosenParts.length ? (
+    <PartActions job={job} chosen={chosenParts} onDone={() => setChosen(new Set())} />
+  ) : null;
   const checks = <ChecksView job={job} steps={steps} onShow={show} />;
   const aside = <JobAside job={job} steps={steps} />;
 
@@ -125,7 +149,16 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     const column = { padding: SPACE.wide, gap: SPACE.base };
     return (
       <View style={{ flex: 1 }}>
-        <View style={{ flexDirection: 'row', alignItems: 'center', padding: SPACE.wide, gap: SPACE.broad, borderBottomWidth: 1, borderColor: rule }}>
+        <View
+          style={{
+            flexDirection: 'row',
+            alignItems: 'center',
+            padding: SPACE.wide,
+            gap: SPACE.broad,
+            borderBottomWidth: 1,
+            borderColor: rule,
+          }}
+        >
           <View style={{ flex: 1 }}>
             <Title style={{ fontSize: 26, lineHeight: 32 }}>{job.name}</Title>
             {aside}
@@ -139,11 +172,18 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
           <View style={{ flex: 6, borderLeftWidth: 1, borderColor: rule }}>
             <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
               {(['Drawing', 'Sheet'] as const).map((name) => (
-                <TabKey key={name} label={name} isOpen={(tab === 'Drawing' ? 'Drawing' : 'Sheet') === name} onPress={() => setTab(name)} />
+                <TabKey
+                  key={name}
+                  label={name}
+                  isOpen={(tab === 'Drawing' ? 'Drawing' : 'Sheet') === name}
+                  onPress={() => setTab(name)}
+                />
               ))}
             </View>
             <ScrollView contentContainerStyle={column}>{leaf === 'Drawing' ? drawing : sheet}</ScrollView>
-            {leaf === 'Drawing' && actions ? <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule }}>{actions}</View> : null}
+            {leaf === 'Drawing' && actions ? (
+              <View style={{ padding: SPACE.base, borderTopWidth: 1, borderColor: rule }}>{actions}</View>
+            ) : null}
           </View>
           <ScrollView style={{ flex: 4, borderLeftWidth: 1, borderColor: rule }} contentContainerStyle={column}>
             <Heading>Checks</Heading>
@@ -154,10 +194,20 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     );
   }
   return (
-    <Page title={job.name} back={BACK} aside={aside} foot={leaf === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}>
+    <Page
+      title={job.name}
+      back={BACK}
+      aside={aside}
+      foot={leaf === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}
+    >
       <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
         {(['Drawing', 'Steps', 'Sheet', 'Checks'] as const).map((name) => (
-          <TabKey key={name} label={name === 'Checks' && findings ? `Checks ${findings}` : name} isOpen={tab === name} onPress={() => setTab(name)} />
+          <TabKey
+            key={name}
+            label={name === 'Checks' && findings ? `Checks ${findings}` : name}
+            isOpen={tab === name}
+            onPress={() => setTab(name)}
+          />
         ))}
       </View>
       {leaf === 'Steps' ? ladder : leaf === 'Sheet' ? sheet : leaf === 'Checks' ? checks : drawing}
@@ -167,25 +217,38 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
 
 /** The guides that show on a step's sheet. */
 function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
-  return job.otherParts.filter((part) => part.role === 'guide' && part.stepId === step.id).map((part) => ({ id: part.id, path: pathOf(part), transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})` }));
+  return job.otherParts
+    .filter((part) => part.role === 'guide' && part.stepId === step.id)
+    .map((part) => ({
+      id: part.id,
+      path: pathOf(part),
+      transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})`,
+    }));
 }
 
 /** What the other steps do on the sheet of this one, as outlines; parts of one step that lie as one are drawn as one. */
 function othersOnSheet(job: JobDetail, step: StepView): SheetGuide[] {
-  return job.steps.filter((other) => other.id !== step.id && !other.isSkipped && shareSheet(other, step)).flatMap((other) => {
-    const byPlace = new Map<string, { place: PartView['place']; paths: string[] }>();
-    for (const part of other.parts) {
-      const key = `${part.place.x} ${part.place.y}`;
-      const group = byPlace.get(key) ?? { place: part.place, paths: [] };
-      group.paths.push(pathOf(part));
-      byPlace.set(key, group);
-    }
-    return [...byPlace].map(([key, { place, paths }]) => ({ id: `${other.id} ${key}`, path: paths.join(''), transform: `matrix(${planeOnSheet(place, other.mirrored).join(' ')})` }));
-  });
+  return job.steps
+    .filter((other) => other.id !== step.id && !other.isSkipped && shareSheet(other, step))
+    .flatMap((other) => {
+      const byPlace = new Map<string, { place: PartView['place']; paths: string[] }>();
+      for (const part of other.parts) {
+        const key = `${part.place.x} ${part.place.y}`;
+        const group = byPlace.get(key) ?? { place: part.place, paths: [] };
+        group.paths.push(pathOf(part));
+        byPlace.set(key, group);
+      }
+      return [...byPlace].map(([key, { place, paths }]) => ({
+        id: `${other.id} ${key}`,
+        path: paths.join(''),
+        transform: `matrix(${planeOnSheet(place, other.mirrored).join(' ')})`,
+      }));
+    });
 }
 
 /** Whether a drawing asks something that should be answered first. */
-const isAsking = (job: JobDetail): boolean => job.artworks.some((artwork) => artwork.asks !== null && artwork.scaleX === 1);
+const isAsking = (job: JobDetail): boolean =>
+  job.artworks.some((artwork) => artwork.asks !== null && artwork.scaleX === 1);
 
 /** Where the job stands, how long it takes, and the temper of its least proven recipe. */
 function JobAside({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
@@ -205,7 +268,9 @@ function JobAside({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
 
 /** The temper of the least proven recipe of what is run. */
 export function weakestTemper(job: JobDetail): Temper | null {
-  const grades = job.steps.filter((step) => !step.isSkipped).flatMap((step) => (step.match.recipe ? [TEMPERS.indexOf(step.match.recipe.temper.temper)] : []));
+  const grades = job.steps
+    .filter((step) => !step.isSkipped)
+    .flatMap((step) => (step.match.recipe ? [TEMPERS.indexOf(step.match.recipe.temper.temper)] : []));
   return grades.length ? TEMPERS[Math.min(...grades)] : null;
 }
 
@@ -216,11 +281,24 @@ function GroupSteps({ job }: { job: JobDetail }) {
   const [isOpen, setOpen] = useState(false);
   const layers = new Set(allParts(job).map((part) => part.layer)).size;
   if (layers < 2) return null;
-  if (!isOpen) return <TextKey title="Make the steps otherwise" icon="format-list-group" onPress={() => setOpen(true)} />;
+  if (!isOpen)
+    return <TextKey title="Make the steps otherwise" icon="format-list-group" onPress={() => setOpen(true)} />;
   return (
     <View style={{ gap: SPACE.small }}>
-      <Chips label="A step for each" options={[{ value: 'colour', label: 'A step for each colour' }, { value: 'layer', label: 'A step for each layer' }]} chosen={null} onChoose={(by) => change.mutate({ by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })} />
-      {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
+      <Chips
+        label="A step for each"
+        options={[
+          { value: 'colour', label: 'A step for each colour' },
+          { value: 'layer', label: 'A step for each layer' },
+        ]}
+        chosen={null}
+        onChoose={(by) => change.mutate({ by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })}
+      />
+      {change.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {change.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }
@@ -228,19 +306,45 @@ function GroupSteps({ job }: { job: JobDetail }) {
 function TabKey({ label, isOpen, onPress }: { label: string; isOpen: boolean; onPress: () => void }) {
   const { quench, slate } = useTokens();
   return (
-    <Pressable role="tab" aria-selected={isOpen} aria-label={label} onPress={onPress} style={{ flex: 1, minHeight: TARGET, alignItems: 'center', justifyContent: 'center', borderBottomWidth: 4, borderColor: isOpen ? quench : 'transparent' }}>
+    <Pressable
+      role="tab"
+      aria-selected={isOpen}
+      aria-label={label}
+      onPress={onPress}
+      style={{
+        flex: 1,
+        minHeight: TARGET,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderBottomWidth: 4,
+        borderColor: isOpen ? quench : 'transparent',
+      }}
+    >
       <Body style={{ color: isOpen ? quench : slate, fontFamily: isOpen ? FONT.textBold : FONT.text }}>{label}</Body>
     </Pressable>
   );
 }
 
 /** Which step's sheet is shown. */
-function StepTabs({ steps, shown, onOpen }: { steps: InspectedStep[]; shown: InspectedStep; onOpen: (id: string) => void }) {
+function StepTabs({
+  steps,
+  shown,
+  onOpen,
+}: {
+  steps: InspectedStep[];
+  shown: InspectedStep;
+  onOpen: (id: string) => void;
+}) {
   if (steps.length < 2) return null;
   return (
     <View role="tablist" style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
       {steps.map(({ step, bed }) => (
-        <TabKey key={step.id} label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? 'no material'}`} isOpen={step.id === shown.step.id} onPress={() => onOpen(step.id)} />
+        <TabKey
+          key={step.id}
+          label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? 'no material'}`}
+          isOpen={step.id === shown.step.id}
+          onPress={() => onOpen(step.id)}
+        />
       ))}
     </View>
   );

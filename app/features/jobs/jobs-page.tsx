@@ -14,17 +14,34 @@ export function JobsPage() {
   const jobs = useJobs();
   const router = useRouter();
   const [isAwayOpen, setAwayOpen] = useState(false);
-  const [kept, away] = [jobs.data?.filter((job) => !job.isArchived) ?? [], jobs.data?.filter((job) => job.isArchived) ?? []];
-  const row = (job: (typeof kept)[number]) => <JobRow key={job.id} job={job} href={{ pathname: '/jobs/[id]', params: { id: job.id } }} />;
+  const [kept, away] = [
+    jobs.data?.filter((job) => !job.isArchived) ?? [],
+    jobs.data?.filter((job) => job.isArchived) ?? [],
+  ];
+  const row = (job: (typeof kept)[number]) => (
+    <JobRow key={job.id} job={job} href={{ pathname: '/jobs/[id]', params: { id: job.id } }} />
+  );
   return (
     <Page title="Jobs" foot={<Button title="New job" onPress={() => router.push('/jobs/new')} />}>
       {jobs.isPending ? <Waiting /> : null}
       {jobs.isError ? <Trouble error={jobs.error} retry={() => void jobs.refetch()} /> : null}
-      {jobs.data && kept.length === 0 ? <Nothing title="No job yet">Start one with a name and a drawing.</Nothing> : null}
-      <View style={{ gap: SPACE.small }}>
-        {kept.map(row)}
-      </View>
-      {away.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : away.length === 1 ? '1 job is put away' : `${away.length} jobs are put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
+      {jobs.data && kept.length === 0 ? (
+        <Nothing title="No job yet">Start one with a name and a drawing.</Nothing>
+      ) : null}
+      <View style={{ gap: SPACE.small }}>{kept.map(row)}</View>
+      {away.length ? (
+        <TextKey
+          title={
+            isAwayOpen
+              ? 'Hide what is put away'
+              : away.length === 1
+                ? '1 job is put away'
+                : `${away.length} jobs are put away`
+          }
+          icon="archive-outline"
+          onPress={() => setAwayOpen(!isAwayOpen)}
+        />
+      ) : null}
       {isAwayOpen ? <View style={{ gap: SPACE.small, opacity: 0.8 }}>{away.map(row)}</View> : null}
     </Page>
   );

@@ -37,15 +37,30 @@ export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: 
           {materials
             ?.filter((m) => m.family === family)
             .map((material) => {
-              const fits = (recipe: (typeof here)[number]) => recipe.material.id === material.id && recipe.process === material.defaultProcess;
+              const fits = (recipe: (typeof here)[number]) =>
+                recipe.material.id === material.id && recipe.process === material.defaultProcess;
               const known = here.find(fits) ?? anywhere.find(fits);
               return (
                 <Option
                   key={material.id}
                   label={material.name}
-                  detail={material.pieces.filter((piece) => !piece.isArchived && piece.count > 0).map((piece) => pieceSaid(piece, units.show)).join('; ') || 'none in stock'}
+                  detail={
+                    material.pieces
+                      .filter((piece) => !piece.isArchived && piece.count > 0)
+                      .map((piece) => pieceSaid(piece, units.show))
+                      .join('; ') || 'none in stock'
+                  }
                   mark={<Swatch colour={material.colour} size={40} />}
-                  end={known ? <View><TemperMark temper={known.temper.temper} />{known.machine.id === machineId ? null : <Aside>{known.machine.name}</Aside>}</View> : <Aside>no recipe</Aside>}
+                  end={
+                    known ? (
+                      <View>
+                        <TemperMark temper={known.temper.temper} />
+                        {known.machine.id === machineId ? null : <Aside>{known.machine.name}</Aside>}
+                      </View>
+                    ) : (
+                      <Aside>no recipe</Aside>
+                    )
+                  }
                   isChosen={material.id === chosen}
                   onPress={() => onChoose(material)}
                 />

@@ -34,7 +34,16 @@ export function NewJobPage() {
   const [id] = useState(() => uuid());
   const create = useCreateJob();
   const title = name.trim() || template?.name || '';
-  const start = () => create.mutate({ id, name: title, ...(template ? { templateId: template.id } : {}) }, { onSuccess: () => { draft.done(); router.replace({ pathname: '/jobs/[id]', params: { id } }); } });
+  const start = () =>
+    create.mutate(
+      { id, name: title, ...(template ? { templateId: template.id } : {}) },
+      {
+        onSuccess: () => {
+          draft.done();
+          router.replace({ pathname: '/jobs/[id]', params: { id } });
+        },
+      },
+    );
   return (
     <Page
       title="New job"
@@ -42,34 +51,77 @@ export function NewJobPage() {
       foot={
         <>
           <Missing what={title === '' && 'Say what it is for first.'} />
-          <Button title={template ? 'Make it again' : 'Start the job'} disabled={title === ''} loading={create.isPending} onPress={start} />
+          <Button
+            title={template ? 'Make it again' : 'Start the job'}
+            disabled={title === ''}
+            loading={create.isPending}
+            onPress={start}
+          />
         </>
       }
     >
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
-      <Input label="What is it for?" aria-label="Name of the job" placeholder={template?.name ?? 'Boat numbers'} value={name} onChangeText={(next) => draft.set(next)} maxLength={120} autoFocus onSubmitEditing={() => title && start()} errorMessage={create.error?.message ?? ''} />
+      <Input
+        label="What is it for?"
+        aria-label="Name of the job"
+        placeholder={template?.name ?? 'Boat numbers'}
+        value={name}
+        onChangeText={(next) => draft.set(next)}
+        maxLength={120}
+        autoFocus
+        onSubmitEditing={() => title && start()}
+        errorMessage={create.error?.message ?? ''}
+      />
       {template ? null : <Aside>Next you bring in the drawing, and each of its colours becomes a step.</Aside>}
       {templates.length ? (
         <View role="radiogroup" aria-label="Templates">
           <Heading>Or make one again</Heading>
           {templates.map((one) => (
-            <Option key={one.id} label={one.name} detail={`${one.stepCount === 1 ? '1 step' : `${one.stepCount} steps`}, kept ${whenSaid(one.madeAt)}`} isChosen={template?.id === one.id} onPress={() => setTemplate(template?.id === one.id ? null : one)} />
+            <Option
+              key={one.id}
+              label={one.name}
+              detail={`${one.stepCount === 1 ? '1 step' : `${one.stepCount} steps`}, kept ${whenSaid(one.madeAt)}`}
+              isChosen={template?.id === one.id}
+              onPress={() => setTemplate(template?.id === one.id ? null : one)}
+            />
           ))}
         </View>
       ) : null}
       {template ? (
         <>
           <SinceThen id={template.id} />
-          <TextKey title="Put this template away" icon="archive-arrow-down-outline" onPress={() => away.mutate({ id: template.id, isArchived: true }, { onSuccess: () => setTemplate(null) })} />
+          <TextKey
+            title="Put this template away"
+            icon="archive-arrow-down-outline"
+            onPress={() => away.mutate({ id: template.id, isArchived: true }, { onSuccess: () => setTemplate(null) })}
+          />
         </>
       ) : null}
-      {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : gone.length === 1 ? '1 template is put away' : `${gone.length} templates are put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
-      {isAwayOpen ? gone.map((one) => (
-        <View key={one.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-          <Body style={{ flex: 1 }}>{one.name}</Body>
-          <TextKey title="Bring back" label={`Bring back the template ${one.name}`} onPress={() => away.mutate({ id: one.id, isArchived: false })} />
-        </View>
-      )) : null}
+      {gone.length ? (
+        <TextKey
+          title={
+            isAwayOpen
+              ? 'Hide what is put away'
+              : gone.length === 1
+                ? '1 template is put away'
+                : `${gone.length} templates are put away`
+          }
+          icon="archive-outline"
+          onPress={() => setAwayOpen(!isAwayOpen)}
+        />
+      ) : null}
+      {isAwayOpen
+        ? gone.map((one) => (
+            <View key={one.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+              <Body style={{ flex: 1 }}>{one.name}</Body>
+              <TextKey
+                title="Bring back"
+                label={`Bring back the template ${one.name}`}
+                onPress={() => away.mutate({ id: one.id, isArchived: false })}
+              />
+            </View>
+          ))
+        : null}
       {away.isError ? <Trouble error={away.error} /> : null}
     </Page>
   );
@@ -85,7 +137,9 @@ function SinceThen({ id }: { id: string }) {
   return (
     <View style={{ gap: SPACE.base }}>
       <Leaf edge={changes.length ? ember : moss} testID="since-then">
-        <Strong style={{ color: changes.length ? ember : moss }}>{changes.length ? 'What has changed since' : 'Nothing has changed since'}</Strong>
+        <Strong style={{ color: changes.length ? ember : moss }}>
+          {changes.length ? 'What has changed since' : 'Nothing has changed since'}
+        </Strong>
         {changes.map((change) => (
           <Body key={`${change.step} ${change.say}`}>{`Step ${change.step}: ${change.say}`}</Body>
         ))}

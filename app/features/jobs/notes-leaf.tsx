@@ -38,24 +38,49 @@ export function NotesLeaf({ job }: { job: JobDetail }) {
       {kept.length === 0 ? <Aside>Measures, the font, a colour, what the customer said.</Aside> : null}
       {kept.map((note) => (
         <View key={note.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
-          {note.kind === 'colour' && /^#[0-9a-f]{6}$/i.test(note.value) ? <Swatch colour={note.value} size={30} /> : null}
+          {note.kind === 'colour' && /^#[0-9a-f]{6}$/i.test(note.value) ? (
+            <Swatch colour={note.value} size={30} />
+          ) : null}
           <View style={{ flex: 1 }}>
             <Aside>{note.label}</Aside>
             <Body>{note.value}</Body>
           </View>
-          <TextKey title="Put away" label={`Put away the note ${note.label}`} onPress={() => away.mutate({ id: note.id, isArchived: true })} />
+          <TextKey
+            title="Put away"
+            label={`Put away the note ${note.label}`}
+            onPress={() => away.mutate({ id: note.id, isArchived: true })}
+          />
         </View>
       ))}
-      {gone.length ? <TextKey title={isAwayOpen ? 'Hide what is put away' : `${gone.length} put away`} icon="archive-outline" onPress={() => setAwayOpen(!isAwayOpen)} /> : null}
-      {isAwayOpen ? gone.map((note) => (
-        <View key={note.id} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
-          <View style={{ flex: 1 }}>
-            <Aside>{`${note.label}: ${note.value}`}</Aside>
-          </View>
-          <TextKey title="Bring back" label={`Bring back the note ${note.label}`} onPress={() => away.mutate({ id: note.id, isArchived: false })} />
-        </View>
-      )) : null}
-      {away.isError ? <Body role="alert" style={{ color: rust }}>{away.error.message}</Body> : null}
+      {gone.length ? (
+        <TextKey
+          title={isAwayOpen ? 'Hide what is put away' : `${gone.length} put away`}
+          icon="archive-outline"
+          onPress={() => setAwayOpen(!isAwayOpen)}
+        />
+      ) : null}
+      {isAwayOpen
+        ? gone.map((note) => (
+            <View
+              key={note.id}
+              style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}
+            >
+              <View style={{ flex: 1 }}>
+                <Aside>{`${note.label}: ${note.value}`}</Aside>
+              </View>
+              <TextKey
+                title="Bring back"
+                label={`Bring back the note ${note.label}`}
+                onPress={() => away.mutate({ id: note.id, isArchived: false })}
+              />
+            </View>
+          ))
+        : null}
+      {away.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {away.error.message}
+        </Body>
+      ) : null}
       <TextKey title="Write a note" icon="pencil-outline" onPress={() => setWriting(true)} />
       <Decision title="A note for this job" isOpen={isWriting} onClose={() => setWriting(false)}>
         <NoteForm job={job} onDone={() => setWriting(false)} />
@@ -68,7 +93,11 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
   const { rust } = useTokens();
   const write = useWriteNote(job.id);
   const [id] = useState(() => uuid());
-  const draft = useDraft<{ kind: NoteKind; label: string; value: string }>(`note ${job.id}`, { kind: 'words', label: '', value: '' });
+  const draft = useDraft<{ kind: NoteKind; label: string; value: string }>(`note ${job.id}`, {
+    kind: 'words',
+    label: '',
+    value: '',
+  });
   const { kind, label, value } = draft.value;
   const set = (part: Partial<typeof draft.value>) => draft.set((now) => ({ ...now, ...part }));
   const setValue = (next: string) => set({ value: next });
@@ -78,13 +107,27 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
     <View style={{ gap: SPACE.small }}>
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
       <Chips label="What kind of note?" options={KINDS} chosen={kind} onChoose={(next) => set({ kind: next })} />
-      <Input label="About what?" aria-label="About what?" placeholder={facts.heading} value={label} onChangeText={(next) => set({ label: next })} maxLength={80} renderErrorMessage={false} />
+      <Input
+        label="About what?"
+        aria-label="About what?"
+        placeholder={facts.heading}
+        value={label}
+        onChangeText={(next) => set({ label: next })}
+        maxLength={80}
+        renderErrorMessage={false}
+      />
       {kind === 'colour' && colours.length ? (
         <View>
           <Strong>From the drawing</Strong>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
             {colours.map((colour) => (
-              <Pressable key={colour} role="button" aria-label={`Take ${colour}`} onPress={() => setValue(colour)} style={{ minWidth: TARGET, minHeight: TARGET, alignItems: 'center', justifyContent: 'center' }}>
+              <Pressable
+                key={colour}
+                role="button"
+                aria-label={`Take ${colour}`}
+                onPress={() => setValue(colour)}
+                style={{ minWidth: TARGET, minHeight: TARGET, alignItems: 'center', justifyContent: 'center' }}
+              >
                 <Swatch colour={colour} size={38} />
               </Pressable>
             ))}
@@ -93,13 +136,43 @@ function NoteForm({ job, onDone }: { job: JobDetail; onDone: () => void }) {
       ) : null}
       {kind === 'font' ? (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-          {SHIPPED_FONTS.map((font) => <TextKey key={font.id} title={font.label} onPress={() => setValue(font.label)} />)}
+          {SHIPPED_FONTS.map((font) => (
+            <TextKey key={font.id} title={font.label} onPress={() => setValue(font.label)} />
+          ))}
         </View>
       ) : null}
-      <Input label="What?" aria-label="What?" placeholder={facts.placeholder} value={value} onChangeText={setValue} maxLength={2000} multiline={kind === 'words'} renderErrorMessage={false} />
-      {write.isError ? <Body role="alert" style={{ color: rust }}>{write.error.message}</Body> : null}
+      <Input
+        label="What?"
+        aria-label="What?"
+        placeholder={facts.placeholder}
+        value={value}
+        onChangeText={setValue}
+        maxLength={2000}
+        multiline={kind === 'words'}
+        renderErrorMessage={false}
+      />
+      {write.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {write.error.message}
+        </Body>
+      ) : null}
       <Missing what={!value.trim() && 'There is nothing to write down yet.'} />
-      <Button title="Write it down" disabled={!value.trim()} loading={write.isPending} onPress={() => write.mutate({ id, kind, label: label.trim() || facts.heading, value: value.trim() }, { onSuccess: () => { draft.done(); onDone(); } })} />
+      <Button
+        title="Write it down"
+        disabled={!value.trim()}
+        loading={write.isPending}
+        onPress={() =>
+          write.mutate(
+            { id, kind, label: label.trim() || facts.heading, value: value.trim() },
+            {
+              onSuccess: () => {
+                draft.done();
+                onDone();
+              },
+            },
+          )
+        }
+      />
     </View>
   );
 }

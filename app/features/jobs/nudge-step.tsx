@@ -39,17 +39,35 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
   const addToBook = useAddVariant(recipe!.id);
   // What the book says, with its own nudge for this tool or piece.
   const base = variant ? nudged(machine, recipe!.settings, variant.changes) : recipe!.settings;
-  const draft = useDraft<{ changes: Changes; reason: string }>(`nudge step ${step.id}`, { changes: step.nudge?.changes ?? {}, reason: step.nudge?.reason ?? '' });
+  const draft = useDraft<{ changes: Changes; reason: string }>(`nudge step ${step.id}`, {
+    changes: step.nudge?.changes ?? {},
+    reason: step.nudge?.reason ?? '',
+  });
   const { changes, reason } = draft.value;
   const kept = Object.fromEntries(Object.entries(changes).filter(([, by]) => by !== 0)) as Changes;
   const isNudged = Object.keys(kept).length > 0;
   const [problem] = isNudged ? nudgeProblems(machine, step.process, base, kept) : [];
-  const send = (nudge: StepView['nudge']) => change.mutate({ stepId: step.id, version: step.version, nudge }, { onSuccess: () => { draft.done(); onClose(); } });
+  const send = (nudge: StepView['nudge']) =>
+    change.mutate(
+      { stepId: step.id, version: step.version, nudge },
+      {
+        onSuccess: () => {
+          draft.done();
+          onClose();
+        },
+      },
+    );
   const error = problem ?? change.error ?? addToBook.error;
   return (
     <View style={{ gap: SPACE.base }}>
       <DraftOffer isBack={draft.isBack} onDrop={draft.drop} />
-      <NudgeDials machine={machine} process={step.process} settings={base} changes={changes} onChange={(next) => draft.set({ changes: next, reason })} />
+      <NudgeDials
+        machine={machine}
+        process={step.process}
+        settings={base}
+        changes={changes}
+        onChange={(next) => draft.set({ changes: next, reason })}
+      />
       {isNudged ? (
         <View>
           <Strong>{sayChanges(kept, machine)}</Strong>
@@ -57,13 +75,43 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
           <Aside>The book stays as it is.</Aside>
         </View>
       ) : null}
-      <Why name="Why this nudge?" placeholder="cold morning" value={reason} onChange={(next) => draft.set({ changes, reason: next })} />
-      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
+      <Why
+        name="Why this nudge?"
+        placeholder="cold morning"
+        value={reason}
+        onChange={(next) => draft.set({ changes, reason: next })}
+      />
+      {error ? (
+        <Body role="alert" style={{ color: rust }}>
+          {error.message}
+        </Body>
+      ) : null}
       {isNudged ? null : <Aside>Turn a dial first.</Aside>}
-      <Button title="Keep it in this job" disabled={!isNudged || Boolean(problem)} loading={change.isPending} onPress={() => send({ changes: kept, reason: reason.trim() })} />
+      <Button
+        title="Keep it in this job"
+        disabled={!isNudged || Boolean(problem)}
+        loading={change.isPending}
+        onPress={() => send({ changes: kept, reason: reason.trim() })}
+      />
       {step.nudge ? (
         <>
-          <Button title="Give it to the book, for this tool" type="outline" loading={addToBook.isPending} onPress={() => addToBook.mutate({ id: uuid(), changes: step.nudge!.changes, reason: step.nudge!.reason || 'from a job', toolId: tool.id, stockPieceId: null }, { onSuccess: () => send(null) })} />
+          <Button
+            title="Give it to the book, for this tool"
+            type="outline"
+            loading={addToBook.isPending}
+            onPress={() =>
+              addToBook.mutate(
+                {
+                  id: uuid(),
+                  changes: step.nudge!.changes,
+                  reason: step.nudge!.reason || 'from a job',
+                  toolId: tool.id,
+                  stockPieceId: null,
+                },
+                { onSuccess: () => send(null) },
+              )
+            }
+          />
           <Button title="Take it back" type="clear" onPress={() => send(null)} />
         </>
       ) : null}

@@ -6,8 +6,19 @@ import { OfferedRecipe } from './offered-recipe';
 
 const [long] = machines;
 const stepWith = (match: Partial<StepView['match']>): StepView =>
-  ({ id: 's', process: 'kiss-cut', materialId: 'navy', machineId: 'long', toolId: 'fine', match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: null, ...match } }) as unknown as StepView;
-const open = (match: Partial<StepView['match']>) => renderWithBook(<OfferedRecipe step={stepWith(match)} machine={long} processLabel="Kiss cut" materialName="Outdoor vinyl, navy" />, { '/api/recipes': { status: 201, body: recipe }, ...shopAnswers });
+  ({
+    id: 's',
+    process: 'kiss-cut',
+    materialId: 'navy',
+    machineId: 'long',
+    toolId: 'fine',
+    match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: null, ...match },
+  }) as unknown as StepView;
+const open = (match: Partial<StepView['match']>) =>
+  renderWithBook(
+    <OfferedRecipe step={stepWith(match)} machine={long} processLabel="Kiss cut" materialName="Outdoor vinyl, navy" />,
+    { '/api/recipes': { status: 201, body: recipe }, ...shopAnswers },
+  );
 
 describe('a step without a recipe', () => {
   it('offers what the book suggests, and keeps why', async () => {
@@ -15,7 +26,13 @@ describe('a step without a recipe', () => {
     expect(screen.getByText('No recipe yet for kiss cut on Outdoor vinyl, navy.')).toBeTruthy();
     expect(screen.getByText('straw')).toBeTruthy();
     fireEvent.press(screen.getByText('Start with it'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toMatchObject({ settings: suggestion.settings, source: 'carried-over', reason: expect.stringContaining('off by two steps') }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'POST')?.body).toMatchObject({
+        settings: suggestion.settings,
+        source: 'carried-over',
+        reason: expect.stringContaining('off by two steps'),
+      }),
+    );
   });
 
   it('says why the book cannot say, and starts one’s own numbers at the gentlest', async () => {
@@ -24,6 +41,11 @@ describe('a step without a recipe', () => {
     fireEvent.press(screen.getByText('Set the numbers myself'));
     fireEvent.press(screen.getByLabelText('Force up by 1'));
     fireEvent.press(screen.getByText('Write it down as bare'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toMatchObject({ settings: { force: 2, speed: 1, passes: 1 }, source: 'guess' }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'POST')?.body).toMatchObject({
+        settings: { force: 2, speed: 1, passes: 1 },
+        source: 'guess',
+      }),
+    );
   });
 });

@@ -24,13 +24,31 @@ interface OfferedRecipeProps {
 export function OfferedRecipe({ step, machine, processLabel, materialName }: OfferedRecipeProps) {
   const { rust } = useTokens();
   const { suggestion, refusal } = step.match;
-  const draft = useDraft<{ settings: Settings; typed: TypedSettings } | null>(`numbers ${step.materialId} ${step.machineId} ${step.toolId} ${step.process}`, null);
+  const draft = useDraft<{ settings: Settings; typed: TypedSettings } | null>(
+    `numbers ${step.materialId} ${step.machineId} ${step.toolId} ${step.process}`,
+    null,
+  );
   const [isOpen, setOpen] = useState(false);
   const own = draft.value;
   const create = useCreateRecipe();
   const write = (recipe: Pick<NewRecipe, 'settings' | 'typed' | 'source' | 'reason'>) => {
     if (!step.materialId) return;
-    create.mutate({ id: uuid(), machineId: step.machineId, toolId: step.toolId, materialId: step.materialId, process: step.process, ...recipe }, { onSuccess: () => { draft.drop(); setOpen(false); } });
+    create.mutate(
+      {
+        id: uuid(),
+        machineId: step.machineId,
+        toolId: step.toolId,
+        materialId: step.materialId,
+        process: step.process,
+        ...recipe,
+      },
+      {
+        onSuccess: () => {
+          draft.drop();
+          setOpen(false);
+        },
+      },
+    );
   };
   return (
     <>
@@ -40,18 +58,57 @@ export function OfferedRecipe({ step, machine, processLabel, materialName }: Off
       {suggestion ? (
         <>
           <Suggested suggestion={suggestion} machineId={machine.id} />
-          <Button title="Start with it" loading={create.isPending} onPress={() => write({ settings: suggestion.settings, typed: {}, source: suggestion.source, reason: suggestionReason(suggestion) })} />
+          <Button
+            title="Start with it"
+            loading={create.isPending}
+            onPress={() =>
+              write({
+                settings: suggestion.settings,
+                typed: {},
+                source: suggestion.source,
+                reason: suggestionReason(suggestion),
+              })
+            }
+          />
         </>
       ) : (
         <Aside>{refusal}</Aside>
       )}
-      <Button title="Set the numbers myself" type={suggestion ? 'outline' : 'solid'} onPress={() => { if (!own) draft.set({ settings: suggestion?.settings ?? gentlest(machine, step.process), typed: {} }); setOpen(true); }} />
-      {create.isError ? <Body role="alert" style={{ color: rust }}>{create.error.message}</Body> : null}
+      <Button
+        title="Set the numbers myself"
+        type={suggestion ? 'outline' : 'solid'}
+        onPress={() => {
+          if (!own) draft.set({ settings: suggestion?.settings ?? gentlest(machine, step.process), typed: {} });
+          setOpen(true);
+        }}
+      />
+      {create.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {create.error.message}
+        </Body>
+      ) : null}
       {own && isOpen ? (
         <Decision title={`${processLabel} on ${materialName}`} isOpen onClose={() => setOpen(false)}>
-          <DraftOffer isBack={draft.isBack} onDrop={() => { draft.drop(); setOpen(false); }} />
-          <SettingsForm machine={machine} process={step.process} settings={own.settings} typed={own.typed} onChange={(settings, typed) => draft.set({ settings, typed })} />
-          <Button title="Write it down as bare" loading={create.isPending} disabled={settingProblems(machine, step.process, own.settings).length > 0} onPress={() => write({ ...own, source: 'guess', reason: 'set by hand' })} />
+          <DraftOffer
+            isBack={draft.isBack}
+            onDrop={() => {
+              draft.drop();
+              setOpen(false);
+            }}
+          />
+          <SettingsForm
+            machine={machine}
+            process={step.process}
+            settings={own.settings}
+            typed={own.typed}
+            onChange={(settings, typed) => draft.set({ settings, typed })}
+          />
+          <Button
+            title="Write it down as bare"
+            loading={create.isPending}
+            disabled={settingProblems(machine, step.process, own.settings).length > 0}
+            onPress={() => write({ ...own, source: 'guess', reason: 'set by hand' })}
+          />
         </Decision>
       ) : null}
     </>

@@ -40,30 +40,83 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   return (
     <View style={{ gap: SPACE.hair }}>
       <Strong>{chosen.length === 1 ? `“${chosen[0].name}” is chosen` : `${chosen.length} parts are chosen`}</Strong>
-      {act.isError ? <Body role="alert" style={{ color: rust }}>{act.error.message}</Body> : null}
+      {act.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {act.error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        {chosen.every((part) => part.role === 'process') ? <Button title="Into a step" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => setAsked('step')} /> : <Button title="Process" containerStyle={{ flex: 1.3 }} loading={act.isPending} onPress={() => send({ action: 'role', role: 'process' })} />}
-        <Button title="Guide" type="outline" containerStyle={{ flex: 1 }} onPress={() => send({ action: 'role', role: 'guide' })} />
-        <Button title="Leave out" type="outline" containerStyle={{ flex: 1.2 }} onPress={() => send({ action: 'role', role: 'out' })} />
+        {chosen.every((part) => part.role === 'process') ? (
+          <Button
+            title="Into a step"
+            containerStyle={{ flex: 1.3 }}
+            loading={act.isPending}
+            onPress={() => setAsked('step')}
+          />
+        ) : (
+          <Button
+            title="Process"
+            containerStyle={{ flex: 1.3 }}
+            loading={act.isPending}
+            onPress={() => send({ action: 'role', role: 'process' })}
+          />
+        )}
+        <Button
+          title="Guide"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          onPress={() => send({ action: 'role', role: 'guide' })}
+        />
+        <Button
+          title="Leave out"
+          type="outline"
+          containerStyle={{ flex: 1.2 }}
+          onPress={() => send({ action: 'role', role: 'out' })}
+        />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
         {canPart ? <TextKey title="Take apart" icon="call-split" onPress={() => send({ action: 'apart' })} /> : null}
-        {chosen.length > 1 ? <TextKey title="Put together" icon="call-merge" onPress={() => send({ action: 'together' })} /> : null}
+        {chosen.length > 1 ? (
+          <TextKey title="Put together" icon="call-merge" onPress={() => send({ action: 'together' })} />
+        ) : null}
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
       </View>
 
       <Decision title="Into which step?" isOpen={asked === 'step'} onClose={() => setAsked(null)}>
         {job.steps.map((step) => (
-          <Option key={step.id} label={`Step ${step.position + 1}: ${processOf(step.process).label}`} detail={materials.find((m) => m.id === step.materialId)?.name ?? 'no material yet'} mark={<Swatch colour={step.colour} />} onPress={() => send({ action: 'step', stepId: step.id })} />
+          <Option
+            key={step.id}
+            label={`Step ${step.position + 1}: ${processOf(step.process).label}`}
+            detail={materials.find((m) => m.id === step.materialId)?.name ?? 'no material yet'}
+            mark={<Swatch colour={step.colour} />}
+            onPress={() => send({ action: 'step', stepId: step.id })}
+          />
         ))}
-        <Option label="A new step" detail="of its own, done as the one they come from" onPress={() => send({ action: 'new-step', stepId: uuid() })} />
+        <Option
+          label="A new step"
+          detail="of its own, done as the one they come from"
+          onPress={() => send({ action: 'new-step', stepId: uuid() })}
+        />
       </Decision>
       <Decision title="An outline at an exact distance" isOpen={asked === 'outline'} onClose={() => setAsked(null)}>
-        <Input label="Distance in mm; below 0 inside" aria-label="Distance in mm" inputMode="decimal" value={draft.value} onChangeText={(next) => draft.set(next)} />
+        <Input
+          label="Distance in mm; below 0 inside"
+          aria-label="Distance in mm"
+          inputMode="decimal"
+          value={draft.value}
+          onChangeText={(next) => draft.set(next)}
+        />
         <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
         <Missing what={(mm === null || mm === 0) && 'A distance in mm, above or below 0, is needed.'} />
-        <Button title="Draw the outline" disabled={mm === null || mm === 0} onPress={() => { draft.done(); send({ action: 'outline', distanceMm: mm! }); }} />
+        <Button
+          title="Draw the outline"
+          disabled={mm === null || mm === 0}
+          onPress={() => {
+            draft.done();
+            send({ action: 'outline', distanceMm: mm! });
+          }}
+        />
       </Decision>
     </View>
   );

@@ -30,10 +30,22 @@ export function PartTree({ job, parts, chosen, onToggle }: PartTreeProps) {
     <View role="group" aria-label="Parts of the drawing" style={{ gap: SPACE.base }}>
       {treeOf(parts).map(({ layer, colours }) => (
         <View key={layer ?? ''} style={{ gap: SPACE.hair }}>
-          <Pick isStrong label={layer ? `Layer “${layer}”` : 'No layer'} ids={colours.flatMap((c) => c.parts.map((part) => part.id))} chosen={chosen} onToggle={onToggle} />
+          <Pick
+            isStrong
+            label={layer ? `Layer “${layer}”` : 'No layer'}
+            ids={colours.flatMap((c) => c.parts.map((part) => part.id))}
+            chosen={chosen}
+            onToggle={onToggle}
+          />
           {colours.map((c) => (
             <View key={c.colour} style={{ paddingLeft: SPACE.base, borderLeftWidth: 2, borderColor: rule }}>
-              <Pick label={c.colour} colour={c.colour} ids={c.parts.map((part) => part.id)} chosen={chosen} onToggle={onToggle} />
+              <Pick
+                label={c.colour}
+                colour={c.colour}
+                ids={c.parts.map((part) => part.id)}
+                chosen={chosen}
+                onToggle={onToggle}
+              />
               <Rows job={job} parts={c.parts} chosen={chosen} onToggle={onToggle} />
             </View>
           ))}
@@ -57,7 +69,12 @@ function Pick({ label, isStrong, colour, ids, chosen, onToggle }: PickProps) {
   const Words = isStrong ? Strong : Body;
   const all = ids.every((id) => chosen.has(id));
   return (
-    <Pressable role="checkbox" aria-checked={all} onPress={() => onToggle(ids)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}>
+    <Pressable
+      role="checkbox"
+      aria-checked={all}
+      onPress={() => onToggle(ids)}
+      style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET }}
+    >
       <Tick isOn={all} />
       {colour ? <Swatch colour={colour} size={24} /> : null}
       <Words style={{ flex: 1 }}>{label}</Words>
@@ -73,20 +90,57 @@ function Rows({ job, parts, chosen, onToggle }: PartTreeProps) {
   return (
     <View style={{ paddingLeft: SPACE.base }}>
       {shown.map((part) => (
-        <PartRow key={part.id} part={part} step={numberOf(part.stepId)} isChosen={chosen.has(part.id)} onPress={() => onToggle([part.id])} />
+        <PartRow
+          key={part.id}
+          part={part}
+          step={numberOf(part.stepId)}
+          isChosen={chosen.has(part.id)}
+          onPress={() => onToggle([part.id])}
+        />
       ))}
-      {!isOpen && parts.length > FEW ? <TextKey title={`Show ${Math.min(parts.length, 400) - FEW} more`} onPress={() => setOpen(true)} /> : null}
+      {!isOpen && parts.length > FEW ? (
+        <TextKey title={`Show ${Math.min(parts.length, 400) - FEW} more`} onPress={() => setOpen(true)} />
+      ) : null}
       {isOpen && parts.length > 400 ? <Aside>{`${parts.length - 400} more: tap them on the drawing.`}</Aside> : null}
     </View>
   );
 }
 
-function PartRow({ part, step, isChosen, onPress }: { part: BoxedPart; step: number | undefined; isChosen: boolean; onPress: () => void }) {
+function PartRow({
+  part,
+  step,
+  isChosen,
+  onPress,
+}: {
+  part: BoxedPart;
+  step: number | undefined;
+  isChosen: boolean;
+  onPress: () => void;
+}) {
   const { rule, ember } = useTokens();
   const { bounds } = part;
-  const done = part.role === 'guide' ? 'guide only' : part.role === 'out' ? 'left out' : step === undefined ? 'no step' : `step ${step + 1}`;
+  const done =
+    part.role === 'guide'
+      ? 'guide only'
+      : part.role === 'out'
+        ? 'left out'
+        : step === undefined
+          ? 'no step'
+          : `step ${step + 1}`;
   return (
-    <Pressable role="checkbox" aria-checked={isChosen} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, minHeight: TARGET, borderTopWidth: 1, borderColor: rule }}>
+    <Pressable
+      role="checkbox"
+      aria-checked={isChosen}
+      onPress={onPress}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: SPACE.small,
+        minHeight: TARGET,
+        borderTopWidth: 1,
+        borderColor: rule,
+      }}
+    >
       <Tick isOn={isChosen} />
       <PartPicture part={part} />
       <View style={{ flex: 1 }}>
@@ -108,8 +162,16 @@ function PartPicture({ part }: { part: BoxedPart }) {
   const scale = (PICTURE_PX - 4) / Math.max(maxX - minX, maxY - minY, 0.1);
   return (
     <Svg width={PICTURE_PX} height={PICTURE_PX} aria-hidden>
-      <G transform={`translate(${PICTURE_PX / 2} ${PICTURE_PX / 2}) scale(${scale}) translate(${-(minX + maxX) / 2} ${-(minY + maxY) / 2})`}>
-        <Path d={pathOf(part)} fill={isClosed(part) ? part.colour : 'none'} fillRule="evenodd" stroke={ink} strokeWidth={1 / scale} />
+      <G
+        transform={`translate(${PICTURE_PX / 2} ${PICTURE_PX / 2}) scale(${scale}) translate(${-(minX + maxX) / 2} ${-(minY + maxY) / 2})`}
+      >
+        <Path
+          d={pathOf(part)}
+          fill={isClosed(part) ? part.colour : 'none'}
+          fillRule="evenodd"
+          stroke={ink}
+          strokeWidth={1 / scale}
+        />
       </G>
     </Svg>
   );
@@ -117,5 +179,11 @@ function PartPicture({ part }: { part: BoxedPart }) {
 
 function Tick({ isOn }: { isOn: boolean }) {
   const { ember, slate } = useTokens();
-  return <MaterialCommunityIcons name={isOn ? 'checkbox-marked' : 'checkbox-blank-outline'} size={24} color={isOn ? ember : slate} />;
+  return (
+    <MaterialCommunityIcons
+      name={isOn ? 'checkbox-marked' : 'checkbox-blank-outline'}
+      size={24}
+      color={isOn ? ember : slate}
+    />
+  );
 }

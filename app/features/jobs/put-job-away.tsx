@@ -10,8 +10,17 @@ export function PutJobAway({ job }: { job: JobDetail }) {
   const away = usePutJobAway(job.id);
   return (
     <>
-      <TextKey title={job.isArchived ? 'Take the job out again' : 'Put the job away'} icon={job.isArchived ? 'archive-arrow-up-outline' : 'archive-arrow-down-outline'} isDisabled={away.isPending} onPress={() => away.mutate(!job.isArchived)} />
-      {away.isError ? <Body role="alert" style={{ color: rust }}>{away.error.message}</Body> : null}
+      <TextKey
+        title={job.isArchived ? 'Take the job out again' : 'Put the job away'}
+        icon={job.isArchived ? 'archive-arrow-up-outline' : 'archive-arrow-down-outline'}
+        isDisabled={away.isPending}
+        onPress={() => away.mutate(!job.isArchived)}
+      />
+      {away.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {away.error.message}
+        </Body>
+      ) : null}
     </>
   );
 }

@@ -1,4 +1,25 @@
-import { paths, type ArtworkChange, type FontView, type JobApart, type JobChange, type JobDetail, type JobSummary, type NewJob, type NewNote, type NewTemplate, type NewText, type Nudge, type PartAction, type ReadAgain, type ReadingPreview, type StepChange, type StepsChange, type TemplateDetail, type TemplateSummary, type TextWish } from '@keen-anvil/contract';
+import {
+  paths,
+  type ArtworkChange,
+  type FontView,
+  type JobApart,
+  type JobChange,
+  type JobDetail,
+  type JobSummary,
+  type NewJob,
+  type NewNote,
+  type NewTemplate,
+  type NewText,
+  type Nudge,
+  type PartAction,
+  type ReadAgain,
+  type ReadingPreview,
+  type StepChange,
+  type StepsChange,
+  type TemplateDetail,
+  type TemplateSummary,
+  type TextWish,
+} from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
@@ -14,23 +35,35 @@ async function callStreamedForJob(path: string, options: Parameters<typeof callS
   return joined(await callStreamed<JobApart>(path, { ...options, headers: APART }), options.signal);
 }
 
-const joined = (job: JobApart, signal?: AbortSignal): Promise<JobDetail> => withShapes(job, () => call<JobApart>(paths.job(job.id), { headers: APART, signal }), signal);
+const joined = (job: JobApart, signal?: AbortSignal): Promise<JobDetail> =>
+  withShapes(job, () => call<JobApart>(paths.job(job.id), { headers: APART, signal }), signal);
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
 export const useJobs = () =>
-  useQuery({ queryKey: ['jobs', 'list'], queryFn: ({ signal }) => call<JobSummary[]>(paths.jobs, { signal }), refetchOnMount: 'always' });
+  useQuery({
+    queryKey: ['jobs', 'list'],
+    queryFn: ({ signal }) => call<JobSummary[]>(paths.jobs, { signal }),
+    refetchOnMount: 'always',
+  });
 
 /** Not compared with the answer before: a large drawing would hold the page up longer than drawing it anew does. */
 export const useJob = (id: string) =>
-  useQuery({ queryKey: jobKey(id), queryFn: ({ signal }) => callForJob(paths.job(id), { signal }), refetchOnMount: 'always', structuralSharing: false });
+  useQuery({
+    queryKey: jobKey(id),
+    queryFn: ({ signal }) => callForJob(paths.job(id), { signal }),
+    refetchOnMount: 'always',
+    structuralSharing: false,
+  });
 
 export const useCreateJob = () => useJobChange((body: NewJob) => callForJob(paths.jobs, { method: 'POST', body }));
 
 /** Somebody else changed the job first; it is shown as it is now. */
 class StaleJobError extends Error {
   constructor(readonly job: JobDetail) {
-    super('This was changed on another phone meanwhile: this is how it is now. Your change is still here; try it again.');
+    super(
+      'This was changed on another phone meanwhile: this is how it is now. Your change is still here; try it again.',
+    );
     this.name = 'StaleJobError';
   }
 }
@@ -39,34 +72,57 @@ class StaleJobError extends Error {
 function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: T) => change(body).catch((error: unknown) => {
-      throw error instanceof ApiError && error.code === 'stale' && error.current ? new StaleJobError(error.current as JobDetail) : error;
-    }),
+    mutationFn: (body: T) =>
+      change(body).catch((error: unknown) => {
+        throw error instanceof ApiError && error.code === 'stale' && error.current
+          ? new StaleJobError(error.current as JobDetail)
+          : error;
+      }),
     onSuccess: (job) => putIn(client, job),
     // Changed on another phone: what is shown is how it is now, and the next try works.
-    onError: (error) => (error instanceof StaleJobError ? putIn(client, error.job)
-      // The change may have come through all the same: what is shown is loaded again when the server is back.
-      : error instanceof ApiError && error.status === 0 ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' }) : undefined),
+    onError: (error) =>
+      error instanceof StaleJobError
+        ? putIn(client, error.job)
+        : // The change may have come through all the same: what is shown is loaded again when the server is back.
+          error instanceof ApiError && error.status === 0
+          ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' })
+          : undefined,
   });
 }
 
-export const useChangeJob = (id: string) => useJobChange((body: JobChange) => callForJob(paths.job(id), { method: 'PATCH', body }));
+export const useChangeJob = (id: string) =>
+  useJobChange((body: JobChange) => callForJob(paths.job(id), { method: 'PATCH', body }));
 
 export const useChangeStep = () =>
-  useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) => callForJob(paths.step(stepId), { method: 'PATCH', body }));
+  useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) =>
+    callForJob(paths.step(stepId), { method: 'PATCH', body }),
+  );
 
-export const useMergeStep = () => useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) => callForJob(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }));
+export const useMergeStep = () =>
+  useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) =>
+    callForJob(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }),
+  );
 
-export const useChangeSteps = (jobId: string) => useJobChange((body: StepsChange) => callForJob(paths.jobSteps(jobId), { method: 'POST', body }));
+export const useChangeSteps = (jobId: string) =>
+  useJobChange((body: StepsChange) => callForJob(paths.jobSteps(jobId), { method: 'POST', body }));
 
 export const useNudge = () =>
-  useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) => callForJob(paths.placements(stepId), { method: 'POST', body }));
+  useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) =>
+    callForJob(paths.placements(stepId), { method: 'POST', body }),
+  );
 
-export const useActOnParts = (jobId: string) => useJobChange((body: PartAction) => callForJob(paths.jobParts(jobId), { method: 'POST', body }));
+export const useActOnParts = (jobId: string) =>
+  useJobChange((body: PartAction) => callForJob(paths.jobParts(jobId), { method: 'POST', body }));
 
-export const useUndo = (jobId: string) => useJobChange((turn: 'undo' | 'redo') => callForJob(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), { method: 'POST', body: {} }));
+export const useUndo = (jobId: string) =>
+  useJobChange((turn: 'undo' | 'redo') =>
+    callForJob(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), { method: 'POST', body: {} }),
+  );
 
-export const useChangeArtwork = () => useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) => callForJob(paths.artworkChange(artworkId), { method: 'PATCH', body }));
+export const useChangeArtwork = () =>
+  useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) =>
+    callForJob(paths.artworkChange(artworkId), { method: 'PATCH', body }),
+  );
 
 /** How far a long work is. */
 export interface At {
@@ -75,54 +131,109 @@ export interface At {
 }
 
 export const useBringIn = (jobId: string) =>
-  useJobChange(({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
-    callStreamedForJob(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
+  useJobChange(
+    ({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
+      callStreamedForJob(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
   );
 
 /** Reads a drawing again and keeps it so; a text is set anew. */
 export const useReadAgain = () =>
-  useJobChange(({ artworkId, signal, told, ...body }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-    callStreamedForJob(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: true }, signal, told }),
+  useJobChange(
+    ({
+      artworkId,
+      signal,
+      told,
+      ...body
+    }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
+      callStreamedForJob(paths.artworkReading(artworkId), {
+        method: 'POST',
+        body: { ...body, keep: true },
+        signal,
+        told,
+      }),
   );
 
 /** Looks how a drawing would be read with other choices. */
 export const usePreviewReading = () =>
   useMutation({
-    mutationFn: ({ artworkId, signal, told, ...body }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-      callStreamed<ReadingPreview>(paths.artworkReading(artworkId), { method: 'POST', body: { ...body, keep: false }, signal, told }),
+    mutationFn: ({
+      artworkId,
+      signal,
+      told,
+      ...body
+    }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
+      callStreamed<ReadingPreview>(paths.artworkReading(artworkId), {
+        method: 'POST',
+        body: { ...body, keep: false },
+        signal,
+        told,
+      }),
   });
 
-export const useAddText = (jobId: string) => useJobChange((body: NewText) => callForJob(paths.jobTexts(jobId), { method: 'POST', body }));
+export const useAddText = (jobId: string) =>
+  useJobChange((body: NewText) => callForJob(paths.jobTexts(jobId), { method: 'POST', body }));
 
 /** A text as it would be set; the one before stays until the new one is there. */
 export const useTextPreview = (text: TextWish, isWanted: boolean) =>
-  useQuery({ queryKey: ['text-preview', text], queryFn: ({ signal }) => call<ReadingPreview>(paths.textPreview, { method: 'POST', body: { text }, signal }), enabled: isWanted, placeholderData: (before) => before, staleTime: Infinity, retry: false });
+  useQuery({
+    queryKey: ['text-preview', text],
+    queryFn: ({ signal }) => call<ReadingPreview>(paths.textPreview, { method: 'POST', body: { text }, signal }),
+    enabled: isWanted,
+    placeholderData: (before) => before,
+    staleTime: Infinity,
+    retry: false,
+  });
 
-export const useFonts = () => useQuery({ queryKey: ['fonts'], queryFn: ({ signal }) => call<FontView[]>(paths.fonts, { signal }) });
+export const useFonts = () =>
+  useQuery({ queryKey: ['fonts'], queryFn: ({ signal }) => call<FontView[]>(paths.fonts, { signal }) });
 
 export function useKeepFont() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, file, fileName }: { id: string; file: Blob; fileName: string }) => call<FontView[]>(paths.font(id, fileName), { method: 'PUT', body: file }),
+    mutationFn: ({ id, file, fileName }: { id: string; file: Blob; fileName: string }) =>
+      call<FontView[]>(paths.font(id, fileName), { method: 'PUT', body: file }),
     onSuccess: (fonts) => client.setQueryData(['fonts'], fonts),
   });
 }
 
-export const useWriteNote = (jobId: string) => useJobChange((body: NewNote) => callForJob(paths.jobNotes(jobId), { method: 'POST', body }));
-export const usePutNoteAway = () => useJobChange(({ id, isArchived }: { id: string; isArchived: boolean }) => callForJob(paths.noteArchive(id), { method: 'POST', body: { isArchived } }));
-export const usePutJobAway = (id: string) => useJobChange((isArchived: boolean) => callForJob(paths.jobArchive(id), { method: 'POST', body: { isArchived } }));
+export const useWriteNote = (jobId: string) =>
+  useJobChange((body: NewNote) => callForJob(paths.jobNotes(jobId), { method: 'POST', body }));
+export const usePutNoteAway = () =>
+  useJobChange(({ id, isArchived }: { id: string; isArchived: boolean }) =>
+    callForJob(paths.noteArchive(id), { method: 'POST', body: { isArchived } }),
+  );
+export const usePutJobAway = (id: string) =>
+  useJobChange((isArchived: boolean) => callForJob(paths.jobArchive(id), { method: 'POST', body: { isArchived } }));
 
-export const useTemplates = () => useQuery({ queryKey: ['templates'], queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }), refetchOnMount: 'always' });
-export const useTemplate = (id: string | null) => useQuery({ queryKey: ['templates', id], queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }), enabled: id !== null, refetchOnMount: 'always' });
+export const useTemplates = () =>
+  useQuery({
+    queryKey: ['templates'],
+    queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }),
+    refetchOnMount: 'always',
+  });
+export const useTemplate = (id: string | null) =>
+  useQuery({
+    queryKey: ['templates', id],
+    queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }),
+    enabled: id !== null,
+    refetchOnMount: 'always',
+  });
 
 export function useKeepTemplate(jobId: string) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: (body: NewTemplate) => call<TemplateSummary[]>(paths.jobTemplates(jobId), { method: 'POST', body }), onSuccess: (templates) => client.setQueryData(['templates'], templates) });
+  return useMutation({
+    mutationFn: (body: NewTemplate) => call<TemplateSummary[]>(paths.jobTemplates(jobId), { method: 'POST', body }),
+    onSuccess: (templates) => client.setQueryData(['templates'], templates),
+  });
 }
 
 export function usePutTemplateAway() {
   const client = useQueryClient();
-  return useMutation({ mutationFn: ({ id, isArchived }: { id: string; isArchived: boolean }) => call<TemplateSummary[]>(paths.templateArchive(id), { method: 'POST', body: { isArchived } }), onSuccess: (templates) => client.setQueryData(['templates'], templates) });
+  return useMutation({
+    mutationFn: ({ id, isArchived }: { id: string; isArchived: boolean }) =>
+      call<TemplateSummary[]>(paths.templateArchive(id), { method: 'POST', body: { isArchived } }),
+    onSuccess: (templates) => client.setQueryData(['templates'], templates),
+  });
 }
 
 function putIn(client: QueryClient, job: JobDetail): Promise<void> {

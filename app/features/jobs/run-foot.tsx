@@ -23,30 +23,75 @@ export function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[]
   const [isAsking, ask] = useState(false);
   const toRun = () => router.push({ pathname: '/jobs/[id]/run', params: { id: job.id } });
   if (job.state === 'running' || job.state === 'on-hold' || job.state === 'to-score') {
-    return <Button title={job.state === 'on-hold' ? 'Go to the hold' : job.state === 'running' ? 'Go to the run' : 'Score the run'} onPress={toRun} />;
+    return (
+      <Button
+        title={job.state === 'on-hold' ? 'Go to the hold' : job.state === 'running' ? 'Go to the run' : 'Score the run'}
+        onPress={toRun}
+      />
+    );
   }
   const stop = obstacle(steps);
   const left = job.otherParts.filter((part) => part.role !== 'guide').length;
   return (
-    <View style={{ gap: SPACE.small, flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}>
-      {stop ? <Strong style={isWide ? { maxWidth: 320 } : undefined}>{stop}</Strong> : <SpeedUpChoice speedUp={speedUp} onChange={setSpeedUp} />}
+    <View
+      style={{ gap: SPACE.small, flexDirection: isWide ? 'row' : 'column', alignItems: isWide ? 'center' : 'stretch' }}
+    >
+      {stop ? (
+        <Strong style={isWide ? { maxWidth: 320 } : undefined}>{stop}</Strong>
+      ) : (
+        <SpeedUpChoice speedUp={speedUp} onChange={setSpeedUp} />
+      )}
       {!stop && left > 0 ? <Aside>{left === 1 ? '1 part is left out.' : `${left} parts are left out.`}</Aside> : null}
-      {start.isError ? <View role="alert"><Body style={{ color: rust }}>{start.error.message}</Body></View> : null}
-      {start.isError && start.variables && mayInsist(start.error) ? <Button title="Run all the same" type="outline" loading={start.isPending} onPress={() => start.mutate({ ...start.variables, knowing: true }, { onSuccess: toRun })} /> : null}
+      {start.isError ? (
+        <View role="alert">
+          <Body style={{ color: rust }}>{start.error.message}</Body>
+        </View>
+      ) : null}
+      {start.isError && start.variables && mayInsist(start.error) ? (
+        <Button
+          title="Run all the same"
+          type="outline"
+          loading={start.isPending}
+          onPress={() => start.mutate({ ...start.variables, knowing: true }, { onSuccess: toRun })}
+        />
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="By hand" type="outline" aria-label="By hand, on my own machine" disabled={stop !== null || start.isPending} onPress={() => ask(true)} />
-        <Button title="Run on the stand-in" containerStyle={{ flex: 1 }} disabled={stop !== null} loading={start.isPending} onPress={() => start.mutate({ speedUp }, { onSuccess: toRun })} />
+        <Button
+          title="By hand"
+          type="outline"
+          aria-label="By hand, on my own machine"
+          disabled={stop !== null || start.isPending}
+          onPress={() => ask(true)}
+        />
+        <Button
+          title="Run on the stand-in"
+          containerStyle={{ flex: 1 }}
+          disabled={stop !== null}
+          loading={start.isPending}
+          onPress={() => start.mutate({ speedUp }, { onSuccess: toRun })}
+        />
       </View>
       <Decision title="On your own machine" isOpen={isAsking} onClose={() => ask(false)}>
-        <Body>Each step’s file is saved under “Steps”; what is dialled in stands on its dial card. You say when a step is done, and then how it came out. The stand-in stays out of it.</Body>
-        <Button title="Begin with step 1" loading={start.isPending} onPress={() => { ask(false); start.mutate({ speedUp: 1, byHand: true }, { onSuccess: toRun }); }} />
+        <Body>
+          Each step’s file is saved under “Steps”; what is dialled in stands on its dial card. You say when a step is
+          done, and then how it came out. The stand-in stays out of it.
+        </Body>
+        <Button
+          title="Begin with step 1"
+          loading={start.isPending}
+          onPress={() => {
+            ask(false);
+            start.mutate({ speedUp: 1, byHand: true }, { onSuccess: toRun });
+          }}
+        />
       </Decision>
     </View>
   );
 }
 
 /** Whether the maker may know better than the book what is in the drawer. */
-const mayInsist = (error: Error): boolean => error instanceof ApiError && (error.code === 'nothing-left' || error.code === 'piece-taken');
+const mayInsist = (error: Error): boolean =>
+  error instanceof ApiError && (error.code === 'nothing-left' || error.code === 'piece-taken');
 
 /** The first thing that stands in the way of a run, or null. */
 function obstacle(steps: InspectedStep[]): string | null {
@@ -60,7 +105,8 @@ function obstacle(steps: InspectedStep[]): string | null {
     if (step.parts.length === 0) return `${name} has no parts to process.`;
     if (inspection.isError) return inspection.error.message;
     if (!inspection.data || inspection.isPlaceholderData) return `${name} is being checked …`;
-    if (inspection.data.findings.some((finding) => finding.severity === 'stop')) return `${name} has to be put right: see the checks.`;
+    if (inspection.data.findings.some((finding) => finding.severity === 'stop'))
+      return `${name} has to be put right: see the checks.`;
   }
   return null;
 }

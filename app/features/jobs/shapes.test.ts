@@ -3,7 +3,12 @@ import { job as whole, part, square, step } from '../../testing/job-fixtures';
 import { withShapes } from './shapes';
 
 const { contours: _, ...bare } = part();
-const apart = (id: string, shapes: string[]): JobApart => ({ ...whole, id, steps: [{ ...step, parts: shapes.map((shape): PartApart => ({ ...bare, id: `part-${shape}`, shape })) }], otherParts: [] });
+const apart = (id: string, shapes: string[]): JobApart => ({
+  ...whole,
+  id,
+  steps: [{ ...step, parts: shapes.map((shape): PartApart => ({ ...bare, id: `part-${shape}`, shape })) }],
+  otherParts: [],
+});
 
 /** A server that has these shapes: it hears what is asked for. */
 function serverWith(shapes: Record<string, number>): string[][] {
@@ -11,9 +16,14 @@ function serverWith(shapes: Record<string, number>): string[][] {
   global.fetch = jest.fn(async (_path: string, { body }: { body: string }) => {
     const { shapes: keys } = JSON.parse(body) as { shapes: string[] };
     asked.push(keys);
-    const lines = keys.filter((key) => key in shapes).map((key) => `${JSON.stringify({ shape: key, contours: [square(0, 0, shapes[key])] })}\n`);
+    const lines = keys
+      .filter((key) => key in shapes)
+      .map((key) => `${JSON.stringify({ shape: key, contours: [square(0, 0, shapes[key])] })}\n`);
     let isRead = false;
-    const read = async () => (isRead ? { value: undefined, done: true } : ((isRead = true), { value: new TextEncoder().encode(lines.join('')), done: false }));
+    const read = async () =>
+      isRead
+        ? { value: undefined, done: true }
+        : ((isRead = true), { value: new TextEncoder().encode(lines.join('')), done: false });
     return { ok: true, status: 200, body: { getReader: () => ({ read }) } };
   }) as never;
   return asked;
@@ -41,7 +51,9 @@ describe('contours of a job that come apart', () => {
 
   it('gives up in a sentence where it never stands still', async () => {
     serverWith({});
-    await expect(withShapes(apart('three', ['x']), () => Promise.resolve(apart('three', ['x'])))).rejects.toThrow('This job is being changed on another device just now. Load it again in a moment.');
+    await expect(withShapes(apart('three', ['x']), () => Promise.resolve(apart('three', ['x'])))).rejects.toThrow(
+      'This job is being changed on another device just now. Load it again in a moment.',
+    );
   });
 
   it('a job that comes whole is taken as it is', async () => {

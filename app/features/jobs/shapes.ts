@@ -1,4 +1,11 @@
-import { paths, type JobApart, type JobDetail, type PartApart, type PartView, type ShapeLine } from '@keen-anvil/contract';
+import {
+  paths,
+  type JobApart,
+  type JobDetail,
+  type PartApart,
+  type PartView,
+  type ShapeLine,
+} from '@keen-anvil/contract';
 import { ApiError, callForLines } from '../api/client';
 import { nextTurn, pauses } from '../api/pauses';
 import { knownBounds } from '@keen-anvil/core/geometry';
@@ -19,7 +26,11 @@ const known = new Map<string, Map<string, Contours>>();
  * A job with its contours: those of an earlier answer, the very same lists, and the rest from the server.
  * @param again fetches the job anew, where another device changed its contours meanwhile
  */
-export async function withShapes(sent: JobApart | JobDetail, again: () => Promise<JobApart | JobDetail>, signal?: AbortSignal): Promise<JobDetail> {
+export async function withShapes(
+  sent: JobApart | JobDetail,
+  again: () => Promise<JobApart | JobDetail>,
+  signal?: AbortSignal,
+): Promise<JobDetail> {
   const rest = pauses();
   let job = sent;
   for (let round = 0; round < ROUNDS; round++) {
@@ -29,7 +40,11 @@ export async function withShapes(sent: JobApart | JobDetail, again: () => Promis
     const missing = [...wanted].filter((shape) => !shapes.has(shape));
     for (let from = 0; from < missing.length; from += AT_ONCE) {
       const body = { shapes: missing.slice(from, from + AT_ONCE) };
-      for await (const { shape, contours } of callForLines<ShapeLine>(paths.jobShapes(job.id), { method: 'POST', body, signal })) {
+      for await (const { shape, contours } of callForLines<ShapeLine>(paths.jobShapes(job.id), {
+        method: 'POST',
+        body,
+        signal,
+      })) {
         shapes.set(shape, contours);
         // Known before it is asked for: this is read in turns, the page is laid out in one.
         knownBounds(contours);
@@ -50,7 +65,10 @@ function keep(jobId: string, shapes: Map<string, Contours>): void {
   for (const id of [...known.keys()].slice(0, -KEPT_JOBS)) known.delete(id);
 }
 
-const partsOf = (job: JobApart | JobDetail): (PartApart | PartView)[] => [...job.steps.flatMap((step) => step.parts as (PartApart | PartView)[]), ...job.otherParts];
+const partsOf = (job: JobApart | JobDetail): (PartApart | PartView)[] => [
+  ...job.steps.flatMap((step) => step.parts as (PartApart | PartView)[]),
+  ...job.otherParts,
+];
 
 function joined(job: JobApart | JobDetail, shapes: ReadonlyMap<string, Contours>): JobDetail {
   const join = (part: PartApart | PartView): PartView => {
@@ -58,5 +76,9 @@ function joined(job: JobApart | JobDetail, shapes: ReadonlyMap<string, Contours>
     const { shape, ...rest } = part;
     return { ...rest, contours: shapes.get(shape)! };
   };
-  return { ...job, steps: job.steps.map((step) => ({ ...step, parts: step.parts.map(join) })), otherParts: job.otherParts.map(join) };
+  return {
+    ...job,
+    steps: job.steps.map((step) => ({ ...step, parts: step.parts.map(join) })),
+    otherParts: job.otherParts.map(join),
+  };
 }

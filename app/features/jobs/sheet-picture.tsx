@@ -4,7 +4,19 @@ import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
-import Svg, { Circle, ClipPath, Defs, G, Line, Path, Pattern, Polygon, Polyline, Rect, Text as SvgText } from 'react-native-svg';
+import Svg, {
+  Circle,
+  ClipPath,
+  Defs,
+  G,
+  Line,
+  Path,
+  Pattern,
+  Polygon,
+  Polyline,
+  Rect,
+  Text as SvgText,
+} from 'react-native-svg';
 import type { DrawnPart, Inspection } from '../../workers/inspection';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
@@ -41,7 +53,13 @@ interface SheetPictureProps {
 
 /** What the picture needs to know of a step that has its bed and was inspected. */
 export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, { parts }: Inspection) {
-  return { sheet: piece, cuttable: cuttableArea(machine, piece, step.onCarrier), parts, colour: material.colour, process: step.process };
+  return {
+    sheet: piece,
+    cuttable: cuttableArea(machine, piece, step.onCarrier),
+    parts,
+    colour: material.colour,
+    process: step.process,
+  };
 }
 
 /** More parts than this are drawn as one, so that a phone shows them at once; those that are chosen stand out alone. */
@@ -50,13 +68,19 @@ export const MANY_PARTS = 300;
 /** What is drawn on the sheet: each part, or all of them as one with the chosen ones on top. */
 export function drawnOn(parts: DrawnPart[], chosen: readonly string[]): DrawnPart[] {
   if (parts.length <= MANY_PARTS) return parts;
-  const all: DrawnPart = { id: 'all parts', name: 'all parts', path: parts.map((part) => part.path).join(''), bounds: parts.map((part) => part.bounds).reduce(joinBounds) };
+  const all: DrawnPart = {
+    id: 'all parts',
+    name: 'all parts',
+    path: parts.map((part) => part.path).join(''),
+    bounds: parts.map((part) => part.bounds).reduce(joinBounds),
+  };
   const taken = new Set(chosen);
   return [all, ...parts.filter((part) => taken.has(part.id))];
 }
 
 /** The line of a process is told by its dashes only where there is room for some. */
-const isLarge = ({ bounds }: DrawnPart, scale: number): boolean => Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * scale > DASHED_FROM;
+const isLarge = ({ bounds }: DrawnPart, scale: number): boolean =>
+  Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * scale > DASHED_FROM;
 const DASHED_FROM = 60;
 
 /** Room for the ruler's figures, in px: beside and above the sheet, and for the last one at its right. */
@@ -68,7 +92,20 @@ const BEYOND_MM = 40;
 const SMALLEST_RING = 26;
 
 /** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
-export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen = [], onChoose, guides = [], others = [], places = [], tool, maxHeight }: SheetPictureProps) {
+export function SheetPicture({
+  sheet,
+  cuttable,
+  parts,
+  colour,
+  process,
+  chosen = [],
+  onChoose,
+  guides = [],
+  others = [],
+  places = [],
+  tool,
+  maxHeight,
+}: SheetPictureProps) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const deepest = Math.max(sheet.widthMm * 0.4, ...parts.map((part) => part.bounds.maxY + BEYOND_MM));
@@ -76,7 +113,10 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   const shownLength = Math.min(sheet.lengthMm, deepest);
   const widest = Math.max(sheet.widthMm, ...parts.map((part) => part.bounds.maxX + 4));
   const leftmost = Math.min(0, ...parts.map((part) => part.bounds.minX - 4));
-  const scale = Math.max(0.01, Math.min((width - RULER - LAST_FIGURE) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength));
+  const scale = Math.max(
+    0.01,
+    Math.min((width - RULER - LAST_FIGURE) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength),
+  );
   const px = (mm: number) => RULER + (mm - leftmost) * scale;
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
@@ -85,13 +125,27 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
   const tap = (event: GestureResponderEvent) => {
     const box = (event.currentTarget as unknown as Element).getBoundingClientRect();
     const { clientX, clientY } = event.nativeEvent as unknown as MouseEvent;
-    const id = tappedPart(parts, { x: (clientX - box.left - px(0)) / scale, y: (clientY - box.top - py(0)) / scale }, scale);
+    const id = tappedPart(
+      parts,
+      { x: (clientX - box.left - px(0)) / scale, y: (clientY - box.top - py(0)) / scale },
+      scale,
+    );
     if (id) onChoose?.(id);
   };
   return (
-    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} {...(onChoose ? { onClick: tap } : {})} style={{ width: '100%', minHeight: 80 }} testID="sheet">
+    <View
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+      {...(onChoose ? { onClick: tap } : {})}
+      style={{ width: '100%', minHeight: 80 }}
+      testID="sheet"
+    >
       {width > 0 ? (
-        <Svg width={width} height={height} role="img" aria-label={`Sheet ${formatNumber(sheet.widthMm, 1)} by ${formatNumber(sheet.lengthMm, 1)} mm with ${parts.length} parts`}>
+        <Svg
+          width={width}
+          height={height}
+          role="img"
+          aria-label={`Sheet ${formatNumber(sheet.widthMm, 1)} by ${formatNumber(sheet.lengthMm, 1)} mm with ${parts.length} parts`}
+        >
           <Defs>
             <Pattern id="margin" patternUnits="userSpaceOnUse" width={7} height={7} patternTransform="rotate(45)">
               <Line x1={0} y1={0} x2={0} y2={7} stroke={tokens.slate} strokeWidth={1} strokeOpacity={0.45} />
@@ -100,50 +154,131 @@ export function SheetPicture({ sheet, cuttable, parts, colour, process, chosen =
               <Rect x={0} y={0} width={width} height={py(shownLength)} />
             </ClipPath>
           </Defs>
-          <Rect x={px(0)} y={py(0)} width={sheet.widthMm * scale} height={shownLength * scale} fill={tokens.card} stroke={tokens.slate} strokeWidth={1.2} />
+          <Rect
+            x={px(0)}
+            y={py(0)}
+            width={sheet.widthMm * scale}
+            height={shownLength * scale}
+            fill={tokens.card}
+            stroke={tokens.slate}
+            strokeWidth={1.2}
+          />
           <Path d={marginPath(sheet.widthMm, shownLength, cuttable, px, py)} fill="url(#margin)" fillRule="evenodd" />
           {isLonger ? <TornEdge from={px(0)} to={px(sheet.widthMm)} y={py(shownLength)} /> : null}
-          <Ruler lengthMm={sheet.widthMm} at={(mm) => ({ x: px(mm), y: RULER })} scale={scale} isAcross colour={tokens.slate} />
-          <Ruler lengthMm={shownLength} at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })} scale={scale} colour={tokens.slate} />
+          <Ruler
+            lengthMm={sheet.widthMm}
+            at={(mm) => ({ x: px(mm), y: RULER })}
+            scale={scale}
+            isAcross
+            colour={tokens.slate}
+          />
+          <Ruler
+            lengthMm={shownLength}
+            at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })}
+            scale={scale}
+            colour={tokens.slate}
+          />
           <G clipPath="url(#shown)">
             <G transform={place}>
               {guides.map((guide) => (
-                <Path key={guide.id} testID="guide" d={guide.path} transform={guide.transform} fill="none" stroke={tokens.slate} strokeWidth={1.4 / scale} strokeDasharray={[5 / scale, 4 / scale]} />
+                <Path
+                  key={guide.id}
+                  testID="guide"
+                  d={guide.path}
+                  transform={guide.transform}
+                  fill="none"
+                  stroke={tokens.slate}
+                  strokeWidth={1.4 / scale}
+                  strokeDasharray={[5 / scale, 4 / scale]}
+                />
               ))}
               {drawnOn(parts, chosen).map((part) => (
                 <G key={part.id} testID={`part-${part.name}`}>
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
-                  <Path d={part.path} fill={colour} fillRule="evenodd" stroke={tokens.card} strokeWidth={(line.width + 2) / scale} />
+                  <Path
+                    d={part.path}
+                    fill={colour}
+                    fillRule="evenodd"
+                    stroke={tokens.card}
+                    strokeWidth={(line.width + 2) / scale}
+                  />
                   <Path
                     d={part.path}
                     fill="none"
                     stroke={chosen.includes(part.id) ? tokens.ember : tokens.ink}
                     strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
-                    strokeDasharray={isLarge(part, scale) ? line.dash?.split(' ').map((n) => Number(n) / scale).join(' ') : undefined}
+                    strokeDasharray={
+                      isLarge(part, scale)
+                        ? line.dash
+                            ?.split(' ')
+                            .map((n) => Number(n) / scale)
+                            .join(' ')
+                        : undefined
+                    }
                   />
                 </G>
               ))}
               {/* Over the parts: what another step does inside a large one would lie hidden below it. */}
               {others.map((other) => (
-                <Path key={other.id} testID="other-step" d={other.path} transform={other.transform} fill="none" stroke={tokens.slate} strokeOpacity={0.7} strokeWidth={1.2 / scale} />
+                <Path
+                  key={other.id}
+                  testID="other-step"
+                  d={other.path}
+                  transform={other.transform}
+                  fill="none"
+                  stroke={tokens.slate}
+                  strokeOpacity={0.7}
+                  strokeWidth={1.2 / scale}
+                />
               ))}
             </G>
           </G>
           {places.map((spot, i) => {
             const w = Math.max(SMALLEST_RING, (spot.maxX - spot.minX) * scale + 10);
             const h = Math.max(SMALLEST_RING, (spot.maxY - spot.minY) * scale + 10);
-            return <Rect key={i} testID="place" x={px((spot.minX + spot.maxX) / 2) - w / 2} y={py((spot.minY + spot.maxY) / 2) - h / 2} width={w} height={h} rx={SMALLEST_RING / 2} fill="none" stroke={tokens.ember} strokeWidth={3} />;
+            return (
+              <Rect
+                key={i}
+                testID="place"
+                x={px((spot.minX + spot.maxX) / 2) - w / 2}
+                y={py((spot.minY + spot.maxY) / 2) - h / 2}
+                width={w}
+                height={h}
+                rx={SMALLEST_RING / 2}
+                fill="none"
+                stroke={tokens.ember}
+                strokeWidth={3}
+              />
+            );
           })}
-          {tool ? <Circle testID="tool" cx={px(tool.at.x)} cy={py(tool.at.y)} r={tool.isDown ? 6 : 8} fill={tool.isDown ? tokens.ember : 'none'} stroke={tokens.ember} strokeWidth={2.5} /> : null}
+          {tool ? (
+            <Circle
+              testID="tool"
+              cx={px(tool.at.x)}
+              cy={py(tool.at.y)}
+              r={tool.isDown ? 6 : 8}
+              fill={tool.isDown ? tokens.ember : 'none'}
+              stroke={tokens.ember}
+              strokeWidth={2.5}
+            />
+          ) : null}
         </Svg>
       ) : null}
     </View>
   );
 }
 
-function marginPath(widthMm: number, lengthMm: number, cuttable: Bounds | null, px: (mm: number) => number, py: (mm: number) => number): string {
+function marginPath(
+  widthMm: number,
+  lengthMm: number,
+  cuttable: Bounds | null,
+  px: (mm: number) => number,
+  py: (mm: number) => number,
+): string {
   const box = (x1: number, y1: number, x2: number, y2: number) => `M${px(x1)} ${py(y1)}H${px(x2)}V${py(y2)}H${px(x1)}Z`;
-  const inner = cuttable ? box(cuttable.minX, cuttable.minY, Math.min(cuttable.maxX, widthMm), Math.min(cuttable.maxY, lengthMm)) : '';
+  const inner = cuttable
+    ? box(cuttable.minX, cuttable.minY, Math.min(cuttable.maxX, widthMm), Math.min(cuttable.maxY, lengthMm))
+    : '';
   return box(0, 0, widthMm, lengthMm) + inner;
 }
 
@@ -151,7 +286,10 @@ function marginPath(widthMm: number, lengthMm: number, cuttable: Bounds | null, 
 function TornEdge({ from, to, y }: { from: number; to: number; y: number }) {
   const { paper, slate } = useTokens();
   const teeth = Math.max(6, Math.round((to - from) / 14));
-  const points = Array.from({ length: teeth + 1 }, (_, i) => `${from + ((to - from) * i) / teeth},${y + (i % 2 ? -5 : 2)}`).join(' ');
+  const points = Array.from(
+    { length: teeth + 1 },
+    (_, i) => `${from + ((to - from) * i) / teeth},${y + (i % 2 ? -5 : 2)}`,
+  ).join(' ');
   return (
     <G>
       <Polygon points={`${points} ${to + 1},${y + 14} ${from - 1},${y + 14}`} fill={paper} />
@@ -178,7 +316,14 @@ function Ruler({ lengthMm, at, scale, isAcross, colour }: RulerProps) {
         return (
           <G key={mm}>
             <Line x1={x} y1={y} x2={isAcross ? x : x - 7} y2={isAcross ? y - 7 : y} stroke={colour} strokeWidth={1} />
-            <SvgText x={isAcross ? x : x - 9} y={isAcross ? y - 11 : y + 4} fill={colour} fontSize={11} fontFamily={FONT.number} textAnchor={isAcross ? 'middle' : 'end'}>
+            <SvgText
+              x={isAcross ? x : x - 9}
+              y={isAcross ? y - 11 : y + 4}
+              fill={colour}
+              fontSize={11}
+              fontFamily={FONT.number}
+              textAnchor={isAcross ? 'middle' : 'end'}
+            >
               {mm === 0 && !isAcross ? '' : mm === 0 ? '0 mm' : mm}
             </SvgText>
           </G>

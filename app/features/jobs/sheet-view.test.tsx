@@ -8,11 +8,26 @@ import type { InspectedStep } from './use-inspections';
 
 jest.mock('./sheet-picture', () => ({ pictureOf: () => ({}), SheetPicture: () => null }));
 
-const parts = ['4', '8'].map((name) => ({ id: `part ${name}`, name, path: 'M0 0', bounds: { minX: 0, minY: 0, maxX: 9, maxY: 9 }, contours: [] }));
+const parts = ['4', '8'].map((name) => ({
+  id: `part ${name}`,
+  name,
+  path: 'M0 0',
+  bounds: { minX: 0, minY: 0, maxX: 9, maxY: 9 },
+  contours: [],
+}));
 const twoParts = { ...step, parts: parts.map(({ id, name }) => ({ ...part(), id, name })) };
 const bed = { machine: machines[0], material: navy, piece: navy.pieces[0] };
-const inspected = (change: Partial<StepView> = {}, more: object = {}) => ({ step: { ...twoParts, ...change }, bed, inspection: { data: { parts, seconds: 9, isRough: false, cutMm: 1480, travelMm: 260, findings: [] } }, ...more }) as unknown as InspectedStep;
-const show = (shown = inspected(), answers: Record<string, { status?: number; body: unknown }> = { '/api/steps/step-1/placements': { body: job } }) => renderWithBook(<SheetView inspected={shown} places={[]} maxHeight={300} />, answers);
+const inspected = (change: Partial<StepView> = {}, more: object = {}) =>
+  ({
+    step: { ...twoParts, ...change },
+    bed,
+    inspection: { data: { parts, seconds: 9, isRough: false, cutMm: 1480, travelMm: 260, findings: [] } },
+    ...more,
+  }) as unknown as InspectedStep;
+const show = (
+  shown = inspected(),
+  answers: Record<string, { status?: number; body: unknown }> = { '/api/steps/step-1/placements': { body: job } },
+) => renderWithBook(<SheetView inspected={shown} places={[]} maxHeight={300} />, answers);
 
 describe('the sheet of a step', () => {
   it('says what it is, and how far the tool goes down and up', () => {
@@ -35,7 +50,13 @@ describe('the sheet of a step', () => {
   ])('“%s” moves all parts by one step', async (label, dxMm, dyMm) => {
     const { sent } = show();
     fireEvent.press(screen.getByLabelText(label));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toEqual({ path: '/api/steps/step-1/placements', method: 'POST', body: { partIds: ['part 4', 'part 8'], dxMm, dyMm } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toEqual({
+        path: '/api/steps/step-1/placements',
+        method: 'POST',
+        body: { partIds: ['part 4', 'part 8'], dxMm, dyMm },
+      }),
+    );
   });
 
   it('moves a chosen part alone, by the step that is set', async () => {
@@ -44,14 +65,21 @@ describe('the sheet of a step', () => {
     expect(screen.getByText('Nudge the chosen part')).toBeTruthy();
     fireEvent.press(screen.getByLabelText(/Nudge step up/));
     fireEvent.press(screen.getByLabelText('Nudge right'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({ partIds: ['part 8'], dxMm: 1.5, dyMm: 0 }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({ partIds: ['part 8'], dxMm: 1.5, dyMm: 0 }),
+    );
     // Chosen twice is not chosen.
     fireEvent.press(screen.getByLabelText('8'));
     expect(screen.getByText('Nudge all parts')).toBeTruthy();
   });
 
   it('says why a part was not moved', async () => {
-    show(inspected(), { '/api/steps/step-1/placements': { status: 409, body: { error: { code: 'running', message: 'This job is on the machine.' } } } });
+    show(inspected(), {
+      '/api/steps/step-1/placements': {
+        status: 409,
+        body: { error: { code: 'running', message: 'This job is on the machine.' } },
+      },
+    });
     fireEvent.press(screen.getByLabelText('Nudge left'));
     expect(await screen.findByText('This job is on the machine.')).toBeTruthy();
   });

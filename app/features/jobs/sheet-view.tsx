@@ -36,11 +36,21 @@ export function SheetView({ inspected, guides, others = [], undo, places, maxHei
   if (inspection.isError) return <Body style={{ color: tokens.rust }}>{inspection.error.message}</Body>;
   if (!inspection.data) return <Waiting lines={3} />;
   const moved = chosen.length ? chosen : step.parts.map((part) => part.id);
-  const toggle = (id: string) => setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
-  const move = (dxMm: number, dyMm: number) => nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm, ...(isAlone ? { alone: true } : {}) });
+  const toggle = (id: string) =>
+    setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
+  const move = (dxMm: number, dyMm: number) =>
+    nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm, ...(isAlone ? { alone: true } : {}) });
   return (
     <View style={{ gap: SPACE.base }}>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', justifyContent: 'space-between', gap: SPACE.small }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          flexWrap: 'wrap',
+          alignItems: 'center',
+          justifyContent: 'space-between',
+          gap: SPACE.small,
+        }}
+      >
         <Aside>
           {bed.piece.name}, {formatNumber(bed.piece.widthMm, 1)} × {formatNumber(bed.piece.lengthMm, 1)} mm
         </Aside>
@@ -56,24 +66,44 @@ export function SheetView({ inspected, guides, others = [], undo, places, maxHei
         maxHeight={maxHeight}
       />
       <View style={{ gap: SPACE.small }}>
-        <Strong>{chosen.length ? `Nudge ${chosen.length === 1 ? 'the chosen part' : `${chosen.length} chosen parts`}` : 'Nudge all parts'}</Strong>
+        <Strong>
+          {chosen.length
+            ? `Nudge ${chosen.length === 1 ? 'the chosen part' : `${chosen.length} chosen parts`}`
+            : 'Nudge all parts'}
+        </Strong>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
           <Arrow icon="arrow-left" label="Nudge left" onPress={() => move(-by, 0)} />
           <Arrow icon="arrow-right" label="Nudge right" onPress={() => move(by, 0)} />
           <Arrow icon="arrow-up" label="Nudge towards the lead edge" onPress={() => move(0, -by)} />
           <Arrow icon="arrow-down" label="Nudge away from the lead edge" onPress={() => move(0, by)} />
         </View>
-        <StepNumber label="Nudge step" unit="mm" value={by} min={0.5} max={100} step={0.5} onChange={(value) => value > 0 && setBy(value)} />
+        <StepNumber
+          label="Nudge step"
+          unit="mm"
+          value={by}
+          min={0.5}
+          max={100}
+          step={0.5}
+          onChange={(value) => value > 0 && setBy(value)}
+        />
         {others.length ? (
           <>
             <Toggle label="This step alone" value={isAlone} onChange={setAlone} />
-            <Aside>{isAlone ? 'What other steps do on this sheet stays where it is.' : 'What other steps do on this sheet, drawn as thin lines, moves along.'}</Aside>
+            <Aside>
+              {isAlone
+                ? 'What other steps do on this sheet stays where it is.'
+                : 'What other steps do on this sheet, drawn as thin lines, moves along.'}
+            </Aside>
           </>
         ) : null}
         <Aside>Tap a part on the sheet, or its name, to choose just that one.</Aside>
         {undo}
         <PartNames parts={inspection.data.parts} chosen={chosen} onToggle={toggle} />
-        {nudge.isError ? <Body role="alert" style={{ color: tokens.rust }}>{nudge.error.message}</Body> : null}
+        {nudge.isError ? (
+          <Body role="alert" style={{ color: tokens.rust }}>
+            {nudge.error.message}
+          </Body>
+        ) : null}
       </View>
       <Figure>
         {formatNumber(inspection.data.cutMm / 1000, 2)} m down, {formatNumber(inspection.data.travelMm / 1000, 2)} m up
@@ -86,7 +116,15 @@ export function SheetView({ inspected, guides, others = [], undo, places, maxHei
 const MOST_NAMES = 24;
 
 /** The parts by name, for fingers, keyboards and screen readers. */
-function PartNames({ parts, chosen, onToggle }: { parts: DrawnPart[]; chosen: string[]; onToggle: (id: string) => void }) {
+function PartNames({
+  parts,
+  chosen,
+  onToggle,
+}: {
+  parts: DrawnPart[];
+  chosen: string[];
+  onToggle: (id: string) => void;
+}) {
   const { ember, rule, ink } = useTokens();
   if (parts.length < 2 || parts.length > MOST_NAMES) return null;
   return (
@@ -94,7 +132,21 @@ function PartNames({ parts, chosen, onToggle }: { parts: DrawnPart[]; chosen: st
       {parts.map(({ id, name }) => {
         const isChosen = chosen.includes(id);
         return (
-          <Pressable key={id} role="checkbox" aria-checked={isChosen} aria-label={name} onPress={() => onToggle(id)} style={{ minHeight: TARGET, justifyContent: 'center', paddingHorizontal: SPACE.base, borderWidth: isChosen ? 2 : 1, borderColor: isChosen ? ember : rule, borderRadius: 4 }}>
+          <Pressable
+            key={id}
+            role="checkbox"
+            aria-checked={isChosen}
+            aria-label={name}
+            onPress={() => onToggle(id)}
+            style={{
+              minHeight: TARGET,
+              justifyContent: 'center',
+              paddingHorizontal: SPACE.base,
+              borderWidth: isChosen ? 2 : 1,
+              borderColor: isChosen ? ember : rule,
+              borderRadius: 4,
+            }}
+          >
             <Body style={{ color: isChosen ? ember : ink }}>{name}</Body>
           </Pressable>
         );
@@ -107,16 +159,45 @@ function PartNames({ parts, chosen, onToggle }: { parts: DrawnPart[]; chosen: st
 function ReversedStamp() {
   const { ember } = useTokens();
   return (
-    <View style={{ borderWidth: 2, borderColor: ember, borderRadius: 3, paddingHorizontal: SPACE.small, transform: [{ rotate: '-2deg' }] }}>
+    <View
+      style={{
+        borderWidth: 2,
+        borderColor: ember,
+        borderRadius: 3,
+        paddingHorizontal: SPACE.small,
+        transform: [{ rotate: '-2deg' }],
+      }}
+    >
       <Strong style={{ color: ember }}>reads reversed</Strong>
     </View>
   );
 }
 
-function Arrow({ icon, label, onPress }: { icon: ComponentProps<typeof MaterialCommunityIcons>['name']; label: string; onPress: () => void }) {
+function Arrow({
+  icon,
+  label,
+  onPress,
+}: {
+  icon: ComponentProps<typeof MaterialCommunityIcons>['name'];
+  label: string;
+  onPress: () => void;
+}) {
   const { slate, ink } = useTokens();
   return (
-    <Pressable role="button" aria-label={label} onPress={onPress} style={{ flex: 1, minHeight: TARGET + 4, alignItems: 'center', justifyContent: 'center', borderWidth: 1, borderColor: slate, borderRadius: 4 }}>
+    <Pressable
+      role="button"
+      aria-label={label}
+      onPress={onPress}
+      style={{
+        flex: 1,
+        minHeight: TARGET + 4,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderWidth: 1,
+        borderColor: slate,
+        borderRadius: 4,
+      }}
+    >
       <MaterialCommunityIcons name={icon} size={26} color={ink} />
     </Pressable>
   );

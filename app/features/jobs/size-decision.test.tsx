@@ -7,7 +7,10 @@ import { SizeDecision } from './size-decision';
 
 keepsOnThisDevice();
 const onClose = jest.fn();
-const open = (own = artwork) => renderWithBook(<SizeDecision artwork={own} sheets={[]} isOpen onClose={onClose} />, { '/api/artworks/art': { body: job } });
+const open = (own = artwork) =>
+  renderWithBook(<SizeDecision artwork={own} sheets={[]} isOpen onClose={onClose} />, {
+    '/api/artworks/art': { body: job },
+  });
 
 describe('the exact size', () => {
   it('keeps the ratio while a width is typed, and sends the size', async () => {

@@ -10,7 +10,10 @@ jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }) }));
 
 describe('the shelf', () => {
   const open = (onChoose = jest.fn()) => {
-    renderWithBook(<MaterialShelf isOpen chosen="navy" machineId="long" onChoose={onChoose} onClose={jest.fn()} />, { '/api/recipes': pageOf(summary), ...shopAnswers });
+    renderWithBook(<MaterialShelf isOpen chosen="navy" machineId="long" onChoose={onChoose} onClose={jest.fn()} />, {
+      '/api/recipes': pageOf(summary),
+      ...shopAnswers,
+    });
     return onChoose;
   };
 

@@ -10,10 +10,21 @@ const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGo
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 
 const bed = { machine: machines[0], material: navy, piece: navy.pieces[0], tool: tools[0] };
-const inspected = (change: Partial<StepView> = {}, hasBed = true) => ({ step: { ...step, ...change }, bed: hasBed ? bed : null, inspection: { data: { seconds: 12, isRough: false, cutMm: 1480, parts: [], findings: [] } } }) as unknown as InspectedStep;
+const inspected = (change: Partial<StepView> = {}, hasBed = true) =>
+  ({
+    step: { ...step, ...change },
+    bed: hasBed ? bed : null,
+    inspection: { data: { seconds: 12, isRough: false, cutMm: 1480, parts: [], findings: [] } },
+  }) as unknown as InspectedStep;
 const show = (change: Partial<StepView> = {}, hasBed = true, isOpen = false) => {
   const onOpen = jest.fn();
-  return { onOpen, ...renderWithBook(<StepCard job={job} inspected={inspected(change, hasBed)} isOpen={isOpen} isNext onOpen={onOpen} />, { '/api/steps/step-1': { body: job }, ...shopAnswers }) };
+  return {
+    onOpen,
+    ...renderWithBook(
+      <StepCard job={job} inspected={inspected(change, hasBed)} isOpen={isOpen} isNext onOpen={onOpen} />,
+      { '/api/steps/step-1': { body: job }, ...shopAnswers },
+    ),
+  };
 };
 
 describe('a rung of the step ladder', () => {
@@ -28,7 +39,10 @@ describe('a rung of the step ladder', () => {
   it('can have its recipe tuned, and knows the way back', () => {
     show();
     fireEvent.press(screen.getByLabelText('Tune it: the recipe of step 1'));
-    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]/tune', params: { id: 'recipe-1', job: 'job-1' } });
+    expect(mockRouter.push).toHaveBeenCalledWith({
+      pathname: '/book/[id]/tune',
+      params: { id: 'recipe-1', job: 'job-1' },
+    });
   });
 
   it('asks for the material first', () => {
@@ -44,7 +58,15 @@ describe('a rung of the step ladder', () => {
   });
 
   it('says where there is no recipe, and why none is suggested', () => {
-    show({ match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: 'Nothing in the book is near enough.' } });
+    show({
+      match: {
+        recipe: null,
+        settings: null,
+        variant: null,
+        suggestion: null,
+        refusal: 'Nothing in the book is near enough.',
+      },
+    });
     expect(screen.getByText(/No recipe yet for kiss cut on Outdoor vinyl, navy/)).toBeTruthy();
     expect(screen.getByText('Nothing in the book is near enough.')).toBeTruthy();
     expect(screen.queryByLabelText('Tune it: the recipe of step 1')).toBeNull();
@@ -61,6 +83,11 @@ describe('a rung of the step ladder', () => {
     const { sent } = show({}, true, true);
     fireEvent.press(screen.getByText('Process'));
     fireEvent.press(await screen.findByText('Score'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'PATCH')).toMatchObject({ path: '/api/steps/step-1', body: { version: 2, process: 'score' } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'PATCH')).toMatchObject({
+        path: '/api/steps/step-1',
+        body: { version: 2, process: 'score' },
+      }),
+    );
   });
 });

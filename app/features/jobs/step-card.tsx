@@ -60,23 +60,38 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
   const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
   return (
     <Leaf edge={edge} testID={`step-${step.position + 1}`} style={step.isSkipped ? { opacity: 0.6 } : undefined}>
-      <Pressable role="button" aria-expanded={isOpen} onPress={onOpen} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}>
+      <Pressable
+        role="button"
+        aria-expanded={isOpen}
+        onPress={onOpen}
+        style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET }}
+      >
         <Figure style={{ fontSize: 26 }}>{step.position + 1}</Figure>
         {bed ? <Swatch colour={lookOf(bed)} size={36} /> : <StepThumb step={step} size={40} />}
         <View style={{ flex: 1 }}>
           <Strong>{bed?.material.name ?? 'Which material?'}</Strong>
-          <Aside>{step.parts.length === 1 ? `1 part${step.parts[0].name ? `: ${step.parts[0].name}` : ''}` : `${step.parts.length} parts`}</Aside>
+          <Aside>
+            {step.parts.length === 1
+              ? `1 part${step.parts[0].name ? `: ${step.parts[0].name}` : ''}`
+              : `${step.parts.length} parts`}
+          </Aside>
         </View>
         {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
       </Pressable>
 
-      {bed && !step.isSkipped && asksEngraveOrCut(step) ? <EngraveOrCut onChoose={(process) => send({ process })} /> : null}
+      {bed && !step.isSkipped && asksEngraveOrCut(step) ? (
+        <EngraveOrCut onChoose={(process) => send({ process })} />
+      ) : null}
       {step.isSkipped ? <Body>Left out of the run.</Body> : null}
-      {!step.materialId ? <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} /> : null}
+      {!step.materialId ? (
+        <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} />
+      ) : null}
 
       {bed && !step.isSkipped ? (
         <>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide, rowGap: 2 }}>
+          <View
+            style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide, rowGap: 2 }}
+          >
             <ProcessMark process={step.process} />
             {inspection.data ? (
               <Figure testID="estimate">
@@ -87,19 +102,48 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           </View>
           {recipe ? (
             <>
-            <LinkPress href={{ pathname: '/book/[id]', params: { id: recipe.id } }} style={{ minHeight: TARGET, justifyContent: 'center' }}>
-              <SettingsLine settings={settings ?? recipe.settings} machineId={step.machineId} size={22} colour={tokens.quench} />
-              <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
-              {variant ? <Aside>{`nudged ${sayChanges(variant.changes, bed.machine)} for ${variant.forName}: ${variant.reason}`}</Aside> : null}
-              {step.nudge ? <Aside style={{ color: tokens.ember }}>{`in this job ${sayChanges(step.nudge.changes, bed.machine)}: ${step.nudge.reason}`}</Aside> : null}
-            </LinkPress>
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-              <TextKey title="Tune it" icon="target" label={`Tune it: the recipe of step ${step.position + 1}`} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })} />
-              <TextKey title={nudgeTitle} icon="plus-minus-variant" label={`${nudgeTitle}: step ${step.position + 1}`} onPress={() => setAsked('nudge')} />
-            </View>
+              <LinkPress
+                href={{ pathname: '/book/[id]', params: { id: recipe.id } }}
+                style={{ minHeight: TARGET, justifyContent: 'center' }}
+              >
+                <SettingsLine
+                  settings={settings ?? recipe.settings}
+                  machineId={step.machineId}
+                  size={22}
+                  colour={tokens.quench}
+                />
+                <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
+                {variant ? (
+                  <Aside>{`nudged ${sayChanges(variant.changes, bed.machine)} for ${variant.forName}: ${variant.reason}`}</Aside>
+                ) : null}
+                {step.nudge ? (
+                  <Aside
+                    style={{ color: tokens.ember }}
+                  >{`in this job ${sayChanges(step.nudge.changes, bed.machine)}: ${step.nudge.reason}`}</Aside>
+                ) : null}
+              </LinkPress>
+              <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+                <TextKey
+                  title="Tune it"
+                  icon="target"
+                  label={`Tune it: the recipe of step ${step.position + 1}`}
+                  onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, job: job.id } })}
+                />
+                <TextKey
+                  title={nudgeTitle}
+                  icon="plus-minus-variant"
+                  label={`${nudgeTitle}: step ${step.position + 1}`}
+                  onPress={() => setAsked('nudge')}
+                />
+              </View>
             </>
           ) : (
-            <OfferedRecipe step={step} machine={bed.machine} processLabel={process.label} materialName={bed.material.name} />
+            <OfferedRecipe
+              step={step}
+              machine={bed.machine}
+              processLabel={process.label}
+              materialName={bed.material.name}
+            />
           )}
         </>
       ) : null}
@@ -107,54 +151,146 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       {isOpen && bed && !step.isSkipped ? (
         <View style={{ gap: SPACE.hair, borderTopWidth: 1, borderColor: tokens.rule, paddingTop: SPACE.small }}>
           <ChangeLine label="Material" value={bed.material.name} onPress={() => setAsked('material')} />
-          <ChangeLine label="Piece" value={`${bed.piece.name}, ${formatNumber(bed.piece.widthMm, 1)} × ${formatNumber(bed.piece.lengthMm, 1)} mm`} onPress={() => setAsked('piece')} />
+          <ChangeLine
+            label="Piece"
+            value={`${bed.piece.name}, ${formatNumber(bed.piece.widthMm, 1)} × ${formatNumber(bed.piece.lengthMm, 1)} mm`}
+            onPress={() => setAsked('piece')}
+          />
           <ChangeLine label="Process" value={process.label} onPress={() => setAsked('process')} />
           <ChangeLine label="Machine" value={bed.machine.name} onPress={() => setAsked('machine')} />
-          <ChangeLine label="Tool" value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`} onPress={() => setAsked('tool')} />
+          <ChangeLine
+            label="Tool"
+            value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`}
+            onPress={() => setAsked('tool')}
+          />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
-          {recipe ? <TextKey title="Dial card of this step" icon="card-text-outline" onPress={() => router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })} /> : null}
-          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? <StepFileButton job={job} step={step} machine={bed.machine} /> : null}
-          {bed.machine.holders > 1 ? <ChangeLine label="Holder" value={`${step.holder} of ${bed.machine.holders}`} onPress={() => setAsked('holder')} /> : null}
-          {job.steps.length > 1 ? <TextKey title="Merge into another step" icon="call-merge" onPress={() => setAsked('merge')} /> : null}
+          {recipe ? (
+            <TextKey
+              title="Dial card of this step"
+              icon="card-text-outline"
+              onPress={() =>
+                router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })
+              }
+            />
+          ) : null}
+          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? (
+            <StepFileButton job={job} step={step} machine={bed.machine} />
+          ) : null}
+          {bed.machine.holders > 1 ? (
+            <ChangeLine
+              label="Holder"
+              value={`${step.holder} of ${bed.machine.holders}`}
+              onPress={() => setAsked('holder')}
+            />
+          ) : null}
+          {job.steps.length > 1 ? (
+            <TextKey title="Merge into another step" icon="call-merge" onPress={() => setAsked('merge')} />
+          ) : null}
         </View>
       ) : null}
       {isOpen && job.steps.length > 1 ? <TurnKeys job={job} step={step} /> : null}
-      {isOpen ? <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} /> : null}
-      {change.isError ? <Body role="alert" style={{ color: tokens.rust }}>{change.error.message}</Body> : null}
+      {isOpen ? (
+        <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} />
+      ) : null}
+      {change.isError ? (
+        <Body role="alert" style={{ color: tokens.rust }}>
+          {change.error.message}
+        </Body>
+      ) : null}
 
-      <MaterialShelf isOpen={asked === 'material'} chosen={step.materialId} machineId={step.machineId} onChoose={(material) => send({ materialId: material.id })} onClose={() => setAsked(null)} />
-      {recipe && settings && bed ? <NudgeStep isOpen={asked === 'nudge'} step={step} machine={bed.machine} tool={bed.tool} onClose={() => setAsked(null)} /> : null}
+      <MaterialShelf
+        isOpen={asked === 'material'}
+        chosen={step.materialId}
+        machineId={step.machineId}
+        onChoose={(material) => send({ materialId: material.id })}
+        onClose={() => setAsked(null)}
+      />
+      {recipe && settings && bed ? (
+        <NudgeStep
+          isOpen={asked === 'nudge'}
+          step={step}
+          machine={bed.machine}
+          tool={bed.tool}
+          onClose={() => setAsked(null)}
+        />
+      ) : null}
       <Decision title="Merge into which step?" isOpen={asked === 'merge'} onClose={() => setAsked(null)}>
-        {job.steps.filter((other) => other.id !== step.id).map((other) => (
-          <Option key={other.id} label={`Step ${other.position + 1}: ${processOf(other.process).label}`} mark={<StepThumb step={other} size={32} />} detail="its parts come along and are done as this step is" onPress={() => { setAsked(null); merge.mutate({ stepId: step.id, intoId: other.id }); }} />
-        ))}
+        {job.steps
+          .filter((other) => other.id !== step.id)
+          .map((other) => (
+            <Option
+              key={other.id}
+              label={`Step ${other.position + 1}: ${processOf(other.process).label}`}
+              mark={<StepThumb step={other} size={32} />}
+              detail="its parts come along and are done as this step is"
+              onPress={() => {
+                setAsked(null);
+                merge.mutate({ stepId: step.id, intoId: other.id });
+              }}
+            />
+          ))}
       </Decision>
       <Decision title="Which piece?" isOpen={asked === 'piece'} onClose={() => setAsked(null)}>
-        {bed?.material.pieces.filter((piece) => !piece.isArchived && (piece.count > 0 || piece.id === step.stockPieceId)).map((piece) => (
-          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`} isChosen={piece.id === step.stockPieceId} onPress={() => send({ stockPieceId: piece.id })} />
-        ))}
+        {bed?.material.pieces
+          .filter((piece) => !piece.isArchived && (piece.count > 0 || piece.id === step.stockPieceId))
+          .map((piece) => (
+            <Option
+              key={piece.id}
+              label={piece.name}
+              detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`}
+              isChosen={piece.id === step.stockPieceId}
+              onPress={() => send({ stockPieceId: piece.id })}
+            />
+          ))}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
-        {PROCESSES.filter((p) => machines.some((machine) => !machine.isArchived && p.machineKinds.includes(machine.kind))).map((p) => (
-          <Option key={p.name} label={p.label} mark={<ProcessMark process={p.name} isBare />} isChosen={p.name === step.process} onPress={() => send({ process: p.name })} />
+        {PROCESSES.filter((p) =>
+          machines.some((machine) => !machine.isArchived && p.machineKinds.includes(machine.kind)),
+        ).map((p) => (
+          <Option
+            key={p.name}
+            label={p.label}
+            mark={<ProcessMark process={p.name} isBare />}
+            isChosen={p.name === step.process}
+            onPress={() => send({ process: p.name })}
+          />
         ))}
       </Decision>
       <Decision title="On which machine?" isOpen={asked === 'machine'} onClose={() => setAsked(null)}>
-        {machines.filter((machine) => !machine.isArchived && process.machineKinds.includes(machine.kind)).map((machine) => (
-          <Option key={machine.id} label={machine.name} detail={`${machineKindOf(machine.kind).label}, ${formatNumber(machine.workWidthMm, 1)} mm wide`} isChosen={machine.id === step.machineId} onPress={() => send({ machineId: machine.id })} />
-        ))}
+        {machines
+          .filter((machine) => !machine.isArchived && process.machineKinds.includes(machine.kind))
+          .map((machine) => (
+            <Option
+              key={machine.id}
+              label={machine.name}
+              detail={`${machineKindOf(machine.kind).label}, ${formatNumber(machine.workWidthMm, 1)} mm wide`}
+              isChosen={machine.id === step.machineId}
+              onPress={() => send({ machineId: machine.id })}
+            />
+          ))}
       </Decision>
       <Decision title="In which holder?" isOpen={asked === 'holder'} onClose={() => setAsked(null)}>
         {Array.from({ length: bed?.machine.holders ?? 0 }, (_, i) => i + 1).map((holder) => (
-          <Option key={holder} label={`Holder ${holder}`} isChosen={holder === step.holder} onPress={() => send({ holder })} />
+          <Option
+            key={holder}
+            label={`Holder ${holder}`}
+            isChosen={holder === step.holder}
+            onPress={() => send({ holder })}
+          />
         ))}
       </Decision>
       <Decision title="With which tool?" isOpen={asked === 'tool'} onClose={() => setAsked(null)}>
         {tools
           .filter((tool) => !tool.isArchived && process.toolKinds.includes(tool.kind))
           .map((tool) => (
-            <Option key={tool.id} label={tool.name} detail={`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit} used${tool.life ? ` of about ${tool.life}` : ''}`} isChosen={tool.id === step.toolId} onPress={() => send({ toolId: tool.id })} />
+            <Option
+              key={tool.id}
+              label={tool.name}
+              detail={`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit} used${tool.life ? ` of about ${tool.life}` : ''}`}
+              isChosen={tool.id === step.toolId}
+              onPress={() => send({ toolId: tool.id })}
+            />
           ))}
       </Decision>
     </Leaf>
@@ -165,11 +301,24 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
 function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }) {
   const { ember } = useTokens();
   return (
-    <View testID="engrave-or-cut" style={{ gap: SPACE.small, borderTopWidth: 2, borderColor: ember, paddingTop: SPACE.small }}>
+    <View
+      testID="engrave-or-cut"
+      style={{ gap: SPACE.small, borderTopWidth: 2, borderColor: ember, paddingTop: SPACE.small }}
+    >
       <Strong>These shapes are drawn filled. Engrave or cut?</Strong>
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="Engrave them" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-area')} />
-        <Button title="Cut them out" type="outline" containerStyle={{ flex: 1 }} onPress={() => onChoose('laser-cut')} />
+        <Button
+          title="Engrave them"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          onPress={() => onChoose('laser-area')}
+        />
+        <Button
+          title="Cut them out"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          onPress={() => onChoose('laser-cut')}
+        />
       </View>
     </View>
   );
@@ -179,7 +328,10 @@ function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }
 export function HoldMark({ step }: { step: StepView }) {
   const { ember, quench } = useTokens();
   const bound = step.keepsSheet ? (
-    <View testID="bound" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, marginVertical: -SPACE.hair }}>
+    <View
+      testID="bound"
+      style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, marginVertical: -SPACE.hair }}
+    >
       <View style={{ width: 5, height: 34, marginLeft: SPACE.base, backgroundColor: quench }} />
       <Strong style={{ color: quench }}>Do not lift the sheet</Strong>
     </View>
@@ -187,13 +339,13 @@ export function HoldMark({ step }: { step: StepView }) {
   if (!step.hold) return bound;
   return (
     <>
-    <View testID="hold" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
-      <View style={{ width: 18, height: 3, backgroundColor: ember }} />
-      <Strong style={{ color: ember }}>Hold</Strong>
-      <Body style={{ flexShrink: 1 }}>{step.hold}</Body>
-      <View style={{ flex: 1, minWidth: 12, height: 3, backgroundColor: ember }} />
-    </View>
-    {bound}
+      <View testID="hold" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
+        <View style={{ width: 18, height: 3, backgroundColor: ember }} />
+        <Strong style={{ color: ember }}>Hold</Strong>
+        <Body style={{ flexShrink: 1 }}>{step.hold}</Body>
+        <View style={{ flex: 1, minWidth: 12, height: 3, backgroundColor: ember }} />
+      </View>
+      {bound}
     </>
   );
 }

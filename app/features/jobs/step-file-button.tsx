@@ -15,14 +15,39 @@ export function StepFileButton({ job, step, machine }: { job: JobDetail; step: S
   // What was changed a moment ago has to have arrived: the file is made of what the server knows.
   const isChanging = useIsMutating() > 0;
   const isBeam = machineKindOf(machine.kind).does === 'beam';
-  const together = isBeam ? job.steps.filter((other) => !other.isSkipped && other.machineId === step.machineId && other.onCarrier === step.onCarrier && shareSheet(other, step)) : [];
+  const together = isBeam
+    ? job.steps.filter(
+        (other) =>
+          !other.isSkipped &&
+          other.machineId === step.machineId &&
+          other.onCarrier === step.onCarrier &&
+          shareSheet(other, step),
+      )
+    : [];
   const byHand = handSet(step, machine);
   return (
     <>
-      <Button title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`} type="outline" loading={save.isPending} disabled={isChanging} onPress={() => save.mutate(false)} />
-      {together.length > 1 ? <Button title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`} type="outline" disabled={isChanging} onPress={() => save.mutate(true)} /> : null}
+      <Button
+        title={`Machine file (${isBeam ? 'G-code' : 'HP-GL'})`}
+        type="outline"
+        loading={save.isPending}
+        disabled={isChanging}
+        onPress={() => save.mutate(false)}
+      />
+      {together.length > 1 ? (
+        <Button
+          title={`One file for steps ${together.map(({ position }) => position + 1).join(' and ')}`}
+          type="outline"
+          disabled={isChanging}
+          onPress={() => save.mutate(true)}
+        />
+      ) : null}
       {byHand.length ? <Aside>{`Set by hand, as the file does not carry it: ${byHand.join(', ')}.`}</Aside> : null}
-      {save.isError ? <Body role="alert" style={{ color: rust }}>{save.error.message}</Body> : null}
+      {save.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {save.error.message}
+        </Body>
+      ) : null}
     </>
   );
 }
@@ -33,5 +58,7 @@ function handSet(step: StepView, machine: MachineView): string[] {
   const { required, optional } = processOf(step.process);
   const used = new Set<string>([...required, ...optional].filter((name) => step.match.settings?.[name] !== undefined));
   // A plotter's file carries force and speed where their scales were measured.
-  return machine.dials.filter((dial) => used.has(dial.name) && !((dial.name === 'force' || dial.name === 'speed') && isCalibrated(dial))).map((dial) => dial.label.toLowerCase());
+  return machine.dials
+    .filter((dial) => used.has(dial.name) && !((dial.name === 'force' || dial.name === 'speed') && isCalibrated(dial)))
+    .map((dial) => dial.label.toLowerCase());
 }

@@ -18,9 +18,23 @@ export function StepThumb({ step, size }: { step: StepView; size: number }) {
   const [across, down] = [Math.max(box.maxX - box.minX, 0.1), Math.max(box.maxY - box.minY, 0.1)];
   const margin = Math.max(across, down) * 0.06;
   return (
-    <View aria-hidden style={{ width: size, height: size, backgroundColor: card, borderWidth: 1, borderColor: rule, borderRadius: 3 }}>
-      <Svg width="100%" height="100%" viewBox={`${box.minX - margin} ${box.minY - margin} ${across + 2 * margin} ${down + 2 * margin}`}>
-        <Path d={parts.map(pathOf).join('')} fill={slate} fillOpacity={0.25} fillRule="evenodd" stroke={slate} strokeWidth={Math.max(across, down) / 40} />
+    <View
+      aria-hidden
+      style={{ width: size, height: size, backgroundColor: card, borderWidth: 1, borderColor: rule, borderRadius: 3 }}
+    >
+      <Svg
+        width="100%"
+        height="100%"
+        viewBox={`${box.minX - margin} ${box.minY - margin} ${across + 2 * margin} ${down + 2 * margin}`}
+      >
+        <Path
+          d={parts.map(pathOf).join('')}
+          fill={slate}
+          fillOpacity={0.25}
+          fillRule="evenodd"
+          stroke={slate}
+          strokeWidth={Math.max(across, down) / 40}
+        />
       </Svg>
     </View>
   );

@@ -1,7 +1,10 @@
 import { drawnOn, MANY_PARTS } from './sheet-picture';
 import { tappedPart } from './tapped-part';
 
-const part = (id: string, minX: number, minY: number, maxX: number, maxY: number) => ({ id, bounds: { minX, minY, maxX, maxY } });
+const part = (id: string, minX: number, minY: number, maxX: number, maxY: number) => ({
+  id,
+  bounds: { minX, minY, maxX, maxY },
+});
 const parts = [part('plate', 0, 0, 200, 120), part('digit', 20, 20, 90, 110), part('dot', 150, 100, 150.8, 100.8)];
 
 describe('which part a tap means', () => {
@@ -21,7 +24,12 @@ describe('which part a tap means', () => {
 });
 
 describe('what is drawn on a sheet', () => {
-  const part = (i: number) => ({ id: `p${i}`, name: `p${i}`, path: `M${i} 0`, bounds: { minX: i, minY: 0, maxX: i + 1, maxY: 2 } });
+  const part = (i: number) => ({
+    id: `p${i}`,
+    name: `p${i}`,
+    path: `M${i} 0`,
+    bounds: { minX: i, minY: 0, maxX: i + 1, maxY: 2 },
+  });
   const parts = Array.from({ length: MANY_PARTS + 1 }, (_, i) => part(i));
 
   it('is each part, or where there are very many all as one with the chosen ones on top', () => {

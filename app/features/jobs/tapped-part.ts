@@ -12,6 +12,12 @@ const FINGER_PX = 12;
 export function tappedPart(parts: Pick<DrawnPart, 'id' | 'bounds'>[], at: Point, scale: number): string | null {
   const slack = FINGER_PX / scale;
   const area = ({ bounds }: Pick<DrawnPart, 'bounds'>) => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
-  const hit = parts.filter(({ bounds }) => at.x >= bounds.minX - slack && at.x <= bounds.maxX + slack && at.y >= bounds.minY - slack && at.y <= bounds.maxY + slack);
+  const hit = parts.filter(
+    ({ bounds }) =>
+      at.x >= bounds.minX - slack &&
+      at.x <= bounds.maxX + slack &&
+      at.y >= bounds.minY - slack &&
+      at.y <= bounds.maxY + slack,
+  );
   return hit.sort((a, b) => area(a) - area(b))[0]?.id ?? null;
 }

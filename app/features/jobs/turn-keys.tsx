@@ -20,11 +20,29 @@ export function TurnKeys({ job, step }: { job: JobDetail; step: StepView }) {
   return (
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        <TextKey title="Earlier" icon="arrow-up" label={`Earlier: step ${step.position + 1}`} isDisabled={step.position === 0} onPress={() => move(-1)} />
-        <TextKey title="Later" icon="arrow-down" label={`Later: step ${step.position + 1}`} isDisabled={step.position === job.steps.length - 1} onPress={() => move(1)} />
-        {job.isOrderByHand ? <TextKey title="Order by the rules" icon="sort" onPress={() => change.mutate({ order: [] })} /> : null}
+        <TextKey
+          title="Earlier"
+          icon="arrow-up"
+          label={`Earlier: step ${step.position + 1}`}
+          isDisabled={step.position === 0}
+          onPress={() => move(-1)}
+        />
+        <TextKey
+          title="Later"
+          icon="arrow-down"
+          label={`Later: step ${step.position + 1}`}
+          isDisabled={step.position === job.steps.length - 1}
+          onPress={() => move(1)}
+        />
+        {job.isOrderByHand ? (
+          <TextKey title="Order by the rules" icon="sort" onPress={() => change.mutate({ order: [] })} />
+        ) : null}
       </View>
-      {change.isError ? <Body role="alert" style={{ color: rust }}>{change.error.message}</Body> : null}
+      {change.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {change.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }

@@ -1,4 +1,12 @@
-import { checkedStep, type JobDetail, type MachineView, type MaterialView, type StepBed, type StepView, type ToolView } from '@keen-anvil/contract';
+import {
+  checkedStep,
+  type JobDetail,
+  type MachineView,
+  type MaterialView,
+  type StepBed,
+  type StepView,
+  type ToolView,
+} from '@keen-anvil/contract';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useMaterials, useTools } from '../shop/queries';
@@ -7,7 +15,12 @@ import { inspectInWorker } from './inspect';
 export type { StepBed };
 
 /** Where a step lies, once it has a material and a piece; foil lies over a sheet of another material. */
-export function bedOf(step: StepView, machines: MachineView[], materials: MaterialView[], tools: ToolView[]): StepBed | null {
+export function bedOf(
+  step: StepView,
+  machines: MachineView[],
+  materials: MaterialView[],
+  tools: ToolView[],
+): StepBed | null {
   const machine = machines.find((m) => m.id === step.machineId);
   const material = materials.find((m) => m.id === step.materialId);
   const piece = materials.flatMap((m) => m.pieces).find((p) => p.id === step.stockPieceId);
@@ -44,14 +57,24 @@ const marks = new WeakMap<StepView, string>();
 function markOf(step: StepView): string {
   const before = marks.get(step);
   if (before !== undefined) return before;
-  const mark = JSON.stringify(step.parts.map(({ id, place, pieces, bridges, outline }) => [id, place.x, place.y, pieces, bridges, outline?.mm]));
+  const mark = JSON.stringify(
+    step.parts.map(({ id, place, pieces, bridges, outline }) => [id, place.x, place.y, pieces, bridges, outline?.mm]),
+  );
   marks.set(step, mark);
   return mark;
 }
 
 /** The same request has the same key. */
 function keyOf(job: JobDetail, step: StepView, request: InspectionRequest | null): readonly unknown[] {
-  return ['inspection', step.id, request && { ...request, step: { ...request.step, parts: markOf(step) }, drawings: job.artworks.map(({ id, version }) => ({ id, version })) }];
+  return [
+    'inspection',
+    step.id,
+    request && {
+      ...request,
+      step: { ...request.step, parts: markOf(step) },
+      drawings: job.artworks.map(({ id, version }) => ({ id, version })),
+    },
+  ];
 }
 
 /** What was found of a step last, whatever it looked like then. */

@@ -21,7 +21,15 @@ interface OutcomeKeysProps {
 }
 
 /** The five outcomes in the words of the process, each with a drawing of what it looks like; what the stand-in saw is marked. */
-export function OutcomeKeys({ process, colour, seen, where = null, chosen = null, isBusy, onChoose }: OutcomeKeysProps) {
+export function OutcomeKeys({
+  process,
+  colour,
+  seen,
+  where = null,
+  chosen = null,
+  isBusy,
+  onChoose,
+}: OutcomeKeysProps) {
   const { rule, moss, rust, quench, card } = useTokens();
   const words = processOf(process).outcomes;
   return (
@@ -36,7 +44,19 @@ export function OutcomeKeys({ process, colour, seen, where = null, chosen = null
             aria-pressed={chosen === null ? undefined : isChosen}
             disabled={isBusy}
             onPress={() => onChoose(outcome)}
-            style={{ minHeight: KEY_HEIGHT, flexDirection: 'row', alignItems: 'center', gap: SPACE.base, paddingHorizontal: SPACE.base, backgroundColor: card, borderWidth: isSeen || isChosen ? 2 : 1, borderColor: isSeen || isChosen ? quench : rule, borderLeftWidth: 6, borderLeftColor: outcome === 'right' ? moss : rust, borderRadius: 3 }}
+            style={{
+              minHeight: KEY_HEIGHT,
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: SPACE.base,
+              paddingHorizontal: SPACE.base,
+              backgroundColor: card,
+              borderWidth: isSeen || isChosen ? 2 : 1,
+              borderColor: isSeen || isChosen ? quench : rule,
+              borderLeftWidth: 6,
+              borderLeftColor: outcome === 'right' ? moss : rust,
+              borderRadius: 3,
+            }}
           >
             <OutcomeDrawing process={process} outcome={outcome} colour={colour} />
             <View style={{ flex: 1 }}>

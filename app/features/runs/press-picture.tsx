@@ -11,7 +11,8 @@ import { pathOf } from '../jobs/drawn-groups';
 import { useJob } from '../jobs/queries';
 
 /** A shirt laid out flat, 560 × 620 mm: neckline, sleeves, hem. */
-const SHIRT = 'M205 0C225 40 335 40 355 0L430 28 560 150 488 232 430 184V600C430 612 424 620 412 620H148C136 620 130 612 130 600V184L72 232 0 150 130 28Z';
+const SHIRT =
+  'M205 0C225 40 335 40 355 0L430 28 560 150 488 232 430 184V600C430 612 424 620 412 620H148C136 620 130 612 130 600V184L72 232 0 150 130 28Z';
 const SHIRT_WIDTH = 560;
 const SHIRT_HEIGHT = 620;
 /** The middle of what is pressed lies here, so far below the neckline as is usual on a shirt's front, in mm. */
@@ -44,7 +45,17 @@ function Phases({ run, at }: { run: RunView; at: number }) {
   return (
     <View role="list" style={{ flexDirection: 'row', gap: SPACE.hair }}>
       {pressPhases(run.settings).map((phase, i) => (
-        <View key={phase.name} role="listitem" style={{ flexGrow: Math.max(6, phase.seconds), flexBasis: 0, borderTopWidth: 6, borderColor: i === at ? quench : i < at ? moss : rule, paddingTop: SPACE.hair }}>
+        <View
+          key={phase.name}
+          role="listitem"
+          style={{
+            flexGrow: Math.max(6, phase.seconds),
+            flexBasis: 0,
+            borderTopWidth: 6,
+            borderColor: i === at ? quench : i < at ? moss : rule,
+            paddingTop: SPACE.hair,
+          }}
+        >
           <Aside style={{ color: i === at ? quench : slate }}>{phase.name}</Aside>
           <Figure style={{ fontSize: 16, lineHeight: 20 }}>{phase.seconds} s</Figure>
         </View>
@@ -69,7 +80,16 @@ function Blank({ run }: { run: RunView }) {
             <Path d={SHIRT} fill={card} stroke={slate} strokeWidth={2 / scale} />
             {box && step ? (
               <G transform={`translate(${FRONT.x - (box.minX + box.maxX) / 2} ${FRONT.y - (box.minY + box.maxY) / 2})`}>
-                {step.parts.map((part) => <Path key={part.id} d={pathOf(part)} fill={run.colour} fillRule="evenodd" stroke={slate} strokeWidth={1 / scale} />)}
+                {step.parts.map((part) => (
+                  <Path
+                    key={part.id}
+                    d={pathOf(part)}
+                    fill={run.colour}
+                    fillRule="evenodd"
+                    stroke={slate}
+                    strokeWidth={1 / scale}
+                  />
+                ))}
               </G>
             ) : null}
           </G>

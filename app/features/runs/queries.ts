@@ -8,15 +8,23 @@ import { call } from '../api/client';
 const runsKey = (jobId: string) => ['runs', jobId];
 
 export const useRuns = (jobId: string) =>
-  useQuery({ queryKey: runsKey(jobId), queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }), refetchOnMount: 'always', refetchInterval: ({ state }) => (isBetweenSteps(state.data) ? 1000 : false) });
+  useQuery({
+    queryKey: runsKey(jobId),
+    queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }),
+    refetchOnMount: 'always',
+    refetchInterval: ({ state }) => (isBetweenSteps(state.data) ? 1000 : false),
+  });
 
 /** A step is over and the next has not begun yet: nothing is under way that would tell of itself. */
-const isBetweenSteps = (runs: RunView[] = []): boolean => runs.some((run) => run.progress.state === 'queued') && !runs.some((run) => ['running', 'paused', 'holding', 'cancelled'].includes(run.progress.state));
+const isBetweenSteps = (runs: RunView[] = []): boolean =>
+  runs.some((run) => run.progress.state === 'queued') &&
+  !runs.some((run) => ['running', 'paused', 'holding', 'cancelled'].includes(run.progress.state));
 
 export function useStartJob(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (how: Omit<NewRun, 'seriesId'>) => call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), ...how } }),
+    mutationFn: (how: Omit<NewRun, 'seriesId'>) =>
+      call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), ...how } }),
     onSuccess: (runs) => client.setQueryData(runsKey(jobId), runs),
   });
 }
@@ -24,7 +32,8 @@ export function useStartJob(jobId: string) {
 export function useRunAction(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, action }: { id: string; action: RunAction }) => call<RunView>(paths.runAction(id), { method: 'POST', body: { action } }),
+    mutationFn: ({ id, action }: { id: string; action: RunAction }) =>
+      call<RunView>(paths.runAction(id), { method: 'POST', body: { action } }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
@@ -32,7 +41,8 @@ export function useRunAction(jobId: string) {
 export function useScoreRun(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome | null }) => call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
+    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome | null }) =>
+      call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
     onSettled: async () => {
       await client.invalidateQueries({ queryKey: runsKey(jobId) });
       await client.invalidateQueries({ queryKey: ['recipes'] });
@@ -45,7 +55,8 @@ export function useScoreRun(jobId: string) {
 export function useRunAgain(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, newId }: { id: string; newId: string }) => call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId } }),
+    mutationFn: ({ id, newId }: { id: string; newId: string }) =>
+      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId } }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
@@ -60,7 +71,9 @@ export function useFollowRun(run: RunView | undefined): void {
     const source = new EventSource(paths.runEvents(id));
     source.onmessage = (message) => {
       const progress = JSON.parse(String(message.data)) as RunProgress;
-      client.setQueryData<RunView[]>(runsKey(jobId), (runs) => runs?.map((r) => (r.id === id ? { ...r, progress } : r)));
+      client.setQueryData<RunView[]>(runsKey(jobId), (runs) =>
+        runs?.map((r) => (r.id === id ? { ...r, progress } : r)),
+      );
       if (progress.state !== 'running') {
         source.close();
         void client.invalidateQueries({ queryKey: runsKey(jobId) });

@@ -16,13 +16,53 @@ beforeAll(() => {
   } as unknown as typeof EventSource;
 });
 
-const progress = { state: 'running' as const, doneSeconds: 4, totalSeconds: 10, cutMm: 820, strokesDone: 3, at: { x: 10, y: 10 }, isDown: true };
-const run: RunView = {
-  id: 'run-1', seriesId: 's', jobId: 'job-1', jobName: 'Boat numbers', stepId: 'step-1', position: 0, process: 'kiss-cut', colour: '#1d2f5c', materialName: 'Outdoor vinyl, navy', machineId: 'long', machineName: 'Long plotter', toolName: 'Fine blade',
-  settings: { force: 16, speed: 5, passes: 1 }, recipeId: recipe.id, hold: null, estimateSeconds: 10, measuredSeconds: null, progress, seenOutcome: null, outcome: null, earlier: [], isByHand: false, onTopOf: null, stronger: null,
+const progress = {
+  state: 'running' as const,
+  doneSeconds: 4,
+  totalSeconds: 10,
+  cutMm: 820,
+  strokesDone: 3,
+  at: { x: 10, y: 10 },
+  isDown: true,
 };
-const open = (...runs: RunView[]) => renderWithBook(<RunPage jobId="job-1" />, { '/api/jobs/job-1/runs': { body: runs }, '/api/runs/': { body: runs[0] }, [`/api/recipes/${recipe.id}`]: { body: recipe }, ...shopAnswers });
-const in_ = (state: RunView['progress']['state'], more: Partial<RunView> = {}): RunView => ({ ...run, ...more, progress: { ...progress, ...more.progress, state } });
+const run: RunView = {
+  id: 'run-1',
+  seriesId: 's',
+  jobId: 'job-1',
+  jobName: 'Boat numbers',
+  stepId: 'step-1',
+  position: 0,
+  process: 'kiss-cut',
+  colour: '#1d2f5c',
+  materialName: 'Outdoor vinyl, navy',
+  machineId: 'long',
+  machineName: 'Long plotter',
+  toolName: 'Fine blade',
+  settings: { force: 16, speed: 5, passes: 1 },
+  recipeId: recipe.id,
+  hold: null,
+  estimateSeconds: 10,
+  measuredSeconds: null,
+  progress,
+  seenOutcome: null,
+  outcome: null,
+  earlier: [],
+  isByHand: false,
+  onTopOf: null,
+  stronger: null,
+};
+const open = (...runs: RunView[]) =>
+  renderWithBook(<RunPage jobId="job-1" />, {
+    '/api/jobs/job-1/runs': { body: runs },
+    '/api/runs/': { body: runs[0] },
+    [`/api/recipes/${recipe.id}`]: { body: recipe },
+    ...shopAnswers,
+  });
+const in_ = (state: RunView['progress']['state'], more: Partial<RunView> = {}): RunView => ({
+  ...run,
+  ...more,
+  progress: { ...progress, ...more.progress, state },
+});
 
 describe('the run of a job', () => {
   it('says what is left and how far the tool is', async () => {
@@ -44,15 +84,28 @@ describe('the run of a job', () => {
   ] as const)('that is %s has a key “%s”', async (state, title, action) => {
     const { sent } = open(in_(state));
     fireEvent.press(await screen.findByText(title));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/actions', body: { action } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-1/actions',
+        body: { action },
+      }),
+    );
   });
 
   it('holds between two materials, with what to put in and what to dial', async () => {
-    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right' }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    const { sent } = open(
+      in_('finished', { measuredSeconds: 10, outcome: 'right' }),
+      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+    );
     expect(await screen.findByText('Put in Outdoor vinyl, white')).toBeTruthy();
     expect(screen.getByText(/Fine blade in Long plotter, dialled to:/)).toBeTruthy();
     fireEvent.press(screen.getByText('Next material is in'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-2/actions', body: { action: 'start' } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-2/actions',
+        body: { action: 'start' },
+      }),
+    );
   });
 
   it('calls the tool where a hold is for another one', async () => {
@@ -87,52 +140,103 @@ describe('the run of a job', () => {
   });
 
   it('asks at a hold for the verdict on what lies there before anything else', async () => {
-    open(in_('finished', { measuredSeconds: 10 }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    open(
+      in_('finished', { measuredSeconds: 10 }),
+      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+    );
     expect(await screen.findByText(/How did it come out/)).toBeTruthy();
     const order = screen.getAllByTestId(/finished-1|hold-card/).map(({ props }) => props.testID as string);
     expect(order).toEqual(['finished-1', 'hold-card']);
   });
 
   it('offers first to go over again what was not enough, and not to go on', async () => {
-    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'under', stronger: { force: 17, speed: 5, passes: 1 } }), in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }));
+    const { sent } = open(
+      in_('finished', { measuredSeconds: 10, outcome: 'under', stronger: { force: 17, speed: 5, passes: 1 } }),
+      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+    );
     expect(await screen.findByText('Go over it again, a little stronger')).toBeTruthy();
     expect(screen.queryByText('Next material is in')).toBeNull();
     fireEvent.press(screen.getByText('Go over it again, a little stronger'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/again', body: { id: expect.any(String) } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-1/again',
+        body: { id: expect.any(String) },
+      }),
+    );
   });
 
   it('on a machine of one’s own is done when one says so', async () => {
     const { sent } = open(in_('running', { isByHand: true }));
     expect(await screen.findByText(/on your own Long plotter/)).toBeTruthy();
     fireEvent.press(screen.getByText('I have run it'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ body: { action: 'done' } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ body: { action: 'done' } }),
+    );
   });
 
   it('a verdict can be undone and corrected, and says what was said before', async () => {
-    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right', earlier: [{ outcome: 'over', at: '2026-11-20T10:00:00.000Z' }] }));
+    const { sent } = open(
+      in_('finished', {
+        measuredSeconds: 10,
+        outcome: 'right',
+        earlier: [{ outcome: 'over', at: '2026-11-20T10:00:00.000Z' }],
+      }),
+    );
     expect(await screen.findByText(/Said before: backing marked/)).toBeTruthy();
     fireEvent.press(screen.getByLabelText('Undo: clean'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/outcome', body: { outcome: null } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-1/outcome',
+        body: { outcome: null },
+      }),
+    );
     fireEvent.press(screen.getByLabelText('Correct it: the verdict on Outdoor vinyl, navy'));
     fireEvent.press(screen.getByText('hangs in places'));
-    await waitFor(() => expect(sent.filter(({ method }) => method === 'POST').at(-1)).toMatchObject({ body: { outcome: 'under' } }));
+    await waitFor(() =>
+      expect(sent.filter(({ method }) => method === 'POST').at(-1)).toMatchObject({ body: { outcome: 'under' } }),
+    );
   });
 
   it('says what a step waits for whose machine another job is on, and lets it be cancelled', async () => {
-    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: 'right' }), in_('queued', { id: 'run-2', position: 1 }));
+    const { sent } = open(
+      in_('finished', { measuredSeconds: 10, outcome: 'right' }),
+      in_('queued', { id: 'run-2', position: 1 }),
+    );
     expect(await screen.findByText('Step 2 waits for Long plotter')).toBeTruthy();
     fireEvent.press(screen.getByText('Cancel'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-2/actions', body: { action: 'cancel' } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-2/actions',
+        body: { action: 'cancel' },
+      }),
+    );
   });
 
   it('a verdict that was taken back is given again at one tap', async () => {
-    const { sent } = open(in_('finished', { measuredSeconds: 10, outcome: null, earlier: [{ outcome: 'right', at: '2026-11-20T10:00:00.000Z' }] }));
+    const { sent } = open(
+      in_('finished', {
+        measuredSeconds: 10,
+        outcome: null,
+        earlier: [{ outcome: 'right', at: '2026-11-20T10:00:00.000Z' }],
+      }),
+    );
     fireEvent.press(await screen.findByText('Do again: clean'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ path: '/api/runs/run-1/outcome', body: { outcome: 'right' } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-1/outcome',
+        body: { outcome: 'right' },
+      }),
+    );
   });
 
   it('at a press shows the blank, the phases by name, and how long the present one goes on', async () => {
-    open(in_('running', { process: 'heat-press', settings: { temperature: 160, dwell: 15, preheat: 5 }, progress: { ...progress, state: 'running', doneSeconds: 12, totalSeconds: 24, cutMm: 0 } }));
+    open(
+      in_('running', {
+        process: 'heat-press',
+        settings: { temperature: 160, dwell: 15, preheat: 5 },
+        progress: { ...progress, state: 'running', doneSeconds: 12, totalSeconds: 24, cutMm: 0 },
+      }),
+    );
     expect(await screen.findByLabelText('Press: 12 seconds left')).toBeTruthy();
     for (const name of ['Preheat the blank', 'Lay it on']) expect(screen.getByText(name)).toBeTruthy();
     expect(screen.queryByText(/m cut/)).toBeNull();

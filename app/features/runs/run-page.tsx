@@ -42,25 +42,53 @@ export function RunPage({ jobId }: { jobId: string }) {
   useFollowRun(current);
   const title = runs.data?.[0]?.jobName ?? 'Run';
   const isWide = useWide();
-  const sheet = shown ? processOf(shown.process).machineKinds.includes('clam-press') ? <PressPicture run={shown} /> : <RunSheet run={shown} /> : null;
+  const sheet = shown ? (
+    processOf(shown.process).machineKinds.includes('clam-press') ? (
+      <PressPicture run={shown} />
+    ) : (
+      <RunSheet run={shown} />
+    )
+  ) : null;
   const isHolding = current?.progress.state === 'holding';
   // At a hold the verdict on what lies there comes before anything else.
   const before = isHolding ? last : undefined;
   const toJudge = before && (before.outcome === null || before.stronger !== null) ? before : undefined;
   const verdicts = (
     <>
-      {finished.filter((run) => run !== toJudge).map((run) => <Finished key={run.id} run={run} />)}
-      {runs.data?.some((run) => run.progress.state === 'cancelled') ? <Aside>The run was cancelled. What was cut until then stays cut.</Aside> : null}
+      {finished
+        .filter((run) => run !== toJudge)
+        .map((run) => (
+          <Finished key={run.id} run={run} />
+        ))}
+      {runs.data?.some((run) => run.progress.state === 'cancelled') ? (
+        <Aside>The run was cancelled. What was cut until then stays cut.</Aside>
+      ) : null}
     </>
   );
   // A step whose turn it is, and whose machine another job is on.
-  const waiting = current || runs.data?.some((run) => run.progress.state === 'cancelled') ? undefined : runs.data?.find((run) => run.progress.state === 'queued');
+  const waiting =
+    current || runs.data?.some((run) => run.progress.state === 'cancelled')
+      ? undefined
+      : runs.data?.find((run) => run.progress.state === 'queued');
   const isOver = !current && !waiting && finished.length > 0;
   return (
-    <Page title={title} back={back} foot={current ?? waiting ? <RunKeys run={(current ?? waiting)!} before={before} /> : runs.data?.length ? <OverKeys last={last} onBack={() => router.replace(back.href)} /> : undefined} maxWidth={1100}>
+    <Page
+      title={title}
+      back={back}
+      foot={
+        (current ?? waiting) ? (
+          <RunKeys run={(current ?? waiting)!} before={before} />
+        ) : runs.data?.length ? (
+          <OverKeys last={last} onBack={() => router.replace(back.href)} />
+        ) : undefined
+      }
+      maxWidth={1100}
+    >
       {runs.isPending ? <Waiting /> : null}
       {runs.isError ? <Trouble error={runs.error} retry={() => void runs.refetch()} /> : null}
-      {runs.data?.length === 0 ? <Nothing title="This job was not run yet">Start it from the job’s page.</Nothing> : null}
+      {runs.data?.length === 0 ? (
+        <Nothing title="This job was not run yet">Start it from the job’s page.</Nothing>
+      ) : null}
       <Columns
         first={
           <>
@@ -88,18 +116,37 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
     : state === 'queued'
       ? (['cancel', ''] as const)
       : state === 'holding'
-      ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const)
-      : state === 'running'
-        ? (['pause', 'Pause'] as const)
-        : (['resume', 'Go on'] as const);
+        ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const)
+        : state === 'running'
+          ? (['pause', 'Pause'] as const)
+          : (['resume', 'Go on'] as const);
   const mayNotGoOn = state === 'holding' && before?.stronger ? before : undefined;
   return (
     <View style={{ gap: SPACE.small }}>
-      {act.isError ? <View role="alert"><Body style={{ color: rust }}>{act.error.message}</Body></View> : null}
+      {act.isError ? (
+        <View role="alert">
+          <Body style={{ color: rust }}>{act.error.message}</Body>
+        </View>
+      ) : null}
       {mayNotGoOn ? <AgainKey run={mayNotGoOn} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title="Cancel" type="outline" containerStyle={{ flex: 1 }} titleStyle={{ color: rust }} buttonStyle={{ borderColor: rust }} onPress={() => act.mutate({ id: run.id, action: 'cancel' })} />
-        {mayNotGoOn || state === 'queued' ? null : <Button title={title} type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'} loading={act.isPending} containerStyle={{ flex: 2 }} onPress={() => act.mutate({ id: run.id, action })} />}
+        <Button
+          title="Cancel"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          titleStyle={{ color: rust }}
+          buttonStyle={{ borderColor: rust }}
+          onPress={() => act.mutate({ id: run.id, action: 'cancel' })}
+        />
+        {mayNotGoOn || state === 'queued' ? null : (
+          <Button
+            title={title}
+            type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'}
+            loading={act.isPending}
+            containerStyle={{ flex: 2 }}
+            onPress={() => act.mutate({ id: run.id, action })}
+          />
+        )}
       </View>
     </View>
   );
@@ -124,10 +171,18 @@ function AgainKey({ run }: { run: RunView }) {
   if (!run.stronger) return null;
   return (
     <View style={{ gap: SPACE.small }}>
-      {again.isError ? <View role="alert"><Body style={{ color: rust }}>{again.error.message}</Body></View> : null}
+      {again.isError ? (
+        <View role="alert">
+          <Body style={{ color: rust }}>{again.error.message}</Body>
+        </View>
+      ) : null}
       <Aside>Leave the sheet where it lies. The first pass counts in; now dial in:</Aside>
       <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} />
-      <Button title="Go over it again, a little stronger" loading={again.isPending} onPress={() => again.mutate({ id: run.id, newId })} />
+      <Button
+        title="Go over it again, a little stronger"
+        loading={again.isPending}
+        onPress={() => again.mutate({ id: run.id, newId })}
+      />
     </View>
   );
 }
@@ -143,7 +198,8 @@ function OverKeys({ last, onBack }: { last: RunView | undefined; onBack: () => v
 }
 
 /** Whether the tool belongs to the machine, so that nobody puts it in. */
-const isBuiltIn = (run: RunView): boolean => processOf(run.process).machineKinds.every((kind) => machineKindOf(kind).builtIn !== undefined);
+const isBuiltIn = (run: RunView): boolean =>
+  processOf(run.process).machineKinds.every((kind) => machineKindOf(kind).builtIn !== undefined);
 
 function HoldCard({ run }: { run: RunView }) {
   const { ember } = useTokens();
@@ -156,9 +212,7 @@ function HoldCard({ run }: { run: RunView }) {
           <Heading>{run.hold}</Heading>
         </View>
       </View>
-      <Body>
-        {isBuiltIn(run) ? run.machineName : `${run.toolName} in ${run.machineName}`}, dialled to:
-      </Body>
+      <Body>{isBuiltIn(run) ? run.machineName : `${run.toolName} in ${run.machineName}`}, dialled to:</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
       <Aside>
@@ -194,12 +248,21 @@ function Progress({ run }: { run: RunView }) {
       <View style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between', flexWrap: 'wrap' }}>
         <BigDuration seconds={left} />
         <Aside>
-          {progress.state === 'paused' ? 'left, paused' : 'left'}{run.progress.cutMm > 0 ? ` · ${formatNumber(progress.cutMm / 1000, 2)} m ${doneWord(run.process)}` : ''}
+          {progress.state === 'paused' ? 'left, paused' : 'left'}
+          {run.progress.cutMm > 0 ? ` · ${formatNumber(progress.cutMm / 1000, 2)} m ${doneWord(run.process)}` : ''}
         </Aside>
       </View>
       <SettingsLine settings={run.settings} machineId={run.machineId} />
       <Nudged run={run} />
-      <LinearProgress aria-label="Progress" value={share} variant="determinate" animation={false} color={progress.state === 'paused' ? ember : quench} trackColor={rule} style={{ height: 12, borderRadius: 2 }} />
+      <LinearProgress
+        aria-label="Progress"
+        value={share}
+        variant="determinate"
+        animation={false}
+        color={progress.state === 'paused' ? ember : quench}
+        trackColor={rule}
+        style={{ height: 12, borderRadius: 2 }}
+      />
     </View>
   );
 }
@@ -215,7 +278,10 @@ function ByHand({ run }: { run: RunView }) {
       <Body>{isBuiltIn(run) ? 'Dialled to:' : `${run.toolName} in, dialled to:`}</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
-      <Aside>It should take about {formatDuration(run.estimateSeconds)}. Press “I have run it” when it stands still; then say how it came out.</Aside>
+      <Aside>
+        It should take about {formatDuration(run.estimateSeconds)}. Press “I have run it” when it stands still; then say
+        how it came out.
+      </Aside>
     </Leaf>
   );
 }
@@ -226,7 +292,11 @@ const doneWord = (process: RunView['process']): string => (processOf(process).pa
 /** A time to be read from a step away: large numbers, their units beside them as on a dial card. */
 function BigDuration({ seconds }: { seconds: number }) {
   const words = formatDuration(seconds).split(' ');
-  return <Figure style={{ fontSize: 44, lineHeight: 52 }}>{words.map((word, i) => (i % 2 ? <Aside key={i}> {word} </Aside> : word))}</Figure>;
+  return (
+    <Figure style={{ fontSize: 44, lineHeight: 52 }}>
+      {words.map((word, i) => (i % 2 ? <Aside key={i}> {word} </Aside> : word))}
+    </Figure>
+  );
 }
 
 /** The sheet under the machine, with the tool where it is. */
@@ -238,7 +308,15 @@ function RunSheet({ run }: { run: RunView }) {
   return <RunSheetOf run={run} job={job.data} maxHeight={height * (isWide ? 0.6 : 0.36)} />;
 }
 
-function RunSheetOf({ run, job, maxHeight }: { run: RunView; job: Parameters<typeof useInspections>[0]; maxHeight: number }) {
+function RunSheetOf({
+  run,
+  job,
+  maxHeight,
+}: {
+  run: RunView;
+  job: Parameters<typeof useInspections>[0];
+  maxHeight: number;
+}) {
   const inspected = useInspections(job).find(({ step }) => step.id === run.stepId);
   if (!inspected?.bed || !inspected.inspection.data) return <Waiting lines={2} />;
   const { state, at, isDown } = run.progress;
@@ -261,7 +339,8 @@ function Finished({ run }: { run: RunView }) {
   const edge = run.outcome === null ? ember : run.outcome === 'right' ? moss : rust;
   const isPress = processOf(run.process).machineKinds.includes('clam-press');
   const takenBack = run.outcome === null ? run.earlier[0]?.outcome : null;
-  const say = (outcome: Outcome | null) => score.mutate({ id: run.id, outcome }, { onSuccess: () => setCorrecting(false) });
+  const say = (outcome: Outcome | null) =>
+    score.mutate({ id: run.id, outcome }, { onSuccess: () => setCorrecting(false) });
   return (
     <Leaf edge={edge} testID={`finished-${run.position + 1}`}>
       <View style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'center' }}>
@@ -273,20 +352,40 @@ function Finished({ run }: { run: RunView }) {
       </View>
       {run.onTopOf ? <Aside>gone over again in its place; the first pass counts in</Aside> : null}
       <Aside>
-        {run.isByHand ? `done by hand, reckoned ${formatDuration(run.estimateSeconds)}` : `took ${formatDuration(run.measuredSeconds ?? 0)}, reckoned ${formatDuration(run.estimateSeconds)}`}
+        {run.isByHand
+          ? `done by hand, reckoned ${formatDuration(run.estimateSeconds)}`
+          : `took ${formatDuration(run.measuredSeconds ?? 0)}, reckoned ${formatDuration(run.estimateSeconds)}`}
         {isPress ? '' : ` · ${formatNumber(run.progress.cutMm / 1000, 2)} m ${doneWord(run.process)}`}
       </Aside>
       {run.outcome === null ? (
         <>
           <Verdict run={run} />
-          {takenBack ? <TextKey title={`Do again: ${words[takenBack]}`} icon="redo" isDisabled={score.isPending} onPress={() => say(takenBack)} /> : null}
+          {takenBack ? (
+            <TextKey
+              title={`Do again: ${words[takenBack]}`}
+              icon="redo"
+              isDisabled={score.isPending}
+              onPress={() => say(takenBack)}
+            />
+          ) : null}
         </>
       ) : (
         <>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
             <Strong style={{ color: edge }}>{words[run.outcome]}</Strong>
-            <TextKey title="Undo" icon="undo" label={`Undo: ${words[run.outcome]}`} isDisabled={score.isPending} onPress={() => say(null)} />
-            <TextKey title="Correct it" icon="pencil-outline" label={`Correct it: the verdict on ${run.materialName}`} onPress={() => setCorrecting(true)} />
+            <TextKey
+              title="Undo"
+              icon="undo"
+              label={`Undo: ${words[run.outcome]}`}
+              isDisabled={score.isPending}
+              onPress={() => say(null)}
+            />
+            <TextKey
+              title="Correct it"
+              icon="pencil-outline"
+              label={`Correct it: the verdict on ${run.materialName}`}
+              onPress={() => setCorrecting(true)}
+            />
           </View>
           {recipe.data && !run.onTopOf ? (
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>
@@ -295,13 +394,29 @@ function Finished({ run }: { run: RunView }) {
               <Aside>{recipe.data.temper.reasons.join('; ')}</Aside>
             </View>
           ) : null}
-          <Button title="See it in the book" type="outline" titleStyle={{ color: quench }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: run.recipeId } })} />
+          <Button
+            title="See it in the book"
+            type="outline"
+            titleStyle={{ color: quench }}
+            onPress={() => router.push({ pathname: '/book/[id]', params: { id: run.recipeId } })}
+          />
         </>
       )}
       {run.earlier.length ? <Aside>{`Said before: ${sayVerdicts(run.process, run.earlier)}`}</Aside> : null}
-      {score.isError ? <View role="alert"><Body style={{ color: rust }}>{score.error.message}</Body></View> : null}
+      {score.isError ? (
+        <View role="alert">
+          <Body style={{ color: rust }}>{score.error.message}</Body>
+        </View>
+      ) : null}
       <Decision title="How did it come out?" isOpen={isCorrecting} onClose={() => setCorrecting(false)}>
-        <OutcomeKeys process={run.process} colour={run.colour} seen={run.seenOutcome} chosen={run.outcome} isBusy={score.isPending} onChoose={say} />
+        <OutcomeKeys
+          process={run.process}
+          colour={run.colour}
+          seen={run.seenOutcome}
+          chosen={run.outcome}
+          isBusy={score.isPending}
+          onChoose={say}
+        />
       </Decision>
     </Leaf>
   );

@@ -25,10 +25,29 @@ export function useSpeedUp() {
 export function SpeedUpChoice({ speedUp, onChange }: { speedUp: number; onChange: (speedUp: number) => void }) {
   const { quench, rule, slate } = useTokens();
   return (
-    <View role="radiogroup" aria-label="Speed of the stand-in" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
+    <View
+      role="radiogroup"
+      aria-label="Speed of the stand-in"
+      style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}
+    >
       <Aside style={{ flex: 1 }}>Stand-in speed</Aside>
       {CHOICES.map((n) => (
-        <Pressable key={n} role="radio" aria-checked={n === speedUp} aria-label={n === 1 ? 'true speed' : `${n} times faster`} onPress={() => onChange(n)} style={{ minWidth: 60, minHeight: TARGET, alignItems: 'center', justifyContent: 'center', borderWidth: n === speedUp ? 2 : 1, borderColor: n === speedUp ? quench : rule, borderRadius: 4 }}>
+        <Pressable
+          key={n}
+          role="radio"
+          aria-checked={n === speedUp}
+          aria-label={n === 1 ? 'true speed' : `${n} times faster`}
+          onPress={() => onChange(n)}
+          style={{
+            minWidth: 60,
+            minHeight: TARGET,
+            alignItems: 'center',
+            justifyContent: 'center',
+            borderWidth: n === speedUp ? 2 : 1,
+            borderColor: n === speedUp ? quench : rule,
+            borderRadius: 4,
+          }}
+        >
           <Figure style={{ color: n === speedUp ? quench : slate }}>{n === 1 ? 'true' : `${n}×`}</Figure>
         </Pressable>
       ))}

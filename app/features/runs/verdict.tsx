@@ -13,8 +13,18 @@ export function Verdict({ run }: { run: RunView }) {
   return (
     <View style={{ gap: SPACE.small }}>
       <Body>Look before you unload. How did it come out?</Body>
-      <OutcomeKeys process={run.process} colour={run.colour} seen={run.seenOutcome} isBusy={score.isPending} onChoose={(outcome) => score.mutate({ id: run.id, outcome })} />
-      {score.isError ? <Body role="alert" style={{ color: rust }}>{score.error.message}</Body> : null}
+      <OutcomeKeys
+        process={run.process}
+        colour={run.colour}
+        seen={run.seenOutcome}
+        isBusy={score.isPending}
+        onChoose={(outcome) => score.mutate({ id: run.id, outcome })}
+      />
+      {score.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {score.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }

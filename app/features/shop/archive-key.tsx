@@ -22,7 +22,11 @@ export function ArchiveKey({ path, version, isArchived, what }: ArchiveKeyProps)
         isDisabled={archive.isPending}
         onPress={() => archive.mutate({ version, isArchived: !isArchived })}
       />
-      {archive.isError ? <Body role="alert" style={{ color: rust }}>{archive.error.message}</Body> : null}
+      {archive.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {archive.error.message}
+        </Body>
+      ) : null}
     </>
   );
 }

@@ -13,12 +13,23 @@ export function CalibrationChart({ dial }: { dial: Dial }) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const values = Array.from({ length: STEPS + 1 }, (_, i) => dial.min + ((dial.max - dial.min) * i) / STEPS);
-  const ink = (opacity = 1) => `${tokens.slate}${Math.round(opacity * 255).toString(16).padStart(2, '0')}`;
+  const ink = (opacity = 1) =>
+    `${tokens.slate}${Math.round(opacity * 255)
+      .toString(16)
+      .padStart(2, '0')}`;
   return (
-    <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} style={{ minHeight: 170 }} role="img" aria-label={`${dial.label} in ${dial.physicalUnit} over its range`}>
+    <View
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+      style={{ minHeight: 170 }}
+      role="img"
+      aria-label={`${dial.label} in ${dial.physicalUnit} over its range`}
+    >
       {width > 0 ? (
         <LineChart
-          data={{ labels: values.map((v) => formatNumber(v, 0)), datasets: [{ data: values.map((v) => Math.max(0, toPhysical(dial, v))) }] }}
+          data={{
+            labels: values.map((v) => formatNumber(v, 0)),
+            datasets: [{ data: values.map((v) => Math.max(0, toPhysical(dial, v))) }],
+          }}
           width={width}
           height={170}
           yAxisSuffix={` ${dial.physicalUnit}`}

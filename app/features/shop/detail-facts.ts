@@ -1,7 +1,11 @@
 import type { DetailField, Details } from '@keen-anvil/core/units';
 
 /** The facts that only some records have, as lines to read. */
-export function detailFacts(fields: readonly DetailField[], details: Details, show: (value: number, unit: string) => string): [string, string][] {
+export function detailFacts(
+  fields: readonly DetailField[],
+  details: Details,
+  show: (value: number, unit: string) => string,
+): [string, string][] {
   return fields.flatMap((field): [string, string][] => {
     const value = details[field.name];
     if (value === undefined || value === '') return [];
@@ -11,15 +15,22 @@ export function detailFacts(fields: readonly DetailField[], details: Details, sh
 }
 
 /** The form's values for the facts, without those that were left empty. */
-export function detailsFrom(fields: readonly DetailField[], values: Record<string, string | number | boolean | null>): Details {
-  return Object.fromEntries(fields.flatMap(({ name }) => {
-    const value = values[`detail-${name}`];
-    return value === null || value === undefined || value === '' ? [] : [[name, value]];
-  }));
+export function detailsFrom(
+  fields: readonly DetailField[],
+  values: Record<string, string | number | boolean | null>,
+): Details {
+  return Object.fromEntries(
+    fields.flatMap(({ name }) => {
+      const value = values[`detail-${name}`];
+      return value === null || value === undefined || value === '' ? [] : [[name, value]];
+    }),
+  );
 }
 
 /** The facts as fields of a form, kept apart from its others by a prefix. */
-export const detailFormFields = (fields: readonly DetailField[]): DetailField[] => fields.map((field) => ({ ...field, name: `detail-${field.name}` }));
+export const detailFormFields = (fields: readonly DetailField[]): DetailField[] =>
+  fields.map((field) => ({ ...field, name: `detail-${field.name}` }));
 
 /** The facts as the form begins with them. */
-export const detailValues = (details: Details): Record<string, string | number | boolean> => Object.fromEntries(Object.entries(details).map(([name, value]) => [`detail-${name}`, value]));
+export const detailValues = (details: Details): Record<string, string | number | boolean> =>
+  Object.fromEntries(Object.entries(details).map(([name, value]) => [`detail-${name}`, value]));

@@ -4,10 +4,16 @@ import { renderWithBook } from '../../testing/with-book';
 import { DialPage } from './dial-page';
 
 const mockReplace = jest.fn();
-jest.mock('expo-router', () => ({ useRouter: () => ({ replace: mockReplace, push: jest.fn(), canGoBack: () => false }) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ replace: mockReplace, push: jest.fn(), canGoBack: () => false }),
+}));
 
 const machine = { ...longPlotter, version: 4, isArchived: false };
-const open = (name = 'force') => renderWithBook(<DialPage id="long" name={name} />, { '/api/machines/long': { body: { machine, misfits: [] } }, '/api/machines': { body: [machine] } });
+const open = (name = 'force') =>
+  renderWithBook(<DialPage id="long" name={name} />, {
+    '/api/machines/long': { body: { machine, misfits: [] } },
+    '/api/machines': { body: [machine] },
+  });
 
 describe('measuring a dial', () => {
   it('shows how far a reading is off the line between its neighbours', async () => {
@@ -37,7 +43,11 @@ describe('measuring a dial', () => {
     const body = sent.find((request) => request.method === 'PUT')!.body as typeof machine;
     expect(body.version).toBe(4);
     expect(body.dials.map((dial) => dial.name)).toEqual(['depth', 'force', 'speed']);
-    expect(body.dials[1].calibration).toEqual([{ dial: 5, physical: 40 }, { dial: 20, physical: 160 }, { dial: 40, physical: 330 }]);
+    expect(body.dials[1].calibration).toEqual([
+      { dial: 5, physical: 40 },
+      { dial: 20, physical: 160 },
+      { dial: 40, physical: 330 },
+    ]);
     await waitFor(() => expect(mockReplace).toHaveBeenCalled());
   });
 });

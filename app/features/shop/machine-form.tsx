@@ -1,5 +1,11 @@
 import type { MachineFields, MachineView } from '@keen-anvil/contract';
-import { MACHINE_KIND_TABLE, MACHINE_KINDS, machineKindOf, ORIGIN_CORNERS, type MachineKind } from '@keen-anvil/core/machines';
+import {
+  MACHINE_KIND_TABLE,
+  MACHINE_KINDS,
+  machineKindOf,
+  ORIGIN_CORNERS,
+  type MachineKind,
+} from '@keen-anvil/core/machines';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -10,8 +16,24 @@ import { Aside } from '../../ui/type';
 import { useChangeMachine, useCreateMachine, useMachines } from './queries';
 import { machineFields } from './record-fields';
 
-const mm = (name: string, label: string, max: number, help?: string): FormField => ({ name, label, kind: 'number', unit: 'mm', min: 0, max, isNeeded: true, help });
-const count = (name: string, label: string, max: number): FormField => ({ name, label, kind: 'number', min: 1, max, isNeeded: true });
+const mm = (name: string, label: string, max: number, help?: string): FormField => ({
+  name,
+  label,
+  kind: 'number',
+  unit: 'mm',
+  min: 0,
+  max,
+  isNeeded: true,
+  help,
+});
+const count = (name: string, label: string, max: number): FormField => ({
+  name,
+  label,
+  kind: 'number',
+  min: 1,
+  max,
+  isNeeded: true,
+});
 
 /** What is asked of a machine, by what it works with. */
 function sectionsFor(kind: MachineKind): FormSection[] {
@@ -21,7 +43,14 @@ function sectionsFor(kind: MachineKind): FormSection[] {
       title: 'The machine',
       fields: [
         { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
-        { name: 'kind', label: 'Kind', kind: 'choice', choices: MACHINE_KINDS, choiceLabels: Object.fromEntries(MACHINE_KIND_TABLE.map((row) => [row.name, row.label])), isNeeded: true },
+        {
+          name: 'kind',
+          label: 'Kind',
+          kind: 'choice',
+          choices: MACHINE_KINDS,
+          choiceLabels: Object.fromEntries(MACHINE_KIND_TABLE.map((row) => [row.name, row.label])),
+          isNeeded: true,
+        },
         { ...mm('workWidthMm', does === 'heat' ? 'Width of the plate' : 'Width it can reach', 20_000), min: 10 },
         { ...mm('workLengthMm', does === 'heat' ? 'Length of the plate' : 'Length it can reach', 100_000), min: 10 },
       ],
@@ -33,8 +62,11 @@ function sectionsFor(kind: MachineKind): FormSection[] {
       fields: [
         count('holders', 'Holders', 12),
         mm('marginSideMm', 'Margin at each side', 1000, 'What the rollers need when a sheet is fed without a carrier.'),
-        mm('marginLeadMm', 'Margin at the lead edge', 1000), mm('marginTailMm', 'Margin at the tail', 1000),
-        mm('carrierSideMm', 'Carrier: margin at each side', 1000), mm('carrierLeadMm', 'Carrier: margin at the lead edge', 1000), mm('carrierTailMm', 'Carrier: margin at the tail', 1000),
+        mm('marginLeadMm', 'Margin at the lead edge', 1000),
+        mm('marginTailMm', 'Margin at the tail', 1000),
+        mm('carrierSideMm', 'Carrier: margin at each side', 1000),
+        mm('carrierLeadMm', 'Carrier: margin at the lead edge', 1000),
+        mm('carrierTailMm', 'Carrier: margin at the tail', 1000),
       ],
     });
   }
@@ -52,9 +84,34 @@ function sectionsFor(kind: MachineKind): FormSection[] {
       title: 'How it moves',
       fields: [
         count('maxPasses', 'Most passes', 99),
-        { name: 'topSpeedMmS', label: 'Top speed, at work', kind: 'number', unit: 'mm/s', min: 0.1, max: 100_000, isNeeded: true },
-        { name: 'travelSpeedMmS', label: 'Top speed, travelling', kind: 'number', unit: 'mm/s', min: 0.1, max: 100_000, isNeeded: true },
-        { name: 'accelerationMmS2', label: 'Acceleration', kind: 'number', unit: 'mm/s²', min: 1, max: 1_000_000, isNeeded: true, help: 'Where the maker of the machine does not say: 1000 for slow ones, 3000 for quick ones.' },
+        {
+          name: 'topSpeedMmS',
+          label: 'Top speed, at work',
+          kind: 'number',
+          unit: 'mm/s',
+          min: 0.1,
+          max: 100_000,
+          isNeeded: true,
+        },
+        {
+          name: 'travelSpeedMmS',
+          label: 'Top speed, travelling',
+          kind: 'number',
+          unit: 'mm/s',
+          min: 0.1,
+          max: 100_000,
+          isNeeded: true,
+        },
+        {
+          name: 'accelerationMmS2',
+          label: 'Acceleration',
+          kind: 'number',
+          unit: 'mm/s²',
+          min: 1,
+          max: 1_000_000,
+          isNeeded: true,
+          help: 'Where the maker of the machine does not say: 1000 for slow ones, 3000 for quick ones.',
+        },
         { name: 'origin', label: 'Counts from this corner', kind: 'choice', choices: ORIGIN_CORNERS, isNeeded: true },
         { name: 'homes', label: 'Homes by itself', kind: 'yes-no' },
       ],
@@ -64,9 +121,31 @@ function sectionsFor(kind: MachineKind): FormSection[] {
 }
 
 const NEW: MachineFields = {
-  name: '', kind: 'plotter', workWidthMm: 300, workLengthMm: 300, marginSideMm: 0, marginLeadMm: 0, marginTailMm: 0, carrierSideMm: 0, carrierLeadMm: 0, carrierTailMm: 0,
-  holders: 1, maxPasses: 1, ratedPowerW: null, spotMm: null, origin: 'near left', homes: false, dials: [],
-  motion: { accelerationMmS2: 1000, topSpeedMmS: 100, travelSpeedMmS: 100, junctionDeviationMm: 0.05, headDownSeconds: 0.08, headUpSeconds: 0.08 },
+  name: '',
+  kind: 'plotter',
+  workWidthMm: 300,
+  workLengthMm: 300,
+  marginSideMm: 0,
+  marginLeadMm: 0,
+  marginTailMm: 0,
+  carrierSideMm: 0,
+  carrierLeadMm: 0,
+  carrierTailMm: 0,
+  holders: 1,
+  maxPasses: 1,
+  ratedPowerW: null,
+  spotMm: null,
+  origin: 'near left',
+  homes: false,
+  dials: [],
+  motion: {
+    accelerationMmS2: 1000,
+    topSpeedMmS: 100,
+    travelSpeedMmS: 100,
+    junctionDeviationMm: 0.05,
+    headDownSeconds: 0.08,
+    headUpSeconds: 0.08,
+  },
 };
 
 /** The fields of a machine that were not asked for stay as they were. */
@@ -80,7 +159,8 @@ function merged(base: MachineFields, values: FormValues): MachineFields {
 }
 
 const flat = ({ motion, dials: _dials, ...machine }: MachineFields): FormValues => ({ ...machine, ...motion });
-const sayMachine = (machine: MachineView): string => `name ${machine.name}, ${machine.workWidthMm} × ${machine.workLengthMm} mm, ${machine.dials.map((dial) => `${dial.label.toLowerCase()} ${dial.min} to ${dial.max}`).join(', ')}`;
+const sayMachine = (machine: MachineView): string =>
+  `name ${machine.name}, ${machine.workWidthMm} × ${machine.workLengthMm} mm, ${machine.dials.map((dial) => `${dial.label.toLowerCase()} ${dial.min} to ${dial.max}`).join(', ')}`;
 
 /** A new machine, with the dials that its kind usually has. */
 export function NewMachinePage() {
@@ -99,10 +179,18 @@ export function NewMachinePage() {
         onChoose={(name, value) => name === 'kind' && setKind(value as MachineKind)}
         onSubmit={(values) => {
           const dials = machineKindOf(kind).usualDials.map((dial) => ({ ...dial, isRated: false, calibration: [] }));
-          create.mutate({ ...merged({ ...NEW, dials }, values), id: uuid() }, { onSuccess: ({ machine }) => router.replace({ pathname: '/shop/machine/[id]', params: { id: machine.id } }) });
+          create.mutate(
+            { ...merged({ ...NEW, dials }, values), id: uuid() },
+            {
+              onSuccess: ({ machine }) =>
+                router.replace({ pathname: '/shop/machine/[id]', params: { id: machine.id } }),
+            },
+          );
         }}
       />
-      <Aside>It starts with the dials such a machine usually has. Set their ranges to what yours shows on the next page.</Aside>
+      <Aside>
+        It starts with the dials such a machine usually has. Set their ranges to what yours shows on the next page.
+      </Aside>
     </Page>
   );
 }
@@ -114,17 +202,34 @@ export function EditMachinePage({ id }: { id: string }) {
   const change = useChangeMachine(id);
   const back = () => router.replace({ pathname: '/shop/machine/[id]', params: { id } });
   return (
-    <Page title={machine?.name ?? 'Machine'} back={{ label: 'Machine', href: { pathname: '/shop/machine/[id]', params: { id } } }}>
+    <Page
+      title={machine?.name ?? 'Machine'}
+      back={{ label: 'Machine', href: { pathname: '/shop/machine/[id]', params: { id } } }}
+    >
       {machine ? (
         <RecordForm
-          sections={sectionsFor(machine.kind).map((section) => ({ ...section, fields: section.fields.filter((field) => field.name !== 'kind') }))}
+          sections={sectionsFor(machine.kind).map((section) => ({
+            ...section,
+            fields: section.fields.filter((field) => field.name !== 'kind'),
+          }))}
           draftName={`machine ${id}`}
           values={flat(machineFields(machine))}
           submit="Write it down"
           isSubmitting={change.isPending}
           error={change.error}
-          stale={{ what: 'this machine', sayTheirs: sayMachine, onKeepTheirs: back, onWriteMine: (current: MachineView, values) => change.mutate({ ...merged(machineFields(current), values), version: current.version }, { onSuccess: back }) }}
-          onSubmit={(values) => change.mutate({ ...merged(machineFields(machine), values), version: machine.version }, { onSuccess: back })}
+          stale={{
+            what: 'this machine',
+            sayTheirs: sayMachine,
+            onKeepTheirs: back,
+            onWriteMine: (current: MachineView, values) =>
+              change.mutate(
+                { ...merged(machineFields(current), values), version: current.version },
+                { onSuccess: back },
+              ),
+          }}
+          onSubmit={(values) =>
+            change.mutate({ ...merged(machineFields(machine), values), version: machine.version }, { onSuccess: back })
+          }
         />
       ) : (
         <Waiting />

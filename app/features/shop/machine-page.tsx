@@ -29,23 +29,52 @@ export function MachinePage({ id }: { id: string }) {
   if (!machine) {
     return (
       <Page title="Machine" back={back}>
-        {machines.isError ? <Trouble error={machines.error} retry={() => void machines.refetch()} /> : machines.isPending ? <Waiting /> : <Nothing title="This machine is not in the shop" />}
+        {machines.isError ? (
+          <Trouble error={machines.error} retry={() => void machines.refetch()} />
+        ) : machines.isPending ? (
+          <Waiting />
+        ) : (
+          <Nothing title="This machine is not in the shop" />
+        )}
       </Page>
     );
   }
   return (
-    <Page title={machine.name} back={back} aside={machineKindOf(machine.kind).label} foot={<Button title="Change the machine" onPress={() => router.push({ pathname: '/shop/machine/[id]/edit', params: { id } })} />}>
+    <Page
+      title={machine.name}
+      back={back}
+      aside={machineKindOf(machine.kind).label}
+      foot={
+        <Button
+          title="Change the machine"
+          onPress={() => router.push({ pathname: '/shop/machine/[id]/edit', params: { id } })}
+        />
+      }
+    >
       <TurnKeys record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
       <Misfits machine={machine} />
       <Facts facts={factsOf(machine, units.show)} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Heading>Dials</Heading>
-        <TextKey title="Add a dial" icon="plus" onPress={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: 'new' } })} />
+        <TextKey
+          title="Add a dial"
+          icon="plus"
+          onPress={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: 'new' } })}
+        />
       </View>
       {machine.dials.map((dial) => (
-        <DialLeaf key={dial.name} dial={dial} onOpen={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: dial.name } })} />
+        <DialLeaf
+          key={dial.name}
+          dial={dial}
+          onOpen={() => router.push({ pathname: '/shop/machine/[id]/dial/[name]', params: { id, name: dial.name } })}
+        />
       ))}
-      <ArchiveKey path={paths.machineArchive(id)} version={machine.version} isArchived={machine.isArchived} what="the machine" />
+      <ArchiveKey
+        path={paths.machineArchive(id)}
+        version={machine.version}
+        isArchived={machine.isArchived}
+        what="the machine"
+      />
     </Page>
   );
 }
@@ -56,7 +85,10 @@ function factsOf(machine: MachineView, show: Show): [string, string][] {
   const { motion } = machine;
   const { does } = machineKindOf(machine.kind);
   const mm = (value: number) => show(value, 'mm');
-  const area: [string, string] = [does === 'heat' ? 'Plate' : 'Work area', `${mm(machine.workWidthMm)} × ${mm(machine.workLengthMm)}`];
+  const area: [string, string] = [
+    does === 'heat' ? 'Plate' : 'Work area',
+    `${mm(machine.workWidthMm)} × ${mm(machine.workLengthMm)}`,
+  ];
   if (does === 'heat') return [area];
   const moves: [string, string][] = [
     ['Most passes', String(machine.maxPasses)],
@@ -64,11 +96,23 @@ function factsOf(machine: MachineView, show: Show): [string, string][] {
     ['Acceleration', `${motion.accelerationMmS2} mm/s²`],
     ['Counts from', `${machine.origin} corner, ${machine.homes ? 'homes by itself' : 'set by hand'}`],
   ];
-  if (does === 'beam') return [area, ['Rated power', machine.ratedPowerW === null ? 'not said' : `${machine.ratedPowerW} W`], ['Spot', machine.spotMm === null ? 'not said' : mm(machine.spotMm)], ...moves];
+  if (does === 'beam')
+    return [
+      area,
+      ['Rated power', machine.ratedPowerW === null ? 'not said' : `${machine.ratedPowerW} W`],
+      ['Spot', machine.spotMm === null ? 'not said' : mm(machine.spotMm)],
+      ...moves,
+    ];
   return [
     area,
-    ['Margins without a carrier', `sides ${mm(machine.marginSideMm)}, lead ${mm(machine.marginLeadMm)}, tail ${mm(machine.marginTailMm)}`],
-    ['Margins of the carrier', `sides ${mm(machine.carrierSideMm)}, lead ${mm(machine.carrierLeadMm)}, tail ${mm(machine.carrierTailMm)}`],
+    [
+      'Margins without a carrier',
+      `sides ${mm(machine.marginSideMm)}, lead ${mm(machine.marginLeadMm)}, tail ${mm(machine.marginTailMm)}`,
+    ],
+    [
+      'Margins of the carrier',
+      `sides ${mm(machine.carrierSideMm)}, lead ${mm(machine.carrierLeadMm)}, tail ${mm(machine.carrierTailMm)}`,
+    ],
     ['Holders', String(machine.holders)],
     ...moves,
   ];
@@ -81,7 +125,9 @@ function Misfits({ machine }: { machine: MachineView }) {
   if (!misfits?.length) return null;
   return (
     <Leaf edge={ember} testID="misfits">
-      <Heading>{misfits.length === 1 ? 'One recipe no longer fits' : `${misfits.length} recipes no longer fit`}</Heading>
+      <Heading>
+        {misfits.length === 1 ? 'One recipe no longer fits' : `${misfits.length} recipes no longer fit`}
+      </Heading>
       {misfits.map(({ recipe, problem }) => (
         <LinkRow key={recipe.id} href={{ pathname: '/book/[id]', params: { id: recipe.id } }}>
           <Strong>{recipe.material.name}</Strong>
@@ -98,7 +144,8 @@ export function knowledgeSaid(dial: Dial): string {
     measured: `measured; good to about ${formatNumber(dialSpread(dial) * 100, 0)} %`,
     rated: 'by its rating; may be off by 15 % or so',
     'as shown': `believed as shown; measure it to be sure`,
-    'never measured': 'never measured: its numbers mean something on this machine only, and cannot be carried over to another',
+    'never measured':
+      'never measured: its numbers mean something on this machine only, and cannot be carried over to another',
   };
   return says[knowledgeOf(dial)];
 }
@@ -110,13 +157,16 @@ function DialLeaf({ dial, onOpen }: { dial: Dial; onOpen: () => void }) {
     <Leaf edge={isKnown ? moss : ember}>
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline' }}>
         <Heading>{dial.label}</Heading>
-        <Figure>
-          {`${dial.min} to ${dial.max}${dial.unit ? ` ${dial.unit}` : ''}, by ${dial.step}`}
-        </Figure>
+        <Figure>{`${dial.min} to ${dial.max}${dial.unit ? ` ${dial.unit}` : ''}, by ${dial.step}`}</Figure>
       </View>
       <Body>{knowledgeSaid(dial)}</Body>
       {dial.calibration.length >= 2 ? <CalibrationChart dial={dial} /> : null}
-      <TextKey title={dial.calibration.length ? 'Range and readings' : 'Measure it'} icon="ruler" label={dial.calibration.length ? `Range and readings of ${dial.label}` : `Measure it: ${dial.label}`} onPress={onOpen} />
+      <TextKey
+        title={dial.calibration.length ? 'Range and readings' : 'Measure it'}
+        icon="ruler"
+        label={dial.calibration.length ? `Range and readings of ${dial.label}` : `Measure it: ${dial.label}`}
+        onPress={onOpen}
+      />
     </Leaf>
   );
 }

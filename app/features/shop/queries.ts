@@ -1,13 +1,40 @@
-import { paths, type MachineChange, type MachineFields, type MachineView, type MaterialView, type NewMachine, type NewTool, type NewWorkshop, type RecipeSummary, type ToolChange, type ToolFields, type ToolReplacement, type ToolView, type WorkshopView } from '@keen-anvil/contract';
+import {
+  paths,
+  type MachineChange,
+  type MachineFields,
+  type MachineView,
+  type MaterialView,
+  type NewMachine,
+  type NewTool,
+  type NewWorkshop,
+  type RecipeSummary,
+  type ToolChange,
+  type ToolFields,
+  type ToolReplacement,
+  type ToolView,
+  type WorkshopView,
+} from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
 import { machineFields, toolFields } from './record-fields';
 import { changedFields, rememberTurn } from './record-turns';
 
-export const useMachines = () => useQuery({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
-export const useTools = () => useQuery({ queryKey: ['tools'], queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }), refetchOnMount: 'always' });
-export const useMaterials = () => useQuery({ queryKey: ['materials'], queryFn: ({ signal }) => call<MaterialView[]>(paths.materials, { signal }), refetchOnMount: 'always' });
-export const useWorkshops = () => useQuery({ queryKey: ['workshops'], queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }) });
+export const useMachines = () =>
+  useQuery({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
+export const useTools = () =>
+  useQuery({
+    queryKey: ['tools'],
+    queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }),
+    refetchOnMount: 'always',
+  });
+export const useMaterials = () =>
+  useQuery({
+    queryKey: ['materials'],
+    queryFn: ({ signal }) => call<MaterialView[]>(paths.materials, { signal }),
+    refetchOnMount: 'always',
+  });
+export const useWorkshops = () =>
+  useQuery({ queryKey: ['workshops'], queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }) });
 
 export interface Misfit {
   recipe: RecipeSummary;
@@ -20,7 +47,11 @@ export interface ChangedMachine {
 
 /** Recipes that a machine cannot dial in as it is. */
 export const useMisfits = (machineId: string) =>
-  useQuery({ queryKey: ['machines', machineId, 'misfits'], queryFn: ({ signal }) => call<Misfit[]>(paths.machineMisfits(machineId), { signal }), refetchOnMount: 'always' });
+  useQuery({
+    queryKey: ['machines', machineId, 'misfits'],
+    queryFn: ({ signal }) => call<Misfit[]>(paths.machineMisfits(machineId), { signal }),
+    refetchOnMount: 'always',
+  });
 
 /** A change of the shop: what was fetched before is asked for anew, as names and numbers stand in many places. */
 export function useShopChange<Body, Answer>(change: (body: Body) => Promise<Answer>) {
@@ -45,7 +76,13 @@ interface RecordWrite<Body, Answer, Row extends Versioned> {
 }
 
 /** A change of one record, kept so that it can be taken back and done again. */
-export function useRecordChange<Body extends { version: number }, Answer, Row extends Versioned>({ put, rowIn, rowBefore, fields, kind }: RecordWrite<Body, Answer, Row>) {
+export function useRecordChange<Body extends { version: number }, Answer, Row extends Versioned>({
+  put,
+  rowIn,
+  rowBefore,
+  fields,
+  kind,
+}: RecordWrite<Body, Answer, Row>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: async (body: Body) => {
@@ -54,7 +91,12 @@ export function useRecordChange<Body extends { version: number }, Answer, Row ex
       const after = rowIn(answer);
       if (before && before.version === body.version) {
         const [was, is] = [fields(before), fields(after)];
-        rememberTurn(`${kind} ${after.id}`, { label: changedFields(was, is) || kind, before: was, after: is }, before.version, after.version);
+        rememberTurn(
+          `${kind} ${after.id}`,
+          { label: changedFields(was, is) || kind, before: was, after: is },
+          before.version,
+          after.version,
+        );
       }
       return answer;
     },
@@ -62,23 +104,49 @@ export function useRecordChange<Body extends { version: number }, Answer, Row ex
   });
 }
 
-const putMachine = (id: string) => (body: MachineChange) => call<ChangedMachine>(paths.machine(id), { method: 'PUT', body });
+const putMachine = (id: string) => (body: MachineChange) =>
+  call<ChangedMachine>(paths.machine(id), { method: 'PUT', body });
 const putTool = (id: string) => (body: ToolChange) => call<ToolView>(paths.tool(id), { method: 'PUT', body });
 
 /** Writes a machine as it was before, or as it was made again. */
-export const turnMachine = (id: string) => async (fields: MachineFields, version: number) => (await putMachine(id)({ ...fields, version })).machine.version;
+export const turnMachine = (id: string) => async (fields: MachineFields, version: number) =>
+  (await putMachine(id)({ ...fields, version })).machine.version;
 /** Writes a tool as it was before, or as it was made again. */
-export const turnTool = (id: string) => async (fields: ToolFields, version: number) => (await putTool(id)({ ...fields, version })).version;
+export const turnTool = (id: string) => async (fields: ToolFields, version: number) =>
+  (await putTool(id)({ ...fields, version })).version;
 
-export const useCreateMachine = () => useShopChange((body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
-export const useChangeMachine = (id: string) => useRecordChange<MachineChange, ChangedMachine, MachineView>({ kind: 'machine', put: putMachine(id), rowIn: ({ machine }) => machine, rowBefore: (client) => client.getQueryData<MachineView[]>(['machines'])?.find((row) => row.id === id), fields: machineFields });
-export const useCreateTool = () => useShopChange((body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
-export const useChangeTool = (id: string) => useRecordChange<ToolChange, ToolView, ToolView>({ kind: 'tool', put: putTool(id), rowIn: (tool) => tool, rowBefore: (client) => client.getQueryData<ToolView[]>(['tools'])?.find((row) => row.id === id), fields: toolFields });
-export const useReplaceTool = (id: string) => useShopChange((body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
-export const useCreateWorkshop = () => useShopChange((body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
-export const useEnterWorkshop = () => useShopChange((id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
+export const useCreateMachine = () =>
+  useShopChange((body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
+export const useChangeMachine = (id: string) =>
+  useRecordChange<MachineChange, ChangedMachine, MachineView>({
+    kind: 'machine',
+    put: putMachine(id),
+    rowIn: ({ machine }) => machine,
+    rowBefore: (client) => client.getQueryData<MachineView[]>(['machines'])?.find((row) => row.id === id),
+    fields: machineFields,
+  });
+export const useCreateTool = () =>
+  useShopChange((body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
+export const useChangeTool = (id: string) =>
+  useRecordChange<ToolChange, ToolView, ToolView>({
+    kind: 'tool',
+    put: putTool(id),
+    rowIn: (tool) => tool,
+    rowBefore: (client) => client.getQueryData<ToolView[]>(['tools'])?.find((row) => row.id === id),
+    fields: toolFields,
+  });
+export const useReplaceTool = (id: string) =>
+  useShopChange((body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
+export const useCreateWorkshop = () =>
+  useShopChange((body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
+export const useEnterWorkshop = () =>
+  useShopChange((id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
 
-export const usePutWorkshopAway = () => useShopChange(({ id, isArchived }: { id: string; isArchived: boolean }) => call<WorkshopView[]>(paths.workshopArchive(id), { method: 'POST', body: { isArchived } }));
+export const usePutWorkshopAway = () =>
+  useShopChange(({ id, isArchived }: { id: string; isArchived: boolean }) =>
+    call<WorkshopView[]>(paths.workshopArchive(id), { method: 'POST', body: { isArchived } }),
+  );
 
 /** Puts a row away or takes it out again; both can be undone by the other. */
-export const useArchive = (path: string) => useShopChange((body: { version: number; isArchived: boolean }) => call<unknown>(path, { method: 'POST', body }));
+export const useArchive = (path: string) =>
+  useShopChange((body: { version: number; isArchived: boolean }) => call<unknown>(path, { method: 'POST', body }));

@@ -8,23 +8,42 @@ import { toolFields } from './record-fields';
 import { EditToolPage } from './tool-form';
 import { ToolPage } from './tool-page';
 
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false }), useGlobalSearchParams: () => ({}) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false }),
+  useGlobalSearchParams: () => ({}),
+}));
 
-const puts = (sent: { method: string; body: unknown }[]) => sent.filter(({ method }) => method === 'PUT').map(({ body }) => body as { name: string; version: number });
+const puts = (sent: { method: string; body: unknown }[]) =>
+  sent.filter(({ method }) => method === 'PUT').map(({ body }) => body as { name: string; version: number });
 
 describe('what was changed of a record', () => {
   it('is said by the names of its fields', () => {
     const [long] = machines;
     expect(changedFields(fineBlade, { ...fineBlade, life: 2000 })).toBe('life');
-    expect(changedFields(long, { ...long, marginSideMm: 9, motion: { ...long.motion, topSpeedMmS: 80 } })).toBe('margin side and top speed');
-    expect(changedFields(long, { ...long, dials: long.dials.map((dial) => (dial.name === 'force' ? { ...dial, max: 30 } : dial)) })).toBe('force');
-    expect(changedFields(fineBlade, { ...fineBlade, name: 'Old blade', wear: 3, life: 9 })).toBe('name, wear and 1 more');
+    expect(changedFields(long, { ...long, marginSideMm: 9, motion: { ...long.motion, topSpeedMmS: 80 } })).toBe(
+      'margin side and top speed',
+    );
+    expect(
+      changedFields(long, {
+        ...long,
+        dials: long.dials.map((dial) => (dial.name === 'force' ? { ...dial, max: 30 } : dial)),
+      }),
+    ).toBe('force');
+    expect(changedFields(fineBlade, { ...fineBlade, name: 'Old blade', wear: 3, life: 9 })).toBe(
+      'name, wear and 1 more',
+    );
   });
 
   it('is taken back and done again, with the version that it has by then', async () => {
     // A server that keeps the tool.
     let now: ToolView = fineBlade;
-    const { sent } = renderWithBook(<View><EditToolPage id="fine" /><ToolPage id="fine" /></View>, shopAnswers);
+    const { sent } = renderWithBook(
+      <View>
+        <EditToolPage id="fine" />
+        <ToolPage id="fine" />
+      </View>,
+      shopAnswers,
+    );
     const answer = globalThis.fetch as jest.Mock;
     const before = answer.getMockImplementation()!;
     answer.mockImplementation(async (path: string, request: { method?: string; body?: string }) => {

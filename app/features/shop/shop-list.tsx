@@ -28,14 +28,22 @@ export function ShopList() {
       <SectionHead title="Machines" add="Add a machine" onAdd={() => router.push('/shop/machine/new')} />
       {machines.isPending ? <Waiting lines={2} /> : null}
       {machines.isError ? <Trouble error={machines.error} retry={() => void machines.refetch()} /> : null}
-      {machines.data?.length === 0 ? <Aside>No machine yet. Add the one on your bench, with the scales it shows.</Aside> : null}
+      {machines.data?.length === 0 ? (
+        <Aside>No machine yet. Add the one on your bench, with the scales it shows.</Aside>
+      ) : null}
       <View style={{ gap: SPACE.small }}>
-        {machines.data?.map((machine) => <MachineRow key={machine.id} machine={machine} isShared={isNameShared(machine, machines.data)} />)}
+        {machines.data?.map((machine) => (
+          <MachineRow key={machine.id} machine={machine} isShared={isNameShared(machine, machines.data)} />
+        ))}
       </View>
       <SectionHead title="Tools" add="Add a tool" onAdd={() => router.push('/shop/tool/new')} />
-      {tools.data?.length === 0 ? <Aside>No tool yet: blades, pens, points, and what else goes into a holder.</Aside> : null}
+      {tools.data?.length === 0 ? (
+        <Aside>No tool yet: blades, pens, points, and what else goes into a holder.</Aside>
+      ) : null}
       <View style={{ gap: SPACE.small }}>
-        {tools.data?.map((tool) => <ToolRow key={tool.id} tool={tool} isShared={isNameShared(tool, tools.data)} />)}
+        {tools.data?.map((tool) => (
+          <ToolRow key={tool.id} tool={tool} isShared={isNameShared(tool, tools.data)} />
+        ))}
       </View>
       <Preferences />
       <Workshops />
@@ -56,16 +64,25 @@ function SectionHead({ title, add, onAdd }: { title: string; add: string; onAdd:
 export function scalesSaid(machine: MachineView): string {
   const unmeasured = machine.dials.filter((dial) => knowledgeOf(dial) === 'never measured');
   if (machine.dials.length === 0) return 'no dial yet';
-  return unmeasured.length ? `${unmeasured.map((dial) => dial.label.toLowerCase()).join(', ')} never measured` : 'all scales known';
+  return unmeasured.length
+    ? `${unmeasured.map((dial) => dial.label.toLowerCase()).join(', ')} never measured`
+    : 'all scales known';
 }
 
 function MachineRow({ machine, isShared }: { machine: MachineView; isShared: boolean }) {
   const units = useUnits();
   const { id } = useGlobalSearchParams<{ id?: string }>();
   const { label, does } = machineKindOf(machine.kind);
-  const size = does === 'tool' ? `${units.show(machine.workWidthMm, 'mm')} wide, ${machine.holders === 1 ? '1 holder' : `${machine.holders} holders`}` : `${units.show(machine.workWidthMm, 'mm')} × ${units.show(machine.workLengthMm, 'mm')}`;
+  const size =
+    does === 'tool'
+      ? `${units.show(machine.workWidthMm, 'mm')} wide, ${machine.holders === 1 ? '1 holder' : `${machine.holders} holders`}`
+      : `${units.show(machine.workWidthMm, 'mm')} × ${units.show(machine.workLengthMm, 'mm')}`;
   return (
-    <LinkRow isOpen={id === machine.id} isFaint={machine.isArchived} href={{ pathname: '/shop/machine/[id]', params: { id: machine.id } }}>
+    <LinkRow
+      isOpen={id === machine.id}
+      isFaint={machine.isArchived}
+      href={{ pathname: '/shop/machine/[id]', params: { id: machine.id } }}
+    >
       <Strong>
         {machine.name}
         {isShared ? ' (one of two so called)' : ''}
@@ -85,7 +102,18 @@ function ToolRow({ tool, isShared }: { tool: ToolView; isShared: boolean }) {
   const kind = toolKindOf(tool.kind);
   const ink = typeof tool.details.ink === 'string' ? tool.details.ink : null;
   return (
-    <LinkRow isOpen={id === tool.id} isFaint={tool.isArchived} mark={ink ? <View style={{ width: 10, height: 40, backgroundColor: ink, borderWidth: 1, borderColor: slate, borderRadius: 2 }} /> : undefined} href={{ pathname: '/shop/tool/[id]', params: { id: tool.id } }}>
+    <LinkRow
+      isOpen={id === tool.id}
+      isFaint={tool.isArchived}
+      mark={
+        ink ? (
+          <View
+            style={{ width: 10, height: 40, backgroundColor: ink, borderWidth: 1, borderColor: slate, borderRadius: 2 }}
+          />
+        ) : undefined
+      }
+      href={{ pathname: '/shop/tool/[id]', params: { id: tool.id } }}
+    >
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: SPACE.small }}>
         <Strong style={{ flexShrink: 1 }}>
           {tool.name}

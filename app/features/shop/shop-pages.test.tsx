@@ -8,12 +8,18 @@ import { EditToolPage, NewToolPage } from './tool-form';
 import { ToolPage } from './tool-page';
 
 const mockReplace = jest.fn();
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn(), replace: mockReplace, back: jest.fn(), canGoBack: () => false }), useGlobalSearchParams: () => ({}) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: jest.fn(), replace: mockReplace, back: jest.fn(), canGoBack: () => false }),
+  useGlobalSearchParams: () => ({}),
+}));
 const [long] = machines;
 
 describe('the shop', () => {
   it('lists machines with what is known of their scales, and tools with what is left of them', async () => {
-    renderWithBook(<ShopList />, { ...shopAnswers, '/api/workshops': { body: [{ id: 'w', name: 'Slipway Studio', isDemo: true, isHere: true }] } });
+    renderWithBook(<ShopList />, {
+      ...shopAnswers,
+      '/api/workshops': { body: [{ id: 'w', name: 'Slipway Studio', isDemo: true, isHere: true }] },
+    });
     expect(await screen.findByText('Diode laser, 400 mm × 400 mm')).toBeTruthy();
     expect(screen.getAllByText('all scales known').length).toBeGreaterThan(0);
     expect(await screen.findByText('2088 m left of about 2500 m')).toBeTruthy();
@@ -29,7 +35,12 @@ describe('the shop', () => {
 
 describe('a machine', () => {
   it('names the recipes that no longer fit it', async () => {
-    renderWithBook(<MachinePage id="long" />, { '/api/machines/long/misfits': { body: [{ recipe: summary, problem: "Long plotter's force goes from 1 to 14; 16 was given." }] }, ...shopAnswers });
+    renderWithBook(<MachinePage id="long" />, {
+      '/api/machines/long/misfits': {
+        body: [{ recipe: summary, problem: "Long plotter's force goes from 1 to 14; 16 was given." }],
+      },
+      ...shopAnswers,
+    });
     expect(await screen.findByText('One recipe no longer fits')).toBeTruthy();
     expect(screen.getByText("Long plotter's force goes from 1 to 14; 16 was given.")).toBeTruthy();
   });
@@ -46,35 +57,57 @@ describe('a machine', () => {
   });
 
   it('is made with the dials that its kind usually has', async () => {
-    const { sent } = renderWithBook(<NewMachinePage />, { '/api/machines': { status: 201, body: { machine: long, misfits: [] } } });
+    const { sent } = renderWithBook(<NewMachinePage />, {
+      '/api/machines': { status: 201, body: { machine: long, misfits: [] } },
+    });
     fireEvent.changeText(screen.getByLabelText('Name'), 'Bench plotter');
     fireEvent.press(screen.getByText('Put it into the shop'));
     await waitFor(() => expect(sent).not.toHaveLength(0));
-    expect(sent[0].body).toMatchObject({ name: 'Bench plotter', kind: 'plotter', dials: [{ name: 'force', calibration: [] }, { name: 'speed' }], motion: { topSpeedMmS: 100 } });
+    expect(sent[0].body).toMatchObject({
+      name: 'Bench plotter',
+      kind: 'plotter',
+      dials: [{ name: 'force', calibration: [] }, { name: 'speed' }],
+      motion: { topSpeedMmS: 100 },
+    });
   });
 
   it('shows both versions of a stale write, and writes mine onto the newer one', async () => {
     const newer = { ...long, version: 9, name: 'Long plotter, oiled' };
-    const { sent } = renderWithBook(<EditMachinePage id="long" />, { '/api/machines/long': { status: 409, body: { error: { code: 'stale', message: 'This machine was changed in the meantime.', current: newer } } }, ...shopAnswers });
+    const { sent } = renderWithBook(<EditMachinePage id="long" />, {
+      '/api/machines/long': {
+        status: 409,
+        body: { error: { code: 'stale', message: 'This machine was changed in the meantime.', current: newer } },
+      },
+      ...shopAnswers,
+    });
     fireEvent.changeText(await screen.findByLabelText('Holders'), '1');
     fireEvent.press(screen.getByText('Write it down'));
     expect(await screen.findByText(/^Theirs: name Long plotter, oiled/)).toBeTruthy();
     fireEvent.press(screen.getByText('Write mine'));
     await waitFor(() => expect(sent.filter((request) => request.method === 'PUT')).toHaveLength(2));
-    expect(sent.filter((request) => request.method === 'PUT').map((request) => (request.body as { version: number }).version)).toEqual([3, 9]);
+    expect(
+      sent
+        .filter((request) => request.method === 'PUT')
+        .map((request) => (request.body as { version: number }).version),
+    ).toEqual([3, 9]);
   });
 });
 
 describe('a tool', () => {
   it('shows the lives it had, and starts a new one', async () => {
-    const { sent } = renderWithBook(<ToolPage id="fine" />, { '/api/tools/fine/replacement': { body: { ...fineBlade, wear: 0 } }, ...shopAnswers });
+    const { sent } = renderWithBook(<ToolPage id="fine" />, {
+      '/api/tools/fine/replacement': { body: { ...fineBlade, wear: 0 } },
+      ...shopAnswers,
+    });
     expect(await screen.findByText('Life 1: 2440 m')).toBeTruthy();
     expect(screen.getByText(/tip broken off/)).toBeTruthy();
     expect(screen.getByText('45 °')).toBeTruthy();
     fireEvent.press(screen.getByText('Replaced by a new one'));
     fireEvent.changeText(screen.getByLabelText('A word about the old one'), 'dull');
     fireEvent.press(screen.getByText('Start the new life'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 5, note: 'dull' }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'POST')?.body).toEqual({ version: 5, note: 'dull' }),
+    );
   });
 
   it('is asked for the facts of its kind, and for its machine where it is built in', async () => {
@@ -87,7 +120,10 @@ describe('a tool', () => {
   });
 
   it('keeps its kind when it is changed', async () => {
-    const { sent } = renderWithBook(<EditToolPage id="fine" />, { '/api/tools/fine': { body: fineBlade }, ...shopAnswers });
+    const { sent } = renderWithBook(<EditToolPage id="fine" />, {
+      '/api/tools/fine': { body: fineBlade },
+      ...shopAnswers,
+    });
     expect(await screen.findByDisplayValue('Fine blade')).toBeTruthy();
     expect(screen.queryByLabelText('Pen')).toBeNull();
     fireEvent.changeText(screen.getByLabelText('Angle'), '200');
@@ -95,6 +131,16 @@ describe('a tool', () => {
     expect(await screen.findByText('Angle goes from 10 to 90 °; 200 was given.')).toBeTruthy();
     fireEvent.changeText(screen.getByLabelText('Angle'), '60');
     fireEvent.press(screen.getByText('Write it down'));
-    await waitFor(() => expect(sent.find((request) => request.method === 'PUT')?.body).toEqual({ name: 'Fine blade', kind: 'fine-blade', machineId: null, details: { angle: 60 }, wear: 412, life: 2500, version: 5 }));
+    await waitFor(() =>
+      expect(sent.find((request) => request.method === 'PUT')?.body).toEqual({
+        name: 'Fine blade',
+        kind: 'fine-blade',
+        machineId: null,
+        details: { angle: 60 },
+        wear: 412,
+        life: 2500,
+        version: 5,
+      }),
+    );
   });
 });

@@ -20,8 +20,30 @@ function sectionsFor(kind: ToolKind, shop: MachineView[], isNew: boolean): FormS
       title: 'The tool',
       fields: [
         { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
-        ...(isNew ? [{ name: 'kind', label: 'Kind', kind: 'choice' as const, choices: possible.map((row) => row.name), choiceLabels: Object.fromEntries(possible.map((row) => [row.name, row.label])), isNeeded: true }] : []),
-        ...(machines.length ? [{ name: 'machineId', label: 'Belongs to', kind: 'choice' as const, choices: machines.map((machine) => machine.id), choiceLabels: Object.fromEntries(machines.map((machine) => [machine.id, machine.name])), isNeeded: true }] : []),
+        ...(isNew
+          ? [
+              {
+                name: 'kind',
+                label: 'Kind',
+                kind: 'choice' as const,
+                choices: possible.map((row) => row.name),
+                choiceLabels: Object.fromEntries(possible.map((row) => [row.name, row.label])),
+                isNeeded: true,
+              },
+            ]
+          : []),
+        ...(machines.length
+          ? [
+              {
+                name: 'machineId',
+                label: 'Belongs to',
+                kind: 'choice' as const,
+                choices: machines.map((machine) => machine.id),
+                choiceLabels: Object.fromEntries(machines.map((machine) => [machine.id, machine.name])),
+                isNeeded: true,
+              },
+            ]
+          : []),
         ...detailFormFields(fields),
       ],
     },
@@ -29,7 +51,15 @@ function sectionsFor(kind: ToolKind, shop: MachineView[], isNew: boolean): FormS
       title: 'Wear',
       fields: [
         { name: 'wear', label: 'Used so far', kind: 'number', unit: wearUnit, min: 0, max: 1e7, isNeeded: true },
-        { name: 'life', label: 'Lasts about', kind: 'number', unit: wearUnit, min: 0.001, max: 1e7, help: 'Leave it empty where nobody knows.' },
+        {
+          name: 'life',
+          label: 'Lasts about',
+          kind: 'number',
+          unit: wearUnit,
+          min: 0.001,
+          max: 1e7,
+          help: 'Leave it empty where nobody knows.',
+        },
       ],
     },
   ];
@@ -46,7 +76,8 @@ function toFields(kind: ToolKind, values: FormValues): ToolFields {
   };
 }
 
-const sayTool = (tool: ToolView): string => `name ${tool.name}, used ${tool.wear} of ${tool.life ?? 'unknown'} ${toolKindOf(tool.kind).wearUnit}`;
+const sayTool = (tool: ToolView): string =>
+  `name ${tool.name}, used ${tool.wear} of ${tool.life ?? 'unknown'} ${toolKindOf(tool.kind).wearUnit}`;
 
 /** Machines that have such a tool built in. */
 function homesOf(kind: ToolKind, machines: MachineView[] = []): MachineView[] {
@@ -69,7 +100,12 @@ export function NewToolPage() {
         isSubmitting={create.isPending}
         error={create.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as ToolKind)}
-        onSubmit={(values) => create.mutate({ ...toFields(kind, values), id: uuid() }, { onSuccess: (tool) => router.replace({ pathname: '/shop/tool/[id]', params: { id: tool.id } }) })}
+        onSubmit={(values) =>
+          create.mutate(
+            { ...toFields(kind, values), id: uuid() },
+            { onSuccess: (tool) => router.replace({ pathname: '/shop/tool/[id]', params: { id: tool.id } }) },
+          )
+        }
       />
     </Page>
   );
@@ -88,12 +124,26 @@ export function EditToolPage({ id }: { id: string }) {
         <RecordForm
           sections={sectionsFor(tool.kind, machines, false)}
           draftName={`tool ${id}`}
-          values={{ name: tool.name, machineId: tool.machineId, wear: tool.wear, life: tool.life, ...detailValues(tool.details) }}
+          values={{
+            name: tool.name,
+            machineId: tool.machineId,
+            wear: tool.wear,
+            life: tool.life,
+            ...detailValues(tool.details),
+          }}
           submit="Write it down"
           isSubmitting={change.isPending}
           error={change.error}
-          stale={{ what: 'this tool', sayTheirs: sayTool, onKeepTheirs: back, onWriteMine: (current: ToolView, values) => change.mutate({ ...toFields(tool.kind, values), version: current.version }, { onSuccess: back }) }}
-          onSubmit={(values) => change.mutate({ ...toFields(tool.kind, values), version: tool.version }, { onSuccess: back })}
+          stale={{
+            what: 'this tool',
+            sayTheirs: sayTool,
+            onKeepTheirs: back,
+            onWriteMine: (current: ToolView, values) =>
+              change.mutate({ ...toFields(tool.kind, values), version: current.version }, { onSuccess: back }),
+          }}
+          onSubmit={(values) =>
+            change.mutate({ ...toFields(tool.kind, values), version: tool.version }, { onSuccess: back })
+          }
         />
       ) : (
         <Waiting />

@@ -34,19 +34,35 @@ export function ToolPage({ id }: { id: string }) {
   if (!tool) {
     return (
       <Page title="Tool" back={back}>
-        {tools.isError ? <Trouble error={tools.error} retry={() => void tools.refetch()} /> : tools.isPending ? <Waiting /> : <Nothing title="This tool is not in the shop" />}
+        {tools.isError ? (
+          <Trouble error={tools.error} retry={() => void tools.refetch()} />
+        ) : tools.isPending ? (
+          <Waiting />
+        ) : (
+          <Nothing title="This tool is not in the shop" />
+        )}
       </Page>
     );
   }
   const kind = toolKindOf(tool.kind);
-  const belongs: [string, string][] = tool.machineId ? [['Belongs to', machines?.find((m) => m.id === tool.machineId)?.name ?? '']] : [];
+  const belongs: [string, string][] = tool.machineId
+    ? [['Belongs to', machines?.find((m) => m.id === tool.machineId)?.name ?? '']]
+    : [];
   return (
-    <Page title={tool.name} back={back} aside={kind.label} foot={<Button title="Replaced by a new one" onPress={() => setReplacing(true)} />}>
+    <Page
+      title={tool.name}
+      back={back}
+      aside={kind.label}
+      foot={<Button title="Replaced by a new one" onPress={() => setReplacing(true)} />}
+    >
       <View style={{ gap: SPACE.hair }} testID="wear">
         <Figure style={{ fontSize: 34, lineHeight: 40 }}>
           {formatNumber(tool.wear, 0)} {kind.wearUnit}
         </Figure>
-        <Aside>{kind.wearUnit === 'm' ? 'cut or drawn' : 'at work'} since {whenSaid(tool.lifeBeganAt)}; runs count it up by themselves</Aside>
+        <Aside>
+          {kind.wearUnit === 'm' ? 'cut or drawn' : 'at work'} since {whenSaid(tool.lifeBeganAt)}; runs count it up by
+          themselves
+        </Aside>
         <WearBar tool={tool} />
       </View>
       <TurnKeys record={`tool ${id}`} version={tool.version} write={turnTool(id)} />
@@ -64,7 +80,11 @@ export function ToolPage({ id }: { id: string }) {
           </Aside>
         </View>
       ))}
-      <TextKey title="Change the tool" icon="pencil-outline" onPress={() => router.push({ pathname: '/shop/tool/[id]/edit', params: { id } })} />
+      <TextKey
+        title="Change the tool"
+        icon="pencil-outline"
+        onPress={() => router.push({ pathname: '/shop/tool/[id]/edit', params: { id } })}
+      />
       <ArchiveKey path={paths.toolArchive(id)} version={tool.version} isArchived={tool.isArchived} what="the tool" />
       <ReplaceTool tool={tool} isOpen={isReplacing} onClose={() => setReplacing(false)} />
     </Page>
@@ -78,9 +98,34 @@ function ReplaceTool({ tool, isOpen, onClose }: { tool: ToolView; isOpen: boolea
   return (
     <Decision title="A new one is in" isOpen={isOpen} onClose={onClose}>
       <Body>The new one starts unworn. What the old one did and how it came out stays in the book.</Body>
-      <Input label="A word about the old one" aria-label="A word about the old one" placeholder="tip broken off" value={draft.value} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
-      {replace.isError ? <Body role="alert" style={{ color: rust }}>{replace.error.message}</Body> : null}
-      <Button title="Start the new life" loading={replace.isPending} onPress={() => replace.mutate({ version: tool.version, note: draft.value.trim() }, { onSuccess: () => { draft.done(); onClose(); } })} />
+      <Input
+        label="A word about the old one"
+        aria-label="A word about the old one"
+        placeholder="tip broken off"
+        value={draft.value}
+        onChangeText={(next) => draft.set(next)}
+        renderErrorMessage={false}
+      />
+      {replace.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {replace.error.message}
+        </Body>
+      ) : null}
+      <Button
+        title="Start the new life"
+        loading={replace.isPending}
+        onPress={() =>
+          replace.mutate(
+            { version: tool.version, note: draft.value.trim() },
+            {
+              onSuccess: () => {
+                draft.done();
+                onClose();
+              },
+            },
+          )
+        }
+      />
     </Decision>
   );
 }

@@ -20,17 +20,36 @@ export function TurnKeys({ record, version, write }: TurnKeysProps) {
   const client = useQueryClient();
   const { undo, redo } = useTurns(record, version);
   const turn = useMutation({
-    mutationFn: async (way: 'undo' | 'redo') => turned(record, way, await write((way === 'undo' ? undo!.before : redo!.after) as never, version)),
+    mutationFn: async (way: 'undo' | 'redo') =>
+      turned(record, way, await write((way === 'undo' ? undo!.before : redo!.after) as never, version)),
     onSuccess: () => client.invalidateQueries(),
   });
   if (!undo && !redo && !turn.isError) return null;
   return (
     <View testID="turns">
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        {undo ? <TextKey title={`Undo: ${undo.label}`} icon="undo" isDisabled={turn.isPending} onPress={() => turn.mutate('undo')} /> : null}
-        {redo ? <TextKey title={`Do again: ${redo.label}`} icon="redo" isDisabled={turn.isPending} onPress={() => turn.mutate('redo')} /> : null}
+        {undo ? (
+          <TextKey
+            title={`Undo: ${undo.label}`}
+            icon="undo"
+            isDisabled={turn.isPending}
+            onPress={() => turn.mutate('undo')}
+          />
+        ) : null}
+        {redo ? (
+          <TextKey
+            title={`Do again: ${redo.label}`}
+            icon="redo"
+            isDisabled={turn.isPending}
+            onPress={() => turn.mutate('redo')}
+          />
+        ) : null}
       </View>
-      {turn.isError ? <Body role="alert" style={{ color: rust }}>{turn.error.message}</Body> : null}
+      {turn.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {turn.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }

@@ -17,7 +17,9 @@ export function WearBar({ tool }: { tool: ToolView }) {
   return (
     <>
       <View style={{ height: 8, backgroundColor: rule, borderRadius: 2 }}>
-        <View style={{ height: 8, width: `${share * 100}%`, backgroundColor: isNearEnd ? ember : slate, borderRadius: 2 }} />
+        <View
+          style={{ height: 8, width: `${share * 100}%`, backgroundColor: isNearEnd ? ember : slate, borderRadius: 2 }}
+        />
       </View>
       <Aside style={isNearEnd ? { color: ember } : undefined}>
         {isNearEnd ? 'near its end: ' : ''}

@@ -18,11 +18,31 @@ function sectionsFor(family: FamilyName): FormSection[] {
       title: 'The material',
       fields: [
         { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
-        { name: 'family', label: 'Family', kind: 'choice', choices: FAMILY_NAMES, choiceLabels: Object.fromEntries(FAMILIES.map((row) => [row.name, row.label])), isNeeded: true },
+        {
+          name: 'family',
+          label: 'Family',
+          kind: 'choice',
+          choices: FAMILY_NAMES,
+          choiceLabels: Object.fromEntries(FAMILIES.map((row) => [row.name, row.label])),
+          isNeeded: true,
+        },
         { name: 'colour', label: 'Colour', kind: 'colour', isNeeded: true, help: 'As #1d2f5c: parts are drawn in it.' },
         { name: 'thicknessMm', label: 'Thickness', kind: 'number', unit: 'mm', min: 0.005, max: 200, isNeeded: true },
-        { name: 'readings', label: 'Or readings with calipers, in mm', kind: 'text', help: 'Several, with spaces between them: 2.95 3.05 3.1. Their mean is the thickness.' },
-        { name: 'smallestDetailMm', label: 'Holds details down to', kind: 'number', unit: 'mm', min: 0.05, max: 100, isNeeded: true },
+        {
+          name: 'readings',
+          label: 'Or readings with calipers, in mm',
+          kind: 'text',
+          help: 'Several, with spaces between them: 2.95 3.05 3.1. Their mean is the thickness.',
+        },
+        {
+          name: 'smallestDetailMm',
+          label: 'Holds details down to',
+          kind: 'number',
+          unit: 'mm',
+          min: 0.05,
+          max: 100,
+          isNeeded: true,
+        },
         { name: 'finish', label: 'Finish', kind: 'text' },
         ...detailFormFields(familyOf(family).fields),
       ],
@@ -30,7 +50,14 @@ function sectionsFor(family: FamilyName): FormSection[] {
     {
       title: 'How it is worked',
       fields: [
-        { name: 'defaultProcess', label: 'Usually', kind: 'choice', choices: PROCESS_NAMES, choiceLabels: Object.fromEntries(PROCESSES.map((row) => [row.name, row.label])), isNeeded: true },
+        {
+          name: 'defaultProcess',
+          label: 'Usually',
+          kind: 'choice',
+          choices: PROCESS_NAMES,
+          choiceLabels: Object.fromEntries(PROCESSES.map((row) => [row.name, row.label])),
+          isNeeded: true,
+        },
         { name: 'mirrored', label: 'Worked from its back, so reversed', kind: 'yes-no' },
         { name: 'facing', label: 'How it lies', kind: 'text', help: 'Which side up.' },
         { name: 'heatLimitC', label: 'Bears heat up to', kind: 'number', unit: '°C', min: 30, max: 1000 },
@@ -41,28 +68,62 @@ function sectionsFor(family: FamilyName): FormSection[] {
       fields: [
         { name: 'supplierCard', label: 'What the card says, word for word', kind: 'text', isLong: true },
         { name: 'price', label: 'Price', kind: 'number', min: 0, max: 1_000_000 },
-        { name: 'pricePer', label: 'Price is for', kind: 'choice', choices: ['m2', 'piece'], choiceLabels: { m2: 'a square metre', piece: 'a piece' }, isNeeded: true },
+        {
+          name: 'pricePer',
+          label: 'Price is for',
+          kind: 'choice',
+          choices: ['m2', 'piece'],
+          choiceLabels: { m2: 'a square metre', piece: 'a piece' },
+          isNeeded: true,
+        },
         { name: 'notes', label: 'Notes', kind: 'text', isLong: true },
       ],
     },
   ];
 }
 
-const numbersIn = (text: string): number[] => text.split(/[\s;]+/).filter(Boolean).flatMap((word) => parseTypedNumber(word) ?? []);
+const numbersIn = (text: string): number[] =>
+  text
+    .split(/[\s;]+/)
+    .filter(Boolean)
+    .flatMap((word) => parseTypedNumber(word) ?? []);
 
 function toFields(family: FamilyName, values: FormValues, typed: Record<string, TypedQuantity>): MaterialFields {
   const text = (name: string) => String(values[name] ?? '');
   const number = (name: string) => (typeof values[name] === 'number' ? (values[name] as number) : null);
   return {
-    name: text('name'), family, finish: text('finish'), colour: text('colour').toLowerCase(), thicknessMm: number('thicknessMm') ?? 0, readingsMm: numbersIn(text('readings')),
-    smallestDetailMm: number('smallestDetailMm') ?? 0, mirrored: values.mirrored === true, facing: text('facing'), heatLimitC: number('heatLimitC'), supplierCard: text('supplierCard') || null,
-    priceCents: number('price') === null ? null : Math.round(number('price')! * 100), pricePer: text('pricePer') === 'piece' ? 'piece' : 'm2', notes: text('notes'),
-    details: detailsFrom(familyOf(family).fields, values), defaultProcess: text('defaultProcess') as ProcessName, typed,
+    name: text('name'),
+    family,
+    finish: text('finish'),
+    colour: text('colour').toLowerCase(),
+    thicknessMm: number('thicknessMm') ?? 0,
+    readingsMm: numbersIn(text('readings')),
+    smallestDetailMm: number('smallestDetailMm') ?? 0,
+    mirrored: values.mirrored === true,
+    facing: text('facing'),
+    heatLimitC: number('heatLimitC'),
+    supplierCard: text('supplierCard') || null,
+    priceCents: number('price') === null ? null : Math.round(number('price')! * 100),
+    pricePer: text('pricePer') === 'piece' ? 'piece' : 'm2',
+    notes: text('notes'),
+    details: detailsFrom(familyOf(family).fields, values),
+    defaultProcess: text('defaultProcess') as ProcessName,
+    typed,
   };
 }
 
-const flat = (m: MaterialFields): FormValues => ({ ...m, details: null, typed: null, readingsMm: null, readings: m.readingsMm.join(' '), price: m.priceCents === null ? null : m.priceCents / 100, ...detailValues(m.details) }) as FormValues;
-const sayMaterial = (m: MaterialView): string => `name ${m.name}, thickness ${m.thicknessMm} mm, holds ${m.smallestDetailMm} mm, ${m.finish}`;
+const flat = (m: MaterialFields): FormValues =>
+  ({
+    ...m,
+    details: null,
+    typed: null,
+    readingsMm: null,
+    readings: m.readingsMm.join(' '),
+    price: m.priceCents === null ? null : m.priceCents / 100,
+    ...detailValues(m.details),
+  }) as FormValues;
+const sayMaterial = (m: MaterialView): string =>
+  `name ${m.name}, thickness ${m.thicknessMm} mm, holds ${m.smallestDetailMm} mm, ${m.finish}`;
 
 /** A new material; its family says what else is asked, and how it is usually worked. */
 export function NewMaterialPage() {
@@ -75,12 +136,29 @@ export function NewMaterialPage() {
       <RecordForm
         sections={sectionsFor(family)}
         draftName="material new"
-        values={{ name: '', family, colour: '#9a9a9a', thicknessMm: null, readings: '', smallestDetailMm: 1, finish: '', defaultProcess: process, mirrored: isMirrored, facing: '', pricePer: 'm2' }}
+        values={{
+          name: '',
+          family,
+          colour: '#9a9a9a',
+          thicknessMm: null,
+          readings: '',
+          smallestDetailMm: 1,
+          finish: '',
+          defaultProcess: process,
+          mirrored: isMirrored,
+          facing: '',
+          pricePer: 'm2',
+        }}
         submit="Put it on the shelf"
         isSubmitting={create.isPending}
         error={create.error}
         onChoose={(name, value) => name === 'family' && setFamily(value as FamilyName)}
-        onSubmit={(values, typed) => create.mutate({ ...toFields(family, values, typed), id: uuid() }, { onSuccess: (material) => router.replace({ pathname: '/stock/[id]', params: { id: material.id } }) })}
+        onSubmit={(values, typed) =>
+          create.mutate(
+            { ...toFields(family, values, typed), id: uuid() },
+            { onSuccess: (material) => router.replace({ pathname: '/stock/[id]', params: { id: material.id } }) },
+          )
+        }
       />
     </Page>
   );
@@ -95,7 +173,10 @@ export function EditMaterialPage({ id }: { id: string }) {
   const back = () => router.replace({ pathname: '/stock/[id]', params: { id } });
   const shown = family ?? (material?.family as FamilyName | undefined);
   return (
-    <Page title={material?.name ?? 'Material'} back={{ label: 'Material', href: { pathname: '/stock/[id]', params: { id } } }}>
+    <Page
+      title={material?.name ?? 'Material'}
+      back={{ label: 'Material', href: { pathname: '/stock/[id]', params: { id } } }}
+    >
       {material && shown ? (
         <RecordForm
           sections={sectionsFor(shown)}
@@ -106,8 +187,16 @@ export function EditMaterialPage({ id }: { id: string }) {
           isSubmitting={change.isPending}
           error={change.error}
           onChoose={(name, value) => name === 'family' && setFamily(value as FamilyName)}
-          stale={{ what: 'this material', sayTheirs: sayMaterial, onKeepTheirs: back, onWriteMine: (current: MaterialView, values, typed) => change.mutate({ ...toFields(shown, values, typed), version: current.version }, { onSuccess: back }) }}
-          onSubmit={(values, typed) => change.mutate({ ...toFields(shown, values, typed), version: material.version }, { onSuccess: back })}
+          stale={{
+            what: 'this material',
+            sayTheirs: sayMaterial,
+            onKeepTheirs: back,
+            onWriteMine: (current: MaterialView, values, typed) =>
+              change.mutate({ ...toFields(shown, values, typed), version: current.version }, { onSuccess: back }),
+          }}
+          onSubmit={(values, typed) =>
+            change.mutate({ ...toFields(shown, values, typed), version: material.version }, { onSuccess: back })
+          }
         />
       ) : (
         <Waiting />

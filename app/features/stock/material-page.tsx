@@ -35,7 +35,13 @@ export function MaterialPage({ id }: { id: string }) {
   if (material) return <Material material={material} />;
   return (
     <Page title="Material" back={BACK}>
-      {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : materials.isPending ? <Waiting /> : <Nothing title="This material is not on the shelf" />}
+      {materials.isError ? (
+        <Trouble error={materials.error} retry={() => void materials.refetch()} />
+      ) : materials.isPending ? (
+        <Waiting />
+      ) : (
+        <Nothing title="This material is not on the shelf" />
+      )}
     </Page>
   );
 }
@@ -64,7 +70,12 @@ function Material({ material }: { material: MaterialView }) {
       }
       foot={
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Change" type="outline" containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/stock/[id]/edit', params: { id } })} />
+          <Button
+            title="Change"
+            type="outline"
+            containerStyle={{ flex: 1 }}
+            onPress={() => router.push({ pathname: '/stock/[id]/edit', params: { id } })}
+          />
           <Button title="New recipe" containerStyle={{ flex: 1 }} onPress={addRecipe} />
         </View>
       }
@@ -84,9 +95,21 @@ function Material({ material }: { material: MaterialView }) {
         <TextKey title="Add a piece" icon="plus" onPress={() => setPiece('new')} />
       </View>
       {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
-      {material.pieces.map((p) => <TurnKeys key={p.id} record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />)}
       {material.pieces.map((p) => (
-        <Pressable key={p.id} role="button" onPress={() => setPiece(p)} style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, opacity: p.isArchived || p.count === 0 ? 0.55 : 1 }}>
+        <TurnKeys key={p.id} record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />
+      ))}
+      {material.pieces.map((p) => (
+        <Pressable
+          key={p.id}
+          role="button"
+          onPress={() => setPiece(p)}
+          style={{
+            flexDirection: 'row',
+            alignItems: 'center',
+            gap: SPACE.base,
+            opacity: p.isArchived || p.count === 0 ? 0.55 : 1,
+          }}
+        >
           <PieceShape piece={p} colour={material.colour} />
           <View style={{ flex: 1 }}>
             <Strong>{pieceSaid(p, units.show)}</Strong>
@@ -98,19 +121,42 @@ function Material({ material }: { material: MaterialView }) {
       <Heading>What the book knows of it</Heading>
       {found?.length === 0 ? <Aside>Nothing yet. A new recipe starts from the nearest ones.</Aside> : null}
       <View style={{ gap: SPACE.small }}>
-        {found?.map((recipe) => <RecipeRow key={recipe.id} recipe={recipe} />)}
+        {found?.map((recipe) => (
+          <RecipeRow key={recipe.id} recipe={recipe} />
+        ))}
       </View>
-      <TextKey title="Drawer label to print (PDF)" icon="printer-outline" onPress={() => void saveFile(paths.labels([id])).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
-      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
-      <ArchiveKey path={paths.materialArchive(id)} version={material.version} isArchived={material.isArchived} what="the material" />
-      {piece ? <PieceForm materialId={id} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} /> : null}
+      <TextKey
+        title="Drawer label to print (PDF)"
+        icon="printer-outline"
+        onPress={() =>
+          void saveFile(paths.labels([id])).then(
+            () => setTrouble(null),
+            (error: Error) => setTrouble(error.message),
+          )
+        }
+      />
+      {trouble ? (
+        <Body role="alert" style={{ color: rust }}>
+          {trouble}
+        </Body>
+      ) : null}
+      <ArchiveKey
+        path={paths.materialArchive(id)}
+        version={material.version}
+        isArchived={material.isArchived}
+        what="the material"
+      />
+      {piece ? (
+        <PieceForm materialId={id} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} />
+      ) : null}
     </Page>
   );
 }
 
 function factsOf(m: MaterialView, show: (value: number, unit: string) => string): [string, string][] {
   const typed = m.typed.thicknessMm;
-  const spread = m.spreadMm === null ? '' : ` ± ${formatNumber(m.spreadMm, 3)} mm, from ${m.readingsMm.length} readings`;
+  const spread =
+    m.spreadMm === null ? '' : ` ± ${formatNumber(m.spreadMm, 3)} mm, from ${m.readingsMm.length} readings`;
   const facts: [string, string | null][] = [
     ['Thickness', `${typed ? `${typed.text} ${typed.unit}` : show(m.thicknessMm, 'mm')}${spread}`],
     ['Holds details down to', show(m.smallestDetailMm, 'mm')],
@@ -118,7 +164,12 @@ function factsOf(m: MaterialView, show: (value: number, unit: string) => string)
     ['Finish', m.finish],
     ['Worked', m.mirrored ? 'reversed, from the back' : 'from its face'],
     ['Bears heat up to', m.heatLimitC === null ? null : show(m.heatLimitC, '°C')],
-    ['Price', m.priceCents === null ? null : `${(m.priceCents / 100).toFixed(2)} a ${m.pricePer === 'm2' ? 'square metre' : 'piece'}`],
+    [
+      'Price',
+      m.priceCents === null
+        ? null
+        : `${(m.priceCents / 100).toFixed(2)} a ${m.pricePer === 'm2' ? 'square metre' : 'piece'}`,
+    ],
     ...detailFacts(familyOf(m.family).fields, m.details, show),
   ];
   return facts.filter((fact): fact is [string, string] => Boolean(fact[1]));
@@ -135,9 +186,25 @@ function Photo({ material }: { material: MaterialView }) {
   };
   return (
     <View style={{ gap: SPACE.small }}>
-      {material.photoId ? <Image source={{ uri: paths.photo(material.photoId) }} accessibilityLabel={`Photo of ${material.name}`} resizeMode="cover" style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }} /> : null}
-      <TextKey title={material.photoId ? 'Another photo' : 'Add a photo of its pattern'} icon="camera-outline" isDisabled={photograph.isPending} onPress={() => void choose()} />
-      {photograph.isError ? <Body role="alert" style={{ color: rust }}>{photograph.error.message}</Body> : null}
+      {material.photoId ? (
+        <Image
+          source={{ uri: paths.photo(material.photoId) }}
+          accessibilityLabel={`Photo of ${material.name}`}
+          resizeMode="cover"
+          style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }}
+        />
+      ) : null}
+      <TextKey
+        title={material.photoId ? 'Another photo' : 'Add a photo of its pattern'}
+        icon="camera-outline"
+        isDisabled={photograph.isPending}
+        onPress={() => void choose()}
+      />
+      {photograph.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {photograph.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }
@@ -153,9 +220,25 @@ function PieceShape({ piece, colour }: { piece: StockPieceView; colour: string }
   return (
     <Svg width={box + 2} height={box + 2} aria-hidden>
       {piece.outline ? (
-        <Polygon points={piece.outline.map(({ x, y }) => `${left + (x / longest) * box},${top + (y / longest) * box}`).join(' ')} fill={colour} stroke={slate} strokeWidth={1} />
+        <Polygon
+          points={piece.outline
+            .map(({ x, y }) => `${left + (x / longest) * box},${top + (y / longest) * box}`)
+            .join(' ')}
+          fill={colour}
+          stroke={slate}
+          strokeWidth={1}
+        />
       ) : (
-        <Rect x={left} y={top} width={width} height={height} fill={colour} stroke={slate} strokeWidth={1} rx={piece.kind === 'roll' ? 6 : 0} />
+        <Rect
+          x={left}
+          y={top}
+          width={width}
+          height={height}
+          fill={colour}
+          stroke={slate}
+          strokeWidth={1}
+          rx={piece.kind === 'roll' ? 6 : 0}
+        />
       )}
     </Svg>
   );

@@ -6,7 +6,10 @@ import { MaterialPage } from './material-page';
 import { PieceForm } from './piece-form';
 import { StockList } from './stock-list';
 
-jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false }), useGlobalSearchParams: () => ({}) }));
+jest.mock('expo-router', () => ({
+  useRouter: () => ({ push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false }),
+  useGlobalSearchParams: () => ({}),
+}));
 jest.mock('expo-document-picker', () => ({ getDocumentAsync: jest.fn() }));
 const answers = { '/api/recipes': pageOf(summary), ...shopAnswers };
 
@@ -51,11 +54,23 @@ describe('a material', () => {
     fireEvent.changeText(screen.getByLabelText('Price'), '12,50');
     fireEvent.press(screen.getByText('Put it on the shelf'));
     await waitFor(() => expect(sent.some((request) => request.method === 'POST')).toBe(true));
-    expect(sent.find((request) => request.method === 'POST')!.body).toMatchObject({ name: 'Belt leather', family: 'leather', thicknessMm: 3, readingsMm: [3, 3.2], priceCents: 1250, details: { tanning: 'chrome' }, supplierCard: null, heatLimitC: null });
+    expect(sent.find((request) => request.method === 'POST')!.body).toMatchObject({
+      name: 'Belt leather',
+      family: 'leather',
+      thicknessMm: 3,
+      readingsMm: [3, 3.2],
+      priceCents: 1250,
+      details: { tanning: 'chrome' },
+      supplierCard: null,
+      heatLimitC: null,
+    });
   });
 
   it('keeps what was not touched when it is changed', async () => {
-    const { sent } = renderWithBook(<EditMaterialPage id="navy" />, { '/api/materials/navy': { body: navy }, ...shopAnswers });
+    const { sent } = renderWithBook(<EditMaterialPage id="navy" />, {
+      '/api/materials/navy': { body: navy },
+      ...shopAnswers,
+    });
     fireEvent.changeText(await screen.findByLabelText('Finish'), 'matt');
     fireEvent.press(screen.getByText('Write it down'));
     await waitFor(() => expect(sent.some((request) => request.method === 'PUT')).toBe(true));
@@ -66,7 +81,9 @@ describe('a material', () => {
 
 describe('a piece', () => {
   it('of a roll is its length, of sheets their number', async () => {
-    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, { '/api/materials/navy/pieces': { status: 201, body: navy } });
+    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, {
+      '/api/materials/navy/pieces': { status: 201, body: navy },
+    });
     expect(screen.getByLabelText('How many')).toBeTruthy();
     fireEvent.press(screen.getByLabelText('roll'));
     expect(screen.queryByLabelText('How many')).toBeNull();
@@ -74,16 +91,38 @@ describe('a piece', () => {
     fireEvent.changeText(screen.getByLabelText('Width'), '12 in');
     fireEvent.changeText(screen.getByLabelText('Length left on the roll'), '5000');
     fireEvent.press(screen.getByText('Put it into stock'));
-    await waitFor(() => expect(sent[0]?.body).toMatchObject({ kind: 'roll', name: 'second roll', widthMm: 304.8, lengthMm: 5000, count: 1, outline: null }));
+    await waitFor(() =>
+      expect(sent[0]?.body).toMatchObject({
+        kind: 'roll',
+        name: 'second roll',
+        widthMm: 304.8,
+        lengthMm: 5000,
+        count: 1,
+        outline: null,
+      }),
+    );
   });
 
   it('of an offcut may have its true outline, which sets its size', async () => {
-    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, { '/api/materials/navy/pieces': { status: 201, body: navy } });
+    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, {
+      '/api/materials/navy/pieces': { status: 201, body: navy },
+    });
     fireEvent.press(screen.getByLabelText('offcut'));
     fireEvent.changeText(screen.getByLabelText('Outline'), '0 0, 100 0, 60 80');
     expect(screen.queryByLabelText('Width')).toBeNull();
     fireEvent.changeText(screen.getByLabelText('Name'), 'corner');
     fireEvent.press(screen.getByText('Put it into stock'));
-    await waitFor(() => expect(sent[0]?.body).toMatchObject({ kind: 'offcut', widthMm: 100, lengthMm: 80, outline: [{ x: 0, y: 0 }, { x: 100, y: 0 }, { x: 60, y: 80 }] }));
+    await waitFor(() =>
+      expect(sent[0]?.body).toMatchObject({
+        kind: 'offcut',
+        widthMm: 100,
+        lengthMm: 80,
+        outline: [
+          { x: 0, y: 0 },
+          { x: 100, y: 0 },
+          { x: 60, y: 80 },
+        ],
+      }),
+    );
   });
 });

@@ -24,14 +24,26 @@ interface PieceFormProps {
 const LABELS: Record<StockKind, string> = { sheet: 'sheets', roll: 'roll', blank: 'blanks', offcut: 'offcut' };
 
 function fieldsFor(kind: StockKind, hasOutline: boolean): FormField[] {
-  const length = (name: string, label: string): FormField => ({ name, label, kind: 'number', unit: 'mm', min: name === 'lengthMm' ? 0 : 1, max: 1_000_000, isNeeded: true });
-  const size = hasOutline ? [] : [length('widthMm', 'Width'), length('lengthMm', kind === 'roll' ? 'Length left on the roll' : 'Length')];
+  const length = (name: string, label: string): FormField => ({
+    name,
+    label,
+    kind: 'number',
+    unit: 'mm',
+    min: name === 'lengthMm' ? 0 : 1,
+    max: 1_000_000,
+    isNeeded: true,
+  });
+  const size = hasOutline
+    ? []
+    : [length('widthMm', 'Width'), length('lengthMm', kind === 'roll' ? 'Length left on the roll' : 'Length')];
   const fields: FormField[] = [
     { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
     { name: 'kind', label: 'What it is', kind: 'choice', choices: STOCK_KINDS, choiceLabels: LABELS, isNeeded: true },
     ...size,
   ];
-  return kind === 'roll' || kind === 'offcut' ? fields : [...fields, { name: 'count', label: 'How many', kind: 'number', min: 0, max: 1_000_000, isNeeded: true }];
+  return kind === 'roll' || kind === 'offcut'
+    ? fields
+    : [...fields, { name: 'count', label: 'How many', kind: 'number', min: 0, max: 1_000_000, isNeeded: true }];
 }
 
 /** A piece in stock: its size, its number, and for offcuts their true outline. */
@@ -40,7 +52,10 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   const add = useAddPiece(materialId);
   const change = useChangePiece(materialId, piece?.id ?? '');
   const [kind, setKind] = useState<StockKind>(piece?.kind ?? 'sheet');
-  const draft = useDraft(`outline of piece ${piece?.id ?? `new ${materialId}`}`, piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '');
+  const draft = useDraft(
+    `outline of piece ${piece?.id ?? `new ${materialId}`}`,
+    piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '',
+  );
   const corners = draft.value;
   const done = () => {
     draft.done();
@@ -52,7 +67,9 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
     const xs = outline === 'wrong' ? [] : (outline?.map((point) => point.x) ?? []);
     const ys = outline === 'wrong' ? [] : (outline?.map((point) => point.y) ?? []);
     return {
-      name: String(values.name ?? ''), kind, outline: outline === 'wrong' ? null : outline,
+      name: String(values.name ?? ''),
+      kind,
+      outline: outline === 'wrong' ? null : outline,
       widthMm: xs.length ? Math.max(...xs) - Math.min(...xs) : Number(values.widthMm ?? 0),
       lengthMm: ys.length ? Math.max(...ys) - Math.min(...ys) : Number(values.lengthMm ?? 0),
       count: kind === 'roll' || kind === 'offcut' ? 1 : Number(values.count ?? 0),
@@ -67,22 +84,52 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
     <Decision title={piece ? 'Change the piece' : 'Into stock'} isOpen onClose={onClose}>
       {mayHaveOutline ? (
         <View>
-          <Input label="Outline, where it is no rectangle" aria-label="Outline" placeholder="0 0, 230 0, 230 70, 140 160, 0 160" value={corners} onChangeText={(next) => draft.set(next)} renderErrorMessage={false} />
-          <Aside style={outline === 'wrong' ? { color: rust } : undefined}>{outline === 'wrong' ? 'Corners are written as x y in mm, with commas between them; three or more.' : 'Its corners in mm, as x y, going round.'}</Aside>
+          <Input
+            label="Outline, where it is no rectangle"
+            aria-label="Outline"
+            placeholder="0 0, 230 0, 230 70, 140 160, 0 160"
+            value={corners}
+            onChangeText={(next) => draft.set(next)}
+            renderErrorMessage={false}
+          />
+          <Aside style={outline === 'wrong' ? { color: rust } : undefined}>
+            {outline === 'wrong'
+              ? 'Corners are written as x y in mm, with commas between them; three or more.'
+              : 'Its corners in mm, as x y, going round.'}
+          </Aside>
         </View>
       ) : null}
       <RecordForm
         sections={[{ title: '', fields: fieldsFor(kind, outline !== null && outline !== 'wrong') }]}
         draftName={`piece ${piece?.id ?? `new ${materialId}`}`}
-        values={{ name: piece?.name ?? '', kind, widthMm: piece?.widthMm ?? null, lengthMm: piece?.lengthMm ?? null, count: piece?.count ?? 1 }}
+        values={{
+          name: piece?.name ?? '',
+          kind,
+          widthMm: piece?.widthMm ?? null,
+          lengthMm: piece?.lengthMm ?? null,
+          count: piece?.count ?? 1,
+        }}
         submit={piece ? 'Write it down' : 'Put it into stock'}
         isSubmitting={add.isPending || change.isPending}
         error={add.error ?? change.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as StockKind)}
-        stale={{ what: 'this piece', sayTheirs: (current: StockPieceView) => `name ${current.name}, ${formatNumber(current.widthMm, 1)} × ${formatNumber(current.lengthMm, 1)} mm, ${current.count} of it`, onKeepTheirs: onClose, onWriteMine: (current: StockPieceView, values) => write(values, current.version) }}
+        stale={{
+          what: 'this piece',
+          sayTheirs: (current: StockPieceView) =>
+            `name ${current.name}, ${formatNumber(current.widthMm, 1)} × ${formatNumber(current.lengthMm, 1)} mm, ${current.count} of it`,
+          onKeepTheirs: onClose,
+          onWriteMine: (current: StockPieceView, values) => write(values, current.version),
+        }}
         onSubmit={(values) => write(values)}
       />
-      {piece ? <ArchiveKey path={paths.pieceArchive(piece.id)} version={piece.version} isArchived={piece.isArchived} what="the piece" /> : null}
+      {piece ? (
+        <ArchiveKey
+          path={paths.pieceArchive(piece.id)}
+          version={piece.version}
+          isArchived={piece.isArchived}
+          what="the piece"
+        />
+      ) : null}
     </Decision>
   );
 }
@@ -91,6 +138,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
 export function readOutline(text: string): { x: number; y: number }[] | null | 'wrong' {
   if (!text.trim()) return null;
   const points = text.split(/[,;\n]+/).map((pair) => pair.trim().split(/\s+/).map(parseTypedNumber));
-  if (points.length < 3 || points.some((pair) => pair.length !== 2 || pair.some((value) => value === null))) return 'wrong';
+  if (points.length < 3 || points.some((pair) => pair.length !== 2 || pair.some((value) => value === null)))
+    return 'wrong';
   return points.map(([x, y]) => ({ x: x!, y: y! }));
 }

@@ -25,17 +25,25 @@ export function StockList() {
     <Page title="Stock" foot={<Button title="Add a material" onPress={() => router.push('/stock/new')} />}>
       {materials.isPending ? <Waiting lines={6} /> : null}
       {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : null}
-      {materials.data?.length === 0 ? <Nothing title="The shelf is empty">Add the first material, with its thickness from the calipers.</Nothing> : null}
+      {materials.data?.length === 0 ? (
+        <Nothing title="The shelf is empty">Add the first material, with its thickness from the calipers.</Nothing>
+      ) : null}
       {families.map((family) => (
         <View key={family} style={{ gap: SPACE.small }}>
           <Heading>{familyOf(family).label}</Heading>
-          {kept.filter((m) => m.family === family).map((material) => <MaterialRow key={material.id} material={material} isShared={isNameShared(material, kept)} />)}
+          {kept
+            .filter((m) => m.family === family)
+            .map((material) => (
+              <MaterialRow key={material.id} material={material} isShared={isNameShared(material, kept)} />
+            ))}
         </View>
       ))}
       {away.length ? (
         <View style={{ gap: SPACE.small }}>
           <Heading>Put away</Heading>
-          {away.map((material) => <MaterialRow key={material.id} material={material} isShared={false} />)}
+          {away.map((material) => (
+            <MaterialRow key={material.id} material={material} isShared={false} />
+          ))}
         </View>
       ) : null}
     </Page>
@@ -47,7 +55,13 @@ function MaterialRow({ material, isShared }: { material: MaterialView; isShared:
   const { id } = useGlobalSearchParams<{ id?: string }>();
   const there = material.pieces.filter((piece) => !piece.isArchived && piece.count > 0);
   return (
-    <LinkRow isOpen={id === material.id} isFaint={material.isArchived} mark={<Swatch colour={material.colour} size={40} />} end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>} href={{ pathname: '/stock/[id]', params: { id: material.id } }}>
+    <LinkRow
+      isOpen={id === material.id}
+      isFaint={material.isArchived}
+      mark={<Swatch colour={material.colour} size={40} />}
+      end={<Figure>{units.show(material.thicknessMm, 'mm')}</Figure>}
+      href={{ pathname: '/stock/[id]', params: { id: material.id } }}
+    >
       <Strong>
         {material.name}
         {isShared ? ' (one of two so called)' : ''}

@@ -32,9 +32,15 @@ function Charts({ recipe, machine }: { recipe: RecipeDetail; machine: MachineVie
   const [main] = dials;
   const tool = useTools().data?.find(({ id }) => id === recipe.tool.id);
   return (
-    <Page title="What the trials show" aside={`${recipe.material.name}, ${recipe.machine.name}`} back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}>
+    <Page
+      title="What the trials show"
+      aside={`${recipe.material.name}, ${recipe.machine.name}`}
+      back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
+    >
       {recipe.evidence.length === 0 || !main ? (
-        <Nothing title="Nothing to draw yet">Tune the recipe, or write down a trial: charts are drawn from what came out.</Nothing>
+        <Nothing title="Nothing to draw yet">
+          Tune the recipe, or write down a trial: charts are drawn from what came out.
+        </Nothing>
       ) : (
         <>
           <View style={{ gap: SPACE.small }}>
@@ -58,7 +64,10 @@ function Charts({ recipe, machine }: { recipe: RecipeDetail; machine: MachineVie
 }
 
 function GoodWindow({ recipe, dials }: { recipe: RecipeDetail; dials: ReturnType<typeof tunedDials> }) {
-  const [pair, setPair] = useState<{ x: QuantityName; y: QuantityName | null }>({ x: dials[0].name, y: dials[1]?.name ?? null });
+  const [pair, setPair] = useState<{ x: QuantityName; y: QuantityName | null }>({
+    x: dials[0].name,
+    y: dials[1]?.name ?? null,
+  });
   const window = useGoodWindow(recipe.id, pair.x, pair.y);
   const options = dials.map(({ name, label }) => ({ value: name, label }));
   return (
@@ -66,13 +75,27 @@ function GoodWindow({ recipe, dials }: { recipe: RecipeDetail; dials: ReturnType
       {dials.length > 2 ? (
         <View style={{ gap: SPACE.small }}>
           <Aside>Across</Aside>
-          <Chips label="Across" options={options} chosen={pair.x} onChoose={(x) => setPair({ x, y: x === pair.y ? pair.x : pair.y })} />
+          <Chips
+            label="Across"
+            options={options}
+            chosen={pair.x}
+            onChoose={(x) => setPair({ x, y: x === pair.y ? pair.x : pair.y })}
+          />
           <Aside>Up</Aside>
-          <Chips label="Up" options={options} chosen={pair.y} onChoose={(y) => setPair({ x: y === pair.x ? (pair.y ?? pair.x) : pair.x, y })} />
+          <Chips
+            label="Up"
+            options={options}
+            chosen={pair.y}
+            onChoose={(y) => setPair({ x: y === pair.x ? (pair.y ?? pair.x) : pair.x, y })}
+          />
         </View>
       ) : null}
       {window.isError ? <Trouble error={window.error} retry={() => void window.refetch()} /> : null}
-      {window.data ? <WindowMap recipe={recipe} window={window.data} dials={dials} /> : window.isPending ? <Waiting lines={3} /> : null}
+      {window.data ? (
+        <WindowMap recipe={recipe} window={window.data} dials={dials} />
+      ) : window.isPending ? (
+        <Waiting lines={3} />
+      ) : null}
     </>
   );
 }

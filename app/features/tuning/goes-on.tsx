@@ -5,7 +5,8 @@ import { Heading } from '../../ui/type';
 import { triedIn } from './tried';
 
 /** The tuning whose trials a new one can count in: the last one, where it ended without a result. Tunings come newest first. */
-export const lastToGoOnFrom = (tunings: readonly TuningView[]): TuningView | undefined => (tunings[0]?.state === 'ended' && triedIn(tunings[0]).length > 0 ? tunings[0] : undefined);
+export const lastToGoOnFrom = (tunings: readonly TuningView[]): TuningView | undefined =>
+  tunings[0]?.state === 'ended' && triedIn(tunings[0]).length > 0 ? tunings[0] : undefined;
 
 interface GoesOnProps {
   last: TuningView;
@@ -19,8 +20,18 @@ export function GoesOn({ last, isOn, onChoose }: GoesOnProps) {
   return (
     <View role="radiogroup" aria-label="Trials from before">
       <Heading>The last tuning ended without a result</Heading>
-      <Option label={`Go on from its ${trials === 1 ? 'trial' : `${trials} trials`}`} detail={`on ${last.scrap.name}; what they taught counts in`} isChosen={isOn} onPress={() => onChoose(true)} />
-      <Option label="Begin anew" detail="something has changed since: the material, the tool, the machine" isChosen={!isOn} onPress={() => onChoose(false)} />
+      <Option
+        label={`Go on from its ${trials === 1 ? 'trial' : `${trials} trials`}`}
+        detail={`on ${last.scrap.name}; what they taught counts in`}
+        isChosen={isOn}
+        onPress={() => onChoose(true)}
+      />
+      <Option
+        label="Begin anew"
+        detail="something has changed since: the material, the tool, the machine"
+        isChosen={!isOn}
+        onPress={() => onChoose(false)}
+      />
     </View>
   );
 }

@@ -17,7 +17,13 @@ interface Shown {
 }
 
 /** Measures a ladder in a photo: its four corners are tapped, which brings it to true size, and each patch is read. */
-export function LadderPhoto({ shares, onMeasured }: { shares: readonly [number, number][]; onMeasured: (darknesses: number[]) => void }) {
+export function LadderPhoto({
+  shares,
+  onMeasured,
+}: {
+  shares: readonly [number, number][];
+  onMeasured: (darknesses: number[]) => void;
+}) {
   const { ember, card, rust } = useTokens();
   const [shown, setShown] = useState<Shown | null>(null);
   const [corners, setCorners] = useState<Point[]>([]);
@@ -42,7 +48,10 @@ export function LadderPhoto({ shares, onMeasured }: { shares: readonly [number, 
     if (tapped.length < CORNERS.length) return;
     try {
       const measured = measurePatches(shown.picture, tapped, shares);
-      if (measured.some(Number.isNaN)) throw new Error('The bare material above the ladder has to be in the photo too. Take it from a little further away.');
+      if (measured.some(Number.isNaN))
+        throw new Error(
+          'The bare material above the ladder has to be in the photo too. Take it from a little further away.',
+        );
       onMeasured(measured);
       setTrouble(null);
     } catch (error) {
@@ -51,20 +60,55 @@ export function LadderPhoto({ shares, onMeasured }: { shares: readonly [number, 
   };
   return (
     <View style={{ gap: SPACE.small }}>
-      <TextKey title={shown ? 'Measure in another photo' : 'Measure in a photo'} icon="camera-outline" onPress={() => void pick()} />
+      <TextKey
+        title={shown ? 'Measure in another photo' : 'Measure in a photo'}
+        icon="camera-outline"
+        onPress={() => void pick()}
+      />
       {shown ? (
         <>
-          <Strong>{corners.length < CORNERS.length ? `Tap the ${CORNERS[corners.length]} corner of the ladder` : 'Measured: look at the numbers below'}</Strong>
-          <Pressable aria-label="Photo of the ladder" onPress={tap} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ width: '100%', aspectRatio: shown.picture.width / shown.picture.height }}>
-            <Image source={{ uri: shown.uri }} accessibilityLabel="Photo of the ladder" style={{ width: '100%', height: '100%' }} />
+          <Strong>
+            {corners.length < CORNERS.length
+              ? `Tap the ${CORNERS[corners.length]} corner of the ladder`
+              : 'Measured: look at the numbers below'}
+          </Strong>
+          <Pressable
+            aria-label="Photo of the ladder"
+            onPress={tap}
+            onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+            style={{ width: '100%', aspectRatio: shown.picture.width / shown.picture.height }}
+          >
+            <Image
+              source={{ uri: shown.uri }}
+              accessibilityLabel="Photo of the ladder"
+              style={{ width: '100%', height: '100%' }}
+            />
             {corners.map((corner, i) => (
-              <View key={i} pointerEvents="none" style={{ position: 'absolute', left: corner.x / scale - MARK / 2, top: corner.y / scale - MARK / 2, width: MARK, height: MARK, borderRadius: MARK / 2, borderWidth: 3, borderColor: ember, backgroundColor: card }} />
+              <View
+                key={i}
+                pointerEvents="none"
+                style={{
+                  position: 'absolute',
+                  left: corner.x / scale - MARK / 2,
+                  top: corner.y / scale - MARK / 2,
+                  width: MARK,
+                  height: MARK,
+                  borderRadius: MARK / 2,
+                  borderWidth: 3,
+                  borderColor: ember,
+                  backgroundColor: card,
+                }}
+              />
             ))}
           </Pressable>
           {corners.length ? <TextKey title="Tap the corners anew" icon="undo" onPress={() => setCorners([])} /> : null}
         </>
       ) : null}
-      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
+      {trouble ? (
+        <Body role="alert" style={{ color: rust }}>
+          {trouble}
+        </Body>
+      ) : null}
     </View>
   );
 }

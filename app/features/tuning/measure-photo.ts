@@ -18,14 +18,29 @@ export interface Lightness {
  * @param corners of the ladder in the photo, in px: upper left, upper right, lower right, lower left
  * @param shares where the patches begin and end along the ladder, from 0 to 1
  */
-export function measurePatches(picture: Lightness, corners: readonly Point[], shares: readonly [number, number][]): number[] {
-  const place = homography([{ x: 0, y: 0 }, { x: 1, y: 0 }, { x: 1, y: 1 }, { x: 0, y: 1 }], corners);
+export function measurePatches(
+  picture: Lightness,
+  corners: readonly Point[],
+  shares: readonly [number, number][],
+): number[] {
+  const place = homography(
+    [
+      { x: 0, y: 0 },
+      { x: 1, y: 0 },
+      { x: 1, y: 1 },
+      { x: 0, y: 1 },
+    ],
+    corners,
+  );
   const mean = (x1: number, x2: number, y1: number, y2: number): number => {
     let sum = 0;
     let count = 0;
     for (let i = 0; i < SAMPLES; i++) {
       for (let j = 0; j < SAMPLES; j++) {
-        const { x, y } = place({ x: x1 + ((i + 0.5) / SAMPLES) * (x2 - x1), y: y1 + ((j + 0.5) / SAMPLES) * (y2 - y1) });
+        const { x, y } = place({
+          x: x1 + ((i + 0.5) / SAMPLES) * (x2 - x1),
+          y: y1 + ((j + 0.5) / SAMPLES) * (y2 - y1),
+        });
         if (x < 0 || y < 0 || x >= picture.width || y >= picture.height) continue;
         sum += picture.at(Math.floor(x), Math.floor(y));
         count += 1;
@@ -53,5 +68,13 @@ export async function readLightness(file: Blob): Promise<Lightness> {
   context.drawImage(bitmap, 0, 0);
   const { data, width, height } = context.getImageData(0, 0, bitmap.width, bitmap.height);
   // Rec. 709 luma.
-  return { width, height, at: (x, y) => (0.2126 * data[4 * (y * width + x)] + 0.7152 * data[4 * (y * width + x) + 1] + 0.0722 * data[4 * (y * width + x) + 2]) / 255 };
+  return {
+    width,
+    height,
+    at: (x, y) =>
+      (0.2126 * data[4 * (y * width + x)] +
+        0.7152 * data[4 * (y * width + x) + 1] +
+        0.0722 * data[4 * (y * width + x) + 2]) /
+      255,
+  };
 }

@@ -15,7 +15,15 @@ import { useCarryOut, useDropSheet } from './queries';
 import { TrialNumbers } from './trial-numbers';
 
 /** A sheet that waits to be carried out, or is under way: what to dial in, and its file. */
-export function RunSheet({ tuning, sheet, machine }: { tuning: TuningView; sheet: TrialSheetView; machine: MachineView }) {
+export function RunSheet({
+  tuning,
+  sheet,
+  machine,
+}: {
+  tuning: TuningView;
+  sheet: TrialSheetView;
+  machine: MachineView;
+}) {
   const { quench, ember, rule, rust } = useTokens();
   const router = useRouter();
   const drop = useDropSheet();
@@ -26,31 +34,78 @@ export function RunSheet({ tuning, sheet, machine }: { tuning: TuningView; sheet
   const share = sheet.estimateSeconds > 0 ? Math.min(1, done / sheet.estimateSeconds) : 0;
   return (
     <Leaf edge={isRepeat ? ember : quench} testID="run-sheet">
-      <Heading>{isRepeat ? 'Do not lift the sheet' : sheet.shapes.length === 1 ? `Trial ${sheet.shapes[0].number}` : `Trials ${sheet.shapes[0].number} to ${sheet.shapes.at(-1)!.number}`}</Heading>
+      <Heading>
+        {isRepeat
+          ? 'Do not lift the sheet'
+          : sheet.shapes.length === 1
+            ? `Trial ${sheet.shapes[0].number}`
+            : `Trials ${sheet.shapes[0].number} to ${sheet.shapes.at(-1)!.number}`}
+      </Heading>
       {sheet.shapes.map((shape) => (
         <View key={shape.id} style={{ gap: SPACE.hair }}>
           {sheet.shapes.length > 1 ? <Strong>{shape.number}</Strong> : null}
-          <TrialNumbers machine={machine} process={tuning.recipe.process} settings={shape.settings} before={tuning.recipe.settings} />
+          <TrialNumbers
+            machine={machine}
+            process={tuning.recipe.process}
+            settings={shape.settings}
+            before={tuning.recipe.settings}
+          />
         </View>
       ))}
       {isRunning ? (
         <>
-          <LinearProgress aria-label="Progress" value={share} variant="determinate" animation={false} color={quench} trackColor={rule} style={{ height: 12, borderRadius: 2 }} />
+          <LinearProgress
+            aria-label="Progress"
+            value={share}
+            variant="determinate"
+            animation={false}
+            color={quench}
+            trackColor={rule}
+            style={{ height: 12, borderRadius: 2 }}
+          />
           <Aside>
             {formatDuration(done)} of about {formatDuration(sheet.estimateSeconds)}
           </Aside>
         </>
       ) : (
         <>
-          <Aside>Takes about {formatDuration(sheet.estimateSeconds)} on {machine.name}.</Aside>
+          <Aside>
+            Takes about {formatDuration(sheet.estimateSeconds)} on {machine.name}.
+          </Aside>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-            {sheet.shapes.length === 1 ? <TextKey title="Dial card" icon="card-text-outline" onPress={() => router.push({ pathname: '/book/tuning/[id]/dial', params: { id: tuning.id } })} /> : null}
-            {sheet.format ? <TextKey title={sheet.format === 'hpgl' ? 'Machine file (HP-GL)' : 'Machine file (G-code)'} icon="download" onPress={() => void saveFile(paths.trialSheetFile(sheet.id)).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} /> : null}
-            <TextKey title="Take it off again" icon="undo" isDisabled={drop.isPending} onPress={() => drop.mutate(sheet.id)} />
+            {sheet.shapes.length === 1 ? (
+              <TextKey
+                title="Dial card"
+                icon="card-text-outline"
+                onPress={() => router.push({ pathname: '/book/tuning/[id]/dial', params: { id: tuning.id } })}
+              />
+            ) : null}
+            {sheet.format ? (
+              <TextKey
+                title={sheet.format === 'hpgl' ? 'Machine file (HP-GL)' : 'Machine file (G-code)'}
+                icon="download"
+                onPress={() =>
+                  void saveFile(paths.trialSheetFile(sheet.id)).then(
+                    () => setTrouble(null),
+                    (error: Error) => setTrouble(error.message),
+                  )
+                }
+              />
+            ) : null}
+            <TextKey
+              title="Take it off again"
+              icon="undo"
+              isDisabled={drop.isPending}
+              onPress={() => drop.mutate(sheet.id)}
+            />
           </View>
         </>
       )}
-      {trouble || drop.error ? <Body role="alert" style={{ color: rust }}>{trouble ?? drop.error?.message}</Body> : null}
+      {trouble || drop.error ? (
+        <Body role="alert" style={{ color: rust }}>
+          {trouble ?? drop.error?.message}
+        </Body>
+      ) : null}
     </Leaf>
   );
 }
@@ -63,10 +118,26 @@ export function RunSheetKeys({ sheet, machine }: { sheet: TrialSheetView; machin
   const verb = { tool: 'cut', beam: 'burnt', heat: 'pressed' }[machineKindOf(machine.kind).does];
   return (
     <View style={{ gap: SPACE.small }}>
-      {carryOut.isError ? <Body role="alert" style={{ color: rust }}>{carryOut.error.message}</Body> : null}
+      {carryOut.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {carryOut.error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button title={`I have ${verb} it`} type="outline" containerStyle={{ flex: 1 }} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'by-hand' })} />
-        <Button title="Run on the stand-in" containerStyle={{ flex: 1.6 }} loading={isRunning} disabled={isRunning} onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'stand-in' })} />
+        <Button
+          title={`I have ${verb} it`}
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          disabled={isRunning}
+          onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'by-hand' })}
+        />
+        <Button
+          title="Run on the stand-in"
+          containerStyle={{ flex: 1.6 }}
+          loading={isRunning}
+          disabled={isRunning}
+          onPress={() => carryOut.mutate({ sheetId: sheet.id, by: 'stand-in' })}
+        />
       </View>
     </View>
   );

@@ -9,7 +9,15 @@ import { TrialPhoto } from './trial-photo';
 import { saidChanges, saidFault, saidOutcome } from './trial-words';
 
 /** How did a trial come out? The maker has the last word. */
-export function ScoreTrial({ tuning, shape, machine }: { tuning: TuningView; shape: TrialShapeView; machine: MachineView }) {
+export function ScoreTrial({
+  tuning,
+  shape,
+  machine,
+}: {
+  tuning: TuningView;
+  shape: TrialShapeView;
+  machine: MachineView;
+}) {
   const { rust, quench } = useTokens();
   const score = useScoreTrial();
   const { process, material } = tuning.recipe;
@@ -18,10 +26,32 @@ export function ScoreTrial({ tuning, shape, machine }: { tuning: TuningView; sha
     <Leaf edge={quench} testID="score">
       <Heading>How did trial {shape.number} come out?</Heading>
       <Aside>{saidChanges(machine, process, shape.settings, {})}</Aside>
-      {shape.onTopOf.length ? <Aside>on top of {shape.onTopOf.map((earlier) => saidChanges(machine, process, earlier, {})).join(', then ')}</Aside> : null}
-      <OutcomeKeys process={process} colour={material.colour} seen={shape.seenOutcome} where={saidFault(shape)} isBusy={score.isPending} onChoose={(outcome) => score.mutate({ shapeId: shape.id, outcome })} />
-      {takenBack ? <TextKey title={`Do again: ${saidOutcome(process, takenBack)}`} icon="redo" isDisabled={score.isPending} onPress={() => score.mutate({ shapeId: shape.id, outcome: takenBack })} /> : null}
-      {score.isError ? <Body role="alert" style={{ color: rust }}>{score.error.message}</Body> : null}
+      {shape.onTopOf.length ? (
+        <Aside>
+          on top of {shape.onTopOf.map((earlier) => saidChanges(machine, process, earlier, {})).join(', then ')}
+        </Aside>
+      ) : null}
+      <OutcomeKeys
+        process={process}
+        colour={material.colour}
+        seen={shape.seenOutcome}
+        where={saidFault(shape)}
+        isBusy={score.isPending}
+        onChoose={(outcome) => score.mutate({ shapeId: shape.id, outcome })}
+      />
+      {takenBack ? (
+        <TextKey
+          title={`Do again: ${saidOutcome(process, takenBack)}`}
+          icon="redo"
+          isDisabled={score.isPending}
+          onPress={() => score.mutate({ shapeId: shape.id, outcome: takenBack })}
+        />
+      ) : null}
+      {score.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {score.error.message}
+        </Body>
+      ) : null}
       <TrialPhoto shape={shape} />
     </Leaf>
   );

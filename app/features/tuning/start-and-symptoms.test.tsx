@@ -6,7 +6,13 @@ import { renderWithBook } from '../../testing/with-book';
 import { StartTuningPage } from './start-tuning-page';
 import { SymptomPage } from './symptom-page';
 
-const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false, setParams: jest.fn() };
+const mockRouter = {
+  push: jest.fn(),
+  replace: jest.fn(),
+  back: jest.fn(),
+  canGoBack: () => false,
+  setParams: jest.fn(),
+};
 let mockParams: Record<string, string> = {};
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter, useLocalSearchParams: () => mockParams }));
 
@@ -31,23 +37,41 @@ describe('beginning a tuning', () => {
     expect(screen.getAllByText('may be turned; tap to hold it')).toHaveLength(free - 1);
     fireEvent.press(screen.getByText('Begin tuning'));
     await waitFor(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true));
-    expect(sent.find(({ method }) => method === 'POST')!.body).toMatchObject({ start: { ...recipe.settings, force: 17 }, startSpread: 0.2, fixed: ['speed'], jobId: 'job-1', stockPieceId: 'roll', scrapWidthMm: 305, scrapLengthMm: 4200 });
+    expect(sent.find(({ method }) => method === 'POST')!.body).toMatchObject({
+      start: { ...recipe.settings, force: 17 },
+      startSpread: 0.2,
+      fixed: ['speed'],
+      jobId: 'job-1',
+      stockPieceId: 'roll',
+      scrapWidthMm: 305,
+      scrapLengthMm: 4200,
+    });
   });
 
   it('takes a rectangle that was measured, and a guess for what it is', async () => {
-    const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />, answers());
+    const { sent } = renderWithBook(
+      <StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />,
+      answers(),
+    );
     fireEvent.press(await screen.findByText('A rectangle I measure'));
     fireEvent.press(screen.getByLabelText(/Width up by 5/));
     fireEvent.press(screen.getByLabelText('a guess'));
     fireEvent.press(screen.getByText('Begin tuning'));
     await waitFor(() => expect(sent.some(({ method }) => method === 'POST')).toBe(true));
-    expect(sent.find(({ method }) => method === 'POST')!.body).toMatchObject({ start: { force: 9 }, startSpread: 1, stockPieceId: null, scrapWidthMm: 155, scrapLengthMm: 100 });
+    expect(sent.find(({ method }) => method === 'POST')!.body).toMatchObject({
+      start: { force: 9 },
+      startSpread: 1,
+      stockPieceId: null,
+      scrapWidthMm: 155,
+      scrapLengthMm: 100,
+    });
   });
 
   it('needs one dial that may turn', async () => {
     const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers());
     await screen.findByText('Begin with');
-    for (const label of ['Force', 'Passes', 'Speed', 'Blade depth']) fireEvent.press(screen.getByLabelText(`may be turned; tap to hold it: ${label}`));
+    for (const label of ['Force', 'Passes', 'Speed', 'Blade depth'])
+      fireEvent.press(screen.getByLabelText(`may be turned; tap to hold it: ${label}`));
     expect(screen.getByText('At least one dial has to be free to turn.')).toBeTruthy();
     fireEvent.press(screen.getByText('Begin tuning'));
     expect(sent.filter(({ method }) => method === 'POST')).toEqual([]);
@@ -61,34 +85,65 @@ describe('beginning a tuning', () => {
 
   it('goes on from the trials of one that ended without a result, on another scrap', async () => {
     const tried = { ...shape, outcome: 'under' as const };
-    const ended = withSheet('done', [tried], { state: 'ended', earlier: [{ id: 'first', settings: tuning.start, onTopOf: [], outcome: 'far-under' }] });
-    const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [ended]));
+    const ended = withSheet('done', [tried], {
+      state: 'ended',
+      earlier: [{ id: 'first', settings: tuning.start, onTopOf: [], outcome: 'far-under' }],
+    });
+    const { sent } = renderWithBook(
+      <StartTuningPage recipeId={recipe.id} jobId={null} start={null} />,
+      answers(recipe, [ended]),
+    );
     expect(await screen.findByRole('radio', { name: 'Go on from its 2 trials', checked: true })).toBeTruthy();
     // Where they began stands: there is nothing to begin with, and no sureness to ask for.
     expect(screen.queryByText('Begin with')).toBeNull();
     expect(screen.queryByText('How sure is that?')).toBeNull();
     fireEvent.press(screen.getByText('Begin tuning'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ goesOnFrom: 'tuning-1', start: ended.start }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({
+        goesOnFrom: 'tuning-1',
+        start: ended.start,
+      }),
+    );
   });
 
   it('begins anew where that is wished, and where numbers were asked for', async () => {
     const ended = withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' });
-    const { sent } = renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />, answers(recipe, [ended]));
+    const { sent } = renderWithBook(
+      <StartTuningPage recipeId={recipe.id} jobId={null} start={{ ...recipe.settings, force: 9 }} />,
+      answers(recipe, [ended]),
+    );
     expect(await screen.findByRole('radio', { name: 'Begin anew', checked: true })).toBeTruthy();
     fireEvent.press(screen.getByText('Go on from its trial'));
     fireEvent.press(screen.getByText('Begin anew'));
     fireEvent.press(screen.getByText('Begin tuning'));
-    await waitFor(() => expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({ goesOnFrom: null, start: { force: 9 } }));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')?.body).toMatchObject({
+        goesOnFrom: null,
+        start: { force: 9 },
+      }),
+    );
   });
 
   it('has nothing to go on from where the last one was settled, or nothing was tried', async () => {
-    renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, answers(recipe, [{ ...tuning, state: 'ended' }, withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' })]));
+    renderWithBook(
+      <StartTuningPage recipeId={recipe.id} jobId={null} start={null} />,
+      answers(recipe, [
+        { ...tuning, state: 'ended' },
+        withSheet('done', [{ ...shape, outcome: 'under' }], { state: 'ended' }),
+      ]),
+    );
     expect(await screen.findByText('Begin with')).toBeTruthy();
     expect(screen.queryByText('Begin anew')).toBeNull();
   });
 
   it('keeps what was set where the server refuses', async () => {
-    renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, { ...answers(), [`/api/recipes/${recipe.id}/tunings`]: { status: 409, body: { error: { code: 'exists', message: 'This recipe is being tuned already.' } } } });
+    renderWithBook(<StartTuningPage recipeId={recipe.id} jobId={null} start={null} />, {
+      ...answers(),
+      [`/api/recipes/${recipe.id}/tunings`]: {
+        status: 409,
+        body: { error: { code: 'exists', message: 'This recipe is being tuned already.' } },
+      },
+    });
     fireEvent.press(await screen.findByLabelText('Force up by 1'));
     fireEvent.press(screen.getByText('Begin tuning'));
     expect(await screen.findByText('This recipe is being tuned already.')).toBeTruthy();

@@ -27,18 +27,37 @@ import { triedIn } from './tried';
 
 const RECTANGLE = 'rectangle';
 /** How sure a start is, from the recipe's temper. */
-const SURENESS: Readonly<Record<Temper, (typeof START_SPREADS)[number]>> = { bare: 1, straw: 0.35, bronze: 0.35, violet: 0.2, blue: 0.2 };
+const SURENESS: Readonly<Record<Temper, (typeof START_SPREADS)[number]>> = {
+  bare: 1,
+  straw: 0.35,
+  bronze: 0.35,
+  violet: 0.2,
+  blue: 0.2,
+};
 
 /** The sureness of a start in the maker's words. */
-const IN_WORDS = [{ value: '1', label: 'a guess' }, { value: '0.35', label: 'borrowed, near' }, { value: '0.2', label: 'proven, a touch off' }] as const;
+const IN_WORDS = [
+  { value: '1', label: 'a guess' },
+  { value: '0.35', label: 'borrowed, near' },
+  { value: '0.2', label: 'proven, a touch off' },
+] as const;
 
 /** Begins to tune a recipe: where from, how sure that is, which dials may turn, and on which scrap. */
-export function StartTuningPage({ recipeId, jobId, start }: { recipeId: string; jobId: string | null; start: Settings | null }) {
+export function StartTuningPage({
+  recipeId,
+  jobId,
+  start,
+}: {
+  recipeId: string;
+  jobId: string | null;
+  start: Settings | null;
+}) {
   const recipe = useRecipe(recipeId);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
   // Whether there are trials to go on from is known before anything is asked.
   const { isFetchedAfterMount } = useTunings(recipeId);
-  if (recipe.data && machine && isFetchedAfterMount) return <Start key={recipe.data.id} recipe={recipe.data} machine={machine} jobId={jobId} given={start} />;
+  if (recipe.data && machine && isFetchedAfterMount)
+    return <Start key={recipe.data.id} recipe={recipe.data} machine={machine} jobId={jobId} given={start} />;
   return (
     <Page title="Tune" back={{ label: 'Book', href: '/book' }}>
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
@@ -46,16 +65,32 @@ export function StartTuningPage({ recipeId, jobId, start }: { recipeId: string; 
   );
 }
 
-function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machine: MachineView; jobId: string | null; given: Settings | null }) {
+function Start({
+  recipe,
+  machine,
+  jobId,
+  given,
+}: {
+  recipe: RecipeDetail;
+  machine: MachineView;
+  jobId: string | null;
+  given: Settings | null;
+}) {
   const { rust, ember } = useTokens();
   const router = useRouter();
   const begin = useBeginTuning(recipe.id);
   const tunings = useTunings(recipe.id).data ?? [];
   const open = tunings.find(({ state }) => state === 'open');
   const last = lastToGoOnFrom(tunings);
-  const pieces = useMaterials().data?.find(({ id }) => id === recipe.material.id)?.pieces.filter(({ count }) => count > 0) ?? [];
+  const pieces =
+    useMaterials()
+      .data?.find(({ id }) => id === recipe.material.id)
+      ?.pieces.filter(({ count }) => count > 0) ?? [];
   // Numbers that were asked for come before those that were typed earlier.
-  const draft = useDraft<Settings>(`tune ${recipe.id} ${recipe.version}${given ? ' ' + JSON.stringify(given) : ''}`, given ?? recipe.settings);
+  const draft = useDraft<Settings>(
+    `tune ${recipe.id} ${recipe.version}${given ? ' ' + JSON.stringify(given) : ''}`,
+    given ?? recipe.settings,
+  );
   const typed = draft.value;
   // Numbers that were asked for are a beginning of their own.
   const [wantsOn, goOn] = useState(given === null);
@@ -68,24 +103,57 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
   const dials = tunedDials(machine, recipe.process, settings);
   // What is left over is what trials are cut from.
   const scrap = chosen ?? pieces.find(({ kind }) => kind === 'offcut')?.id ?? pieces[0]?.id ?? RECTANGLE;
-  const problem = settingProblems(machine, recipe.process, settings)[0]?.message ?? (dials.every(({ name }) => fixed.includes(name)) ? 'At least one dial has to be free to turn.' : null);
+  const problem =
+    settingProblems(machine, recipe.process, settings)[0]?.message ??
+    (dials.every(({ name }) => fixed.includes(name)) ? 'At least one dial has to be free to turn.' : null);
   const go = () => {
     const piece = pieces.find(({ id }) => id === scrap);
-    const wanted = { id: uuid(), start: settings, startSpread: spread, fixed, jobId, goesOnFrom: goesOnFrom?.id ?? null, stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? size.widthMm, scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm };
-    begin.mutate(wanted, { onSuccess: (tuning) => { draft.done(); router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } }); } });
+    const wanted = {
+      id: uuid(),
+      start: settings,
+      startSpread: spread,
+      fixed,
+      jobId,
+      goesOnFrom: goesOnFrom?.id ?? null,
+      stockPieceId: piece?.id ?? null,
+      scrapWidthMm: piece?.widthMm ?? size.widthMm,
+      scrapLengthMm: piece ? Math.max(5, piece.lengthMm) : size.lengthMm,
+    };
+    begin.mutate(wanted, {
+      onSuccess: (tuning) => {
+        draft.done();
+        router.replace({ pathname: '/book/tuning/[id]', params: { id: tuning.id } });
+      },
+    });
   };
   return (
     <Page
       title={`Tune ${recipe.material.name}`}
       aside={`${recipe.machine.name}, ${recipe.tool.name}`}
-      back={jobId ? { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } : { label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
+      back={
+        jobId
+          ? { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } }
+          : { label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }
+      }
       foot={
         open ? (
-          <Button title="Go on with the open tuning" onPress={() => router.replace({ pathname: '/book/tuning/[id]', params: { id: open.id } })} />
+          <Button
+            title="Go on with the open tuning"
+            onPress={() => router.replace({ pathname: '/book/tuning/[id]', params: { id: open.id } })}
+          />
         ) : (
           <>
-            {problem ?? begin.error?.message ? <Body role="alert" style={{ color: rust }}>{problem ?? begin.error?.message}</Body> : null}
-            <Button title="Begin tuning" loading={begin.isPending} disabled={Boolean(problem) || begin.isPending} onPress={go} />
+            {(problem ?? begin.error?.message) ? (
+              <Body role="alert" style={{ color: rust }}>
+                {problem ?? begin.error?.message}
+              </Body>
+            ) : null}
+            <Button
+              title="Begin tuning"
+              loading={begin.isPending}
+              disabled={Boolean(problem) || begin.isPending}
+              onPress={go}
+            />
           </>
         )
       }
@@ -101,32 +169,84 @@ function Start({ recipe, machine, jobId, given }: { recipe: RecipeDetail; machin
       <View style={{ gap: goesOnFrom ? 0 : SPACE.base }}>
         <Heading>{goesOnFrom ? 'Dials' : 'Begin with'}</Heading>
         {dials.map(({ name, label, unit, min, max, step }) => (
-          <View key={name} style={goesOnFrom ? { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' } : undefined}>
+          <View
+            key={name}
+            style={
+              goesOnFrom ? { flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' } : undefined
+            }
+          >
             {goesOnFrom ? (
               <Strong>{label}</Strong>
             ) : (
-              <StepNumber label={label} unit={unit} min={min} max={max} step={step} value={settings[name]!} was={recipe.settings[name]} onChange={(value) => draft.set({ ...settings, [name]: value })} />
+              <StepNumber
+                label={label}
+                unit={unit}
+                min={min}
+                max={max}
+                step={step}
+                value={settings[name]!}
+                was={recipe.settings[name]}
+                onChange={(value) => draft.set({ ...settings, [name]: value })}
+              />
             )}
-            <HoldKey label={label} isHeld={fixed.includes(name)} onPress={() => setFixed(fixed.includes(name) ? fixed.filter((other) => other !== name) : [...fixed, name])} />
+            <HoldKey
+              label={label}
+              isHeld={fixed.includes(name)}
+              onPress={() =>
+                setFixed(fixed.includes(name) ? fixed.filter((other) => other !== name) : [...fixed, name])
+              }
+            />
           </View>
         ))}
       </View>
       {goesOnFrom ? null : (
         <View style={{ gap: SPACE.small }}>
           <Heading>How sure is that?</Heading>
-          <Chips label="How sure is that?" options={IN_WORDS} chosen={String(spread) as (typeof IN_WORDS)[number]['value']} onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])} />
+          <Chips
+            label="How sure is that?"
+            options={IN_WORDS}
+            chosen={String(spread) as (typeof IN_WORDS)[number]['value']}
+            onChoose={(value) => setSpread(Number(value) as (typeof START_SPREADS)[number])}
+          />
         </View>
       )}
       <View role="radiogroup" aria-label="Scrap">
         <Heading>On which scrap?</Heading>
         {pieces.map((piece) => (
-          <Option key={piece.id} label={piece.name} detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`} isChosen={scrap === piece.id} onPress={() => setChosen(piece.id)} />
+          <Option
+            key={piece.id}
+            label={piece.name}
+            detail={`${piece.kind}, ${formatNumber(piece.widthMm, 1)} × ${formatNumber(piece.lengthMm, 1)} mm`}
+            isChosen={scrap === piece.id}
+            onPress={() => setChosen(piece.id)}
+          />
         ))}
-        <Option label="A rectangle I measure" detail="of something that is not in stock" isChosen={scrap === RECTANGLE} onPress={() => setChosen(RECTANGLE)} />
+        <Option
+          label="A rectangle I measure"
+          detail="of something that is not in stock"
+          isChosen={scrap === RECTANGLE}
+          onPress={() => setChosen(RECTANGLE)}
+        />
         {scrap === RECTANGLE ? (
           <View style={{ paddingTop: SPACE.base, gap: SPACE.base }}>
-            <StepNumber label="Width" unit="mm" min={5} max={3000} step={5} value={size.widthMm} onChange={(widthMm) => setSize({ ...size, widthMm })} />
-            <StepNumber label="Length" unit="mm" min={5} max={3000} step={5} value={size.lengthMm} onChange={(lengthMm) => setSize({ ...size, lengthMm })} />
+            <StepNumber
+              label="Width"
+              unit="mm"
+              min={5}
+              max={3000}
+              step={5}
+              value={size.widthMm}
+              onChange={(widthMm) => setSize({ ...size, widthMm })}
+            />
+            <StepNumber
+              label="Length"
+              unit="mm"
+              min={5}
+              max={3000}
+              step={5}
+              value={size.lengthMm}
+              onChange={(lengthMm) => setSize({ ...size, lengthMm })}
+            />
           </View>
         ) : null}
       </View>
@@ -141,7 +261,20 @@ function HoldKey({ label, isHeld, onPress }: { label: string; isHeld: boolean; o
   const colour = isHeld ? quench : slate;
   const said = isHeld ? 'held where it is' : 'may be turned; tap to hold it';
   return (
-    <Pressable role="switch" aria-checked={isHeld} aria-label={`${said}: ${label}`} onPress={onPress} style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, alignSelf: 'flex-start', paddingRight: SPACE.small }}>
+    <Pressable
+      role="switch"
+      aria-checked={isHeld}
+      aria-label={`${said}: ${label}`}
+      onPress={onPress}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 6,
+        minHeight: TARGET,
+        alignSelf: 'flex-start',
+        paddingRight: SPACE.small,
+      }}
+    >
       <MaterialCommunityIcons name={isHeld ? 'lock' : 'lock-open-variant-outline'} size={20} color={colour} />
       <Aside style={{ color: colour }}>{said}</Aside>
     </Pressable>

@@ -29,9 +29,13 @@ export function SymptomPage({ recipeId }: { recipeId: string }) {
   const tool = useTools().data?.find(({ id }) => id === recipe.data?.tool.id);
   const material = useMaterials().data?.find(({ id }) => id === recipe.data?.material.id);
   // Without the tool's wear the order of the causes would be another one: nothing is said before all is known.
-  if (recipe.data && machine && tool && material) return <Symptoms recipe={recipe.data} machine={machine} tool={tool} material={material} />;
+  if (recipe.data && machine && tool && material)
+    return <Symptoms recipe={recipe.data} machine={machine} tool={tool} material={material} />;
   return (
-    <Page title="Something is wrong" back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}>
+    <Page
+      title="Something is wrong"
+      back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}
+    >
       {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : <Waiting />}
     </Page>
   );
@@ -54,22 +58,38 @@ function Symptoms({ recipe, machine, tool, material }: SymptomsProps) {
     settings: recipe.settings,
     temper: recipe.temper.temper,
     wearShare: tool.life ? tool.wear / tool.life : null,
-    wasRightLately: recipe.evidence.filter((event) => sameSettings(event.settings, recipe.settings)).slice(0, LATELY).some(({ outcome }) => outcome === 'right'),
+    wasRightLately: recipe.evidence
+      .filter((event) => sameSettings(event.settings, recipe.settings))
+      .slice(0, LATELY)
+      .some(({ outcome }) => outcome === 'right'),
     thicknessMm: recipe.material.thicknessMm,
     smallestDetailMm: material.smallestDetailMm,
     artworkDetailMm: null,
   };
   const choose = (name: string | undefined) => router.setParams({ seen: name });
   return (
-    <Page title={symptom ? `${symptom.label.charAt(0).toUpperCase()}${symptom.label.slice(1)}` : 'What do you see?'} aside={`${recipe.material.name}, ${processOf(recipe.process).label.toLowerCase()} on ${recipe.machine.name}`} back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}>
+    <Page
+      title={symptom ? `${symptom.label.charAt(0).toUpperCase()}${symptom.label.slice(1)}` : 'What do you see?'}
+      aside={`${recipe.material.name}, ${processOf(recipe.process).label.toLowerCase()} on ${recipe.machine.name}`}
+      back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
+    >
       {symptom ? (
         <>
           <TextKey title="Something else is wrong" icon="undo" onPress={() => choose(undefined)} />
           {diagnose(machine, symptom.name, known).map((found, i) => (
-            <CauseLeaf key={found.cause} found={found} isFirst={i === 0} recipe={recipe} machine={machine} onNudge={(changes) => setNudge({ changes, reason: symptom.label })} />
+            <CauseLeaf
+              key={found.cause}
+              found={found}
+              isFirst={i === 0}
+              recipe={recipe}
+              machine={machine}
+              onNudge={(changes) => setNudge({ changes, reason: symptom.label })}
+            />
           ))}
           <Aside>
-            Known beside that: {recipe.tool.name} at {`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}`}; {recipe.temper.reasons.join('; ')}.
+            Known beside that: {recipe.tool.name} at{' '}
+            {`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}`}
+            ; {recipe.temper.reasons.join('; ')}.
           </Aside>
         </>
       ) : (
@@ -99,7 +119,11 @@ function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps)
   const { ember, rule } = useTokens();
   const router = useRouter();
   const { cause, chance, because, change, nudge } = found;
-  const tryIt = (changes: Changes) => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, start: JSON.stringify(nudged(machine, recipe.settings, changes)) } });
+  const tryIt = (changes: Changes) =>
+    router.push({
+      pathname: '/book/[id]/tune',
+      params: { id: recipe.id, start: JSON.stringify(nudged(machine, recipe.settings, changes)) },
+    });
   return (
     <Leaf edge={isFirst ? ember : rule} testID="cause">
       <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: SPACE.base }}>
@@ -107,10 +131,25 @@ function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps)
         <Heading style={{ flex: 1 }}>{cause}</Heading>
       </View>
       {because.length ? <Aside>speaks for it: {because.join(', ')}</Aside> : null}
-      {change.kind === 'dial' ? nudge ? <Strong>{sayChanges(nudge, machine)}</Strong> : <Body>{change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.</Body> : <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>}
+      {change.kind === 'dial' ? (
+        nudge ? (
+          <Strong>{sayChanges(nudge, machine)}</Strong>
+        ) : (
+          <Body>
+            {change.way === 'more' ? 'More' : 'Less'} of it is not to be had on {machine.name}.
+          </Body>
+        )
+      ) : (
+        <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>
+      )}
       {nudge ? (
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-          <Button title="Try it on a scrap" type="outline" containerStyle={{ flex: 1.8 }} onPress={() => tryIt(nudge)} />
+          <Button
+            title="Try it on a scrap"
+            type="outline"
+            containerStyle={{ flex: 1.8 }}
+            onPress={() => tryIt(nudge)}
+          />
           <Button title="Nudge" type="outline" containerStyle={{ flex: 1 }} onPress={() => onNudge(nudge)} />
         </View>
       ) : null}

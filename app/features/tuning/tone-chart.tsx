@@ -12,7 +12,15 @@ const TOP = 8;
 const PLOT = 160;
 
 /** The tone curve with its uncertainty as a band, and the patches as they were scored. */
-export function ToneChart({ curve, patches, dial }: { curve: readonly TonePoint[]; patches: readonly TonePatch[]; dial: ReturnType<typeof tunedDials>[number] }) {
+export function ToneChart({
+  curve,
+  patches,
+  dial,
+}: {
+  curve: readonly TonePoint[];
+  patches: readonly TonePatch[];
+  dial: ReturnType<typeof tunedDials>[number];
+}) {
   const { moss, rule, slate, ink } = useTokens();
   const [width, setWidth] = useState(0);
   const values = curve.map(({ value }) => value);
@@ -20,21 +28,48 @@ export function ToneChart({ curve, patches, dial }: { curve: readonly TonePoint[
   const x = (value: number) => LEFT + ((value - low) / (high - low || 1)) * (width - LEFT - 12);
   const y = (darkness: number) => TOP + (1 - darkness) * PLOT;
   const clamp = (darkness: number) => Math.min(1, Math.max(0, darkness));
-  const line = (points: readonly { value: number; darkness: number }[]) => points.map(({ value, darkness }) => `${x(value)} ${y(clamp(darkness))}`).join('L');
+  const line = (points: readonly { value: number; darkness: number }[]) =>
+    points.map(({ value, darkness }) => `${x(value)} ${y(clamp(darkness))}`).join('L');
   const band = `M${line(curve.map((p) => ({ ...p, darkness: p.darkness + p.spread })))}L${line([...curve].reverse().map((p) => ({ ...p, darkness: p.darkness - p.spread })))}Z`;
-  const said = curve.map(({ value, darkness, spread }) => `${dial.label} ${value}: ${Math.round(darkness * 100)} % give or take ${Math.round(spread * 100)}`).join('; ');
+  const said = curve
+    .map(
+      ({ value, darkness, spread }) =>
+        `${dial.label} ${value}: ${Math.round(darkness * 100)} % give or take ${Math.round(spread * 100)}`,
+    )
+    .join('; ');
   return (
-    <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} role="img" aria-label={said} testID="tone-chart">
+    <View
+      onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+      role="img"
+      aria-label={said}
+      testID="tone-chart"
+    >
       {width > 0 ? (
         <Svg width={width} height={TOP + PLOT + BELOW}>
           {[0, 0.5, 1].map((darkness) => (
             <Line key={darkness} x1={LEFT} x2={width} y1={y(darkness)} y2={y(darkness)} stroke={rule} strokeWidth={1} />
           ))}
           {[0, 0.5, 1].map((darkness) => (
-            <SvgText key={darkness} x={LEFT - 6} y={y(darkness) + 4} textAnchor="end" fontSize={11} fontFamily={FONT.number} fill={slate}>{`${darkness * 100} %`}</SvgText>
+            <SvgText
+              key={darkness}
+              x={LEFT - 6}
+              y={y(darkness) + 4}
+              textAnchor="end"
+              fontSize={11}
+              fontFamily={FONT.number}
+              fill={slate}
+            >{`${darkness * 100} %`}</SvgText>
           ))}
           {[low, high].map((value) => (
-            <SvgText key={value} x={x(value)} y={TOP + PLOT + 16} textAnchor={value === high ? 'end' : 'start'} fontSize={11} fontFamily={FONT.number} fill={slate}>{`${value}${dial.unit ? ` ${dial.unit}` : ''}`}</SvgText>
+            <SvgText
+              key={value}
+              x={x(value)}
+              y={TOP + PLOT + 16}
+              textAnchor={value === high ? 'end' : 'start'}
+              fontSize={11}
+              fontFamily={FONT.number}
+              fill={slate}
+            >{`${value}${dial.unit ? ` ${dial.unit}` : ''}`}</SvgText>
           ))}
           <Path d={band} fill={moss} fillOpacity={0.2} />
           <Path d={`M${line(curve)}`} stroke={moss} strokeWidth={2.5} fill="none" />

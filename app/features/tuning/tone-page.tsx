@@ -29,10 +29,17 @@ export function TonePage({ recipeId }: { recipeId: string }) {
   const recipe = useRecipe(recipeId);
   const tone = useToneLadder(recipeId);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
-  if (recipe.data && machine && tone.data !== undefined) return <Tone recipe={recipe.data} machine={machine} kept={tone.data} />;
+  if (recipe.data && machine && tone.data !== undefined)
+    return <Tone recipe={recipe.data} machine={machine} kept={tone.data} />;
   return (
     <Page title="Tone ladder" back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}>
-      {recipe.isError ? <Trouble error={recipe.error} retry={() => void recipe.refetch()} /> : tone.isError ? <Trouble error={tone.error} retry={() => void tone.refetch()} /> : <Waiting />}
+      {recipe.isError ? (
+        <Trouble error={recipe.error} retry={() => void recipe.refetch()} />
+      ) : tone.isError ? (
+        <Trouble error={tone.error} retry={() => void tone.refetch()} />
+      ) : (
+        <Waiting />
+      )}
     </Page>
   );
 }
@@ -42,14 +49,30 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
   const dials = tunedDials(machine, recipe.process, recipe.settings);
   const dial = dials.find(({ name }) => name === (kept?.quantity ?? 'power')) ?? dials[0];
   const keep = useKeepTone(recipe.id);
-  const [patches, setPatches] = useState<TonePatch[]>(kept?.patches ?? ladderValues(dial, Math.min(dial.max, recipe.settings[dial.name]! * 1.6), PATCHES).map((value) => ({ value, darkness: 0 })));
+  const [patches, setPatches] = useState<TonePatch[]>(
+    kept?.patches ??
+      ladderValues(dial, Math.min(dial.max, recipe.settings[dial.name]! * 1.6), PATCHES).map((value) => ({
+        value,
+        darkness: 0,
+      })),
+  );
   const [trouble, setTrouble] = useState<string | null>(null);
   const values = patches.map(({ value }) => value);
   const isScored = patches.some(({ darkness }) => darkness > 0);
-  const score = (darknesses: readonly number[]) => setPatches(patches.map((patch, i) => ({ ...patch, darkness: Number((darknesses[i] ?? patch.darkness).toFixed(3)) })));
-  const burn = () => void call<number[]>(paths.toneOnStandIn(recipe.id, dial.name, values)).then((darknesses) => (score(darknesses), setTrouble(null)), (error: Error) => setTrouble(error.message));
+  const score = (darknesses: readonly number[]) =>
+    setPatches(
+      patches.map((patch, i) => ({ ...patch, darkness: Number((darknesses[i] ?? patch.darkness).toFixed(3)) })),
+    );
+  const burn = () =>
+    void call<number[]>(paths.toneOnStandIn(recipe.id, dial.name, values)).then(
+      (darknesses) => (score(darknesses), setTrouble(null)),
+      (error: Error) => setTrouble(error.message),
+    );
   const whole = patches.length * (PATCH_MM + GAP_MM) - GAP_MM;
-  const shares = patches.map((_, i): [number, number] => [(i * (PATCH_MM + GAP_MM)) / whole, (i * (PATCH_MM + GAP_MM) + PATCH_MM) / whole]);
+  const shares = patches.map((_, i): [number, number] => [
+    (i * (PATCH_MM + GAP_MM)) / whole,
+    (i * (PATCH_MM + GAP_MM) + PATCH_MM) / whole,
+  ]);
   return (
     <Page
       title="Tone ladder"
@@ -57,32 +80,81 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
       back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
       foot={
         <>
-          {keep.isError ? <Body role="alert" style={{ color: rust }}>{keep.error.message}</Body> : null}
-          <Button title={keep.isSuccess ? 'Kept with the recipe' : 'Keep the curve with the recipe'} loading={keep.isPending} disabled={!isScored} onPress={() => keep.mutate({ quantity: dial.name, patches })} />
+          {keep.isError ? (
+            <Body role="alert" style={{ color: rust }}>
+              {keep.error.message}
+            </Body>
+          ) : null}
+          <Button
+            title={keep.isSuccess ? 'Kept with the recipe' : 'Keep the curve with the recipe'}
+            loading={keep.isPending}
+            disabled={!isScored}
+            onPress={() => keep.mutate({ quantity: dial.name, patches })}
+          />
         </>
       }
     >
       <Body>{`${patches.length} patches from light to dark, ${dial.label.toLowerCase()} ${values[0]} to ${values[values.length - 1]}${dial.unit ? ` ${dial.unit}` : ''}, all else as in the recipe.`}</Body>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        <TextKey title="Machine file (G-code)" icon="download" onPress={() => void saveFile(paths.toneFile(recipe.id, dial.name, values)).then(() => setTrouble(null), (error: Error) => setTrouble(error.message))} />
+        <TextKey
+          title="Machine file (G-code)"
+          icon="download"
+          onPress={() =>
+            void saveFile(paths.toneFile(recipe.id, dial.name, values)).then(
+              () => setTrouble(null),
+              (error: Error) => setTrouble(error.message),
+            )
+          }
+        />
         <TextKey title="Burn it on the stand-in" icon="laser-pointer" onPress={burn} />
       </View>
-      {trouble ? <Body role="alert" style={{ color: rust }}>{trouble}</Body> : null}
-      {isScored ? <ToneChart curve={toneCurve(patches)} patches={patches} dial={dial} /> : <Nothing title="Not scored yet">Burn the ladder, then say how dark each patch came out, or measure them in a photo.</Nothing>}
+      {trouble ? (
+        <Body role="alert" style={{ color: rust }}>
+          {trouble}
+        </Body>
+      ) : null}
+      {isScored ? (
+        <ToneChart curve={toneCurve(patches)} patches={patches} dial={dial} />
+      ) : (
+        <Nothing title="Not scored yet">
+          Burn the ladder, then say how dark each patch came out, or measure them in a photo.
+        </Nothing>
+      )}
       <LadderPhoto shares={shares} onMeasured={score} />
       <Leaf edge={isScored ? moss : rule}>
         <Heading>How dark is each?</Heading>
         <Aside>0 % is the bare material, 100 % as dark as it gets. Hold the patch beside the grey.</Aside>
         {patches.map(({ value, darkness }, i) => (
-          <View key={value} style={{ gap: SPACE.hair, borderTopWidth: i ? 1 : 0, borderColor: rule, paddingTop: SPACE.small }}>
+          <View
+            key={value}
+            style={{ gap: SPACE.hair, borderTopWidth: i ? 1 : 0, borderColor: rule, paddingTop: SPACE.small }}
+          >
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-              <View style={{ width: 64, height: 28, borderWidth: 1, borderColor: rule, backgroundColor: recipe.material.colour }}>
+              <View
+                style={{
+                  width: 64,
+                  height: 28,
+                  borderWidth: 1,
+                  borderColor: rule,
+                  backgroundColor: recipe.material.colour,
+                }}
+              >
                 <View style={{ flex: 1, backgroundColor: ink, opacity: darkness }} />
               </View>
               <Strong>{`${i + 1}: ${dial.label} ${value}${dial.unit ? ` ${dial.unit}` : ''}`}</Strong>
             </View>
             <View>
-              <StepNumber label="Darkness" unit="%" min={0} max={100} step={1} value={Math.round(darkness * 100)} onChange={(percent) => setPatches(patches.map((patch, k) => (k === i ? { ...patch, darkness: percent / 100 } : patch)))} />
+              <StepNumber
+                label="Darkness"
+                unit="%"
+                min={0}
+                max={100}
+                step={1}
+                value={Math.round(darkness * 100)}
+                onChange={(percent) =>
+                  setPatches(patches.map((patch, k) => (k === i ? { ...patch, darkness: percent / 100 } : patch)))
+                }
+              />
             </View>
           </View>
         ))}

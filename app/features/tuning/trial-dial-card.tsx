@@ -9,12 +9,26 @@ export function TrialDialCard({ tuningId }: { tuningId: string }) {
   const router = useRouter();
   const tuning = useTuning(tuningId);
   const machine = useMachines().data?.find((m) => m.id === tuning.data?.recipe.machine.id);
-  const close = () => (router.canGoBack() ? router.back() : router.replace({ pathname: '/book/tuning/[id]', params: { id: tuningId } }));
+  const close = () =>
+    router.canGoBack() ? router.back() : router.replace({ pathname: '/book/tuning/[id]', params: { id: tuningId } });
   const shape = tuning.data?.sheets.find(({ state }) => state !== 'done')?.shapes[0];
   return (
     <CardFrame onClose={close}>
       {tuning.isError ? <Trouble error={tuning.error} retry={() => void tuning.refetch()} /> : null}
-      {tuning.data && machine ? shape ? <CardFace recipe={tuning.data.recipe} machine={machine} settings={shape.settings} nudge={`Trial ${shape.number}`} /> : <Nothing title="No trial waits">Lay out the next one first.</Nothing> : <Waiting />}
+      {tuning.data && machine ? (
+        shape ? (
+          <CardFace
+            recipe={tuning.data.recipe}
+            machine={machine}
+            settings={shape.settings}
+            nudge={`Trial ${shape.number}`}
+          />
+        ) : (
+          <Nothing title="No trial waits">Lay out the next one first.</Nothing>
+        )
+      ) : (
+        <Waiting />
+      )}
     </CardFrame>
   );
 }

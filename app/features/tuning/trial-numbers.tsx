@@ -7,7 +7,17 @@ import { Aside, Figure } from '../../ui/type';
 import { dialledNumbers } from '../book/dial-numbers';
 
 /** The numbers of a trial: what is turned since the last one stands large with what it was, the rest small. */
-export function TrialNumbers({ machine, process, settings, before }: { machine: MachineView; process: ProcessName; settings: Settings; before: Settings }) {
+export function TrialNumbers({
+  machine,
+  process,
+  settings,
+  before,
+}: {
+  machine: MachineView;
+  process: ProcessName;
+  settings: Settings;
+  before: Settings;
+}) {
   const { ember } = useTokens();
   const numbers = dialledNumbers(machine, process, settings);
   const was = new Map(dialledNumbers(machine, process, before).map(({ name, value }) => [name, value]));
@@ -29,9 +39,7 @@ export function TrialNumbers({ machine, process, settings, before }: { machine: 
         ))}
       </View>
       {small.length ? (
-        <Aside>
-          {small.map(({ label, value, unit }) => `${label} ${value}${unit ? ` ${unit}` : ''}`).join(' · ')}
-        </Aside>
+        <Aside>{small.map(({ label, value, unit }) => `${label} ${value}${unit ? ` ${unit}` : ''}`).join(' · ')}</Aside>
       ) : null}
     </View>
   );

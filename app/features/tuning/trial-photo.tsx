@@ -18,9 +18,24 @@ export function TrialPhoto({ shape }: { shape: TrialShapeView }) {
   };
   return (
     <View>
-      {shape.photoId ? <Image source={{ uri: paths.photo(shape.photoId) }} accessibilityLabel={`Photo of trial ${shape.number}`} style={{ width: SIDE, height: SIDE, borderRadius: 3 }} /> : null}
-      <TextKey title={shape.photoId ? 'Take another photo' : 'Add a photo'} icon="camera-outline" isDisabled={keep.isPending} onPress={() => void take()} />
-      {keep.isError ? <Body role="alert" style={{ color: rust }}>{keep.error.message}</Body> : null}
+      {shape.photoId ? (
+        <Image
+          source={{ uri: paths.photo(shape.photoId) }}
+          accessibilityLabel={`Photo of trial ${shape.number}`}
+          style={{ width: SIDE, height: SIDE, borderRadius: 3 }}
+        />
+      ) : null}
+      <TextKey
+        title={shape.photoId ? 'Take another photo' : 'Add a photo'}
+        icon="camera-outline"
+        isDisabled={keep.isPending}
+        onPress={() => void take()}
+      />
+      {keep.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {keep.error.message}
+        </Body>
+      ) : null}
     </View>
   );
 }

@@ -14,4 +14,5 @@ export function saidChanges(machine: MachineView, process: ProcessName, settings
 }
 
 /** How a fault that the stand-in saw is said. */
-export const saidFault = ({ seenFault }: Pick<TrialShapeView, 'seenFault'>): string | null => (seenFault === 'corners' ? 'at the corners' : seenFault === 'depth' ? 'all along' : null);
+export const saidFault = ({ seenFault }: Pick<TrialShapeView, 'seenFault'>): string | null =>
+  seenFault === 'corners' ? 'at the corners' : seenFault === 'depth' ? 'all along' : null;

@@ -53,7 +53,11 @@ function Tuning({ tuning, machine }: TuningProps) {
   return (
     <Page
       title={`Tuning ${recipe.material.name}`}
-      back={jobId ? { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } : { label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }}
+      back={
+        jobId
+          ? { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } }
+          : { label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipe.id } } }
+      }
       maxWidth={1100}
       aside={
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>
@@ -64,7 +68,15 @@ function Tuning({ tuning, machine }: TuningProps) {
           </Aside>
         </View>
       }
-      foot={phase === 'next' ? <NextKeys tuning={tuning} machine={machine} /> : phase === 'run' ? <RunSheetKeys sheet={sheet!} machine={machine} /> : phase === 'over' ? <OverKeys tuning={tuning} /> : undefined}
+      foot={
+        phase === 'next' ? (
+          <NextKeys tuning={tuning} machine={machine} />
+        ) : phase === 'run' ? (
+          <RunSheetKeys sheet={sheet!} machine={machine} />
+        ) : phase === 'over' ? (
+          <OverKeys tuning={tuning} />
+        ) : undefined
+      }
     >
       <Columns
         first={
@@ -79,7 +91,8 @@ function Tuning({ tuning, machine }: TuningProps) {
           <>
             <TrialSheetPicture tuning={tuning} chosen={toScore?.id} maxHeight={height * 0.34} />
             <Aside>
-              On {tuning.scrap.name}, {formatNumber(tuning.scrap.widthMm, 1)} × {formatNumber(tuning.scrap.lengthMm, 1)} mm
+              On {tuning.scrap.name}, {formatNumber(tuning.scrap.widthMm, 1)} × {formatNumber(tuning.scrap.lengthMm, 1)}{' '}
+              mm
             </Aside>
             <TrialList tuning={tuning} machine={machine} />
             {tuning.state === 'open' ? <EndKey tuning={tuning} /> : null}
@@ -102,16 +115,40 @@ function NextKeys({ tuning, machine }: TuningProps) {
   const error = layOut.error ?? end.error;
   return (
     <View style={{ gap: SPACE.small }}>
-      {error ? <Body role="alert" style={{ color: rust }}>{error.message}</Body> : null}
+      {error ? (
+        <Body role="alert" style={{ color: rust }}>
+          {error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         {!advice ? (
           <Button title="Lay out this trial" containerStyle={{ flex: 1 }} loading={answer.isPending} disabled />
         ) : advice.isSettled ? (
-          <Button title="Write it into the recipe" containerStyle={{ flex: 1 }} loading={end.isPending} disabled={isBusy} onPress={() => end.mutate({ version: tuning.version, how: 'settle' })} />
+          <Button
+            title="Write it into the recipe"
+            containerStyle={{ flex: 1 }}
+            loading={end.isPending}
+            disabled={isBusy}
+            onPress={() => end.mutate({ version: tuning.version, how: 'settle' })}
+          />
         ) : (
           <>
-            {isBeam ? <Button title={`Lay out ${AT_ONCE} at once`} type="outline" containerStyle={{ flex: 1 }} disabled={isBusy} onPress={() => layOut.mutate({ id: uuid(), count: AT_ONCE })} /> : null}
-            <Button title={isBeam ? 'Lay out this one' : 'Lay out this trial'} containerStyle={{ flex: 1 }} loading={layOut.isPending} disabled={isBusy} onPress={() => layOut.mutate({ id: uuid(), count: 1 })} />
+            {isBeam ? (
+              <Button
+                title={`Lay out ${AT_ONCE} at once`}
+                type="outline"
+                containerStyle={{ flex: 1 }}
+                disabled={isBusy}
+                onPress={() => layOut.mutate({ id: uuid(), count: AT_ONCE })}
+              />
+            ) : null}
+            <Button
+              title={isBeam ? 'Lay out this one' : 'Lay out this trial'}
+              containerStyle={{ flex: 1 }}
+              loading={layOut.isPending}
+              disabled={isBusy}
+              onPress={() => layOut.mutate({ id: uuid(), count: 1 })}
+            />
           </>
         )}
       </View>
@@ -124,14 +161,24 @@ function EndKey({ tuning }: { tuning: TuningView }) {
   const { rust } = useTokens();
   const end = useEndTuning(tuning.id);
   const [isAsking, ask] = useState(false);
-  if (!isAsking) return <TextKey title="End it without a result" icon="stop-circle-outline" onPress={() => ask(true)} />;
+  if (!isAsking)
+    return <TextKey title="End it without a result" icon="stop-circle-outline" onPress={() => ask(true)} />;
   return (
     <Leaf edge={rust}>
       <Body>The trials stay in the recipe’s evidence; its numbers stay as they were.</Body>
-      {end.isError ? <Body role="alert" style={{ color: rust }}>{end.error.message}</Body> : null}
+      {end.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {end.error.message}
+        </Body>
+      ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         <Button title="Go on tuning" type="outline" containerStyle={{ flex: 1 }} onPress={() => ask(false)} />
-        <Button title="End it" containerStyle={{ flex: 1 }} loading={end.isPending} onPress={() => end.mutate({ version: tuning.version, how: 'end' })} />
+        <Button
+          title="End it"
+          containerStyle={{ flex: 1 }}
+          loading={end.isPending}
+          onPress={() => end.mutate({ version: tuning.version, how: 'end' })}
+        />
       </View>
     </Leaf>
   );
@@ -143,7 +190,9 @@ function Over({ tuning }: { tuning: TuningView }) {
   const { recipe } = tuning;
   return (
     <Leaf edge={isSettled ? temper[recipe.temper.temper] : slate} testID="tuning-over">
-      <Heading style={{ color: isSettled ? moss : slate }}>{isSettled ? 'Settled and written down' : 'Ended without a result'}</Heading>
+      <Heading style={{ color: isSettled ? moss : slate }}>
+        {isSettled ? 'Settled and written down' : 'Ended without a result'}
+      </Heading>
       {isSettled ? (
         <>
           <TemperMark temper={recipe.temper.temper} />
@@ -152,7 +201,11 @@ function Over({ tuning }: { tuning: TuningView }) {
           ))}
         </>
       ) : (
-        <Body>{triedIn(tuning).length ? 'Its trials stand in the recipe’s evidence. A new tuning can go on from them, on another scrap.' : 'Nothing was tried.'}</Body>
+        <Body>
+          {triedIn(tuning).length
+            ? 'Its trials stand in the recipe’s evidence. A new tuning can go on from them, on another scrap.'
+            : 'Nothing was tried.'}
+        </Body>
       )}
     </Leaf>
   );
@@ -165,9 +218,31 @@ function OverKeys({ tuning }: { tuning: TuningView }) {
   const hasResult = state === 'settled';
   return (
     <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-      {hasResult ? null : <Button title={triedIn(tuning).length ? 'Go on tuning' : 'Begin anew'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, ...(jobId ? { job: jobId } : {}) } })} />}
-      {hasResult || !jobId ? <Button title="See the recipe" type={hasResult && !jobId ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })} /> : null}
-      {jobId ? <Button title="Back to the job" type={hasResult ? 'solid' : 'outline'} containerStyle={{ flex: 1 }} onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: jobId } })} /> : null}
+      {hasResult ? null : (
+        <Button
+          title={triedIn(tuning).length ? 'Go on tuning' : 'Begin anew'}
+          containerStyle={{ flex: 1 }}
+          onPress={() =>
+            router.push({ pathname: '/book/[id]/tune', params: { id: recipe.id, ...(jobId ? { job: jobId } : {}) } })
+          }
+        />
+      )}
+      {hasResult || !jobId ? (
+        <Button
+          title="See the recipe"
+          type={hasResult && !jobId ? 'solid' : 'outline'}
+          containerStyle={{ flex: 1 }}
+          onPress={() => router.push({ pathname: '/book/[id]', params: { id: recipe.id } })}
+        />
+      ) : null}
+      {jobId ? (
+        <Button
+          title="Back to the job"
+          type={hasResult ? 'solid' : 'outline'}
+          containerStyle={{ flex: 1 }}
+          onPress={() => router.push({ pathname: '/jobs/[id]', params: { id: jobId } })}
+        />
+      ) : null}
     </View>
   );
 }

@@ -1,5 +1,14 @@
 import type { VerdictView } from './job';
-import type { Changes, Outcome, ProcessName, QuantityName, Settings, Source, Suggestion, Temper } from '@keen-anvil/core/recipes';
+import type {
+  Changes,
+  Outcome,
+  ProcessName,
+  QuantityName,
+  Settings,
+  Source,
+  Suggestion,
+  Temper,
+} from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { TypedQuantity } from '@keen-anvil/core/units';
 

@@ -149,7 +149,10 @@ export type PartApart = Omit<PartView, 'contours'> & { shape: string };
  * A job whose contours come apart. They are most of a job's letters and seldom change: who has those of a key need not
  * fetch them again.
  */
-export type JobApart = Omit<JobDetail, 'steps' | 'otherParts'> & { steps: (Omit<StepView, 'parts'> & { parts: PartApart[] })[]; otherParts: PartApart[] };
+export type JobApart = Omit<JobDetail, 'steps' | 'otherParts'> & {
+  steps: (Omit<StepView, 'parts'> & { parts: PartApart[] })[];
+  otherParts: PartApart[];
+};
 
 /** One line of an answer with contours. */
 export interface ShapeLine {
@@ -167,7 +170,8 @@ export interface ReadingPreview {
 }
 
 /** A line of a long answer: how far the work has come, or what came of it. */
-export type Streamed<T> = { progress: number; doing: string } | { answer: T } | { problem: ProblemBody['error']; status: number };
+export type Streamed<T> =
+  { progress: number; doing: string } | { answer: T } | { problem: ProblemBody['error']; status: number };
 
 export interface FontView {
   id: string;
@@ -186,12 +190,19 @@ export interface TemplateSummary {
 /** What is different now from when the template was made. */
 export interface TemplateChange {
   step: number;
-  kind: 'recipe-revised' | 'recipe-worse' | 'recipe-gone' | 'material-out' | 'tool-replaced' | 'tool-gone' | 'machine-gone';
+  kind:
+    'recipe-revised' | 'recipe-worse' | 'recipe-gone' | 'material-out' | 'tool-replaced' | 'tool-gone' | 'machine-gone';
   say: string;
 }
 
 export interface TemplateDetail extends TemplateSummary {
-  steps: { label: string; materialName: string | null; machineName: string; settings: Settings | null; temper: string | null }[];
+  steps: {
+    label: string;
+    materialName: string | null;
+    machineName: string;
+    settings: Settings | null;
+    temper: string | null;
+  }[];
   changes: TemplateChange[];
 }
 

@@ -1,4 +1,12 @@
-import { PROCESS_NAMES, SOURCES, type Changes, type ProcessName, type QuantityName, type Settings, type Source } from '@keen-anvil/core/recipes';
+import {
+  PROCESS_NAMES,
+  SOURCES,
+  type Changes,
+  type ProcessName,
+  type QuantityName,
+  type Settings,
+  type Source,
+} from '@keen-anvil/core/recipes';
 import type { TypedQuantity } from '@keen-anvil/core/units';
 import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsOptional, IsString, IsUUID, Length } from 'class-validator';
 import { Counted, IsSettings, IsTyped, MayBeLeftOut, Version, Words } from './fields';
@@ -50,7 +58,11 @@ export class NewVariant {
 
 /** The cards nailed to the Bench, in their order. */
 export class Nails {
-  @IsArray() @ArrayMaxSize(100, { message: 'at most 100 cards can be nailed up' }) @ArrayUnique() @IsUUID(undefined, { each: true }) recipeIds!: string[];
+  @IsArray()
+  @ArrayMaxSize(100, { message: 'at most 100 cards can be nailed up' })
+  @ArrayUnique()
+  @IsUUID(undefined, { each: true })
+  recipeIds!: string[];
 }
 
 export class SuggestionWanted {
@@ -64,5 +76,6 @@ export class SuggestionWanted {
 export class NewTrial {
   @IsUUID() id!: string;
   @IsSettings() settings!: Settings;
-  @IsIn(['far-under', 'under', 'right', 'over', 'far-over']) outcome!: 'far-under' | 'under' | 'right' | 'over' | 'far-over';
+  @IsIn(['far-under', 'under', 'right', 'over', 'far-over']) outcome!:
+    'far-under' | 'under' | 'right' | 'over' | 'far-over';
 }

@@ -1,7 +1,21 @@
 import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
 import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
 import { Amount, IsSettings, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
 
 export class NewJob {
@@ -24,7 +38,8 @@ export class JobChange {
 /** What the maker decides about tracing a picture. */
 export class TracingWish {
   @IsIn(TRACING_WAYS) way!: TracingWay;
-  @ValidateIf((wish: TracingWish) => wish.threshold !== null) @Amount('the threshold', 0, 255) threshold!: number | null;
+  @ValidateIf((wish: TracingWish) => wish.threshold !== null) @Amount('the threshold', 0, 255) threshold!:
+    number | null;
   @IsBoolean() isInverted!: boolean;
   @IsInt() @Amount('the number of colours', 1, 12) colours!: number;
   @Amount('the tolerance', 0.01, 5, 'mm') toleranceMm!: number;
@@ -33,7 +48,8 @@ export class TracingWish {
 
 /** How a file is to be read (again). */
 export class ReadingWish {
-  @ValidateIf((wish: ReadingWish) => wish.unitMm !== null) @Amount('one unit', 0.0001, 10_000, 'mm') unitMm!: number | null;
+  @ValidateIf((wish: ReadingWish) => wish.unitMm !== null) @Amount('one unit', 0.0001, 10_000, 'mm') unitMm!:
+    number | null;
   @Amount('the distance of loose ends', 0, 10, 'mm') joinMm!: number;
   @Nested(() => TracingWish) tracing!: TracingWish;
 }
@@ -106,7 +122,13 @@ export class StepChange {
 }
 
 const PartIds = (): PropertyDecorator => (target, name) => {
-  for (const rule of [IsArray(), ArrayMinSize(1, { message: 'choose at least one part' }), ArrayMaxSize(20_000), IsUUID(undefined, { each: true })]) rule(target, name as string);
+  for (const rule of [
+    IsArray(),
+    ArrayMinSize(1, { message: 'choose at least one part' }),
+    ArrayMaxSize(20_000),
+    IsUUID(undefined, { each: true }),
+  ])
+    rule(target, name as string);
 };
 
 export class Nudge {
@@ -139,7 +161,9 @@ export class PartAction {
   @ValidateIf((act: PartAction) => act.action === 'role') @IsIn(PART_ROLES) role?: PartRole;
   /** The step that takes them; for a new step its id, made by the client. */
   @ValidateIf((act: PartAction) => act.action === 'step' || act.action === 'new-step') @IsUUID() stepId?: string;
-  @ValidateIf((act: PartAction) => act.action === 'outline') @Amount('the distance', -200, 200, 'mm') distanceMm?: number;
+  @ValidateIf((act: PartAction) => act.action === 'outline')
+  @Amount('the distance', -200, 200, 'mm')
+  distanceMm?: number;
   @ValidateIf((act: PartAction) => act.action === 'bridges') @NestedList(() => BridgeWish, 100) bridges?: BridgeWish[];
 }
 

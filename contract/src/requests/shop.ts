@@ -3,8 +3,32 @@ import { MACHINE_KINDS, ORIGIN_CORNERS, type MachineKind, type OriginCorner } fr
 import { PROCESS_NAMES, QUANTITIES, type ProcessName } from '@keen-anvil/core/recipes';
 import { TOOL_KINDS, type ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString, IsUUID, Length, Max, Min } from 'class-validator';
-import { Amount, Colour, IsDetails, IsOutline, IsTyped, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+} from 'class-validator';
+import {
+  Amount,
+  Colour,
+  IsDetails,
+  IsOutline,
+  IsTyped,
+  MayBeLeftOut,
+  Name,
+  Nested,
+  NestedList,
+  Version,
+  Words,
+} from './fields';
 
 export class NewWorkshop {
   @IsUUID() id!: string;
@@ -24,7 +48,8 @@ export class DialFields {
   @Amount('the highest number on a dial', -1e6, 1e6) max!: number;
   @Amount('the step of a dial', 1e-4, 1e5) step!: number;
   @MayBeLeftOut() @IsBoolean() isRated?: boolean;
-  @NestedList(() => CalibrationPointFields, 60, 'a dial takes at most 60 readings') calibration!: CalibrationPointFields[];
+  @NestedList(() => CalibrationPointFields, 60, 'a dial takes at most 60 readings')
+  calibration!: CalibrationPointFields[];
 }
 
 export class MotionFields {
@@ -102,7 +127,8 @@ export class MaterialFields {
   @Words(200) facing!: string;
   @IsOptional() @Amount('the heat limit', 30, 1000, '°C') heatLimitC!: number | null;
   @IsOptional() @Words(2000) supplierCard!: string | null;
-  @IsOptional() @IsInt({ message: 'the price is counted in whole cents' }) @Min(0) @Max(100_000_000) priceCents!: number | null;
+  @IsOptional() @IsInt({ message: 'the price is counted in whole cents' }) @Min(0) @Max(100_000_000) priceCents!:
+    number | null;
   @IsIn(['m2', 'piece']) pricePer!: 'm2' | 'piece';
   @Words(4000) notes!: string;
   @IsDetails() details!: Details;

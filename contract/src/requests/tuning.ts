@@ -1,5 +1,17 @@
 import { OUTCOMES, QUANTITIES, type Outcome, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
-import { ArrayMaxSize, ArrayUnique, IsArray, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsUUID,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
 import { IsSettings, NestedList, Version } from './fields';
 
 /** How sure the start is, as the standard deviation of its error in log dose. */

@@ -1,2 +1,11 @@
-export { askSize, TRACING_WAYS, USUAL_CHOICES, USUAL_TRACING, type ReadingChoices, type SizeQuestion, type TracingChoices, type TracingWay } from './reading';
+export {
+  askSize,
+  TRACING_WAYS,
+  USUAL_CHOICES,
+  USUAL_TRACING,
+  type ReadingChoices,
+  type SizeQuestion,
+  type TracingChoices,
+  type TracingWay,
+} from './reading';
 export { LONGEST_TEXT, SHIPPED_FONTS, USUAL_TEXT, type ShippedFont, type TextChoices } from './text';

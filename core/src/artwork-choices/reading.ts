@@ -17,7 +17,14 @@ export interface TracingChoices {
   smallestMm2: number;
 }
 
-export const USUAL_TRACING: TracingChoices = { way: 'threshold', threshold: null, isInverted: false, colours: 3, toleranceMm: 0.1, smallestMm2: 0.5 };
+export const USUAL_TRACING: TracingChoices = {
+  way: 'threshold',
+  threshold: null,
+  isInverted: false,
+  colours: 3,
+  toleranceMm: 0.1,
+  smallestMm2: 0.5,
+};
 
 /** What the maker decides about reading a file; each may be decided anew, and the file is read again. */
 export interface ReadingChoices {
@@ -36,6 +43,17 @@ export interface SizeQuestion {
 }
 
 /** The question for a drawing of so many units, with the usual answers. */
-export function askSize(width: number, height: number, answers: readonly { label: string; unitMm: number }[]): SizeQuestion {
-  return { answers: answers.map(({ label, unitMm }) => ({ label, unitMm, widthMm: width * unitMm, heightMm: height * unitMm })) };
+export function askSize(
+  width: number,
+  height: number,
+  answers: readonly { label: string; unitMm: number }[],
+): SizeQuestion {
+  return {
+    answers: answers.map(({ label, unitMm }) => ({
+      label,
+      unitMm,
+      widthMm: width * unitMm,
+      heightMm: height * unitMm,
+    })),
+  };
 }

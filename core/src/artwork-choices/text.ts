@@ -32,5 +32,14 @@ export interface TextChoices {
   isReversed: boolean;
 }
 
-export const USUAL_TEXT: TextChoices = { words: '', fontId: 'slab', capHeightMm: 20, letterSpacingMm: 0, lineSpacing: 1, align: 'middle', arcRadiusMm: null, isReversed: false };
+export const USUAL_TEXT: TextChoices = {
+  words: '',
+  fontId: 'slab',
+  capHeightMm: 20,
+  letterSpacingMm: 0,
+  lineSpacing: 1,
+  align: 'middle',
+  arcRadiusMm: null,
+  isReversed: false,
+};
 export const LONGEST_TEXT = 400;

@@ -1,4 +1,12 @@
-import { flatten, nestRings, resolveFill, ringMeetings, signedArea, type CurveContour, type FillRule } from '../geometry';
+import {
+  flatten,
+  nestRings,
+  resolveFill,
+  ringMeetings,
+  signedArea,
+  type CurveContour,
+  type FillRule,
+} from '../geometry';
 
 export type { FillRule };
 
@@ -25,7 +33,11 @@ export function assembleParts(contours: CurveContour[], fillRule: FillRule): Ass
   const resolved = resolveFill(closed, fillRule);
   // What was resolved has outlines and holes by turns, whatever the rule was.
   const sorted = resolved ? outlinesWithHoles(resolved.contours, 'evenodd') : outlinesWithHoles(closed, fillRule);
-  return { parts: [...open, ...sorted.parts], hidden: sorted.hidden + (resolved?.hidden.length ?? 0), empty: resolved?.empty.length ?? 0 };
+  return {
+    parts: [...open, ...sorted.parts],
+    hidden: sorted.hidden + (resolved?.hidden.length ?? 0),
+    empty: resolved?.empty.length ?? 0,
+  };
 }
 
 /**
@@ -36,9 +48,20 @@ export function assembleLines(contours: CurveContour[]): CurveContour[][] {
   const open = contours.filter((contour) => !contour.closed).map((contour) => [contour]);
   const closed = contours.filter((contour) => contour.closed);
   const rings = closed.map((contour) => flatten(contour, NESTING_TOLERANCE_MM).points);
-  const crossed = new Set(ringMeetings(rings).filter(([a, b]) => a !== b).flat());
+  const crossed = new Set(
+    ringMeetings(rings)
+      .filter(([a, b]) => a !== b)
+      .flat(),
+  );
   const alone = closed.flatMap((contour, i) => (crossed.has(i) ? [[contour]] : []));
-  return [...open, ...outlinesWithHoles(closed.filter((_, i) => !crossed.has(i)), 'evenodd').parts, ...alone];
+  return [
+    ...open,
+    ...outlinesWithHoles(
+      closed.filter((_, i) => !crossed.has(i)),
+      'evenodd',
+    ).parts,
+    ...alone,
+  ];
 }
 
 /** Contours that do not meet, by how they lie in each other. */

@@ -27,7 +27,13 @@ export function joinEnds(contours: readonly CurveContour[], toleranceMm: number)
   for (let end = 0; end < ends.length; end++) {
     if (partner[end] >= 0) continue;
     const [x, y] = ends[end];
-    const [near] = index.neighbors(x, y, 1, toleranceMm, (other) => other !== end && partner[other] < 0 && !(other === (end ^ 1) && isTiny(loose[end >> 1], toleranceMm)));
+    const [near] = index.neighbors(
+      x,
+      y,
+      1,
+      toleranceMm,
+      (other) => other !== end && partner[other] < 0 && !(other === (end ^ 1) && isTiny(loose[end >> 1], toleranceMm)),
+    );
     if (near === undefined) continue;
     partner[end] = near;
     partner[near] = end;
@@ -50,7 +56,13 @@ export function joinEnds(contours: readonly CurveContour[], toleranceMm: number)
 }
 
 /** Follows lines from one end on, until there is no further one or it has come round. */
-function follow(first: number, loose: readonly CurveContour[], partner: Int32Array, done: Uint8Array, toleranceMm: number): { contour: CurveContour; lines: number } {
+function follow(
+  first: number,
+  loose: readonly CurveContour[],
+  partner: Int32Array,
+  done: Uint8Array,
+  toleranceMm: number,
+): { contour: CurveContour; lines: number } {
   let end = first;
   let lines = 0;
   const whole: CurveContour = { closed: false, start: [0, 0], segments: [] };
@@ -79,7 +91,9 @@ function bridge(whole: CurveContour, to: readonly [number, number], toleranceMm:
   if (Math.hypot(to[0] - x, to[1] - y) > toleranceMm * 1e-3) whole.segments.push(['L', to[0], to[1]]);
 }
 
-const isTiny = (contour: CurveContour, toleranceMm: number): boolean => contour.segments.length === 1 && Math.hypot(endOf(contour)[0] - contour.start[0], endOf(contour)[1] - contour.start[1]) <= toleranceMm;
+const isTiny = (contour: CurveContour, toleranceMm: number): boolean =>
+  contour.segments.length === 1 &&
+  Math.hypot(endOf(contour)[0] - contour.start[0], endOf(contour)[1] - contour.start[1]) <= toleranceMm;
 
 function endOf({ start, segments }: CurveContour): [number, number] {
   const last = segments[segments.length - 1];
@@ -89,7 +103,8 @@ function endOf({ start, segments }: CurveContour): [number, number] {
 /** The same way, from its other end. */
 function reversed({ closed, start, segments }: CurveContour): CurveContour {
   const points: [number, number][] = [start];
-  for (const segment of segments) points.push([segment[segment.length - 2] as number, segment[segment.length - 1] as number]);
+  for (const segment of segments)
+    points.push([segment[segment.length - 2] as number, segment[segment.length - 1] as number]);
   const back = segments.map((segment, i): Segment => {
     const [x, y] = points[i];
     if (segment[0] === 'L') return ['L', x, y];

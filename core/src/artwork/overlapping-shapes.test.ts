@@ -1,10 +1,13 @@
 import { flatten, normalise, regionArea } from '../geometry';
 import { readSvg } from './index';
 
-const drawing = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">${inside}</svg>`;
+const drawing = (inside: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100">${inside}</svg>`;
 const read = (inside: string) => {
   const reading = readSvg(drawing(inside));
-  const areas = reading.parts.map((part) => regionArea(normalise(part.contours.map((contour) => flatten(contour, 0.001).points))));
+  const areas = reading.parts.map((part) =>
+    regionArea(normalise(part.contours.map((contour) => flatten(contour, 0.001).points))),
+  );
   return { ...reading, total: areas.reduce((sum, area) => sum + area, 0) };
 };
 
@@ -30,7 +33,13 @@ describe('contours of one shape that overlap', () => {
   it('a shape drawn twice over itself says that it comes to nothing', () => {
     const { parts, notices } = read('<path fill-rule="evenodd" d="M0 0H9V9H0ZM0 0H9V9H0Z"/>');
     expect(parts).toEqual([]);
-    expect(notices).toEqual([expect.objectContaining({ code: 'left-out', count: 2, message: expect.stringContaining('encloses nothing of its own') })]);
+    expect(notices).toEqual([
+      expect.objectContaining({
+        code: 'left-out',
+        count: 2,
+        message: expect.stringContaining('encloses nothing of its own'),
+      }),
+    ]);
   });
 
   it('lines that are only drawn stay lines, however they cross', () => {

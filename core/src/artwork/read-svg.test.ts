@@ -6,7 +6,8 @@ import { ArtworkRefusedError, artworkBounds, readSvg, type ArtworkPart } from '.
 
 const drawing = (inside: string, attributes = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
   `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${attributes}>${inside}</svg>`;
-const area = (part: ArtworkPart) => regionArea(normalise(part.contours.map((contour) => flatten(contour, 0.001).points)));
+const area = (part: ArtworkPart) =>
+  regionArea(normalise(part.contours.map((contour) => flatten(contour, 0.001).points)));
 const only = (source: string) => {
   const { parts } = readSvg(source);
   expect(parts).toHaveLength(1);
@@ -21,7 +22,9 @@ describe('the boat number as the maker brings it in', () => {
     expect([reading.widthMm, reading.heightMm]).toEqual([208, 132]);
     expect([...new Set(reading.parts.map((part) => part.colour))]).toEqual(['#f4f4ef', '#1d2f5c']);
     const bounds = artworkBounds(reading.parts)!;
-    expect([bounds.minX, bounds.minY, bounds.maxX, bounds.maxY]).toEqual([4, 4, 204, 128].map((n) => expect.closeTo(n, 2)));
+    expect([bounds.minX, bounds.minY, bounds.maxX, bounds.maxY]).toEqual(
+      [4, 4, 204, 128].map((n) => expect.closeTo(n, 2)),
+    );
   });
 
   it('keeps the holes of the digits with their outlines', () => {
@@ -31,7 +34,13 @@ describe('the boat number as the maker brings it in', () => {
 
   it('keeps layers, and says which words it did not read', () => {
     expect(reading.parts.map((part) => part.layer)).toEqual(['plate', 'number', 'number', 'number']);
-    expect(reading.notices).toEqual([{ code: 'unread', message: 'Text “cut two of each” is not read; turn it into outlines first, or set it here with the text tool', count: 1 }]);
+    expect(reading.notices).toEqual([
+      {
+        code: 'unread',
+        message: 'Text “cut two of each” is not read; turn it into outlines first, or set it here with the text tool',
+        count: 1,
+      },
+    ]);
   });
 });
 
@@ -66,7 +75,9 @@ describe('shapes, by hand-computed areas', () => {
   });
 
   it('draws nothing where SVG draws nothing', () => {
-    expect(readSvg(drawing('<circle r="0"/><rect width="-1" height="5"/><path d=""/><polygon points=""/>')).parts).toEqual([]);
+    expect(
+      readSvg(drawing('<circle r="0"/><rect width="-1" height="5"/><path d=""/><polygon points=""/>')).parts,
+    ).toEqual([]);
   });
 });
 
@@ -87,31 +98,54 @@ describe('holes', () => {
 
   it('an island in a hole is a part of its own', () => {
     const { parts } = readSvg(drawing('<path fill-rule="evenodd" d="M0 0H30V30H0ZM5 5H25V25H5ZM10 10H20V20H10Z"/>'));
-    expect(parts.map((part) => [part.contours.length, Math.round(area(part))])).toEqual([[2, 500], [1, 100]]);
+    expect(parts.map((part) => [part.contours.length, Math.round(area(part))])).toEqual([
+      [2, 500],
+      [1, 100],
+    ]);
   });
 });
 
 describe('where things are', () => {
   it('nested transforms are applied from the inside out', () => {
-    const part = only(drawing('<g transform="translate(10 20)"><g transform="scale(2)"><rect x="1" y="1" width="5" height="5" transform="rotate(90)"/></g></g>'));
+    const part = only(
+      drawing(
+        '<g transform="translate(10 20)"><g transform="scale(2)"><rect x="1" y="1" width="5" height="5" transform="rotate(90)"/></g></g>',
+      ),
+    );
     expect(contourBounds(part.contours)).toEqual({ minX: -2, minY: 22, maxX: 8, maxY: 32 });
   });
 
   it('skew and matrix change the area by their determinant', () => {
-    expect(area(only(drawing('<rect width="10" height="10" transform="skewX(30) matrix(2 0 1 3 5 5)"/>')))).toBeCloseTo(600, 2);
+    expect(area(only(drawing('<rect width="10" height="10" transform="skewX(30) matrix(2 0 1 3 5 5)"/>')))).toBeCloseTo(
+      600,
+      2,
+    );
   });
 
   it('a repeat stands where it is used, with the style of the place', () => {
-    const { parts } = readSvg(drawing('<defs><rect id="r" width="5" height="5"/></defs><use href="#r" x="10" fill="#f00"/><use xlink:href="#r" y="20" transform="scale(2)"/>'));
+    const { parts } = readSvg(
+      drawing(
+        '<defs><rect id="r" width="5" height="5"/></defs><use href="#r" x="10" fill="#f00"/><use xlink:href="#r" y="20" transform="scale(2)"/>',
+      ),
+    );
     expect(parts.map((part) => part.colour)).toEqual(['#ff0000', '#000000']);
     expect(contourBounds(parts[1].contours)).toEqual({ minX: 0, minY: 40, maxX: 10, maxY: 50 });
   });
 
   it.each([
     ['width="50mm" height="100mm" viewBox="0 0 100 100"', { minX: 0, minY: 25, maxX: 50, maxY: 75 }],
-    ['width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="none"', { minX: 0, minY: 0, maxX: 50, maxY: 100 }],
-    ['width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="xMinYMin slice"', { minX: 0, minY: 0, maxX: 100, maxY: 100 }],
-    ['width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="xMidYMax meet"', { minX: 0, minY: 50, maxX: 50, maxY: 100 }],
+    [
+      'width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="none"',
+      { minX: 0, minY: 0, maxX: 50, maxY: 100 },
+    ],
+    [
+      'width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="xMinYMin slice"',
+      { minX: 0, minY: 0, maxX: 100, maxY: 100 },
+    ],
+    [
+      'width="50mm" height="100mm" viewBox="0 0 100 100" preserveAspectRatio="xMidYMax meet"',
+      { minX: 0, minY: 50, maxX: 50, maxY: 100 },
+    ],
     ['width="10cm" viewBox="-10 -10 200 200"', { minX: 5, minY: 5, maxX: 55, maxY: 55 }],
   ])('%s', (attributes, bounds) => {
     const found = contourBounds(only(drawing('<rect width="100" height="100"/>', attributes)).contours)!;
@@ -126,11 +160,20 @@ describe('where things are', () => {
 
   it('any size in any unit gives the same drawing at its own scale', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 900, noNaN: true }), fc.constantFrom('mm', 'cm', 'in', 'pt', 'px'), (size, unit) => {
-        const factor = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, px: 25.4 / 96 }[unit]!;
-        const reading = readSvg(drawing('<rect width="50" height="100"/>', `width="${size}${unit}" height="${size}${unit}" viewBox="0 0 100 100"`));
-        expect(contourBounds(reading.parts[0].contours)!.maxX).toBeCloseTo((size * factor) / 2, 3);
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 900, noNaN: true }),
+        fc.constantFrom('mm', 'cm', 'in', 'pt', 'px'),
+        (size, unit) => {
+          const factor = { mm: 1, cm: 10, in: 25.4, pt: 25.4 / 72, px: 25.4 / 96 }[unit]!;
+          const reading = readSvg(
+            drawing(
+              '<rect width="50" height="100"/>',
+              `width="${size}${unit}" height="${size}${unit}" viewBox="0 0 100 100"`,
+            ),
+          );
+          expect(contourBounds(reading.parts[0].contours)!.maxX).toBeCloseTo((size * factor) / 2, 3);
+        },
+      ),
     );
   });
 });
@@ -140,7 +183,10 @@ describe('colours', () => {
     ['<rect width="5" height="5" fill="navy"/>', '#000080'],
     ['<rect width="5" height="5" style="fill:rgb(10, 20, 30)"/>', '#0a141e'],
     ['<style>.a{fill:#123}</style><rect class="b a" width="5" height="5" fill="red"/>', '#112233'],
-    ['<style>#x{fill:#010203} rect{fill:#fff} .a{fill:#000}</style><rect id="x" class="a" width="5" height="5"/>', '#010203'],
+    [
+      '<style>#x{fill:#010203} rect{fill:#fff} .a{fill:#000}</style><rect id="x" class="a" width="5" height="5"/>',
+      '#010203',
+    ],
     ['<style>rect{fill:#fff !important}</style><rect style="fill:#000" width="5" height="5"/>', '#ffffff'],
     ['<style>g > .a{fill:#0f0}</style><g fill="red"><rect class="a" width="5" height="5"/></g>', '#00ff00'],
     ['<g fill="teal"><g><rect width="5" height="5"/></g></g>', '#008080'],
@@ -178,7 +224,10 @@ describe('what is not read is said', () => {
 
 describe('files that are refused', () => {
   const nest = (depth: number) => '<g>'.repeat(depth) + '</g>'.repeat(depth);
-  const billion = ['<g id="a0"><rect width="1" height="1"/></g>', ...Array.from({ length: 12 }, (_, i) => `<g id="a${i + 1}">${`<use href="#a${i}"/>`.repeat(10)}</g>`)].join('');
+  const billion = [
+    '<g id="a0"><rect width="1" height="1"/></g>',
+    ...Array.from({ length: 12 }, (_, i) => `<g id="a${i + 1}">${`<use href="#a${i}"/>`.repeat(10)}</g>`),
+  ].join('');
   it.each([
     ['an entity bomb', '<!DOCTYPE svg [<!ENTITY a "lol"><!ENTITY b "&a;&a;">]><svg>&b;</svg>', 'entities'],
     ['an unknown entity', drawing('<text>&boom;</text>'), 'not well-formed'],

@@ -1,5 +1,14 @@
 import Papa from 'papaparse';
-import { PROCESSES, QUANTITIES, quantityOf, sayQuantity, SOURCES, type ProcessName, type Settings, type Source } from '../recipes';
+import {
+  PROCESSES,
+  QUANTITIES,
+  quantityOf,
+  sayQuantity,
+  SOURCES,
+  type ProcessName,
+  type Settings,
+  type Source,
+} from '../recipes';
 import { formatNumber, parseTypedNumber } from '../units';
 import { eachCsvRow } from './csv-rows';
 
@@ -19,19 +28,40 @@ export interface BookCsvRecipe {
 }
 
 /** A row as it was read, or the sentence that says why it cannot be. */
-export type BookCsvRow = { line: number; recipe: BookCsvRecipe; problem: null } | { line: number; recipe: null; problem: string };
+export type BookCsvRow =
+  { line: number; recipe: BookCsvRecipe; problem: null } | { line: number; recipe: null; problem: string };
 
 const TEXT_COLUMNS = ['material', 'family', 'machine', 'tool', 'process', 'source', 'reason', 'note'] as const;
 const NEEDED = ['material', 'machine', 'tool', 'process'] as const;
 const THICKNESS = 'thickness mm';
-const COLUMNS = ['material', 'family', THICKNESS, 'machine', 'tool', 'process', ...QUANTITIES.map((name) => quantityOf(name).label), 'source', 'reason', 'note', 'temper'];
+const COLUMNS = [
+  'material',
+  'family',
+  THICKNESS,
+  'machine',
+  'tool',
+  'process',
+  ...QUANTITIES.map((name) => quantityOf(name).label),
+  'source',
+  'reason',
+  'note',
+  'temper',
+];
 
 /** The book as CSV, one recipe a row. Temper is written for the reader; it is never read, as it is earned. */
 export function writeBookCsv(recipes: readonly (BookCsvRecipe & { temper: string })[]): string {
   const rows = recipes.map((recipe) => [
-    recipe.material, recipe.family, recipe.thicknessMm === null ? '' : formatNumber(recipe.thicknessMm, 4), recipe.machine, recipe.tool, recipe.process,
+    recipe.material,
+    recipe.family,
+    recipe.thicknessMm === null ? '' : formatNumber(recipe.thicknessMm, 4),
+    recipe.machine,
+    recipe.tool,
+    recipe.process,
     ...QUANTITIES.map((name) => (recipe.settings[name] === undefined ? '' : sayQuantity(name, recipe.settings[name]!))),
-    recipe.source, recipe.reason, recipe.note, recipe.temper,
+    recipe.source,
+    recipe.reason,
+    recipe.note,
+    recipe.temper,
   ]);
   // Text that a spreadsheet would take for a formula gets a mark in front of it, which reading takes off again.
   const safe = (cell: string) => (/^[=+@\t\r-]/.test(cell) && !isPlainNumber(cell) ? `'${cell}` : cell);
@@ -66,7 +96,12 @@ export function readBookCsvRows(text: string, take: (row: BookCsvRow) => void): 
       return;
     }
     if (cells.length === 0) return;
-    columns = cells.map((cell) => cell.replace(/^\uFEFF/, '').toLowerCase().replace(/\s+/g, ' '));
+    columns = cells.map((cell) =>
+      cell
+        .replace(/^\uFEFF/, '')
+        .toLowerCase()
+        .replace(/\s+/g, ' '),
+    );
     refusal = headRefusal(line, columns, needs);
   });
   return columns === null ? `${needs}; the file is empty.` : refusal;
@@ -74,37 +109,64 @@ export function readBookCsvRows(text: string, take: (row: BookCsvRow) => void): 
 
 function headRefusal(line: number, columns: string[], needs: string): string | null {
   const missing = NEEDED.filter((name) => !columns.includes(name));
-  if (missing.length) return `${needs}; line ${line} has ${columns.filter(Boolean).join(', ') || 'none'}. Missing: ${missing.join(', ')}.`;
+  if (missing.length)
+    return `${needs}; line ${line} has ${columns.filter(Boolean).join(', ') || 'none'}. Missing: ${missing.join(', ')}.`;
   const unknown = columns.find((name) => name && !COLUMNS.includes(name));
-  if (unknown) return `Line ${line}, column ${columns.indexOf(unknown) + 1}: “${unknown}” is no column of a book. There are ${COLUMNS.join(', ')}.`;
+  if (unknown)
+    return `Line ${line}, column ${columns.indexOf(unknown) + 1}: “${unknown}” is no column of a book. There are ${COLUMNS.join(', ')}.`;
   const twice = columns.find((name, i) => name && columns.indexOf(name) !== i);
   return twice ? `Line ${line}: the column ${twice} stands there twice.` : null;
 }
 
 function readRow(line: number, cells: string[], columns: string[], broken: string | undefined): BookCsvRow {
-  const refuse = (column: string, sentence: string): BookCsvRow => ({ line, recipe: null, problem: `Line ${line}, column ${column}: ${sentence}` });
+  const refuse = (column: string, sentence: string): BookCsvRow => ({
+    line,
+    recipe: null,
+    problem: `Line ${line}, column ${column}: ${sentence}`,
+  });
   if (broken) return { line, recipe: null, problem: `Line ${line}: ${broken}.` };
-  if (cells.length > columns.length) return { line, recipe: null, problem: `Line ${line}: ${columns.length} columns were expected; ${cells.length} came.` };
+  if (cells.length > columns.length)
+    return {
+      line,
+      recipe: null,
+      problem: `Line ${line}: ${columns.length} columns were expected; ${cells.length} came.`,
+    };
   const cell = (name: string): string => (cells[columns.indexOf(name)] ?? '').replace(/^'(?=[=+@\t\r-])/, '');
-  const text = Object.fromEntries(TEXT_COLUMNS.map((name) => [name, cell(name)])) as Record<(typeof TEXT_COLUMNS)[number], string>;
+  const text = Object.fromEntries(TEXT_COLUMNS.map((name) => [name, cell(name)])) as Record<
+    (typeof TEXT_COLUMNS)[number],
+    string
+  >;
   for (const name of NEEDED) if (!text[name]) return refuse(name, 'it is empty.');
   const process = PROCESSES.find((p) => [p.name, p.label].some((name) => same(name, text.process)));
-  if (!process) return refuse('process', `one of ${PROCESSES.map((p) => p.name).join(', ')} was expected; “${text.process}” came.`);
+  if (!process)
+    return refuse('process', `one of ${PROCESSES.map((p) => p.name).join(', ')} was expected; “${text.process}” came.`);
   const source = text.source ? SOURCES.find((name) => same(name, text.source)) : 'other-maker';
   if (!source) return refuse('source', `one of ${SOURCES.join(', ')} was expected; “${text.source}” came.`);
   const twoWays = bothReadings(cell(THICKNESS));
-  if (twoWays) return refuse(THICKNESS, `“${cell(THICKNESS)}” can be ${twoWays[0]} or ${twoWays[1]}: write it without a mark for thousands.`);
+  if (twoWays)
+    return refuse(
+      THICKNESS,
+      `“${cell(THICKNESS)}” can be ${twoWays[0]} or ${twoWays[1]}: write it without a mark for thousands.`,
+    );
   const thicknessMm = cell(THICKNESS) ? parseTypedNumber(cell(THICKNESS)) : null;
-  if (cell(THICKNESS) && !thicknessMm) return refuse(THICKNESS, `a number of mm was expected; “${cell(THICKNESS)}” came.`);
+  if (cell(THICKNESS) && !thicknessMm)
+    return refuse(THICKNESS, `a number of mm was expected; “${cell(THICKNESS)}” came.`);
   const settings: Settings = {};
   for (const name of QUANTITIES) {
     const { label, choices } = quantityOf(name);
     const typed = cell(label);
     if (!typed) continue;
     const both = choices ? null : bothReadings(typed);
-    if (both) return refuse(label, `“${typed}” can be ${both[0]} or ${both[1]}: write it without a mark for thousands.`);
+    if (both)
+      return refuse(label, `“${typed}” can be ${both[0]} or ${both[1]}: write it without a mark for thousands.`);
     const value = choices ? choiceOf(choices, typed) : parseTypedNumber(typed);
-    if (value === null) return refuse(label, choices ? `one of ${choices.join(', ')} was expected; “${typed}” came.` : `a number was expected; “${typed}” came.`);
+    if (value === null)
+      return refuse(
+        label,
+        choices
+          ? `one of ${choices.join(', ')} was expected; “${typed}” came.`
+          : `a number was expected; “${typed}” came.`,
+      );
     settings[name] = value;
   }
   return { line, problem: null, recipe: { ...text, process: process.name, source, thicknessMm, settings } };
@@ -116,10 +178,10 @@ function bothReadings(typed: string): [string, string] | null {
   return match ? [`${match[1]}${match[2]}`, `${match[1]}.${match[2]}`.replace(/0+$/, '').replace(/\.$/, '')] : null;
 }
 
-const same = (a: string, b: string): boolean => a.toLowerCase().replace(/[\s-]+/g, ' ') === b.toLowerCase().replace(/[\s-]+/g, ' ');
+const same = (a: string, b: string): boolean =>
+  a.toLowerCase().replace(/[\s-]+/g, ' ') === b.toLowerCase().replace(/[\s-]+/g, ' ');
 
 function choiceOf(choices: readonly string[], typed: string): number | null {
   const index = choices.findIndex((choice) => same(choice, typed));
   return index < 0 ? null : index;
 }
-

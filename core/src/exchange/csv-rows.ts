@@ -28,14 +28,20 @@ export function csvRows(text: string): CsvReading {
  */
 export function eachCsvRow(text: string, take: (row: CsvRow, problem: string | null) => void): void {
   const head = text.slice(0, text.search(/\r?\n|$/));
-  const delimiter = [',', ';', '\t'].map((mark) => ({ mark, count: head.split(mark).length })).reduce((a, b) => (b.count > a.count ? b : a)).mark;
+  const delimiter = [',', ';', '\t']
+    .map((mark) => ({ mark, count: head.split(mark).length }))
+    .reduce((a, b) => (b.count > a.count ? b : a)).mark;
   let line = 1;
   let from = 0;
   Papa.parse<string[]>(text, {
     delimiter,
     step: ({ data, errors, meta }) => {
       const [wrong] = errors;
-      const problem = wrong ? (wrong.message === 'Quoted field unterminated' ? 'a quotation mark is opened and never closed' : 'a quotation mark stands where none can be') : null;
+      const problem = wrong
+        ? wrong.message === 'Quoted field unterminated'
+          ? 'a quotation mark is opened and never closed'
+          : 'a quotation mark stands where none can be'
+        : null;
       const isEmpty = data.every((cell) => cell.trim() === '');
       if (problem !== null || !isEmpty) take({ line, cells: isEmpty ? [] : data.map((cell) => cell.trim()) }, problem);
       line += text.slice(from, meta.cursor).split('\n').length - 1;

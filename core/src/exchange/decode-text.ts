@@ -16,7 +16,9 @@ export function decodeText(bytes: Uint8Array): string {
     return new TextDecoder(encoding, { fatal: true }).decode(bytes);
   } catch {
     const { line, column } = firstBad(bytes, encoding);
-    throw new TextRefusedError(`Line ${line}, column ${column}: text in UTF-8 or UTF-16 was expected; the bytes there are something else. Save the file as UTF-8 and bring it in again.`);
+    throw new TextRefusedError(
+      `Line ${line}, column ${column}: text in UTF-8 or UTF-16 was expected; the bytes there are something else. Save the file as UTF-8 and bring it in again.`,
+    );
   }
 }
 
@@ -25,7 +27,9 @@ function encodingOf(bytes: Uint8Array): 'utf-8' | 'utf-16le' | 'utf-16be' {
   if (bytes[0] === 0xfe && bytes[1] === 0xff) return 'utf-16be';
   // Latin letters in UTF-16 have a zero in every other byte; text in UTF-8 has none at all.
   const head = bytes.subarray(0, 400);
-  const zeros = [0, 1].map((first) => head.filter((byte, i) => i % 2 === first && byte === 0).length / Math.max(1, head.length / 2));
+  const zeros = [0, 1].map(
+    (first) => head.filter((byte, i) => i % 2 === first && byte === 0).length / Math.max(1, head.length / 2),
+  );
   if (zeros[1] > 0.6) return 'utf-16le';
   return zeros[0] > 0.6 ? 'utf-16be' : 'utf-8';
 }

@@ -18,7 +18,8 @@ describe('bytes that should be text', () => {
   it('are read as UTF-8 or UTF-16, with or without a mark', () => {
     const text = 'material;force\nBirke 3 mm ü;18\n';
     expect(decodeText(utf8(text))).toBe(text);
-    for (const isBig of [true, false]) for (const mark of [true, false]) expect(decodeText(utf16(text, isBig, mark))).toBe(text);
+    for (const isBig of [true, false])
+      for (const mark of [true, false]) expect(decodeText(utf16(text, isBig, mark))).toBe(text);
   });
 
   it('are refused with line and column where they are something else', () => {
@@ -31,7 +32,11 @@ describe('bytes that should be text', () => {
 describe('rows of a table', () => {
   it('know their line, also behind a cell of several lines', () => {
     const { rows } = csvRows('a,b\r\n"one\r\ntwo",2\r\n\r\n3,4\r\n');
-    expect(rows).toEqual([{ line: 1, cells: ['a', 'b'] }, { line: 2, cells: ['one\r\ntwo', '2'] }, { line: 5, cells: ['3', '4'] }]);
+    expect(rows).toEqual([
+      { line: 1, cells: ['a', 'b'] },
+      { line: 2, cells: ['one\r\ntwo', '2'] },
+      { line: 5, cells: ['3', '4'] },
+    ]);
   });
 
   it('are parted by commas, semicolons or tabs', () => {
@@ -39,14 +44,25 @@ describe('rows of a table', () => {
   });
 
   it('say where a quotation mark is never closed', () => {
-    expect(csvRows('a,b\n1,2\n"3,4\n').problems).toEqual([{ line: 3, message: 'a quotation mark is opened and never closed' }]);
+    expect(csvRows('a,b\n1,2\n"3,4\n').problems).toEqual([
+      { line: 3, message: 'a quotation mark is opened and never closed' },
+    ]);
   });
 });
 
 describe('the book as a table', () => {
   const recipe = (over: Partial<BookCsvRecipe> = {}): BookCsvRecipe => ({
-    material: 'Outdoor vinyl, navy', family: 'vinyl', thicknessMm: 0.08, machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut',
-    settings: { depth: 2, force: 16, speed: 5, passes: 1, overcut: 0.4 }, source: 'own-trial', reason: 'clean at 16', note: '', ...over,
+    material: 'Outdoor vinyl, navy',
+    family: 'vinyl',
+    thicknessMm: 0.08,
+    machine: 'Long plotter',
+    tool: 'Fine blade',
+    process: 'kiss-cut',
+    settings: { depth: 2, force: 16, speed: 5, passes: 1, overcut: 0.4 },
+    source: 'own-trial',
+    reason: 'clean at 16',
+    note: '',
+    ...over,
   });
   const rowsOf = (text: string) => {
     const read = readBookCsv(text);
@@ -55,7 +71,10 @@ describe('the book as a table', () => {
   };
 
   it('comes back as it was written, whatever the words in it', () => {
-    const words = fc.string({ maxLength: 20 }).map((text) => text.trim().replace(/\r/g, '')).filter((text) => !text.startsWith("'"));
+    const words = fc
+      .string({ maxLength: 20 })
+      .map((text) => text.trim().replace(/\r/g, ''))
+      .filter((text) => !text.startsWith("'"));
     const named = words.filter((text) => text.length > 0);
     fc.assert(
       fc.property(named, words, words, fc.integer({ min: 1, max: 40 }), (material, reason, note, force) => {
@@ -66,14 +85,22 @@ describe('the book as a table', () => {
   });
 
   it('keeps choices as words', () => {
-    const text = writeBookCsv([{ ...recipe({ process: 'heat-press', settings: { temperature: 150, dwell: 15, peel: 1 } }), temper: 'straw' }]);
+    const text = writeBookCsv([
+      { ...recipe({ process: 'heat-press', settings: { temperature: 150, dwell: 15, peel: 1 } }), temper: 'straw' },
+    ]);
     expect(text).toContain('warm');
     expect(rowsOf(text)[0].recipe!.settings).toEqual({ temperature: 150, dwell: 15, peel: 1 });
   });
 
   it('takes semicolons, decimal commas, other orders and a label for a process', () => {
     const [row] = rowsOf('Tool;Machine;Process;Material;Force;Overcut\nFine blade;Long plotter;Kiss cut;navy;16;0,4\n');
-    expect(row.recipe).toMatchObject({ material: 'navy', process: 'kiss-cut', source: 'other-maker', thicknessMm: null, settings: { force: 16, overcut: 0.4 } });
+    expect(row.recipe).toMatchObject({
+      material: 'navy',
+      process: 'kiss-cut',
+      source: 'other-maker',
+      thicknessMm: null,
+      settings: { force: 16, overcut: 0.4 },
+    });
   });
 
   it.each([
@@ -84,7 +111,13 @@ describe('the book as a table', () => {
     ['peel', 'tepid', 'Line 2, column peel: one of hot, warm, cold was expected; “tepid” came.'],
     ['thickness mm', 'thin', 'Line 2, column thickness mm: a number of mm was expected; “thin” came.'],
   ])('refuses a row with a wrong %s in words', (column, value, sentence) => {
-    const cells: Record<string, string> = { material: 'navy', machine: 'Long plotter', tool: 'Fine blade', process: 'kiss-cut', [column]: value };
+    const cells: Record<string, string> = {
+      material: 'navy',
+      machine: 'Long plotter',
+      tool: 'Fine blade',
+      process: 'kiss-cut',
+      [column]: value,
+    };
     const [row] = rowsOf(`${Object.keys(cells).join(',')}\n${Object.values(cells).join(',')}\n`);
     expect(row.problem).toContain(sentence);
   });
@@ -95,27 +128,53 @@ describe('the book as a table', () => {
     expect(refusal('a,b\n1,2\n')).toContain('Missing: material, machine, tool, process.');
     expect(refusal('material,machine,tool,process,colour\n')).toContain('column 5: “colour” is no column of a book');
     expect(refusal('material,machine,tool,process,force,force\n')).toContain('the column force stands there twice');
-    expect(rowsOf('material,machine,tool,process\na,b,c,draw,5\n')[0].problem).toBe('Line 2: 4 columns were expected; 5 came.');
+    expect(rowsOf('material,machine,tool,process\na,b,c,draw,5\n')[0].problem).toBe(
+      'Line 2: 4 columns were expected; 5 came.',
+    );
   });
 });
 
 describe('cells that could be taken for something else', () => {
-  const row = (over: Partial<BookCsvRecipe>): BookCsvRecipe & { temper: string } => ({ material: 'Card', family: 'card', thicknessMm: 0.3, machine: 'Long plotter', tool: 'Fine blade', process: 'through-cut', settings: { force: 20, speed: 5, passes: 1 }, source: 'guess', reason: '', note: '', temper: 'bare', ...over });
-
-  it.each(['-2+3+cmd|x', '+1+1', '=1+1', '@sum', '-x', '-2-3'])('“%s” is written as text, and comes back as it was', (reason) => {
-    const csv = writeBookCsv([row({ reason })]);
-    expect(csv).toContain(`'${reason}`);
-    expect(readBookCsv(csv).rows![0]).toMatchObject({ recipe: { reason } });
+  const row = (over: Partial<BookCsvRecipe>): BookCsvRecipe & { temper: string } => ({
+    material: 'Card',
+    family: 'card',
+    thicknessMm: 0.3,
+    machine: 'Long plotter',
+    tool: 'Fine blade',
+    process: 'through-cut',
+    settings: { force: 20, speed: 5, passes: 1 },
+    source: 'guess',
+    reason: '',
+    note: '',
+    temper: 'bare',
+    ...over,
   });
+
+  it.each(['-2+3+cmd|x', '+1+1', '=1+1', '@sum', '-x', '-2-3'])(
+    '“%s” is written as text, and comes back as it was',
+    (reason) => {
+      const csv = writeBookCsv([row({ reason })]);
+      expect(csv).toContain(`'${reason}`);
+      expect(readBookCsv(csv).rows![0]).toMatchObject({ recipe: { reason } });
+    },
+  );
 
   it('a plain number below 0 stays a number', () => {
     expect(writeBookCsv([row({ reason: '-2.5' })])).toContain(',-2.5,');
   });
 
   it('“1,500” is asked about, as both readings fit', () => {
-    const csv = ['material,machine,tool,process,force', 'Card,Long plotter,Fine blade,through-cut,"1,500"', 'Card,Long plotter,Fine blade,through-cut,"1,5"', 'Card,Long plotter,Fine blade,through-cut,"0,500"'].join('\n');
+    const csv = [
+      'material,machine,tool,process,force',
+      'Card,Long plotter,Fine blade,through-cut,"1,500"',
+      'Card,Long plotter,Fine blade,through-cut,"1,5"',
+      'Card,Long plotter,Fine blade,through-cut,"0,500"',
+    ].join('\n');
     const { rows } = readBookCsv(csv);
-    expect(rows![0]).toMatchObject({ recipe: null, problem: 'Line 2, column force: “1,500” can be 1500 or 1.5: write it without a mark for thousands.' });
+    expect(rows![0]).toMatchObject({
+      recipe: null,
+      problem: 'Line 2, column force: “1,500” can be 1500 or 1.5: write it without a mark for thousands.',
+    });
     expect(rows![1]).toMatchObject({ recipe: { settings: { force: 1.5 } } });
     expect(rows![2]).toMatchObject({ recipe: { settings: { force: 0.5 } } });
   });

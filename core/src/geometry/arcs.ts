@@ -24,7 +24,10 @@ export function arcSegments(ellipse: Ellipse, from: number, sweep: number): Segm
   const step = sweep / pieces;
   const k = (4 / 3) * Math.tan(step / 4);
   const { u, v } = ellipse;
-  const slope = (t: number): [number, number] => [-u[0] * Math.sin(t) + v[0] * Math.cos(t), -u[1] * Math.sin(t) + v[1] * Math.cos(t)];
+  const slope = (t: number): [number, number] => [
+    -u[0] * Math.sin(t) + v[0] * Math.cos(t),
+    -u[1] * Math.sin(t) + v[1] * Math.cos(t),
+  ];
   return Array.from({ length: pieces }, (_, i): Segment => {
     const [a, b] = [from + i * step, from + (i + 1) * step];
     const [p, q] = [onEllipse(ellipse, a), onEllipse(ellipse, b)];
@@ -44,9 +47,16 @@ export function bulgeSegments(from: [number, number], to: [number, number], bulg
   if (chord < 1e-12 || Math.abs(bulge) < 1e-9) return [['L', to[0], to[1]]];
   const sweep = 4 * Math.atan(bulge);
   const toCentre = (chord * (1 - bulge * bulge)) / (4 * bulge);
-  const centre: [number, number] = [(from[0] + to[0]) / 2 - (dy / chord) * toCentre, (from[1] + to[1]) / 2 + (dx / chord) * toCentre];
+  const centre: [number, number] = [
+    (from[0] + to[0]) / 2 - (dy / chord) * toCentre,
+    (from[1] + to[1]) / 2 + (dx / chord) * toCentre,
+  ];
   const radius = Math.hypot(from[0] - centre[0], from[1] - centre[1]);
-  const segments = arcSegments({ centre, u: [radius, 0], v: [0, radius] }, Math.atan2(from[1] - centre[1], from[0] - centre[0]), sweep);
+  const segments = arcSegments(
+    { centre, u: [radius, 0], v: [0, radius] },
+    Math.atan2(from[1] - centre[1], from[0] - centre[0]),
+    sweep,
+  );
   const last = segments[segments.length - 1];
   // The end is the vertex itself, not what rounding made of it.
   segments[segments.length - 1] = [...last.slice(0, -2), to[0], to[1]] as Segment;

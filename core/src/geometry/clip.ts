@@ -1,4 +1,14 @@
-import { areaPathsD, differenceD, EndType, FillRule, inflatePathsD, JoinType, unionD, type PathD, type PathsD } from 'clipper2-ts';
+import {
+  areaPathsD,
+  differenceD,
+  EndType,
+  FillRule,
+  inflatePathsD,
+  JoinType,
+  unionD,
+  type PathD,
+  type PathsD,
+} from 'clipper2-ts';
 import type { Point } from './point';
 
 /** A region of the plane: its rings together under the even-odd rule, holes among them. mm. */
@@ -32,7 +42,9 @@ export function difference(from: Region, taken: Region): Region {
  * The region must be normalised (as {@link normalise} and the other functions here give it).
  */
 export function offset(region: Region, deltaMm: number): Region {
-  return asRegion(inflatePathsD(asPaths(region), deltaMm, JoinType.Round, EndType.Polygon, 2, PRECISION, ARC_TOLERANCE_MM));
+  return asRegion(
+    inflatePathsD(asPaths(region), deltaMm, JoinType.Round, EndType.Polygon, 2, PRECISION, ARC_TOLERANCE_MM),
+  );
 }
 
 /** The region's area in mm², holes taken off. The region must be normalised. */

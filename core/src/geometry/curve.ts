@@ -3,9 +3,7 @@ import type { Point } from './point';
 
 /** A straight line (`L`), quadratic (`Q`) or cubic (`C`) Bézier from where the contour is; all numbers in mm. */
 export type Segment =
-  | ['L', number, number]
-  | ['Q', number, number, number, number]
-  | ['C', number, number, number, number, number, number];
+  ['L', number, number] | ['Q', number, number, number, number] | ['C', number, number, number, number, number, number];
 
 /** A contour as it was drawn, curves kept. A closed contour ends with a straight line to its start where needed. */
 export interface CurveContour {
@@ -48,7 +46,10 @@ export function pieceCount([x, y]: readonly [number, number], segment: Segment, 
 }
 
 /** Where a contour is after a segment. */
-export const endOfSegment = (segment: Segment): [number, number] => [segment[segment.length - 2] as number, segment[segment.length - 1] as number];
+export const endOfSegment = (segment: Segment): [number, number] => [
+  segment[segment.length - 2] as number,
+  segment[segment.length - 1] as number,
+];
 
 /**
  * Straight pieces that stay within `toleranceMm` of the curve. The number of pieces follows from the bound of Wang
@@ -56,7 +57,8 @@ export const endOfSegment = (segment: Segment): [number, number] => [segment[seg
  * Points that repeat the one before are dropped.
  */
 export function flatten(contour: CurveContour, toleranceMm: number): Polyline {
-  if (!(toleranceMm > 0)) throw new RangeError(`The flattening tolerance must be more than 0 mm; ${toleranceMm} was given.`);
+  if (!(toleranceMm > 0))
+    throw new RangeError(`The flattening tolerance must be more than 0 mm; ${toleranceMm} was given.`);
   let [x, y] = contour.start;
   const points: Point[] = [{ x, y }];
   const add = (px: number, py: number) => {

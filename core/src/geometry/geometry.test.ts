@@ -38,7 +38,10 @@ describe('curves turned into straight pieces', () => {
     const coarse = flatten(quarter, 0.5);
     const fine = flatten(quarter, 0.01);
     for (let i = 1; i < fine.points.length; i++) {
-      const middle = { x: (fine.points[i - 1].x + fine.points[i].x) / 2, y: (fine.points[i - 1].y + fine.points[i].y) / 2 };
+      const middle = {
+        x: (fine.points[i - 1].x + fine.points[i].x) / 2,
+        y: (fine.points[i - 1].y + fine.points[i].y) / 2,
+      };
       expect(Math.abs(Math.hypot(middle.x, middle.y) - 100)).toBeLessThan(0.01 + 0.028);
     }
     expect(fine.points.length).toBeGreaterThan(coarse.points.length);
@@ -46,7 +49,16 @@ describe('curves turned into straight pieces', () => {
   });
 
   it('a straight line stays two points, and a closing point is not doubled', () => {
-    const square: CurveContour = { closed: true, start: [0, 0], segments: [['L', 10, 0], ['L', 10, 10], ['L', 0, 10], ['L', 0, 0]] };
+    const square: CurveContour = {
+      closed: true,
+      start: [0, 0],
+      segments: [
+        ['L', 10, 0],
+        ['L', 10, 10],
+        ['L', 0, 10],
+        ['L', 0, 0],
+      ],
+    };
     expect(flatten(square, 0.1).points).toEqual(box(0, 0, 10, 10));
     expect(polylineLength(flatten(square, 0.1))).toBe(40);
   });
@@ -57,11 +69,15 @@ describe('curves turned into straight pieces', () => {
 
   it('scale by an affine change exactly', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 20, noNaN: true }), fc.double({ min: -50, max: 50, noNaN: true }), (scale, shift) => {
-        const moved = contourBounds([transformContour(quarter, [scale, 0, 0, scale, shift, 0])])!;
-        expect(moved.minX).toBeCloseTo(shift, 6);
-        expect(moved.maxX).toBeCloseTo(100 * scale + shift, 6);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.double({ min: -50, max: 50, noNaN: true }),
+        (scale, shift) => {
+          const moved = contourBounds([transformContour(quarter, [scale, 0, 0, scale, shift, 0])])!;
+          expect(moved.minX).toBeCloseTo(shift, 6);
+          expect(moved.maxX).toBeCloseTo(100 * scale + shift, 6);
+        },
+      ),
     );
   });
 });
@@ -124,7 +140,13 @@ describe('places thinner than the material holds', () => {
 
   it('takes right corners for corners, and a needle tip for thin', () => {
     expect(thinPlaces([box(0, 0, 20, 20)], 2)).toEqual([]);
-    const needle = normalise([[{ x: 0, y: 0 }, { x: 40, y: 4 }, { x: 0, y: 8 }]]);
+    const needle = normalise([
+      [
+        { x: 0, y: 0 },
+        { x: 40, y: 4 },
+        { x: 0, y: 8 },
+      ],
+    ]);
     expect(thinPlaces(needle, 2)).toHaveLength(1);
   });
 

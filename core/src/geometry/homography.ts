@@ -10,13 +10,21 @@ export type Homography = (point: Point) => Point;
  * @throws RangeError unless four of each come, no three of them in a line
  */
 export function homography(from: readonly Point[], to: readonly Point[]): Homography {
-  if (from.length !== 4 || to.length !== 4) throw new RangeError(`Four corners were expected; ${from.length} and ${to.length} came.`);
-  for (const corners of [from, to]) if (hasThreeInLine(corners)) throw new RangeError('Three of the four corners lie in a line.');
+  if (from.length !== 4 || to.length !== 4)
+    throw new RangeError(`Four corners were expected; ${from.length} and ${to.length} came.`);
+  for (const corners of [from, to])
+    if (hasThreeInLine(corners)) throw new RangeError('Three of the four corners lie in a line.');
   const rows = from.flatMap(({ x, y }, i) => {
     const { x: u, y: v } = to[i];
-    return [[x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]];
+    return [
+      [x, y, 1, 0, 0, 0, -u * x, -u * y],
+      [0, 0, 0, x, y, 1, -v * x, -v * y],
+    ];
   });
-  const [a, b, c, d, e, f, g, h] = solve(new Matrix(rows), Matrix.columnVector(to.flatMap(({ x, y }) => [x, y]))).to1DArray();
+  const [a, b, c, d, e, f, g, h] = solve(
+    new Matrix(rows),
+    Matrix.columnVector(to.flatMap(({ x, y }) => [x, y])),
+  ).to1DArray();
   return ({ x, y }) => {
     const w = g * x + h * y + 1;
     return { x: (a * x + b * y + c) / w, y: (d * x + e * y + f) / w };

@@ -32,17 +32,24 @@ export function isThinnerSomewhere(rings: readonly Point[][], width: number): bo
   const lengthOf = (i: number) => Math.hypot(bx[i] - ax[i], by[i] - ay[i]);
   let isNear = false;
   for (let i = 0; i < count && !isNear; i++) {
-    index.search(Math.min(ax[i], bx[i]) - width, Math.min(ay[i], by[i]) - width, Math.max(ax[i], bx[i]) + width, Math.max(ay[i], by[i]) + width, (j) => {
-      if (isNear || j <= i) return false;
-      if (ringOf[i] === ringOf[j]) {
-        const total = round[ringOf[i]];
-        const between = Math.min(along[j] - along[i] - lengthOf(i), total - along[j] - lengthOf(j) + along[i]);
-        // Near along the ring: a bend, unless it turns back on itself.
-        if (between <= SAME_BEND * width && !turnsBack(bx[i] - ax[i], by[i] - ay[i], bx[j] - ax[j], by[j] - ay[j])) return false;
-      }
-      isNear = sidesWithin(width, ax[i], ay[i], bx[i], by[i], ax[j], ay[j], bx[j], by[j]);
-      return false;
-    });
+    index.search(
+      Math.min(ax[i], bx[i]) - width,
+      Math.min(ay[i], by[i]) - width,
+      Math.max(ax[i], bx[i]) + width,
+      Math.max(ay[i], by[i]) + width,
+      (j) => {
+        if (isNear || j <= i) return false;
+        if (ringOf[i] === ringOf[j]) {
+          const total = round[ringOf[i]];
+          const between = Math.min(along[j] - along[i] - lengthOf(i), total - along[j] - lengthOf(j) + along[i]);
+          // Near along the ring: a bend, unless it turns back on itself.
+          if (between <= SAME_BEND * width && !turnsBack(bx[i] - ax[i], by[i] - ay[i], bx[j] - ax[j], by[j] - ay[j]))
+            return false;
+        }
+        isNear = sidesWithin(width, ax[i], ay[i], bx[i], by[i], ax[j], ay[j], bx[j], by[j]);
+        return false;
+      },
+    );
   }
   return isNear;
 }
@@ -52,7 +59,22 @@ function turnsBack(ux: number, uy: number, vx: number, vy: number): boolean {
   return ux * vx + uy * vy < -0.5 * Math.hypot(ux, uy) * Math.hypot(vx, vy);
 }
 
-function sidesWithin(width: number, ax: number, ay: number, bx: number, by: number, cx: number, cy: number, dx: number, dy: number): boolean {
+function sidesWithin(
+  width: number,
+  ax: number,
+  ay: number,
+  bx: number,
+  by: number,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
+): boolean {
   const limit = width * width;
-  return squareTo(ax, ay, cx, cy, dx, dy) < limit || squareTo(bx, by, cx, cy, dx, dy) < limit || squareTo(cx, cy, ax, ay, bx, by) < limit || squareTo(dx, dy, ax, ay, bx, by) < limit;
+  return (
+    squareTo(ax, ay, cx, cy, dx, dy) < limit ||
+    squareTo(bx, by, cx, cy, dx, dy) < limit ||
+    squareTo(cx, cy, ax, ay, bx, by) < limit ||
+    squareTo(dx, dy, ax, ay, bx, by) < limit
+  );
 }

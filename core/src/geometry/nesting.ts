@@ -26,7 +26,13 @@ export function nestRings(rings: Point[][]): Nesting {
     const probes = probesOf(ring);
     return index
       .search(probes[0].x, probes[0].y, probes[0].x, probes[0].y)
-      .filter((j) => j !== i && areas[j] > areas[i] && holds(boxes[j], boxes[i], TOUCH_MM) && probes.every((probe) => isInside(probe, rings[j])))
+      .filter(
+        (j) =>
+          j !== i &&
+          areas[j] > areas[i] &&
+          holds(boxes[j], boxes[i], TOUCH_MM) &&
+          probes.every((probe) => isInside(probe, rings[j])),
+      )
       .sort((a, b) => areas[a] - areas[b]);
   });
 }

@@ -41,7 +41,13 @@ export function resolveFill(contours: readonly CurveContour[], rule: FillRule): 
   const used = new Set<number>();
   const resolved = rings.map((ring) => sides.contourOf(ring, used));
   const unused = contours.map((_, i) => i).filter((i) => !used.has(i));
-  const hidden = unused.filter((i) => coarse[i].length > 2 && Math.abs(signedArea(coarse[i])) > LEAST_MM2 && isWithin(middleOfSide(coarse[i]), rings) && !sides.isOnAnother(middleOfSide(coarse[i]), i));
+  const hidden = unused.filter(
+    (i) =>
+      coarse[i].length > 2 &&
+      Math.abs(signedArea(coarse[i])) > LEAST_MM2 &&
+      isWithin(middleOfSide(coarse[i]), rings) &&
+      !sides.isOnAnother(middleOfSide(coarse[i]), i),
+  );
   return { contours: resolved, hidden, empty: unused.filter((i) => !hidden.includes(i)) };
 }
 
@@ -52,12 +58,18 @@ export function resolveFill(contours: readonly CurveContour[], rule: FillRule): 
 export function clipToWindow(contours: readonly CurveContour[], window: CurveContour): CurveContour[] {
   const points = (contour: CurveContour) => flatten(contour, TOLERANCE_MM).points;
   const sides = new SourceSides([...contours, window]);
-  return ringsOf(intersectD(contours.map(points), [points(window)], ClipRule.EvenOdd, PRECISION)).map((ring) => sides.contourOf(ring, new Set()));
+  return ringsOf(intersectD(contours.map(points), [points(window)], ClipRule.EvenOdd, PRECISION)).map((ring) =>
+    sides.contourOf(ring, new Set()),
+  );
 }
 
-const ringsOf = (paths: PathsD): Point[][] => paths.map((ring) => ring.map(({ x, y }): Point => ({ x, y }))).filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
+const ringsOf = (paths: PathsD): Point[][] =>
+  paths
+    .map((ring) => ring.map(({ x, y }): Point => ({ x, y })))
+    .filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
 const middleOfSide = ([a, b]: readonly Point[]): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
-const isWithin = (point: Point, rings: readonly Point[][]): boolean => rings.reduce((inside, ring) => (isInside(point, ring) ? !inside : inside), false);
+const isWithin = (point: Point, rings: readonly Point[][]): boolean =>
+  rings.reduce((inside, ring) => (isInside(point, ring) ? !inside : inside), false);
 
 /** A stretch of one segment of a contour that was drawn. */
 interface Stretch {
@@ -76,18 +88,21 @@ class SourceSides {
 
   constructor(private readonly contours: readonly CurveContour[]) {
     this.segments = contours.map(withClosingLine);
-    this.segments.forEach((segments, contour) => segments.forEach(({ start, segment }, s) => {
-      const pieces = pieceCount(start, segment, TOLERANCE_MM);
-      let a = start;
-      for (let i = 1; i <= pieces; i++) {
-        const b = i === pieces ? endOfSegment(segment) : pointOnSegment(start, segment, i / pieces);
-        this.sides.push({ contour, segment: s, from: (i - 1) / pieces, to: i / pieces, a, b });
-        a = b;
-      }
-    }));
+    this.segments.forEach((segments, contour) =>
+      segments.forEach(({ start, segment }, s) => {
+        const pieces = pieceCount(start, segment, TOLERANCE_MM);
+        let a = start;
+        for (let i = 1; i <= pieces; i++) {
+          const b = i === pieces ? endOfSegment(segment) : pointOnSegment(start, segment, i / pieces);
+          this.sides.push({ contour, segment: s, from: (i - 1) / pieces, to: i / pieces, a, b });
+          a = b;
+        }
+      }),
+    );
     this.index = new Flatbush(Math.max(1, this.sides.length));
     if (this.sides.length === 0) this.index.add(0, 0, 0, 0);
-    for (const { a, b } of this.sides) this.index.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
+    for (const { a, b } of this.sides)
+      this.index.add(Math.min(a[0], b[0]), Math.min(a[1], b[1]), Math.max(a[0], b[0]), Math.max(a[1], b[1]));
     this.index.finish();
   }
 
@@ -101,7 +116,10 @@ class SourceSides {
     let last: Stretch | null = null;
     const found = ring.map((from, i) => (last = this.stretchOf(from, ring[(i + 1) % ring.length], last)));
     // Begun where one segment ends and another begins, so that none is cut at the ring's own start.
-    const begin = Math.max(0, found.findIndex((stretch, i) => !goesOn(found[(i + found.length - 1) % found.length], stretch)));
+    const begin = Math.max(
+      0,
+      found.findIndex((stretch, i) => !goesOn(found[(i + found.length - 1) % found.length], stretch)),
+    );
     const runs: { start: Point; end: Point; stretch: Stretch | null }[] = [];
     for (let k = 0; k < ring.length; k++) {
       const i = (begin + k) % ring.length;
@@ -120,18 +138,29 @@ class SourceSides {
   private asDrawn(runs: readonly (Stretch | null)[]): CurveContour | null {
     const first = runs[0];
     if (!first || runs.length !== this.segments[first.contour].length) return null;
-    const isWhole = runs.every((run) => run && run.contour === first.contour && Math.abs(Math.abs(run.to - run.from) - 1) < WHOLE);
-    return isWhole && new Set(runs.map((run) => run!.segment)).size === runs.length ? this.contours[first.contour] : null;
+    const isWhole = runs.every(
+      (run) => run && run.contour === first.contour && Math.abs(Math.abs(run.to - run.from) - 1) < WHOLE,
+    );
+    return isWhole && new Set(runs.map((run) => run!.segment)).size === runs.length
+      ? this.contours[first.contour]
+      : null;
   }
 
-  private joined(runs: readonly { start: Point; end: Point; stretch: Stretch | null }[]): Pick<CurveContour, 'start' | 'segments'> {
+  private joined(
+    runs: readonly { start: Point; end: Point; stretch: Stretch | null }[],
+  ): Pick<CurveContour, 'start' | 'segments'> {
     let start: [number, number] | null = null;
     const segments: Segment[] = [];
     for (const { start: from, end, stretch } of runs) {
       const source = stretch && this.segments[stretch.contour][stretch.segment];
       if (!source || source.segment[0] === 'L') {
         start ??= source && isNear(source, stretch.from, from) ? cornerOf(source, stretch.from) : [from.x, from.y];
-        segments.push(['L', ...(source && isNear(source, stretch.to, end) ? cornerOf(source, stretch.to) : ([end.x, end.y] as [number, number]))]);
+        segments.push([
+          'L',
+          ...(source && isNear(source, stretch.to, end)
+            ? cornerOf(source, stretch.to)
+            : ([end.x, end.y] as [number, number])),
+        ]);
         continue;
       }
       const piece = stretchOfSegment(source.start, source.segment, stretch.from, stretch.to);
@@ -149,7 +178,11 @@ class SourceSides {
     const [x, y] = [(from.x + to.x) / 2, (from.y + to.y) / 2];
     const fits = this.near(x, y).filter((i) => this.isOn(i, from.x, from.y) && this.isOn(i, to.x, to.y));
     if (fits.length === 0) return null;
-    const side = this.sides[fits.find((i) => last && this.sides[i].contour === last.contour && this.sides[i].segment === last.segment) ?? fits[0]];
+    const side =
+      this.sides[
+        fits.find((i) => last && this.sides[i].contour === last.contour && this.sides[i].segment === last.segment) ??
+          fits[0]
+      ];
     return { contour: side.contour, segment: side.segment, from: shareAt(side, from), to: shareAt(side, to) };
   }
 

@@ -14,13 +14,19 @@ export function pointOnSegment(from: XY, segment: Segment, t: number): [number, 
  * The stretch of a segment from one t to another; backwards where `to` is less than `from` (blossom of de Casteljau).
  * @returns where it starts, and the segment from there on
  */
-export function stretchOfSegment(start: XY, segment: Segment, from: number, to: number): { start: [number, number]; segment: Segment } {
+export function stretchOfSegment(
+  start: XY,
+  segment: Segment,
+  from: number,
+  to: number,
+): { start: [number, number]; segment: Segment } {
   const controls = controlsOf(start, segment);
   const degree = controls.length - 1;
   // Control i of the stretch is the blossom at (degree − i) times `from` and i times `to`.
   const blossom = (i: number): [number, number] => {
     let points = controls;
-    for (let level = 0; level < degree; level++) points = points.slice(1).map((point, k) => between(points[k], point, level < degree - i ? from : to));
+    for (let level = 0; level < degree; level++)
+      points = points.slice(1).map((point, k) => between(points[k], point, level < degree - i ? from : to));
     return points[0];
   };
   const moved = Array.from({ length: degree + 1 }, (_, i) => blossom(i));

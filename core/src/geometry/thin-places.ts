@@ -41,5 +41,7 @@ export function thinPlaces(region: Region, widthMm: number): ThinPlace[] {
 
 function sameBounds(a: Bounds | null, b: Bounds): boolean {
   if (!a) return false;
-  return Math.abs(a.minX - b.minX) + Math.abs(a.minY - b.minY) + Math.abs(a.maxX - b.maxX) + Math.abs(a.maxY - b.maxY) < 1e-3;
+  return (
+    Math.abs(a.minX - b.minX) + Math.abs(a.minY - b.minY) + Math.abs(a.maxX - b.maxX) + Math.abs(a.maxY - b.maxY) < 1e-3
+  );
 }

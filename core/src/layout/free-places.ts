@@ -51,7 +51,12 @@ function apart(a: Bounds, b: Bounds): number {
 }
 
 function liesIn({ minX, minY, maxX, maxY }: Bounds, region: Region): boolean {
-  const ring = [{ x: minX, y: minY }, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }];
+  const ring = [
+    { x: minX, y: minY },
+    { x: maxX, y: minY },
+    { x: maxX, y: maxY },
+    { x: minX, y: maxY },
+  ];
   // A corner outside tells at once; only then the areas have to.
   if (!ring.every((corner) => region.filter((r) => isInside(corner, r)).length % 2 === 1)) return false;
   return regionArea(difference([ring], region)) < 1e-6;

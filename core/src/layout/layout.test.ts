@@ -5,9 +5,19 @@ import { firstPlace, placeParts, type PartOnSheet } from './index';
 const box = (x: number, y: number, width: number, height: number): CurveContour => ({
   closed: true,
   start: [x, y],
-  segments: [['L', x + width, y], ['L', x + width, y + height], ['L', x, y + height]],
+  segments: [
+    ['L', x + width, y],
+    ['L', x + width, y + height],
+    ['L', x, y + height],
+  ],
 });
-const part = (id: string, contour: CurveContour, place = { x: 0, y: 0 }): PartOnSheet => ({ id, name: id, colour: '#000000', contours: [contour], place });
+const part = (id: string, contour: CurveContour, place = { x: 0, y: 0 }): PartOnSheet => ({
+  id,
+  name: id,
+  colour: '#000000',
+  contours: [contour],
+  place,
+});
 
 describe('laying the parts of a step', () => {
   it('puts the drawing’s plane to the place', () => {
@@ -28,13 +38,27 @@ describe('laying the parts of a step', () => {
   });
 
   it('turns over left to right', () => {
-    const flag: CurveContour = { closed: true, start: [0, 0], segments: [['L', 10, 0], ['L', 0, 20]] };
+    const flag: CurveContour = {
+      closed: true,
+      start: [0, 0],
+      segments: [
+        ['L', 10, 0],
+        ['L', 0, 20],
+      ],
+    };
     const [turned] = placeParts([part('flag', flag, { x: 30, y: 5 })], true);
-    expect(turned.contours[0].points).toEqual([{ x: 30, y: 5 }, { x: 20, y: 5 }, { x: 30, y: 25 }]);
+    expect(turned.contours[0].points).toEqual([
+      { x: 30, y: 5 },
+      { x: 20, y: 5 },
+      { x: 30, y: 25 },
+    ]);
   });
 
   it('moves one part alone by its own place', () => {
-    const [a, b] = placeParts([part('a', box(0, 0, 10, 10), { x: 5, y: 5 }), part('b', box(0, 0, 10, 10), { x: 7.5, y: 4 })], false);
+    const [a, b] = placeParts(
+      [part('a', box(0, 0, 10, 10), { x: 5, y: 5 }), part('b', box(0, 0, 10, 10), { x: 7.5, y: 4 })],
+      false,
+    );
     expect([b.bounds.minX - a.bounds.minX, b.bounds.minY - a.bounds.minY]).toEqual([2.5, -1]);
   });
 
@@ -60,7 +84,10 @@ describe('the first place on a fresh sheet', () => {
   it('puts the step there wherever it stands in the drawing, turned over or not', () => {
     const drawn = box(-40, 70, 20, 10);
     for (const mirrored of [false, true]) {
-      const [placed] = placeParts([part('a', drawn, firstPlace(area, { minX: -40, minY: 70, maxX: -20, maxY: 80 }, mirrored))], mirrored);
+      const [placed] = placeParts(
+        [part('a', drawn, firstPlace(area, { minX: -40, minY: 70, maxX: -20, maxY: 80 }, mirrored))],
+        mirrored,
+      );
       expect(placed.bounds).toEqual({ minX: 13, minY: 17, maxX: 33, maxY: 27 });
     }
   });

@@ -1,4 +1,13 @@
-import { boundsOf, flatten, transformContour, type Affine, type Bounds, type CurveContour, type Point, type Polyline } from '../geometry';
+import {
+  boundsOf,
+  flatten,
+  transformContour,
+  type Affine,
+  type Bounds,
+  type CurveContour,
+  type Point,
+  type Polyline,
+} from '../geometry';
 
 /** A part of a step at its true size in the plane of the drawing, with its place on the sheet. */
 export interface PartOnSheet {

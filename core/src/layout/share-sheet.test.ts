@@ -6,12 +6,28 @@ const steps: OnPiece[] = [
   { id: 'press', stockPieceId: 'film', mirrored: true },
   { id: 'draw', stockPieceId: null, mirrored: false },
 ];
-const part = (id: string, stepId: string, x: number, size: number): PartOnPiece => ({ id, stepId, bounds: { minX: x, minY: 0, maxX: x + size, maxY: size }, place: { x: 5, y: 5 } });
-const parts = [part('letters', 'engrave', 12, 6), part('figures', 'engrave', 52, 6), part('tag 1', 'cut', 10, 10), part('tag 2', 'cut', 50, 10), part('crest', 'press', 10, 10)];
+const part = (id: string, stepId: string, x: number, size: number): PartOnPiece => ({
+  id,
+  stepId,
+  bounds: { minX: x, minY: 0, maxX: x + size, maxY: size },
+  place: { x: 5, y: 5 },
+});
+const parts = [
+  part('letters', 'engrave', 12, 6),
+  part('figures', 'engrave', 52, 6),
+  part('tag 1', 'cut', 10, 10),
+  part('tag 2', 'cut', 50, 10),
+  part('crest', 'press', 10, 10),
+];
 
 describe('what lies on one sheet', () => {
   it('moves with a whole step', () => {
-    expect(movedAlong('cut', ['tag 1', 'tag 2'], steps, parts).sort()).toEqual(['figures', 'letters', 'tag 1', 'tag 2']);
+    expect(movedAlong('cut', ['tag 1', 'tag 2'], steps, parts).sort()).toEqual([
+      'figures',
+      'letters',
+      'tag 1',
+      'tag 2',
+    ]);
   });
 
   it('moves with a part where it lies over it', () => {

@@ -17,22 +17,34 @@ export interface PartOnPiece {
 }
 
 /** Whether two steps are done on the same sheet. */
-export const shareSheet = (a: Pick<OnPiece, 'stockPieceId'>, b: Pick<OnPiece, 'stockPieceId'>): boolean => a.stockPieceId !== null && a.stockPieceId === b.stockPieceId;
+export const shareSheet = (a: Pick<OnPiece, 'stockPieceId'>, b: Pick<OnPiece, 'stockPieceId'>): boolean =>
+  a.stockPieceId !== null && a.stockPieceId === b.stockPieceId;
 
 /**
  * All parts that move when some parts of a step are moved, so that what is done on one sheet stays together: with a whole
  * step all parts of the steps that share its sheet; with some of its parts those of the other steps that lie over them.
  */
-export function movedAlong(stepId: string, chosen: readonly string[], steps: readonly OnPiece[], parts: readonly PartOnPiece[]): string[] {
+export function movedAlong(
+  stepId: string,
+  chosen: readonly string[],
+  steps: readonly OnPiece[],
+  parts: readonly PartOnPiece[],
+): string[] {
   const own = steps.find((step) => step.id === stepId);
   const others = own ? steps.filter((step) => step.id !== stepId && shareSheet(step, own)) : [];
   if (!own || others.length === 0) return [...chosen];
   const taken = new Set(chosen);
   const isWhole = parts.every((part) => part.stepId !== stepId || taken.has(part.id));
-  const onSheet = (part: PartOnPiece) => boundsOnSheet(part, steps.find((step) => step.id === part.stepId)?.mirrored ?? false);
+  const onSheet = (part: PartOnPiece) =>
+    boundsOnSheet(part, steps.find((step) => step.id === part.stepId)?.mirrored ?? false);
   const boxes = parts.filter((part) => taken.has(part.id)).map(onSheet);
   const otherIds = new Set(others.map((step) => step.id));
-  const along = parts.filter((part) => part.stepId !== null && otherIds.has(part.stepId) && (isWhole || boxes.some((box) => overlap(box, onSheet(part)))));
+  const along = parts.filter(
+    (part) =>
+      part.stepId !== null &&
+      otherIds.has(part.stepId) &&
+      (isWhole || boxes.some((box) => overlap(box, onSheet(part)))),
+  );
   return [...chosen, ...along.map((part) => part.id)];
 }
 
@@ -43,4 +55,5 @@ export function boundsOnSheet({ bounds, place }: Pick<PartOnPiece, 'bounds' | 'p
   return { minX: Math.min(x1, x2), maxX: Math.max(x1, x2), minY: d * bounds.minY + f, maxY: d * bounds.maxY + f };
 }
 
-const overlap = (a: Bounds, b: Bounds): boolean => a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
+const overlap = (a: Bounds, b: Bounds): boolean =>
+  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;

@@ -1,8 +1,27 @@
 import fc from 'fast-check';
-import { dialSpread, fitCalibration, knowledgeOf, machineKindOf, MACHINE_KINDS, toDial, toPhysical, type Dial } from './index';
+import {
+  dialSpread,
+  fitCalibration,
+  knowledgeOf,
+  machineKindOf,
+  MACHINE_KINDS,
+  toDial,
+  toPhysical,
+  type Dial,
+} from './index';
 
 const reading = (dial: number, physical: number) => ({ dial, physical });
-const dialWith = (calibration: Dial['calibration'], over: Partial<Dial> = {}): Dial => ({ name: 'force', label: 'Force', unit: '', physicalUnit: 'gf', min: 1, max: 40, step: 1, calibration, ...over });
+const dialWith = (calibration: Dial['calibration'], over: Partial<Dial> = {}): Dial => ({
+  name: 'force',
+  label: 'Force',
+  unit: '',
+  physicalUnit: 'gf',
+  min: 1,
+  max: 40,
+  step: 1,
+  calibration,
+  ...over,
+});
 
 describe('measuring a dial with a kitchen scale', () => {
   it('draws a straight line where the readings lie on one, and says that nothing is off', () => {
@@ -33,7 +52,10 @@ describe('measuring a dial with a kitchen scale', () => {
   });
 
   it('rises all along, whatever was read', () => {
-    const readings = fc.array(fc.record({ dial: fc.integer({ min: 1, max: 40 }), physical: fc.integer({ min: 1, max: 400 }) }), { minLength: 1, maxLength: 12 });
+    const readings = fc.array(
+      fc.record({ dial: fc.integer({ min: 1, max: 40 }), physical: fc.integer({ min: 1, max: 400 }) }),
+      { minLength: 1, maxLength: 12 },
+    );
     fc.assert(
       fc.property(readings, (list) => {
         const { points } = fitCalibration(list);

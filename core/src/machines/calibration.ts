@@ -34,7 +34,10 @@ export function fitCalibration(readings: readonly CalibrationPoint[]): Calibrati
     const expected = before.physical * (1 - b) + after.physical * b;
     const residual = here.physical - expected;
     residuals.push({ dial: here.dial, physical: here.physical, residual });
-    if (here.physical > 0) shares.push((residual / here.physical) ** 2 / (1 / here.count + (1 - b) ** 2 / before.count + b ** 2 / after.count));
+    if (here.physical > 0)
+      shares.push(
+        (residual / here.physical) ** 2 / (1 / here.count + (1 - b) ** 2 / before.count + b ** 2 / after.count),
+      );
   }
   for (const { readings: own, physical, count } of groups) {
     if (count < 2 || physical <= 0) continue;
@@ -58,7 +61,12 @@ function averaged(readings: readonly CalibrationPoint[]): Group[] {
     if (Number.isFinite(dial) && Number.isFinite(physical)) byDial.set(dial, [...(byDial.get(dial) ?? []), physical]);
   }
   return [...byDial]
-    .map(([dial, own]) => ({ dial, physical: own.reduce((sum, value) => sum + value, 0) / own.length, count: own.length, readings: own }))
+    .map(([dial, own]) => ({
+      dial,
+      physical: own.reduce((sum, value) => sum + value, 0) / own.length,
+      count: own.length,
+      readings: own,
+    }))
     .sort((a, b) => a.dial - b.dial);
 }
 

@@ -1,7 +1,17 @@
 import type { Bounds } from '../geometry';
 import type { Machine } from './machine';
 
-type Bed = Pick<Machine, 'workWidthMm' | 'workLengthMm' | 'marginSideMm' | 'marginLeadMm' | 'marginTailMm' | 'carrierSideMm' | 'carrierLeadMm' | 'carrierTailMm'>;
+type Bed = Pick<
+  Machine,
+  | 'workWidthMm'
+  | 'workLengthMm'
+  | 'marginSideMm'
+  | 'marginLeadMm'
+  | 'marginTailMm'
+  | 'carrierSideMm'
+  | 'carrierLeadMm'
+  | 'carrierTailMm'
+>;
 
 /**
  * The part of a sheet that the machine can reach, in the sheet's coordinates (mm, origin at the corner that is fed
@@ -9,7 +19,11 @@ type Bed = Pick<Machine, 'workWidthMm' | 'workLengthMm' | 'marginSideMm' | 'marg
  * at the tail; on a carrier its own margins hold, which are mostly none.
  * Returns null where nothing of the sheet is left.
  */
-export function cuttableArea(machine: Bed, sheet: { widthMm: number; lengthMm: number }, onCarrier: boolean): Bounds | null {
+export function cuttableArea(
+  machine: Bed,
+  sheet: { widthMm: number; lengthMm: number },
+  onCarrier: boolean,
+): Bounds | null {
   const side = onCarrier ? machine.carrierSideMm : machine.marginSideMm;
   const area: Bounds = {
     minX: side,

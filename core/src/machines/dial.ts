@@ -26,7 +26,9 @@ export type Knowledge = 'measured' | 'rated' | 'as shown' | 'never measured';
 /** Thrown where a conversion needs a dial that was never measured. */
 export class UncalibratedDialError extends Error {
   constructor(readonly dial: Dial) {
-    super(`The ${dial.label} scale was never measured, so ${dial.unit || 'its numbers'} cannot be turned into ${dial.physicalUnit}.`);
+    super(
+      `The ${dial.label} scale was never measured, so ${dial.unit || 'its numbers'} cannot be turned into ${dial.physicalUnit}.`,
+    );
     this.name = 'UncalibratedDialError';
   }
 }
@@ -80,7 +82,9 @@ export function toPhysical(dial: Dial, value: number): number {
  */
 export function toDial(dial: Dial, physical: number): number {
   const points = usablePoints(dial);
-  return points ? interpolate(points, physical, 'physical', 'dial') : convertUnit(physical, dial.physicalUnit, dial.unit)!;
+  return points
+    ? interpolate(points, physical, 'physical', 'dial')
+    : convertUnit(physical, dial.physicalUnit, dial.unit)!;
 }
 
 /**
@@ -91,8 +95,10 @@ export function dialProblem(machineName: string, dial: Dial, value: number): str
   const unit = dial.unit ? ` ${dial.unit}` : '';
   const name = `${machineName}'s ${dial.label.toLowerCase()}`;
   if (!Number.isFinite(value)) return `${name} must be a number from ${dial.min} to ${dial.max}${unit}.`;
-  if (value < dial.min || value > dial.max) return `${name} goes from ${dial.min} to ${dial.max}${unit}; ${value} was given.`;
-  if (Math.abs(snapToDial(dial, value) - value) > 1e-9) return `${name} moves in steps of ${dial.step}${unit} from ${dial.min}; ${value} was given.`;
+  if (value < dial.min || value > dial.max)
+    return `${name} goes from ${dial.min} to ${dial.max}${unit}; ${value} was given.`;
+  if (Math.abs(snapToDial(dial, value) - value) > 1e-9)
+    return `${name} moves in steps of ${dial.step}${unit} from ${dial.min}; ${value} was given.`;
   return null;
 }
 
@@ -104,7 +110,12 @@ function usablePoints(dial: Dial): CalibrationPoint[] | null {
   return null;
 }
 
-function interpolate(points: CalibrationPoint[], value: number, from: keyof CalibrationPoint, to: keyof CalibrationPoint): number {
+function interpolate(
+  points: CalibrationPoint[],
+  value: number,
+  from: keyof CalibrationPoint,
+  to: keyof CalibrationPoint,
+): number {
   let upper = points.findIndex((p) => p[from] >= value);
   if (upper < 1) upper = upper === 0 ? 1 : points.length - 1;
   const low = points[upper - 1];

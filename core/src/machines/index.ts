@@ -11,6 +11,12 @@ export {
   toPhysical,
   UncalibratedDialError,
 } from './dial';
-export { MACHINE_KIND_TABLE, MACHINE_KINDS, machineKindOf, type MachineKind, type MachineKindFacts } from './machine-kind';
+export {
+  MACHINE_KIND_TABLE,
+  MACHINE_KINDS,
+  machineKindOf,
+  type MachineKind,
+  type MachineKindFacts,
+} from './machine-kind';
 export { dialOf, type Machine, type MotionLimits, ORIGIN_CORNERS, type OriginCorner } from './machine';
 export { cuttableArea } from './cuttable-area';

@@ -13,28 +13,39 @@ interface MachineKindRow {
 
 const TABLE = [
   {
-    name: 'plotter', label: 'Blade plotter', does: 'tool',
+    name: 'plotter',
+    label: 'Blade plotter',
+    does: 'tool',
     usualDials: [
       { name: 'force', label: 'Force', unit: '', min: 1, max: 30, step: 1 },
       { name: 'speed', label: 'Speed', unit: '', min: 1, max: 10, step: 1 },
     ],
   },
   {
-    name: 'diode-laser', label: 'Diode laser', does: 'beam', builtIn: 'laser-head',
+    name: 'diode-laser',
+    label: 'Diode laser',
+    does: 'beam',
+    builtIn: 'laser-head',
     usualDials: [
       { name: 'power', label: 'Power', unit: '%', min: 1, max: 100, step: 1 },
       { name: 'speed', label: 'Speed', unit: 'mm/min', min: 50, max: 10000, step: 50 },
     ],
   },
   {
-    name: 'co2-laser', label: 'CO₂ laser', does: 'beam', builtIn: 'laser-head',
+    name: 'co2-laser',
+    label: 'CO₂ laser',
+    does: 'beam',
+    builtIn: 'laser-head',
     usualDials: [
       { name: 'power', label: 'Power', unit: '%', min: 5, max: 100, step: 1 },
       { name: 'speed', label: 'Speed', unit: 'mm/s', min: 1, max: 500, step: 1 },
     ],
   },
   {
-    name: 'clam-press', label: 'Heat press, clam', does: 'heat', builtIn: 'press-plate',
+    name: 'clam-press',
+    label: 'Heat press, clam',
+    does: 'heat',
+    builtIn: 'press-plate',
     usualDials: [
       { name: 'temperature', label: 'Temperature', unit: '°C', min: 60, max: 220, step: 1 },
       { name: 'dwell', label: 'Timer', unit: 's', min: 1, max: 300, step: 1 },
@@ -42,7 +53,10 @@ const TABLE = [
     ],
   },
   {
-    name: 'hand-press', label: 'Heat press, hand plate', does: 'heat', builtIn: 'press-plate',
+    name: 'hand-press',
+    label: 'Heat press, hand plate',
+    does: 'heat',
+    builtIn: 'press-plate',
     usualDials: [{ name: 'temperature', label: 'Temperature', unit: '°C', min: 80, max: 210, step: 5 }],
   },
 ] as const satisfies readonly MachineKindRow[];

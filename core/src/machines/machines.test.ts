@@ -1,5 +1,14 @@
 import fc from 'fast-check';
-import { cuttableArea, dialProblem, isCalibrated, snapToDial, toDial, toPhysical, UncalibratedDialError, type Dial } from './index';
+import {
+  cuttableArea,
+  dialProblem,
+  isCalibrated,
+  snapToDial,
+  toDial,
+  toPhysical,
+  UncalibratedDialError,
+  type Dial,
+} from './index';
 
 const force: Dial = {
   name: 'force',
@@ -49,7 +58,15 @@ describe('a dial that was never measured', () => {
   });
 
   it('counts as unmeasured where more force weighed less', () => {
-    expect(isCalibrated({ ...force, calibration: [{ dial: 5, physical: 80 }, { dial: 20, physical: 60 }] })).toBe(false);
+    expect(
+      isCalibrated({
+        ...force,
+        calibration: [
+          { dial: 5, physical: 80 },
+          { dial: 20, physical: 60 },
+        ],
+      }),
+    ).toBe(false);
   });
 });
 
@@ -57,7 +74,9 @@ describe('values on a dial', () => {
   it('are refused outside the range and between the steps, in words', () => {
     expect(dialProblem('Long plotter', force, 18)).toBeNull();
     expect(dialProblem('Long plotter', force, 41)).toBe("Long plotter's force goes from 1 to 40; 41 was given.");
-    expect(dialProblem('Long plotter', force, 17.5)).toBe("Long plotter's force moves in steps of 1 from 1; 17.5 was given.");
+    expect(dialProblem('Long plotter', force, 17.5)).toBe(
+      "Long plotter's force moves in steps of 1 from 1; 17.5 was given.",
+    );
     expect(dialProblem('Long plotter', force, Number.NaN)).toContain('must be a number');
   });
 
@@ -70,14 +89,33 @@ describe('values on a dial', () => {
 });
 
 describe('the area a machine can reach', () => {
-  const bed = { workWidthMm: 305, workLengthMm: 3000, marginSideMm: 8, marginLeadMm: 12, marginTailMm: 25, carrierSideMm: 0, carrierLeadMm: 0, carrierTailMm: 0 };
+  const bed = {
+    workWidthMm: 305,
+    workLengthMm: 3000,
+    marginSideMm: 8,
+    marginLeadMm: 12,
+    marginTailMm: 25,
+    carrierSideMm: 0,
+    carrierLeadMm: 0,
+    carrierTailMm: 0,
+  };
 
   it('loses the margins where the sheet is fed without a carrier', () => {
-    expect(cuttableArea(bed, { widthMm: 210, lengthMm: 297 }, false)).toEqual({ minX: 8, minY: 12, maxX: 202, maxY: 272 });
+    expect(cuttableArea(bed, { widthMm: 210, lengthMm: 297 }, false)).toEqual({
+      minX: 8,
+      minY: 12,
+      maxX: 202,
+      maxY: 272,
+    });
   });
 
   it('is the whole sheet on a carrier, but never wider than the machine', () => {
-    expect(cuttableArea(bed, { widthMm: 400, lengthMm: 300 }, true)).toEqual({ minX: 0, minY: 0, maxX: 305, maxY: 300 });
+    expect(cuttableArea(bed, { widthMm: 400, lengthMm: 300 }, true)).toEqual({
+      minX: 0,
+      minY: 0,
+      maxX: 305,
+      maxY: 300,
+    });
   });
 
   it('is nothing on an offcut shorter than the rollers need', () => {

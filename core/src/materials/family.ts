@@ -16,15 +16,44 @@ interface FamilyRow {
 
 const peel: DetailField = { name: 'peel', label: 'Peel', kind: 'choice', choices: ['hot', 'warm', 'cold'] };
 const carrier: DetailField = { name: 'carrier', label: 'Carrier or backing', kind: 'text' };
-const grain: DetailField = { name: 'grain', label: 'Grain runs along', kind: 'choice', choices: ['length', 'width', 'none'] };
+const grain: DetailField = {
+  name: 'grain',
+  label: 'Grain runs along',
+  kind: 'choice',
+  choices: ['length', 'width', 'none'],
+};
 
 const TABLE = [
-  { name: 'vinyl', isWeeded: true, label: 'Vinyl', process: 'kiss-cut', isMirrored: false, fields: [carrier, { name: 'tack', label: 'Holds', kind: 'choice', choices: ['permanently', 'removably'] }] },
-  { name: 'film', isWeeded: true, label: 'Transfer film', process: 'kiss-cut', isMirrored: true, fields: [carrier, peel] },
-  { name: 'sticker', isWeeded: true, label: 'Sticker paper', process: 'kiss-cut', isMirrored: false, fields: [carrier, { name: 'laminate', label: 'Laminated', kind: 'yes-no' }] },
+  {
+    name: 'vinyl',
+    isWeeded: true,
+    label: 'Vinyl',
+    process: 'kiss-cut',
+    isMirrored: false,
+    fields: [carrier, { name: 'tack', label: 'Holds', kind: 'choice', choices: ['permanently', 'removably'] }],
+  },
+  {
+    name: 'film',
+    isWeeded: true,
+    label: 'Transfer film',
+    process: 'kiss-cut',
+    isMirrored: true,
+    fields: [carrier, peel],
+  },
+  {
+    name: 'sticker',
+    isWeeded: true,
+    label: 'Sticker paper',
+    process: 'kiss-cut',
+    isMirrored: false,
+    fields: [carrier, { name: 'laminate', label: 'Laminated', kind: 'yes-no' }],
+  },
   { name: 'stencil', isWeeded: true, label: 'Stencil film', process: 'kiss-cut', isMirrored: false, fields: [carrier] },
   {
-    name: 'fabric', label: 'Fabric', process: 'through-cut', isMirrored: false,
+    name: 'fabric',
+    label: 'Fabric',
+    process: 'through-cut',
+    isMirrored: false,
     fields: [
       { name: 'fibre', label: 'Fibre', kind: 'text' },
       { name: 'weave', label: 'Weave', kind: 'text' },
@@ -32,13 +61,56 @@ const TABLE = [
       { name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 10, max: 2000 },
     ],
   },
-  { name: 'leather', asksEngraveOrCut: true, label: 'Leather', process: 'laser-cut', isMirrored: false, fields: [{ name: 'tanning', label: 'Tanning', kind: 'choice', choices: ['vegetable', 'chrome', 'other'] }] },
-  { name: 'wood', asksEngraveOrCut: true, label: 'Wood', process: 'laser-cut', isMirrored: false, fields: [{ name: 'species', label: 'Species', kind: 'text' }, { name: 'glue', label: 'Glue', kind: 'text' }, grain] },
-  { name: 'bamboo', asksEngraveOrCut: true, label: 'Bamboo', process: 'laser-area', isMirrored: false, fields: [{ name: 'glue', label: 'Glue', kind: 'text' }, grain] },
-  { name: 'acrylic', asksEngraveOrCut: true, label: 'Acrylic', process: 'laser-cut', isMirrored: false, fields: [{ name: 'made', label: 'Made by', kind: 'choice', choices: ['casting', 'extrusion'] }] },
-  { name: 'card', label: 'Card and paper', process: 'through-cut', isMirrored: false, fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 2000 }, grain] },
+  {
+    name: 'leather',
+    asksEngraveOrCut: true,
+    label: 'Leather',
+    process: 'laser-cut',
+    isMirrored: false,
+    fields: [{ name: 'tanning', label: 'Tanning', kind: 'choice', choices: ['vegetable', 'chrome', 'other'] }],
+  },
+  {
+    name: 'wood',
+    asksEngraveOrCut: true,
+    label: 'Wood',
+    process: 'laser-cut',
+    isMirrored: false,
+    fields: [{ name: 'species', label: 'Species', kind: 'text' }, { name: 'glue', label: 'Glue', kind: 'text' }, grain],
+  },
+  {
+    name: 'bamboo',
+    asksEngraveOrCut: true,
+    label: 'Bamboo',
+    process: 'laser-area',
+    isMirrored: false,
+    fields: [{ name: 'glue', label: 'Glue', kind: 'text' }, grain],
+  },
+  {
+    name: 'acrylic',
+    asksEngraveOrCut: true,
+    label: 'Acrylic',
+    process: 'laser-cut',
+    isMirrored: false,
+    fields: [{ name: 'made', label: 'Made by', kind: 'choice', choices: ['casting', 'extrusion'] }],
+  },
+  {
+    name: 'card',
+    label: 'Card and paper',
+    process: 'through-cut',
+    isMirrored: false,
+    fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 2000 }, grain],
+  },
   { name: 'foil', label: 'Foil', process: 'foil', isMirrored: false, fields: [carrier] },
-  { name: 'metal', label: 'Metal blanks', process: 'drag-engrave', isMirrored: false, fields: [{ name: 'metal', label: 'Metal', kind: 'text' }, { name: 'coating', label: 'Coating', kind: 'text' }] },
+  {
+    name: 'metal',
+    label: 'Metal blanks',
+    process: 'drag-engrave',
+    isMirrored: false,
+    fields: [
+      { name: 'metal', label: 'Metal', kind: 'text' },
+      { name: 'coating', label: 'Coating', kind: 'text' },
+    ],
+  },
 ] as const satisfies readonly FamilyRow[];
 
 export type FamilyName = (typeof TABLE)[number]['name'];

@@ -21,7 +21,10 @@ describe('the table of tools', () => {
   });
 
   it('counts hours for what burns and heats, metres for the rest', () => {
-    expect(TOOL_KIND_TABLE.filter((kind) => kind.wearUnit === 'h').map((kind) => kind.name)).toEqual(['laser-head', 'press-plate']);
+    expect(TOOL_KIND_TABLE.filter((kind) => kind.wearUnit === 'h').map((kind) => kind.name)).toEqual([
+      'laser-head',
+      'press-plate',
+    ]);
   });
 });
 

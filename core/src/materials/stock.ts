@@ -13,7 +13,10 @@ export interface StockAmount {
  * or offcut is one fewer; nothing goes below none.
  * @param usedLengthMm how far along the feed the parts reached, from the end of the roll
  */
-export function drawDown({ kind, lengthMm, count }: StockAmount, usedLengthMm: number): { lengthMm: number; count: number } {
+export function drawDown(
+  { kind, lengthMm, count }: StockAmount,
+  usedLengthMm: number,
+): { lengthMm: number; count: number } {
   if (kind === 'roll') {
     const left = Math.max(0, lengthMm - Math.max(0, usedLengthMm));
     return { lengthMm: Number(left.toFixed(3)), count: left > 0 ? count : 0 };

@@ -17,5 +17,8 @@ export function thicknessFrom(readingsMm: number[]): MeasuredThickness {
   const mean = readingsMm.reduce((sum, reading) => sum + reading, 0) / readingsMm.length;
   const square = readingsMm.reduce((sum, reading) => sum + (reading - mean) ** 2, 0);
   const tidy = (value: number) => Number(value.toFixed(4));
-  return { thicknessMm: tidy(mean), spreadMm: readingsMm.length > 1 ? tidy(Math.sqrt(square / (readingsMm.length - 1))) : null };
+  return {
+    thicknessMm: tidy(mean),
+    spreadMm: readingsMm.length > 1 ? tidy(Math.sqrt(square / (readingsMm.length - 1))) : null,
+  };
 }

@@ -28,7 +28,10 @@ describe('a straight move', () => {
 
 describe('corners', () => {
   it('a right angle is taken at √(a·δ·sin45°/(1−sin45°))', () => {
-    expect(cornerSpeed(at(-1, 0), at(0, 0), at(0, 1), 1000, 0.05)).toBeCloseTo(Math.sqrt((50 * Math.SQRT1_2) / (1 - Math.SQRT1_2)), 9);
+    expect(cornerSpeed(at(-1, 0), at(0, 0), at(0, 1), 1000, 0.05)).toBeCloseTo(
+      Math.sqrt((50 * Math.SQRT1_2) / (1 - Math.SQRT1_2)),
+      9,
+    );
   });
 
   it('straight on is free and right back is a stop', () => {
@@ -37,7 +40,10 @@ describe('corners', () => {
   });
 
   it('a point on a straight line costs no time', () => {
-    expect(strokeSeconds([at(0, 0), at(30, 0), at(110, 0)], motion)).toBeCloseTo(strokeSeconds([at(0, 0), at(110, 0)], motion), 9);
+    expect(strokeSeconds([at(0, 0), at(30, 0), at(110, 0)], motion)).toBeCloseTo(
+      strokeSeconds([at(0, 0), at(110, 0)], motion),
+      9,
+    );
   });
 
   it('a square takes longer than its length in a line, and less than four stops', () => {
@@ -47,14 +53,22 @@ describe('corners', () => {
   });
 
   it('repeated points change nothing, and a single point takes no time', () => {
-    expect(strokeSeconds([at(0, 0), at(0, 0), at(10, 0), at(10, 0)], motion)).toBe(strokeSeconds([at(0, 0), at(10, 0)], motion));
+    expect(strokeSeconds([at(0, 0), at(0, 0), at(10, 0), at(10, 0)], motion)).toBe(
+      strokeSeconds([at(0, 0), at(10, 0)], motion),
+    );
     expect(strokeSeconds([at(5, 5)], motion)).toBe(0);
   });
 });
 
 describe('the time of a step', () => {
   it('counts travel, head, cut and the way home', () => {
-    const limits = { ...longPlotter.motion, accelerationMmS2: 1000, travelSpeedMmS: 1e6, headDownSeconds: 0.2, headUpSeconds: 0.3 };
+    const limits = {
+      ...longPlotter.motion,
+      accelerationMmS2: 1000,
+      travelSpeedMmS: 1e6,
+      headDownSeconds: 0.2,
+      headUpSeconds: 0.3,
+    };
     const estimate = estimateTime([{ points: [at(40, 0), at(40, 110)] }], 100, limits);
     const travel = (length: number) => 2 * Math.sqrt(length / 1000);
     expect(estimate.seconds).toBeCloseTo(travel(40) + 0.2 + 1.2 + 0.3 + travel(Math.hypot(40, 110)), 9);
@@ -63,6 +77,8 @@ describe('the time of a step', () => {
 
   it('is capped by the top speed of the machine', () => {
     const stroke = [{ points: [at(0, 0), at(1000, 0)] }];
-    expect(estimateTime(stroke, 9999, longPlotter.motion).seconds).toBe(estimateTime(stroke, longPlotter.motion.topSpeedMmS, longPlotter.motion).seconds);
+    expect(estimateTime(stroke, 9999, longPlotter.motion).seconds).toBe(
+      estimateTime(stroke, longPlotter.motion.topSpeedMmS, longPlotter.motion).seconds,
+    );
   });
 });

@@ -8,7 +8,12 @@ import { speedOf } from './step-plan';
 export function beamPasses(machine: Machine, settings: Settings, strokes: Stroke[]): BeamPass[] {
   const dial = dialOf(machine, 'power');
   const power = dial && settings.power !== undefined ? settings.power / dial.max : 1;
-  return Array.from({ length: settings.passes ?? 1 }, () => ({ strokes, power: Math.min(1, power), speedMmS: beamSpeed(machine, settings), air: settings.air === 1 }));
+  return Array.from({ length: settings.passes ?? 1 }, () => ({
+    strokes,
+    power: Math.min(1, power),
+    speedMmS: beamSpeed(machine, settings),
+    air: settings.air === 1,
+  }));
 }
 
 /** How fast a beam goes, in mm/s, held to what the machine can do. */

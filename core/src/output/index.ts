@@ -1,6 +1,15 @@
 export { writeHpgl, type HpglRequest } from './hpgl/write';
 export { readHpgl, type HpglReading, type PlottedStroke } from './hpgl/read';
-export { engravedArea, HOME, planStep, sheetGcode, stepFile, type StepFileText, type StepPlan, type StepRequest } from './step-plan';
+export {
+  engravedArea,
+  HOME,
+  planStep,
+  sheetGcode,
+  stepFile,
+  type StepFileText,
+  type StepPlan,
+  type StepRequest,
+} from './step-plan';
 export { FULL_POWER_S, writeGcode, type BeamPass } from './gcode/write';
 export { pointsOfMove, readGcode, type BeamMove, type GcodeReading } from './gcode/read';
 export { trialFile, type TrialCell, type TrialFile, type TrialFileRequest } from './trial-file';

@@ -7,7 +7,9 @@ const at = (x: number, y: number) => ({ x, y });
 
 describe('the HP-GL file', () => {
   it('says everything a plotter needs, feed first', () => {
-    expect(writeHpgl({ strokes: [{ points: [at(10, 20), at(30, 20), at(30, 20)] }], pen: 2, speedMmS: 125, forceGf: 112.4 })).toBe(
+    expect(
+      writeHpgl({ strokes: [{ points: [at(10, 20), at(30, 20), at(30, 20)] }], pen: 2, speedMmS: 125, forceGf: 112.4 }),
+    ).toBe(
       'IN;\nIP0,0,4000,4000;\nSC0,10000,0,10000;\nSP2;\nVS12.5;\nFS112;\nPU2000,1000;\nPD2000,3000;\nPU0,0;\nSP0;\n',
     );
   });
@@ -18,18 +20,26 @@ describe('the HP-GL file', () => {
 
   it('refuses a holder that cannot be and points that are none', () => {
     expect(() => writeHpgl({ strokes: [], pen: 0, speedMmS: 1, forceGf: 1 })).toThrow('whole number from 1');
-    expect(() => writeHpgl({ strokes: [{ points: [at(NaN, 0)] }], pen: 1, speedMmS: 1, forceGf: 1 })).toThrow('two numbers');
+    expect(() => writeHpgl({ strokes: [{ points: [at(NaN, 0)] }], pen: 1, speedMmS: 1, forceGf: 1 })).toThrow(
+      'two numbers',
+    );
   });
 
   it('comes back as it went, to a hundredth of a millimetre', () => {
     const hundredths = fc.integer({ min: 0, max: 30000 });
-    const stroke = fc.uniqueArray(fc.tuple(hundredths, hundredths), { minLength: 2, maxLength: 20, selector: (p) => p.join() });
+    const stroke = fc.uniqueArray(fc.tuple(hundredths, hundredths), {
+      minLength: 2,
+      maxLength: 20,
+      selector: (p) => p.join(),
+    });
     fc.assert(
       fc.property(fc.array(stroke, { maxLength: 8 }), (drawn) => {
         const strokes = drawn.map((points) => ({ points: points.map(([x, y]) => at(x / 100, y / 100)) }));
         const reading = readHpgl(writeHpgl({ strokes, pen: 1, speedMmS: 80, forceGf: 90 }));
         expect(reading.unread).toEqual([]);
-        expect(reading.strokes.map((s) => s.points.map((p) => [Math.round(p.x * 100), Math.round(p.y * 100)]))).toEqual(drawn);
+        expect(reading.strokes.map((s) => s.points.map((p) => [Math.round(p.x * 100), Math.round(p.y * 100)]))).toEqual(
+          drawn,
+        );
         for (const s of reading.strokes) expect(s).toMatchObject({ pen: 1, speedMmS: 80, forceGf: 90 });
       }),
     );
@@ -55,8 +65,23 @@ describe('files of other programs', () => {
 });
 
 describe('a step made ready for the machine', () => {
-  const rectangle: CurveContour = { closed: true, start: [5, 5], segments: [['L', 25, 5], ['L', 25, 15], ['L', 5, 15]] };
-  const flag: CurveContour = { closed: true, start: [5, 30], segments: [['L', 15, 30], ['L', 5, 40]] };
+  const rectangle: CurveContour = {
+    closed: true,
+    start: [5, 5],
+    segments: [
+      ['L', 25, 5],
+      ['L', 25, 15],
+      ['L', 5, 15],
+    ],
+  };
+  const flag: CurveContour = {
+    closed: true,
+    start: [5, 30],
+    segments: [
+      ['L', 15, 30],
+      ['L', 5, 40],
+    ],
+  };
   const request: StepRequest = {
     machine: longPlotter,
     process: 'kiss-cut',
@@ -70,9 +95,19 @@ describe('a step made ready for the machine', () => {
   };
 
   it('lies at its place, turned over where it must read reversed', () => {
-    expect(planStep(request).placed.map(({ bounds }) => bounds)).toEqual([{ minX: 25, minY: 35, maxX: 45, maxY: 45 }, { minX: 25, minY: 60, maxX: 35, maxY: 70 }]);
-    const turned = planStep({ ...request, mirrored: true, parts: request.parts.map((part) => ({ ...part, place: at(50, 30) })) });
-    expect(turned.placed.map(({ bounds }) => bounds)).toEqual([{ minX: 25, minY: 35, maxX: 45, maxY: 45 }, { minX: 35, minY: 60, maxX: 45, maxY: 70 }]);
+    expect(planStep(request).placed.map(({ bounds }) => bounds)).toEqual([
+      { minX: 25, minY: 35, maxX: 45, maxY: 45 },
+      { minX: 25, minY: 60, maxX: 35, maxY: 70 },
+    ]);
+    const turned = planStep({
+      ...request,
+      mirrored: true,
+      parts: request.parts.map((part) => ({ ...part, place: at(50, 30) })),
+    });
+    expect(turned.placed.map(({ bounds }) => bounds)).toEqual([
+      { minX: 25, minY: 35, maxX: 45, maxY: 45 },
+      { minX: 35, minY: 60, maxX: 45, maxY: 70 },
+    ]);
   });
 
   it('is written with the force and speed that the measured scales give', () => {
@@ -97,37 +132,83 @@ describe('a step made ready for the machine', () => {
   });
 
   it('is G-code for a laser: all passes over the lines, the beam off between them', () => {
-    const cut: StepRequest = { ...request, machine: diode, process: 'laser-cut', settings: { power: 60, speed: 600, passes: 3, air: 1 } };
+    const cut: StepRequest = {
+      ...request,
+      machine: diode,
+      process: 'laser-cut',
+      settings: { power: 60, speed: 600, passes: 3, air: 1 },
+    };
     const plan = planStep(cut);
     const { format, text } = stepFile(cut, plan);
     expect(format).toBe('gcode');
     const { moves, unread } = readGcode(text, diode.workLengthMm);
     expect(unread).toEqual([]);
-    const burnt = moves.filter(({ power }) => power > 0).reduce((sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0);
+    const burnt = moves
+      .filter(({ power }) => power > 0)
+      .reduce((sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0);
     expect(burnt).toBeCloseTo(3 * (60 + 20 + Math.hypot(10, 10)), 2);
     expect(plan.estimate.cutMm).toBeCloseTo(burnt, 2);
     expect(moves.some(({ power }) => Math.abs(power - 0.6) < 1e-9)).toBe(true);
   });
 
   it('fills areas row by row for area engraving, at the interval of the recipe', () => {
-    const fill: StepRequest = { ...request, machine: diode, process: 'laser-area', settings: { power: 40, speed: 3000, interval: 0.5 } };
+    const fill: StepRequest = {
+      ...request,
+      machine: diode,
+      process: 'laser-area',
+      settings: { power: 40, speed: 3000, interval: 0.5 },
+    };
     const { strokes, estimate } = planStep(fill);
     expect(estimate.cutMm * 0.5).toBeCloseTo(20 * 10 + 50, 0);
     expect(new Set(strokes.map(({ points: [from, to] }) => from.y === to.y))).toEqual(new Set([true]));
   });
 
   it('is only a time for the press', () => {
-    const press: StepRequest = { ...request, machine: clam, process: 'heat-press', settings: { temperature: 150, dwell: 15, preheat: 5, second: 4 } };
+    const press: StepRequest = {
+      ...request,
+      machine: clam,
+      process: 'heat-press',
+      settings: { temperature: 150, dwell: 15, preheat: 5, second: 4 },
+    };
     const plan = planStep(press);
     expect([plan.estimate.seconds, stepFile(press, plan)]).toEqual([28, { format: null, text: '' }]);
   });
 });
 
 describe('an area engraved by several parts', () => {
-  const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
-  const star: CurveContour = { closed: true, start: [50, 0], segments: [1, 2, 3, 4].map((i) => ['L', 50 + 50 * Math.sin((4 * Math.PI * i) / 5), 50 - 50 * Math.cos((4 * Math.PI * i) / 5)]) };
+  const square = (x: number, y: number, side: number): CurveContour => ({
+    closed: true,
+    start: [x, y],
+    segments: [
+      ['L', x + side, y],
+      ['L', x + side, y + side],
+      ['L', x, y + side],
+    ],
+  });
+  const star: CurveContour = {
+    closed: true,
+    start: [50, 0],
+    segments: [1, 2, 3, 4].map((i) => [
+      'L',
+      50 + 50 * Math.sin((4 * Math.PI * i) / 5),
+      50 - 50 * Math.cos((4 * Math.PI * i) / 5),
+    ]),
+  };
   const engraved = (...parts: CurveContour[][]) => {
-    const { strokes } = planStep({ machine: diode, process: 'laser-area', settings: { power: 40, speed: 3000, interval: 0.1, passes: 1 }, holder: 1, mirrored: false, parts: parts.map((contours, i) => ({ id: `${i}`, name: `Part ${i}`, colour: '#000000', contours, place: at(0, 0) })) });
+    const { strokes } = planStep({
+      machine: diode,
+      process: 'laser-area',
+      settings: { power: 40, speed: 3000, interval: 0.1, passes: 1 },
+      holder: 1,
+      mirrored: false,
+      parts: parts.map((contours, i) => ({
+        id: `${i}`,
+        name: `Part ${i}`,
+        colour: '#000000',
+        contours,
+        place: at(0, 0),
+      })),
+    });
     return strokes.reduce((sum, { points }) => sum + Math.abs(points[1].x - points[0].x) * 0.1, 0);
   };
 

@@ -44,7 +44,9 @@ export function homeOf(machine: Machine): Point {
 
 /** How the machine moves; a beam has no head to lift. */
 export function motionOf(machine: Machine): MotionLimits {
-  return machineKindOf(machine.kind).does === 'beam' ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 } : machine.motion;
+  return machineKindOf(machine.kind).does === 'beam'
+    ? { ...machine.motion, headDownSeconds: 0, headUpSeconds: 0 }
+    : machine.motion;
 }
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
@@ -52,22 +54,47 @@ export function planStep({ machine, process, settings, parts, mirrored }: StepRe
   const placed = placeParts(parts, mirrored);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
-    return { placed, strokes: [], speedMmS: 0, isRough: false, estimate: { seconds: pressSeconds(settings), cutMm: 0, travelMm: 0 } };
+    return {
+      placed,
+      strokes: [],
+      speedMmS: 0,
+      isRough: false,
+      estimate: { seconds: pressSeconds(settings), cutMm: 0, travelMm: 0 },
+    };
   }
   const passes = settings.passes ?? 1;
   const contours = placed.flatMap((part) => part.contours);
-  const strokes = process === 'laser-area'
-    ? fillRows(engravedArea(placed).map((points) => ({ closed: true, points })), settings.interval ?? USUAL_INTERVAL_MM)
-    : planToolpath({ contours, start: homeOf(machine), insideFirst: processOf(process).parts, passes: does === 'beam' ? 1 : passes, overcutMm: does === 'beam' ? 0 : (settings.overcut ?? 0) }).strokes;
-  const { speedMmS, isRough } = does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
+  const strokes =
+    process === 'laser-area'
+      ? fillRows(
+          engravedArea(placed).map((points) => ({ closed: true, points })),
+          settings.interval ?? USUAL_INTERVAL_MM,
+        )
+      : planToolpath({
+          contours,
+          start: homeOf(machine),
+          insideFirst: processOf(process).parts,
+          passes: does === 'beam' ? 1 : passes,
+          overcutMm: does === 'beam' ? 0 : (settings.overcut ?? 0),
+        }).strokes;
+  const { speedMmS, isRough } =
+    does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
   const once = estimateTime(strokes, speedMmS, motionOf(machine), homeOf(machine));
   const times = does === 'beam' ? passes : 1;
-  return { placed, strokes, speedMmS, isRough, estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times } };
+  return {
+    placed,
+    strokes,
+    speedMmS,
+    isRough,
+    estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
+  };
 }
 
 /** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */
 export function engravedArea(placed: readonly PlacedPart[]): Region {
-  return union(placed.map(({ contours }) => regionOfRings(contours.filter(({ closed }) => closed).map(({ points }) => points))));
+  return union(
+    placed.map(({ contours }) => regionOfRings(contours.filter(({ closed }) => closed).map(({ points }) => points))),
+  );
 }
 
 /** A step's file for its machine. */
@@ -82,20 +109,27 @@ export function stepFile(request: StepRequest, plan: StepPlan): StepFileText {
   const { does } = machineKindOf(request.machine.kind);
   if (does === 'heat') return { format: null, text: '' };
   if (does === 'tool') return { format: 'hpgl', text: stepHpgl(request, plan) };
-  return { format: 'gcode', text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), request.machine.workLengthMm) };
+  return {
+    format: 'gcode',
+    text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), request.machine.workLengthMm),
+  };
 }
 
 /** What a laser does in several steps on one sheet, one after the other, as one file. @throws RangeError where there is none */
 export function sheetGcode(steps: readonly { request: StepRequest; plan: StepPlan }[]): string {
   if (steps.length === 0) throw new RangeError('At least one step was expected for a file; none came.');
-  return writeGcode(steps.flatMap(({ request, plan }) => beamPasses(request.machine, request.settings, plan.strokes)), steps[0].request.machine.workLengthMm);
+  return writeGcode(
+    steps.flatMap(({ request, plan }) => beamPasses(request.machine, request.settings, plan.strokes)),
+    steps[0].request.machine.workLengthMm,
+  );
 }
 
 /** The HP-GL file of a planned step; speed and force stand in it where their scales were measured. */
 function stepHpgl(request: StepRequest, plan: StepPlan): string {
   const { machine, settings, holder } = request;
   const force = dialOf(machine, 'force');
-  const forceGf = force && isCalibrated(force) && settings.force !== undefined ? toPhysical(force, settings.force) : null;
+  const forceGf =
+    force && isCalibrated(force) && settings.force !== undefined ? toPhysical(force, settings.force) : null;
   return writeHpgl({ strokes: plan.strokes, pen: holder, speedMmS: plan.isRough ? null : plan.speedMmS, forceGf });
 }
 
@@ -103,6 +137,7 @@ function stepHpgl(request: StepRequest, plan: StepPlan): string {
 export function speedOf(machine: Machine, settings: Settings): { speedMmS: number; isRough: boolean } {
   const dial = dialOf(machine, 'speed');
   if (!dial || settings.speed === undefined) return { speedMmS: machine.motion.topSpeedMmS, isRough: true };
-  if (isCalibrated(dial)) return { speedMmS: Math.min(toPhysical(dial, settings.speed), machine.motion.topSpeedMmS), isRough: false };
+  if (isCalibrated(dial))
+    return { speedMmS: Math.min(toPhysical(dial, settings.speed), machine.motion.topSpeedMmS), isRough: false };
   return { speedMmS: Math.max(1, (settings.speed / dial.max) * machine.motion.topSpeedMmS), isRough: true };
 }

@@ -1,7 +1,13 @@
 import { clam, diode, longPlotter } from '../../testing/shop';
 import { readGcode, readHpgl, trialFile, writeGcode, type TrialCell } from './index';
 
-const cell = (settings: TrialCell['settings'], more: Partial<TrialCell> = {}): TrialCell => ({ number: 3, settings, at: { x: 20, y: 30 }, isRepeat: false, ...more });
+const cell = (settings: TrialCell['settings'], more: Partial<TrialCell> = {}): TrialCell => ({
+  number: 3,
+  settings,
+  at: { x: 20, y: 30 },
+  isRepeat: false,
+  ...more,
+});
 const kiss = { force: 14, speed: 5, depth: 2, passes: 1, overcut: 0 };
 const burn = { power: 40, speed: 3000, interval: 1, passes: 1 };
 
@@ -18,30 +24,73 @@ describe('the machine file of a trial sheet', () => {
 
   it('leaves the number out where a place is gone over again', () => {
     const once = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss)] });
-    const again = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss, { isRepeat: true })] });
+    const again = trialFile({
+      machine: longPlotter,
+      process: 'kiss-cut',
+      holder: 1,
+      cells: [cell(kiss, { isRepeat: true })],
+    });
     expect(readHpgl(again.text).strokes).toHaveLength(readHpgl(once.text).strokes.length - 1);
   });
 
   it('takes one setting at a time on a plotter, and several on a beam', () => {
-    expect(() => trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss), cell({ ...kiss, force: 15 })] })).toThrow('one trial at a time');
-    const { format, text } = trialFile({ machine: diode, process: 'laser-area', holder: 1, cells: [cell(burn), cell({ ...burn, power: 80, speed: 1500 }, { at: { x: 40, y: 30 } })] });
+    expect(() =>
+      trialFile({
+        machine: longPlotter,
+        process: 'kiss-cut',
+        holder: 1,
+        cells: [cell(kiss), cell({ ...kiss, force: 15 })],
+      }),
+    ).toThrow('one trial at a time');
+    const { format, text } = trialFile({
+      machine: diode,
+      process: 'laser-area',
+      holder: 1,
+      cells: [cell(burn), cell({ ...burn, power: 80, speed: 1500 }, { at: { x: 40, y: 30 } })],
+    });
     expect(format).toBe('gcode');
-    const powers = new Set(readGcode(text, diode.workLengthMm).moves.map(({ power, speedMmS }) => `${power} ${speedMmS}`));
+    const powers = new Set(
+      readGcode(text, diode.workLengthMm).moves.map(({ power, speedMmS }) => `${power} ${speedMmS}`),
+    );
     expect(powers).toEqual(new Set(['0 null', '0.4 50', '0.8 25']));
   });
 
   it('goes over everything once for each pass of a beam', () => {
-    const burnt = (passes: number) => readGcode(trialFile({ machine: diode, process: 'laser-line', holder: 1, cells: [cell({ power: 40, speed: 1500, passes })] }).text, diode.workLengthMm).moves.filter(({ power }) => power > 0).length;
+    const burnt = (passes: number) =>
+      readGcode(
+        trialFile({
+          machine: diode,
+          process: 'laser-line',
+          holder: 1,
+          cells: [cell({ power: 40, speed: 1500, passes })],
+        }).text,
+        diode.workLengthMm,
+      ).moves.filter(({ power }) => power > 0).length;
     expect(burnt(3)).toBe(3 * burnt(1));
   });
 
   it('is none for a press, which only takes its time', () => {
-    expect(trialFile({ machine: clam, process: 'heat-press', holder: 1, cells: [cell({ temperature: 150, dwell: 15, preheat: 5, second: 3 })] })).toEqual({ format: null, text: '', estimateSeconds: 23, cutMm: 0 });
+    expect(
+      trialFile({
+        machine: clam,
+        process: 'heat-press',
+        holder: 1,
+        cells: [cell({ temperature: 150, dwell: 15, preheat: 5, second: 3 })],
+      }),
+    ).toEqual({ format: null, text: '', estimateSeconds: 23, cutMm: 0 });
   });
 });
 
 describe('G-code', () => {
-  const strokes = [{ points: [{ x: 10, y: 20 }, { x: 30, y: 20 }, { x: 30, y: 5 }] }];
+  const strokes = [
+    {
+      points: [
+        { x: 10, y: 20 },
+        { x: 30, y: 20 },
+        { x: 30, y: 5 },
+      ],
+    },
+  ];
 
   it('comes back as it was written, y counted up from the machine’s origin', () => {
     const text = writeGcode([{ strokes, power: 0.55, speedMmS: 12.5, air: true }], 400);
@@ -57,7 +106,10 @@ describe('G-code', () => {
 
   it('is read in inches and from where one stands, with comments', () => {
     const { moves } = readGcode('G20 (inch)\nG91 ; relative\nM3 S500\nG1 X1 Y0 F60\nG1 X0 Y-1', 100);
-    expect(moves.map(({ to }) => to)).toEqual([{ x: 25.4, y: 100 }, { x: 25.4, y: 125.4 }]);
+    expect(moves.map(({ to }) => to)).toEqual([
+      { x: 25.4, y: 100 },
+      { x: 25.4, y: 125.4 },
+    ]);
     expect(moves[0]).toMatchObject({ power: 0.5, speedMmS: 25.4 });
   });
 
@@ -70,6 +122,8 @@ describe('G-code', () => {
   it('refuses what no machine could do', () => {
     expect(() => writeGcode([{ strokes, power: 1.2, speedMmS: 10, air: false }], 0)).toThrow('share from 0 to 1');
     expect(() => writeGcode([{ strokes, power: 1, speedMmS: 0, air: false }], 0)).toThrow('above 0 mm/s');
-    expect(() => writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], 0)).toThrow('two numbers');
+    expect(() =>
+      writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], 0),
+    ).toThrow('two numbers');
   });
 });

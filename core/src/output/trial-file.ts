@@ -40,27 +40,69 @@ export interface TrialFile {
  */
 export function trialFile({ machine, process, holder, cells }: TrialFileRequest): TrialFile {
   const does = machineKindOf(machine.kind).does;
-  if (does === 'heat') return { format: null, text: '', estimateSeconds: cells.reduce((sum, { settings }) => sum + (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0), 0), cutMm: 0 };
-  const planned = cells.map((cell) => ({ ...cell, strokes: strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1) }));
-  const estimates = planned.map(({ settings, strokes }) => estimateTime(strokes, beamSpeed(machine, settings), motionOf(machine), homeOf(machine)));
+  if (does === 'heat')
+    return {
+      format: null,
+      text: '',
+      estimateSeconds: cells.reduce(
+        (sum, { settings }) => sum + (settings.preheat ?? 0) + (settings.dwell ?? 0) + (settings.second ?? 0),
+        0,
+      ),
+      cutMm: 0,
+    };
+  const planned = cells.map((cell) => ({
+    ...cell,
+    strokes: strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1),
+  }));
+  const estimates = planned.map(({ settings, strokes }) =>
+    estimateTime(strokes, beamSpeed(machine, settings), motionOf(machine), homeOf(machine)),
+  );
   const passes = (settings: Settings) => (does === 'beam' ? (settings.passes ?? 1) : 1);
   const estimateSeconds = estimates.reduce((sum, { seconds }, i) => sum + seconds * passes(cells[i].settings), 0);
   const cutMm = estimates.reduce((sum, estimate, i) => sum + estimate.cutMm * passes(cells[i].settings), 0);
   if (does === 'tool') {
     const [first] = cells;
-    if (cells.some(({ settings }) => JSON.stringify(settings) !== JSON.stringify(first.settings))) throw new RangeError('A plotter cuts one trial at a time: its numbers are dialled in by hand.');
+    if (cells.some(({ settings }) => JSON.stringify(settings) !== JSON.stringify(first.settings)))
+      throw new RangeError('A plotter cuts one trial at a time: its numbers are dialled in by hand.');
     const force = dialOf(machine, 'force');
-    const forceGf = force && isCalibrated(force) && first.settings.force !== undefined ? toPhysical(force, first.settings.force) : null;
+    const forceGf =
+      force && isCalibrated(force) && first.settings.force !== undefined
+        ? toPhysical(force, first.settings.force)
+        : null;
     const { speedMmS, isRough } = speedOf(machine, first.settings);
-    return { format: 'hpgl', text: writeHpgl({ strokes: planned.flatMap(({ strokes }) => strokes), pen: holder, speedMmS: isRough ? null : speedMmS, forceGf }), estimateSeconds, cutMm };
+    return {
+      format: 'hpgl',
+      text: writeHpgl({
+        strokes: planned.flatMap(({ strokes }) => strokes),
+        pen: holder,
+        speedMmS: isRough ? null : speedMmS,
+        forceGf,
+      }),
+      estimateSeconds,
+      cutMm,
+    };
   }
-  return { format: 'gcode', text: writeGcode(planned.flatMap(({ settings, strokes }) => beamPasses(machine, settings, strokes)), machine.workLengthMm), estimateSeconds, cutMm };
+  return {
+    format: 'gcode',
+    text: writeGcode(
+      planned.flatMap(({ settings, strokes }) => beamPasses(machine, settings, strokes)),
+      machine.workLengthMm,
+    ),
+    estimateSeconds,
+    cutMm,
+  };
 }
 
 function strokesOf(process: ProcessName, { number, settings, at, isRepeat }: TrialCell, passes: number): Stroke[] {
   const { contours, label } = trialShape(process, number, at, settings.interval);
   return [
-    ...planToolpath({ contours, start: at, insideFirst: processOf(process).parts, passes, overcutMm: settings.overcut ?? 0 }).strokes,
+    ...planToolpath({
+      contours,
+      start: at,
+      insideFirst: processOf(process).parts,
+      passes,
+      overcutMm: settings.overcut ?? 0,
+    }).strokes,
     ...(isRepeat ? [] : label.map(({ points }) => ({ points }))),
   ];
 }

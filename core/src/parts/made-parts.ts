@@ -1,4 +1,15 @@
-import { difference, flatten, normalise, offset, regionOfRings, transformContour, type Affine, type CurveContour, type Region, type Segment } from '../geometry';
+import {
+  difference,
+  flatten,
+  normalise,
+  offset,
+  regionOfRings,
+  transformContour,
+  type Affine,
+  type CurveContour,
+  type Region,
+  type Segment,
+} from '../geometry';
 
 /** How near to its curves a part is taken when it is offset or bridged, in mm. */
 const TOLERANCE_MM = 0.005;
@@ -22,7 +33,11 @@ export function outlineAt(contours: readonly CurveContour[], distanceMm: number)
 }
 
 /** A part with bars taken out of it, so that what lies inside stays held. `toPlane` is how the drawing lies in the job. */
-export function bridged(contours: readonly CurveContour[], bridges: readonly Bridge[], toPlane: Affine): CurveContour[] {
+export function bridged(
+  contours: readonly CurveContour[],
+  bridges: readonly Bridge[],
+  toPlane: Affine,
+): CurveContour[] {
   if (bridges.length === 0) return [...contours];
   const bars = bridges.map((bridge) => barOf(bridge, toPlane));
   return asContours(difference(regionOf(contours), normalise(bars)));
@@ -36,13 +51,25 @@ function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: A
   const unit = Math.hypot(ux, uy) || 1;
   const along = { x: ((ux / unit) * lengthMm * scale) / 2, y: ((uy / unit) * lengthMm * scale) / 2 };
   const across = { x: ((-uy / unit) * widthMm) / 2, y: ((ux / unit) * widthMm) / 2 };
-  return [[1, 1], [1, -1], [-1, -1], [-1, 1]].map(([s, t]) => ({ x: middleX + s * along.x + t * across.x, y: middleY + s * along.y + t * across.y }));
+  return [
+    [1, 1],
+    [1, -1],
+    [-1, -1],
+    [-1, 1],
+  ].map(([s, t]) => ({ x: middleX + s * along.x + t * across.x, y: middleY + s * along.y + t * across.y }));
 }
 
-const regionOf = (contours: readonly CurveContour[]): Region => regionOfRings(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
+const regionOf = (contours: readonly CurveContour[]): Region =>
+  regionOfRings(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
 
 const asContours = (region: Region): CurveContour[] =>
-  region.filter((ring) => ring.length > 2).map((ring) => ({ closed: true, start: [ring[0].x, ring[0].y], segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]) }));
+  region
+    .filter((ring) => ring.length > 2)
+    .map((ring) => ({
+      closed: true,
+      start: [ring[0].x, ring[0].y],
+      segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]),
+    }));
 
 /** A bridge given where the part lies on its sheet, as it lies in the drawing. `toSheet` goes from the drawing to the sheet. */
 export function bridgeInDrawing({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): Bridge {
@@ -54,4 +81,5 @@ export function bridgeInDrawing({ x, y, angle, lengthMm, widthMm }: Bridge, [a, 
 }
 
 /** Moves contours of a drawing into the job's plane. */
-export const toPlane = (contours: readonly CurveContour[], plane: Affine): CurveContour[] => contours.map((contour) => transformContour(contour, plane));
+export const toPlane = (contours: readonly CurveContour[], plane: Affine): CurveContour[] =>
+  contours.map((contour) => transformContour(contour, plane));

@@ -26,7 +26,19 @@ export function matchParts(before: readonly KnownPart[], after: readonly KnownPa
   for (const { minX, minY, maxX, maxY } of old) index.add(minX, minY, maxX, maxY);
   index.finish();
   const pairs = now
-    .flatMap((box, i) => index.search(box.minX - HAIR, box.minY - HAIR, box.maxX + HAIR, box.maxY + HAIR).map((j) => ({ other: old[j], j })).map(({ other, j }) => ({ i, j, share: sharedArea(box, other) + (after[i].colour === before[j].colour && after[i].layer === before[j].layer ? 1 : 0), plain: sharedArea(box, other) })))
+    .flatMap((box, i) =>
+      index
+        .search(box.minX - HAIR, box.minY - HAIR, box.maxX + HAIR, box.maxY + HAIR)
+        .map((j) => ({ other: old[j], j }))
+        .map(({ other, j }) => ({
+          i,
+          j,
+          share:
+            sharedArea(box, other) +
+            (after[i].colour === before[j].colour && after[i].layer === before[j].layer ? 1 : 0),
+          plain: sharedArea(box, other),
+        })),
+    )
     .filter(({ plain }) => plain >= SAME_SHARE)
     .sort((a, b) => b.share - a.share);
   for (const { i, j } of pairs) {
@@ -39,9 +51,17 @@ export function matchParts(before: readonly KnownPart[], after: readonly KnownPa
 
 /** Boxes as shares of what the whole drawing takes up. */
 function normalised(parts: readonly KnownPart[]): Bounds[] {
-  const [minX, minY] = [Math.min(...parts.map(({ bounds }) => bounds.minX)), Math.min(...parts.map(({ bounds }) => bounds.minY))];
+  const [minX, minY] = [
+    Math.min(...parts.map(({ bounds }) => bounds.minX)),
+    Math.min(...parts.map(({ bounds }) => bounds.minY)),
+  ];
   const size = Math.max(...parts.map(({ bounds }) => Math.max(bounds.maxX - minX, bounds.maxY - minY)), 1e-9);
-  return parts.map(({ bounds: b }) => ({ minX: (b.minX - minX) / size, minY: (b.minY - minY) / size, maxX: (b.maxX - minX) / size, maxY: (b.maxY - minY) / size }));
+  return parts.map(({ bounds: b }) => ({
+    minX: (b.minX - minX) / size,
+    minY: (b.minY - minY) / size,
+    maxX: (b.maxX - minX) / size,
+    maxY: (b.maxY - minY) / size,
+  }));
 }
 
 /** The share of two boxes that both cover, of what they cover together. */

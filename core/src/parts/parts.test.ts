@@ -1,10 +1,49 @@
 import fc from 'fast-check';
-import { composeAffine, contourBounds, flatten, nestRings, signedArea, transformContour, type CurveContour } from '../geometry';
-import { bridged, bridgeInDrawing, fitScale, KNOWN_SIZES, matchParts, outlineAt, planeOf, putTogether, strayLabels, takenApart, wholePart, type ArtworkPlace, type Piece } from './index';
+import {
+  composeAffine,
+  contourBounds,
+  flatten,
+  nestRings,
+  signedArea,
+  transformContour,
+  type CurveContour,
+} from '../geometry';
+import {
+  bridged,
+  bridgeInDrawing,
+  fitScale,
+  KNOWN_SIZES,
+  matchParts,
+  outlineAt,
+  planeOf,
+  putTogether,
+  strayLabels,
+  takenApart,
+  wholePart,
+  type ArtworkPlace,
+  type Piece,
+} from './index';
 
-const square = (x: number, y: number, side: number): CurveContour => ({ closed: true, start: [x, y], segments: [['L', x + side, y], ['L', x + side, y + side], ['L', x, y + side]] });
-const place = (over: Partial<ArtworkPlace> = {}): ArtworkPlace => ({ drawn: { minX: 10, minY: 20, maxX: 50, maxY: 80 }, scaleX: 1, scaleY: 1, xMm: 0, yMm: 0, isReversed: false, ...over });
-const area = (contours: CurveContour[]) => contours.reduce((sum, contour) => sum + signedArea(flatten(contour, 0.005).points), 0);
+const square = (x: number, y: number, side: number): CurveContour => ({
+  closed: true,
+  start: [x, y],
+  segments: [
+    ['L', x + side, y],
+    ['L', x + side, y + side],
+    ['L', x, y + side],
+  ],
+});
+const place = (over: Partial<ArtworkPlace> = {}): ArtworkPlace => ({
+  drawn: { minX: 10, minY: 20, maxX: 50, maxY: 80 },
+  scaleX: 1,
+  scaleY: 1,
+  xMm: 0,
+  yMm: 0,
+  isReversed: false,
+  ...over,
+});
+const area = (contours: CurveContour[]) =>
+  contours.reduce((sum, contour) => sum + signedArea(flatten(contour, 0.005).points), 0);
 const IDENTITY = [1, 0, 0, 1, 0, 0] as const;
 
 describe('how a drawing stands in the job', () => {
@@ -23,12 +62,16 @@ describe('how a drawing stands in the job', () => {
 describe('an outline at an exact distance', () => {
   it('keeps its distance at every scale of what it is made from', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.2, max: 8, noNaN: true }), fc.double({ min: 0.5, max: 6, noNaN: true }), (scale, gap) => {
-        const scaled = [transformContour(square(0, 0, 20), [scale, 0, 0, scale, 0, 0])];
-        const box = contourBounds(outlineAt(scaled, gap))!;
-        expect(box.minX).toBeCloseTo(-gap, 2);
-        expect(box.maxX - 20 * scale).toBeCloseTo(gap, 2);
-      }),
+      fc.property(
+        fc.double({ min: 0.2, max: 8, noNaN: true }),
+        fc.double({ min: 0.5, max: 6, noNaN: true }),
+        (scale, gap) => {
+          const scaled = [transformContour(square(0, 0, 20), [scale, 0, 0, scale, 0, 0])];
+          const box = contourBounds(outlineAt(scaled, gap))!;
+          expect(box.minX).toBeCloseTo(-gap, 2);
+          expect(box.maxX - 20 * scale).toBeCloseTo(gap, 2);
+        },
+      ),
       { numRuns: 30 },
     );
   });
@@ -67,7 +110,11 @@ describe('a bridge proposed on the sheet', () => {
     const wish = { x: 155, y: 57, angle: 0.4, lengthMm: 200, widthMm: 3 };
     expect(bridgeInDrawing(wish, toSheet)).toMatchObject({ lengthMm: 100, widthMm: 3 });
     const there = bridged(onSheet, [wish], IDENTITY);
-    const back = bridged(letter.map((contour) => transformContour(contour, plane)), [bridgeInDrawing(wish, toSheet)], plane).map((contour) => transformContour(contour, sheet));
+    const back = bridged(
+      letter.map((contour) => transformContour(contour, plane)),
+      [bridgeInDrawing(wish, toSheet)],
+      plane,
+    ).map((contour) => transformContour(contour, sheet));
     const total = (contours: CurveContour[]) => contours.reduce((sum, contour) => sum + Math.abs(area([contour])), 0);
     expect(there).toHaveLength(2);
     expect(back).toHaveLength(2);
@@ -88,16 +135,29 @@ describe('taking apart and putting together', () => {
   });
 
   it('puts the outermost first, whatever the order they come in', () => {
-    expect(putTogether([[[1, 0]], [[2, 0]], wholePart(0, 2)], contourOf)).toEqual([[0, 0], [2, 0], [0, 1], [1, 0]]);
+    expect(putTogether([[[1, 0]], [[2, 0]], wholePart(0, 2)], contourOf)).toEqual([
+      [0, 0],
+      [2, 0],
+      [0, 1],
+      [1, 0],
+    ]);
   });
 });
 
 describe('finding parts again in another reading', () => {
-  const part = (x: number, y: number, size: number, colour = '#000000') => ({ colour, layer: null, bounds: { minX: x, minY: y, maxX: x + size, maxY: y + size } });
+  const part = (x: number, y: number, size: number, colour = '#000000') => ({
+    colour,
+    layer: null,
+    bounds: { minX: x, minY: y, maxX: x + size, maxY: y + size },
+  });
 
   it('by their place, at another scale too, and new ones are new', () => {
     const before = [part(0, 0, 10), part(20, 0, 10), part(0, 40, 5)];
-    const scaled = before.map(({ colour, layer, bounds: b }) => ({ colour, layer, bounds: { minX: b.minX * 3, minY: b.minY * 3, maxX: b.maxX * 3, maxY: b.maxY * 3 } }));
+    const scaled = before.map(({ colour, layer, bounds: b }) => ({
+      colour,
+      layer,
+      bounds: { minX: b.minX * 3, minY: b.minY * 3, maxX: b.maxX * 3, maxY: b.maxY * 3 },
+    }));
     expect(matchParts(before, [scaled[2], scaled[0], scaled[1], part(60, 60, 9)])).toEqual([2, 0, 1, null]);
   });
 
@@ -108,7 +168,11 @@ describe('finding parts again in another reading', () => {
 });
 
 describe('stray labels', () => {
-  const item = (id: string, x: number, y: number, w: number, h: number, isClosed = true) => ({ id, isClosed, bounds: { minX: x, minY: y, maxX: x + w, maxY: y + h } });
+  const item = (id: string, x: number, y: number, w: number, h: number, isClosed = true) => ({
+    id,
+    isClosed,
+    bounds: { minX: x, minY: y, maxX: x + w, maxY: y + h },
+  });
   const work = [item('a', 0, 0, 60, 60), item('b', 70, 0, 60, 60), item('c', 5, 5, 50, 50), item('e', 80, 8, 40, 40)];
 
   it('are small groups far from the rest', () => {

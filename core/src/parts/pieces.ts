@@ -4,7 +4,8 @@ import { flatten, nestRings, signedArea, type CurveContour } from '../geometry';
 export type Piece = readonly [part: number, contour: number];
 
 /** The pieces of a part as it was read. */
-export const wholePart = (part: number, contours: number): Piece[] => Array.from({ length: contours }, (_, contour): Piece => [part, contour]);
+export const wholePart = (part: number, contours: number): Piece[] =>
+  Array.from({ length: contours }, (_, contour): Piece => [part, contour]);
 
 /** Every contour for itself, in order of size: what taking a part apart makes of it. */
 export function takenApart(pieces: readonly Piece[], contourOf: (piece: Piece) => CurveContour): Piece[][] {
@@ -17,5 +18,8 @@ export function putTogether(parts: readonly (readonly Piece[])[], contourOf: (pi
   const pieces = parts.flat();
   const rings = pieces.map((piece) => flatten(contourOf(piece), 0.05).points);
   const nesting = nestRings(rings);
-  return pieces.map((piece, i) => ({ piece, depth: nesting[i].length, area: Math.abs(signedArea(rings[i])) })).sort((a, b) => a.depth - b.depth || b.area - a.area).map(({ piece }) => piece);
+  return pieces
+    .map((piece, i) => ({ piece, depth: nesting[i].length, area: Math.abs(signedArea(rings[i])) }))
+    .sort((a, b) => a.depth - b.depth || b.area - a.area)
+    .map(({ piece }) => piece);
 }

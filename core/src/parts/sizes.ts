@@ -23,7 +23,10 @@ export const KNOWN_SIZES: readonly KnownSize[] = [
 ];
 
 /** The scale that makes something fit into a space, keeping its ratio. */
-export function fitScale(size: { widthMm: number; heightMm: number }, space: { widthMm: number; heightMm: number | null }): number {
+export function fitScale(
+  size: { widthMm: number; heightMm: number },
+  space: { widthMm: number; heightMm: number | null },
+): number {
   const across = size.widthMm > 0 ? space.widthMm / size.widthMm : Infinity;
   const down = space.heightMm !== null && size.heightMm > 0 ? space.heightMm / size.heightMm : Infinity;
   const scale = Math.min(across, down);

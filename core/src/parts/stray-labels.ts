@@ -23,7 +23,9 @@ export function strayLabels(parts: readonly StrayCandidate[]): string[][] {
   if (parts.length < 3) return [];
   const whole = parts.map(({ bounds }) => bounds).reduce(joinBounds);
   const extent = Math.max(whole.maxX - whole.minX, whole.maxY - whole.minY);
-  const small = parts.filter((part) => part.isClosed && Math.max(heightOf(part), part.bounds.maxX - part.bounds.minX) <= SMALL_SHARE * extent);
+  const small = parts.filter(
+    (part) => part.isClosed && Math.max(heightOf(part), part.bounds.maxX - part.bounds.minX) <= SMALL_SHARE * extent,
+  );
   const all = indexOf(parts);
   return words(small)
     .filter((group) => {
@@ -74,8 +76,12 @@ function indexOf(parts: readonly StrayCandidate[]): Flatbush | null {
   return index;
 }
 
-const within = (index: Flatbush | null, parts: readonly StrayCandidate[], { minX, minY, maxX, maxY }: Bounds, far: number): StrayCandidate[] =>
-  index ? index.search(minX - far, minY - far, maxX + far, maxY + far).map((i) => parts[i]) : [];
+const within = (
+  index: Flatbush | null,
+  parts: readonly StrayCandidate[],
+  { minX, minY, maxX, maxY }: Bounds,
+  far: number,
+): StrayCandidate[] => (index ? index.search(minX - far, minY - far, maxX + far, maxY + far).map((i) => parts[i]) : []);
 
 const heightOf = ({ bounds }: StrayCandidate) => bounds.maxY - bounds.minY;
 

@@ -26,34 +26,69 @@ const MIXED_RATIO = 8;
 
 /** Runs every check that looks at more than one step. */
 export function checkJob(job: CheckedJob): Finding[] {
-  return [...checkOrder(job), ...checkMovedApart(job.steps), ...checkClaims(job), ...checkWithoutStep(job), ...checkUnits(job)];
+  return [
+    ...checkOrder(job),
+    ...checkMovedApart(job.steps),
+    ...checkClaims(job),
+    ...checkWithoutStep(job),
+    ...checkUnits(job),
+  ];
 }
 
 /** A hand-made order that breaks a rule, on the same sheet. */
 export function checkOrder({ steps }: CheckedJob): Finding[] {
-  const broken = steps.flatMap((first, i) => steps.slice(i + 1).flatMap((later) => {
-    const why = first.stockPieceId !== null && first.stockPieceId === later.stockPieceId ? wrongOrder(first.process, later.process) : null;
-    return why ? [`step ${first.number} before step ${later.number}: ${why}`] : [];
-  }));
+  const broken = steps.flatMap((first, i) =>
+    steps.slice(i + 1).flatMap((later) => {
+      const why =
+        first.stockPieceId !== null && first.stockPieceId === later.stockPieceId
+          ? wrongOrder(first.process, later.process)
+          : null;
+      return why ? [`step ${first.number} before step ${later.number}: ${why}`] : [];
+    }),
+  );
   if (broken.length === 0) return [];
-  return [{ code: 'wrong-order', severity: 'warn', message: `The order will go wrong: ${broken.slice(0, 3).join('; ')}.`, mend: 'Let the steps run in the order of the rules.', places: [], fix: { kind: 'order-by-rules', label: 'Put them in order' } }];
+  return [
+    {
+      code: 'wrong-order',
+      severity: 'warn',
+      message: `The order will go wrong: ${broken.slice(0, 3).join('; ')}.`,
+      mend: 'Let the steps run in the order of the rules.',
+      places: [],
+      fix: { kind: 'order-by-rules', label: 'Put them in order' },
+    },
+  ];
 }
 
 /** A sheet that other work lies on, too. */
 export function checkClaims({ steps }: CheckedJob): Finding[] {
   const seen = new Set<string>();
-  return steps.flatMap(({ number, claims }) => claims.flatMap((claim): Finding[] => {
-    const message = sayClaim(claim);
-    if (seen.has(message)) return [];
-    seen.add(message);
-    return [{ code: `piece-taken ${number} ${claim.forName}`, severity: 'warn', message: `Step ${number}: ${message}.`, mend: claim.state === 'planned' ? 'Choose another piece, or make sure that both fit on it.' : 'Wait until it is done, or choose another piece.', places: [] }];
-  }));
+  return steps.flatMap(({ number, claims }) =>
+    claims.flatMap((claim): Finding[] => {
+      const message = sayClaim(claim);
+      if (seen.has(message)) return [];
+      seen.add(message);
+      return [
+        {
+          code: `piece-taken ${number} ${claim.forName}`,
+          severity: 'warn',
+          message: `Step ${number}: ${message}.`,
+          mend:
+            claim.state === 'planned'
+              ? 'Choose another piece, or make sure that both fit on it.'
+              : 'Wait until it is done, or choose another piece.',
+          places: [],
+        },
+      ];
+    }),
+  );
 }
 
 /** A claim as the end of a sentence. */
 export function sayClaim({ pieceName, forName, machineName, state }: PieceClaim): string {
   if (state === 'planned') return `“${forName}” is laid on ${pieceName} too`;
-  return state === 'running' ? `${pieceName} is on ${machineName ?? 'a machine'} now, for “${forName}”` : `${pieceName} is taken: “${forName}” goes on with it${machineName ? ` on ${machineName}` : ''}`;
+  return state === 'running'
+    ? `${pieceName} is on ${machineName ?? 'a machine'} now, for “${forName}”`
+    : `${pieceName} is taken: “${forName}” goes on with it${machineName ? ` on ${machineName}` : ''}`;
 }
 
 /** Parts that are to be processed, but that no step takes. */
@@ -61,9 +96,14 @@ export function checkWithoutStep({ withoutStep }: CheckedJob): Finding[] {
   if (withoutStep.length === 0) return [];
   return [
     {
-      code: 'no-step', severity: 'warn',
-      message: withoutStep.length === 1 ? 'One part has no step: nothing is done with it.' : `${withoutStep.length} parts have no step: nothing is done with them.`,
-      mend: 'Put them into a step, make them guides, or leave them out.', places: [],
+      code: 'no-step',
+      severity: 'warn',
+      message:
+        withoutStep.length === 1
+          ? 'One part has no step: nothing is done with it.'
+          : `${withoutStep.length} parts have no step: nothing is done with them.`,
+      mend: 'Put them into a step, make them guides, or leave them out.',
+      places: [],
       fix: { kind: 'leave-out', label: 'Leave them out', partIds: withoutStep.map((part) => part.id) },
     },
   ];
@@ -74,7 +114,28 @@ export function checkUnits({ drawings }: CheckedJob): Finding[] {
   const asked = drawings.filter((drawing) => drawing.isSizeAsked);
   if (asked.length === 0) return [];
   const size = (drawing: CheckedJob['drawings'][number]) => Math.max(drawing.widthMm, drawing.heightMm);
-  const odd = asked.find((drawing) => drawings.some((other) => other !== drawing && Math.max(size(drawing) / size(other), size(other) / size(drawing)) > MIXED_RATIO));
-  if (odd) return [{ code: 'mixed-units', severity: 'warn', message: `“${odd.fileName}” does not say its unit, and its size (${formatNumber(odd.widthMm, 0)} × ${formatNumber(odd.heightMm, 0)} mm) hardly fits the other drawings: their units may be mixed.`, mend: 'Answer how large it is, at the drawing.', places: [] }];
-  return [{ code: 'size-not-known', severity: 'warn', message: `“${asked[0].fileName}” does not say how large it is.`, mend: 'Answer how large it is, at the drawing.', places: [] }];
+  const odd = asked.find((drawing) =>
+    drawings.some(
+      (other) => other !== drawing && Math.max(size(drawing) / size(other), size(other) / size(drawing)) > MIXED_RATIO,
+    ),
+  );
+  if (odd)
+    return [
+      {
+        code: 'mixed-units',
+        severity: 'warn',
+        message: `“${odd.fileName}” does not say its unit, and its size (${formatNumber(odd.widthMm, 0)} × ${formatNumber(odd.heightMm, 0)} mm) hardly fits the other drawings: their units may be mixed.`,
+        mend: 'Answer how large it is, at the drawing.',
+        places: [],
+      },
+    ];
+  return [
+    {
+      code: 'size-not-known',
+      severity: 'warn',
+      message: `“${asked[0].fileName}” does not say how large it is.`,
+      mend: 'Answer how large it is, at the drawing.',
+      places: [],
+    },
+  ];
 }

@@ -19,7 +19,18 @@ type Check = (step: CheckedStep, memo: PartMemo) => Finding[];
 /** What must be put right before a run; cheap enough to ask before every start. */
 const STOPPING: readonly Check[] = [checkStockSize, checkOnSheet, checkReach, checkMirror, checkRange, checkHolder];
 /** What should be looked at; may take a while on a large drawing. */
-const LOOKING: readonly Check[] = [checkTemper, checkWear, checkOpenContours, checkStencilIslands, checkScript, checkSmallPieces, checkSmallDetail, checkDoubledLines, checkCrossings, checkEngravedTogether];
+const LOOKING: readonly Check[] = [
+  checkTemper,
+  checkWear,
+  checkOpenContours,
+  checkStencilIslands,
+  checkScript,
+  checkSmallPieces,
+  checkSmallDetail,
+  checkDoubledLines,
+  checkCrossings,
+  checkEngravedTogether,
+];
 
 /**
  * Runs every check on one step; what must be put right comes first.

@@ -25,14 +25,34 @@ export function checkDoubledLines({ placed, process }: CheckedStep): Finding[] {
       message: `Lines lie on each other along ${formatNumber(total, 0)} mm and would be ${processOf(process).parts ? 'cut' : 'run'} twice.`,
       mend: partIds.length ? 'Leave out what lies on another part.' : 'Take one of them out of the drawing.',
       places: doubled.map((stretch) => stretch.place),
-      ...(partIds.length ? { fix: { kind: 'leave-out', label: partIds.length === 1 ? 'Leave the second one out' : `Leave ${partIds.length} repeated parts out`, partIds } } : {}),
+      ...(partIds.length
+        ? {
+            fix: {
+              kind: 'leave-out',
+              label: partIds.length === 1 ? 'Leave the second one out' : `Leave ${partIds.length} repeated parts out`,
+              partIds,
+            },
+          }
+        : {}),
     },
   ];
 }
 
 /** Parts every line of which lies on a line of an earlier part. */
 function repeated({ lines }: LineMeetings, doubled: LineMeetings['shared']): number[] {
-  const lengths = lines.map(({ points, closed }) => points.reduce((sum, p, i) => (i || closed ? sum + Math.hypot(p.x - points[(i + points.length - 1) % points.length].x, p.y - points[(i + points.length - 1) % points.length].y) : sum), 0));
+  const lengths = lines.map(({ points, closed }) =>
+    points.reduce(
+      (sum, p, i) =>
+        i || closed
+          ? sum +
+            Math.hypot(
+              p.x - points[(i + points.length - 1) % points.length].x,
+              p.y - points[(i + points.length - 1) % points.length].y,
+            )
+          : sum,
+      0,
+    ),
+  );
   const covered = new Set<number>();
   for (const { a, b, lengthMm } of doubled) {
     const [early, late] = lines[a].part < lines[b].part ? [a, b] : [b, a];

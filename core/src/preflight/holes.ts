@@ -11,5 +11,7 @@ export interface Hole {
 export function holesOf(part: PlacedPart): Hole[] {
   const rings = part.contours.filter(({ closed }) => closed);
   if (rings.length < 2) return [];
-  return nestRings(rings.map(({ points }) => points)).flatMap((around, i) => (around.length % 2 === 1 ? [{ hole: rings[i], outline: rings[around[0]] }] : []));
+  return nestRings(rings.map(({ points }) => points)).flatMap((around, i) =>
+    around.length % 2 === 1 ? [{ hole: rings[i], outline: rings[around[0]] }] : [],
+  );
 }

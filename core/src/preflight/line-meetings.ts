@@ -45,14 +45,22 @@ function search(lines: Line[]): LineMeetings {
   });
   if (pieces.length < 2) return { lines, shared: [], crossings: [] };
   const index = new Flatbush(pieces.length);
-  for (const { from, to } of pieces) index.add(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.max(from.x, to.x), Math.max(from.y, to.y));
+  for (const { from, to } of pieces)
+    index.add(Math.min(from.x, to.x), Math.min(from.y, to.y), Math.max(from.x, to.x), Math.max(from.y, to.y));
   index.finish();
   const shared = new Map<string, LineMeetings['shared'][number]>();
   const crossings: LineMeetings['crossings'] = [];
   for (let i = 0; i < pieces.length; i++) {
     const piece = pieces[i];
     const { from, to } = piece;
-    const near = index.search(Math.min(from.x, to.x) - TOLERANCE_MM, Math.min(from.y, to.y) - TOLERANCE_MM, Math.max(from.x, to.x) + TOLERANCE_MM, Math.max(from.y, to.y) + TOLERANCE_MM, (j) => j > i && !(pieces[j].line === piece.line && areNeighbours(piece, pieces[j], lines[piece.line].points.length)));
+    const near = index.search(
+      Math.min(from.x, to.x) - TOLERANCE_MM,
+      Math.min(from.y, to.y) - TOLERANCE_MM,
+      Math.max(from.x, to.x) + TOLERANCE_MM,
+      Math.max(from.y, to.y) + TOLERANCE_MM,
+      (j) =>
+        j > i && !(pieces[j].line === piece.line && areNeighbours(piece, pieces[j], lines[piece.line].points.length)),
+    );
     for (const j of near) {
       const other = pieces[j];
       const lengthMm = sharedLength(piece, other);
@@ -60,7 +68,12 @@ function search(lines: Line[]): LineMeetings {
         const key = `${piece.line}:${other.line}`;
         const place = overlap(boxOf(piece), boxOf(other));
         const so = shared.get(key);
-        shared.set(key, so ? { ...so, lengthMm: so.lengthMm + lengthMm, place: joinBounds(so.place, place) } : { a: piece.line, b: other.line, lengthMm, place });
+        shared.set(
+          key,
+          so
+            ? { ...so, lengthMm: so.lengthMm + lengthMm, place: joinBounds(so.place, place) }
+            : { a: piece.line, b: other.line, lengthMm, place },
+        );
         continue;
       }
       const at = crossing(piece, other);
@@ -70,7 +83,12 @@ function search(lines: Line[]): LineMeetings {
   return { lines, shared: [...shared.values()], crossings };
 }
 
-const boxOf = ({ from, to }: Piece): Bounds => ({ minX: Math.min(from.x, to.x), minY: Math.min(from.y, to.y), maxX: Math.max(from.x, to.x), maxY: Math.max(from.y, to.y) });
+const boxOf = ({ from, to }: Piece): Bounds => ({
+  minX: Math.min(from.x, to.x),
+  minY: Math.min(from.y, to.y),
+  maxX: Math.max(from.x, to.x),
+  maxY: Math.max(from.y, to.y),
+});
 
 /** Where two pieces cross within both; null where they only touch or run beside each other. */
 function crossing({ from: a, to: b }: Piece, { from: c, to: d }: Piece): Point | null {
@@ -101,7 +119,10 @@ function sharedLength(a: Piece, b: Piece): number {
   const [s, t] = [along(b.from), along(b.to)].sort((x, y) => x - y);
   const stretch = Math.min(length, t) - Math.max(0, s);
   // Both ends of the shorter piece have to be near the longer one's line, or the two only cross.
-  const isAlong = t - s < length ? beside(b.from) <= TOLERANCE_MM && beside(b.to) <= TOLERANCE_MM : besideOf(b, a.from) <= TOLERANCE_MM && besideOf(b, a.to) <= TOLERANCE_MM;
+  const isAlong =
+    t - s < length
+      ? beside(b.from) <= TOLERANCE_MM && beside(b.to) <= TOLERANCE_MM
+      : besideOf(b, a.from) <= TOLERANCE_MM && besideOf(b, a.to) <= TOLERANCE_MM;
   return isAlong && stretch > 0 ? stretch : 0;
 }
 

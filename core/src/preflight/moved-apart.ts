@@ -15,21 +15,38 @@ const APART_MM = 0.01;
 
 /** Steps on one sheet whose parts do not lie to each other any more as they were drawn. */
 export function checkMovedApart(steps: readonly LaidStep[]): Finding[] {
-  return steps.flatMap((first, i) => steps.slice(i + 1).flatMap((later): Finding[] => {
-    // One that is turned over lies in a plane of its own.
-    if (!shareSheet(first, later) || first.mirrored !== later.mirrored) return [];
-    const moved = movedParts(first, later);
-    if (moved.length === 0) return [];
-    const { dx, dy } = moved[0];
-    const isOneMove = moved.every((part) => Math.abs(part.dx - dx) <= APART_MM && Math.abs(part.dy - dy) <= APART_MM);
-    const far = Math.max(...moved.map((part) => Math.hypot(part.dx, part.dy)));
-    return [{
-      code: `moved-apart ${first.id} ${later.id}`, severity: 'warn',
-      message: `Steps ${first.number} and ${later.number} were drawn together and lie up to ${formatNumber(far, 1)} mm apart on their sheet.`,
-      mend: 'Bring them together again, or leave it so where it was meant.', places: [],
-      ...(isOneMove ? { fix: { kind: 'together', label: `Move step ${later.number} back to step ${first.number}`, stepId: later.id, partIds: moved.map((part) => part.id), dxMm: 0 - dx, dyMm: 0 - dy } } : {}),
-    }];
-  }));
+  return steps.flatMap((first, i) =>
+    steps.slice(i + 1).flatMap((later): Finding[] => {
+      // One that is turned over lies in a plane of its own.
+      if (!shareSheet(first, later) || first.mirrored !== later.mirrored) return [];
+      const moved = movedParts(first, later);
+      if (moved.length === 0) return [];
+      const { dx, dy } = moved[0];
+      const isOneMove = moved.every((part) => Math.abs(part.dx - dx) <= APART_MM && Math.abs(part.dy - dy) <= APART_MM);
+      const far = Math.max(...moved.map((part) => Math.hypot(part.dx, part.dy)));
+      return [
+        {
+          code: `moved-apart ${first.id} ${later.id}`,
+          severity: 'warn',
+          message: `Steps ${first.number} and ${later.number} were drawn together and lie up to ${formatNumber(far, 1)} mm apart on their sheet.`,
+          mend: 'Bring them together again, or leave it so where it was meant.',
+          places: [],
+          ...(isOneMove
+            ? {
+                fix: {
+                  kind: 'together',
+                  label: `Move step ${later.number} back to step ${first.number}`,
+                  stepId: later.id,
+                  partIds: moved.map((part) => part.id),
+                  dxMm: 0 - dx,
+                  dyMm: 0 - dy,
+                },
+              }
+            : {}),
+        },
+      ];
+    }),
+  );
 }
 
 /** Parts of the later step that lie elsewhere than those of the first that they were drawn over; all of them where both steps lie as one. */
@@ -43,7 +60,9 @@ function movedParts(first: LaidStep, later: LaidStep): { id: string; dx: number;
   return later.parts.flatMap(({ id, bounds, place }) => {
     const under = index.search(bounds.minX, bounds.minY, bounds.maxX, bounds.maxY).map((k) => first.parts[k].place);
     const [nearest] = under;
-    return !nearest || under.some((other) => isSame(other, place)) ? [] : [{ id, dx: place.x - nearest.x, dy: place.y - nearest.y }];
+    return !nearest || under.some((other) => isSame(other, place))
+      ? []
+      : [{ id, dx: place.x - nearest.x, dy: place.y - nearest.y }];
   });
 }
 

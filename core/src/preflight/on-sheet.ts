@@ -25,11 +25,28 @@ export function checkOnSheet(step: CheckedStep): Finding[] {
 /** A piece that is too small for the work wherever it is put. */
 export function checkStockSize(step: CheckedStep): Finding[] {
   const { placed, sheet, material } = step;
-  if (material.inStock <= 0) return [{ code: 'out-of-stock', severity: 'warn', message: `There is no ${material.name} left in stock.`, mend: 'Take another piece, or write in the stock what came in.', places: [] }];
+  if (material.inStock <= 0)
+    return [
+      {
+        code: 'out-of-stock',
+        severity: 'warn',
+        message: `There is no ${material.name} left in stock.`,
+        mend: 'Take another piece, or write in the stock what came in.',
+        places: [],
+      },
+    ];
   if (!isTooSmall(step)) return [];
   const box = placed.map((part) => part.bounds).reduce(joinBounds);
   const size = `${formatNumber(box.maxX - box.minX, 0)} × ${formatNumber(box.maxY - box.minY, 0)} mm`;
-  return [{ code: 'stock-too-small', severity: 'stop', message: `The work takes ${size}; ${sheet.name} has ${sheet.widthMm} × ${sheet.lengthMm} mm.`, mend: 'Choose a larger piece, or make the work smaller.', places: [box] }];
+  return [
+    {
+      code: 'stock-too-small',
+      severity: 'stop',
+      message: `The work takes ${size}; ${sheet.name} has ${sheet.widthMm} × ${sheet.lengthMm} mm.`,
+      mend: 'Choose a larger piece, or make the work smaller.',
+      places: [box],
+    },
+  ];
 }
 
 function isTooSmall({ placed, sheet }: CheckedStep): boolean {
@@ -42,8 +59,12 @@ function isTooSmall({ placed, sheet }: CheckedStep): boolean {
 function moveIn({ placed, cuttable }: CheckedStep): { fix?: Fix } {
   if (!cuttable) return {};
   const box = placed.map((part) => part.bounds).reduce(joinBounds);
-  const shift = (low: number, high: number, min: number, max: number) => (high - low > max - min ? null : low < min ? min - low : high > max ? max - high : 0);
-  const [dxMm, dyMm] = [shift(box.minX, box.maxX, cuttable.minX, cuttable.maxX), shift(box.minY, box.maxY, cuttable.minY, cuttable.maxY)];
+  const shift = (low: number, high: number, min: number, max: number) =>
+    high - low > max - min ? null : low < min ? min - low : high > max ? max - high : 0;
+  const [dxMm, dyMm] = [
+    shift(box.minX, box.maxX, cuttable.minX, cuttable.maxX),
+    shift(box.minY, box.maxY, cuttable.minY, cuttable.maxY),
+  ];
   return dxMm === null || dyMm === null ? {} : { fix: { kind: 'move', dxMm, dyMm, label: 'Move it in' } };
 }
 

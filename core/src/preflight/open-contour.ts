@@ -10,11 +10,19 @@ export function checkOpenContours({ placed, process }: CheckedStep): Finding[] {
   const what = open.length === 1 ? `“${open[0].name}” has an open line` : `${open.length} parts have open lines`;
   return [
     {
-      code: 'open-contour', severity: 'warn',
-      message: process === 'laser-area' ? `${what}: it has no inside that could be filled.` : `${what}: it is cut as a slit, and nothing comes out.`,
+      code: 'open-contour',
+      severity: 'warn',
+      message:
+        process === 'laser-area'
+          ? `${what}: it has no inside that could be filled.`
+          : `${what}: it is cut as a slit, and nothing comes out.`,
       mend: 'Close it where it was drawn, let loose ends be joined further apart when the file is read, or make it a guide.',
       places: open.map((part) => part.bounds),
-      fix: { kind: 'leave-out', label: open.length === 1 ? 'Leave it out' : 'Leave them out', partIds: open.map((part) => part.id) },
+      fix: {
+        kind: 'leave-out',
+        label: open.length === 1 ? 'Leave it out' : 'Leave them out',
+        partIds: open.map((part) => part.id),
+      },
     },
   ];
 }

@@ -14,11 +14,19 @@ export function rememberPlaces(memo: PartMemo, what: string, part: PlacedPart, l
   if (known) return known.map((place) => shifted(place, minX, minY));
   const found = look();
   if (memo.size >= MOST_KEPT) memo.clear();
-  memo.set(key, found.map((place) => shifted(place, -minX, -minY)));
+  memo.set(
+    key,
+    found.map((place) => shifted(place, -minX, -minY)),
+  );
   return found;
 }
 
-const shifted = (b: Bounds, x: number, y: number): Bounds => ({ minX: b.minX + x, minY: b.minY + y, maxX: b.maxX + x, maxY: b.maxY + y });
+const shifted = (b: Bounds, x: number, y: number): Bounds => ({
+  minX: b.minX + x,
+  minY: b.minY + y,
+  maxX: b.maxX + x,
+  maxY: b.maxY + y,
+});
 
 /** Two FNV-1a hashes of the points to a tenth of a micrometre, from the part's own corner. */
 function shapeKey({ contours, bounds }: PlacedPart): string {

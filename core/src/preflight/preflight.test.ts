@@ -10,7 +10,12 @@ const ring = (points: [number, number][]): CurveContour => ({
   segments: points.slice(1).map(([x, y]) => ['L', x, y]),
 });
 const box = (x: number, y: number, width: number, height: number) =>
-  ring([[x, y], [x + width, y], [x + width, y + height], [x, y + height]]);
+  ring([
+    [x, y],
+    [x + width, y],
+    [x + width, y + height],
+    [x, y + height],
+  ]);
 const circle = (cx: number, cy: number, r: number): CurveContour => {
   const k = 0.5522847498 * r;
   return {
@@ -25,7 +30,16 @@ const circle = (cx: number, cy: number, r: number): CurveContour => {
   };
 };
 const lay = (...shapes: CurveContour[][]): PlacedPart[] =>
-  placeParts(shapes.map((contours, i) => ({ id: `${i}`, name: `Part ${i + 1}`, colour: '#000000', contours, place: { x: 0, y: 0 } })), false);
+  placeParts(
+    shapes.map((contours, i) => ({
+      id: `${i}`,
+      name: `Part ${i + 1}`,
+      colour: '#000000',
+      contours,
+      place: { x: 0, y: 0 },
+    })),
+    false,
+  );
 const step = (placed: PlacedPart[], over: Partial<CheckedStep> = {}): CheckedStep => ({
   placed,
   sheet: { name: 'navy offcut', widthMm: 200, lengthMm: 150 },
@@ -51,7 +65,11 @@ describe('where the parts lie', () => {
 
   it('over the edge is a stop, with the place and the size of the sheet', () => {
     const [finding] = checkStep(step(lay([box(180, 20, 50, 50)], [box(60, 20, 10, 10)])));
-    expect(finding).toMatchObject({ code: 'off-sheet', severity: 'stop', message: '“Part 1” lies over the edge of navy offcut (200 × 150 mm).' });
+    expect(finding).toMatchObject({
+      code: 'off-sheet',
+      severity: 'stop',
+      message: '“Part 1” lies over the edge of navy offcut (200 × 150 mm).',
+    });
     expect(finding.places).toEqual([{ minX: 180, minY: 20, maxX: 230, maxY: 70 }]);
   });
 
@@ -63,8 +81,15 @@ describe('where the parts lie', () => {
 
 describe('details', () => {
   it('smaller than the material holds are pointed at', () => {
-    const finding = find('small-detail', step(lay([box(20, 20, 50, 50)], [circle(100, 50, 0.4)], [box(120, 20, 0.5, 30)])))!;
-    expect(finding).toMatchObject({ code: 'small-detail', severity: 'warn', message: '2 places are narrower than the 1 mm that Outdoor vinyl navy holds.' });
+    const finding = find(
+      'small-detail',
+      step(lay([box(20, 20, 50, 50)], [circle(100, 50, 0.4)], [box(120, 20, 0.5, 30)])),
+    )!;
+    expect(finding).toMatchObject({
+      code: 'small-detail',
+      severity: 'warn',
+      message: '2 places are narrower than the 1 mm that Outdoor vinyl navy holds.',
+    });
     expect(finding.places[0].minX).toBeCloseTo(99.6, 1);
   });
 
@@ -73,16 +98,30 @@ describe('details', () => {
   });
 
   it('but not the sharp corner of a hole', () => {
-    const triangle = ring([[30, 30], [60, 34], [30, 38]]);
+    const triangle = ring([
+      [30, 30],
+      [60, 34],
+      [30, 38],
+    ]);
     expect(codes(step(lay([box(20, 20, 50, 50), triangle])))).toEqual([]);
   });
 
   it('are none where lines are drawn', () => {
-    expect(codes(step(lay([box(20, 20, 0.5, 30)]), { process: 'draw', tool: { ...step([]).tool, kind: 'pen' }, settings: { speed: 4, passes: 1 } }))).toEqual([]);
+    expect(
+      codes(
+        step(lay([box(20, 20, 0.5, 30)]), {
+          process: 'draw',
+          tool: { ...step([]).tool, kind: 'pen' },
+          settings: { speed: 4, passes: 1 },
+        }),
+      ),
+    ).toEqual([]);
   });
 
   it('a thin wall between two holes is a thin place of the part', () => {
-    expect(codes(step(lay([box(20, 20, 50, 50), box(25, 25, 19.8, 40), box(45, 25, 20, 40)])))).toEqual(['small-detail']);
+    expect(codes(step(lay([box(20, 20, 50, 50), box(25, 25, 19.8, 40), box(45, 25, 20, 40)])))).toEqual([
+      'small-detail',
+    ]);
   });
 });
 
@@ -107,7 +146,13 @@ describe('lines cut twice', () => {
 });
 
 describe('mirroring', () => {
-  const film: CheckedStep['material'] = { name: 'Transfer film white', family: 'film', smallestDetailMm: 1, mirrored: true, inStock: 2 };
+  const film: CheckedStep['material'] = {
+    name: 'Transfer film white',
+    family: 'film',
+    smallestDetailMm: 1,
+    mirrored: true,
+    inStock: 2,
+  };
   it('is missed where the material is cut from its back, and noticed where it is not', () => {
     expect(codes(step(lay([box(20, 20, 50, 50)]), { material: film }))).toEqual(['mirror-missing']);
     expect(codes(step(lay([box(20, 20, 50, 50)]), { material: film, mirrored: true }))).toEqual([]);
@@ -120,11 +165,18 @@ describe('where the work does not fit', () => {
     const [finding] = checkStep(step(lay([box(10, 20, 230, 50)])));
     expect(codes(step(lay([box(10, 20, 230, 50)])))).toEqual(['stock-too-small']);
     expect(finding.message).toBe('The work takes 230 × 50 mm; navy offcut has 200 × 150 mm.');
-    expect(codes(step(lay([box(10, 20, 50, 50)]), { material: { ...step([]).material, inStock: 0 } }))).toEqual(['out-of-stock']);
+    expect(codes(step(lay([box(10, 20, 50, 50)]), { material: { ...step([]).material, inStock: 0 } }))).toEqual([
+      'out-of-stock',
+    ]);
   });
 
   it('what would fit is offered to be moved in, by exactly so much', () => {
-    expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({ kind: 'move', dxMm: -18, dyMm: 0, label: 'Move it in' });
+    expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({
+      kind: 'move',
+      dxMm: -18,
+      dyMm: 0,
+      label: 'Move it in',
+    });
     expect(find('out-of-reach', step(lay([box(10, 4, 50, 50)])))!.fix).toMatchObject({ dxMm: 0, dyMm: 8 });
     // As broad as the sheet: nothing to be done by moving.
     expect(find('out-of-reach', step(lay([box(2, 20, 190, 50)])))!.fix).toBeUndefined();
@@ -132,27 +184,56 @@ describe('where the work does not fit', () => {
 });
 
 describe('lines where pieces should come out', () => {
-  const slit: CurveContour = { closed: false, start: [20, 20], segments: [['L', 60, 25], ['L', 60, 60]] };
+  const slit: CurveContour = {
+    closed: false,
+    start: [20, 20],
+    segments: [
+      ['L', 60, 25],
+      ['L', 60, 60],
+    ],
+  };
 
   it('an open line is told where pieces are cut out, and not where lines are drawn', () => {
-    expect(find('open-contour', step(lay([slit])))).toMatchObject({ message: '“Part 1” has an open line: it is cut as a slit, and nothing comes out.', fix: { kind: 'leave-out', partIds: ['0'] } });
-    expect(codes(step(lay([slit]), { process: 'draw', tool: { ...step([]).tool, kind: 'pen' }, settings: { speed: 4, passes: 1 } }))).toEqual([]);
+    expect(find('open-contour', step(lay([slit])))).toMatchObject({
+      message: '“Part 1” has an open line: it is cut as a slit, and nothing comes out.',
+      fix: { kind: 'leave-out', partIds: ['0'] },
+    });
+    expect(
+      codes(
+        step(lay([slit]), {
+          process: 'draw',
+          tool: { ...step([]).tool, kind: 'pen' },
+          settings: { speed: 4, passes: 1 },
+        }),
+      ),
+    ).toEqual([]);
   });
 
   it('a line that crosses itself is shown where it does', () => {
-    const bow = ring([[20, 20], [60, 60], [60, 20], [20, 60]]);
+    const bow = ring([
+      [20, 20],
+      [60, 60],
+      [60, 20],
+      [20, 60],
+    ]);
     const finding = find('self-crossing', step(lay([bow])))!;
     expect(finding.places).toEqual([{ minX: 38.5, minY: 38.5, maxX: 41.5, maxY: 41.5 }]);
   });
 
   it('parts cut through each other are named; parts that only touch are none', () => {
-    expect(find('overlap', step(lay([box(20, 20, 40, 40)], [box(50, 30, 40, 20)])))!.message).toBe('“Part 1” and “Part 2” are cut through each other.');
+    expect(find('overlap', step(lay([box(20, 20, 40, 40)], [box(50, 30, 40, 20)])))!.message).toBe(
+      '“Part 1” and “Part 2” are cut through each other.',
+    );
     expect(codes(step(lay([box(20, 20, 30, 30)], [box(50.02, 20, 30, 30)])))).not.toContain('overlap');
     expect(codes(step(lay([box(20, 20, 60, 60)], [box(30, 30, 20, 20)])))).not.toContain('overlap');
   });
 
   it('a part that lies wholly on another is offered to be left out, the later one', () => {
-    expect(find('doubled-line', step(lay([circle(60, 60, 20)], [circle(60, 60, 20)])))!.fix).toEqual({ kind: 'leave-out', label: 'Leave the second one out', partIds: ['1'] });
+    expect(find('doubled-line', step(lay([circle(60, 60, 20)], [circle(60, 60, 20)])))!.fix).toEqual({
+      kind: 'leave-out',
+      label: 'Leave the second one out',
+      partIds: ['1'],
+    });
     expect(find('doubled-line', step(lay([box(20, 20, 30, 60)], [box(50, 30, 30, 20)])))!.fix).toBeUndefined();
   });
 });
@@ -160,7 +241,10 @@ describe('lines where pieces should come out', () => {
 describe('pieces, islands and letters', () => {
   it('pieces too small to weed round are told, with the area that is needed', () => {
     const finding = find('small-piece', step(lay([box(20, 20, 50, 50)], [box(100, 20, 2, 2)])))!;
-    expect(finding).toMatchObject({ message: '“Part 2” is smaller than 9 mm²: too small to weed around in Outdoor vinyl navy.', fix: { partIds: ['1'] } });
+    expect(finding).toMatchObject({
+      message: '“Part 2” is smaller than 9 mm²: too small to weed around in Outdoor vinyl navy.',
+      fix: { partIds: ['1'] },
+    });
     expect(finding.mend).toContain('in reverse');
   });
 
@@ -180,7 +264,9 @@ describe('pieces, islands and letters', () => {
 
   it('letters of a joined script that stand apart are told by their word', () => {
     const word = lay([box(20, 20, 20, 20)], [box(45, 20, 20, 20)]);
-    expect(find('letters-apart 0', step(word, { scripts: { '0': 'word 0', '1': 'word 0' } }))!.message).toContain('come off as 2 pieces');
+    expect(find('letters-apart 0', step(word, { scripts: { '0': 'word 0', '1': 'word 0' } }))!.message).toContain(
+      'come off as 2 pieces',
+    );
     expect(codes(step(word, { scripts: { '0': 'word 0', '1': 'word 1' } }))).toEqual([]);
   });
 });
@@ -188,23 +274,49 @@ describe('pieces, islands and letters', () => {
 describe('recipe, tool and machine', () => {
   const square = lay([box(20, 20, 50, 50)]);
   it('numbers beyond the dial stop the run', () => {
-    expect(find('out-of-range force', step(square, { settings: { force: 55, speed: 5, passes: 1 } }))).toMatchObject({ severity: 'stop' });
+    expect(find('out-of-range force', step(square, { settings: { force: 55, speed: 5, passes: 1 } }))).toMatchObject({
+      severity: 'stop',
+    });
   });
 
   it('a bare recipe and one that has gone bad are told', () => {
     expect(codes(step(square, { temper: { temper: 'bare', reasons: ['never tried'] } }))).toEqual(['recipe-bare']);
-    expect(find('recipe-gone-bad', step(square, { temper: { temper: 'straw', reasons: ['right 3 times in trials', 'wrong once, and not right since'] } }))!.message).toBe('The recipe has gone wrong: wrong once, and not right since.');
+    expect(
+      find(
+        'recipe-gone-bad',
+        step(square, {
+          temper: { temper: 'straw', reasons: ['right 3 times in trials', 'wrong once, and not right since'] },
+        }),
+      )!.message,
+    ).toBe('The recipe has gone wrong: wrong once, and not right since.');
     expect(codes(step(square, { temper: null, settings: null }))).toEqual([]);
   });
 
   it('a tool without a holder, or of the wrong kind, stops the run', () => {
     expect(codes(step(square, { holder: 3 }))).toEqual(['no-holder']);
-    expect(codes(step(square, { tool: { name: 'Stylus', kind: 'stylus', wear: 0, life: null } }))).toEqual(['wrong-tool']);
-    expect(codes(step(square, { machine: clam, process: 'heat-press', holder: 1, tool: { name: 'Plate', kind: 'press-plate', wear: 0, life: null }, settings: { temperature: 150, dwell: 15 } }))).toEqual([]);
+    expect(codes(step(square, { tool: { name: 'Stylus', kind: 'stylus', wear: 0, life: null } }))).toEqual([
+      'wrong-tool',
+    ]);
+    expect(
+      codes(
+        step(square, {
+          machine: clam,
+          process: 'heat-press',
+          holder: 1,
+          tool: { name: 'Plate', kind: 'press-plate', wear: 0, life: null },
+          settings: { temperature: 150, dwell: 15 },
+        }),
+      ),
+    ).toEqual([]);
   });
 
   it('a blade near its end is told with what the step takes from it', () => {
-    expect(find('tool-near-end', step(square, { tool: { name: 'Fine blade, worn', kind: 'fine-blade', wear: 2310, life: 2500 } }))!.message).toBe('Fine blade, worn has done 2310 of about 2500 m, and this step takes 0.2 m more.');
+    expect(
+      find(
+        'tool-near-end',
+        step(square, { tool: { name: 'Fine blade, worn', kind: 'fine-blade', wear: 2310, life: 2500 } }),
+      )!.message,
+    ).toBe('Fine blade, worn has done 2310 of about 2500 m, and this step takes 0.2 m more.');
     expect(codes(step(square))).toEqual([]);
   });
 });
@@ -213,7 +325,8 @@ describe('only what changed is checked again', () => {
   it('a part that moved is taken from the memo, at its new place', () => {
     const memo: PartMemo = new Map();
     const thin = [box(20, 20, 0.5, 30)];
-    const at = (x: number) => placeParts([{ id: '0', name: 'Part 1', colour: '#000000', contours: thin, place: { x, y: 0 } }], false);
+    const at = (x: number) =>
+      placeParts([{ id: '0', name: 'Part 1', colour: '#000000', contours: thin, place: { x, y: 0 } }], false);
     checkStep(step(at(0)), memo);
     const size = memo.size;
     const place = checkStep(step(at(10)), memo).find(({ code }) => code === 'small-detail')!.places[0];
@@ -228,7 +341,11 @@ describe('only what changed is checked again', () => {
 
 describe('a whole job', () => {
   const job = (over: Partial<CheckedJob> = {}): CheckedJob => ({ steps: [], withoutStep: [], drawings: [], ...over });
-  const turn = (number: number, process: CheckedJob['steps'][number]['process'], stockPieceId: string | null = 'sheet') => ({ id: `${number}`, number, process, stockPieceId, mirrored: false, claims: [], parts: [] });
+  const turn = (
+    number: number,
+    process: CheckedJob['steps'][number]['process'],
+    stockPieceId: string | null = 'sheet',
+  ) => ({ id: `${number}`, number, process, stockPieceId, mirrored: false, claims: [], parts: [] });
 
   it('an order by hand that breaks a rule on one sheet says what goes wrong, and offers the right one', () => {
     const [finding] = checkJob(job({ steps: [turn(1, 'through-cut'), turn(2, 'draw')] }));
@@ -239,34 +356,70 @@ describe('a whole job', () => {
   });
 
   it('what was drawn together and was moved apart is told, with the way back', () => {
-    const laid = (number: number, x: number, stockPieceId = 'sheet', boxes: [number, number][] = [[0, 40]]): CheckedJob['steps'][number] => ({
+    const laid = (
+      number: number,
+      x: number,
+      stockPieceId = 'sheet',
+      boxes: [number, number][] = [[0, 40]],
+    ): CheckedJob['steps'][number] => ({
       ...turn(number, number === 1 ? 'laser-line' : 'laser-cut', stockPieceId),
-      parts: boxes.map(([minX, maxX], i) => ({ id: `${number} ${i}`, stepId: `${number}`, bounds: { minX, maxX, minY: 0, maxY: 40 }, place: { x, y: 7 } })),
+      parts: boxes.map(([minX, maxX], i) => ({
+        id: `${number} ${i}`,
+        stepId: `${number}`,
+        bounds: { minX, maxX, minY: 0, maxY: 40 },
+        place: { x, y: 7 },
+      })),
     });
     expect(checkJob(job({ steps: [laid(1, 10), laid(2, 10)] }))).toEqual([]);
     expect(checkJob(job({ steps: [laid(1, 10), laid(2, 13.5, 'another')] }))).toEqual([]);
     const [finding] = checkJob(job({ steps: [laid(1, 10), laid(2, 13.5)] }));
-    expect(finding).toMatchObject({ severity: 'warn', message: 'Steps 1 and 2 were drawn together and lie up to 3.5 mm apart on their sheet.', fix: { kind: 'together', stepId: '2', partIds: ['2 0'], dxMm: -3.5, dyMm: 0 } });
+    expect(finding).toMatchObject({
+      severity: 'warn',
+      message: 'Steps 1 and 2 were drawn together and lie up to 3.5 mm apart on their sheet.',
+      fix: { kind: 'together', stepId: '2', partIds: ['2 0'], dxMm: -3.5, dyMm: 0 },
+    });
     // Parts that were moved one by one are asked for those that they lie over.
-    const spread = laid(1, 10, 'sheet', [[0, 10], [20, 30]]);
+    const spread = laid(1, 10, 'sheet', [
+      [0, 10],
+      [20, 30],
+    ]);
     spread.parts[1].place = { x: 50, y: 7 };
-    const cut = laid(2, 10, 'sheet', [[-1, 11], [19, 31]]);
+    const cut = laid(2, 10, 'sheet', [
+      [-1, 11],
+      [19, 31],
+    ]);
     expect(checkJob(job({ steps: [spread, cut] }))[0]).toMatchObject({ fix: { partIds: ['2 1'], dxMm: 40 } });
     cut.parts[1].place = { x: 50, y: 7 };
     expect(checkJob(job({ steps: [spread, cut] }))).toEqual([]);
   });
 
   it('a sheet that other work lies on says so', () => {
-    const claimed = { ...turn(1, 'kiss-cut'), claims: [{ pieceName: 'navy offcut', forName: 'Kit tags', machineName: 'Long plotter', state: 'running' as const }, { pieceName: 'navy offcut', forName: 'Boat plates', machineName: null, state: 'planned' as const }] };
-    expect(checkJob(job({ steps: [claimed] })).map(({ message }) => message)).toEqual(['Step 1: navy offcut is on Long plotter now, for “Kit tags”.', 'Step 1: “Boat plates” is laid on navy offcut too.']);
+    const claimed = {
+      ...turn(1, 'kiss-cut'),
+      claims: [
+        { pieceName: 'navy offcut', forName: 'Kit tags', machineName: 'Long plotter', state: 'running' as const },
+        { pieceName: 'navy offcut', forName: 'Boat plates', machineName: null, state: 'planned' as const },
+      ],
+    };
+    expect(checkJob(job({ steps: [claimed] })).map(({ message }) => message)).toEqual([
+      'Step 1: navy offcut is on Long plotter now, for “Kit tags”.',
+      'Step 1: “Boat plates” is laid on navy offcut too.',
+    ]);
   });
 
   it('parts that no step takes are told', () => {
-    expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe('One part has no step: nothing is done with it.');
+    expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe(
+      'One part has no step: nothing is done with it.',
+    );
   });
 
   it('a drawing of unknown size beside one of another order of size is a sign of mixed units', () => {
-    const drawing = (widthMm: number, isSizeAsked: boolean) => ({ fileName: `${widthMm}.svg`, widthMm, heightMm: 10, isSizeAsked });
+    const drawing = (widthMm: number, isSizeAsked: boolean) => ({
+      fileName: `${widthMm}.svg`,
+      widthMm,
+      heightMm: 10,
+      isSizeAsked,
+    });
     expect(checkJob(job({ drawings: [drawing(200, false), drawing(12, true)] }))[0].code).toBe('mixed-units');
     expect(checkJob(job({ drawings: [drawing(200, false), drawing(150, true)] }))[0].code).toBe('size-not-known');
     expect(checkJob(job({ drawings: [drawing(200, false), drawing(12, false)] }))).toEqual([]);
@@ -277,12 +430,19 @@ describe('parts of an engraved area that overlap', () => {
   const engraving = (...shapes: CurveContour[][]) => step(lay(...shapes), { process: 'laser-area', settings: null });
 
   it('says what will come out', () => {
-    expect(find('overlap', engraving([box(20, 20, 40, 40)], [box(40, 40, 40, 40)]))!.message).toBe('“Part 1” and “Part 2” overlap: they come out as one area, engraved once.');
+    expect(find('overlap', engraving([box(20, 20, 40, 40)], [box(40, 40, 40, 40)]))!.message).toBe(
+      '“Part 1” and “Part 2” overlap: they come out as one area, engraved once.',
+    );
   });
 
   it('says of a part within a filled one that it will not show, but not of one in its hole', () => {
-    expect(find('engraved-within', engraving([box(20, 20, 40, 40)], [box(30, 30, 10, 10)]))).toMatchObject({ message: '“Part 2” lies within “Part 1”, which is engraved all over: it will not show.', fix: { partIds: ['1'] } });
-    expect(find('engraved-within', engraving([box(20, 20, 40, 40), box(25, 25, 30, 30)], [box(30, 30, 10, 10)]))).toBeUndefined();
+    expect(find('engraved-within', engraving([box(20, 20, 40, 40)], [box(30, 30, 10, 10)]))).toMatchObject({
+      message: '“Part 2” lies within “Part 1”, which is engraved all over: it will not show.',
+      fix: { partIds: ['1'] },
+    });
+    expect(
+      find('engraved-within', engraving([box(20, 20, 40, 40), box(25, 25, 30, 30)], [box(30, 30, 10, 10)])),
+    ).toBeUndefined();
   });
 
   it('warns of no line that is cut twice', () => {
@@ -291,12 +451,25 @@ describe('parts of an engraved area that overlap', () => {
 });
 
 describe('what is said of materials that are not weeded', () => {
-  const leather = { name: 'Veg-tan leather', family: 'leather' as const, smallestDetailMm: 2, mirrored: false, inStock: 1 };
+  const leather = {
+    name: 'Veg-tan leather',
+    family: 'leather' as const,
+    smallestDetailMm: 2,
+    mirrored: false,
+    inStock: 1,
+  };
 
   it('never speaks of weeding, and a strap hole is no small piece', () => {
-    const cut = step(lay([box(20, 20, 80, 40)], [circle(30, 40, 2)], [box(120, 20, 3, 3)]), { process: 'laser-cut', settings: null, material: leather });
+    const cut = step(lay([box(20, 20, 80, 40)], [circle(30, 40, 2)], [box(120, 20, 3, 3)]), {
+      process: 'laser-cut',
+      settings: null,
+      material: leather,
+    });
     const findings = checkStep(cut);
     expect(findings.map(({ message, mend }) => `${message} ${mend}`).join(' ')).not.toMatch(/weed/i);
-    expect(findings.find(({ code }) => code === 'small-piece')).toMatchObject({ message: '“Part 3” is smaller than 36 mm²: too small to hold in Veg-tan leather.', fix: { partIds: ['2'] } });
+    expect(findings.find(({ code }) => code === 'small-piece')).toMatchObject({
+      message: '“Part 3” is smaller than 36 mm²: too small to hold in Veg-tan leather.',
+      fix: { partIds: ['2'] },
+    });
   });
 });

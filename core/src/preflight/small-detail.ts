@@ -22,7 +22,10 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
       code: 'small-detail',
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
-      mend: isWeeded && process === 'kiss-cut' ? 'Make it larger or bolder, or cut slower and weed it in reverse.' : 'Make it larger or bolder.',
+      mend:
+        isWeeded && process === 'kiss-cut'
+          ? 'Make it larger or bolder, or cut slower and weed it in reverse.'
+          : 'Make it larger or bolder.',
       places: pieces,
     });
   }
@@ -38,7 +41,8 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
   return findings;
 }
 
-const ringsOf = (part: PlacedPart) => part.contours.filter((contour) => contour.closed).map((contour) => contour.points);
+const ringsOf = (part: PlacedPart) =>
+  part.contours.filter((contour) => contour.closed).map((contour) => contour.points);
 
 function thinIn(part: PlacedPart, width: number): Bounds[] {
   const rings = ringsOf(part);
@@ -49,7 +53,13 @@ function thinIn(part: PlacedPart, width: number): Bounds[] {
 
 /** A corner of a hole weeds well however sharp it is; a hole that is narrow all over does not. */
 function narrowHoles(part: PlacedPart, width: number): Bounds[] {
-  return holesOf(part).flatMap(({ hole: { points } }) => (isThinnerSomewhere([points], width) ? thinPlaces(normalise([points]), width).filter((place) => place.isWhole).map((place) => place.bounds) : []));
+  return holesOf(part).flatMap(({ hole: { points } }) =>
+    isThinnerSomewhere([points], width)
+      ? thinPlaces(normalise([points]), width)
+          .filter((place) => place.isWhole)
+          .map((place) => place.bounds)
+      : [],
+  );
 }
 
 const places = (count: number) => (count === 1 ? 'One place is' : `${count} places are`);

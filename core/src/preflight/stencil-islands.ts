@@ -17,23 +17,30 @@ export function checkStencilIslands({ placed, material }: CheckedStep): Finding[
     const islands = holesOf(part);
     if (islands.length === 0) return [];
     const bridges = islands.flatMap(({ hole, outline }) => bridgesFor(hole, outline, widthMm));
-    return [{
-      code: `stencil-island ${part.id}`, severity: 'warn',
-      message: `The inside of “${part.name}” falls out of the stencil.`,
-      mend: `Let ${bridges.length} bridges of ${widthMm} mm hold it.`,
-      places: islands.flatMap(({ hole }) => boundsOf(hole.points) ?? []),
-      fix: { kind: 'bridges', label: `Put ${bridges.length} bridges in`, partId: part.id, bridges },
-    }];
+    return [
+      {
+        code: `stencil-island ${part.id}`,
+        severity: 'warn',
+        message: `The inside of “${part.name}” falls out of the stencil.`,
+        mend: `Let ${bridges.length} bridges of ${widthMm} mm hold it.`,
+        places: islands.flatMap(({ hole }) => boundsOf(hole.points) ?? []),
+        fix: { kind: 'bridges', label: `Put ${bridges.length} bridges in`, partId: part.id, bridges },
+      },
+    ];
   });
 }
 
 /** A bridge where island and outline are nearest, and one as near as can be on the other side. */
 function bridgesFor(island: Polyline, outline: Polyline, widthMm: number): ProposedBridge[] {
   const middle = middleOf(island.points);
-  const links = island.points.map((from) => ({ from, to: outline.points.reduce((best, to) => (distance(from, to) < distance(from, best) ? to : best)) }));
+  const links = island.points.map((from) => ({
+    from,
+    to: outline.points.reduce((best, to) => (distance(from, to) < distance(from, best) ? to : best)),
+  }));
   const length = ({ from, to }: (typeof links)[number]) => distance(from, to);
   const nearest = links.reduce((best, link) => (length(link) < length(best) ? link : best));
-  const side = ({ from }: (typeof links)[number]) => (from.x - middle.x) * (nearest.from.x - middle.x) + (from.y - middle.y) * (nearest.from.y - middle.y);
+  const side = ({ from }: (typeof links)[number]) =>
+    (from.x - middle.x) * (nearest.from.x - middle.x) + (from.y - middle.y) * (nearest.from.y - middle.y);
   const across = links.filter((link) => side(link) < 0);
   const second = across.length ? across.reduce((best, link) => (length(link) < length(best) ? link : best)) : null;
   return [nearest, ...(second ? [second] : [])].map(({ from, to }) => ({
@@ -45,4 +52,7 @@ function bridgesFor(island: Polyline, outline: Polyline, widthMm: number): Propo
   }));
 }
 
-const middleOf = (points: readonly Point[]): Point => ({ x: points.reduce((sum, p) => sum + p.x, 0) / points.length, y: points.reduce((sum, p) => sum + p.y, 0) / points.length });
+const middleOf = (points: readonly Point[]): Point => ({
+  x: points.reduce((sum, p) => sum + p.x, 0) / points.length,
+  y: points.reduce((sum, p) => sum + p.y, 0) / points.length,
+});

@@ -23,10 +23,14 @@ export function pressPhases({ preheat = 0, dwell = 0, second = 0 }: Settings): P
 }
 
 /** All of a pressing with what the hands need, in s. */
-export const pressSeconds = (settings: Settings): number => pressPhases(settings).reduce((sum, { seconds }) => sum + seconds, 0);
+export const pressSeconds = (settings: Settings): number =>
+  pressPhases(settings).reduce((sum, { seconds }) => sum + seconds, 0);
 
 /** Which phase a pressing is in after some seconds, and how long that one goes on; null once it is over. */
-export function phaseAt(settings: Settings, seconds: number): { index: number; phase: PressPhase; left: number } | null {
+export function phaseAt(
+  settings: Settings,
+  seconds: number,
+): { index: number; phase: PressPhase; left: number } | null {
   let end = 0;
   for (const [index, phase] of pressPhases(settings).entries()) {
     end += phase.seconds;

@@ -10,7 +10,11 @@ export interface SettingDifference {
 
 /** The quantities in which two settings differ, in the order in which quantities are named. */
 export function differences(before: Settings, after: Settings): SettingDifference[] {
-  return QUANTITIES.filter((name) => before[name] !== after[name]).map((name) => ({ name, before: before[name], after: after[name] }));
+  return QUANTITIES.filter((name) => before[name] !== after[name]).map((name) => ({
+    name,
+    before: before[name],
+    after: after[name],
+  }));
 }
 
 /**

@@ -87,7 +87,10 @@ function capAt(machine: Machine, settings: Settings, term: DoseTerm, ceiling: nu
   const physical = physicalOf(machine, term, value);
   if (physical === null || physical <= ceiling) return;
   const snapped = snapToDial(scale, fromPhysical(machine, term, ceiling));
-  settings[term.quantity] = (physicalOf(machine, term, snapped) ?? 0) > ceiling + 1e-9 ? Math.max(scale.min, snapToDial(scale, snapped - scale.step)) : snapped;
+  settings[term.quantity] =
+    (physicalOf(machine, term, snapped) ?? 0) > ceiling + 1e-9
+      ? Math.max(scale.min, snapToDial(scale, snapped - scale.step))
+      : snapped;
 }
 
 /** Null where the machine's dial for it was never measured. */

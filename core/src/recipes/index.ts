@@ -1,15 +1,40 @@
 export { OUTCOMES, type Outcome } from './outcome';
 export { QUANTITIES, quantityOf, sayQuantity, type Quantity, type QuantityName } from './quantity';
 export { PROCESSES, PROCESS_NAMES, processOf, type DoseTerm, type Process, type ProcessName } from './process';
-export { dialOrder, quantitiesFor, sameSettings, scaleOf, settingProblems, type SettingProblem, type Settings } from './settings';
+export {
+  dialOrder,
+  quantitiesFor,
+  sameSettings,
+  scaleOf,
+  settingProblems,
+  type SettingProblem,
+  type Settings,
+} from './settings';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
 export { strongerPass } from './stronger-pass';
 export { differences, sayDifference, type SettingDifference } from './difference';
 export { revisionTurns, type TurnedRevision } from './revision-turns';
-export { goneBad, SOURCES, temperOf, TEMPERS, type Evidence, type Source, type Temper, type TemperVerdict } from './temper';
+export {
+  goneBad,
+  SOURCES,
+  temperOf,
+  TEMPERS,
+  type Evidence,
+  type Source,
+  type Temper,
+  type TemperVerdict,
+} from './temper';
 export { findRecipe, type RecipeKey } from './matching';
-export { sayOffBy, suggestRecipe, type KnownRecipe, type Leaning, type RecipePlace, type SuggestAnswer, type Suggestion } from './suggest';
+export {
+  sayOffBy,
+  suggestRecipe,
+  type KnownRecipe,
+  type Leaning,
+  type RecipePlace,
+  type SuggestAnswer,
+  type Suggestion,
+} from './suggest';
 export { wearHint, type WearEvent, type WearHint } from './wear-hint';
 export { orderSteps, turnsOf, wrongOrder, type Hold, type OrderedStep, type StepTurn } from './step-order';
 export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';

@@ -21,10 +21,18 @@ export function nudged(machine: Machine, base: Settings, changes: Changes): Sett
 }
 
 /** What is wrong with a nudge: nothing changed, a quantity that the recipe does not set, or a value off the scale. */
-export function nudgeProblems(machine: Machine, process: ProcessName, base: Settings, changes: Changes): SettingProblem[] {
+export function nudgeProblems(
+  machine: Machine,
+  process: ProcessName,
+  base: Settings,
+  changes: Changes,
+): SettingProblem[] {
   const entries = Object.entries(changes) as [QuantityName, number][];
   const unset = entries.find(([name]) => base[name] === undefined);
-  if (unset) return [{ field: unset[0], message: `The recipe does not set ${quantityOf(unset[0]).label}, so it cannot be nudged.` }];
+  if (unset)
+    return [
+      { field: unset[0], message: `The recipe does not set ${quantityOf(unset[0]).label}, so it cannot be nudged.` },
+    ];
   const moved = Object.fromEntries(entries.map(([name, change]) => [name, Number((base[name]! + change).toFixed(6))]));
   return settingProblems(machine, process, { ...base, ...moved });
 }

@@ -14,7 +14,11 @@ interface QuantityRow {
   choices?: readonly string[];
 }
 
-const choice = (...choices: string[]) => ({ physicalUnit: '', ownScale: { unit: '', min: 0, max: choices.length - 1, step: 1 }, choices });
+const choice = (...choices: string[]) => ({
+  physicalUnit: '',
+  ownScale: { unit: '', min: 0, max: choices.length - 1, step: 1 },
+  choices,
+});
 
 const TABLE = [
   { name: 'depth', label: 'depth', physicalUnit: 'mm' },
@@ -24,7 +28,12 @@ const TABLE = [
   { name: 'dwell', label: 'dwell', physicalUnit: 's', ownScale: { unit: 's', min: 1, max: 600, step: 1 } },
   { name: 'pressure', label: 'pressure', physicalUnit: 'N/cm²' },
   { name: 'speed', label: 'speed', physicalUnit: 'mm/s' },
-  { name: 'interval', label: 'line interval', physicalUnit: 'mm', ownScale: { unit: 'mm', min: 0.02, max: 5, step: 0.01 } },
+  {
+    name: 'interval',
+    label: 'line interval',
+    physicalUnit: 'mm',
+    ownScale: { unit: 'mm', min: 0.02, max: 5, step: 0.01 },
+  },
   { name: 'passes', label: 'passes', physicalUnit: '', ownScale: { unit: '×', min: 1, max: 99, step: 1 } },
   { name: 'overcut', label: 'overcut', physicalUnit: 'mm', ownScale: { unit: 'mm', min: 0, max: 5, step: 0.1 } },
   { name: 'air', label: 'air', ...choice('off', 'on') },

@@ -25,15 +25,34 @@ describe('a recipe against its machine', () => {
     expect(settingProblems(longPlotter, 'kiss-cut', { ...kissCut, force: 44 })).toEqual([
       { field: 'force', message: "Long plotter's force goes from 1 to 40; 44 was given." },
     ]);
-    expect(settingProblems(longPlotter, 'kiss-cut', { force: 14, passes: 1 })[0].message).toBe('Kiss cut needs speed: from 1 to 12 on Long plotter.');
-    expect(settingProblems(longPlotter, 'draw', { speed: 4, passes: 1, overcut: 1 })[0].message).toContain('Draw has no overcut');
-    expect(settingProblems(longPlotter, 'kiss-cut', { ...kissCut, passes: 9 })[0].message).toContain('goes from 1 to 4 ×');
-    expect(settingProblems(littlePlotter, 'kiss-cut', { ...kissCut, force: 100, speed: 50 })[0].message).toBe('Little plotter has no dial for depth.');
+    expect(settingProblems(longPlotter, 'kiss-cut', { force: 14, passes: 1 })[0].message).toBe(
+      'Kiss cut needs speed: from 1 to 12 on Long plotter.',
+    );
+    expect(settingProblems(longPlotter, 'draw', { speed: 4, passes: 1, overcut: 1 })[0].message).toContain(
+      'Draw has no overcut',
+    );
+    expect(settingProblems(longPlotter, 'kiss-cut', { ...kissCut, passes: 9 })[0].message).toContain(
+      'goes from 1 to 4 ×',
+    );
+    expect(settingProblems(littlePlotter, 'kiss-cut', { ...kissCut, force: 100, speed: 50 })[0].message).toBe(
+      'Little plotter has no dial for depth.',
+    );
   });
 
   it('lists what is dialled in the order of the machine', () => {
-    expect(quantitiesFor(longPlotter, 'kiss-cut').map((q) => q.name)).toEqual(['depth', 'force', 'speed', 'passes', 'overcut']);
-    expect(quantitiesFor(littlePlotter, 'kiss-cut').map((q) => q.name)).toEqual(['force', 'speed', 'passes', 'overcut']);
+    expect(quantitiesFor(longPlotter, 'kiss-cut').map((q) => q.name)).toEqual([
+      'depth',
+      'force',
+      'speed',
+      'passes',
+      'overcut',
+    ]);
+    expect(quantitiesFor(littlePlotter, 'kiss-cut').map((q) => q.name)).toEqual([
+      'force',
+      'speed',
+      'passes',
+      'overcut',
+    ]);
   });
 
   it('two settings are the same only where every number is', () => {
@@ -45,7 +64,19 @@ describe('a recipe against its machine', () => {
 describe('the table of processes', () => {
   it('has words of its own for every outcome, and an order', () => {
     for (const process of PROCESSES) expect(new Set(OUTCOMES.map((o) => process.outcomes[o])).size).toBe(5);
-    expect([...PROCESSES].sort((a, b) => a.rank - b.rank).map((p) => p.name)).toEqual(['draw', 'foil', 'deboss', 'drag-engrave', 'laser-area', 'laser-line', 'score', 'kiss-cut', 'through-cut', 'laser-cut', 'heat-press']);
+    expect([...PROCESSES].sort((a, b) => a.rank - b.rank).map((p) => p.name)).toEqual([
+      'draw',
+      'foil',
+      'deboss',
+      'drag-engrave',
+      'laser-area',
+      'laser-line',
+      'score',
+      'kiss-cut',
+      'through-cut',
+      'laser-cut',
+      'heat-press',
+    ]);
     expect(() => processOf('weld' as never)).toThrow('must be one of');
   });
 });
@@ -81,12 +112,17 @@ describe('temper', () => {
   });
 
   it('never rises by a wrong outcome nor falls by a right one, in whatever order it is told', () => {
-    const events = fc.array(fc.record({ kind: fc.constantFrom('trial' as const, 'run' as const), outcome: fc.constantFrom(...OUTCOMES) }), { maxLength: 12 });
+    const events = fc.array(
+      fc.record({ kind: fc.constantFrom('trial' as const, 'run' as const), outcome: fc.constantFrom(...OUTCOMES) }),
+      { maxLength: 12 },
+    );
     fc.assert(
       fc.property(events, fc.constantFrom(...SOURCES), fc.constantFrom(...OUTCOMES), (list, source, outcome) => {
         const evidence = list.map((e, i) => ({ ...e, at: i }));
         const before = TEMPERS.indexOf(temperOf(source, evidence).temper);
-        const after = TEMPERS.indexOf(temperOf(source, [{ kind: 'run' as const, outcome, at: 99 }, ...evidence]).temper);
+        const after = TEMPERS.indexOf(
+          temperOf(source, [{ kind: 'run' as const, outcome, at: 99 }, ...evidence]).temper,
+        );
         if (outcome === 'right') expect(after).toBeGreaterThanOrEqual(before);
         else expect(after).toBeLessThanOrEqual(before);
       }),

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { revisionTurns, type TurnedRevision } from './revision-turns';
 
-const list = (...returns: (number | null)[]): TurnedRevision[] => returns.map((returnedTo, i) => ({ number: i + 1, returnedTo }));
+const list = (...returns: (number | null)[]): TurnedRevision[] =>
+  returns.map((returnedTo, i) => ({ number: i + 1, returnedTo }));
 
 describe('what of a recipe can be undone and done again', () => {
   it('is nothing before the first change', () => {

@@ -32,9 +32,14 @@ export interface RecipeTexts {
 }
 
 /** What a recipe can be found by: every word of its texts, every number, and every number with its quantity (`force:18`). */
-export function searchWords(texts: RecipeTexts, settings: Settings, thicknessMm: number): { word: string; weight: WordWeight }[] {
+export function searchWords(
+  texts: RecipeTexts,
+  settings: Settings,
+  thicknessMm: number,
+): { word: string; weight: WordWeight }[] {
   const words = new Map<string, WordWeight>();
-  const add = (found: string[], weight: WordWeight) => found.forEach((word) => words.set(word, words.get(word) ?? weight));
+  const add = (found: string[], weight: WordWeight) =>
+    found.forEach((word) => words.set(word, words.get(word) ?? weight));
   add(texts.about.flatMap(wordsIn), 'A');
   add([String(Number(thicknessMm.toFixed(3)))], 'A');
   add(texts.with.flatMap(wordsIn), 'B');
@@ -64,10 +69,16 @@ export function readSearch(text: string): SearchTerm[] {
   const words = wordsIn(text);
   const terms: SearchTerm[] = [];
   for (let i = 0; i < words.length; i++) {
-    const quantity = QUANTITIES.map((name) => ({ name, label: wordsIn(quantityOf(name).label) })).find(({ label }) => label.every((word, k) => words[i + k] === word));
+    const quantity = QUANTITIES.map((name) => ({ name, label: wordsIn(quantityOf(name).label) })).find(({ label }) =>
+      label.every((word, k) => words[i + k] === word),
+    );
     const value = quantity && words[i + quantity.label.length];
     if (quantity && value !== undefined && (NUMBER.test(value) || quantityOf(quantity.name).choices?.includes(value))) {
-      terms.push({ typed: [...quantity.label, value].join(' '), word: `${quantityKey(quantity.name)}:${value}`, isPrefix: false });
+      terms.push({
+        typed: [...quantity.label, value].join(' '),
+        word: `${quantityKey(quantity.name)}:${value}`,
+        isPrefix: false,
+      });
       i += quantity.label.length;
     } else {
       terms.push({ typed: words[i], word: words[i], isPrefix: !NUMBER.test(words[i]) });

@@ -31,7 +31,10 @@ export function scaleOf(machine: Shop, name: QuantityName): Dial | undefined {
  * The quantities of a process on this machine, in the order in which they are dialled in.
  * Required ones come even where the machine has no dial for them (then `scale` is undefined).
  */
-export function quantitiesFor(machine: Shop, processName: ProcessName): { name: QuantityName; required: boolean; scale: Dial | undefined }[] {
+export function quantitiesFor(
+  machine: Shop,
+  processName: ProcessName,
+): { name: QuantityName; required: boolean; scale: Dial | undefined }[] {
   const process = processOf(processName);
   const all = [...process.required, ...process.optional].map((name) => ({
     name,
@@ -75,11 +78,16 @@ export function settingProblems(machine: Shop, processName: ProcessName, setting
   }
   for (const [field, value] of Object.entries(settings) as [QuantityName, number][]) {
     if (!known.includes(field)) {
-      problems.push({ field, message: `${process.label} has no ${quantityOf(field).label}; it takes ${known.map((name) => quantityOf(name).label).join(', ')}.` });
+      problems.push({
+        field,
+        message: `${process.label} has no ${quantityOf(field).label}; it takes ${known.map((name) => quantityOf(name).label).join(', ')}.`,
+      });
       continue;
     }
     const scale = scaleOf(machine, field);
-    const message = scale ? valueProblem(machine.name, field, scale, value) : `${machine.name} has no dial for ${quantityOf(field).label}.`;
+    const message = scale
+      ? valueProblem(machine.name, field, scale, value)
+      : `${machine.name} has no dial for ${quantityOf(field).label}.`;
     if (message) problems.push({ field, message });
   }
   return problems;

@@ -1,11 +1,25 @@
 import { orderSteps, turnsOf, wrongOrder, type OrderedStep } from './index';
 
-const step = (process: OrderedStep['process'], over: Partial<OrderedStep> = {}): OrderedStep => ({ process, materialId: 'card', stockPieceId: 'sheet', machineId: 'long', toolId: 'blade', holder: 2, ...over });
+const step = (process: OrderedStep['process'], over: Partial<OrderedStep> = {}): OrderedStep => ({
+  process,
+  materialId: 'card',
+  stockPieceId: 'sheet',
+  machineId: 'long',
+  toolId: 'blade',
+  holder: 2,
+  ...over,
+});
 const pen = { toolId: 'pen', holder: 1 };
 
 describe('the order of steps', () => {
   it('goes by the rank of the process, and otherwise as it came', () => {
-    const order = orderSteps([step('through-cut'), step('kiss-cut', { toolId: 'a' }), step('draw'), step('kiss-cut', { toolId: 'b' }), step('foil')]);
+    const order = orderSteps([
+      step('through-cut'),
+      step('kiss-cut', { toolId: 'a' }),
+      step('draw'),
+      step('kiss-cut', { toolId: 'b' }),
+      step('foil'),
+    ]);
     expect(order.map(({ process }) => process)).toEqual(['draw', 'foil', 'kiss-cut', 'kiss-cut', 'through-cut']);
     expect(order.filter(({ process }) => process === 'kiss-cut').map(({ toolId }) => toolId)).toEqual(['a', 'b']);
   });
@@ -19,7 +33,14 @@ describe('the order of steps', () => {
 });
 
 describe('what happens between steps', () => {
-  const holds = (...steps: OrderedStep[]) => turnsOf(steps).map(({ hold }) => hold && Object.entries(hold).flatMap(([what, is]) => (is ? [what] : [])).join(' '));
+  const holds = (...steps: OrderedStep[]) =>
+    turnsOf(steps).map(
+      ({ hold }) =>
+        hold &&
+        Object.entries(hold)
+          .flatMap(([what, is]) => (is ? [what] : []))
+          .join(' '),
+    );
 
   it('nothing where machine, sheet and tools are in place, also two tools in two holders', () => {
     expect(holds(step('draw', pen), step('kiss-cut'), step('through-cut'))).toEqual([null, null, null]);
@@ -27,16 +48,28 @@ describe('what happens between steps', () => {
   });
 
   it('a hold for another tool in the same holder, and again on the way back', () => {
-    expect(holds(step('draw', { ...pen, holder: 2 }), step('kiss-cut'), step('draw', { ...pen, holder: 2 }))).toEqual([null, 'tool', 'tool']);
+    expect(holds(step('draw', { ...pen, holder: 2 }), step('kiss-cut'), step('draw', { ...pen, holder: 2 }))).toEqual([
+      null,
+      'tool',
+      'tool',
+    ]);
   });
 
   it('a hold for another sheet, another machine, or what is laid over the sheet', () => {
-    expect(holds(step('kiss-cut'), step('kiss-cut', { materialId: 'navy', stockPieceId: 'roll' }))).toEqual([null, 'sheet']);
-    expect(holds(step('draw', pen), step('foil', { materialId: 'gold', toolId: 'tip', holder: 1 }), step('through-cut'))).toEqual([null, 'cover tool', 'cover']);
+    expect(holds(step('kiss-cut'), step('kiss-cut', { materialId: 'navy', stockPieceId: 'roll' }))).toEqual([
+      null,
+      'sheet',
+    ]);
+    expect(
+      holds(step('draw', pen), step('foil', { materialId: 'gold', toolId: 'tip', holder: 1 }), step('through-cut')),
+    ).toEqual([null, 'cover tool', 'cover']);
     expect(holds(step('laser-area', { machineId: 'diode' }), step('through-cut'))).toEqual([null, 'machine sheet']);
   });
 
   it('a sheet that was not chosen yet is another one', () => {
-    expect(holds(step('kiss-cut', { stockPieceId: null }), step('kiss-cut', { stockPieceId: null }))).toEqual([null, 'sheet']);
+    expect(holds(step('kiss-cut', { stockPieceId: null }), step('kiss-cut', { stockPieceId: null }))).toEqual([
+      null,
+      'sheet',
+    ]);
   });
 });

@@ -57,7 +57,9 @@ export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
 export function wrongOrder(first: ProcessName, later: ProcessName): string | null {
   const [a, b] = [processOf(first), processOf(later)];
   if (a.rank <= b.rank) return null;
-  if (a.parts) return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;
-  if (b.name === 'draw' || b.name === 'foil') return `${a.label} comes before ${b.label.toLowerCase()}: the surface is no longer flat, and lines skip`;
+  if (a.parts)
+    return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;
+  if (b.name === 'draw' || b.name === 'foil')
+    return `${a.label} comes before ${b.label.toLowerCase()}: the surface is no longer flat, and lines skip`;
   return `${a.label} comes before ${b.label.toLowerCase()}`;
 }

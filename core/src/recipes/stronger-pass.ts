@@ -13,17 +13,31 @@ const DWELL_AGAIN: Partial<Record<Outcome, number>> = { under: 0.5, 'far-under':
  * pass does. A beam or a press adds its energy again; a tool presses a little more, at least a step of its dial.
  * null for an outcome that was enough.
  */
-export function strongerPass(machine: Machine, process: ProcessName, settings: Settings, outcome: Outcome): Settings | null {
+export function strongerPass(
+  machine: Machine,
+  process: ProcessName,
+  settings: Settings,
+  outcome: Outcome,
+): Settings | null {
   const more = MORE[outcome];
   if (more === undefined) return null;
   const { does } = machineKindOf(machine.kind);
-  if (does === 'beam') return { ...settings, ...(settings.passes === undefined || outcome === 'far-under' ? {} : { passes: 1 }) };
+  if (does === 'beam')
+    return { ...settings, ...(settings.passes === undefined || outcome === 'far-under' ? {} : { passes: 1 }) };
   if (does === 'heat') {
     const scale = scaleOf(machine, 'dwell');
-    return settings.dwell === undefined || !scale ? { ...settings } : { ...settings, ...(settings.preheat === undefined ? {} : { preheat: 0 }), dwell: snapToDial(scale, settings.dwell * DWELL_AGAIN[outcome]!) };
+    return settings.dwell === undefined || !scale
+      ? { ...settings }
+      : {
+          ...settings,
+          ...(settings.preheat === undefined ? {} : { preheat: 0 }),
+          dwell: snapToDial(scale, settings.dwell * DWELL_AGAIN[outcome]!),
+        };
   }
   const again: Settings = { ...settings, ...(settings.passes === undefined ? {} : { passes: 1 }) };
-  const first = processOf(process).dose.find(({ quantity, exponent }) => exponent > 0 && quantity !== 'passes' && settings[quantity] !== undefined);
+  const first = processOf(process).dose.find(
+    ({ quantity, exponent }) => exponent > 0 && quantity !== 'passes' && settings[quantity] !== undefined,
+  );
   const scale = first && scaleOf(machine, first.quantity);
   if (!first || !scale) return again;
   const was = settings[first.quantity]!;

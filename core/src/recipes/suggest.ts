@@ -87,27 +87,41 @@ const MOST_LEANED_ON = 60;
 export function suggestRecipe(known: readonly KnownRecipe[], place: RecipePlace): SuggestAnswer {
   const process = processOf(place.process);
   const on = `${process.label.toLowerCase()} on ${place.material.family}`;
-  const same = known.filter((recipe) => recipe.process === place.process && recipe.material.family === place.material.family);
-  if (same.length === 0) return refuse(`Nothing in the book is near enough to lean on: there is no ${on} on any machine yet.`);
+  const same = known.filter(
+    (recipe) => recipe.process === place.process && recipe.material.family === place.material.family,
+  );
+  if (same.length === 0)
+    return refuse(`Nothing in the book is near enough to lean on: there is no ${on} on any machine yet.`);
   const missingDial = process.required.find((name) => !scaleOf(place.machine, name));
-  if (missingDial) return refuse(`${place.machine.name} has no dial for ${quantityOf(missingDial).label}, which ${process.label.toLowerCase()} needs.`);
+  if (missingDial)
+    return refuse(
+      `${place.machine.name} has no dial for ${quantityOf(missingDial).label}, which ${process.label.toLowerCase()} needs.`,
+    );
   const leaned = nearestFew(same, place);
   const { mean, spread, weights } = predict(leaned, place);
   if (!(spread < TOO_UNSURE)) return refuse(unsure(leaned, place, on));
   const base = baseSettings(leaned, weights, place);
   if (!base) return refuse(unsure(leaned, place, on));
   const ceiling: Settings = place.material.heatLimitC ? { temperature: place.material.heatLimitC } : {};
-  const hidden = logDose(place.machine, place.process, base).value - comparableDose({ machine: place.machine, settings: base }, place.process);
+  const hidden =
+    logDose(place.machine, place.process, base).value -
+    comparableDose({ machine: place.machine, settings: base }, place.process);
   const { settings, missing } = dialInDose(place.machine, place.process, base, mean + hidden, ceiling);
   if (Math.abs(missing) > process.window) {
-    return refuse(`${place.machine.name} cannot reach what ${place.material.name} should need: even at its ${missing > 0 ? 'strongest it falls short' : 'gentlest it is too strong'}.`);
+    return refuse(
+      `${place.machine.name} cannot reach what ${place.material.name} should need: even at its ${missing > 0 ? 'strongest it falls short' : 'gentlest it is too strong'}.`,
+    );
   }
   const offBy = stepsOff(place, settings, mean + hidden, spread, ceiling);
   const leanedOn = shares(leaned, weights);
   return {
     refusal: null,
     suggestion: {
-      settings, dose: mean + hidden, spread, offBy, leanedOn,
+      settings,
+      dose: mean + hidden,
+      spread,
+      offBy,
+      leanedOn,
       source: spread * FOUR_IN_FIVE <= process.window ? 'carried-over' : 'guess',
       why: explain(leanedOn, offBy, place),
     },
@@ -117,7 +131,8 @@ export function suggestRecipe(known: readonly KnownRecipe[], place: RecipePlace)
 const refuse = (refusal: string): SuggestAnswer => ({ suggestion: null, refusal });
 
 /** Whether doses of this machine can be compared with those of others. */
-const isComparable = (machine: Machine, process: ProcessName): boolean => doseTerms(process).every((term) => isKnown(machine, term.quantity) || isMinor(term));
+const isComparable = (machine: Machine, process: ProcessName): boolean =>
+  doseTerms(process).every((term) => isKnown(machine, term.quantity) || isMinor(term));
 const isMinor = ({ exponent }: { exponent: number }): boolean => Math.abs(exponent) < MINOR;
 const isKnown = (machine: Machine, quantity: QuantityName): boolean => {
   const dial = dialOf(machine, quantity);
@@ -125,9 +140,13 @@ const isKnown = (machine: Machine, quantity: QuantityName): boolean => {
 };
 
 /** The dose without what counts for little and was never measured. */
-function comparableDose({ machine, settings }: Pick<KnownRecipe, 'machine' | 'settings'>, process: ProcessName): number {
+function comparableDose(
+  { machine, settings }: Pick<KnownRecipe, 'machine' | 'settings'>,
+  process: ProcessName,
+): number {
   const counted = { ...settings };
-  for (const term of doseTerms(process)) if (isMinor(term) && !isKnown(machine, term.quantity)) delete counted[term.quantity];
+  for (const term of doseTerms(process))
+    if (isMinor(term) && !isKnown(machine, term.quantity)) delete counted[term.quantity];
   return logDose(machine, process, counted).value;
 }
 
@@ -159,9 +178,19 @@ interface Traits {
   machineVariance: number;
 }
 
-function traitsOf({ machine, material, tool }: Pick<KnownRecipe, 'machine' | 'material' | 'tool'>, place: RecipePlace): Traits {
+function traitsOf(
+  { machine, material, tool }: Pick<KnownRecipe, 'machine' | 'material' | 'tool'>,
+  place: RecipePlace,
+): Traits {
   const own = machineSpread(machine, place.process) ** 2 + (isComparable(machine, place.process) ? 0 : UNMEASURED ** 2);
-  return { x: Math.log(material.thicknessMm / place.material.thicknessMm), materialId: material.id, toolKind: tool.kind, machineId: machine.id, machineKind: machine.kind, machineVariance: own };
+  return {
+    x: Math.log(material.thicknessMm / place.material.thicknessMm),
+    materialId: material.id,
+    toolKind: tool.kind,
+    machineId: machine.id,
+    machineKind: machine.kind,
+    machineVariance: own,
+  };
 }
 
 function predict(leaned: KnownRecipe[], place: RecipePlace): { mean: number; spread: number; weights: number[] } {
@@ -177,7 +206,9 @@ function predict(leaned: KnownRecipe[], place: RecipePlace): { mean: number; spr
   const target = traitsOf(place, place);
   // A recipe that is right lies somewhere in its window, and more often than not towards the middle.
   const noise = (window / 4) ** 2;
-  const between = new Matrix(traits.map((a, i) => traits.map((b, j) => shared(a, b) + (i === j ? noise + DOUBT[leaned[i].temper] ** 2 : 0))));
+  const between = new Matrix(
+    traits.map((a, i) => traits.map((b, j) => shared(a, b) + (i === j ? noise + DOUBT[leaned[i].temper] ** 2 : 0))),
+  );
   const toTarget = Matrix.columnVector(traits.map((trait) => shared(trait, target)));
   const weights = inverse(between).mmul(toTarget).to1DArray();
   const doses = leaned.map((recipe, i) => comparableDose(recipe, place.process) - thickness.exponent * traits[i].x);
@@ -200,7 +231,9 @@ function middleOf(values: number[]): number | null {
 
 /** The settings to turn from: those of the recipe with most weight that can be put into this machine's numbers. */
 function baseSettings(leaned: KnownRecipe[], weights: number[], place: RecipePlace): Settings | null {
-  const order = leaned.map((recipe, i) => ({ recipe, weight: weights[i] })).sort((a, b) => b.weight - a.weight || a.recipe.id.localeCompare(b.recipe.id));
+  const order = leaned
+    .map((recipe, i) => ({ recipe, weight: weights[i] }))
+    .sort((a, b) => b.weight - a.weight || a.recipe.id.localeCompare(b.recipe.id));
   for (const { recipe } of order) {
     const settings = carried(recipe, place);
     if (settings) return settings;
@@ -209,7 +242,10 @@ function baseSettings(leaned: KnownRecipe[], weights: number[], place: RecipePla
 }
 
 /** A recipe's values on another machine's dials, on its steps; null where a needed one cannot be known there. */
-function carried({ settings, machine: from, material }: KnownRecipe, { process: processName, machine: to, material: target }: RecipePlace): Settings | null {
+function carried(
+  { settings, machine: from, material }: KnownRecipe,
+  { process: processName, machine: to, material: target }: RecipePlace,
+): Settings | null {
   const { required, optional, dose } = processOf(processName);
   const result: Settings = {};
   for (const name of [...required, ...optional]) {
@@ -220,17 +256,28 @@ function carried({ settings, machine: from, material }: KnownRecipe, { process: 
       continue;
     }
     const source = dialOf(from, name);
-    const thicker = dose.some((term) => term.quantity === name && term.followsThickness) ? target.thicknessMm / material.thicknessMm : 1;
+    const thicker = dose.some((term) => term.quantity === name && term.followsThickness)
+      ? target.thicknessMm / material.thicknessMm
+      : 1;
     if (from.id === to.id || !source) result[name] = snapToDial(scale, value * thicker);
-    else if (isCalibrated(source) && isCalibrated(scale)) result[name] = snapToDial(scale, toDial(scale, toPhysical(source, value) * thicker));
+    else if (isCalibrated(source) && isCalibrated(scale))
+      result[name] = snapToDial(scale, toDial(scale, toPhysical(source, value) * thicker));
     else if (required.includes(name)) return null;
   }
   return result;
 }
 
-function stepsOff(place: RecipePlace, settings: Settings, mean: number, spread: number, ceiling: Settings): Suggestion['offBy'] {
+function stepsOff(
+  place: RecipePlace,
+  settings: Settings,
+  mean: number,
+  spread: number,
+  ceiling: Settings,
+): Suggestion['offBy'] {
   const terms = doseTerms(place.process).filter((term) => settings[term.quantity] !== undefined);
-  const ends = [-1, 1].map((sign) => dialInDose(place.machine, place.process, settings, mean + sign * FOUR_IN_FIVE * spread, ceiling).settings);
+  const ends = [-1, 1].map(
+    (sign) => dialInDose(place.machine, place.process, settings, mean + sign * FOUR_IN_FIVE * spread, ceiling).settings,
+  );
   for (const { quantity } of terms) {
     const { step } = scaleOf(place.machine, quantity)!;
     const furthest = Math.max(...ends.map((end) => Math.abs(end[quantity]! - settings[quantity]!)));
@@ -242,7 +289,13 @@ function stepsOff(place: RecipePlace, settings: Settings, mean: number, spread: 
 function shares(leaned: KnownRecipe[], weights: number[]): Leaning[] {
   const total = weights.reduce((sum, weight) => sum + Math.abs(weight), 0) || 1;
   return leaned
-    .map((recipe, i) => ({ recipeId: recipe.id, materialName: recipe.material.name, thicknessMm: recipe.material.thicknessMm, machineName: recipe.machine.name, weight: Math.abs(weights[i]) / total }))
+    .map((recipe, i) => ({
+      recipeId: recipe.id,
+      materialName: recipe.material.name,
+      thicknessMm: recipe.material.thicknessMm,
+      machineName: recipe.machine.name,
+      weight: Math.abs(weights[i]) / total,
+    }))
     .filter(({ weight }) => weight >= 0.02)
     .sort((a, b) => b.weight - a.weight || a.recipeId.localeCompare(b.recipeId));
 }
@@ -259,13 +312,19 @@ export function sayOffBy({ quantity, steps }: Suggestion['offBy']): string {
 function explain(leanedOn: Leaning[], offBy: Suggestion['offBy'], { material, machine }: RecipePlace): string {
   const [first, ...others] = leanedOn;
   const from = first.machineName === machine.name ? '' : ` on ${first.machineName}`;
-  const thickness = first.thicknessMm === material.thicknessMm ? '' : ` (${formatNumber(first.thicknessMm, 3)} mm; this one is ${formatNumber(material.thicknessMm, 3)} mm)`;
-  const more = others.length === 0 ? '' : ` and ${others.length === 1 ? 'one more recipe' : `${others.length} more recipes`}`;
+  const thickness =
+    first.thicknessMm === material.thicknessMm
+      ? ''
+      : ` (${formatNumber(first.thicknessMm, 3)} mm; this one is ${formatNumber(material.thicknessMm, 3)} mm)`;
+  const more =
+    others.length === 0 ? '' : ` and ${others.length === 1 ? 'one more recipe' : `${others.length} more recipes`}`;
   return `From ${first.materialName}${thickness}${from}${more}; ${sayOffBy(offBy)}`;
 }
 
 function unsure(leaned: KnownRecipe[], { machine, process, material }: RecipePlace, on: string): string {
-  const unmeasured = doseTerms(process).filter(({ quantity }) => !isKnown(machine, quantity)).map(({ quantity }) => dialOf(machine, quantity)!.label.toLowerCase());
+  const unmeasured = doseTerms(process)
+    .filter(({ quantity }) => !isKnown(machine, quantity))
+    .map(({ quantity }) => dialOf(machine, quantity)!.label.toLowerCase());
   if (unmeasured.length) {
     return `It would be a guess: ${machine.name}'s ${unmeasured.join(' and ')} scale was never measured, and no ${material.family} has a recipe for it there. Measure the scale, or try one ${material.family} on it first.`;
   }

@@ -47,7 +47,9 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
   let runRights = 0;
   let wrongs = 0;
   let lastWrong: Evidence | null = null;
-  const ordered = evidence.filter((event) => !settled || event.outcome === 'right' || event.at > settled.at).sort((a, b) => a.at - b.at);
+  const ordered = evidence
+    .filter((event) => !settled || event.outcome === 'right' || event.at > settled.at)
+    .sort((a, b) => a.at - b.at);
   for (const event of ordered) {
     if (event.outcome === 'right') {
       rights += 1;
@@ -67,7 +69,9 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
   if (settled) reasons.push(`settled by tuning in ${settled.trials} ${settled.trials === 1 ? 'trial' : 'trials'}`);
   if (totalRights > 0) {
     const runs = ordered.filter((e) => e.kind === 'run' && e.outcome === 'right').length;
-    reasons.push(`right ${times(totalRights)}${runs ? `, ${runs === totalRights ? (runs === 1 ? 'in a real run' : 'all in real runs') : `${runs} of them in real runs`}` : ' in trials'}`);
+    reasons.push(
+      `right ${times(totalRights)}${runs ? `, ${runs === totalRights ? (runs === 1 ? 'in a real run' : 'all in real runs') : `${runs} of them in real runs`}` : ' in trials'}`,
+    );
   }
   if (lastWrong) reasons.push(`wrong ${times(wrongs)}, ${rights > 0 ? `right ${times(rights)} since` : NOT_SINCE}`);
   if (ordered.length === 0 && !settled) reasons.push(start === 0 ? 'never tried' : 'borrowed, not tried here yet');
@@ -77,4 +81,5 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
 const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
 
 /** Of a verdict's reasons the one that says that the recipe went wrong last, if it did. */
-export const goneBad = (reasons: readonly string[]): string | undefined => reasons.find((reason) => reason.endsWith(NOT_SINCE));
+export const goneBad = (reasons: readonly string[]): string | undefined =>
+  reasons.find((reason) => reason.endsWith(NOT_SINCE));

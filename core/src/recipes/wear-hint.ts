@@ -32,7 +32,12 @@ export interface WearHint {
  * the last shortfall takes the hint back.
  * @param events outcomes of this recipe with this tool in its present life, in any order
  */
-export function wearHint(machine: Machine, process: ProcessName, base: Settings, events: readonly WearEvent[]): WearHint | null {
+export function wearHint(
+  machine: Machine,
+  process: ProcessName,
+  base: Settings,
+  events: readonly WearEvent[],
+): WearHint | null {
   const [first] = doseTerms(process).filter((term) => base[term.quantity] !== undefined);
   const scale = first && scaleOf(machine, first.quantity);
   if (!first || !scale) return null;
@@ -42,12 +47,16 @@ export function wearHint(machine: Machine, process: ProcessName, base: Settings,
   const ordered = [...events].sort((a, b) => a.wear - b.wear || a.at - b.at);
   const newer = ordered.find((event) => event.outcome === 'right' && doseOf(event.settings) <= wanted + near);
   if (!newer) return null;
-  const short = ordered.filter((event) => event.wear > newer.wear && event.outcome.endsWith('under') && doseOf(event.settings) >= wanted - near);
+  const short = ordered.filter(
+    (event) => event.wear > newer.wear && event.outcome.endsWith('under') && doseOf(event.settings) >= wanted - near,
+  );
   const lastShort = short[short.length - 1];
   if (!lastShort) return null;
   const after = ordered.filter((event) => event.wear >= lastShort.wear && event.outcome === 'right');
   if (after.some((event) => doseOf(event.settings) <= wanted + near)) return null;
-  const stronger = after.filter((event) => doseOf(event.settings) > wanted + near && event.settings[first.quantity]! > base[first.quantity]!);
+  const stronger = after.filter(
+    (event) => doseOf(event.settings) > wanted + near && event.settings[first.quantity]! > base[first.quantity]!,
+  );
   if (stronger.length) {
     const gentlest = stronger.reduce((a, b) => (doseOf(b.settings) < doseOf(a.settings) ? b : a));
     const steps = Math.round((gentlest.settings[first.quantity]! - base[first.quantity]!) / scale.step);

@@ -1,2 +1,14 @@
-export { isOver, keepsMachine, mayTurn, nextInSeries, RUN_STATES, RUN_TURNS, type RunState, type RunTurn, type RunTurnName, type SeriesRun, type WearCharged } from './run-states';
+export {
+  isOver,
+  keepsMachine,
+  mayTurn,
+  nextInSeries,
+  RUN_STATES,
+  RUN_TURNS,
+  type RunState,
+  type RunTurn,
+  type RunTurnName,
+  type SeriesRun,
+  type WearCharged,
+} from './run-states';
 export { doneSeconds, secondsToGo, type RunClock } from './run-clock';

@@ -21,4 +21,5 @@ export function doneSeconds({ doneBefore, goingSeconds, speedUp, totalSeconds }:
 }
 
 /** True seconds from when a run is set going until it is done. */
-export const secondsToGo = ({ doneBefore, speedUp, totalSeconds }: Omit<RunClock, 'goingSeconds'>): number => Math.max(0, totalSeconds - doneBefore) / speedUp;
+export const secondsToGo = ({ doneBefore, speedUp, totalSeconds }: Omit<RunClock, 'goingSeconds'>): number =>
+  Math.max(0, totalSeconds - doneBefore) / speedUp;

@@ -33,8 +33,22 @@ export const RUN_TURNS: Readonly<Record<RunTurnName, RunTurn>> = {
   start: { from: ['holding'], to: 'running', event: 'started', ...FREE },
   pause: { from: ['running'], to: 'paused', event: 'paused', ...FREE },
   resume: { from: ['paused'], to: 'running', event: 'resumed', ...FREE },
-  cancel: { from: ['queued', 'holding', 'running', 'paused'], to: 'cancelled', event: 'cancelled', wear: 'so far', takesStock: false, isEvidence: false },
-  done: { from: ['running', 'paused'], to: 'finished', event: 'finished', wear: 'all', takesStock: true, isEvidence: true },
+  cancel: {
+    from: ['queued', 'holding', 'running', 'paused'],
+    to: 'cancelled',
+    event: 'cancelled',
+    wear: 'so far',
+    takesStock: false,
+    isEvidence: false,
+  },
+  done: {
+    from: ['running', 'paused'],
+    to: 'finished',
+    event: 'finished',
+    wear: 'all',
+    takesStock: true,
+    isEvidence: true,
+  },
   end: { from: ['running'], to: 'finished', event: 'finished', wear: 'all', takesStock: true, isEvidence: true },
 };
 
@@ -45,7 +59,8 @@ export const mayTurn = (state: RunState, turn: RunTurnName): boolean => RUN_TURN
 export const isOver = (state: RunState): boolean => state === 'finished' || state === 'cancelled';
 
 /** Its sheet lies on the machine, or the machine is kept for it. */
-export const keepsMachine = (state: RunState): boolean => state === 'holding' || state === 'running' || state === 'paused';
+export const keepsMachine = (state: RunState): boolean =>
+  state === 'holding' || state === 'running' || state === 'paused';
 
 /** What a run that stands in a series is, as far as its order goes. */
 export interface SeriesRun {

@@ -1,7 +1,20 @@
 import fc from 'fast-check';
-import { doneSeconds, isOver, keepsMachine, mayTurn, nextInSeries, RUN_STATES, RUN_TURNS, secondsToGo, type RunState, type RunTurnName, type SeriesRun } from './index';
+import {
+  doneSeconds,
+  isOver,
+  keepsMachine,
+  mayTurn,
+  nextInSeries,
+  RUN_STATES,
+  RUN_TURNS,
+  secondsToGo,
+  type RunState,
+  type RunTurnName,
+  type SeriesRun,
+} from './index';
 
-const series = (...states: RunState[]): SeriesRun[] => states.map((state, position) => ({ position, state, hold: position > 0 ? 'Put in the next' : null }));
+const series = (...states: RunState[]): SeriesRun[] =>
+  states.map((state, position) => ({ position, state, hold: position > 0 ? 'Put in the next' : null }));
 
 describe('the turns of a run', () => {
   it('lead nowhere from where it is over', () => {
@@ -38,7 +51,12 @@ describe('what follows in a series', () => {
   it('begins the first at once and holds before each that has a hold', () => {
     expect(nextInSeries(series('queued', 'queued'))).toMatchObject({ run: { position: 0 }, turn: 'begin' });
     expect(nextInSeries(series('finished', 'queued'))).toMatchObject({ run: { position: 1 }, turn: 'hold' });
-    expect(nextInSeries([{ position: 0, state: 'finished', hold: null }, { position: 1, state: 'queued', hold: null }])).toMatchObject({ turn: 'begin' });
+    expect(
+      nextInSeries([
+        { position: 0, state: 'finished', hold: null },
+        { position: 1, state: 'queued', hold: null },
+      ]),
+    ).toMatchObject({ turn: 'begin' });
   });
 
   it('is nothing while one is under way, after a cancel, and at the end', () => {

@@ -22,7 +22,8 @@ export function fillRows(contours: readonly Polyline[], intervalMm: number): Row
       const [a, b] = points[i].y < points[j].y ? [points[i], points[j]] : [points[j], points[i]];
       // Rows at a.y ≤ y < b.y, so that a corner on a row counts once.
       const first = Math.max(0, Math.ceil((a.y - box.minY) / intervalMm - 0.5));
-      for (let row = first; row < count && yOf(row) < b.y; row++) crossings[row].push(a.x + ((b.x - a.x) * (yOf(row) - a.y)) / (b.y - a.y));
+      for (let row = first; row < count && yOf(row) < b.y; row++)
+        crossings[row].push(a.x + ((b.x - a.x) * (yOf(row) - a.y)) / (b.y - a.y));
     }
   }
   const rows: Row[] = [];
@@ -30,7 +31,14 @@ export function fillRows(contours: readonly Polyline[], intervalMm: number): Row
     xs.sort((p, q) => p - q);
     const y = yOf(row);
     const runs: Row[] = [];
-    for (let i = 0; i + 1 < xs.length; i += 2) if (xs[i + 1] > xs[i]) runs.push({ points: [{ x: xs[i], y }, { x: xs[i + 1], y }] });
+    for (let i = 0; i + 1 < xs.length; i += 2)
+      if (xs[i + 1] > xs[i])
+        runs.push({
+          points: [
+            { x: xs[i], y },
+            { x: xs[i + 1], y },
+          ],
+        });
     if (row % 2) runs.reverse().forEach((run) => run.points.reverse());
     rows.push(...runs);
   });

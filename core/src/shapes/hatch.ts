@@ -12,6 +12,12 @@ export function hatchLines({ minX, minY, maxX, maxY }: Bounds, intervalMm: numbe
   return Array.from({ length: count }, (_, i) => {
     const y = first + i * intervalMm;
     const [from, to] = i % 2 ? [maxX, minX] : [minX, maxX];
-    return { closed: false, points: [{ x: from, y }, { x: to, y }] };
+    return {
+      closed: false,
+      points: [
+        { x: from, y },
+        { x: to, y },
+      ],
+    };
   });
 }

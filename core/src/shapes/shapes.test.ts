@@ -13,7 +13,9 @@ describe('a number as single lines', () => {
   });
 
   it('is another one for every digit', () => {
-    expect(new Set([...Array(10).keys()].map((digit) => JSON.stringify(digitLines(digit, 4, { x: 0, y: 0 })))).size).toBe(10);
+    expect(
+      new Set([...Array(10).keys()].map((digit) => JSON.stringify(digitLines(digit, 4, { x: 0, y: 0 })))).size,
+    ).toBe(10);
   });
 
   it.each([-1, 1.5, NaN])('is refused for %d', (number) => {
@@ -40,7 +42,9 @@ describe('a trial shape', () => {
     expect(box.minY).toBeGreaterThanOrEqual(40);
     expect(box.maxX).toBeLessThanOrEqual(30 + size.widthMm);
     expect(box.maxY).toBeLessThanOrEqual(40 + size.heightMm + 1e-9);
-    expect(boundsOf(label.flatMap(({ points }) => points))!.minY).toBeGreaterThan(boundsOf(contours.flatMap(({ points }) => points))!.maxY);
+    expect(boundsOf(label.flatMap(({ points }) => points))!.minY).toBeGreaterThan(
+      boundsOf(contours.flatMap(({ points }) => points))!.maxY,
+    );
   });
 
   it('for what parts has a triangle to lift and narrow teeth, for an area a patch as dense as its interval', () => {
@@ -51,8 +55,15 @@ describe('a trial shape', () => {
 });
 
 describe('rows that fill a shape', () => {
-  const ring = (r: number): Polyline => ({ closed: true, points: Array.from({ length: 240 }, (_, i) => ({ x: 20 + r * Math.cos((i * Math.PI) / 120), y: 20 + r * Math.sin((i * Math.PI) / 120) })) });
-  const covered = (contours: Polyline[], interval: number) => fillRows(contours, interval).reduce((sum, { points: [a, b] }) => sum + Math.abs(b.x - a.x) * interval, 0);
+  const ring = (r: number): Polyline => ({
+    closed: true,
+    points: Array.from({ length: 240 }, (_, i) => ({
+      x: 20 + r * Math.cos((i * Math.PI) / 120),
+      y: 20 + r * Math.sin((i * Math.PI) / 120),
+    })),
+  });
+  const covered = (contours: Polyline[], interval: number) =>
+    fillRows(contours, interval).reduce((sum, { points: [a, b] }) => sum + Math.abs(b.x - a.x) * interval, 0);
 
   it('cover its area, holes left free', () => {
     expect(covered([ring(10)], 0.05) / (Math.PI * 100)).toBeCloseTo(1, 2);
@@ -66,8 +77,23 @@ describe('rows that fill a shape', () => {
   });
 
   it('count a corner that lies on a row once', () => {
-    const kite: Polyline = { closed: true, points: [{ x: 0, y: 0.5 }, { x: 5, y: 0 }, { x: 10, y: 0.5 }, { x: 5, y: 1 }] };
-    expect(fillRows([kite], 1)).toEqual([{ points: [{ x: 0, y: 0.5 }, { x: 10, y: 0.5 }] }]);
+    const kite: Polyline = {
+      closed: true,
+      points: [
+        { x: 0, y: 0.5 },
+        { x: 5, y: 0 },
+        { x: 10, y: 0.5 },
+        { x: 5, y: 1 },
+      ],
+    };
+    expect(fillRows([kite], 1)).toEqual([
+      {
+        points: [
+          { x: 0, y: 0.5 },
+          { x: 10, y: 0.5 },
+        ],
+      },
+    ]);
   });
 
   it('are none for no shape, and refuse an interval of 0', () => {

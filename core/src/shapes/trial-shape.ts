@@ -18,7 +18,13 @@ export interface TrialSize {
 const LABEL_MM = 3;
 const GAP_MM = 1.5;
 /** Side of the shape itself, in mm, by what it has to show. */
-const SIDE_MM: Readonly<Partial<Record<ProcessName, number>>> = { 'laser-area': 12, 'laser-line': 12, 'drag-engrave': 12, 'heat-press': 30, foil: 14 };
+const SIDE_MM: Readonly<Partial<Record<ProcessName, number>>> = {
+  'laser-area': 12,
+  'laser-line': 12,
+  'drag-engrave': 12,
+  'heat-press': 30,
+  foil: 14,
+};
 const USUAL_SIDE_MM = 12;
 /** Lines of a patch that a point engraves or a tip rubs are this far apart where the settings do not say, in mm. */
 const PATCH_INTERVAL_MM = 0.6;
@@ -36,37 +42,77 @@ export function trialSize(process: ProcessName): TrialSize {
  * @param at the upper left corner, in mm
  * @param intervalMm between the lines of a filled patch
  */
-export function trialShape(process: ProcessName, number: number, at: Point, intervalMm = PATCH_INTERVAL_MM): TrialShape {
+export function trialShape(
+  process: ProcessName,
+  number: number,
+  at: Point,
+  intervalMm = PATCH_INTERVAL_MM,
+): TrialShape {
   const side = SIDE_MM[process] ?? USUAL_SIDE_MM;
   const box: Bounds = { minX: at.x, minY: at.y, maxX: at.x + side, maxY: at.y + side };
-  const label = digitLines(number, LABEL_MM, { x: at.x + (side - digitsWidth(number, LABEL_MM)) / 2, y: box.maxY + GAP_MM });
+  const label = digitLines(number, LABEL_MM, {
+    x: at.x + (side - digitsWidth(number, LABEL_MM)) / 2,
+    y: box.maxY + GAP_MM,
+  });
   return { contours: contoursOf(process, box, intervalMm), label };
 }
 
 function contoursOf(process: ProcessName, box: Bounds, intervalMm: number): Polyline[] {
   if (process === 'laser-area' || process === 'drag-engrave' || process === 'foil') return hatchLines(box, intervalMm);
-  if (process === 'draw' || process === 'laser-line' || process === 'score' || process === 'deboss') return [frame(box), ...closerLines(box)];
+  if (process === 'draw' || process === 'laser-line' || process === 'score' || process === 'deboss')
+    return [frame(box), ...closerLines(box)];
   if (process === 'heat-press') return [frame(box)];
   return processOf(process).parts ? [triangle(box), teeth(box), frame(box)] : [frame(box)];
 }
 
-const frame = ({ minX, minY, maxX, maxY }: Bounds): Polyline => ({ closed: true, points: [{ x: minX, y: minY }, { x: maxX, y: minY }, { x: maxX, y: maxY }, { x: minX, y: maxY }] });
+const frame = ({ minX, minY, maxX, maxY }: Bounds): Polyline => ({
+  closed: true,
+  points: [
+    { x: minX, y: minY },
+    { x: maxX, y: minY },
+    { x: maxX, y: maxY },
+    { x: minX, y: maxY },
+  ],
+});
 
 /** A triangle that is easy to lift where it is cut clean. */
 function triangle({ minX, minY, maxX }: Bounds): Polyline {
   const unit = (maxX - minX) / 12;
-  return { closed: true, points: [[2, 6.5], [5, 1.5], [8, 6.5]].map(([x, y]) => ({ x: minX + x * unit, y: minY + y * unit })) };
+  return {
+    closed: true,
+    points: [
+      [2, 6.5],
+      [5, 1.5],
+      [8, 6.5],
+    ].map(([x, y]) => ({ x: minX + x * unit, y: minY + y * unit })),
+  };
 }
 
 /** Narrow teeth in a corner: they tear or hang before anything else does. */
 function teeth({ minX, minY, maxX }: Bounds): Polyline {
   const unit = (maxX - minX) / 12;
-  const ridge = [[2, 10.5], [2, 8], [3.2, 10], [4.4, 8], [5.6, 10], [6.8, 8], [8, 10], [9.2, 8], [10.2, 10.5]];
+  const ridge = [
+    [2, 10.5],
+    [2, 8],
+    [3.2, 10],
+    [4.4, 8],
+    [5.6, 10],
+    [6.8, 8],
+    [8, 10],
+    [9.2, 8],
+    [10.2, 10.5],
+  ];
   return { closed: true, points: ridge.map(([x, y]) => ({ x: minX + x * unit, y: minY + y * unit })) };
 }
 
 /** Lines that stand ever closer, where ink runs together and creases crack. */
 function closerLines({ minX, minY, maxX, maxY }: Bounds): Polyline[] {
   const width = maxX - minX;
-  return [0.2, 0.45, 0.65, 0.8, 0.89, 0.94].map((share) => ({ closed: false, points: [{ x: minX + share * width, y: minY + 0.15 * width }, { x: minX + share * width, y: maxY - 0.15 * width }] }));
+  return [0.2, 0.45, 0.65, 0.8, 0.89, 0.94].map((share) => ({
+    closed: false,
+    points: [
+      { x: minX + share * width, y: minY + 0.15 * width },
+      { x: minX + share * width, y: maxY - 0.15 * width },
+    ],
+  }));
 }

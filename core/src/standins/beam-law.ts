@@ -25,7 +25,11 @@ const UNKNOWN: BeamNeed = { cut: 0.6, area: 0.4, line: 0.09 };
 const TAKEN_UP: Readonly<Partial<Record<MachineKind, number>>> = { 'diode-laser': 0.54, 'co2-laser': 1 };
 const MATERIAL_SPREAD = 0.06;
 const BURN_SPREAD = 0.025;
-const WINDOW: Readonly<Partial<Record<ProcessName, number>>> = { 'laser-cut': 0.36, 'laser-line': 0.42, 'laser-area': 0.36 };
+const WINDOW: Readonly<Partial<Record<ProcessName, number>>> = {
+  'laser-cut': 0.36,
+  'laser-line': 0.42,
+  'laser-area': 0.36,
+};
 const FAR = 0.32;
 /** Focus falls off below the face: a second pass does less than the first one did. */
 const PASSES_POWER = 0.75;
@@ -48,15 +52,21 @@ export interface BeamUse {
  * @param seed of this one run
  * @throws RangeError for a process that no laser does
  */
-export function beamOutcome({ process, kind, powerW, speedMmS, intervalMm, passes, wearHours }: BeamUse, material: HiddenMaterial, seed: number): Outcome {
+export function beamOutcome(
+  { process, kind, powerW, speedMmS, intervalMm, passes, wearHours }: BeamUse,
+  material: HiddenMaterial,
+  seed: number,
+): Outcome {
   const window = WINDOW[process];
   if (!window) throw new RangeError(`No laser can do ${process}.`);
   const need = NEEDS[material.family] ?? UNKNOWN;
   const perLine = (powerW * (TAKEN_UP[kind] ?? 1)) / speedMmS;
   const dose = process === 'laser-area' ? perLine / intervalMm : perLine;
-  const needed = process === 'laser-cut' ? need.cut * material.thicknessMm : process === 'laser-area' ? need.area : need.line;
+  const needed =
+    process === 'laser-cut' ? need.cut * material.thicknessMm : process === 'laser-area' ? need.area : need.line;
   const threshold = Math.log(needed) + MATERIAL_SPREAD * normalSource(material.seed)();
   const worn = LOSS_PER_1000_H * (wearHours / 1000);
-  const excess = Math.log(dose) + PASSES_POWER * Math.log(passes) - worn - threshold + BURN_SPREAD * normalSource(seed)();
+  const excess =
+    Math.log(dose) + PASSES_POWER * Math.log(passes) - worn - threshold + BURN_SPREAD * normalSource(seed)();
   return outcomeAt(excess, window, FAR);
 }

@@ -24,7 +24,11 @@ export class StandInLaser implements StandIn {
     for (const group of ways(moves)) {
       const [first] = group;
       const last = group[group.length - 1];
-      if (first.power > 0) this.timeline.follow([first.from, ...group.flatMap((move) => pointsOfMove(move, ARC_TOLERANCE_MM))], Math.min(first.speedMmS ?? motion.topSpeedMmS, motion.topSpeedMmS));
+      if (first.power > 0)
+        this.timeline.follow(
+          [first.from, ...group.flatMap((move) => pointsOfMove(move, ARC_TOLERANCE_MM))],
+          Math.min(first.speedMmS ?? motion.topSpeedMmS, motion.topSpeedMmS),
+        );
       else this.timeline.travel(last.to);
     }
     this.totalSeconds = this.timeline.totalSeconds;

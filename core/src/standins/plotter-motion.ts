@@ -15,10 +15,17 @@ export function passTimes(way: Point[], topSpeedMmS: number, motion: MotionLimit
   for (let i = 1; i < way.length; i++) {
     const length = distance(way[i - 1], way[i]);
     const count = Math.max(1, Math.ceil(length / STEP_MM));
-    const atCorner = i < way.length - 1 ? cornerSpeed(way[i - 1], way[i], way[i + 1], motion.accelerationMmS2, motion.junctionDeviationMm) : 0;
+    const atCorner =
+      i < way.length - 1
+        ? cornerSpeed(way[i - 1], way[i], way[i + 1], motion.accelerationMmS2, motion.junctionDeviationMm)
+        : 0;
     for (let k = 1; k <= count; k++) {
       const isPoint = k === count;
-      steps.push({ length: length / count, limit: Math.min(topSpeedMmS, isPoint ? atCorner : Infinity), point: isPoint ? i : null });
+      steps.push({
+        length: length / count,
+        limit: Math.min(topSpeedMmS, isPoint ? atCorner : Infinity),
+        point: isPoint ? i : null,
+      });
     }
   }
   const twiceA = 2 * motion.accelerationMmS2;

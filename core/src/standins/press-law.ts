@@ -32,10 +32,20 @@ export interface PressUse {
  * the material bears it is scorched whatever else.
  * @param seed of this one run
  */
-export function pressOutcome({ temperatureC, dwellSeconds, pressureTurns, heatLimitC }: PressUse, material: HiddenMaterial, seed: number): Outcome {
+export function pressOutcome(
+  { temperatureC, dwellSeconds, pressureTurns, heatLimitC }: PressUse,
+  material: HiddenMaterial,
+  seed: number,
+): Outcome {
   if (heatLimitC !== null && temperatureC > heatLimitC + 3) return 'far-over';
-  const threshold = Math.log(NEED_SECONDS + NEED_SECONDS_PER_MM * material.thicknessMm) + MATERIAL_SPREAD * normalSource(material.seed)();
+  const threshold =
+    Math.log(NEED_SECONDS + NEED_SECONDS_PER_MM * material.thicknessMm) +
+    MATERIAL_SPREAD * normalSource(material.seed)();
   const heat = -ACTIVATION_K * (1 / (temperatureC + 273.15) - 1 / AT_K);
   const pressure = PRESSURE_POWER * Math.log(Math.max(0.3, pressureTurns ?? BY_HAND_TURNS) / FIRM_TURNS);
-  return outcomeAt(Math.log(Math.max(dwellSeconds, 0.1)) + heat + pressure - threshold + PRESS_SPREAD * normalSource(seed)(), WINDOW, FAR);
+  return outcomeAt(
+    Math.log(Math.max(dwellSeconds, 0.1)) + heat + pressure - threshold + PRESS_SPREAD * normalSource(seed)(),
+    WINDOW,
+    FAR,
+  );
 }

@@ -21,7 +21,13 @@ describe('the stand-in plotter', () => {
       settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0.5 },
       holder: 1,
       mirrored: false,
-      parts: reading.parts.map((part, i) => ({ id: `${i}`, name: part.name, colour: part.colour, contours: part.contours, place: at(13, 17) })),
+      parts: reading.parts.map((part, i) => ({
+        id: `${i}`,
+        name: part.name,
+        colour: part.colour,
+        contours: part.contours,
+        place: at(13, 17),
+      })),
     };
     const plan = planStep(request);
     const plotter = new StandInPlotter(stepFile(request, plan).text, panel, longPlotter.motion);
@@ -33,17 +39,25 @@ describe('the stand-in plotter', () => {
   it('steps along any way in the time that the formula gives', () => {
     const point = fc.tuple(fc.integer({ min: 0, max: 300 }), fc.integer({ min: 0, max: 300 }));
     fc.assert(
-      fc.property(fc.uniqueArray(point, { minLength: 2, maxLength: 12, selector: (p) => p.join() }), fc.integer({ min: 20, max: 400 }), (way, speedMmS) => {
-        const points = way.map(([x, y]) => at(x, y));
-        const stepped = passTimes(points, speedMmS, longPlotter.motion).at(-1)!;
-        expect(Math.abs(stepped / strokeSeconds(points, { ...longPlotter.motion, speedMmS }) - 1)).toBeLessThan(0.02);
-      }),
+      fc.property(
+        fc.uniqueArray(point, { minLength: 2, maxLength: 12, selector: (p) => p.join() }),
+        fc.integer({ min: 20, max: 400 }),
+        (way, speedMmS) => {
+          const points = way.map(([x, y]) => at(x, y));
+          const stepped = passTimes(points, speedMmS, longPlotter.motion).at(-1)!;
+          expect(Math.abs(stepped / strokeSeconds(points, { ...longPlotter.motion, speedMmS }) - 1)).toBeLessThan(0.02);
+        },
+      ),
     );
   });
 
   it('knows where its head is at any moment, and never cuts backwards', () => {
     const strokes = [{ points: [at(10, 10), at(60, 10), at(60, 60)] }, { points: [at(100, 10), at(100, 40)] }];
-    const plotter = new StandInPlotter(writeHpgl({ strokes, pen: 1, speedMmS: 100, forceGf: 90 }), panel, longPlotter.motion);
+    const plotter = new StandInPlotter(
+      writeHpgl({ strokes, pen: 1, speedMmS: 100, forceGf: 90 }),
+      panel,
+      longPlotter.motion,
+    );
     expect(plotter.totalSeconds).toBeCloseTo(estimateTime(strokes, 100, longPlotter.motion).seconds, 1);
     let before = -1;
     for (let t = 0; t <= plotter.totalSeconds; t += plotter.totalSeconds / 200) {
@@ -62,7 +76,9 @@ describe('the stand-in plotter', () => {
   });
 
   it('refuses a file it does not understand', () => {
-    expect(() => new StandInPlotter('IN;SP1;ZZ5;', panel, longPlotter.motion)).toThrow('does not know the HP-GL commands ZZ');
+    expect(() => new StandInPlotter('IN;SP1;ZZ5;', panel, longPlotter.motion)).toThrow(
+      'does not know the HP-GL commands ZZ',
+    );
   });
 
   it('does nothing for a file without strokes', () => {
@@ -72,7 +88,14 @@ describe('the stand-in plotter', () => {
 
 describe("the stand-in's world", () => {
   const vinyl = { family: 'vinyl', thicknessMm: 0.08, seed: 7 };
-  const outcome = (forceGf: number, seed = 1, wear = 0, speedMmS = 100) => OUTCOMES.indexOf(toolOutcome({ process: 'kiss-cut', panel: { forceGf, speedMmS, depthMm: 0.3 }, passes: 1, wearMetres: wear }, vinyl, seed));
+  const outcome = (forceGf: number, seed = 1, wear = 0, speedMmS = 100) =>
+    OUTCOMES.indexOf(
+      toolOutcome(
+        { process: 'kiss-cut', panel: { forceGf, speedMmS, depthMm: 0.3 }, passes: 1, wearMetres: wear },
+        vinyl,
+        seed,
+      ),
+    );
 
   it('goes from not cut to backing cut as the force rises, with a window between', () => {
     const way = [20, 75, 95, 140, 300].map((force) => OUTCOMES[outcome(force)]);
@@ -81,10 +104,17 @@ describe("the stand-in's world", () => {
   });
 
   it('asks for more with a worn blade, at more speed, or with too short a blade', () => {
-    const least = (wear: number, speed: number) => [...Array(300).keys()].find((force) => outcome(force + 1, 1, wear, speed) >= 2)!;
+    const least = (wear: number, speed: number) =>
+      [...Array(300).keys()].find((force) => outcome(force + 1, 1, wear, speed) >= 2)!;
     expect(least(2000, 100)).toBeGreaterThan(least(0, 100));
     expect(least(0, 300)).toBeGreaterThan(least(0, 100));
-    expect(toolOutcome({ process: 'kiss-cut', panel: { forceGf: 115, speedMmS: 100, depthMm: 0.05 }, passes: 1, wearMetres: 0 }, vinyl, 1)).toBe('far-under');
+    expect(
+      toolOutcome(
+        { process: 'kiss-cut', panel: { forceGf: 115, speedMmS: 100, depthMm: 0.05 }, passes: 1, wearMetres: 0 },
+        vinyl,
+        1,
+      ),
+    ).toBe('far-under');
   });
 
   it('asks a wheel for less than a blade, and a pen for little whatever it writes on', () => {
@@ -105,8 +135,16 @@ describe("the stand-in's world", () => {
   });
 
   it('takes the panel by what was measured, and otherwise by what only it knows', () => {
-    expect(panelFrom(longPlotter, { force: 20, speed: 1, depth: 3 })).toEqual({ forceGf: 160, speedMmS: 30, depthMm: expect.closeTo(0.3, 9) });
-    expect(panelFrom(littlePlotter, { force: 120, speed: 10 })).toEqual({ forceGf: 157.5, speedMmS: 10, depthMm: null });
+    expect(panelFrom(longPlotter, { force: 20, speed: 1, depth: 3 })).toEqual({
+      forceGf: 160,
+      speedMmS: 30,
+      depthMm: expect.closeTo(0.3, 9),
+    });
+    expect(panelFrom(littlePlotter, { force: 120, speed: 10 })).toEqual({
+      forceGf: 157.5,
+      speedMmS: 10,
+      depthMm: null,
+    });
   });
 
   it('takes seeds from ids', () => {

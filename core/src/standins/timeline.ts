@@ -6,7 +6,14 @@ import { positionOnPath, type PathTrace } from './trace';
 
 /** What a head does, leg by leg: put together in order, then asked for any moment. */
 export class Timeline {
-  private readonly legs = { start: [] as number[], end: [] as number[], first: [] as number[], isDown: [] as number[], cutBefore: [] as number[], strokesDone: [] as number[] };
+  private readonly legs = {
+    start: [] as number[],
+    end: [] as number[],
+    first: [] as number[],
+    isDown: [] as number[],
+    cutBefore: [] as number[],
+    strokesDone: [] as number[],
+  };
   private readonly points = { x: [] as number[], y: [] as number[], seconds: [] as number[] };
   private clock = 0;
   private cut = 0;
@@ -46,9 +53,18 @@ export class Timeline {
   trace(): PathTrace {
     const { legs, points } = this;
     this.made ??= {
-      kind: 'path', totalSeconds: this.clock, cutMm: this.cut,
-      start: Float64Array.from(legs.start), end: Float64Array.from(legs.end), first: Uint32Array.from(legs.first), isDown: Uint8Array.from(legs.isDown), cutBefore: Float64Array.from(legs.cutBefore), strokesDone: Uint32Array.from(legs.strokesDone),
-      x: Float64Array.from(points.x), y: Float64Array.from(points.y), seconds: Float64Array.from(points.seconds),
+      kind: 'path',
+      totalSeconds: this.clock,
+      cutMm: this.cut,
+      start: Float64Array.from(legs.start),
+      end: Float64Array.from(legs.end),
+      first: Uint32Array.from(legs.first),
+      isDown: Uint8Array.from(legs.isDown),
+      cutBefore: Float64Array.from(legs.cutBefore),
+      strokesDone: Uint32Array.from(legs.strokesDone),
+      x: Float64Array.from(points.x),
+      y: Float64Array.from(points.y),
+      seconds: Float64Array.from(points.seconds),
     };
     return this.made;
   }

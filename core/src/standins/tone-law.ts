@@ -12,7 +12,13 @@ const SPREAD = 0.012;
  * @param reference settings that are known to burn well: their dose is the stand-in's measure here
  * @param seed of this one patch
  */
-export function toneResult(machine: Machine, settings: Settings, reference: Settings, material: HiddenMaterial, seed: number): number {
+export function toneResult(
+  machine: Machine,
+  settings: Settings,
+  reference: Settings,
+  material: HiddenMaterial,
+  seed: number,
+): number {
   const share = doseOf(machine, settings) / doseOf(machine, reference);
   const hardness = 1 + 0.15 * normalSource(material.seed)();
   const dark = 1 - Math.exp(-1.9 * Math.max(0, share / hardness - 0.12) ** 1.15);

@@ -70,14 +70,26 @@ const CORNER_TEAR = 0.05;
  * @param seed of this one run
  * @throws RangeError for a process that no plotter does
  */
-export function toolResult({ process, panel, passes, wearMetres }: ToolUse, material: HiddenMaterial, seed: number): ToolResult {
+export function toolResult(
+  { process, panel, passes, wearMetres }: ToolUse,
+  material: HiddenMaterial,
+  seed: number,
+): ToolResult {
   const law = PROCESS_LAW[process];
   if (!law) throw new RangeError(`No tool of a plotter can do ${process}.`);
   const { share, surfaceGf, window } = law;
   const force = surfaceGf + share * (HARDNESS[material.family] ?? UNKNOWN_HARDNESS) * material.thicknessMm;
   const threshold = Math.log(force) + MATERIAL_SPREAD * normalSource(material.seed)();
-  const blade = panel.depthMm === null ? 0 : Math.min(0, 0.8 * Math.log(Math.max(panel.depthMm, 0.01) / (material.thicknessMm * 2)));
-  const dose = Math.log(panel.forceGf) + blade + 0.45 * Math.log(passes) - 0.1 * Math.log(panel.speedMmS / 100) - WEAR_PER_KM * (wearMetres / 1000);
+  const blade =
+    panel.depthMm === null
+      ? 0
+      : Math.min(0, 0.8 * Math.log(Math.max(panel.depthMm, 0.01) / (material.thicknessMm * 2)));
+  const dose =
+    Math.log(panel.forceGf) +
+    blade +
+    0.45 * Math.log(passes) -
+    0.1 * Math.log(panel.speedMmS / 100) -
+    WEAR_PER_KM * (wearMetres / 1000);
   const excess = dose - threshold + CUT_SPREAD * normalSource(seed)();
   const outcome = outcomeAt(excess, window, FAR);
   if (outcome !== 'right') return { outcome, fault: 'depth' };

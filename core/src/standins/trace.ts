@@ -53,7 +53,8 @@ export function positionOnPath(trace: PathTrace, seconds: number): StandInPositi
   const isDown = trace.isDown[leg] === 1;
   let cutMm = trace.cutBefore[leg];
   if (isDown) {
-    for (let k = from + 1; k <= behind; k++) cutMm += Math.hypot(trace.x[k] - trace.x[k - 1], trace.y[k] - trace.y[k - 1]);
+    for (let k = from + 1; k <= behind; k++)
+      cutMm += Math.hypot(trace.x[k] - trace.x[k - 1], trace.y[k] - trace.y[k - 1]);
     cutMm += share * Math.hypot(dx, dy);
   }
   return {

@@ -21,23 +21,58 @@ export interface TrialUse {
  * the strongest one.
  * @param seed of this one trial
  */
-export function trialResult({ process, machine, passes, wear, heatLimitC }: TrialUse, material: HiddenMaterial, seed: number): ToolResult {
+export function trialResult(
+  { process, machine, passes, wear, heatLimitC }: TrialUse,
+  material: HiddenMaterial,
+  seed: number,
+): ToolResult {
   const last = passes[passes.length - 1];
   const does = machineKindOf(machine.kind).does;
   const strength = (settings: Settings) => strengthOf(machine, does, settings);
   const strongest = passes.reduce((a, b) => (strength(b) > strength(a) ? b : a), last);
-  const times = passes.reduce((sum, settings) => sum + (settings.passes ?? 1) * (strength(settings) / strength(strongest)), 0);
-  if (does === 'tool') return toolResult({ process, panel: panelFrom(machine, strongest), passes: times, wearMetres: wear }, material, seed);
+  const times = passes.reduce(
+    (sum, settings) => sum + (settings.passes ?? 1) * (strength(settings) / strength(strongest)),
+    0,
+  );
+  if (does === 'tool')
+    return toolResult(
+      { process, panel: panelFrom(machine, strongest), passes: times, wearMetres: wear },
+      material,
+      seed,
+    );
   const outcome =
     does === 'beam'
-      ? beamOutcome({ process, kind: machine.kind, powerW: truly(machine, 'power', strongest) ?? 1, speedMmS: truly(machine, 'speed', strongest) ?? 10, intervalMm: strongest.interval ?? 0.1, passes: times, wearHours: wear }, material, seed)
-      : pressOutcome({ temperatureC: truly(machine, 'temperature', last) ?? 20, dwellSeconds: passes.reduce((sum, settings) => sum + (settings.dwell ?? 0), 0), pressureTurns: last.pressure ?? null, heatLimitC }, material, seed);
+      ? beamOutcome(
+          {
+            process,
+            kind: machine.kind,
+            powerW: truly(machine, 'power', strongest) ?? 1,
+            speedMmS: truly(machine, 'speed', strongest) ?? 10,
+            intervalMm: strongest.interval ?? 0.1,
+            passes: times,
+            wearHours: wear,
+          },
+          material,
+          seed,
+        )
+      : pressOutcome(
+          {
+            temperatureC: truly(machine, 'temperature', last) ?? 20,
+            dwellSeconds: passes.reduce((sum, settings) => sum + (settings.dwell ?? 0), 0),
+            pressureTurns: last.pressure ?? null,
+            heatLimitC,
+          },
+          material,
+          seed,
+        );
   return { outcome, fault: outcome === 'right' ? null : 'depth' };
 }
 
 function strengthOf(machine: Machine, does: string, settings: Settings): number {
   if (does === 'tool') return panelFrom(machine, settings).forceGf;
-  return does === 'beam' ? (truly(machine, 'power', settings) ?? 1) / (truly(machine, 'speed', settings) ?? 1) : (settings.dwell ?? 1);
+  return does === 'beam'
+    ? (truly(machine, 'power', settings) ?? 1) / (truly(machine, 'speed', settings) ?? 1)
+    : (settings.dwell ?? 1);
 }
 
 function truly(machine: Machine, name: QuantityName, settings: Settings): number | undefined {

@@ -1,5 +1,14 @@
 import type { Machine } from '../machines';
-import { doseTerms, processOf, scaleOf, type Changes, type ProcessName, type QuantityName, type Settings, type Temper } from '../recipes';
+import {
+  doseTerms,
+  processOf,
+  scaleOf,
+  type Changes,
+  type ProcessName,
+  type QuantityName,
+  type Settings,
+  type Temper,
+} from '../recipes';
 import { SYMPTOMS, type Cause, type Change, type Circumstance } from './table';
 
 /** What is known beside what was seen. */
@@ -46,8 +55,16 @@ export function circumstances(machine: Machine, known: Known): Circumstance[] {
     ['tool near its end', wearShare !== null && wearShare >= NEAR_END],
     ['was right lately', wasRightLately],
     ['never proven', temper === 'bare' || temper === 'straw'],
-    ['finer than the material bears', smallestDetailMm !== null && artworkDetailMm !== null && artworkDetailMm < smallestDetailMm],
-    ['fast', Boolean(speed && settings.speed !== undefined && (settings.speed - speed.min) / (speed.max - speed.min) >= FAST_SHARE)],
+    [
+      'finer than the material bears',
+      smallestDetailMm !== null && artworkDetailMm !== null && artworkDetailMm < smallestDetailMm,
+    ],
+    [
+      'fast',
+      Boolean(
+        speed && settings.speed !== undefined && (settings.speed - speed.min) / (speed.max - speed.min) >= FAST_SHARE,
+      ),
+    ],
     ['thick material', thicknessMm >= THICK_MM],
   ];
   return found.filter(([, holds]) => holds).map(([name]) => name);
@@ -61,10 +78,19 @@ export function diagnose(machine: Machine, symptomName: string, known: Known): D
   const symptom = SYMPTOMS.find(({ name, processes }) => name === symptomName && processes.includes(known.process));
   if (!symptom) throw new RangeError(`${processOf(known.process).label} has no symptom “${symptomName}”.`);
   const holding = circumstances(machine, known);
-  const weighed = symptom.causes.map((cause) => ({ cause, weight: holding.reduce((weight, circumstance) => weight * (cause.likelier?.[circumstance] ?? 1), cause.weight) }));
+  const weighed = symptom.causes.map((cause) => ({
+    cause,
+    weight: holding.reduce((weight, circumstance) => weight * (cause.likelier?.[circumstance] ?? 1), cause.weight),
+  }));
   const total = weighed.reduce((sum, { weight }) => sum + weight, 0);
   return weighed
-    .map(({ cause, weight }) => ({ cause: cause.name, chance: weight / total, because: holding.filter((name) => (cause.likelier?.[name] ?? 1) > 1), change: cause.change, nudge: nudgeFor(machine, known, cause) }))
+    .map(({ cause, weight }) => ({
+      cause: cause.name,
+      chance: weight / total,
+      because: holding.filter((name) => (cause.likelier?.[name] ?? 1) > 1),
+      change: cause.change,
+      nudge: nudgeFor(machine, known, cause),
+    }))
     .sort((a, b) => b.chance - a.chance);
 }
 

@@ -85,7 +85,8 @@ class EntryIndex {
         return;
       }
       const stride = Math.max(1, Math.ceil(points.length / ENTRIES_PER_CONTOUR));
-      for (let startIndex = 0; startIndex < points.length; startIndex += stride) this.entries.push({ index, startIndex });
+      for (let startIndex = 0; startIndex < points.length; startIndex += stride)
+        this.entries.push({ index, startIndex });
     });
     this.tree = new Flatbush(Math.max(1, this.entries.length));
     if (this.entries.length === 0) this.tree.add(0, 0, 0, 0);
@@ -97,7 +98,13 @@ class EntryIndex {
   }
 
   nearest(from: Point, allowed: (contour: number) => boolean): Turn | undefined {
-    const [found] = this.tree.neighbors(from.x, from.y, 1, Infinity, (i) => this.entries[i] !== undefined && allowed(this.entries[i].index));
+    const [found] = this.tree.neighbors(
+      from.x,
+      from.y,
+      1,
+      Infinity,
+      (i) => this.entries[i] !== undefined && allowed(this.entries[i].index),
+    );
     return found === undefined ? undefined : this.entries[found];
   }
 }

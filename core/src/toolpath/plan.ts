@@ -15,7 +15,11 @@ export interface ToolpathRequest extends StrokeRule {
 
 /** The tool path for a step: contours in order, each as a stroke with its passes and overcut. */
 export function planToolpath({ contours, start, insideFirst, ...rule }: ToolpathRequest): Toolpath {
-  return { strokes: orderContours(contours, start, insideFirst).map((turn) => strokeFor(contours[turn.index], turn.startIndex, rule)) };
+  return {
+    strokes: orderContours(contours, start, insideFirst).map((turn) =>
+      strokeFor(contours[turn.index], turn.startIndex, rule),
+    ),
+  };
 }
 
 /** Length of all moves with the tool up, from `start` through every stroke, in mm. */
@@ -31,5 +35,8 @@ export function travelLength(strokes: Stroke[], start: Point): number {
 
 /** Length of all moves with the tool down, in mm. */
 export function cutLength(strokes: Stroke[]): number {
-  return strokes.reduce((sum, { points }) => points.reduce((s, p, i) => (i ? s + distance(points[i - 1], p) : s), sum), 0);
+  return strokes.reduce(
+    (sum, { points }) => points.reduce((s, p, i) => (i ? s + distance(points[i - 1], p) : s), sum),
+    0,
+  );
 }

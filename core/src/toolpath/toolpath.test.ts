@@ -4,9 +4,20 @@ import { cutLength, orderContours, planToolpath, travelLength } from './index';
 
 const square = (x: number, y: number, size: number): Polyline => ({
   closed: true,
-  points: [{ x, y }, { x: x + size, y }, { x: x + size, y: y + size }, { x, y: y + size }],
+  points: [
+    { x, y },
+    { x: x + size, y },
+    { x: x + size, y: y + size },
+    { x, y: y + size },
+  ],
 });
-const line = (x1: number, y1: number, x2: number, y2: number): Polyline => ({ closed: false, points: [{ x: x1, y: y1 }, { x: x2, y: y2 }] });
+const line = (x1: number, y1: number, x2: number, y2: number): Polyline => ({
+  closed: false,
+  points: [
+    { x: x1, y: y1 },
+    { x: x2, y: y2 },
+  ],
+});
 const origin = { x: 0, y: 0 };
 
 describe('the order of contours', () => {
@@ -30,20 +41,30 @@ describe('the order of contours', () => {
   });
 
   it('runs every contour once, inside first, on any drawing of nested squares', () => {
-    const drawing = fc.array(fc.record({ x: fc.integer({ min: 0, max: 9 }), y: fc.integer({ min: 0, max: 9 }), rings: fc.integer({ min: 1, max: 4 }) }), { maxLength: 20 });
+    const drawing = fc.array(
+      fc.record({
+        x: fc.integer({ min: 0, max: 9 }),
+        y: fc.integer({ min: 0, max: 9 }),
+        rings: fc.integer({ min: 1, max: 4 }),
+      }),
+      { maxLength: 20 },
+    );
     fc.assert(
       fc.property(drawing, (cells) => {
         const seen = new Set<string>();
         const contours = cells
           .filter(({ x, y }) => !seen.has(`${x},${y}`) && seen.add(`${x},${y}`))
-          .flatMap(({ x, y, rings }) => Array.from({ length: rings }, (_, k) => square(x * 20 + k * 2, y * 20 + k * 2, 16 - 4 * k)));
+          .flatMap(({ x, y, rings }) =>
+            Array.from({ length: rings }, (_, k) => square(x * 20 + k * 2, y * 20 + k * 2, 16 - 4 * k)),
+          );
         const order = orderContours(contours, origin, true).map((turn) => turn.index);
         expect([...order].sort((a, b) => a - b)).toEqual(contours.map((_, i) => i));
         const position = contours.map((_, i) => order.indexOf(i));
         contours.forEach((outer, i) =>
           contours.forEach((inner, j) => {
             const [o, n] = [outer.points[0], inner.points[0]];
-            const inside = n.x > o.x && n.y > o.y && inner.points[2].x < outer.points[2].x && inner.points[2].y < outer.points[2].y;
+            const inside =
+              n.x > o.x && n.y > o.y && inner.points[2].x < outer.points[2].x && inner.points[2].y < outer.points[2].y;
             if (inside) expect(position[j]).toBeLessThan(position[i]);
           }),
         );
@@ -63,7 +84,10 @@ describe('strokes', () => {
   });
 
   it('carry an overcut longer than a side round the corner', () => {
-    expect(plan(square(0, 0, 10), 1, 13).slice(-2)).toEqual([{ x: 10, y: 0 }, { x: 10, y: 3 }]);
+    expect(plan(square(0, 0, 10), 1, 13).slice(-2)).toEqual([
+      { x: 10, y: 0 },
+      { x: 10, y: 3 },
+    ]);
   });
 
   it('go round as often as there are passes, and back along an open line', () => {
@@ -74,12 +98,38 @@ describe('strokes', () => {
 
 describe('travel', () => {
   it('is the way with the tool up', () => {
-    expect(travelLength([{ points: [{ x: 3, y: 4 }, { x: 3, y: 10 }] }, { points: [{ x: 0, y: 10 }, { x: 0, y: 0 }] }], origin)).toBe(8);
+    expect(
+      travelLength(
+        [
+          {
+            points: [
+              { x: 3, y: 4 },
+              { x: 3, y: 10 },
+            ],
+          },
+          {
+            points: [
+              { x: 0, y: 10 },
+              { x: 0, y: 0 },
+            ],
+          },
+        ],
+        origin,
+      ),
+    ).toBe(8);
   });
 
   it('gets shorter than in the order of the drawing', () => {
-    const scattered = Array.from({ length: 200 }, (_, i) => square(((i * 7919) % 200) * 3, ((i * 104729) % 211) * 3, 1));
-    const ordered = planToolpath({ contours: scattered, start: origin, insideFirst: true, passes: 1, overcutMm: 0 }).strokes;
+    const scattered = Array.from({ length: 200 }, (_, i) =>
+      square(((i * 7919) % 200) * 3, ((i * 104729) % 211) * 3, 1),
+    );
+    const ordered = planToolpath({
+      contours: scattered,
+      start: origin,
+      insideFirst: true,
+      passes: 1,
+      overcutMm: 0,
+    }).strokes;
     const asDrawn = scattered.map(({ points }) => ({ points: [...points, points[0]] }));
     expect(travelLength(ordered, origin)).toBeLessThan(travelLength(asDrawn, origin) / 3);
   });

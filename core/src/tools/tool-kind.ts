@@ -10,25 +10,65 @@ interface ToolKindRow {
   fields: readonly DetailField[];
 }
 
-const blade = { wearUnit: 'm', isBuiltIn: false, fields: [{ name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 90 }] } as const;
+const blade = {
+  wearUnit: 'm',
+  isBuiltIn: false,
+  fields: [{ name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 90 }],
+} as const;
 
 const TABLE = [
   { name: 'fine-blade', label: 'Fine blade', ...blade },
   { name: 'deep-blade', label: 'Deep blade', ...blade },
-  { name: 'rotary-blade', label: 'Rotary blade', wearUnit: 'm', isBuiltIn: false, fields: [{ name: 'diameter', label: 'Diameter', kind: 'number', unit: 'mm', min: 1, max: 80 }] },
+  {
+    name: 'rotary-blade',
+    label: 'Rotary blade',
+    wearUnit: 'm',
+    isBuiltIn: false,
+    fields: [{ name: 'diameter', label: 'Diameter', kind: 'number', unit: 'mm', min: 1, max: 80 }],
+  },
   { name: 'knife', label: 'Knife', ...blade },
   { name: 'scoring-wheel', label: 'Scoring wheel', wearUnit: 'm', isBuiltIn: false, fields: [] },
-  { name: 'stylus', label: 'Stylus', wearUnit: 'm', isBuiltIn: false, fields: [{ name: 'tip', label: 'Ball at the tip', kind: 'number', unit: 'mm', min: 0.1, max: 10 }] },
-  { name: 'engraving-point', label: 'Engraving point', wearUnit: 'm', isBuiltIn: false, fields: [{ name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 150 }] },
   {
-    name: 'pen', label: 'Pen', wearUnit: 'm', isBuiltIn: false,
-    fields: [{ name: 'ink', label: 'Ink colour', kind: 'colour' }, { name: 'lineWidth', label: 'Line width', kind: 'number', unit: 'mm', min: 0.05, max: 20 }],
+    name: 'stylus',
+    label: 'Stylus',
+    wearUnit: 'm',
+    isBuiltIn: false,
+    fields: [{ name: 'tip', label: 'Ball at the tip', kind: 'number', unit: 'mm', min: 0.1, max: 10 }],
   },
   {
-    name: 'heated-tip', label: 'Heated tip', wearUnit: 'm', isBuiltIn: false,
-    fields: [{ name: 'tip', label: 'Tip width', kind: 'number', unit: 'mm', min: 0.1, max: 10 }, { name: 'warmUp', label: 'Warm-up', kind: 'number', unit: 'min', min: 0, max: 60 }],
+    name: 'engraving-point',
+    label: 'Engraving point',
+    wearUnit: 'm',
+    isBuiltIn: false,
+    fields: [{ name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 150 }],
   },
-  { name: 'laser-head', label: 'Laser head', wearUnit: 'h', isBuiltIn: true, fields: [{ name: 'focus', label: 'Focal length', kind: 'number', unit: 'mm', min: 1, max: 300 }] },
+  {
+    name: 'pen',
+    label: 'Pen',
+    wearUnit: 'm',
+    isBuiltIn: false,
+    fields: [
+      { name: 'ink', label: 'Ink colour', kind: 'colour' },
+      { name: 'lineWidth', label: 'Line width', kind: 'number', unit: 'mm', min: 0.05, max: 20 },
+    ],
+  },
+  {
+    name: 'heated-tip',
+    label: 'Heated tip',
+    wearUnit: 'm',
+    isBuiltIn: false,
+    fields: [
+      { name: 'tip', label: 'Tip width', kind: 'number', unit: 'mm', min: 0.1, max: 10 },
+      { name: 'warmUp', label: 'Warm-up', kind: 'number', unit: 'min', min: 0, max: 60 },
+    ],
+  },
+  {
+    name: 'laser-head',
+    label: 'Laser head',
+    wearUnit: 'h',
+    isBuiltIn: true,
+    fields: [{ name: 'focus', label: 'Focal length', kind: 'number', unit: 'mm', min: 1, max: 300 }],
+  },
   { name: 'press-plate', label: 'Press plate', wearUnit: 'h', isBuiltIn: true, fields: [] },
 ] as const satisfies readonly ToolKindRow[];
 

@@ -12,7 +12,10 @@ const CLASSES = 3;
  * information between the outcomes (too little, right, too much) and the world. A setting is not taken twice.
  */
 export function tellingTogether(looked: readonly Scored[], count: number): Setting[] {
-  const pool = spread([...looked].sort((a, b) => b.right - a.right).filter(({ right }) => right > 0.02), WEIGHED).map((scored) => ({ scored, chances: threeWays(scored) }));
+  const pool = spread(
+    [...looked].sort((a, b) => b.right - a.right).filter(({ right }) => right > 0.02),
+    WEIGHED,
+  ).map((scored) => ({ scored, chances: threeWays(scored) }));
   const taken: Setting[] = [];
   /** For every way the taken ones can come out: its chance in each world. */
   let ways: Float64Array[] = [new Float64Array(Math.min(WORLDS, looked[0]?.worlds.length ?? 0)).fill(1)];
@@ -55,6 +58,7 @@ function information(ways: readonly Float64Array[], chances: readonly Float64Arr
       if (sum > 0) value -= (sum / size) * Math.log(sum / size);
     }
   }
-  for (const chance of chances) for (let i = 0; i < size; i++) if (chance[i] > 0) value += (chance[i] * Math.log(chance[i])) / size;
+  for (const chance of chances)
+    for (let i = 0; i < size; i++) if (chance[i] > 0) value += (chance[i] * Math.log(chance[i])) / size;
   return value;
 }

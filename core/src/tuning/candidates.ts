@@ -18,7 +18,12 @@ const SIDE_VALUES = 7;
  * with each other free dial moved by itself, around the setting that is best so far. The first dial is the one to turn;
  * the others come in where its steps are too coarse or its range does not reach.
  */
-export function candidates(dials: readonly TunedDial[], start: Setting, around: Setting, free: readonly TunedDial[]): Candidate[] {
+export function candidates(
+  dials: readonly TunedDial[],
+  start: Setting,
+  around: Setting,
+  free: readonly TunedDial[],
+): Candidate[] {
   const [main, ...others] = free;
   const found = new Map<string, Candidate>();
   const add = (setting: Setting) => {
@@ -29,7 +34,9 @@ export function candidates(dials: readonly TunedDial[], start: Setting, around: 
   for (const value of valuesOf(main, around[main.name], MAIN_VALUES)) {
     const base = { ...around, [main.name]: value };
     add(base);
-    for (const other of others) for (const otherValue of valuesOf(other, around[other.name], SIDE_VALUES)) add({ ...base, [other.name]: otherValue });
+    for (const other of others)
+      for (const otherValue of valuesOf(other, around[other.name], SIDE_VALUES))
+        add({ ...base, [other.name]: otherValue });
   }
   add({ ...start });
   return [...found.values()];

@@ -2,7 +2,12 @@ import { asChances, asThree } from './chances';
 import { rightChance, type World } from './posterior';
 import { DOUBT } from './prior';
 
-const world = (width: number, noise: number): World => ({ marks: [-width / 2 - 0.3, -width / 2, width / 2, width / 2 + 0.3], sharpness: 1 / noise, slopes: Float64Array.of(1), gamma: 0.5 });
+const world = (width: number, noise: number): World => ({
+  marks: [-width / 2 - 0.3, -width / 2, width / 2, width / 2 + 0.3],
+  sharpness: 1 / noise,
+  slopes: Float64Array.of(1),
+  gamma: 0.5,
+});
 const FAR = { least: [-1], most: [1] };
 const clear = world(0.2, 0.02);
 const hopeless = world(0.05, 0.05);
@@ -19,7 +24,10 @@ describe('what is said of a setting', () => {
     const reach = { least: [-1], most: [0.1] };
     const away: World = { ...clear, marks: [0.1, 0.4, 0.6, 0.9] };
     const good = rightChance(clear, 0);
-    expect(asChances([clear, away], [0], [], reach).right).toBeCloseTo((good + DOUBT * rightChance(away, 0)) / (1 + DOUBT), 9);
+    expect(asChances([clear, away], [0], [], reach).right).toBeCloseTo(
+      (good + DOUBT * rightChance(away, 0)) / (1 + DOUBT),
+      9,
+    );
     expect(asChances([clear, away], [0], [], FAR).right).toBeCloseTo(good / 2, 6);
   });
 

@@ -11,14 +11,23 @@ import type { Advice, Chances } from './tuner-spec';
  * @param reach how far the dials can be turned
  * @param doubt what worlds count in which nothing can be right nearly always
  */
-export function asChances(worlds: readonly World[], at: readonly number[], before: readonly number[][], reach: Reach, doubt = DOUBT): Chances {
+export function asChances(
+  worlds: readonly World[],
+  at: readonly number[],
+  before: readonly number[][],
+  reach: Reach,
+  doubt = DOUBT,
+): Chances {
   const sums = [0, 0, 0, 0, 0];
   let total = 0;
   for (const world of worlds) {
     const weight = isClear(world, reach) ? 1 : doubt;
     total += weight;
     const dose = doseOf(world, at);
-    const five = outcomeChances(world, before.length ? together([...before.map((earlier) => doseOf(world, earlier)), dose], world.gamma) : dose);
+    const five = outcomeChances(
+      world,
+      before.length ? together([...before.map((earlier) => doseOf(world, earlier)), dose], world.gamma) : dose,
+    );
     for (let k = 0; k < sums.length; k++) sums[k] += weight * five[k];
   }
   return Object.fromEntries(OUTCOMES.map((outcome, k) => [outcome, sums[k] / total])) as Chances;
@@ -26,5 +35,9 @@ export function asChances(worlds: readonly World[], at: readonly number[], befor
 
 /** Too little, right, too much. */
 export function asThree(chances: Chances): Advice['chance'] {
-  return { under: chances['far-under'] + chances.under, right: chances.right, over: chances.over + chances['far-over'] };
+  return {
+    under: chances['far-under'] + chances.under,
+    right: chances.right,
+    over: chances.over + chances['far-over'],
+  };
 }

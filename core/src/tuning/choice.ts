@@ -41,7 +41,9 @@ export function score(pool: readonly Candidate[], worlds: World[]): Scored[] {
   const lows = Float64Array.from(worlds, ({ marks }) => marks[1]);
   const highs = Float64Array.from(worlds, ({ marks }) => marks[2]);
   const sharpnesses = Float64Array.from(worlds, ({ sharpness }) => sharpness);
-  const slopes = Array.from({ length: worlds[0]?.slopes.length ?? 0 }, (_, dial) => Float64Array.from(worlds, (world) => world.slopes[dial]));
+  const slopes = Array.from({ length: worlds[0]?.slopes.length ?? 0 }, (_, dial) =>
+    Float64Array.from(worlds, (world) => world.slopes[dial]),
+  );
   return pool.map((candidate) => {
     const doses = new Float64Array(size);
     candidate.coordinates.forEach((coordinate, dial) => {
@@ -53,7 +55,8 @@ export function score(pool: readonly Candidate[], worlds: World[]): Scored[] {
     let [dose, right, reliable] = [0, 0, 0];
     for (let i = 0; i < size; i++) {
       dose += doses[i];
-      rights[i] = normalBelow((highs[i] - doses[i]) * sharpnesses[i]) - normalBelow((lows[i] - doses[i]) * sharpnesses[i]);
+      rights[i] =
+        normalBelow((highs[i] - doses[i]) * sharpnesses[i]) - normalBelow((lows[i] - doses[i]) * sharpnesses[i]);
       right += rights[i];
       if (rights[i] >= RELIABLE) reliable += 1;
     }
@@ -66,17 +69,23 @@ export function bestOf(looked: readonly Scored[], free: readonly TunedDial[]): S
   const value = ({ reliable, right }: Scored) => reliable + 0.3 * right;
   return looked.reduce((a, b) => {
     const difference = value(b) - value(a);
-    return difference > TIE || (difference >= -TIE && gentler(b.candidate.setting, a.candidate.setting, free) > 0) ? b : a;
+    return difference > TIE || (difference >= -TIE && gentler(b.candidate.setting, a.candidate.setting, free) > 0)
+      ? b
+      : a;
   });
 }
 
 /** Above 0 where `a` does less than `b`: less of what raises, more of what lowers, in shares of the dials' ranges. */
 function gentler(a: Setting, b: Setting, free: readonly TunedDial[]): number {
-  return free.reduce((sum, { name, min, max, effect }) => sum + ((effect === 'raises' ? 1 : -1) * (b[name] - a[name])) / (max - min), 0);
+  return free.reduce(
+    (sum, { name, min, max, effect }) => sum + ((effect === 'raises' ? 1 : -1) * (b[name] - a[name])) / (max - min),
+    0,
+  );
 }
 
 /** Whether two settings of the same dials are one. */
-export const isSame = (a: Setting, b: Setting): boolean => Object.entries(a).every(([name, value]) => b[name] === value);
+export const isSame = (a: Setting, b: Setting): boolean =>
+  Object.entries(a).every(([name, value]) => b[name] === value);
 
 /** The first trial is the start, unless another setting is clearly likelier: there is nothing to learn from yet. */
 export function firstTrial(looked: readonly Scored[], start: Setting): Candidate {
@@ -97,11 +106,17 @@ export interface Ending {
 /** The trial after which one would be surest, and likeliest be done, on the average of its outcomes. */
 export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[], ending: Ending): Candidate {
   const hopeful = [...looked].sort((a, b) => b.right - a.right);
-  const trials = spread(hopeful.filter(({ right }) => right > 0.02), WEIGHED);
+  const trials = spread(
+    hopeful.filter(({ right }) => right > 0.02),
+    WEIGHED,
+  );
   const goals = spread(hopeful.slice(0, Math.max(GOALS, Math.ceil(hopeful.length / 4))), GOALS).map(reliableIn);
   let best: { scored: Scored; value: number } | null = null;
   for (const scored of trials) {
-    const value = WORTH_OF_RIGHT * scored.right - (scored.candidate.turnsAside ? ASIDE : 0) + expectedSureness(scored, goals, ending);
+    const value =
+      WORTH_OF_RIGHT * scored.right -
+      (scored.candidate.turnsAside ? ASIDE : 0) +
+      expectedSureness(scored, goals, ending);
     const isGentler = best !== null && gentler(scored.candidate.setting, best.scored.candidate.setting, free) > 0;
     if (!best || value > best.value + TIE / 2 || (value >= best.value - TIE / 2 && isGentler)) best = { scored, value };
   }
@@ -109,7 +124,11 @@ export function mostTelling(looked: readonly Scored[], free: readonly TunedDial[
 }
 
 /** How sure one would be of the best goal after a trial, on the average of its outcomes, and how likely it would be settled. */
-function expectedSureness({ worlds, doses }: Scored, goals: readonly Uint32Array[], { isRightSeen, marks, clear }: Ending): number {
+function expectedSureness(
+  { worlds, doses }: Scored,
+  goals: readonly Uint32Array[],
+  { isRightSeen, marks, clear }: Ending,
+): number {
   const { chances, totals } = outcomesIn(worlds, doses);
   let value = 0;
   for (let k = 0; k < OUTCOMES.length; k++) {
@@ -150,7 +169,10 @@ function sumOver(values: Float64Array, places: Uint32Array): number {
 let scratch = OUTCOMES.map(() => new Float64Array(0));
 
 /** The chances of each outcome in each world, good until it is called again, and their sums. */
-function outcomesIn(worlds: readonly World[], doses: Float64Array): { chances: readonly Float64Array[]; totals: number[] } {
+function outcomesIn(
+  worlds: readonly World[],
+  doses: Float64Array,
+): { chances: readonly Float64Array[]; totals: number[] } {
   if (scratch[0].length !== worlds.length) scratch = OUTCOMES.map(() => new Float64Array(worlds.length));
   const totals = OUTCOMES.map(() => 0);
   for (let i = 0; i < worlds.length; i++) {

@@ -8,11 +8,16 @@ export function coordinate({ min, step, effect }: TunedDial, value: number): num
 
 /** Every dial's coordinate less that of the start. */
 export function coordinates(dials: readonly TunedDial[], start: Setting, setting: Setting): number[] {
-  return dials.map((dial) => coordinate(dial, setting[dial.name] ?? start[dial.name]) - coordinate(dial, start[dial.name]));
+  return dials.map(
+    (dial) => coordinate(dial, setting[dial.name] ?? start[dial.name]) - coordinate(dial, start[dial.name]),
+  );
 }
 
 /** The value on the dial's steps nearest to `value`, within its range. */
 export function onStep({ min, max, step }: TunedDial, value: number): number {
-  const steps = Math.min(Math.round((Math.min(Math.max(value, min), max) - min) / step), Math.floor((max - min) / step + 1e-9));
+  const steps = Math.min(
+    Math.round((Math.min(Math.max(value, min), max) - min) / step),
+    Math.floor((max - min) / step + 1e-9),
+  );
   return Number((min + steps * step).toFixed(9));
 }

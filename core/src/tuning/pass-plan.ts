@@ -23,13 +23,19 @@ const BEYOND_MM = 0.1;
  * @returns null where no number of passes is likely to be enough
  * @example planPasses(3, 6, (n) => [0, 0.3, 0.95][n - 1] ?? 1) // { passes: 3, lookAfter: 2, depthsMm: [1, 2, 3.1], … }
  */
-export function planPasses(thicknessMm: number, most: number, throughAfter: (passes: number) => number): PassPlan | null {
+export function planPasses(
+  thicknessMm: number,
+  most: number,
+  throughAfter: (passes: number) => number,
+): PassPlan | null {
   const through: number[] = [];
   for (let passes = 1; passes <= most; passes++) {
     through.push(throughAfter(passes));
     if (through[passes - 1] < IS) continue;
     const lookAfter = through.findIndex((chance) => chance >= COULD_BE) + 1;
-    const depthsMm = through.map((_, i) => Number(((thicknessMm * (i + 1)) / passes + (i + 1 === passes ? BEYOND_MM : 0)).toFixed(2)));
+    const depthsMm = through.map((_, i) =>
+      Number(((thicknessMm * (i + 1)) / passes + (i + 1 === passes ? BEYOND_MM : 0)).toFixed(2)),
+    );
     return { passes, lookAfter, depthsMm, through };
   }
   return null;

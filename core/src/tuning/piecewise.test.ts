@@ -2,7 +2,10 @@ import fc from 'fast-check';
 import { PiecewisePrior } from './piecewise';
 import { exponentPrior, NOISE, WINDOW } from './prior';
 
-const prior = new PiecewisePrior([{ low: 0.1, high: 1, mass: 1, slope: 0 }, { low: 1, high: 3, mass: 3, slope: 1 }]);
+const prior = new PiecewisePrior([
+  { low: 0.1, high: 1, mass: 1, slope: 0 },
+  { low: 1, high: 3, mass: 3, slope: 1 },
+]);
 
 describe('a prior put together from stretches', () => {
   it('has its mass where it is told, even in the logarithm or in the quantity', () => {
@@ -17,7 +20,10 @@ describe('a prior put together from stretches', () => {
     for (const p of [prior, WINDOW, NOISE]) {
       const steps = 20_000;
       const width = (p.high - p.low) / steps;
-      const total = Array.from({ length: steps }, (_, i) => Math.exp(p.logDensity(p.low + (i + 0.5) * width)) * width).reduce((a, b) => a + b, 0);
+      const total = Array.from(
+        { length: steps },
+        (_, i) => Math.exp(p.logDensity(p.low + (i + 0.5) * width)) * width,
+      ).reduce((a, b) => a + b, 0);
       expect(total).toBeCloseTo(1, 2);
       expect(p.logDensity(p.low - 0.1)).toBe(-Infinity);
       expect(p.logDensity(p.high + 0.1)).toBe(-Infinity);

@@ -38,7 +38,9 @@ export class PiecewisePrior {
     for (const { mass, low, high, slope } of this.stretches) {
       if (left <= mass) {
         const part = left / mass;
-        return slope === 0 ? Math.log(low) + part * Math.log(high / low) : Math.log(low ** slope + part * (high ** slope - low ** slope)) / slope;
+        return slope === 0
+          ? Math.log(low) + part * Math.log(high / low)
+          : Math.log(low ** slope + part * (high ** slope - low ** slope)) / slope;
       }
       left -= mass;
     }

@@ -53,7 +53,12 @@ export class Posterior {
   /** Worlds drawn since the last trial, by how many. */
   private readonly drawn = new Map<number, World[]>();
 
-  constructor(process: ProcessName, dials: readonly TunedDial[], private readonly startSpread: number, seed: number) {
+  constructor(
+    process: ProcessName,
+    dials: readonly TunedDial[],
+    private readonly startSpread: number,
+    seed: number,
+  ) {
     this.random = xoroshiro128plus(seed);
     this.priors = dials.map((dial) => exponentPrior(process, dial));
     this.middles = this.priors.map(({ median }) => Math.log(median));
@@ -110,17 +115,31 @@ export class Posterior {
 
   private draw(): Float64Array {
     return Float64Array.of(
-      this.startSpread * this.normal(), WINDOW.quantile(this.uniform()), NOISE.quantile(this.uniform()), FAR.quantile(this.uniform()), FAR.quantile(this.uniform()),
-      Math.log(PASSES.median) + PASSES.logSpread * this.normal(), Math.abs(WEAR_SPREAD_PER_KM * this.normal()),
+      this.startSpread * this.normal(),
+      WINDOW.quantile(this.uniform()),
+      NOISE.quantile(this.uniform()),
+      FAR.quantile(this.uniform()),
+      FAR.quantile(this.uniform()),
+      Math.log(PASSES.median) + PASSES.logSpread * this.normal(),
+      Math.abs(WEAR_SPREAD_PER_KM * this.normal()),
       ...this.priors.map(({ median, logSpread }) => Math.log(median) + logSpread * this.normal()),
     );
   }
 
   private logPrior(p: Float64Array): number {
-    let log = WINDOW.logDensity(p[WIDTH]) + NOISE.logDensity(p[SIGMA]) + FAR.logDensity(p[FAR_UNDER]) + FAR.logDensity(p[FAR_OVER]);
+    let log =
+      WINDOW.logDensity(p[WIDTH]) +
+      NOISE.logDensity(p[SIGMA]) +
+      FAR.logDensity(p[FAR_UNDER]) +
+      FAR.logDensity(p[FAR_OVER]);
     if (log === -Infinity || p[WEAR] < 0) return -Infinity;
-    log -= 0.5 * ((p[CENTRE] / this.startSpread) ** 2 + ((p[PASS] - Math.log(PASSES.median)) / PASSES.logSpread) ** 2 + (p[WEAR] / WEAR_SPREAD_PER_KM) ** 2);
-    for (let i = 0; i < this.priors.length; i++) log -= 0.5 * ((p[EXPONENTS + i] - this.middles[i]) / this.priors[i].logSpread) ** 2;
+    log -=
+      0.5 *
+      ((p[CENTRE] / this.startSpread) ** 2 +
+        ((p[PASS] - Math.log(PASSES.median)) / PASSES.logSpread) ** 2 +
+        (p[WEAR] / WEAR_SPREAD_PER_KM) ** 2);
+    for (let i = 0; i < this.priors.length; i++)
+      log -= 0.5 * ((p[EXPONENTS + i] - this.middles[i]) / this.priors[i].logSpread) ** 2;
     return log;
   }
 
@@ -176,11 +195,13 @@ export class Posterior {
     const one = this.particles[Math.floor(this.uniform() * PARTICLES)];
     const other = this.particles[Math.floor(this.uniform() * PARTICLES)];
     const stride = (STRIDE / Math.sqrt(spread.length)) * (0.4 + 0.6 * this.uniform());
-    for (let k = 0; k < spread.length; k++) next[k] = particle[k] + stride * (one[k] - other[k]) + 0.05 * spread[k] * (this.uniform() - 0.5);
+    for (let k = 0; k < spread.length; k++)
+      next[k] = particle[k] + stride * (one[k] - other[k]) + 0.05 * spread[k] * (this.uniform() - 0.5);
   }
 
   private turnSome(particle: Float64Array, spread: Float64Array, next: Float64Array): void {
-    for (let k = 0; k < spread.length; k++) next[k] = this.uniform() < TURNED ? particle[k] + STEP * spread[k] * this.normal() : particle[k];
+    for (let k = 0; k < spread.length; k++)
+      next[k] = this.uniform() < TURNED ? particle[k] + STEP * spread[k] * this.normal() : particle[k];
   }
 }
 
@@ -202,7 +223,12 @@ function worldOf(p: Float64Array, wearKm: number): World {
   const centre = p[CENTRE] + p[WEAR] * wearKm;
   const low = centre - half;
   const high = centre + half;
-  return { marks: [low - Math.exp(p[FAR_UNDER]), low, high, high + Math.exp(p[FAR_OVER])], sharpness: Math.exp(-p[SIGMA]), slopes: slopesOf(p), gamma: Math.exp(p[PASS]) };
+  return {
+    marks: [low - Math.exp(p[FAR_UNDER]), low, high, high + Math.exp(p[FAR_OVER])],
+    sharpness: Math.exp(-p[SIGMA]),
+    slopes: slopesOf(p),
+    gamma: Math.exp(p[PASS]),
+  };
 }
 
 function slopesOf(p: Float64Array): Float64Array {
@@ -244,7 +270,12 @@ export function rightChance({ marks, sharpness }: World, dose: number): number {
 /** Log dose of all passes in one place, less what the worn tool loses. */
 function totalDose(world: World, worn: number, passes: readonly number[][]): number {
   if (passes.length === 1) return doseOf(world, passes[0]) - worn;
-  return together(passes.map((coordinates) => doseOf(world, coordinates)), world.gamma) - worn;
+  return (
+    together(
+      passes.map((coordinates) => doseOf(world, coordinates)),
+      world.gamma,
+    ) - worn
+  );
 }
 
 const PLACES: Record<Outcome, number> = { 'far-under': 0, under: 1, right: 2, over: 3, 'far-over': 4 };

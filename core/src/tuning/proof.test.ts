@@ -2,7 +2,12 @@ import type { World } from './posterior';
 import { isProven, proofOf } from './proof';
 
 /** A world whose window lies around `middle`; clear where it is wide beside the noise. */
-const world = (middle: number, width: number, noise: number): World => ({ marks: [middle - width / 2 - 0.3, middle - width / 2, middle + width / 2, middle + width / 2 + 0.3], sharpness: 1 / noise, slopes: Float64Array.of(1), gamma: 0.5 });
+const world = (middle: number, width: number, noise: number): World => ({
+  marks: [middle - width / 2 - 0.3, middle - width / 2, middle + width / 2, middle + width / 2 + 0.3],
+  sharpness: 1 / noise,
+  slopes: Float64Array.of(1),
+  gamma: 0.5,
+});
 const many = (count: number, one: World) => Array.from({ length: count }, () => one);
 const FAR = { least: [-1], most: [1] };
 const here = world(0, 0.2, 0.02);

@@ -40,7 +40,10 @@ export function marksAfter(trials: number): Marks | null {
 
 /** What a sample of equally likely worlds says of a setting. */
 export function proofOf(worlds: readonly World[], coordinates: readonly number[], reach: Reach): Proof {
-  const [all, good] = [{ reliable: 0, count: worlds.length }, { reliable: 0, count: 0 }];
+  const [all, good] = [
+    { reliable: 0, count: worlds.length },
+    { reliable: 0, count: 0 },
+  ];
   for (const world of worlds) {
     const isReliable = rightChance(world, doseOf(world, coordinates)) >= RELIABLE;
     if (isReliable) all.reliable += 1;
@@ -48,7 +51,11 @@ export function proofOf(worlds: readonly World[], coordinates: readonly number[]
     good.count += 1;
     if (isReliable) good.reliable += 1;
   }
-  return { sure: all.reliable / all.count, placed: good.count ? good.reliable / good.count : 0, clear: good.count / all.count };
+  return {
+    sure: all.reliable / all.count,
+    placed: good.count ? good.reliable / good.count : 0,
+    clear: good.count / all.count,
+  };
 }
 
 /** Whether both are sure enough after so many trials. */

@@ -8,7 +8,12 @@ const rounded = (numbers: number[]) => numbers.map((number) => Number(number.toF
 const start = { force: 10, speed: 4 };
 
 /** A window around `middle`, wide beside its noise; force counts 1, speed 0.5. */
-const world = (middle: number): World => ({ marks: [middle - 0.4, middle - 0.1, middle + 0.1, middle + 0.4], sharpness: 1 / 0.02, slopes: Float64Array.of(1, 0.5), gamma: 0.5 });
+const world = (middle: number): World => ({
+  marks: [middle - 0.4, middle - 0.1, middle + 0.1, middle + 0.4],
+  sharpness: 1 / 0.02,
+  slopes: Float64Array.of(1, 0.5),
+  gamma: 0.5,
+});
 
 describe('the reach of the dials', () => {
   it('goes from each free dial at its gentlest to each at its strongest', () => {

@@ -11,8 +11,12 @@ export interface Reach {
 
 /** What the dials reach from the start: each free one at its gentlest, and at its strongest. */
 export function reachOf(dials: readonly TunedDial[], start: Setting, free: readonly TunedDial[]): Reach {
-  const turned = (isUp: boolean) => Object.fromEntries(free.map(({ name, min, max, effect }) => [name, (effect === 'raises') === isUp ? max : min]));
-  return { least: coordinates(dials, start, { ...start, ...turned(false) }), most: coordinates(dials, start, { ...start, ...turned(true) }) };
+  const turned = (isUp: boolean) =>
+    Object.fromEntries(free.map(({ name, min, max, effect }) => [name, (effect === 'raises') === isUp ? max : min]));
+  return {
+    least: coordinates(dials, start, { ...start, ...turned(false) }),
+    most: coordinates(dials, start, { ...start, ...turned(true) }),
+  };
 }
 
 /** The best chance of being right that the dials can give in a world: at the middle of its window, or as near as they reach. */

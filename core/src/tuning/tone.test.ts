@@ -10,7 +10,12 @@ describe('a tone curve', () => {
   });
 
   it('pools patches that are out of order, and is less sure of all of them', () => {
-    const curve = toneCurve([{ value: 1, darkness: 0.2 }, { value: 2, darkness: 0.5 }, { value: 3, darkness: 0.3 }, { value: 4, darkness: 0.8 }]);
+    const curve = toneCurve([
+      { value: 1, darkness: 0.2 },
+      { value: 2, darkness: 0.5 },
+      { value: 3, darkness: 0.3 },
+      { value: 4, darkness: 0.8 },
+    ]);
     expect(curve.map(({ darkness }) => darkness)).toEqual([0.2, 0.4, 0.4, 0.8]);
     expect(curve[0].spread).toBeCloseTo(Math.sqrt(0.02 / 4), 9);
     expect(curve[1].spread).toBeCloseTo(Math.sqrt(0.02 / 4) / Math.SQRT2, 9);
@@ -28,11 +33,23 @@ describe('a tone curve', () => {
   });
 
   it('runs the other way where more of the dial is lighter', () => {
-    expect(toneCurve([{ value: 1000, darkness: 0.8 }, { value: 3000, darkness: 0.2 }], 'lowers').map(({ value }) => value)).toEqual([3000, 1000]);
+    expect(
+      toneCurve(
+        [
+          { value: 1000, darkness: 0.8 },
+          { value: 3000, darkness: 0.2 },
+        ],
+        'lowers',
+      ).map(({ value }) => value),
+    ).toEqual([3000, 1000]);
   });
 
   it('says what to dial in for a darkness', () => {
-    const curve = toneCurve([{ value: 10, darkness: 0.1 }, { value: 30, darkness: 0.5 }, { value: 60, darkness: 0.9 }]);
+    const curve = toneCurve([
+      { value: 10, darkness: 0.1 },
+      { value: 30, darkness: 0.5 },
+      { value: 60, darkness: 0.9 },
+    ]);
     expect(valueForTone(curve, 0.3)).toBeCloseTo(20, 9);
     expect([valueForTone(curve, 0), valueForTone(curve, 1)]).toEqual([10, 60]);
     expect(() => valueForTone([], 0.5)).toThrow('no points');
@@ -40,8 +57,20 @@ describe('a tone curve', () => {
 
   it.each([
     [[{ value: 1, darkness: 0.5 }], 'two patches at least'],
-    [[{ value: 1, darkness: 0.5 }, { value: 2, darkness: 1.5 }], 'from 0 to 1; 1.5 came'],
-    [[{ value: 1, darkness: 0.5 }, { value: 1, darkness: 0.6 }], 'a value of its own'],
+    [
+      [
+        { value: 1, darkness: 0.5 },
+        { value: 2, darkness: 1.5 },
+      ],
+      'from 0 to 1; 1.5 came',
+    ],
+    [
+      [
+        { value: 1, darkness: 0.5 },
+        { value: 1, darkness: 0.6 },
+      ],
+      'a value of its own',
+    ],
   ])('is refused in words', (patches, sentence) => {
     expect(() => toneCurve(patches)).toThrow(sentence);
   });

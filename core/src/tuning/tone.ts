@@ -24,19 +24,32 @@ export function toneCurve(patches: readonly TonePatch[], effect: 'raises' | 'low
   const wrong = patches.find(({ darkness }) => !(darkness >= 0 && darkness <= 1));
   if (wrong) throw new RangeError(`Darkness goes from 0 to 1; ${wrong.darkness} came.`);
   const sorted = [...patches].sort((a, b) => (effect === 'raises' ? a.value - b.value : b.value - a.value));
-  if (sorted.some(({ value }, i) => i > 0 && value === sorted[i - 1].value)) throw new RangeError('Each patch of a tone ladder has a value of its own.');
+  if (sorted.some(({ value }, i) => i > 0 && value === sorted[i - 1].value))
+    throw new RangeError('Each patch of a tone ladder has a value of its own.');
   const pools: { sum: number; count: number }[] = [];
   for (const { darkness } of sorted) {
     pools.push({ sum: darkness, count: 1 });
-    while (pools.length > 1 && pools[pools.length - 2].sum / pools[pools.length - 2].count > pools[pools.length - 1].sum / pools[pools.length - 1].count) {
+    while (
+      pools.length > 1 &&
+      pools[pools.length - 2].sum / pools[pools.length - 2].count >
+        pools[pools.length - 1].sum / pools[pools.length - 1].count
+    ) {
       const last = pools.pop()!;
       pools[pools.length - 1].sum += last.sum;
       pools[pools.length - 1].count += last.count;
     }
   }
-  const fitted = pools.flatMap(({ sum, count }) => Array.from({ length: count }, () => ({ darkness: sum / count, count })));
-  const residual = Math.sqrt(fitted.reduce((sum, { darkness }, i) => sum + (darkness - sorted[i].darkness) ** 2, 0) / sorted.length);
-  return fitted.map(({ darkness, count }, i) => ({ value: sorted[i].value, darkness, spread: Math.max(LEAST_SPREAD, residual) / Math.sqrt(count) }));
+  const fitted = pools.flatMap(({ sum, count }) =>
+    Array.from({ length: count }, () => ({ darkness: sum / count, count })),
+  );
+  const residual = Math.sqrt(
+    fitted.reduce((sum, { darkness }, i) => sum + (darkness - sorted[i].darkness) ** 2, 0) / sorted.length,
+  );
+  return fitted.map(({ darkness, count }, i) => ({
+    value: sorted[i].value,
+    darkness,
+    spread: Math.max(LEAST_SPREAD, residual) / Math.sqrt(count),
+  }));
 }
 
 /**
@@ -56,7 +69,12 @@ export function valueForTone(curve: readonly TonePoint[], darkness: number): num
  * Values for a ladder of so many patches, by even ratios on the dial's own steps, each once.
  * @example ladderValues({ min: 5, max: 100, step: 1 }, 60, 5) // [9, 14, 23, 37, 60]
  */
-export function ladderValues({ min, max, step }: { min: number; max: number; step: number }, darkest: number, count: number, effect: 'raises' | 'lowers' = 'raises'): number[] {
+export function ladderValues(
+  { min, max, step }: { min: number; max: number; step: number },
+  darkest: number,
+  count: number,
+  effect: 'raises' | 'lowers' = 'raises',
+): number[] {
   const lightest = effect === 'raises' ? Math.max(min, step, darkest * 0.15) : Math.min(max, darkest / 0.15);
   const values = Array.from({ length: count }, (_, i) => {
     const value = lightest * (darkest / lightest) ** (i / Math.max(1, count - 1));

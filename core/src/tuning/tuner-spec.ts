@@ -52,11 +52,13 @@ export interface Advice {
  */
 export function specProblem({ dials, start, startSpread, fixed = [] }: TunerSpec): string | null {
   if (dials.length < 1 || dials.length > 5) return `One to five dials can be tuned; ${dials.length} came.`;
-  if (!(startSpread > 0 && Number.isFinite(startSpread))) return `The spread of the start is a number above 0; ${startSpread} came.`;
+  if (!(startSpread > 0 && Number.isFinite(startSpread)))
+    return `The spread of the start is a number above 0; ${startSpread} came.`;
   for (const dial of dials) {
     if (!(dial.max > dial.min && dial.step > 0)) return `${dial.name} needs a range and a step above 0.`;
     const value = start[dial.name];
-    if (!(value >= dial.min && value <= dial.max)) return `${dial.name} starts within ${dial.min} to ${dial.max}; ${value} came.`;
+    if (!(value >= dial.min && value <= dial.max))
+      return `${dial.name} starts within ${dial.min} to ${dial.max}; ${value} came.`;
   }
   return dials.every((dial) => fixed.includes(dial.name)) ? 'At least one dial has to be free to turn.' : null;
 }

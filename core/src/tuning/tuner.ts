@@ -8,7 +8,15 @@ import { Posterior } from './posterior';
 import { DOUBT } from './prior';
 import { isProven, marksAfter, proofOf, type Proof } from './proof';
 import { bestWithin, isClear, reachOf } from './reach';
-import { specProblem, type Advice, type Chances, type Setting, type TunedDial, type TunedTrial, type TunerSpec } from './tuner-spec';
+import {
+  specProblem,
+  type Advice,
+  type Chances,
+  type Setting,
+  type TunedDial,
+  type TunedTrial,
+  type TunerSpec,
+} from './tuner-spec';
 import { sayWhy } from './why';
 
 /** What one would end with. */
@@ -70,7 +78,10 @@ export function createTuner(spec: TunerSpec): Tuner {
   /** The settings that could be right, as the cloud sees them; the start is always among them. */
   function look(): Scored[] {
     const glanced = score(candidates(dials, start, around, free), posterior.sample(GLANCED_AT));
-    const hopeful = glanced.sort((a, b) => b.right - a.right).filter(({ candidate }, place) => place < HOPEFUL || isSame(candidate.setting, start)).map(({ candidate }) => candidate);
+    const hopeful = glanced
+      .sort((a, b) => b.right - a.right)
+      .filter(({ candidate }, place) => place < HOPEFUL || isSame(candidate.setting, start))
+      .map(({ candidate }) => candidate);
     return score(hopeful, posterior.sample(LOOKED_AT));
   }
 
@@ -78,7 +89,12 @@ export function createTuner(spec: TunerSpec): Tuner {
   const proof = ({ coordinates: at }: Candidate): Proof => proofOf(posterior.sample(JUDGED_BY), at, reach);
 
   function predict(setting: Setting, onTopOf: readonly Setting[] = []): Chances {
-    return asChances(posterior.sample(JUDGED_BY), coordinates(dials, start, setting), onTopOf.map((earlier) => coordinates(dials, start, earlier)), reach);
+    return asChances(
+      posterior.sample(JUDGED_BY),
+      coordinates(dials, start, setting),
+      onTopOf.map((earlier) => coordinates(dials, start, earlier)),
+      reach,
+    );
   }
 
   /** How likely it is that no setting can be right often enough, whatever the dials. */
@@ -89,7 +105,12 @@ export function createTuner(spec: TunerSpec): Tuner {
 
   function best(): Best {
     const { candidate } = bestOf(look(), free);
-    return { setting: candidate.setting, right: predict(candidate.setting).right, ...proof(candidate), narrow: narrowness() };
+    return {
+      setting: candidate.setting,
+      right: predict(candidate.setting).right,
+      ...proof(candidate),
+      narrow: narrowness(),
+    };
   }
 
   /** What it takes for the next trial to be the last one. */
@@ -104,35 +125,55 @@ export function createTuner(spec: TunerSpec): Tuner {
     around = goal.setting;
     const isRightSeen = history.some((trial) => trial.outcome === 'right');
     const isSettled = isRightSeen && predict(goal.setting).right >= RELIABLE && isProven(proof(goal), history.length);
-    const next = isSettled ? goal : history.length === 0 ? firstTrial(looked, start) : mostTelling(looked, free, ending(isRightSeen));
+    const next = isSettled
+      ? goal
+      : history.length === 0
+        ? firstTrial(looked, start)
+        : mostTelling(looked, free, ending(isRightSeen));
     const isHopeless = history.length >= ENOUGH_TRIALS && Math.max(...looked.map(({ right }) => right)) < HOPELESS;
     const chance = asThree(asChances(posterior.sample(JUDGED_BY), next.coordinates, [], reach, isHopeless ? 1 : DOUBT));
-    return { setting: next.setting, chance, settled: isSettled, hopeless: isHopeless && !isSettled, why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }) };
+    return {
+      setting: next.setting,
+      chance,
+      settled: isSettled,
+      hopeless: isHopeless && !isSettled,
+      why: sayWhy({ process: spec.process, setting: next.setting, ...chance, isSettled, isHopeless, history }),
+    };
   }
 
   function batch(count: number): Setting[] {
     const advice = suggest();
     if (advice.settled) return [advice.setting];
     const looked = look();
-    return [advice.setting, ...tellingTogether(looked, count).filter((setting) => !isSame(setting, advice.setting))].slice(0, count);
+    return [
+      advice.setting,
+      ...tellingTogether(looked, count).filter((setting) => !isSame(setting, advice.setting)),
+    ].slice(0, count);
   }
 
   function repeat(onTopOf: readonly Setting[]): { setting: Setting; chance: Advice['chance'] } {
     const before = onTopOf.map((setting) => coordinates(dials, start, setting));
     const worlds = posterior.sample(LOOKED_AT / 3);
     const from = onTopOf[onTopOf.length - 1] ?? around;
-    const rated = candidates(dials, start, { ...start, ...from }, free.slice(0, 1)).map(({ setting, coordinates: at }) => ({ setting, right: asChances(worlds, at, before, reach).right }));
+    const rated = candidates(dials, start, { ...start, ...from }, free.slice(0, 1)).map(
+      ({ setting, coordinates: at }) => ({ setting, right: asChances(worlds, at, before, reach).right }),
+    );
     const { setting } = rated.reduce((a, b) => (b.right > a.right + 0.004 ? b : a));
     return { setting, chance: asThree(predict(setting, onTopOf)) };
   }
 
   function record(trial: TunedTrial): void {
-    if (!(OUTCOMES as readonly string[]).includes(trial.outcome)) throw new RangeError(`An outcome is one of ${OUTCOMES.join(', ')}; “${String(trial.outcome)}” came.`);
+    if (!(OUTCOMES as readonly string[]).includes(trial.outcome))
+      throw new RangeError(`An outcome is one of ${OUTCOMES.join(', ')}; “${String(trial.outcome)}” came.`);
     history.push(trial);
     newWear ??= trial.wear ?? null;
     const passes = [...(trial.onTopOf ?? []), trial.setting].map((setting) => coordinates(dials, start, setting));
     // The start is meant for the tool as it was at first; only what it wears from then on counts.
-    posterior.record({ passes, outcome: trial.outcome, wearKm: ((trial.wear ?? newWear ?? 0) - (newWear ?? 0)) / 1000 });
+    posterior.record({
+      passes,
+      outcome: trial.outcome,
+      wearKm: ((trial.wear ?? newWear ?? 0) - (newWear ?? 0)) / 1000,
+    });
   }
 
   return { suggest, record, predict, best, batch, repeat };

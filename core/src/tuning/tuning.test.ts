@@ -17,13 +17,16 @@ const plotter: TunerSpec = {
 };
 
 /** A material that a blade goes just through at some log dose, without any scatter. */
-const materialAt = (threshold: number, width = 0.3) => (setting: Setting): Outcome => {
-  const dose = Math.log(setting.force / 12) + 0.5 * Math.log(setting.passes) - 0.1 * Math.log(setting.speed / 5) - threshold;
-  if (dose < -0.4) return 'far-under';
-  if (dose < 0) return 'under';
-  if (dose <= width) return 'right';
-  return dose <= width + 0.4 ? 'over' : 'far-over';
-};
+const materialAt =
+  (threshold: number, width = 0.3) =>
+  (setting: Setting): Outcome => {
+    const dose =
+      Math.log(setting.force / 12) + 0.5 * Math.log(setting.passes) - 0.1 * Math.log(setting.speed / 5) - threshold;
+    if (dose < -0.4) return 'far-under';
+    if (dose < 0) return 'under';
+    if (dose <= width) return 'right';
+    return dose <= width + 0.4 ? 'over' : 'far-over';
+  };
 
 function tune(spec: TunerSpec, cut: (setting: Setting) => Outcome, most = 14) {
   const tuner = createTuner(spec);
@@ -48,7 +51,9 @@ describe('finding the right value', () => {
   it.each([1, 2, 12, 13])('begins where the maker would, however far off a guess may be (seed %d)', (seed) => {
     const dials: TunerSpec['dials'] = [...plotter.dials, { name: 'depth', min: 0, max: 20, step: 1, effect: 'raises' }];
     const start = { force: 22, speed: 2, passes: 1, depth: 5 };
-    expect(createTuner({ ...plotter, dials, start, startSpread: 1, seed: seed * 7919 }).suggest().setting).toEqual(start);
+    expect(createTuner({ ...plotter, dials, start, startSpread: 1, seed: seed * 7919 }).suggest().setting).toEqual(
+      start,
+    );
   });
 
   it('never settles before anything was right', () => {
@@ -91,7 +96,11 @@ describe('finding the right value', () => {
       const dose = slope * Math.log((setting[dial.name] + dial.step / 2) / (start + dial.step / 2)) - 0.2;
       return dose < 0 ? 'under' : dose <= 0.3 ? 'right' : 'over';
     };
-    const { advice } = tune({ process, dials: [dial], start: { [dial.name]: start }, startSpread: 0.35, seed: 3 }, cut, 14);
+    const { advice } = tune(
+      { process, dials: [dial], start: { [dial.name]: start }, startSpread: 0.35, seed: 3 },
+      cut,
+      14,
+    );
     expect(cut(advice.setting)).toBe('right');
   });
 });
@@ -118,7 +127,8 @@ describe('what the tuner learns', () => {
 
   it('is not broken by outcomes that contradict each other', () => {
     const tuner = createTuner(plotter);
-    for (const outcome of ['under', 'over', 'far-under', 'far-over', 'right', 'under'] as const) tuner.record({ setting: plotter.start, outcome });
+    for (const outcome of ['under', 'over', 'far-under', 'far-over', 'right', 'under'] as const)
+      tuner.record({ setting: plotter.start, outcome });
     const { chance, setting } = tuner.suggest();
     expect(chance.under + chance.right + chance.over).toBeCloseTo(1, 6);
     expect(setting.force).toBeGreaterThanOrEqual(1);
@@ -163,7 +173,9 @@ describe('what cannot be tuned', () => {
   });
 
   it('and neither is an outcome that there is not', () => {
-    expect(() => createTuner(plotter).record({ setting: plotter.start, outcome: 'fine' as never })).toThrow('An outcome is one of far-under');
+    expect(() => createTuner(plotter).record({ setting: plotter.start, outcome: 'fine' as never })).toThrow(
+      'An outcome is one of far-under',
+    );
   });
 });
 
@@ -176,7 +188,11 @@ describe('the pieces beneath', () => {
   });
 
   it('measures dials by their logarithm from the start, with their sign', () => {
-    expect(coordinates(plotter.dials, plotter.start, { force: 24, speed: 10, passes: 1 })).toEqual([expect.closeTo(Math.log(2), 9), expect.closeTo(-Math.log(2), 9), 0]);
+    expect(coordinates(plotter.dials, plotter.start, { force: 24, speed: 10, passes: 1 })).toEqual([
+      expect.closeTo(Math.log(2), 9),
+      expect.closeTo(-Math.log(2), 9),
+      0,
+    ]);
     expect(onStep({ name: 'x', min: 0, max: 1, step: 0.3, effect: 'raises' }, 0.95)).toBe(0.9);
   });
 });

@@ -1,34 +1,58 @@
 import { createTuner, type TunerSpec } from './index';
 import { sayWhy } from './why';
 
-const said = { process: 'kiss-cut', setting: { force: 18, speed: 4 }, right: 0.82, under: 0.1, over: 0.08, isSettled: false, isHopeless: false, history: [{ setting: { force: 17, speed: 4 }, outcome: 'under' }] } as const;
+const said = {
+  process: 'kiss-cut',
+  setting: { force: 18, speed: 4 },
+  right: 0.82,
+  under: 0.1,
+  over: 0.08,
+  isSettled: false,
+  isHopeless: false,
+  history: [{ setting: { force: 17, speed: 4 }, outcome: 'under' }],
+} as const;
 
 describe('why a trial is the next one', () => {
   it('names what is turned, how likely it is right, and what the last one gave', () => {
     expect(sayWhy(said)).toBe('force 18: likely “clean” (82 %); force 17 gave “hangs in places”');
-    expect(sayWhy({ ...said, isSettled: true })).toBe('force 18 is settled: “clean” 82 % of the time; force 17 gave “hangs in places”');
+    expect(sayWhy({ ...said, isSettled: true })).toBe(
+      'force 18 is settled: “clean” 82 % of the time; force 17 gave “hangs in places”',
+    );
     expect(sayWhy({ ...said, history: [] })).toBe('force 18, speed 4: likely “clean” (82 %)');
   });
 
   it('says so where it rather shows the window’s end, and where it is tried again', () => {
     const history = [{ setting: { force: 18, speed: 4 }, outcome: 'right' as const }];
-    expect(sayWhy({ ...said, right: 0.3, under: 0.1, over: 0.6, setting: { force: 22, speed: 4 }, history })).toBe('force 22: “clean” with a chance of 30 %, else rather “backing marked”, which would show where the window ends; force 18 gave “clean”');
+    expect(sayWhy({ ...said, right: 0.3, under: 0.1, over: 0.6, setting: { force: 22, speed: 4 }, history })).toBe(
+      'force 22: “clean” with a chance of 30 %, else rather “backing marked”, which would show where the window ends; force 18 gave “clean”',
+    );
     expect(sayWhy({ ...said, history })).toContain('; the same gave “clean”');
   });
 
   it('tells a window that is too narrow from dials that do not reach', () => {
-    const many = (outcomes: readonly ('under' | 'over')[]) => outcomes.map((outcome) => ({ setting: { force: 40, speed: 1 }, outcome }));
+    const many = (outcomes: readonly ('under' | 'over')[]) =>
+      outcomes.map((outcome) => ({ setting: { force: 40, speed: 1 }, outcome }));
     const hopeless = { ...said, isHopeless: true, right: 0.2 };
-    expect(sayWhy({ ...hopeless, history: many(['under', 'over', 'under']) })).toContain("narrower than the machine's scatter");
-    expect(sayWhy({ ...hopeless, history: many(['under', 'under']) })).toBe('Nothing that can be dialled in seems strong enough, as far as 2 trials show');
+    expect(sayWhy({ ...hopeless, history: many(['under', 'over', 'under']) })).toContain(
+      "narrower than the machine's scatter",
+    );
+    expect(sayWhy({ ...hopeless, history: many(['under', 'under']) })).toBe(
+      'Nothing that can be dialled in seems strong enough, as far as 2 trials show',
+    );
     expect(sayWhy({ ...hopeless, history: many(['over', 'over']) })).toContain('gentle enough');
   });
 });
 
 describe('several trials at once, and passes in place', () => {
   const beam: TunerSpec = {
-    process: 'laser-area', start: { power: 40, speed: 3000 }, startSpread: 1, seed: 5,
-    dials: [{ name: 'power', min: 5, max: 100, step: 1, effect: 'raises' }, { name: 'speed', min: 500, max: 6000, step: 50, effect: 'lowers' }],
+    process: 'laser-area',
+    start: { power: 40, speed: 3000 },
+    startSpread: 1,
+    seed: 5,
+    dials: [
+      { name: 'power', min: 5, max: 100, step: 1, effect: 'raises' },
+      { name: 'speed', min: 500, max: 6000, step: 50, effect: 'lowers' },
+    ],
   };
 
   it('are all different, the advised one among them, on the dials’ steps', () => {

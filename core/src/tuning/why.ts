@@ -28,7 +28,9 @@ export function sayWhy({ process, setting, right, under, over, isSettled, isHope
   if (isHopeless && !isSettled) return sayHopeless(history, percent);
   const turned = last ? differing(setting, last.setting) : Object.keys(setting);
   const said = sayDials(setting, turned.length ? turned : Object.keys(setting));
-  const lately = last ? `; ${turned.length ? sayDials(last.setting, turned) : 'the same'} gave ${word(last.outcome)}` : '';
+  const lately = last
+    ? `; ${turned.length ? sayDials(last.setting, turned) : 'the same'} gave ${word(last.outcome)}`
+    : '';
   if (isSettled) return `${said} is settled: ${word('right')} ${percent} of the time${lately}`;
   if (right >= LIKELY) return `${said}: likely ${word('right')} (${percent})${lately}`;
   const side = under > over ? word('under') : word('over');
@@ -38,10 +40,13 @@ export function sayWhy({ process, setting, right, under, over, isSettled, isHope
 
 function sayHopeless(history: readonly TunedTrial[], percent: string): string {
   const isSide = (ending: string) => history.every(({ outcome }) => outcome.endsWith(ending));
-  if (isSide('under')) return `Nothing that can be dialled in seems strong enough, as far as ${history.length} trials show`;
-  if (isSide('over')) return `Nothing that can be dialled in seems gentle enough, as far as ${history.length} trials show`;
+  if (isSide('under'))
+    return `Nothing that can be dialled in seems strong enough, as far as ${history.length} trials show`;
+  if (isSide('over'))
+    return `Nothing that can be dialled in seems gentle enough, as far as ${history.length} trials show`;
   return `The window is narrower than the machine's scatter, as far as ${history.length} trials show: no setting is right much more often than ${percent}`;
 }
 
 const differing = (a: Setting, b: Setting): string[] => Object.keys(a).filter((name) => a[name] !== b[name]);
-const sayDials = (setting: Setting, names: readonly string[]): string => names.map((name) => `${name} ${setting[name]}`).join(', ');
+const sayDials = (setting: Setting, names: readonly string[]): string =>
+  names.map((name) => `${name} ${setting[name]}`).join(', ');

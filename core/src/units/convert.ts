@@ -15,7 +15,19 @@ const DIMENSIONS: readonly Dimension[] = [
 ];
 
 /** Other ways in which makers write a unit. */
-const SPELLINGS: Readonly<Record<string, string>> = { c: '°C', f: '°F', '"': 'in', '”': 'in', inch: 'in', g: 'gf', ips: 'in/s', 'mm/sec': 'mm/s', 'in/sec': 'in/s', '"/s': 'in/s', sec: 's' };
+const SPELLINGS: Readonly<Record<string, string>> = {
+  c: '°C',
+  f: '°F',
+  '"': 'in',
+  '”': 'in',
+  inch: 'in',
+  g: 'gf',
+  ips: 'in/s',
+  'mm/sec': 'mm/s',
+  'in/sec': 'in/s',
+  '"/s': 'in/s',
+  sec: 's',
+};
 
 const dimensionOf = (unit: string): Dimension | undefined => DIMENSIONS.find((dimension) => unit in dimension.units);
 

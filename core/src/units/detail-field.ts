@@ -25,7 +25,8 @@ const LONGEST_TEXT = 200;
 export function detailsProblem(fields: readonly DetailField[], details: Details): string | null {
   for (const [name, value] of Object.entries(details)) {
     const field = fields.find((f) => f.name === name);
-    if (!field) return `“${name}” is none of its facts; there are ${fields.map((f) => f.label.toLowerCase()).join(', ') || 'none'}.`;
+    if (!field)
+      return `“${name}” is none of its facts; there are ${fields.map((f) => f.label.toLowerCase()).join(', ') || 'none'}.`;
     const problem = fieldProblem(field, value);
     if (problem) return problem;
   }
@@ -33,11 +34,19 @@ export function detailsProblem(fields: readonly DetailField[], details: Details)
 }
 
 /** What is wrong with one fact, as a sentence, or null. */
-export function fieldProblem({ label, kind, unit, min = -Infinity, max = Infinity, choices = [] }: DetailField, value: unknown): string | null {
+export function fieldProblem(
+  { label, kind, unit, min = -Infinity, max = Infinity, choices = [] }: DetailField,
+  value: unknown,
+): string | null {
   if (kind === 'yes-no') return typeof value === 'boolean' ? null : `${label} is yes or no.`;
-  if (kind === 'choice') return choices.includes(String(value)) ? null : `${label} is one of ${choices.join(', ')}; “${value}” came.`;
-  if (kind === 'colour') return COLOUR.test(String(value)) ? null : `${label} is a colour such as #1d2f5c; “${value}” came.`;
-  if (kind === 'text') return typeof value === 'string' && value.length <= LONGEST_TEXT ? null : `${label} is text of at most ${LONGEST_TEXT} letters.`;
+  if (kind === 'choice')
+    return choices.includes(String(value)) ? null : `${label} is one of ${choices.join(', ')}; “${value}” came.`;
+  if (kind === 'colour')
+    return COLOUR.test(String(value)) ? null : `${label} is a colour such as #1d2f5c; “${value}” came.`;
+  if (kind === 'text')
+    return typeof value === 'string' && value.length <= LONGEST_TEXT
+      ? null
+      : `${label} is text of at most ${LONGEST_TEXT} letters.`;
   const number = typeof value === 'number' ? value : parseTypedNumber(String(value));
   const range = `goes from ${min} to ${max}${unit ? ` ${unit}` : ''}`;
   if (number === null || !Number.isFinite(number)) return `${label} ${range}; “${value}” is no number.`;

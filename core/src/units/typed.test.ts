@@ -29,7 +29,13 @@ describe('units as makers type them', () => {
   });
 
   it('comes back without drift', () => {
-    const pairs = [['mm', 'in'], ['mm/s', 'mm/min'], ['mm/s', 'in/s'], ['°C', '°F'], ['gf', 'N']] as const;
+    const pairs = [
+      ['mm', 'in'],
+      ['mm/s', 'mm/min'],
+      ['mm/s', 'in/s'],
+      ['°C', '°F'],
+      ['gf', 'N'],
+    ] as const;
     fc.assert(
       fc.property(fc.constantFrom(...pairs), fc.integer({ min: -40000, max: 400000 }), ([from, to], hundredths) => {
         const value = hundredths / 100;
@@ -49,7 +55,9 @@ describe('facts that only some records have', () => {
   ];
 
   it('are taken where they fit their field', () => {
-    expect(detailsProblem(fields, { angle: 45, peel: 'cold', ink: '#1d2f5c', shrinks: false, weave: 'plain' })).toBeNull();
+    expect(
+      detailsProblem(fields, { angle: 45, peel: 'cold', ink: '#1d2f5c', shrinks: false, weave: 'plain' }),
+    ).toBeNull();
     expect(detailsProblem(fields, {})).toBeNull();
   });
 

@@ -19,7 +19,9 @@ describe('a database that is away', () => {
   it('is told from what it refuses', () => {
     expect(isDatabaseAway(Object.assign(new Error('gone'), { code: '57P01' }))).toBe(true);
     expect(isDatabaseAway(Object.assign(new Error('refused'), { code: 'ECONNREFUSED' }))).toBe(true);
-    expect(isDatabaseAway(new AggregateError([Object.assign(new Error('refused'), { code: 'ECONNREFUSED' })]))).toBe(true);
+    expect(isDatabaseAway(new AggregateError([Object.assign(new Error('refused'), { code: 'ECONNREFUSED' })]))).toBe(
+      true,
+    );
     expect(isDatabaseAway(new Error('Connection terminated unexpectedly'))).toBe(true);
     expect(isDatabaseAway(Object.assign(new Error('twice'), { code: '23505' }))).toBe(false);
     expect(isDatabaseAway('gone')).toBe(false);
@@ -37,18 +39,28 @@ describe('a database that is away', () => {
     for (const answer of answers) {
       expect(answer.status).toBe(503);
       expect(answer.headers['retry-after']).toBe('1');
-      expect(answer.body.error).toEqual({ code: 'database-away', message: expect.stringContaining('what you typed is kept') });
+      expect(answer.body.error).toEqual({
+        code: 'database-away',
+        message: expect.stringContaining('what you typed is kept'),
+      });
     }
     await asAdmin(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
     await request(server.app).get(paths.bench).expect(200);
   });
 
   it('that is lost in the middle of a transaction ends that one, and not the server', async () => {
-    const write = request(server.app).post(paths.jobs).send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' });
-    await server.pool.query(`CREATE FUNCTION cut_off() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN PERFORM pg_terminate_backend(pg_backend_pid()); RETURN NEW; END $$`);
+    const write = request(server.app)
+      .post(paths.jobs)
+      .send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' });
+    await server.pool.query(
+      `CREATE FUNCTION cut_off() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN PERFORM pg_terminate_backend(pg_backend_pid()); RETURN NEW; END $$`,
+    );
     await server.pool.query('CREATE TRIGGER cut_off BEFORE INSERT ON job FOR EACH ROW EXECUTE FUNCTION cut_off()');
     expect((await write).status).toBe(503);
     await server.pool.query('DROP TRIGGER cut_off ON job');
-    await request(server.app).post(paths.jobs).send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' }).expect(201);
+    await request(server.app)
+      .post(paths.jobs)
+      .send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' })
+      .expect(201);
   });
 });

@@ -5,7 +5,8 @@ const UNREACHED = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '
 /** As PostgreSQL says that a database takes no one in at the moment; its code (55000) means other things too. */
 const CLOSED = /is not currently accepting connections$/;
 /** node-postgres has no code for these. */
-const SAID = /^(Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|Client was closed and is not queryable|Cannot use a pool after calling end)/;
+const SAID =
+  /^(Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|Client was closed and is not queryable|Cannot use a pool after calling end)/;
 
 /** Whether something failed because the database is not there, or let its line go; nothing was written then, or it is not known. */
 export function isDatabaseAway(error: unknown): boolean {

@@ -41,7 +41,9 @@ describe('bringing the schema up to date', () => {
 describe('a database of a newer program', () => {
   it('is refused with a sentence, and left as it is', async () => {
     await pool.query(`INSERT INTO schema_migration (name, sha256) VALUES ('999-of-tomorrow.sql', 'x')`);
-    await expect(migrate(pool)).rejects.toThrow('The database was made by a newer version of the program (it has 999-of-tomorrow.sql).');
+    await expect(migrate(pool)).rejects.toThrow(
+      'The database was made by a newer version of the program (it has 999-of-tomorrow.sql).',
+    );
     await pool.query(`DELETE FROM schema_migration WHERE name = '999-of-tomorrow.sql'`);
   });
 });
@@ -50,11 +52,26 @@ describe('the schema itself', () => {
   const workshop = randomUUID();
 
   it('refuses what cannot be, whatever the server did', async () => {
-    await pool.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [workshop, 'Slipway Studio', 'EUR']);
-    await expect(pool.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [randomUUID(), 'x', 'euros'])).rejects.toThrow('currency');
-    await expect(pool.query(`INSERT INTO tool (id, workshop_id, name, kind, wear_m) VALUES ($1, $2, 'x', 'fine-blade', -1)`, [randomUUID(), workshop])).rejects.toThrow('wear_m');
-    await expect(pool.query(`INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, '')`, [randomUUID(), workshop])).rejects.toThrow('name');
-    await expect(pool.query(`INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, 'x')`, [randomUUID(), randomUUID()])).rejects.toThrow('workshop');
+    await pool.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [
+      workshop,
+      'Slipway Studio',
+      'EUR',
+    ]);
+    await expect(
+      pool.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [randomUUID(), 'x', 'euros']),
+    ).rejects.toThrow('currency');
+    await expect(
+      pool.query(`INSERT INTO tool (id, workshop_id, name, kind, wear_m) VALUES ($1, $2, 'x', 'fine-blade', -1)`, [
+        randomUUID(),
+        workshop,
+      ]),
+    ).rejects.toThrow('wear_m');
+    await expect(
+      pool.query(`INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, '')`, [randomUUID(), workshop]),
+    ).rejects.toThrow('name');
+    await expect(
+      pool.query(`INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, 'x')`, [randomUUID(), randomUUID()]),
+    ).rejects.toThrow('workshop');
   });
 
   it('writes all of a transaction or nothing', async () => {

@@ -26,14 +26,18 @@ export async function migrate(pool: Pool): Promise<string[]> {
     const applied = new Map(rows.map((row) => [row.name, row.sha256]));
     const files = new Set(readdirSync(FOLDER).filter((file) => file.endsWith('.sql')));
     const unknown = [...applied.keys()].filter((name) => !files.has(name)).sort();
-    if (unknown.length) throw new HopelessDatabaseError(`The database was made by a newer version of the program (it has ${unknown.at(-1)}). Start that version, or bring back a backup that is older.`);
+    if (unknown.length)
+      throw new HopelessDatabaseError(
+        `The database was made by a newer version of the program (it has ${unknown.at(-1)}). Start that version, or bring back a backup that is older.`,
+      );
     const run: string[] = [];
     for (const name of [...files].sort()) {
       const sql = readFileSync(join(FOLDER, name), 'utf8');
       const sha256 = createHash('sha256').update(sql).digest('hex');
       const before = applied.get(name);
       if (before === sha256) continue;
-      if (before) throw new HopelessDatabaseError(`The migration ${name} was changed after it was run. Add a new one instead.`);
+      if (before)
+        throw new HopelessDatabaseError(`The migration ${name} was changed after it was run. Add a new one instead.`);
       await db.query(sql);
       await db.query('INSERT INTO schema_migration (name, sha256) VALUES ($1, $2)', [name, sha256]);
       run.push(name);

@@ -10,7 +10,10 @@ const BOUNDS = new Set(['BEGIN', 'COMMIT']);
  */
 export function inOneTransaction<T>(pool: Pool, work: (pool: Pool) => Promise<T>): Promise<T> {
   return inTransaction(pool, (db) => {
-    const query = (...asked: Parameters<PoolClient['query']>) => (typeof asked[0] === 'string' && BOUNDS.has(asked[0]) ? Promise.resolve({ rows: [], rowCount: 0 }) : (db.query as (...args: unknown[]) => unknown)(...asked));
+    const query = (...asked: Parameters<PoolClient['query']>) =>
+      typeof asked[0] === 'string' && BOUNDS.has(asked[0])
+        ? Promise.resolve({ rows: [], rowCount: 0 })
+        : (db.query as (...args: unknown[]) => unknown)(...asked);
     const client = { query, release: () => undefined };
     return work({ query, connect: async () => client } as unknown as Pool);
   });

@@ -34,7 +34,8 @@ const LARGEST_ANSWER = 200_000;
 export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T> {
   const operation = current.getStore();
   if (!operation || operation.isClaimed) return work();
-  if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked))) throw new OperationDone(operation);
+  if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked)))
+    throw new OperationDone(operation);
   const result = await work();
   await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...keptAnswer(result) });
   // Said only now: where PostgreSQL gives the transaction up, its next try takes the name anew.
@@ -45,6 +46,7 @@ export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T>
 /** What is kept of an answer: a job by its id, as it is large and can be read again; nothing of what is no object or too large. */
 export function keptAnswer(answer: unknown): { answer: unknown; jobId: string | null } {
   if (typeof answer !== 'object' || answer === null) return { answer: null, jobId: null };
-  if ('artworks' in answer && 'steps' in answer && 'otherParts' in answer) return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
+  if ('artworks' in answer && 'steps' in answer && 'otherParts' in answer)
+    return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
   return JSON.stringify(answer).length > LARGEST_ANSWER ? { answer: null, jobId: null } : { answer, jobId: null };
 }

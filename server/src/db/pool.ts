@@ -11,7 +11,13 @@ const PAUSE_MS = 15;
 
 /** Connections to PostgreSQL. Queries that hang are given up after 15 s. */
 export function createPool(url: string): Pool {
-  const pool = new Pool({ connectionString: url, max: 8, statement_timeout: 15_000, connectionTimeoutMillis: 5_000, keepAlive: true });
+  const pool = new Pool({
+    connectionString: url,
+    max: 8,
+    statement_timeout: 15_000,
+    connectionTimeoutMillis: 5_000,
+    keepAlive: true,
+  });
   // A connection that is lost while it is in use says so by the query that fails; without a listener it would end the process.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));

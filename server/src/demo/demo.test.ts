@@ -19,40 +19,66 @@ const named = <T extends { name: string }>(rows: readonly T[], name: string): T 
 };
 const machineNamed = (name: string): Machine => {
   const machine = named(MACHINES, name);
-  return { ...machine, id: name, dials: machine.dials.map((dial) => ({ ...dial, physicalUnit: quantityOf(dial.name).physicalUnit })) };
+  return {
+    ...machine,
+    id: name,
+    dials: machine.dials.map((dial) => ({ ...dial, physicalUnit: quantityOf(dial.name).physicalUnit })),
+  };
 };
 const label = (r: RecipeData) => `${r.process} on ${r.material}, ${r.machine}, ${r.tool}`;
 
 describe('the demo shop holds together', () => {
-  it.each(RECIPES.map((r) => [label(r), r] as const))('%s: a tool that can, numbers on the machine’s scales', (_, r) => {
-    const machine = machineNamed(r.machine);
-    named(MATERIALS, r.material);
-    expect(processOf(r.process).toolKinds).toContain(named(TOOLS, r.tool).kind);
-    for (const settings of [r.settings, ...(r.earlier ?? []).map((e) => e.settings), ...r.trials.map(([, , changes]) => ({ ...r.settings, ...changes }))]) {
-      expect(settingProblems(machine, r.process, settings)).toEqual([]);
-    }
-  });
+  it.each(RECIPES.map((r) => [label(r), r] as const))(
+    '%s: a tool that can, numbers on the machine’s scales',
+    (_, r) => {
+      const machine = machineNamed(r.machine);
+      named(MATERIALS, r.material);
+      expect(processOf(r.process).toolKinds).toContain(named(TOOLS, r.tool).kind);
+      for (const settings of [
+        r.settings,
+        ...(r.earlier ?? []).map((e) => e.settings),
+        ...r.trials.map(([, , changes]) => ({ ...r.settings, ...changes })),
+      ]) {
+        expect(settingProblems(machine, r.process, settings)).toEqual([]);
+      }
+    },
+  );
 
   const proven = RECIPES.filter((r) => r.trials.at(-1)?.[1] === 'right' && r.machine.endsWith('plotter') && !r.nudge);
-  it.each(proven.map((r) => [label(r), r] as const))('%s: what its history says is so in the stand-in’s world', (_, r) => {
-    const machine = machineNamed(r.machine);
-    const material = named(MATERIALS, r.material);
-    const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(demoId(material.name)) };
-    const wear = named(TOOLS, r.tool).wear;
-    const use = { process: r.process, panel: panelFrom(machine, r.settings), passes: r.settings.passes ?? 1, wearMetres: wear };
-    const cuts = Array.from({ length: 50 }, (_unused, seed) => toolOutcome(use, world, seed + 1));
-    expect(cuts.filter((outcome) => outcome === 'right').length).toBeGreaterThanOrEqual(45);
-  });
+  it.each(proven.map((r) => [label(r), r] as const))(
+    '%s: what its history says is so in the stand-in’s world',
+    (_, r) => {
+      const machine = machineNamed(r.machine);
+      const material = named(MATERIALS, r.material);
+      const world = {
+        family: material.family,
+        thicknessMm: material.thicknessMm,
+        seed: seedFromId(demoId(material.name)),
+      };
+      const wear = named(TOOLS, r.tool).wear;
+      const use = {
+        process: r.process,
+        panel: panelFrom(machine, r.settings),
+        passes: r.settings.passes ?? 1,
+        wearMetres: wear,
+      };
+      const cuts = Array.from({ length: 50 }, (_unused, seed) => toolOutcome(use, world, seed + 1));
+      expect(cuts.filter((outcome) => outcome === 'right').length).toBeGreaterThanOrEqual(45);
+    },
+  );
 
   it('its jobs name materials and outcomes that there are', () => {
     for (const job of JOBS) {
-      for (const wanted of Object.values(job.steps)) named(MATERIALS, typeof wanted === 'string' ? wanted : wanted.material);
-      for (const { outcomes } of job.series) for (const outcome of outcomes) if (outcome) expect(OUTCOMES).toContain(outcome);
+      for (const wanted of Object.values(job.steps))
+        named(MATERIALS, typeof wanted === 'string' ? wanted : wanted.material);
+      for (const { outcomes } of job.series)
+        for (const outcome of outcomes) if (outcome) expect(OUTCOMES).toContain(outcome);
     }
   });
 
   it('names no material, tool or machine twice', () => {
-    for (const rows of [MACHINES, TOOLS, MATERIALS]) expect(new Set(rows.map((row) => row.name)).size).toBe(rows.length);
+    for (const rows of [MACHINES, TOOLS, MATERIALS])
+      expect(new Set(rows.map((row) => row.name)).size).toBe(rows.length);
   });
 });
 
@@ -60,7 +86,8 @@ describe('loading the demo', () => {
   let server: TestServer;
   beforeAll(async () => void (server = await startTestServer()));
   afterAll(() => server.close());
-  const count = async (table: string) => Number((await server.pool.query(`SELECT count(*) FROM ${table}`)).rows[0].count);
+  const count = async (table: string) =>
+    Number((await server.pool.query(`SELECT count(*) FROM ${table}`)).rows[0].count);
 
   it('is done once', async () => {
     const before = await count('run');

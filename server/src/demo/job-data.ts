@@ -11,7 +11,11 @@ export interface JobData {
   name: string;
   file: string;
   /** What is done with each colour: its material, and the process where it is not the usual one. */
-  steps: Record<string, string | { material: string; process?: ProcessName; machine?: string; tool?: string; piece?: string; onCarrier?: boolean }>;
+  steps: Record<
+    string,
+    | string
+    | { material: string; process?: ProcessName; machine?: string; tool?: string; piece?: string; onCarrier?: boolean }
+  >;
   /** Parts that are only shown. */
   guides?: string[];
   /** How it was drawn, where its material asks. */
@@ -58,7 +62,10 @@ export const JOBS: JobData[] = [
     file: 'boat-plate.svg',
     steps: { '#1d2f5c': { material: 'Anodised aluminium blanks', onCarrier: true } },
     guides: ['plate'],
-    notes: [{ kind: 'font', label: 'Letters', value: 'Slab, bold, outline only' }, { kind: 'words', label: 'Club', value: 'one plate for each of the eight boats' }],
+    notes: [
+      { kind: 'font', label: 'Letters', value: 'Slab, bold, outline only' },
+      { kind: 'words', label: 'Club', value: 'one plate for each of the eight boats' },
+    ],
     daysAgo: 2.5,
     series: [],
   },
@@ -72,7 +79,11 @@ export const JOBS: JobData[] = [
   {
     name: 'Certificates',
     file: 'certificate.svg',
-    steps: { '#1a1a1a': { material: 'Card 250 g, cream', process: 'draw' }, '#c8342f': 'Card 250 g, cream', '#d4af4a': 'Foil, gold' },
+    steps: {
+      '#1a1a1a': { material: 'Card 250 g, cream', process: 'draw' },
+      '#c8342f': 'Card 250 g, cream',
+      '#d4af4a': 'Foil, gold',
+    },
     notes: [{ kind: 'colour', label: 'Foil', value: '#d4af4a' }],
     daysAgo: 1.5,
     series: [],
@@ -80,16 +91,25 @@ export const JOBS: JobData[] = [
   {
     name: 'Finishers’ medals',
     file: 'finisher-medals.dxf',
-    steps: { '#cc6600': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode' }, '#0000ff': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' } },
+    steps: {
+      '#cc6600': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode' },
+      '#0000ff': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' },
+    },
     daysAgo: 1.2,
     series: [],
   },
   {
     name: 'Crew shirts',
     file: 'crew-crest.svg',
-    steps: { '#c79a3b': 'Transfer film, gold glitter', '#22406e': { material: 'Transfer film, gold glitter', process: 'heat-press', machine: 'Clam' } },
+    steps: {
+      '#c79a3b': 'Transfer film, gold glitter',
+      '#22406e': { material: 'Transfer film, gold glitter', process: 'heat-press', machine: 'Clam' },
+    },
     readsReversed: false,
-    notes: [{ kind: 'measure', label: 'Below the neckline', value: '75 mm' }, { kind: 'words', label: 'Crew', value: 'eight medium, three large' }],
+    notes: [
+      { kind: 'measure', label: 'Below the neckline', value: '75 mm' },
+      { kind: 'words', label: 'Crew', value: 'eight medium, three large' },
+    ],
     daysAgo: 0.8,
     series: [],
   },
@@ -97,7 +117,15 @@ export const JOBS: JobData[] = [
     name: 'Boat number 12',
     file: 'boat-number-12.svg',
     // The second colour waits at the other plotter, so that the first one is free.
-    steps: { ...numberPlate, '#1d2f5c': { material: 'Outdoor vinyl, navy', machine: 'Little plotter', tool: 'Fine blade, worn', piece: 'navy offcut from the spring set' } },
+    steps: {
+      ...numberPlate,
+      '#1d2f5c': {
+        material: 'Outdoor vinyl, navy',
+        machine: 'Little plotter',
+        tool: 'Fine blade, worn',
+        piece: 'navy offcut from the spring set',
+      },
+    },
     series: [{ daysAgo: 0.02, outcomes: ['right', null] }],
   },
 ];

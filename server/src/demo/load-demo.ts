@@ -37,7 +37,11 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   const workshop = await pool.query('SELECT 1 FROM workshop WHERE id = $1', [DEMO_WORKSHOP_ID]);
   if (!workshop.rowCount) {
     await inTransaction(pool, async (db) => {
-      await db.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [DEMO_WORKSHOP_ID, 'Slipway Studio', 'EUR']);
+      await db.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [
+        DEMO_WORKSHOP_ID,
+        'Slipway Studio',
+        'EUR',
+      ]);
       await loadMachines(db);
       await loadStock(db);
       await loadBook(db);
@@ -58,13 +62,17 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
     job = await changeStep(pool, DEMO_WORKSHOP_ID, stepId, { version, ...body });
   };
   if (data.guides) {
-    const partIds = job.steps.flatMap((step) => step.parts).filter((part) => data.guides!.includes(part.name)).map((part) => part.id);
+    const partIds = job.steps
+      .flatMap((step) => step.parts)
+      .filter((part) => data.guides!.includes(part.name))
+      .map((part) => part.id);
     job = await actOnParts(pool, DEMO_WORKSHOP_ID, job.id, { action: 'role', role: 'guide', partIds });
   }
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine, tool, piece, onCarrier } = typeof wanted === 'string' ? { material: wanted } as Exclude<typeof wanted, string> : wanted;
+    const { material, process, machine, tool, piece, onCarrier } =
+      typeof wanted === 'string' ? ({ material: wanted } as Exclude<typeof wanted, string>) : wanted;
     await change(stepId, { materialId: demoId(material) });
     const now = job.steps.find((step) => step.id === stepId)!;
     // A maker has said what is done with filled shapes.
@@ -74,8 +82,13 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
     if (piece) await change(stepId, { stockPieceId: demoId(`${material} ${piece}`) });
     if (onCarrier) await change(stepId, { onCarrier });
   }
-  if (data.readsReversed !== undefined) job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, { version: job.artworks[0].version, readsReversed: data.readsReversed });
-  for (const [i, note] of (data.notes ?? []).entries()) job = await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
+  if (data.readsReversed !== undefined)
+    job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, {
+      version: job.artworks[0].version,
+      readsReversed: data.readsReversed,
+    });
+  for (const [i, note] of (data.notes ?? []).entries())
+    job = await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
   if (data.template) await loadTemplate(pool, job, data.template);
   return job;
 }
@@ -94,13 +107,20 @@ async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<v
 
 async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<void> {
   const id = demoId(`job ${data.name}`);
-  const ran = await pool.query('SELECT 1 FROM run WHERE job_id = $1 UNION ALL SELECT 1 FROM job_note WHERE job_id = $1', [id]);
+  const ran = await pool.query(
+    'SELECT 1 FROM run WHERE job_id = $1 UNION ALL SELECT 1 FROM job_note WHERE job_id = $1',
+    [id],
+  );
   if (ran.rowCount) return;
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
   if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
   let job = await jobDetail(pool, DEMO_WORKSHOP_ID, id);
   if (job.artworks.length === 0) {
-    job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, { id: demoId(`artwork ${data.name}`), fileName: data.file, bytes: readFileSync(join(__dirname, '../../demo', data.file)) });
+    job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, {
+      id: demoId(`artwork ${data.name}`),
+      fileName: data.file,
+      bytes: readFileSync(join(__dirname, '../../demo', data.file)),
+    });
   }
   job = await setUp(pool, job, data);
   const files: StepFile[] = [];
@@ -110,7 +130,10 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   await inTransaction(pool, async (db) => {
     for (const [i, series] of data.series.entries()) await loadSeries(db, demoId(`series ${i} ${data.name}`), series);
     await refreshCards(db, DEMO_WORKSHOP_ID, [...new Set(files.map((file) => file.recipe.id))]);
-    await db.query('UPDATE job SET updated_at = $2 WHERE id = $1', [id, ago(data.daysAgo ?? Math.min(...data.series.map((s) => s.daysAgo)))]);
+    await db.query('UPDATE job SET updated_at = $2 WHERE id = $1', [
+      id,
+      ago(data.daysAgo ?? Math.min(...data.series.map((s) => s.daysAgo))),
+    ]);
     // The demo begins with nothing to undo.
     await forgetEdits(db, id);
   });
@@ -122,18 +145,53 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
       const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
-        id: runId, seriesId, jobId: id, stepId: step.id, recipeId: recipe.id, position, state: 'queued', hold: step.hold,
-        machineId: step.machineId, totalSeconds: estimateSeconds, totalCutMm: cutMm,
-        settings, machineFile: text, estimateSeconds, speedUp: 20, stockPieceId: step.stockPieceId, usedLengthMm, isByHand: false, plannedCutMm: cutMm, onTopOf: null,
+        id: runId,
+        seriesId,
+        jobId: id,
+        stepId: step.id,
+        recipeId: recipe.id,
+        position,
+        state: 'queued',
+        hold: step.hold,
+        machineId: step.machineId,
+        totalSeconds: estimateSeconds,
+        totalCutMm: cutMm,
+        settings,
+        machineFile: text,
+        estimateSeconds,
+        speedUp: 20,
+        stockPieceId: step.stockPieceId,
+        usedLengthMm,
+        isByHand: false,
+        plannedCutMm: cutMm,
+        onTopOf: null,
       });
       if (outcome) {
-        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], { state: 'finished', doneSeconds: estimateSeconds, cutMm, event: 'finished' });
-        await finishRun(db, runId, { measuredSeconds: estimateSeconds, toolWear: wearThen(shop.tools.get(recipe.tool.id)!.wear, series.daysAgo), toolLife: 1, seenOutcome: outcome });
+        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {
+          state: 'finished',
+          doneSeconds: estimateSeconds,
+          cutMm,
+          event: 'finished',
+        });
+        await finishRun(db, runId, {
+          measuredSeconds: estimateSeconds,
+          toolWear: wearThen(shop.tools.get(recipe.tool.id)!.wear, series.daysAgo),
+          toolLife: 1,
+          seenOutcome: outcome,
+        });
         await scoreRun(db, runId, outcome);
       } else {
-        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], { state: 'holding', doneSeconds: 0, cutMm: 0, event: 'holding' });
+        await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {
+          state: 'holding',
+          doneSeconds: 0,
+          cutMm: 0,
+          event: 'holding',
+        });
       }
-      await db.query('UPDATE run SET created_at = $2, finished_at = CASE WHEN finished_at IS NULL THEN NULL ELSE $2::timestamptz END WHERE id = $1', [runId, ago(series.daysAgo)]);
+      await db.query(
+        'UPDATE run SET created_at = $2, finished_at = CASE WHEN finished_at IS NULL THEN NULL ELSE $2::timestamptz END WHERE id = $1',
+        [runId, ago(series.daysAgo)],
+      );
     }
     await db.query('UPDATE run_series SET created_at = $2 WHERE id = $1', [seriesId, ago(series.daysAgo)]);
     await settleSeries(db, DEMO_WORKSHOP_ID, seriesId);
@@ -141,4 +199,5 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
 }
 
 /** The tools of the demo have worn evenly over five months. */
-const wearThen = (wearNow: number, daysAgo: number): number => Number(Math.max(0, wearNow * (1 - daysAgo / 160)).toFixed(1));
+const wearThen = (wearNow: number, daysAgo: number): number =>
+  Number(Math.max(0, wearNow * (1 - daysAgo / 160)).toFixed(1));

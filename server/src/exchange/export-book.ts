@@ -1,7 +1,24 @@
-import { BOOK_FORMAT, BOOK_VERSION, type BookFile, type BookMachine, type BookMaterial, type BookRecipe, type BookTool, type MachineView, type MaterialView, type ToolView } from '@keen-anvil/contract';
+import {
+  BOOK_FORMAT,
+  BOOK_VERSION,
+  type BookFile,
+  type BookMachine,
+  type BookMaterial,
+  type BookRecipe,
+  type BookTool,
+  type MachineView,
+  type MaterialView,
+  type ToolView,
+} from '@keen-anvil/contract';
 import { writeBookCsv } from '@keen-anvil/core/exchange';
 import type { Db } from '../db/pool';
-import { listBookEvidence, listBookPhotos, listBookRecipes, listBookRevisions, listBookVariants } from '../queries/exchange';
+import {
+  listBookEvidence,
+  listBookPhotos,
+  listBookRecipes,
+  listBookRevisions,
+  listBookVariants,
+} from '../queries/exchange';
 import { listRecipes } from '../queries/recipes';
 import { loadShop } from '../services/shop';
 
@@ -12,7 +29,12 @@ const byId = <T extends { id: string }>(rows: Iterable<T>): T[] => [...rows].sor
 export async function exportBook(db: Db, workshopId: string, recipeIds: string[] | null = null): Promise<BookFile> {
   const recipes = await exportRecipes(db, workshopId, recipeIds);
   const shop = await loadShop(db, workshopId);
-  const photos = new Map((await listBookPhotos(db, workshopId)).map((photo) => [photo.materialId, { id: photo.id, mediaType: photo.mediaType, base64: photo.base64 }]));
+  const photos = new Map(
+    (await listBookPhotos(db, workshopId)).map((photo) => [
+      photo.materialId,
+      { id: photo.id, mediaType: photo.mediaType, base64: photo.base64 },
+    ]),
+  );
   const isWanted = (key: 'machineId' | 'toolId' | 'materialId') => {
     const wanted = recipeIds && new Set(recipes.map((recipe) => recipe[key]));
     return ({ id }: { id: string }) => !wanted || wanted.has(id);
@@ -22,16 +44,21 @@ export async function exportBook(db: Db, workshopId: string, recipeIds: string[]
   return {
     format: BOOK_FORMAT,
     version: BOOK_VERSION,
-    machines: byId(shop.machines.values()).filter((machine) => isWanted('machineId')(machine) || machineOfTool.has(machine.id)).map(bookMachine),
+    machines: byId(shop.machines.values())
+      .filter((machine) => isWanted('machineId')(machine) || machineOfTool.has(machine.id))
+      .map(bookMachine),
     tools: tools.map(bookTool),
-    materials: byId(shop.materials.values()).filter(isWanted('materialId')).map((material) => bookMaterial(material, photos.get(material.id) ?? null)),
+    materials: byId(shop.materials.values())
+      .filter(isWanted('materialId'))
+      .map((material) => bookMaterial(material, photos.get(material.id) ?? null)),
     recipes,
   };
 }
 
 /** The file's text: one record a line, so that two books can be compared line by line. */
 export function bookText({ format, version, ...lists }: BookFile): string {
-  const list = (name: keyof typeof lists) => `"${name}":[\n${(lists[name] as object[]).map((row) => JSON.stringify(row)).join(',\n')}\n]`;
+  const list = (name: keyof typeof lists) =>
+    `"${name}":[\n${(lists[name] as object[]).map((row) => JSON.stringify(row)).join(',\n')}\n]`;
   return `{"format":"${format}","version":${version},\n${(['machines', 'tools', 'materials', 'recipes'] as const).map(list).join(',\n')}\n}\n`;
 }
 
@@ -40,7 +67,17 @@ export async function exportCsv(db: Db, workshopId: string, recipeIds: string[] 
   const rows = await listRecipes(db, workshopId, recipeIds ? { ids: recipeIds } : {});
   return writeBookCsv(
     rows.map(({ material, machine, tool, process, settings, source, reason, note, temper }) => ({
-      material: material.name, family: material.family, thicknessMm: material.thicknessMm, machine: machine.name, tool: tool.name, process, settings, source, reason, note, temper,
+      material: material.name,
+      family: material.family,
+      thicknessMm: material.thicknessMm,
+      machine: machine.name,
+      tool: tool.name,
+      process,
+      settings,
+      source,
+      reason,
+      note,
+      temper,
     })),
   );
 }
@@ -70,12 +107,34 @@ function grouped<T extends { recipeId: string }>(rows: T[]): Map<string, Omit<T,
 /** A machine as it stands in a file. */
 export function bookMachine(m: MachineView): BookMachine {
   return {
-    id: m.id, name: m.name, kind: m.kind, workWidthMm: m.workWidthMm, workLengthMm: m.workLengthMm,
-    marginSideMm: m.marginSideMm, marginLeadMm: m.marginLeadMm, marginTailMm: m.marginTailMm,
-    carrierSideMm: m.carrierSideMm, carrierLeadMm: m.carrierLeadMm, carrierTailMm: m.carrierTailMm,
-    holders: m.holders, maxPasses: m.maxPasses, ratedPowerW: m.ratedPowerW, spotMm: m.spotMm, origin: m.origin, homes: m.homes,
+    id: m.id,
+    name: m.name,
+    kind: m.kind,
+    workWidthMm: m.workWidthMm,
+    workLengthMm: m.workLengthMm,
+    marginSideMm: m.marginSideMm,
+    marginLeadMm: m.marginLeadMm,
+    marginTailMm: m.marginTailMm,
+    carrierSideMm: m.carrierSideMm,
+    carrierLeadMm: m.carrierLeadMm,
+    carrierTailMm: m.carrierTailMm,
+    holders: m.holders,
+    maxPasses: m.maxPasses,
+    ratedPowerW: m.ratedPowerW,
+    spotMm: m.spotMm,
+    origin: m.origin,
+    homes: m.homes,
     motion: m.motion,
-    dials: m.dials.map((d) => ({ name: d.name, label: d.label, unit: d.unit, min: d.min, max: d.max, step: d.step, isRated: d.isRated ?? false, calibration: d.calibration })),
+    dials: m.dials.map((d) => ({
+      name: d.name,
+      label: d.label,
+      unit: d.unit,
+      min: d.min,
+      max: d.max,
+      step: d.step,
+      isRated: d.isRated ?? false,
+      calibration: d.calibration,
+    })),
     isArchived: m.isArchived,
   };
 }
@@ -84,8 +143,22 @@ export function bookMachine(m: MachineView): BookMachine {
 export function bookTool(t: ToolView): BookTool {
   const iso = (at: string) => new Date(at).toISOString();
   return {
-    id: t.id, name: t.name, kind: t.kind, machineId: t.machineId, details: t.details, wear: t.wear, life: t.life, lifeNumber: t.lifeNumber, lifeBeganAt: iso(t.lifeBeganAt),
-    lives: t.lives.map((life) => ({ number: life.number, wear: life.wear, beganAt: iso(life.beganAt), endedAt: iso(life.endedAt), note: life.note })),
+    id: t.id,
+    name: t.name,
+    kind: t.kind,
+    machineId: t.machineId,
+    details: t.details,
+    wear: t.wear,
+    life: t.life,
+    lifeNumber: t.lifeNumber,
+    lifeBeganAt: iso(t.lifeBeganAt),
+    lives: t.lives.map((life) => ({
+      number: life.number,
+      wear: life.wear,
+      beganAt: iso(life.beganAt),
+      endedAt: iso(life.endedAt),
+      note: life.note,
+    })),
     isArchived: t.isArchived,
   };
 }
@@ -93,11 +166,35 @@ export function bookTool(t: ToolView): BookTool {
 /** A material with its pieces as it stands in a file. */
 export function bookMaterial(m: MaterialView, photo: BookMaterial['photo']): BookMaterial {
   return {
-    id: m.id, name: m.name, family: m.family as BookMaterial['family'], finish: m.finish, colour: m.colour, thicknessMm: m.thicknessMm, readingsMm: m.readingsMm,
-    smallestDetailMm: m.smallestDetailMm, mirrored: m.mirrored, facing: m.facing, heatLimitC: m.heatLimitC, supplierCard: m.supplierCard,
-    priceCents: m.priceCents, pricePer: m.pricePer, notes: m.notes, details: m.details, defaultProcess: m.defaultProcess, typed: m.typed,
+    id: m.id,
+    name: m.name,
+    family: m.family as BookMaterial['family'],
+    finish: m.finish,
+    colour: m.colour,
+    thicknessMm: m.thicknessMm,
+    readingsMm: m.readingsMm,
+    smallestDetailMm: m.smallestDetailMm,
+    mirrored: m.mirrored,
+    facing: m.facing,
+    heatLimitC: m.heatLimitC,
+    supplierCard: m.supplierCard,
+    priceCents: m.priceCents,
+    pricePer: m.pricePer,
+    notes: m.notes,
+    details: m.details,
+    defaultProcess: m.defaultProcess,
+    typed: m.typed,
     photo,
     isArchived: m.isArchived,
-    pieces: byId(m.pieces).map((p) => ({ id: p.id, name: p.name, kind: p.kind, widthMm: p.widthMm, lengthMm: p.lengthMm, count: p.count, outline: p.outline, isArchived: p.isArchived })),
+    pieces: byId(m.pieces).map((p) => ({
+      id: p.id,
+      name: p.name,
+      kind: p.kind,
+      widthMm: p.widthMm,
+      lengthMm: p.lengthMm,
+      count: p.count,
+      outline: p.outline,
+      isArchived: p.isArchived,
+    })),
   };
 }

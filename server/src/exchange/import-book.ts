@@ -5,7 +5,15 @@ import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { setArchived } from '../queries/archive';
-import { insertBookRecipes, lockImports, setNail, writeEvidence, writePieces, writeToolLives, writeVariants } from '../queries/exchange';
+import {
+  insertBookRecipes,
+  lockImports,
+  setNail,
+  writeEvidence,
+  writePieces,
+  writeToolLives,
+  writeVariants,
+} from '../queries/exchange';
 import { insertMachine, updateMachine } from '../queries/machines';
 import { insertMaterial, setMaterialPhoto, updateMaterial } from '../queries/materials';
 import { findPhoto, insertPhoto } from '../queries/photos';
@@ -26,7 +34,12 @@ export interface IncomingBook {
 }
 
 /** Says what a file would do; writes nothing. */
-export async function previewImport(pool: Pool, heavy: HeavyPool, workshopId: string, file: IncomingBook): Promise<ImportPreview> {
+export async function previewImport(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  file: IncomingBook,
+): Promise<ImportPreview> {
   const book = await readFile(heavy, file);
   return previewOf(file.fileName, await planImport(pool, workshopId, await loadShop(pool, workshopId), book));
 }
@@ -35,14 +48,25 @@ export async function previewImport(pool: Pool, heavy: HeavyPool, workshopId: st
  * Brings a file in, all of it or nothing. Rows that are refused stop it, unless the maker leaves them out.
  * @throws Problem where rows are refused and are not left out
  */
-export async function importBook(pool: Pool, heavy: HeavyPool, workshopId: string, file: IncomingBook, leaveOutRefused: boolean): Promise<ImportPreview> {
+export async function importBook(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  file: IncomingBook,
+  leaveOutRefused: boolean,
+): Promise<ImportPreview> {
   const book = await readFile(heavy, file);
   return inTransaction(pool, async (db) => {
     await lockImports(db, workshopId);
     const plan = await planImport(db, workshopId, await loadShop(db, workshopId), book);
     const preview = previewOf(file.fileName, plan);
-    if (preview.counts.refused && !leaveOutRefused) throw refused(`${preview.counts.refused === 1 ? 'One row is' : `${preview.counts.refused} rows are`} refused, so nothing was written. Mend the file, or leave them out.`, 'file');
-    if (preview.counts.new + preview.counts.changed === 0) throw refused('There is nothing to write: everything in the file stands in the book already.', 'file');
+    if (preview.counts.refused && !leaveOutRefused)
+      throw refused(
+        `${preview.counts.refused === 1 ? 'One row is' : `${preview.counts.refused} rows are`} refused, so nothing was written. Mend the file, or leave them out.`,
+        'file',
+      );
+    if (preview.counts.new + preview.counts.changed === 0)
+      throw refused('There is nothing to write: everything in the file stands in the book already.', 'file');
     await apply(db, workshopId, plan);
     return preview;
   });
@@ -57,15 +81,29 @@ async function readFile(heavy: HeavyPool, file: IncomingBook): Promise<Exclude<R
 const FATES: readonly RowFate[] = ['refused', 'changed', 'new', 'same'];
 
 function previewOf(fileName: string, plan: ImportPlan): ImportPreview {
-  const rows: ImportRow[] = Object.values(plan).flatMap((planned: Planned<unknown>[]) => planned.map(({ where, kind, name, fate, says }) => ({ where, kind, name, fate, says })));
-  const counts = Object.fromEntries(FATES.map((fate) => [fate, rows.filter((row) => row.fate === fate).length])) as Record<RowFate, number>;
-  return { fileName, counts, rows: FATES.flatMap((fate) => rows.filter((row) => row.fate === fate)).slice(0, MOST_SHOWN) };
+  const rows: ImportRow[] = Object.values(plan).flatMap((planned: Planned<unknown>[]) =>
+    planned.map(({ where, kind, name, fate, says }) => ({ where, kind, name, fate, says })),
+  );
+  const counts = Object.fromEntries(
+    FATES.map((fate) => [fate, rows.filter((row) => row.fate === fate).length]),
+  ) as Record<RowFate, number>;
+  return {
+    fileName,
+    counts,
+    rows: FATES.flatMap((fate) => rows.filter((row) => row.fate === fate)).slice(0, MOST_SHOWN),
+  };
 }
 
-const toWrite = <T>(rows: Planned<T>[]): (Planned<T> & { value: T })[] => rows.filter((row): row is Planned<T> & { value: T } => row.value !== null && (row.fate === 'new' || row.fate === 'changed'));
+const toWrite = <T>(rows: Planned<T>[]): (Planned<T> & { value: T })[] =>
+  rows.filter(
+    (row): row is Planned<T> & { value: T } => row.value !== null && (row.fate === 'new' || row.fate === 'changed'),
+  );
 
 async function apply(db: Db, workshopId: string, plan: ImportPlan): Promise<void> {
-  for (const { value: { id, isArchived, ...machine }, before } of toWrite(plan.machines)) {
+  for (const {
+    value: { id, isArchived, ...machine },
+    before,
+  } of toWrite(plan.machines)) {
     if (before) await updateMachine(db, workshopId, id, machine);
     else await insertMachine(db, workshopId, id, machine);
     if (isArchived !== (before?.isArchived ?? false)) await setArchived(db, 'machine', workshopId, id, isArchived);
@@ -82,26 +120,48 @@ async function apply(db: Db, workshopId: string, plan: ImportPlan): Promise<void
     if (before) await updateMaterial(db, workshopId, material.id, fields, spreadMm);
     else await insertMaterial(db, workshopId, material.id, fields, spreadMm);
     if (material.pieces.length) await writePieces(db, workshopId, material);
-    if (material.isArchived !== (before?.isArchived ?? false)) await setArchived(db, 'material', workshopId, material.id, material.isArchived);
+    if (material.isArchived !== (before?.isArchived ?? false))
+      await setArchived(db, 'material', workshopId, material.id, material.isArchived);
     const { photo } = material;
     if (photo && photo.id !== before?.photo?.id) {
-      if (!(await findPhoto(db, workshopId, photo.id))) await insertPhoto(db, workshopId, photo.id, { mediaType: photo.mediaType, bytes: Buffer.from(photo.base64, 'base64') });
+      if (!(await findPhoto(db, workshopId, photo.id)))
+        await insertPhoto(db, workshopId, photo.id, {
+          mediaType: photo.mediaType,
+          bytes: Buffer.from(photo.base64, 'base64'),
+        });
       await setMaterialPhoto(db, workshopId, material.id, photo.id);
     }
     if (before) await refreshCardsOf(db, workshopId, { materialId: material.id });
   }
   const recipes = toWrite(plan.recipes);
-  await insertBookRecipes(db, workshopId, recipes.filter((row) => !row.before).map((row) => dated(row.value)));
+  await insertBookRecipes(
+    db,
+    workshopId,
+    recipes.filter((row) => !row.before).map((row) => dated(row.value)),
+  );
   for (const { value, before } of recipes) if (before) await changeRecipe(db, workshopId, before, dated(value));
-  await refreshCards(db, workshopId, recipes.map((row) => row.value.id));
+  await refreshCards(
+    db,
+    workshopId,
+    recipes.map((row) => row.value.id),
+  );
 }
 
 /** A changed recipe gets the file's numbers as a revision of their own; evidence and nudges only ever come to it. */
 async function changeRecipe(db: Db, workshopId: string, before: BookRecipe, after: BookRecipe): Promise<void> {
-  if (!sameSettings(newest(before).settings, newest(after).settings)) await insertRevision(db, workshopId, after.id, newest(after));
+  if (!sameSettings(newest(before).settings, newest(after).settings))
+    await insertRevision(db, workshopId, after.id, newest(after));
   const known = new Set(before.evidence.map((event) => event.id));
-  await writeEvidence(db, workshopId, after.evidence.filter((event) => !known.has(event.id)).map((event) => ({ recipeId: after.id, ...event })));
-  await writeVariants(db, workshopId, after.variants.map((variant) => ({ recipeId: after.id, ...variant })));
+  await writeEvidence(
+    db,
+    workshopId,
+    after.evidence.filter((event) => !known.has(event.id)).map((event) => ({ recipeId: after.id, ...event })),
+  );
+  await writeVariants(
+    db,
+    workshopId,
+    after.variants.map((variant) => ({ recipeId: after.id, ...variant })),
+  );
   await updateRecipe(db, workshopId, after.id, { note: after.note, isArchived: after.isArchived });
   if (after.nail !== before.nail) await setNail(db, workshopId, after.id, after.nail);
 }
@@ -109,5 +169,9 @@ async function changeRecipe(db: Db, workshopId: string, before: BookRecipe, afte
 function dated(recipe: BookRecipe): BookRecipe {
   const now = new Date().toISOString();
   const at = (moment: string) => (moment === NOW ? now : moment);
-  return { ...recipe, createdAt: at(recipe.createdAt), revisions: recipe.revisions.map((revision) => ({ ...revision, createdAt: at(revision.createdAt) })) };
+  return {
+    ...recipe,
+    createdAt: at(recipe.createdAt),
+    revisions: recipe.revisions.map((revision) => ({ ...revision, createdAt: at(revision.createdAt) })),
+  };
 }

@@ -1,6 +1,15 @@
 import 'reflect-metadata';
 import type { MessagePort } from 'node:worker_threads';
-import { BOOK_FORMAT, BOOK_VERSION, BookMachine, BookMaterial, BookRecipe, BookTool, ContractError, parseContract } from '@keen-anvil/contract';
+import {
+  BOOK_FORMAT,
+  BOOK_VERSION,
+  BookMachine,
+  BookMaterial,
+  BookRecipe,
+  BookTool,
+  ContractError,
+  parseContract,
+} from '@keen-anvil/contract';
 import { readPhoto } from '../heavy/read-photo';
 import { decodeText, readBookCsvRows, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
 
@@ -15,7 +24,13 @@ export interface ReadRecord<T> {
 export type ReadBook =
   | { kind: 'refused'; refusal: string }
   | { kind: 'csv'; rows: BookCsvRow[]; rowCount: number }
-  | { kind: 'json'; machines: ReadRecord<BookMachine>[]; tools: ReadRecord<BookTool>[]; materials: ReadRecord<BookMaterial>[]; recipes: ReadRecord<BookRecipe>[] };
+  | {
+      kind: 'json';
+      machines: ReadRecord<BookMachine>[];
+      tools: ReadRecord<BookTool>[];
+      materials: ReadRecord<BookMaterial>[];
+      recipes: ReadRecord<BookRecipe>[];
+    };
 
 /** Rows of a table leave the thread so many at a time: all at once would hold the server up. */
 const BATCH = 500;
@@ -23,7 +38,15 @@ const BATCH = 500;
 const refuse = (refusal: string): ReadBook => ({ kind: 'refused', refusal });
 
 /** Reads a book's file, JSON or CSV by what stands in it; every record is checked by itself. Runs in a worker thread. */
-export async function readBookFile({ bytes, fileName, port }: { bytes: Uint8Array; fileName: string; port?: MessagePort }): Promise<ReadBook> {
+export async function readBookFile({
+  bytes,
+  fileName,
+  port,
+}: {
+  bytes: Uint8Array;
+  fileName: string;
+  port?: MessagePort;
+}): Promise<ReadBook> {
   if (bytes.length === 0) return refuse(`“${fileName}” is empty.`);
   let text: string;
   try {
@@ -52,7 +75,11 @@ async function withOwnPhotos(book: ReadBook): Promise<ReadBook> {
     const given = record.value?.photo;
     if (!record.value || !given) continue;
     const photo = await readPhoto(Buffer.from(given.base64, 'base64'));
-    if (photo) record.value = { ...record.value, photo: { ...given, mediaType: 'image/jpeg', base64: Buffer.from(photo).toString('base64') } };
+    if (photo)
+      record.value = {
+        ...record.value,
+        photo: { ...given, mediaType: 'image/jpeg', base64: Buffer.from(photo).toString('base64') },
+      };
     else [record.value, record.problem] = [null, 'Its photo is no JPEG, PNG or WebP, or is broken off. (photo)'];
   }
   return book;
@@ -66,8 +93,12 @@ function readJson(text: string): ReadBook {
     return refuse(`This JSON breaks off or is malformed: ${placeIn(text, error)}.`);
   }
   const { format, version, ...lists } = file as Record<string, unknown>;
-  if (format !== BOOK_FORMAT) return refuse(`A book's file says "format": "${BOOK_FORMAT}"; this one says ${format === undefined ? 'nothing of the kind' : JSON.stringify(format)}.`);
-  if (version !== BOOK_VERSION) return refuse(`A book of version ${BOOK_VERSION} was expected; this one is of version ${JSON.stringify(version)}.`);
+  if (format !== BOOK_FORMAT)
+    return refuse(
+      `A book's file says "format": "${BOOK_FORMAT}"; this one says ${format === undefined ? 'nothing of the kind' : JSON.stringify(format)}.`,
+    );
+  if (version !== BOOK_VERSION)
+    return refuse(`A book of version ${BOOK_VERSION} was expected; this one is of version ${JSON.stringify(version)}.`);
   const unread = Object.keys(lists).find((name) => !['machines', 'tools', 'materials', 'recipes'].includes(name));
   if (unread) return refuse(`“${unread}” is no part of a book: there are machines, tools, materials and recipes.`);
   const missing = ['machines', 'tools', 'materials', 'recipes'].find((name) => !Array.isArray(lists[name]));
@@ -78,10 +109,20 @@ function readJson(text: string): ReadBook {
       const title = String((record as { name?: unknown } | null)?.name ?? '');
       try {
         // Back to plain data: instances would not survive the way out of the worker thread.
-        return { where, name: title, value: JSON.parse(JSON.stringify(parseContract(type, record))) as T, problem: null };
+        return {
+          where,
+          name: title,
+          value: JSON.parse(JSON.stringify(parseContract(type, record))) as T,
+          problem: null,
+        };
       } catch (error) {
         if (!(error instanceof ContractError)) throw error;
-        return { where, name: title, value: null, problem: `${error.message}${error.field ? ` (${error.field})` : ''}` };
+        return {
+          where,
+          name: title,
+          value: null,
+          problem: `${error.message}${error.field ? ` (${error.field})` : ''}`,
+        };
       }
     });
   return {

@@ -4,10 +4,15 @@ import { LineFullError, Lanes, type Lane } from './lanes';
 function job(lanes: Lanes, log: string[], name: string, lane: Lane, workshopId: string, signal?: AbortSignal) {
   let finish: () => void = () => undefined;
   const ended = new Promise<void>((resolve) => (finish = resolve));
-  const done = lanes.run(lane, workshopId, async () => {
-    log.push(name);
-    await ended;
-  }, signal);
+  const done = lanes.run(
+    lane,
+    workshopId,
+    async () => {
+      log.push(name);
+      await ended;
+    },
+    signal,
+  );
   return { finish: () => (finish(), done), done };
 }
 const settle = () => new Promise((resolve) => setImmediate(resolve));
@@ -31,7 +36,12 @@ describe('the line before the threads', () => {
 
   it('gives every workshop its turn, however much another one has in line', async () => {
     const [lanes, log]: [Lanes, string[]] = [new Lanes(1, 10), []];
-    const jobs = [job(lanes, log, 'a1', 'small', 'a'), job(lanes, log, 'a2', 'small', 'a'), job(lanes, log, 'a3', 'small', 'a'), job(lanes, log, 'b1', 'small', 'b')];
+    const jobs = [
+      job(lanes, log, 'a1', 'small', 'a'),
+      job(lanes, log, 'a2', 'small', 'a'),
+      job(lanes, log, 'a3', 'small', 'a'),
+      job(lanes, log, 'b1', 'small', 'b'),
+    ];
     await settle();
     for (const name of ['a1', 'b1', 'a2', 'a3']) {
       expect(log.at(-1)).toBe(name);

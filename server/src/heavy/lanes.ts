@@ -48,15 +48,20 @@ export class Lanes {
   }
 
   private turn(lane: Lane, workshopId: string, signal?: AbortSignal): Promise<void> {
-    if (this.line.filter((waiting) => waiting.workshopId === workshopId).length >= this.mostWaiting) throw new LineFullError();
+    if (this.line.filter((waiting) => waiting.workshopId === workshopId).length >= this.mostWaiting)
+      throw new LineFullError();
     return new Promise((resolve, reject) => {
       const waiting: Waiting = { lane, workshopId, begin: resolve, giveUp: reject };
-      signal?.addEventListener('abort', () => {
-        const at = this.line.indexOf(waiting);
-        if (at < 0) return;
-        this.line.splice(at, 1);
-        waiting.giveUp(signal.reason as Error);
-      }, { once: true });
+      signal?.addEventListener(
+        'abort',
+        () => {
+          const at = this.line.indexOf(waiting);
+          if (at < 0) return;
+          this.line.splice(at, 1);
+          waiting.giveUp(signal.reason as Error);
+        },
+        { once: true },
+      );
       this.line.push(waiting);
       this.next();
     });
@@ -65,7 +70,9 @@ export class Lanes {
   private next(): void {
     for (;;) {
       const free = this.atOnce - this.busy.small - this.busy.large;
-      const may = this.line.filter(({ lane }) => free > 0 && (lane === 'small' || this.busy.large < Math.max(1, this.atOnce - 1)));
+      const may = this.line.filter(
+        ({ lane }) => free > 0 && (lane === 'small' || this.busy.large < Math.max(1, this.atOnce - 1)),
+      );
       if (may.length === 0) return;
       const turnOf = ({ workshopId }: Waiting) => this.lastTurn.get(workshopId) ?? -1;
       const first = may.reduce((a, b) => (turnOf(b) < turnOf(a) ? b : a));

@@ -48,23 +48,47 @@ export class HeavyPool {
     port1.on('message', (message: { progress: number; doing: string }) => told?.(message));
     port1.unref();
     try {
-      return await this.run('readArtwork', { ...task, port: port2 }, READ_LIMIT_MS, 'The drawing takes too long to read. Make it simpler and bring it in again.', { lane: isLargeReading(task) ? 'large' : 'small', signal, transferList: [port2] });
+      return await this.run(
+        'readArtwork',
+        { ...task, port: port2 },
+        READ_LIMIT_MS,
+        'The drawing takes too long to read. Make it simpler and bring it in again.',
+        { lane: isLargeReading(task) ? 'large' : 'small', signal, transferList: [port2] },
+      );
     } finally {
       port1.close();
     }
   }
 
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
-    return this.run('planMachineFile', task, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.', { lane: laneOf(task) });
+    return this.run(
+      'planMachineFile',
+      task,
+      PLAN_LIMIT_MS,
+      'The tool path takes too long to work out. Make the drawing simpler.',
+      { lane: laneOf(task) },
+    );
   }
 
   /** What a stand-in does with a file. */
   standIn(task: StandInTask): Promise<Trace> {
-    return this.run('standIn', task, PLAN_LIMIT_MS, 'The stand-in takes too long to read its file. Make the drawing simpler.', { lane: task.file.length > SMALL_BYTES ? 'large' : 'small' });
+    return this.run(
+      'standIn',
+      task,
+      PLAN_LIMIT_MS,
+      'The stand-in takes too long to read its file. Make the drawing simpler.',
+      { lane: task.file.length > SMALL_BYTES ? 'large' : 'small' },
+    );
   }
 
   planSheetFile(tasks: PlanTask[]): Promise<string> {
-    return this.run('planSheetFile', tasks, PLAN_LIMIT_MS, 'The tool path takes too long to work out. Make the drawing simpler.', { lane: tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small' });
+    return this.run(
+      'planSheetFile',
+      tasks,
+      PLAN_LIMIT_MS,
+      'The tool path takes too long to work out. Make the drawing simpler.',
+      { lane: tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small' },
+    );
   }
 
   /** Reads a book's file; the rows of a table come a few at a time, so that they hold nobody up. */
@@ -77,7 +101,13 @@ export class HeavyPool {
       heard();
     });
     try {
-      const book = await this.run<ReadBook>('readBookFile', { ...file, port: port2 }, READ_LIMIT_MS * 3, 'The book takes too long to read. Bring it in by parts.', { lane: file.bytes.length > SMALL_BYTES ? 'large' : 'small', transferList: [port2] });
+      const book = await this.run<ReadBook>(
+        'readBookFile',
+        { ...file, port: port2 },
+        READ_LIMIT_MS * 3,
+        'The book takes too long to read. Bring it in by parts.',
+        { lane: file.bytes.length > SMALL_BYTES ? 'large' : 'small', transferList: [port2] },
+      );
       if (book.kind !== 'csv') return book;
       // The last rows may come after the answer.
       while (rows.length < book.rowCount) await new Promise<void>((resolve) => (heard = resolve));
@@ -99,7 +129,9 @@ export class HeavyPool {
 
   /** A photo written anew; null where the bytes are none. */
   photo(bytes: Uint8Array): Promise<Uint8Array | null> {
-    return this.run('readPhoto', bytes, PHOTO_LIMIT_MS, 'The photo takes too long to read. Bring in a smaller one.', { lane: bytes.length > SMALL_BYTES ? 'large' : 'small' });
+    return this.run('readPhoto', bytes, PHOTO_LIMIT_MS, 'The photo takes too long to read. Bring in a smaller one.', {
+      lane: bytes.length > SMALL_BYTES ? 'large' : 'small',
+    });
   }
 
   close(): Promise<void> {
@@ -107,21 +139,43 @@ export class HeavyPool {
   }
 
   /** Waits in line, and then does the work; its limit counts from when it begins. */
-  private async run<T>(name: string, task: unknown, limitMs: number, sentence: string, { lane = 'small', signal, transferList }: { lane?: Lane; signal?: AbortSignal; transferList?: MessagePort[] } = {}): Promise<T> {
+  private async run<T>(
+    name: string,
+    task: unknown,
+    limitMs: number,
+    sentence: string,
+    { lane = 'small', signal, transferList }: { lane?: Lane; signal?: AbortSignal; transferList?: MessagePort[] } = {},
+  ): Promise<T> {
     let limit: AbortSignal | undefined;
     try {
-      return await this.lanes.run(lane, workshopAtHand(), async () => {
-        limit = AbortSignal.timeout(limitMs);
-        return (await this.threads.run(task, { name, signal: signal ? AbortSignal.any([limit, signal]) : limit, transferList: transferList as never })) as T;
-      }, signal);
+      return await this.lanes.run(
+        lane,
+        workshopAtHand(),
+        async () => {
+          limit = AbortSignal.timeout(limitMs);
+          return (await this.threads.run(task, {
+            name,
+            signal: signal ? AbortSignal.any([limit, signal]) : limit,
+            transferList: transferList as never,
+          })) as T;
+        },
+        signal,
+      );
     } catch (error) {
       if (limit?.aborted) throw new Problem(422, 'too-long', sentence);
       if (signal?.aborted) throw new Problem(499, 'stopped', 'The reading was stopped. Nothing was changed.');
-      if (error instanceof LineFullError) throw new Problem(503, 'line-full', 'So much of this workshop is being worked out that nothing more is taken at the moment. Try again in a minute; nothing was changed.');
+      if (error instanceof LineFullError)
+        throw new Problem(
+          503,
+          'line-full',
+          'So much of this workshop is being worked out that nothing more is taken at the moment. Try again in a minute; nothing was changed.',
+        );
       throw error;
     }
   }
 }
 
-const laneOf = ({ request }: PlanTask): Lane => (request.parts.reduce((sum, { contours }) => sum + contours.length, 0) > SMALL_PARTS ? 'large' : 'small');
-const isLargeReading = (task: ReadTask): boolean => task.kind === 'picture' || ('bytes' in task && task.bytes.length > SMALL_BYTES);
+const laneOf = ({ request }: PlanTask): Lane =>
+  request.parts.reduce((sum, { contours }) => sum + contours.length, 0) > SMALL_PARTS ? 'large' : 'small';
+const isLargeReading = (task: ReadTask): boolean =>
+  task.kind === 'picture' || ('bytes' in task && task.bytes.length > SMALL_BYTES);

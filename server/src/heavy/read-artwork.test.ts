@@ -8,10 +8,14 @@ import { mutate } from '../../../core/testing/mutate';
 import { readArtwork, type ReadTask } from './read-artwork';
 
 const DEMO = join(__dirname, '../../demo');
-const kindOf = (name: string): Exclude<ReadTask['kind'], 'text'> => (/svgz?$/.test(name) ? 'svg' : name.endsWith('dxf') ? 'dxf' : /png|jpg/.test(name) ? 'picture' : 'hpgl');
-const read = (fileName: string, bytes: Uint8Array) => readArtwork({ kind: kindOf(fileName), fileName, bytes, choices: USUAL_CHOICES });
-const refusal = async (fileName: string, bytes: Uint8Array | string) => (await read(fileName, Buffer.from(bytes as never))).refusal;
-const svg = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') => `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
+const kindOf = (name: string): Exclude<ReadTask['kind'], 'text'> =>
+  /svgz?$/.test(name) ? 'svg' : name.endsWith('dxf') ? 'dxf' : /png|jpg/.test(name) ? 'picture' : 'hpgl';
+const read = (fileName: string, bytes: Uint8Array) =>
+  readArtwork({ kind: kindOf(fileName), fileName, bytes, choices: USUAL_CHOICES });
+const refusal = async (fileName: string, bytes: Uint8Array | string) =>
+  (await read(fileName, Buffer.from(bytes as never))).refusal;
+const svg = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
 
 describe('real files', () => {
   it.each([
@@ -34,10 +38,18 @@ describe('real files', () => {
   });
 
   it('a picture has the size of its density; one that says none, or what programs write by default, asks', async () => {
-    const disc = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="300" height="300"><rect width="300" height="300" fill="#fff"/><circle cx="150" cy="150" r="100"/></svg>');
-    for (const [density, expected] of [[300, 25.4], [72, null]] as const) {
+    const disc = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="300" height="300"><rect width="300" height="300" fill="#fff"/><circle cx="150" cy="150" r="100"/></svg>',
+    );
+    for (const [density, expected] of [
+      [300, 25.4],
+      [72, null],
+    ] as const) {
       for (const format of ['png', 'jpeg'] as const) {
-        const answer = await read(`disc.${format === 'png' ? 'png' : 'jpg'}`, await sharp(disc).withMetadata({ density }).toFormat(format).toBuffer());
+        const answer = await read(
+          `disc.${format === 'png' ? 'png' : 'jpg'}`,
+          await sharp(disc).withMetadata({ density }).toFormat(format).toBuffer(),
+        );
         if (answer.refusal !== null) throw new Error(answer.refusal);
         if (expected) expect(answer.reading.widthMm).toBeCloseTo(expected, 1);
         expect(answer.reading.asks === undefined).toBe(expected !== null);
@@ -48,15 +60,51 @@ describe('real files', () => {
 
 describe('bad input', () => {
   it.each<[string, string, () => Uint8Array | string, RegExp]>([
-    ['a truncated picture', 'x.png', () => readFileSync(join(DEMO, 'ripple-coaster.png')).subarray(0, 8000), /“x.png” breaks off or is damaged: a whole PNG or JPG picture was expected/],
+    [
+      'a truncated picture',
+      'x.png',
+      () => readFileSync(join(DEMO, 'ripple-coaster.png')).subarray(0, 8000),
+      /“x.png” breaks off or is damaged: a whole PNG or JPG picture was expected/,
+    ],
     ['a picture that is none', 'x.jpg', () => 'no picture', /breaks off or is damaged/],
-    ['a picture of another kind', 'x.png', () => Buffer.from('GIF89a\x01\x00\x01\x00\x00\x00\x00;', 'latin1'), /PNG or JPG picture was expected/],
-    ['an svgz that unpacks without end', 'x.svgz', () => gzipSync(Buffer.alloc(60_000_000, ' ')), /unpacks to more than 24 million/],
-    ['an svgz that breaks off', 'x.svgz', () => gzipSync(Buffer.from(svg('<rect width="9" height="9"/>'))).subarray(0, 40), /breaks off or is damaged/],
-    ['DXF in binary form', 'x.dxf', () => Buffer.concat([Buffer.from('Binary DXF\r\n\x1a\x00'), Buffer.alloc(200)]), /DXF in text form was expected; this one is in binary form/],
+    [
+      'a picture of another kind',
+      'x.png',
+      () => Buffer.from('GIF89a\x01\x00\x01\x00\x00\x00\x00;', 'latin1'),
+      /PNG or JPG picture was expected/,
+    ],
+    [
+      'an svgz that unpacks without end',
+      'x.svgz',
+      () => gzipSync(Buffer.alloc(60_000_000, ' ')),
+      /unpacks to more than 24 million/,
+    ],
+    [
+      'an svgz that breaks off',
+      'x.svgz',
+      () => gzipSync(Buffer.from(svg('<rect width="9" height="9"/>'))).subarray(0, 40),
+      /breaks off or is damaged/,
+    ],
+    [
+      'DXF in binary form',
+      'x.dxf',
+      () => Buffer.concat([Buffer.from('Binary DXF\r\n\x1a\x00'), Buffer.alloc(200)]),
+      /DXF in text form was expected; this one is in binary form/,
+    ],
     ['a shape further than 100 m', 'x.svg', () => svg('<rect width="1e9" height="5"/>'), /^$/],
-    ['ten million points', 'x.svg', () => svg(`<path d="M0 0${'L1 1'.repeat(10_000_000)}"/>`), /at most 24 million characters/],
-    ['blocks that hold each other', 'x.dxf', () => '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n8\n0\n2\nA\n70\n0\n10\n0\n20\n0\n0\nINSERT\n8\n0\n2\nA\n10\n1\n20\n1\n0\nENDBLK\n8\n0\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nINSERT\n8\n0\n2\nA\n10\n0\n20\n0\n0\nENDSEC\n0\nEOF', /hold each other in a circle/],
+    [
+      'ten million points',
+      'x.svg',
+      () => svg(`<path d="M0 0${'L1 1'.repeat(10_000_000)}"/>`),
+      /at most 24 million characters/,
+    ],
+    [
+      'blocks that hold each other',
+      'x.dxf',
+      () =>
+        '0\nSECTION\n2\nBLOCKS\n0\nBLOCK\n8\n0\n2\nA\n70\n0\n10\n0\n20\n0\n0\nINSERT\n8\n0\n2\nA\n10\n1\n20\n1\n0\nENDBLK\n8\n0\n0\nENDSEC\n0\nSECTION\n2\nENTITIES\n0\nINSERT\n8\n0\n2\nA\n10\n0\n20\n0\n0\nENDSEC\n0\nEOF',
+      /hold each other in a circle/,
+    ],
   ])('%s', async (_, name, make, words) => {
     const said = await refusal(name, make());
     if (words.source === '^$') {
@@ -69,17 +117,46 @@ describe('bad input', () => {
 
   it('coordinates that are no numbers break the outline off, and that is said', async () => {
     const answer = await read('x.svg', Buffer.from(svg('<path d="M0 0L9 NaN L9 9"/><rect width="5" height="5"/>')));
-    expect(answer.refusal === null && [answer.reading.parts.length, answer.reading.notices[0].message]).toEqual([1, expect.stringContaining('breaks off')]);
+    expect(answer.refusal === null && [answer.reading.parts.length, answer.reading.notices[0].message]).toEqual([
+      1,
+      expect.stringContaining('breaks off'),
+    ]);
   });
 
   it('a drawing 40 m wide is read, and it is said that no sheet is so large', async () => {
-    const answer = await read('x.svg', Buffer.from(svg('<rect width="100" height="50"/>', 'width="40000mm" height="20000mm" viewBox="0 0 100 50"')));
-    expect(answer.refusal === null && answer.reading.notices.map(({ message }) => message)).toContainEqual('The drawing is 40 m across, larger than any sheet: look at its unit, or set its exact size');
+    const answer = await read(
+      'x.svg',
+      Buffer.from(svg('<rect width="100" height="50"/>', 'width="40000mm" height="20000mm" viewBox="0 0 100 50"')),
+    );
+    expect(answer.refusal === null && answer.reading.notices.map(({ message }) => message)).toContainEqual(
+      'The drawing is 40 m across, larger than any sheet: look at its unit, or set its exact size',
+    );
   });
 });
 
 describe('damaged files', () => {
-  const files = [...readdirSync(DEMO).map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]), ['seal.hpgl', Buffer.from(writeHpgl({ strokes: [{ points: [{ x: 1, y: 2 }, { x: 30, y: 2 }, { x: 30, y: 40 }] }], pen: 1, speedMmS: 80, forceGf: 90 }))] as [string, Uint8Array]];
+  const files = [
+    ...readdirSync(DEMO).map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]),
+    [
+      'seal.hpgl',
+      Buffer.from(
+        writeHpgl({
+          strokes: [
+            {
+              points: [
+                { x: 1, y: 2 },
+                { x: 30, y: 2 },
+                { x: 30, y: 40 },
+              ],
+            },
+          ],
+          pen: 1,
+          speedMmS: 80,
+          forceGf: 90,
+        }),
+      ),
+    ] as [string, Uint8Array],
+  ];
 
   it('200 of them: each is read or refused in a sentence, and none breaks the reader', async () => {
     let refused = 0;
@@ -89,7 +166,9 @@ describe('damaged files', () => {
       if (answer.refusal !== null) {
         refused += 1;
         expect(answer.refusal).toMatch(/^[A-Z“<].*[.!]$/s);
-      } else for (const { contours } of answer.reading.parts) for (const { start } of contours) expect(start.every(Number.isFinite)).toBe(true);
+      } else
+        for (const { contours } of answer.reading.parts)
+          for (const { start } of contours) expect(start.every(Number.isFinite)).toBe(true);
     }
     expect(refused).toBeGreaterThan(20);
     expect(refused).toBeLessThan(200);

@@ -17,12 +17,13 @@ const KINDS: readonly ((bytes: Uint8Array) => boolean)[] = [
 const ascii = (bytes: Uint8Array, from: number, to: number): string => String.fromCharCode(...bytes.subarray(from, to));
 
 /** Segments of a JPEG that hold nothing but the picture: JFIF, tables, frames, the interval of restarts. */
-const PLAIN = (marker: number): boolean => marker === 0xe0 || marker === 0xdb || marker === 0xdd || (marker >= 0xc0 && marker <= 0xcf);
+const PLAIN = (marker: number): boolean =>
+  marker === 0xe0 || marker === 0xdb || marker === 0xdd || (marker >= 0xc0 && marker <= 0xcf);
 
 /** Whether a JPEG has nothing before its picture but what the picture needs, and ends where that ends. */
 function isPlainJpeg(bytes: Uint8Array): boolean {
   if (bytes[0] !== 0xff || bytes[1] !== 0xd8 || bytes.at(-2) !== 0xff || bytes.at(-1) !== 0xd9) return false;
-  for (let at = 2; at + 4 <= bytes.length; ) {
+  for (let at = 2; at + 4 <= bytes.length;) {
     if (bytes[at] !== 0xff) return false;
     if (bytes[at + 1] === 0xda) return true;
     if (!PLAIN(bytes[at + 1])) return false;
@@ -41,10 +42,20 @@ export async function readPhoto(bytes: Uint8Array): Promise<Uint8Array | null> {
   try {
     // One that was written here before comes back from a book's file as it went: written anew each time it would wear out.
     if (isPlainJpeg(bytes)) {
-      const { info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).timeout({ seconds: LONGEST_SECONDS }).raw().toBuffer({ resolveWithObject: true });
+      const { info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
+        .timeout({ seconds: LONGEST_SECONDS })
+        .raw()
+        .toBuffer({ resolveWithObject: true });
       if (Math.max(info.width, info.height) <= PHOTO_PX) return bytes;
     }
-    return new Uint8Array(await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).timeout({ seconds: LONGEST_SECONDS }).rotate().resize(PHOTO_PX, PHOTO_PX, { fit: 'inside', withoutEnlargement: true }).jpeg({ quality: 82 }).toBuffer());
+    return new Uint8Array(
+      await sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
+        .timeout({ seconds: LONGEST_SECONDS })
+        .rotate()
+        .resize(PHOTO_PX, PHOTO_PX, { fit: 'inside', withoutEnlargement: true })
+        .jpeg({ quality: 82 })
+        .toBuffer(),
+    );
   } catch {
     return null;
   }

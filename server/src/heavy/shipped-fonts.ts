@@ -11,7 +11,15 @@ const FACES: Readonly<Record<string, { folder: string; file: string; weight: num
   even: { folder: '@expo-google-fonts/ibm-plex-mono', file: 'IBMPlexMono', weight: 500 },
   script: { folder: '@expo-google-fonts/pacifico', file: 'Pacifico', weight: 400 },
 };
-const WEIGHTS: Readonly<Record<number, string>> = { 100: '100Thin', 200: '200ExtraLight', 300: '300Light', 400: '400Regular', 500: '500Medium', 600: '600SemiBold', 700: '700Bold' };
+const WEIGHTS: Readonly<Record<number, string>> = {
+  100: '100Thin',
+  200: '200ExtraLight',
+  300: '300Light',
+  400: '400Regular',
+  500: '500Medium',
+  600: '600SemiBold',
+  700: '700Bold',
+};
 const loaded = new Map<string, LoadedFont>();
 
 /** A font that ships with the application, as the text tool sets it. @throws ArtworkRefusedError for one that is not there */
@@ -32,7 +40,11 @@ function faceOf(hb: typeof HarfBuzz, id: string, weight: number, isItalic: boole
   const path = pathOf(id, weight, isItalic);
   const known = loaded.get(path);
   if (known) return known;
-  const font = harfbuzzFont(hb, readFileSync(path), SHIPPED_FONTS.find((shipped) => shipped.id === id)?.isScript ?? false);
+  const font = harfbuzzFont(
+    hb,
+    readFileSync(path),
+    SHIPPED_FONTS.find((shipped) => shipped.id === id)?.isScript ?? false,
+  );
   loaded.set(path, font);
   return font;
 }
@@ -41,7 +53,9 @@ function pathOf(id: string, weight: number, isItalic: boolean): string {
   const { folder, file } = FACES[id];
   const root = dirname(require.resolve(`${folder}/package.json`));
   const fileOf = (name: string, slant: string) => join(root, `${name}${slant}`, `${file}_${name}${slant}.ttf`);
-  const byDistance = Object.entries(WEIGHTS).sort(([a], [b]) => Math.abs(Number(a) - weight) - Math.abs(Number(b) - weight)).map(([, name]) => name);
+  const byDistance = Object.entries(WEIGHTS)
+    .sort(([a], [b]) => Math.abs(Number(a) - weight) - Math.abs(Number(b) - weight))
+    .map(([, name]) => name);
   for (const slant of isItalic ? ['_Italic', ''] : ['']) {
     const name = byDistance.find((candidate) => existsSync(fileOf(candidate, slant)));
     if (name) return fileOf(name, slant);

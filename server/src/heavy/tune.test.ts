@@ -1,8 +1,26 @@
 import { clam, diode, longPlotter } from '../../../core/testing/shop';
 import { goodWindow, tune, type TuneTask } from './tune';
 
-const kiss: TuneTask = { machine: longPlotter, process: 'kiss-cut', start: { force: 14, speed: 5, depth: 2, passes: 1, overcut: 0.4 }, startSpread: 0.35, fixed: [], seed: 3, thicknessMm: 0.08, trials: [], count: 1, repeatOf: null };
-const trial = (number: number, force: number, outcome: TuneTask['trials'][number]['outcome']) => ({ id: `trial ${number}`, number, settings: { ...kiss.start, force }, onTopOf: [], outcome, wear: null });
+const kiss: TuneTask = {
+  machine: longPlotter,
+  process: 'kiss-cut',
+  start: { force: 14, speed: 5, depth: 2, passes: 1, overcut: 0.4 },
+  startSpread: 0.35,
+  fixed: [],
+  seed: 3,
+  thicknessMm: 0.08,
+  trials: [],
+  count: 1,
+  repeatOf: null,
+};
+const trial = (number: number, force: number, outcome: TuneTask['trials'][number]['outcome']) => ({
+  id: `trial ${number}`,
+  number,
+  settings: { ...kiss.start, force },
+  onTopOf: [],
+  outcome,
+  wear: null,
+});
 
 describe('what a tuning is told to try', () => {
   it('begins with the start, with everything that is not turned as it was', () => {
@@ -34,7 +52,10 @@ describe('what a tuning is told to try', () => {
   });
 
   it('settles where right was seen on both sides of it, and says how sure it is', () => {
-    const { advice } = tune({ ...kiss, trials: [trial(1, 14, 'under'), trial(2, 17, 'right'), trial(3, 19, 'right'), trial(4, 18, 'right')] });
+    const { advice } = tune({
+      ...kiss,
+      trials: [trial(1, 14, 'under'), trial(2, 17, 'right'), trial(3, 19, 'right'), trial(4, 18, 'right')],
+    });
     expect(advice.isSettled).toBe(true);
     expect(advice.settings.force).toBeGreaterThanOrEqual(17);
     expect(advice.settings.force).toBeLessThanOrEqual(19);
@@ -42,7 +63,14 @@ describe('what a tuning is told to try', () => {
   });
 
   it('is the same for the same seed, and for several at once all different', () => {
-    const laser: TuneTask = { ...kiss, machine: diode, process: 'laser-area', start: { power: 40, speed: 3000, interval: 0.1, passes: 1, air: 1 }, startSpread: 1, count: 4 };
+    const laser: TuneTask = {
+      ...kiss,
+      machine: diode,
+      process: 'laser-area',
+      start: { power: 40, speed: 3000, interval: 0.1, passes: 1, air: 1 },
+      startSpread: 1,
+      count: 4,
+    };
     expect(tune(laser)).toEqual(tune(laser));
     const { next } = tune(laser);
     expect(new Set(next.map((settings) => JSON.stringify(settings))).size).toBe(4);
@@ -50,12 +78,39 @@ describe('what a tuning is told to try', () => {
   });
 
   it('plans passes for what is thick, and none for a press', () => {
-    const birch: TuneTask = { ...kiss, machine: diode, process: 'laser-cut', start: { power: 100, speed: 300, passes: 2 }, thicknessMm: 3, trials: [{ id: 'a', number: 1, settings: { power: 100, speed: 300, passes: 1 }, onTopOf: [], outcome: 'far-under', wear: null }, { id: 'b', number: 2, settings: { power: 100, speed: 300, passes: 3 }, onTopOf: [], outcome: 'right', wear: null }] };
+    const birch: TuneTask = {
+      ...kiss,
+      machine: diode,
+      process: 'laser-cut',
+      start: { power: 100, speed: 300, passes: 2 },
+      thicknessMm: 3,
+      trials: [
+        {
+          id: 'a',
+          number: 1,
+          settings: { power: 100, speed: 300, passes: 1 },
+          onTopOf: [],
+          outcome: 'far-under',
+          wear: null,
+        },
+        {
+          id: 'b',
+          number: 2,
+          settings: { power: 100, speed: 300, passes: 3 },
+          onTopOf: [],
+          outcome: 'right',
+          wear: null,
+        },
+      ],
+    };
     const { passPlan } = tune(birch);
     expect(passPlan!.passes).toBeGreaterThan(1);
     expect(passPlan!.depthsMm[passPlan!.passes - 1]).toBeGreaterThan(3);
     expect(passPlan!.lookAfter).toBeLessThanOrEqual(passPlan!.passes);
-    expect(tune({ ...kiss, machine: clam, process: 'heat-press', start: { temperature: 150, dwell: 15 }, trials: [] }).passPlan).toBeNull();
+    expect(
+      tune({ ...kiss, machine: clam, process: 'heat-press', start: { temperature: 150, dwell: 15 }, trials: [] })
+        .passPlan,
+    ).toBeNull();
   });
 });
 
@@ -70,7 +125,12 @@ describe('the good window', () => {
   });
 
   it('is one row where there is one dial, highest where right was seen', () => {
-    const window = goodWindow({ ...task, trials: [trial(1, 12, 'under'), trial(2, 17, 'right'), trial(3, 24, 'over')], x: 'force', y: null });
+    const window = goodWindow({
+      ...task,
+      trials: [trial(1, 12, 'under'), trial(2, 17, 'right'), trial(3, 24, 'over')],
+      x: 'force',
+      y: null,
+    });
     expect([window.ys, window.right.length]).toEqual([[], 1]);
     const best = window.xs[window.right[0].indexOf(Math.max(...window.right[0]))];
     expect(best).toBeGreaterThanOrEqual(15);

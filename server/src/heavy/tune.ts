@@ -13,7 +13,15 @@ export interface TuneTask {
   seed: number;
   thicknessMm: number;
   /** The first one first; earlier ones lie on another scrap. */
-  trials: { id: string; number: number; settings: Settings; onTopOf: Settings[]; outcome: Outcome; wear: number | null; isEarlier?: boolean }[];
+  trials: {
+    id: string;
+    number: number;
+    settings: Settings;
+    onTopOf: Settings[];
+    outcome: Outcome;
+    wear: number | null;
+    isEarlier?: boolean;
+  }[];
   /** How many settings to try at once. */
   count: number;
   /** Go over this trial again in its place. */
@@ -34,7 +42,11 @@ export function tune(task: TuneTask): TuneAnswer {
   const { setting, chance, settled, hopeless, why } = tuner.suggest();
   const best = tuner.best();
   const last = task.trials[task.trials.length - 1];
-  const repeated = task.repeatOf ? task.trials.find(({ id }) => id === task.repeatOf) : last?.outcome.endsWith('under') && !last.isEarlier ? last : undefined;
+  const repeated = task.repeatOf
+    ? task.trials.find(({ id }) => id === task.repeatOf)
+    : last?.outcome.endsWith('under') && !last.isEarlier
+      ? last
+      : undefined;
   const repeat = repeated ? tuner.repeat([...repeated.onTopOf, repeated.settings].map(dialled)) : null;
   const advice: AdviceView = {
     settings: settingsOf(setting),
@@ -43,9 +55,22 @@ export function tune(task: TuneTask): TuneAnswer {
     isHopeless: hopeless,
     why,
     best: { settings: settingsOf(best.setting), right: best.right, sure: best.sure },
-    repeat: repeat && repeated ? { ofShapeId: repeated.id, number: repeated.number, settings: settingsOf(repeat.setting), chance: repeat.chance } : null,
+    repeat:
+      repeat && repeated
+        ? {
+            ofShapeId: repeated.id,
+            number: repeated.number,
+            settings: settingsOf(repeat.setting),
+            chance: repeat.chance,
+          }
+        : null,
   };
-  const next = task.repeatOf && repeat ? [settingsOf(repeat.setting)] : task.count > 1 ? tuner.batch(task.count).map(settingsOf) : [settingsOf(setting)];
+  const next =
+    task.repeatOf && repeat
+      ? [settingsOf(repeat.setting)]
+      : task.count > 1
+        ? tuner.batch(task.count).map(settingsOf)
+        : [settingsOf(setting)];
   return { advice, passPlan: passPlanFor(task, tuner, advice.best.settings), next };
 }
 
@@ -66,25 +91,57 @@ export function goodWindow(task: WindowTask): WindowView {
     if (!dial) return [];
     const count = Math.floor((dial.max - dial.min) / dial.step + 1e-9) + 1;
     const places = Math.min(count, most);
-    return Array.from({ length: places }, (_, i) => Number((dial.min + Math.round((i * (count - 1)) / Math.max(1, places - 1)) * dial.step).toFixed(6)));
+    return Array.from({ length: places }, (_, i) =>
+      Number((dial.min + Math.round((i * (count - 1)) / Math.max(1, places - 1)) * dial.step).toFixed(6)),
+    );
   };
   const xs = values(task.x, COLUMNS);
   const ys = values(task.y, ROWS);
-  const at = (x: number, y: number | null) => tuner.predict(dialled({ ...task.start, [task.x]: x, ...(task.y && y !== null ? { [task.y]: y } : {}) })).right;
-  return { x: task.x, y: task.y, xs, ys, right: ys.length ? ys.map((y) => xs.map((x) => at(x, y))) : [xs.map((x) => at(x, null))] };
+  const at = (x: number, y: number | null) =>
+    tuner.predict(dialled({ ...task.start, [task.x]: x, ...(task.y && y !== null ? { [task.y]: y } : {}) })).right;
+  return {
+    x: task.x,
+    y: task.y,
+    xs,
+    ys,
+    right: ys.length ? ys.map((y) => xs.map((x) => at(x, y))) : [xs.map((x) => at(x, null))],
+  };
 }
 
-function tunerFor({ machine, process, start, startSpread, fixed, seed, trials }: Omit<TuneTask, 'count' | 'repeatOf' | 'thicknessMm'>): Tuner {
+function tunerFor({
+  machine,
+  process,
+  start,
+  startSpread,
+  fixed,
+  seed,
+  trials,
+}: Omit<TuneTask, 'count' | 'repeatOf' | 'thicknessMm'>): Tuner {
   const dials = tunedDials(machine, process, start);
-  const tuner = createTuner({ process, dials, start: Object.fromEntries(dials.map(({ name }) => [name, start[name]!])), startSpread, fixed: fixed.filter((name) => dials.some((dial) => dial.name === name)), seed });
-  for (const { settings, onTopOf, outcome, wear } of trials) tuner.record({ setting: dialled(settings), outcome, onTopOf: onTopOf.map(dialled), wear: wear ?? undefined });
+  const tuner = createTuner({
+    process,
+    dials,
+    start: Object.fromEntries(dials.map(({ name }) => [name, start[name]!])),
+    startSpread,
+    fixed: fixed.filter((name) => dials.some((dial) => dial.name === name)),
+    seed,
+  });
+  for (const { settings, onTopOf, outcome, wear } of trials)
+    tuner.record({ setting: dialled(settings), outcome, onTopOf: onTopOf.map(dialled), wear: wear ?? undefined });
   return tuner;
 }
 
-const dialled = (settings: Settings): Setting => Object.fromEntries(Object.entries(settings).filter((entry): entry is [string, number] => typeof entry[1] === 'number'));
+const dialled = (settings: Settings): Setting =>
+  Object.fromEntries(
+    Object.entries(settings).filter((entry): entry is [string, number] => typeof entry[1] === 'number'),
+  );
 
 /** A pass plan where one pass is not likely to be enough. */
-function passPlanFor({ machine, process, thicknessMm, start }: TuneTask, tuner: Tuner, settings: Settings): PassPlan | null {
+function passPlanFor(
+  { machine, process, thicknessMm, start }: TuneTask,
+  tuner: Tuner,
+  settings: Settings,
+): PassPlan | null {
   if (start.passes === undefined || !(process.endsWith('cut') && process !== 'kiss-cut')) return null;
   const underAfter = (passes: number) => {
     const chances = tuner.predict(dialled({ ...settings, passes }));

@@ -22,8 +22,17 @@ export interface PageSize {
 }
 
 /** A PDF at true size with the bench book's own fonts in it; `draw` makes its pages. */
-export function makePdf(title: string, { widthMm, heightMm }: PageSize, draw: (pdf: PDFKit.PDFDocument) => void): Promise<Buffer> {
-  const pdf = new PDFDocument({ size: [widthMm * MM, heightMm * MM], margin: 0, autoFirstPage: false, info: { Title: title, Producer: 'Keen Anvil', Creator: 'Keen Anvil' } });
+export function makePdf(
+  title: string,
+  { widthMm, heightMm }: PageSize,
+  draw: (pdf: PDFKit.PDFDocument) => void,
+): Promise<Buffer> {
+  const pdf = new PDFDocument({
+    size: [widthMm * MM, heightMm * MM],
+    margin: 0,
+    autoFirstPage: false,
+    info: { Title: title, Producer: 'Keen Anvil', Creator: 'Keen Anvil' },
+  });
   for (const name of Object.keys(FONT_FILES) as FontName[]) pdf.registerFont(name, require.resolve(FONT_FILES[name]));
   const parts: Buffer[] = [];
   return new Promise((resolve, reject) => {
@@ -56,7 +65,11 @@ export class Sheet {
   ) {}
 
   /** One line of text with its baseline at y; made smaller where it would be wider than `widthMm`, cut off below 60 %. Returns its width in mm. */
-  text(words: string, spot: Spot, { font: wanted = 'text', sizeMm = 3.6, widthMm = Infinity, colour = INK }: TextStyle = {}): number {
+  text(
+    words: string,
+    spot: Spot,
+    { font: wanted = 'text', sizeMm = 3.6, widthMm = Infinity, colour = INK }: TextStyle = {},
+  ): number {
     // The space of IBM Plex Mono stands at the very end of its table of outlines, where fontkit reads past it.
     const font = wanted === 'number' && words.includes(' ') ? 'strong' : wanted;
     const fit = Math.max(0.6, Math.min(1, widthMm / this.width(words, font, sizeMm)));
@@ -64,33 +77,51 @@ export class Sheet {
     let shown = words;
     while (shown.length > 1 && this.width(shown, font, size) > widthMm) shown = `${shown.slice(0, -2).trimEnd()}…`;
     const { x, y } = this.at(spot);
-    this.pdf.font(font).fontSize(size * MM).fillColor(colour).text(shown, x, y, { lineBreak: false, baseline: 'alphabetic' });
+    this.pdf
+      .font(font)
+      .fontSize(size * MM)
+      .fillColor(colour)
+      .text(shown, x, y, { lineBreak: false, baseline: 'alphabetic' });
     return this.width(shown, font, size);
   }
 
   /** Text broken into lines of at most `widthMm`, at most `lines` of them. Returns the baseline after the last one. */
-  paragraph(words: string, { x, y }: Spot, { sizeMm = 3.4, widthMm, lines }: { sizeMm?: number; widthMm: number; lines: number }): number {
+  paragraph(
+    words: string,
+    { x, y }: Spot,
+    { sizeMm = 3.4, widthMm, lines }: { sizeMm?: number; widthMm: number; lines: number },
+  ): number {
     const rows: string[] = [];
     for (const word of words.split(/\s+/).filter(Boolean)) {
       const last = rows[rows.length - 1];
-      if (last !== undefined && this.width(`${last} ${word}`, 'text', sizeMm) <= widthMm) rows[rows.length - 1] = `${last} ${word}`;
+      if (last !== undefined && this.width(`${last} ${word}`, 'text', sizeMm) <= widthMm)
+        rows[rows.length - 1] = `${last} ${word}`;
       else rows.push(word);
     }
     if (rows.length > lines) rows[lines - 1] = `${rows[lines - 1]} …`;
-    rows.slice(0, lines).forEach((row, i) => this.text(row, { x, y: y + i * sizeMm * 1.3 }, { sizeMm, widthMm, colour: SLATE }));
+    rows
+      .slice(0, lines)
+      .forEach((row, i) => this.text(row, { x, y: y + i * sizeMm * 1.3 }, { sizeMm, widthMm, colour: SLATE }));
     return y + Math.min(rows.length, lines) * sizeMm * 1.3;
   }
 
   /** A line. */
   line(from: Spot, to: Spot, widthMm = 0.2): void {
     const [a, b] = [this.at(from), this.at(to)];
-    this.pdf.moveTo(a.x, a.y).lineTo(b.x, b.y).lineWidth(widthMm * MM).stroke(RULE);
+    this.pdf
+      .moveTo(a.x, a.y)
+      .lineTo(b.x, b.y)
+      .lineWidth(widthMm * MM)
+      .stroke(RULE);
   }
 
   /** A filled box with a fine edge. */
   box(spot: Spot, widthMm: number, heightMm: number, fill: string): void {
     const { x, y } = this.at(spot);
-    this.pdf.rect(x, y, widthMm * MM, heightMm * MM).lineWidth(0.15 * MM).fillAndStroke(fill, SLATE);
+    this.pdf
+      .rect(x, y, widthMm * MM, heightMm * MM)
+      .lineWidth(0.15 * MM)
+      .fillAndStroke(fill, SLATE);
   }
 
   /** A QR code (ISO/IEC 18004, correction level M) as squares, with its quiet zone inside `sizeMm`. */
@@ -108,7 +139,12 @@ export class Sheet {
   }
 
   private width(words: string, font: FontName, sizeMm: number): number {
-    return this.pdf.font(font).fontSize(sizeMm * MM).widthOfString(words) / MM;
+    return (
+      this.pdf
+        .font(font)
+        .fontSize(sizeMm * MM)
+        .widthOfString(words) / MM
+    );
   }
 
   private at({ x, y }: Spot): Spot {

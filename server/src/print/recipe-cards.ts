@@ -25,21 +25,45 @@ export function recipeCards(cards: PrintedRecipe[]): Promise<Buffer> {
 function drawCard(sheet: Sheet, { recipe, machine, address }: PrintedRecipe): void {
   sheet.box({ x: EDGE, y: EDGE }, 12, 12, recipe.material.colour);
   sheet.text(recipe.material.name, { x: EDGE + 16, y: EDGE + 6 }, { font: 'heading', sizeMm: 7, widthMm: INNER - 16 });
-  sheet.text(`${formatNumber(recipe.material.thicknessMm, 3)} mm ${recipe.material.family}`, { x: EDGE + 16, y: EDGE + 11.5 }, { colour: SLATE, widthMm: INNER - 16 });
-  sheet.text(`${processOf(recipe.process).label} · ${machine.name} · ${recipe.tool.name}`, { x: EDGE, y: EDGE + 20 }, { font: 'strong', sizeMm: 4, widthMm: INNER });
+  sheet.text(
+    `${formatNumber(recipe.material.thicknessMm, 3)} mm ${recipe.material.family}`,
+    { x: EDGE + 16, y: EDGE + 11.5 },
+    { colour: SLATE, widthMm: INNER - 16 },
+  );
+  sheet.text(
+    `${processOf(recipe.process).label} · ${machine.name} · ${recipe.tool.name}`,
+    { x: EDGE, y: EDGE + 20 },
+    { font: 'strong', sizeMm: 4, widthMm: INNER },
+  );
   sheet.line({ x: EDGE, y: EDGE + 23 }, { x: A6.widthMm - EDGE, y: EDGE + 23 }, 0.5);
-  const numbers = quantitiesFor(machine, recipe.process).flatMap(({ name, scale }) => (scale && recipe.settings[name] !== undefined ? [{ label: scale.label, unit: scale.unit, said: sayQuantity(name, recipe.settings[name]) }] : []));
+  const numbers = quantitiesFor(machine, recipe.process).flatMap(({ name, scale }) =>
+    scale && recipe.settings[name] !== undefined
+      ? [{ label: scale.label, unit: scale.unit, said: sayQuantity(name, recipe.settings[name]) }]
+      : [],
+  );
   const row = Math.min(13, 66 / Math.max(1, numbers.length));
   numbers.forEach(({ label, unit, said }, i) => {
     const y = EDGE + 23 + (i + 1) * row;
     sheet.text(label, { x: EDGE, y: y - row * 0.25 }, { sizeMm: Math.min(4.4, row * 0.4), widthMm: 40 });
-    const wide = sheet.text(said, { x: EDGE + 42, y: y - row * 0.2 }, { font: 'number', sizeMm: row * 0.75, widthMm: 32 });
-    sheet.text(unit, { x: EDGE + 42 + wide + 2, y: y - row * 0.2 }, { colour: SLATE, sizeMm: Math.min(4, row * 0.4), widthMm: INNER - 44 - wide });
+    const wide = sheet.text(
+      said,
+      { x: EDGE + 42, y: y - row * 0.2 },
+      { font: 'number', sizeMm: row * 0.75, widthMm: 32 },
+    );
+    sheet.text(
+      unit,
+      { x: EDGE + 42 + wide + 2, y: y - row * 0.2 },
+      { colour: SLATE, sizeMm: Math.min(4, row * 0.4), widthMm: INNER - 44 - wide },
+    );
     sheet.line({ x: EDGE, y }, { x: A6.widthMm - EDGE, y });
   });
   const foot = EDGE + 23 + numbers.length * row;
   sheet.text(`Temper: ${recipe.temper.temper}`, { x: EDGE, y: foot + 7 }, { font: 'strong', sizeMm: 4 });
-  const next = sheet.paragraph([recipe.temper.reasons.join('; '), recipe.reason].filter(Boolean).join('. '), { x: EDGE, y: foot + 12 }, { widthMm: INNER - 34, lines: 4 });
+  const next = sheet.paragraph(
+    [recipe.temper.reasons.join('; '), recipe.reason].filter(Boolean).join('. '),
+    { x: EDGE, y: foot + 12 },
+    { widthMm: INNER - 34, lines: 4 },
+  );
   if (recipe.note) sheet.paragraph(recipe.note, { x: EDGE, y: next + 1 }, { widthMm: INNER - 34, lines: 3 });
   sheet.qr(address, { x: A6.widthMm - EDGE - 30, y: A6.heightMm - EDGE - 30 }, 30);
   sheet.text('Keen Anvil', { x: EDGE, y: A6.heightMm - EDGE }, { font: 'heading', sizeMm: 3.4, colour: SLATE });

@@ -29,7 +29,10 @@ export const quoteLexeme = (word: string): string => `'${word.replace(/\\/g, '\\
 
 /** Locks recipes, all in one order, so that two who change several of them come one after the other. */
 export async function lockRecipes(db: Db, workshopId: string, recipeIds: readonly string[]): Promise<void> {
-  await db.query('SELECT 1 FROM recipe WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR NO KEY UPDATE', [workshopId, recipeIds]);
+  await db.query(
+    'SELECT 1 FROM recipe WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR NO KEY UPDATE',
+    [workshopId, recipeIds],
+  );
 }
 
 /** What the cards of these recipes are made from. */
@@ -72,14 +75,31 @@ export async function writeCards(db: Db, workshopId: string, cards: Card[]): Pro
        words = c.words::tsvector
      FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, words text)
      WHERE r.workshop_id = $1 AND r.id = c.id`,
-    [workshopId, JSON.stringify(cards.map((card) => ({ ...card, words: card.words.map(({ word, weight }) => `${quoteLexeme(word)}:1${weight}`).join(' ') })))],
+    [
+      workshopId,
+      JSON.stringify(
+        cards.map((card) => ({
+          ...card,
+          words: card.words.map(({ word, weight }) => `${quoteLexeme(word)}:1${weight}`).join(' '),
+        })),
+      ),
+    ],
   );
-  const words = [...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : []))))].sort();
-  await db.query('INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [workshopId, words]);
+  const words = [
+    ...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : [])))),
+  ].sort();
+  await db.query('INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [
+    workshopId,
+    words,
+  ]);
 }
 
 /** Recipes of a machine, tool or material: those whose cards change when it does. */
-export async function listRecipeIds(db: Db, workshopId: string, of: { machineId?: string; toolId?: string; materialId?: string }): Promise<string[]> {
+export async function listRecipeIds(
+  db: Db,
+  workshopId: string,
+  of: { machineId?: string; toolId?: string; materialId?: string },
+): Promise<string[]> {
   const { rows } = await db.query<{ id: string }>(
     `SELECT id FROM recipe WHERE workshop_id = $1 AND ($2::uuid IS NULL OR machine_id = $2) AND ($3::uuid IS NULL OR tool_id = $3) AND ($4::uuid IS NULL OR material_id = $4)`,
     [workshopId, of.machineId ?? null, of.toolId ?? null, of.materialId ?? null],
@@ -89,13 +109,18 @@ export async function listRecipeIds(db: Db, workshopId: string, of: { machineId?
 
 /** Recipes whose cards were never made, of every workshop. */
 export async function listCardless(db: Db): Promise<{ workshopId: string; id: string }[]> {
-  const { rows } = await db.query<{ workshopId: string; id: string }>(`SELECT workshop_id AS "workshopId", id FROM recipe WHERE sort_name = ''`);
+  const { rows } = await db.query<{ workshopId: string; id: string }>(
+    `SELECT workshop_id AS "workshopId", id FROM recipe WHERE sort_name = ''`,
+  );
   return rows;
 }
 
 /** Whether a word of the book begins so. */
 export async function hasWord(db: Db, workshopId: string, beginning: string): Promise<boolean> {
-  const { rowCount } = await db.query(`SELECT 1 FROM book_word WHERE workshop_id = $1 AND word LIKE $2 LIMIT 1`, [workshopId, `${beginning.replace(/[\\%_]/g, '\\$&')}%`]);
+  const { rowCount } = await db.query(`SELECT 1 FROM book_word WHERE workshop_id = $1 AND word LIKE $2 LIMIT 1`, [
+    workshopId,
+    `${beginning.replace(/[\\%_]/g, '\\$&')}%`,
+  ]);
   return rowCount === 1;
 }
 

@@ -10,7 +10,12 @@ export interface ClaimRow extends PieceClaim {
  * Who else has a hand on some pieces: runs of other jobs that are under way or wait, trial sheets on a machine, and, for
  * single pieces, other jobs that are laid on them and not done.
  */
-export async function listClaims(db: Db, workshopId: string, pieceIds: readonly string[], exceptJobId: string): Promise<ClaimRow[]> {
+export async function listClaims(
+  db: Db,
+  workshopId: string,
+  pieceIds: readonly string[],
+  exceptJobId: string,
+): Promise<ClaimRow[]> {
   if (pieceIds.length === 0) return [];
   const { rows } = await db.query<ClaimRow>(
     `SELECT DISTINCT r.stock_piece_id AS "stockPieceId", p.name AS "pieceName", j.name AS "forName", a.name AS "machineName",
@@ -39,7 +44,11 @@ export async function listClaims(db: Db, workshopId: string, pieceIds: readonly 
 }
 
 /** Locks pieces, so that two starts at once look at them one after the other; with what is left of each. */
-export async function lockPieces(db: Db, workshopId: string, pieceIds: readonly string[]): Promise<{ id: string; name: string; kind: string; count: number; lengthMm: number }[]> {
+export async function lockPieces(
+  db: Db,
+  workshopId: string,
+  pieceIds: readonly string[],
+): Promise<{ id: string; name: string; kind: string; count: number; lengthMm: number }[]> {
   const { rows } = await db.query<{ id: string; name: string; kind: string; count: number; lengthMm: number }>(
     'SELECT id, name, kind, count, length_mm AS "lengthMm" FROM stock_piece WHERE workshop_id = $1 AND id = ANY ($2::uuid[]) ORDER BY id FOR NO KEY UPDATE',
     [workshopId, pieceIds],
@@ -48,7 +57,12 @@ export async function lockPieces(db: Db, workshopId: string, pieceIds: readonly 
 }
 
 /** What of rolls is spoken for by runs of other jobs that are still to come or under way, in mm of their length. */
-export async function spokenFor(db: Db, workshopId: string, pieceIds: readonly string[], exceptJobId: string): Promise<Map<string, number>> {
+export async function spokenFor(
+  db: Db,
+  workshopId: string,
+  pieceIds: readonly string[],
+  exceptJobId: string,
+): Promise<Map<string, number>> {
   const { rows } = await db.query<{ id: string; usedMm: number }>(
     `SELECT r.stock_piece_id AS id, sum(r.used_length_mm)::double precision AS "usedMm" FROM run r
      WHERE r.workshop_id = $1 AND r.stock_piece_id = ANY ($2::uuid[]) AND r.job_id <> $3 AND r.state IN ('running', 'paused', 'holding')

@@ -18,7 +18,14 @@ const KEPT_EDITS = 20;
  * Keeps how a job was before an edit, and forgets what is older than the last edits. An edit that goes on with the one before
  * it (of the same group) is one with it.
  */
-export async function insertEdit(db: Db, workshopId: string, jobId: string, label: string, before: JobSnapshot, groupKey: string | null): Promise<void> {
+export async function insertEdit(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  label: string,
+  before: JobSnapshot,
+  groupKey: string | null,
+): Promise<void> {
   // What was undone cannot be done again once something else was done.
   await db.query('DELETE FROM job_edit WHERE job_id = $1 AND is_undone', [jobId]);
   await db.query(
@@ -26,11 +33,18 @@ export async function insertEdit(db: Db, workshopId: string, jobId: string, labe
      WHERE $5::text IS NULL OR $5 IS DISTINCT FROM (SELECT group_key FROM job_edit WHERE workshop_id = $1 AND job_id = $2 ORDER BY id DESC LIMIT 1)`,
     [workshopId, jobId, label, before, groupKey],
   );
-  await db.query('DELETE FROM job_edit WHERE job_id = $1 AND id NOT IN (SELECT id FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT $2)', [jobId, KEPT_EDITS]);
+  await db.query(
+    'DELETE FROM job_edit WHERE job_id = $1 AND id NOT IN (SELECT id FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT $2)',
+    [jobId, KEPT_EDITS],
+  );
 }
 
 /** What the last edit of a job was called, and the one that was undone last. */
-export async function lastEdits(db: Db, workshopId: string, jobId: string): Promise<{ undo: string | null; redo: string | null }> {
+export async function lastEdits(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+): Promise<{ undo: string | null; redo: string | null }> {
   const { rows } = await db.query<{ undo: string | null; redo: string | null }>(
     `SELECT (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1) AS undo,
        (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone ORDER BY id LIMIT 1) AS redo`,
@@ -45,7 +59,13 @@ export type EditTurn = 'undo' | 'redo';
  * Turns the last edit of a job round, or the one that was undone last: gives how the job was on the other side of it, and
  * keeps in its place how it is now.
  */
-export async function turnEdit(db: Db, workshopId: string, jobId: string, turn: EditTurn, now: JobSnapshot): Promise<JobSnapshot | undefined> {
+export async function turnEdit(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  turn: EditTurn,
+  now: JobSnapshot,
+): Promise<JobSnapshot | undefined> {
   const { rows } = await db.query<{ id: string; before: JobSnapshot }>(
     turn === 'undo'
       ? 'SELECT id, before FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1'
@@ -54,7 +74,11 @@ export async function turnEdit(db: Db, workshopId: string, jobId: string, turn: 
   );
   if (!rows[0]) return undefined;
   // A group that was left is over: what comes after it is another edit.
-  await db.query('UPDATE job_edit SET before = $2, is_undone = $3, group_key = NULL WHERE id = $1', [rows[0].id, now, turn === 'undo']);
+  await db.query('UPDATE job_edit SET before = $2, is_undone = $3, group_key = NULL WHERE id = $1', [
+    rows[0].id,
+    now,
+    turn === 'undo',
+  ]);
   return rows[0].before;
 }
 
@@ -65,5 +89,8 @@ export async function forgetEdits(db: Db, jobId: string): Promise<void> {
 
 /** Brings back in sight just these steps of a job. */
 export async function showSteps(db: Db, jobId: string, steps: readonly StepRow[]): Promise<void> {
-  await db.query('UPDATE job_step SET is_gone = NOT (id = ANY($2::uuid[])), version = version + 1 WHERE job_id = $1 AND is_gone = (id = ANY($2::uuid[]))', [jobId, steps.map((step) => step.id)]);
+  await db.query(
+    'UPDATE job_step SET is_gone = NOT (id = ANY($2::uuid[])), version = version + 1 WHERE job_id = $1 AND is_gone = (id = ANY($2::uuid[]))',
+    [jobId, steps.map((step) => step.id)],
+  );
 }

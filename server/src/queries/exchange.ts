@@ -1,4 +1,12 @@
-import type { BookEvidence, BookMaterial, BookPhoto, BookRecipe, BookRevision, BookTool, BookVariant } from '@keen-anvil/contract';
+import type {
+  BookEvidence,
+  BookMaterial,
+  BookPhoto,
+  BookRecipe,
+  BookRevision,
+  BookTool,
+  BookVariant,
+} from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
 
 /** Moments in a file: to the millisecond, in UTC. */
@@ -6,7 +14,11 @@ const iso = (column: string) => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-
 type Of<T> = T & { recipeId: string };
 
 /** The recipes themselves, in order of their ids. */
-export async function listBookRecipes(db: Db, workshopId: string, ids: string[] | null): Promise<Omit<BookRecipe, 'revisions' | 'evidence' | 'variants'>[]> {
+export async function listBookRecipes(
+  db: Db,
+  workshopId: string,
+  ids: string[] | null,
+): Promise<Omit<BookRecipe, 'revisions' | 'evidence' | 'variants'>[]> {
   const { rows } = await db.query<Omit<BookRecipe, 'revisions' | 'evidence' | 'variants'>>(
     `SELECT id, machine_id AS "machineId", tool_id AS "toolId", material_id AS "materialId", process, note, nail, ${iso('created_at')} AS "createdAt", archived_at IS NOT NULL AS "isArchived"
      FROM recipe WHERE workshop_id = $1 AND ($2::uuid[] IS NULL OR id = ANY ($2)) ORDER BY id::text COLLATE "C"`,
@@ -68,7 +80,10 @@ export async function lockImports(db: Db, workshopId: string): Promise<void> {
 
 /** Writes what a tool's file says of its lives. */
 export async function writeToolLives(db: Db, workshopId: string, tool: BookTool): Promise<void> {
-  await db.query('UPDATE tool SET life_number = $3, life_began_at = $4, archived_at = CASE WHEN $5 THEN coalesce(archived_at, now()) END WHERE workshop_id = $1 AND id = $2', [workshopId, tool.id, tool.lifeNumber, tool.lifeBeganAt, tool.isArchived]);
+  await db.query(
+    'UPDATE tool SET life_number = $3, life_began_at = $4, archived_at = CASE WHEN $5 THEN coalesce(archived_at, now()) END WHERE workshop_id = $1 AND id = $2',
+    [workshopId, tool.id, tool.lifeNumber, tool.lifeBeganAt, tool.isArchived],
+  );
   await db.query(
     `INSERT INTO tool_life (workshop_id, tool_id, number, wear, began_at, ended_at, note)
      SELECT $1, $2, l.number, l.wear, l."beganAt", l."endedAt", l.note FROM jsonb_to_recordset($3::jsonb) AS l (number integer, wear double precision, "beganAt" timestamptz, "endedAt" timestamptz, note text)
@@ -98,15 +113,25 @@ export async function insertBookRecipes(db: Db, workshopId: string, recipes: Boo
      FROM jsonb_to_recordset($2::jsonb) AS r (id uuid, "machineId" uuid, "toolId" uuid, "materialId" uuid, process text, note text, nail integer, "createdAt" timestamptz, "isArchived" boolean)`,
     [workshopId, JSON.stringify(recipes.map(({ revisions: _r, evidence: _e, variants: _v, ...recipe }) => recipe))],
   );
-  const numbered = recipes.flatMap(({ id, revisions }) => revisions.map((revision, i) => ({ recipeId: id, number: i + 1, ...revision })));
+  const numbered = recipes.flatMap(({ id, revisions }) =>
+    revisions.map((revision, i) => ({ recipeId: id, number: i + 1, ...revision })),
+  );
   await db.query(
     `INSERT INTO recipe_revision (workshop_id, recipe_id, number, settings, typed, source, reason, created_at, settled_trials)
      SELECT $1, v."recipeId", v.number, v.settings, v.typed, v.source, v.reason, v."createdAt", v."settledTrials"
      FROM jsonb_to_recordset($2::jsonb) AS v ("recipeId" uuid, number integer, settings jsonb, typed jsonb, source text, reason text, "createdAt" timestamptz, "settledTrials" integer)`,
     [workshopId, JSON.stringify(numbered)],
   );
-  await writeEvidence(db, workshopId, recipes.flatMap(({ id, evidence }) => evidence.map((event) => ({ recipeId: id, ...event }))));
-  await writeVariants(db, workshopId, recipes.flatMap(({ id, variants }) => variants.map((variant) => ({ recipeId: id, ...variant }))));
+  await writeEvidence(
+    db,
+    workshopId,
+    recipes.flatMap(({ id, evidence }) => evidence.map((event) => ({ recipeId: id, ...event }))),
+  );
+  await writeVariants(
+    db,
+    workshopId,
+    recipes.flatMap(({ id, variants }) => variants.map((variant) => ({ recipeId: id, ...variant }))),
+  );
 }
 
 /** Adds evidence; what is there already stays as it is. */

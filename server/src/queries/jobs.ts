@@ -10,7 +10,8 @@ export interface JobRow {
   isArchived: boolean;
 }
 
-const JOB_COLUMNS = 'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt", is_archived AS "isArchived"';
+const JOB_COLUMNS =
+  'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt", is_archived AS "isArchived"';
 
 /** All jobs of the workshop (or one), the last touched first. */
 export async function listJobs(db: Db, workshopId: string, id: string | null = null): Promise<JobRow[]> {
@@ -23,24 +24,36 @@ export async function listJobs(db: Db, workshopId: string, id: string | null = n
 
 /** A job, locked until the transaction ends. */
 export async function lockJob(db: Db, workshopId: string, id: string): Promise<JobRow | undefined> {
-  const { rows } = await db.query<JobRow>(`SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<JobRow>(
+    `SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** Adds a job. Returns false where its id is taken. */
 export async function insertJob(db: Db, workshopId: string, job: { id: string; name: string }): Promise<boolean> {
-  const { rowCount } = await db.query('INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [job.id, workshopId, job.name]);
+  const { rowCount } = await db.query(
+    'INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
+    [job.id, workshopId, job.name],
+  );
   return rowCount === 1;
 }
 
 /** Writes a job's name and whether its order was made by hand, and counts its version up. */
 export async function updateJob(db: Db, id: string, change: { name: string; isOrderByHand: boolean }): Promise<void> {
-  await db.query('UPDATE job SET name = $2, is_order_by_hand = $3, version = version + 1, updated_at = now() WHERE id = $1', [id, change.name, change.isOrderByHand]);
+  await db.query(
+    'UPDATE job SET name = $2, is_order_by_hand = $3, version = version + 1, updated_at = now() WHERE id = $1',
+    [id, change.name, change.isOrderByHand],
+  );
 }
 
 /** Puts a job away, or takes it out again. Returns false where there is none. */
 export async function archiveJobRow(db: Db, workshopId: string, id: string, isArchived: boolean): Promise<boolean> {
-  const { rowCount } = await db.query('UPDATE job SET is_archived = $3, version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id, isArchived]);
+  const { rowCount } = await db.query(
+    'UPDATE job SET is_archived = $3, version = version + 1 WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, isArchived],
+  );
   return rowCount === 1;
 }
 
@@ -73,13 +86,19 @@ export async function listSteps(db: Db, workshopId: string, jobId: string | null
 
 /** One step, locked until the transaction ends. */
 export async function lockStep(db: Db, workshopId: string, id: string): Promise<StepRow | undefined> {
-  const { rows } = await db.query<StepRow>(`SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND id = $2 AND NOT is_gone FOR NO KEY UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<StepRow>(
+    `SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND id = $2 AND NOT is_gone FOR NO KEY UPDATE`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** Which job a step belongs to. */
 export async function findJobOfStep(db: Db, workshopId: string, stepId: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ jobId: string }>('SELECT job_id AS "jobId" FROM job_step WHERE workshop_id = $1 AND id = $2', [workshopId, stepId]);
+  const { rows } = await db.query<{ jobId: string }>(
+    'SELECT job_id AS "jobId" FROM job_step WHERE workshop_id = $1 AND id = $2',
+    [workshopId, stepId],
+  );
   return rows[0]?.jobId;
 }
 
@@ -88,7 +107,24 @@ export async function insertStep(db: Db, workshopId: string, step: Omit<StepRow,
   await db.query(
     `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, stock_piece_id, machine_id, tool_id, holder, mirrored, on_carrier, is_skipped, nudge, is_process_guessed)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
-    [step.id, workshopId, step.jobId, step.position, step.colour, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge, step.isProcessGuessed ?? false],
+    [
+      step.id,
+      workshopId,
+      step.jobId,
+      step.position,
+      step.colour,
+      step.process,
+      step.materialId,
+      step.stockPieceId,
+      step.machineId,
+      step.toolId,
+      step.holder,
+      step.mirrored,
+      step.onCarrier,
+      step.isSkipped,
+      step.nudge,
+      step.isProcessGuessed ?? false,
+    ],
   );
 }
 
@@ -97,7 +133,22 @@ export async function updateStep(db: Db, step: StepRow): Promise<void> {
   await db.query(
     `UPDATE job_step SET position = $2, process = $3, material_id = $4, stock_piece_id = $5, machine_id = $6, tool_id = $7,
        holder = $8, mirrored = $9, on_carrier = $10, is_skipped = $11, nudge = $12, colour = $13, is_process_guessed = $14, version = version + 1 WHERE id = $1`,
-    [step.id, step.position, step.process, step.materialId, step.stockPieceId, step.machineId, step.toolId, step.holder, step.mirrored, step.onCarrier, step.isSkipped, step.nudge, step.colour, step.isProcessGuessed ?? false],
+    [
+      step.id,
+      step.position,
+      step.process,
+      step.materialId,
+      step.stockPieceId,
+      step.machineId,
+      step.toolId,
+      step.holder,
+      step.mirrored,
+      step.onCarrier,
+      step.isSkipped,
+      step.nudge,
+      step.colour,
+      step.isProcessGuessed ?? false,
+    ],
   );
 }
 
@@ -108,6 +159,9 @@ export async function removeStep(db: Db, id: string): Promise<void> {
 
 /** Brings a step of a job back in sight. Returns false where there is none with this id. */
 export async function showStep(db: Db, jobId: string, id: string): Promise<boolean> {
-  const { rowCount } = await db.query('UPDATE job_step SET is_gone = false, version = version + 1 WHERE job_id = $1 AND id = $2', [jobId, id]);
+  const { rowCount } = await db.query(
+    'UPDATE job_step SET is_gone = false, version = version + 1 WHERE job_id = $1 AND id = $2',
+    [jobId, id],
+  );
   return rowCount === 1;
 }

@@ -19,11 +19,21 @@ export async function listMachines(db: Db, workshopId: string): Promise<MachineV
     [workshopId],
   );
   const dials = await listDials(db, workshopId);
-  return rows.map(({ accelerationMmS2, topSpeedMmS, travelSpeedMmS, junctionDeviationMm, headDownSeconds, headUpSeconds, ...machine }) => ({
-    ...machine,
-    motion: { accelerationMmS2, topSpeedMmS, travelSpeedMmS, junctionDeviationMm, headDownSeconds, headUpSeconds },
-    dials: dials.filter((dial) => dial.machineId === machine.id).map(({ machineId: _, ...dial }) => dial),
-  }));
+  return rows.map(
+    ({
+      accelerationMmS2,
+      topSpeedMmS,
+      travelSpeedMmS,
+      junctionDeviationMm,
+      headDownSeconds,
+      headUpSeconds,
+      ...machine
+    }) => ({
+      ...machine,
+      motion: { accelerationMmS2, topSpeedMmS, travelSpeedMmS, junctionDeviationMm, headDownSeconds, headUpSeconds },
+      dials: dials.filter((dial) => dial.machineId === machine.id).map(({ machineId: _, ...dial }) => dial),
+    }),
+  );
 }
 
 async function listDials(db: Db, workshopId: string): Promise<(Dial & { machineId: string })[]> {
@@ -40,9 +50,30 @@ async function listDials(db: Db, workshopId: string): Promise<(Dial & { machineI
 }
 
 const values = (workshopId: string, id: string, m: MachineFields): unknown[] => [
-  workshopId, id, m.name, m.kind, m.workWidthMm, m.workLengthMm, m.marginSideMm, m.marginLeadMm, m.marginTailMm, m.carrierSideMm, m.carrierLeadMm, m.carrierTailMm,
-  m.holders, m.maxPasses, m.ratedPowerW ?? null, m.spotMm ?? null, m.origin, m.homes, m.motion.accelerationMmS2, m.motion.topSpeedMmS, m.motion.travelSpeedMmS,
-  m.motion.junctionDeviationMm, m.motion.headDownSeconds, m.motion.headUpSeconds,
+  workshopId,
+  id,
+  m.name,
+  m.kind,
+  m.workWidthMm,
+  m.workLengthMm,
+  m.marginSideMm,
+  m.marginLeadMm,
+  m.marginTailMm,
+  m.carrierSideMm,
+  m.carrierLeadMm,
+  m.carrierTailMm,
+  m.holders,
+  m.maxPasses,
+  m.ratedPowerW ?? null,
+  m.spotMm ?? null,
+  m.origin,
+  m.homes,
+  m.motion.accelerationMmS2,
+  m.motion.topSpeedMmS,
+  m.motion.travelSpeedMmS,
+  m.motion.junctionDeviationMm,
+  m.motion.headDownSeconds,
+  m.motion.headUpSeconds,
 ];
 
 /** Adds a machine with its dials. Returns false where there is one with this id. */
@@ -76,12 +107,30 @@ async function writeDials(db: Db, workshopId: string, machineId: string, dials: 
     await db.query(
       `INSERT INTO machine_dial (workshop_id, machine_id, position, name, label, unit, physical_unit, min_value, max_value, step_value, is_rated)
        VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11)`,
-      [workshopId, machineId, position, dial.name, dial.label, dial.unit, quantityOf(dial.name).physicalUnit, dial.min, dial.max, dial.step, dial.isRated ?? false],
+      [
+        workshopId,
+        machineId,
+        position,
+        dial.name,
+        dial.label,
+        dial.unit,
+        quantityOf(dial.name).physicalUnit,
+        dial.min,
+        dial.max,
+        dial.step,
+        dial.isRated ?? false,
+      ],
     );
     await db.query(
       `INSERT INTO calibration_point (workshop_id, machine_id, dial_name, position, dial_value, physical_value)
        SELECT $1, $2, $3, place - 1, dial, physical FROM unnest($4::double precision[], $5::double precision[]) WITH ORDINALITY AS p (dial, physical, place)`,
-      [workshopId, machineId, dial.name, dial.calibration.map((point) => point.dial), dial.calibration.map((point) => point.physical)],
+      [
+        workshopId,
+        machineId,
+        dial.name,
+        dial.calibration.map((point) => point.dial),
+        dial.calibration.map((point) => point.physical),
+      ],
     );
   }
 }

@@ -20,12 +20,36 @@ export async function listMaterials(db: Db, workshopId: string): Promise<Materia
 }
 
 const values = (workshopId: string, id: string, m: MaterialFields, spreadMm: number | null): unknown[] => [
-  workshopId, id, m.name, m.family, m.finish, m.colour, m.thicknessMm, m.readingsMm, spreadMm, m.smallestDetailMm, m.mirrored, m.facing,
-  m.heatLimitC ?? null, m.supplierCard ?? null, m.priceCents ?? null, m.pricePer, m.notes, m.details, m.defaultProcess, m.typed,
+  workshopId,
+  id,
+  m.name,
+  m.family,
+  m.finish,
+  m.colour,
+  m.thicknessMm,
+  m.readingsMm,
+  spreadMm,
+  m.smallestDetailMm,
+  m.mirrored,
+  m.facing,
+  m.heatLimitC ?? null,
+  m.supplierCard ?? null,
+  m.priceCents ?? null,
+  m.pricePer,
+  m.notes,
+  m.details,
+  m.defaultProcess,
+  m.typed,
 ];
 
 /** Adds a material. Returns false where there is one with this id. */
-export async function insertMaterial(db: Db, workshopId: string, id: string, material: MaterialFields, spreadMm: number | null): Promise<boolean> {
+export async function insertMaterial(
+  db: Db,
+  workshopId: string,
+  id: string,
+  material: MaterialFields,
+  spreadMm: number | null,
+): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO material (workshop_id, id, name, family, finish, colour, thickness_mm, readings_mm, spread_mm, smallest_detail_mm, mirrored, facing,
        heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed)
@@ -36,7 +60,13 @@ export async function insertMaterial(db: Db, workshopId: string, id: string, mat
 }
 
 /** Writes a material's fields anew. */
-export async function updateMaterial(db: Db, workshopId: string, id: string, material: MaterialFields, spreadMm: number | null): Promise<void> {
+export async function updateMaterial(
+  db: Db,
+  workshopId: string,
+  id: string,
+  material: MaterialFields,
+  spreadMm: number | null,
+): Promise<void> {
   await db.query(
     `UPDATE material SET version = version + 1, name = $3, family = $4, finish = $5, colour = $6, thickness_mm = $7, readings_mm = $8, spread_mm = $9,
        smallest_detail_mm = $10, mirrored = $11, facing = $12, heat_limit_c = $13, supplier_card = $14, price_cents = $15, price_per = $16, notes = $17,
@@ -48,20 +78,47 @@ export async function updateMaterial(db: Db, workshopId: string, id: string, mat
 
 /** Gives a material its photo. */
 export async function setMaterialPhoto(db: Db, workshopId: string, id: string, photoId: string): Promise<void> {
-  await db.query('UPDATE material SET version = version + 1, photo_id = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, photoId]);
+  await db.query('UPDATE material SET version = version + 1, photo_id = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    photoId,
+  ]);
 }
 
 /** A piece of stock with the material it is of, locked until the transaction ends. */
-export async function lockPiece(db: Db, workshopId: string, id: string): Promise<(StockPieceView & { materialId: string }) | undefined> {
-  const { rows } = await db.query<{ piece: StockPieceView; materialId: string }>(`SELECT ${PIECE} AS piece, p.material_id AS "materialId" FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
+export async function lockPiece(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<(StockPieceView & { materialId: string }) | undefined> {
+  const { rows } = await db.query<{ piece: StockPieceView; materialId: string }>(
+    `SELECT ${PIECE} AS piece, p.material_id AS "materialId" FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2 FOR NO KEY UPDATE`,
+    [workshopId, id],
+  );
   return rows[0] && { ...rows[0].piece, materialId: rows[0].materialId };
 }
 
 /** Adds a piece of stock. Returns false where there is one with this id. */
-export async function insertPiece(db: Db, workshopId: string, materialId: string, id: string, piece: StockPieceFields): Promise<boolean> {
+export async function insertPiece(
+  db: Db,
+  workshopId: string,
+  materialId: string,
+  id: string,
+  piece: StockPieceFields,
+): Promise<boolean> {
   const { rowCount } = await db.query(
     'INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING',
-    [workshopId, id, materialId, piece.kind, piece.name, piece.widthMm, piece.lengthMm, piece.count, piece.outline ? JSON.stringify(piece.outline) : null],
+    [
+      workshopId,
+      id,
+      materialId,
+      piece.kind,
+      piece.name,
+      piece.widthMm,
+      piece.lengthMm,
+      piece.count,
+      piece.outline ? JSON.stringify(piece.outline) : null,
+    ],
   );
   return rowCount === 1;
 }
@@ -70,6 +127,15 @@ export async function insertPiece(db: Db, workshopId: string, materialId: string
 export async function updatePiece(db: Db, workshopId: string, id: string, piece: StockPieceFields): Promise<void> {
   await db.query(
     'UPDATE stock_piece SET version = version + 1, kind = $3, name = $4, width_mm = $5, length_mm = $6, count = $7, outline = $8 WHERE workshop_id = $1 AND id = $2',
-    [workshopId, id, piece.kind, piece.name, piece.widthMm, piece.lengthMm, piece.count, piece.outline ? JSON.stringify(piece.outline) : null],
+    [
+      workshopId,
+      id,
+      piece.kind,
+      piece.name,
+      piece.widthMm,
+      piece.lengthMm,
+      piece.count,
+      piece.outline ? JSON.stringify(piece.outline) : null,
+    ],
   );
 }

@@ -9,19 +9,33 @@ export interface OperationRow {
 
 /** A write that was done under this name. */
 export async function findOperation(db: Db, workshopId: string, key: string): Promise<OperationRow | undefined> {
-  const { rows } = await db.query<OperationRow>('SELECT asked, status, answer, job_id AS "jobId" FROM operation WHERE workshop_id = $1 AND key = $2', [workshopId, key]);
+  const { rows } = await db.query<OperationRow>(
+    'SELECT asked, status, answer, job_id AS "jobId" FROM operation WHERE workshop_id = $1 AND key = $2',
+    [workshopId, key],
+  );
   return rows[0];
 }
 
 /** Takes a name for a write that is being done; waits for another one that does the same. Returns false where it was done. */
 export async function claimOperation(db: Db, workshopId: string, key: string, asked: string): Promise<boolean> {
-  const { rowCount } = await db.query('INSERT INTO operation (workshop_id, key, asked) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [workshopId, key, asked]);
+  const { rowCount } = await db.query(
+    'INSERT INTO operation (workshop_id, key, asked) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
+    [workshopId, key, asked],
+  );
   return rowCount === 1;
 }
 
 /** Keeps how a write was answered. */
-export async function keepAnswer(db: Db, workshopId: string, key: string, { status, answer, jobId }: { status: number | null; answer: unknown; jobId: string | null }): Promise<void> {
-  await db.query('UPDATE operation SET status = coalesce($3, status), answer = $4, job_id = $5 WHERE workshop_id = $1 AND key = $2', [workshopId, key, status, answer === null ? null : JSON.stringify(answer), jobId]);
+export async function keepAnswer(
+  db: Db,
+  workshopId: string,
+  key: string,
+  { status, answer, jobId }: { status: number | null; answer: unknown; jobId: string | null },
+): Promise<void> {
+  await db.query(
+    'UPDATE operation SET status = coalesce($3, status), answer = $4, job_id = $5 WHERE workshop_id = $1 AND key = $2',
+    [workshopId, key, status, answer === null ? null : JSON.stringify(answer), jobId],
+  );
 }
 
 /** Forgets what was done more than so many days ago. */

@@ -68,5 +68,8 @@ export async function deleteParts(db: Db, ids: readonly string[]): Promise<void>
 
 /** Moves some parts on their sheets. */
 export async function movePlacements(db: Db, partIds: readonly string[], by: Point): Promise<void> {
-  await db.query('UPDATE placement SET x_mm = x_mm + $2, y_mm = y_mm + $3, version = version + 1 WHERE part_id = ANY($1::uuid[])', [partIds, by.x, by.y]);
+  await db.query(
+    'UPDATE placement SET x_mm = x_mm + $2, y_mm = y_mm + $3, version = version + 1 WHERE part_id = ANY($1::uuid[])',
+    [partIds, by.x, by.y],
+  );
 }

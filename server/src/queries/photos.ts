@@ -7,11 +7,19 @@ export interface PhotoRow {
 
 /** Keeps a photo. */
 export async function insertPhoto(db: Db, workshopId: string, id: string, photo: PhotoRow): Promise<void> {
-  await db.query('INSERT INTO photo (workshop_id, id, media_type, bytes) VALUES ($1, $2, $3, $4)', [workshopId, id, photo.mediaType, photo.bytes]);
+  await db.query('INSERT INTO photo (workshop_id, id, media_type, bytes) VALUES ($1, $2, $3, $4)', [
+    workshopId,
+    id,
+    photo.mediaType,
+    photo.bytes,
+  ]);
 }
 
 /** A photo's bytes. */
 export async function findPhoto(db: Db, workshopId: string, id: string): Promise<PhotoRow | undefined> {
-  const { rows } = await db.query<PhotoRow>('SELECT media_type AS "mediaType", bytes FROM photo WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  const { rows } = await db.query<PhotoRow>(
+    'SELECT media_type AS "mediaType", bytes FROM photo WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id],
+  );
   return rows[0];
 }

@@ -55,19 +55,37 @@ export async function listRecipes(db: Db, workshopId: string, filter: RecipeFilt
        AND ($4::uuid IS NULL OR r.machine_id = $4) AND ($5::uuid IS NULL OR r.tool_id = $5) AND ($6::text IS NULL OR r.process = $6)
        AND ($7::text IS NULL OR m.family = $7) AND ($8 OR r.archived_at IS NULL)
      ORDER BY r.sort_name, r.id LIMIT $9`,
-    [workshopId, filter.ids ?? null, filter.materialIds ?? null, filter.machineId ?? null, filter.toolId ?? null, filter.process ?? null, filter.family ?? null, filter.withArchived ?? false, filter.limit ?? null],
+    [
+      workshopId,
+      filter.ids ?? null,
+      filter.materialIds ?? null,
+      filter.machineId ?? null,
+      filter.toolId ?? null,
+      filter.process ?? null,
+      filter.family ?? null,
+      filter.withArchived ?? false,
+      filter.limit ?? null,
+    ],
   );
   return rows;
 }
 
 /** Nailed cards in their order. */
 export async function listNailed(db: Db, workshopId: string): Promise<RecipeRow[]> {
-  const { rows } = await db.query<RecipeRow>(`SELECT ${RECIPE_COLUMNS} FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.nail IS NOT NULL AND r.archived_at IS NULL ORDER BY r.nail`, [workshopId]);
+  const { rows } = await db.query<RecipeRow>(
+    `SELECT ${RECIPE_COLUMNS} FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.nail IS NOT NULL AND r.archived_at IS NULL ORDER BY r.nail`,
+    [workshopId],
+  );
   return rows;
 }
 
 /** The recipes used last, the newest use first. */
-export async function listLastUsed(db: Db, workshopId: string, limit: number, process: ProcessName | null = null): Promise<RecipeRow[]> {
+export async function listLastUsed(
+  db: Db,
+  workshopId: string,
+  limit: number,
+  process: ProcessName | null = null,
+): Promise<RecipeRow[]> {
   const { rows } = await db.query<RecipeRow>(
     `SELECT ${RECIPE_COLUMNS} FROM recipe r ${RECIPE_JOINS}
      WHERE r.workshop_id = $1 AND r.last_used_at IS NOT NULL AND r.archived_at IS NULL AND ($3::text IS NULL OR r.process = $3)
@@ -112,7 +130,10 @@ export const searchPageSql = (sort: RecipeSort, isDescending: boolean): string =
   const direction = isDescending ? 'DESC NULLS LAST' : 'ASC NULLS LAST';
   // Of what fits equally well, the more proven comes first.
   const proven = sort === 'best' ? `, ${SORT_SQL.temper} DESC` : '';
-  const order = sort === 'material' ? `r.sort_name ${isDescending ? 'DESC' : 'ASC'}, r.id` : `${SORT_SQL[sort]} ${direction}${proven}, r.sort_name, r.id`;
+  const order =
+    sort === 'material'
+      ? `r.sort_name ${isDescending ? 'DESC' : 'ASC'}, r.id`
+      : `${SORT_SQL[sort]} ${direction}${proven}, r.sort_name, r.id`;
   return `SELECT ${RECIPE_COLUMNS} FROM (SELECT r.*, row_number() OVER (ORDER BY ${order}) AS turn FROM recipe r WHERE ${SEARCH_WHERE} ORDER BY ${order} LIMIT $7 OFFSET $8) r
      ${RECIPE_JOINS} ORDER BY r.turn`;
 };
@@ -121,19 +142,37 @@ export const searchPageSql = (sort: RecipeSort, isDescending: boolean): string =
 export const searchCountSql = `SELECT count(*)::int AS total FROM recipe r WHERE ${SEARCH_WHERE}`;
 
 /** The values of both statements above, in their order. */
-export const searchValues = (workshopId: string, search: RecipeSearch): unknown[] => [workshopId, search.query, search.materialId, search.machineId, search.process, search.temper];
+export const searchValues = (workshopId: string, search: RecipeSearch): unknown[] => [
+  workshopId,
+  search.query,
+  search.materialId,
+  search.machineId,
+  search.process,
+  search.temper,
+];
 
 /** One page of what a search finds, and how many there are in all. */
-export async function searchRecipes(db: Db, workshopId: string, search: RecipeSearch): Promise<{ rows: RecipeRow[]; total: number }> {
+export async function searchRecipes(
+  db: Db,
+  workshopId: string,
+  search: RecipeSearch,
+): Promise<{ rows: RecipeRow[]; total: number }> {
   const values = searchValues(workshopId, search);
   const counted = await db.query<{ total: number }>(searchCountSql, values);
-  const { rows } = await db.query<RecipeRow>(searchPageSql(search.sort, search.isDescending), [...values, search.limit, search.offset]);
+  const { rows } = await db.query<RecipeRow>(searchPageSql(search.sort, search.isDescending), [
+    ...values,
+    search.limit,
+    search.offset,
+  ]);
   return { rows, total: counted.rows[0].total };
 }
 
 /** The version of a recipe, locked until the transaction ends; null where there is none. */
 export async function lockRecipe(db: Db, workshopId: string, id: string): Promise<number | null> {
-  const { rows } = await db.query<{ version: number }>('SELECT version FROM recipe WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
+  const { rows } = await db.query<{ version: number }>(
+    'SELECT version FROM recipe WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE',
+    [workshopId, id],
+  );
   return rows[0]?.version ?? null;
 }
 
@@ -157,16 +196,44 @@ export async function insertRecipe(db: Db, workshopId: string, row: NewRecipeRow
 }
 
 /** Adds a revision behind the newest one. */
-export async function insertRevision(db: Db, workshopId: string, recipeId: string, row: { settings: Settings; typed?: TypedSettings; source: Source; reason: string; tuningId?: string; settledTrials?: number; returnedTo?: number | null }): Promise<void> {
+export async function insertRevision(
+  db: Db,
+  workshopId: string,
+  recipeId: string,
+  row: {
+    settings: Settings;
+    typed?: TypedSettings;
+    source: Source;
+    reason: string;
+    tuningId?: string;
+    settledTrials?: number;
+    returnedTo?: number | null;
+  },
+): Promise<void> {
   await db.query(
     `INSERT INTO recipe_revision (recipe_id, number, workshop_id, settings, typed, source, reason, tuning_id, settled_trials, returned_to)
      SELECT $1, coalesce(max(number), 0) + 1, $2, $3, $4, $5, $6, $7, $8, $9 FROM recipe_revision WHERE workshop_id = $2 AND recipe_id = $1`,
-    [recipeId, workshopId, row.settings, row.typed ?? {}, row.source, row.reason, row.tuningId ?? null, row.settledTrials ?? null, row.returnedTo ?? null],
+    [
+      recipeId,
+      workshopId,
+      row.settings,
+      row.typed ?? {},
+      row.source,
+      row.reason,
+      row.tuningId ?? null,
+      row.settledTrials ?? null,
+      row.returnedTo ?? null,
+    ],
   );
 }
 
 /** Counts a recipe's version up, with its note and whether it is put away. */
-export async function updateRecipe(db: Db, workshopId: string, id: string, change: { note?: string; isArchived?: boolean } = {}): Promise<void> {
+export async function updateRecipe(
+  db: Db,
+  workshopId: string,
+  id: string,
+  change: { note?: string; isArchived?: boolean } = {},
+): Promise<void> {
   await db.query(
     `UPDATE recipe SET version = version + 1, note = coalesce($3, note),
        archived_at = CASE WHEN $4::boolean IS NULL THEN archived_at WHEN $4 THEN coalesce(archived_at, now()) END
@@ -177,9 +244,15 @@ export async function updateRecipe(db: Db, workshopId: string, id: string, chang
 
 /** Nails up just these cards, in this order. Returns how many of them there are. */
 export async function replaceNails(db: Db, workshopId: string, recipeIds: string[]): Promise<number> {
-  await db.query('SELECT 1 FROM recipe WHERE workshop_id = $1 AND (nail IS NOT NULL OR id = ANY ($2::uuid[])) ORDER BY id FOR NO KEY UPDATE', [workshopId, recipeIds]);
+  await db.query(
+    'SELECT 1 FROM recipe WHERE workshop_id = $1 AND (nail IS NOT NULL OR id = ANY ($2::uuid[])) ORDER BY id FOR NO KEY UPDATE',
+    [workshopId, recipeIds],
+  );
   await db.query('UPDATE recipe SET nail = NULL WHERE workshop_id = $1 AND nail IS NOT NULL', [workshopId]);
-  const { rowCount } = await db.query('UPDATE recipe r SET nail = n.place FROM unnest($2::uuid[]) WITH ORDINALITY AS n (id, place) WHERE r.workshop_id = $1 AND r.id = n.id', [workshopId, recipeIds]);
+  const { rowCount } = await db.query(
+    'UPDATE recipe r SET nail = n.place FROM unnest($2::uuid[]) WITH ORDINALITY AS n (id, place) WHERE r.workshop_id = $1 AND r.id = n.id',
+    [workshopId, recipeIds],
+  );
   return rowCount ?? 0;
 }
 
@@ -215,8 +288,15 @@ export async function listEvidence(db: Db, workshopId: string, recipeIds: string
 }
 
 /** A trial of a recipe, locked until the transaction ends. */
-export async function lockTrial(db: Db, workshopId: string, id: string): Promise<{ recipeId: string; outcome: Outcome } | undefined> {
-  const { rows } = await db.query<{ recipeId: string; outcome: Outcome }>('SELECT recipe_id AS "recipeId", outcome FROM trial WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
+export async function lockTrial(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<{ recipeId: string; outcome: Outcome } | undefined> {
+  const { rows } = await db.query<{ recipeId: string; outcome: Outcome }>(
+    'SELECT recipe_id AS "recipeId", outcome FROM trial WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE',
+    [workshopId, id],
+  );
   return rows[0];
 }
 
@@ -227,7 +307,11 @@ export async function correctTrial(db: Db, workshopId: string, id: string, outco
 }
 
 /** Writes down a trial with the wear of the tool as it is now. */
-export async function insertTrial(db: Db, workshopId: string, trial: { id: string; recipeId: string; settings: Settings; outcome: Outcome }): Promise<void> {
+export async function insertTrial(
+  db: Db,
+  workshopId: string,
+  trial: { id: string; recipeId: string; settings: Settings; outcome: Outcome },
+): Promise<void> {
   await db.query(
     `INSERT INTO trial (id, workshop_id, recipe_id, settings, outcome, tool_wear, tool_life)
      SELECT $1, $2, r.id, $4, $5, t.wear, t.life_number FROM recipe r JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = r.tool_id
@@ -237,7 +321,11 @@ export async function insertTrial(db: Db, workshopId: string, trial: { id: strin
 }
 
 /** Variants of some recipes (all where `null`), oldest first. */
-export async function listVariants(db: Db, workshopId: string, recipeIds: string[] | null): Promise<(VariantView & { recipeId: string })[]> {
+export async function listVariants(
+  db: Db,
+  workshopId: string,
+  recipeIds: string[] | null,
+): Promise<(VariantView & { recipeId: string })[]> {
   const { rows } = await db.query<VariantView & { recipeId: string }>(
     `SELECT n.id, n.recipe_id AS "recipeId", n.changes, n.reason, n.tool_id AS "toolId", n.stock_piece_id AS "stockPieceId",
        coalesce(t.name, p.name) AS "forName", n.created_at AS "createdAt", n.ended_at AS "endedAt"
@@ -265,11 +353,17 @@ export async function insertVariant(db: Db, workshopId: string, row: NewVariantR
        AND tool_id IS NOT DISTINCT FROM $3 AND stock_piece_id IS NOT DISTINCT FROM $4`,
     [workshopId, row.recipeId, row.toolId, row.stockPieceId],
   );
-  await db.query('INSERT INTO recipe_variant (workshop_id, id, recipe_id, changes, reason, tool_id, stock_piece_id) VALUES ($1, $2, $3, $4, $5, $6, $7)', [workshopId, row.id, row.recipeId, row.changes, row.reason, row.toolId, row.stockPieceId]);
+  await db.query(
+    'INSERT INTO recipe_variant (workshop_id, id, recipe_id, changes, reason, tool_id, stock_piece_id) VALUES ($1, $2, $3, $4, $5, $6, $7)',
+    [workshopId, row.id, row.recipeId, row.changes, row.reason, row.toolId, row.stockPieceId],
+  );
 }
 
 /** Ends a variant. Returns the recipe it belonged to, or null where there is no such variant. */
 export async function endVariant(db: Db, workshopId: string, id: string): Promise<string | null> {
-  const { rows } = await db.query<{ recipeId: string }>('UPDATE recipe_variant SET ended_at = coalesce(ended_at, now()) WHERE workshop_id = $1 AND id = $2 RETURNING recipe_id AS "recipeId"', [workshopId, id]);
+  const { rows } = await db.query<{ recipeId: string }>(
+    'UPDATE recipe_variant SET ended_at = coalesce(ended_at, now()) WHERE workshop_id = $1 AND id = $2 RETURNING recipe_id AS "recipeId"',
+    [workshopId, id],
+  );
   return rows[0]?.recipeId ?? null;
 }

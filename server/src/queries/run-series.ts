@@ -8,19 +8,32 @@ export interface SeriesRow {
 
 /** A series by its id, in whatever workshop; undefined where there is none in this one. */
 export async function findSeries(db: Db, workshopId: string, id: string): Promise<SeriesRow | undefined> {
-  const { rows } = await db.query<SeriesRow>('SELECT id, job_id AS "jobId", is_open AS "isOpen" FROM run_series WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  const { rows } = await db.query<SeriesRow>(
+    'SELECT id, job_id AS "jobId", is_open AS "isOpen" FROM run_series WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** The series of a job that can still be gone on with. */
 export async function findOpenSeries(db: Db, workshopId: string, jobId: string): Promise<SeriesRow | undefined> {
-  const { rows } = await db.query<SeriesRow>('SELECT id, job_id AS "jobId", is_open AS "isOpen" FROM run_series WHERE workshop_id = $1 AND job_id = $2 AND is_open', [workshopId, jobId]);
+  const { rows } = await db.query<SeriesRow>(
+    'SELECT id, job_id AS "jobId", is_open AS "isOpen" FROM run_series WHERE workshop_id = $1 AND job_id = $2 AND is_open',
+    [workshopId, jobId],
+  );
   return rows[0];
 }
 
 /** Opens a series. Returns false where its id is taken, or the job has an open one. */
-export async function insertSeries(db: Db, workshopId: string, series: { id: string; jobId: string }): Promise<boolean> {
-  const { rowCount } = await db.query('INSERT INTO run_series (workshop_id, id, job_id) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [workshopId, series.id, series.jobId]);
+export async function insertSeries(
+  db: Db,
+  workshopId: string,
+  series: { id: string; jobId: string },
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'INSERT INTO run_series (workshop_id, id, job_id) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
+    [workshopId, series.id, series.jobId],
+  );
   return rowCount === 1;
 }
 

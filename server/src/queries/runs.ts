@@ -59,7 +59,10 @@ export async function findRun(db: Db, workshopId: string, id: string): Promise<R
 
 /** One run, locked until the transaction ends. */
 export async function lockRun(db: Db, workshopId: string, id: string): Promise<RunRow | undefined> {
-  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2 FOR NO KEY UPDATE OF r`, [workshopId, id]);
+  const { rows } = await db.query<RunRow>(
+    `${RUN_SELECT} WHERE r.workshop_id = $1 AND r.id = $2 FOR NO KEY UPDATE OF r`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
@@ -76,7 +79,10 @@ export async function listNewestRuns(db: Db, workshopId: string, jobId: string):
 
 /** The runs of one series, in order. */
 export async function listSeriesRuns(db: Db, workshopId: string, seriesId: string): Promise<RunRow[]> {
-  const { rows } = await db.query<RunRow>(`${RUN_SELECT} WHERE r.workshop_id = $1 AND r.series_id = $2 ORDER BY r.position`, [workshopId, seriesId]);
+  const { rows } = await db.query<RunRow>(
+    `${RUN_SELECT} WHERE r.workshop_id = $1 AND r.series_id = $2 ORDER BY r.position`,
+    [workshopId, seriesId],
+  );
   return rows;
 }
 
@@ -91,7 +97,10 @@ export async function listOpenRuns(db: Db, workshopId: string): Promise<RunRow[]
 }
 
 /** For every job with runs, the state of each run in its newest series. */
-export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId: string; state: RunState; outcome: Outcome | null }[]> {
+export async function listRunStates(
+  db: Db,
+  workshopId: string,
+): Promise<{ jobId: string; state: RunState; outcome: Outcome | null }[]> {
   const { rows } = await db.query<{ jobId: string; state: RunState; outcome: Outcome | null }>(
     `SELECT r.job_id AS "jobId", r.state, r.outcome FROM run r
      WHERE r.workshop_id = $1 AND r.series_id = (SELECT id FROM run_series n WHERE n.job_id = r.job_id ORDER BY n.created_at DESC LIMIT 1)`,
@@ -101,8 +110,28 @@ export async function listRunStates(db: Db, workshopId: string): Promise<{ jobId
 }
 
 /** A run as it is started. */
-export interface NewRunRow
-  extends Pick<RunRow, 'id' | 'seriesId' | 'jobId' | 'stepId' | 'recipeId' | 'position' | 'state' | 'hold' | 'settings' | 'estimateSeconds' | 'speedUp' | 'stockPieceId' | 'usedLengthMm' | 'isByHand' | 'plannedCutMm' | 'onTopOf' | 'machineId' | 'totalSeconds' | 'totalCutMm'> {
+export interface NewRunRow extends Pick<
+  RunRow,
+  | 'id'
+  | 'seriesId'
+  | 'jobId'
+  | 'stepId'
+  | 'recipeId'
+  | 'position'
+  | 'state'
+  | 'hold'
+  | 'settings'
+  | 'estimateSeconds'
+  | 'speedUp'
+  | 'stockPieceId'
+  | 'usedLengthMm'
+  | 'isByHand'
+  | 'plannedCutMm'
+  | 'onTopOf'
+  | 'machineId'
+  | 'totalSeconds'
+  | 'totalCutMm'
+> {
   machineFile: string;
 }
 
@@ -111,13 +140,38 @@ export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Pro
   await db.query(
     `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)`,
-    [run.id, workshopId, run.seriesId, run.jobId, run.stepId, run.recipeId, run.position, run.state, run.hold, run.settings, run.machineFile, run.estimateSeconds, run.speedUp, run.stockPieceId, run.usedLengthMm, run.isByHand, run.plannedCutMm, run.onTopOf, run.machineId, run.totalSeconds, run.totalCutMm],
+    [
+      run.id,
+      workshopId,
+      run.seriesId,
+      run.jobId,
+      run.stepId,
+      run.recipeId,
+      run.position,
+      run.state,
+      run.hold,
+      run.settings,
+      run.machineFile,
+      run.estimateSeconds,
+      run.speedUp,
+      run.stockPieceId,
+      run.usedLengthMm,
+      run.isByHand,
+      run.plannedCutMm,
+      run.onTopOf,
+      run.machineId,
+      run.totalSeconds,
+      run.totalCutMm,
+    ],
   );
 }
 
 /** The machine file that a run was started with. */
 export async function findMachineFile(db: Db, workshopId: string, id: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ machineFile: string }>('SELECT machine_file AS "machineFile" FROM run WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  const { rows } = await db.query<{ machineFile: string }>(
+    'SELECT machine_file AS "machineFile" FROM run WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id],
+  );
   return rows[0]?.machineFile;
 }
 
@@ -134,7 +188,13 @@ export interface RunStanding {
  * Writes how a run stands, and the event that brought it there, and tells everybody who listens; only where it stands as it was
  * seen. Returns false where it does not.
  */
-export async function turnRun(db: Db, workshopId: string, id: string, from: readonly RunState[], to: RunStanding): Promise<boolean> {
+export async function turnRun(
+  db: Db,
+  workshopId: string,
+  id: string,
+  from: readonly RunState[],
+  to: RunStanding,
+): Promise<boolean> {
   const { rowCount } = await db.query(
     `UPDATE run SET state = $4, done_seconds = $5, cut_mm = $6,
        going_since = CASE WHEN $7 THEN clock_timestamp() END,
@@ -143,14 +203,22 @@ export async function turnRun(db: Db, workshopId: string, id: string, from: read
     [workshopId, id, from, to.state, to.doneSeconds, to.cutMm, to.going !== undefined, to.going?.dueInSeconds ?? null],
   );
   if (rowCount !== 1) return false;
-  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [workshopId, id, to.event, to.doneSeconds]);
+  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [
+    workshopId,
+    id,
+    to.event,
+    to.doneSeconds,
+  ]);
   await tellOfRun(db, id);
   return true;
 }
 
 /** A step that was on hold waits in its line again; its machine is free. */
 export async function takeBackHold(db: Db, workshopId: string, id: string): Promise<void> {
-  await db.query(`UPDATE run SET state = 'queued' WHERE workshop_id = $1 AND id = $2 AND state = 'holding'`, [workshopId, id]);
+  await db.query(`UPDATE run SET state = 'queued' WHERE workshop_id = $1 AND id = $2 AND state = 'holding'`, [
+    workshopId,
+    id,
+  ]);
   await tellOfRun(db, id);
 }
 
@@ -163,12 +231,21 @@ export async function tellOfRun(db: Db, id: string): Promise<void> {
 }
 
 /** Writes what a finished run measured and what the stand-in saw. */
-export async function finishRun(db: Db, id: string, end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome | null }): Promise<void> {
-  await db.query('UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1', [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome]);
+export async function finishRun(
+  db: Db,
+  id: string,
+  end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome | null },
+): Promise<void> {
+  await db.query(
+    'UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1',
+    [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome],
+  );
 }
 
 /** Runs that can still be gone on with, and of which it was never reckoned what there is to do. */
-export async function listUnreckonedRuns(db: Db): Promise<(Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string })[]> {
+export async function listUnreckonedRuns(
+  db: Db,
+): Promise<(Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string })[]> {
   const { rows } = await db.query<Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string }>(
     `SELECT id, workshop_id AS "workshopId", machine_id AS "machineId", settings FROM run WHERE total_seconds IS NULL AND NOT by_hand AND state IN ('queued', 'holding', 'running', 'paused')`,
   );
@@ -176,13 +253,20 @@ export async function listUnreckonedRuns(db: Db): Promise<(Pick<RunRow, 'id' | '
 }
 
 /** Writes what there is to do for a run. */
-export async function setRunTotals(db: Db, id: string, { totalSeconds, cutMm }: { totalSeconds: number; cutMm: number }): Promise<void> {
+export async function setRunTotals(
+  db: Db,
+  id: string,
+  { totalSeconds, cutMm }: { totalSeconds: number; cutMm: number },
+): Promise<void> {
   await db.query('UPDATE run SET total_seconds = $2, total_cut_mm = $3 WHERE id = $1', [id, totalSeconds, cutMm]);
 }
 
 /** Makes room in a series behind a place: the runs that come later stand one further on. */
 export async function makeRoomAfter(db: Db, workshopId: string, seriesId: string, position: number): Promise<void> {
-  const { rows } = await db.query<{ id: string }>('SELECT id FROM run WHERE workshop_id = $1 AND series_id = $2 AND position > $3 ORDER BY position DESC', [workshopId, seriesId, position]);
+  const { rows } = await db.query<{ id: string }>(
+    'SELECT id FROM run WHERE workshop_id = $1 AND series_id = $2 AND position > $3 ORDER BY position DESC',
+    [workshopId, seriesId, position],
+  );
   for (const { id } of rows) await db.query('UPDATE run SET position = position + 1 WHERE id = $1', [id]);
 }
 

@@ -29,30 +29,53 @@ const COLUMNS = `id, name, job_id AS "jobId", jsonb_array_length(snapshot->'step
 
 /** The workshop's templates, newest first. */
 export async function listTemplates(db: Db, workshopId: string): Promise<TemplateSummary[]> {
-  const { rows } = await db.query<TemplateSummary>(`SELECT ${COLUMNS} FROM job_template WHERE workshop_id = $1 ORDER BY made_at DESC`, [workshopId]);
+  const { rows } = await db.query<TemplateSummary>(
+    `SELECT ${COLUMNS} FROM job_template WHERE workshop_id = $1 ORDER BY made_at DESC`,
+    [workshopId],
+  );
   return rows;
 }
 
 /** One template with the job as it was. */
 export async function findTemplate(db: Db, workshopId: string, id: string): Promise<TemplateRow | undefined> {
-  const { rows } = await db.query<TemplateRow>(`SELECT ${COLUMNS}, snapshot FROM job_template WHERE workshop_id = $1 AND id = $2`, [workshopId, id]);
+  const { rows } = await db.query<TemplateRow>(
+    `SELECT ${COLUMNS}, snapshot FROM job_template WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** Keeps a template. Returns false where its id is taken. */
-export async function insertTemplate(db: Db, workshopId: string, row: { id: string; jobId: string; name: string; snapshot: TemplateSnapshot }): Promise<boolean> {
-  const { rowCount } = await db.query('INSERT INTO job_template (id, workshop_id, job_id, name, snapshot) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING', [row.id, workshopId, row.jobId, row.name, row.snapshot]);
+export async function insertTemplate(
+  db: Db,
+  workshopId: string,
+  row: { id: string; jobId: string; name: string; snapshot: TemplateSnapshot },
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    'INSERT INTO job_template (id, workshop_id, job_id, name, snapshot) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING',
+    [row.id, workshopId, row.jobId, row.name, row.snapshot],
+  );
   return rowCount === 1;
 }
 
 /** Puts a template away, or takes it out again. Returns false where there is none. */
 export async function archiveTemplate(db: Db, workshopId: string, id: string, isArchived: boolean): Promise<boolean> {
-  const { rowCount } = await db.query('UPDATE job_template SET is_archived = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, isArchived]);
+  const { rowCount } = await db.query('UPDATE job_template SET is_archived = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    isArchived,
+  ]);
   return rowCount === 1;
 }
 
 /** Copies a drawing into another job, file and all, as it was read under that number. Returns false where that reading is not there. */
-export async function copyArtwork(db: Db, workshopId: string, fromId: string, readingNumber: number, to: { id: string; jobId: string }): Promise<boolean> {
+export async function copyArtwork(
+  db: Db,
+  workshopId: string,
+  fromId: string,
+  readingNumber: number,
+  to: { id: string; jobId: string },
+): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO artwork (id, workshop_id, job_id, kind, file_name, file_bytes, reading, choices, drawn_width_mm, drawn_height_mm, drawn_min_x, drawn_min_y, scale_x, scale_y, x_mm, y_mm, is_size_locked, reads_reversed, position)
      SELECT $3, a.workshop_id, $4, a.kind, coalesce(r.file_name, a.file_name), a.file_bytes, coalesce(r.reading, a.reading), coalesce(r.choices, a.choices),

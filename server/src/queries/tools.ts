@@ -15,14 +15,25 @@ export async function listTools(db: Db, workshopId: string): Promise<ToolView[]>
 }
 
 /** How worn a tool is, locked until the transaction ends. */
-export async function lockTool(db: Db, workshopId: string, id: string): Promise<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'> | undefined> {
-  const { rows } = await db.query<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'>>('SELECT kind, wear, life_number AS "lifeNumber" FROM tool WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE', [workshopId, id]);
+export async function lockTool(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'> | undefined> {
+  const { rows } = await db.query<Pick<ToolView, 'kind' | 'wear' | 'lifeNumber'>>(
+    'SELECT kind, wear, life_number AS "lifeNumber" FROM tool WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE',
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** Counts wear onto a tool, in the unit of its kind. */
 export async function addWear(db: Db, workshopId: string, toolId: string, amount: number): Promise<void> {
-  await db.query('UPDATE tool SET wear = wear + $3, version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, toolId, amount]);
+  await db.query('UPDATE tool SET wear = wear + $3, version = version + 1 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    toolId,
+    amount,
+  ]);
 }
 
 /** Adds a tool. Returns false where there is one with this id. */
@@ -49,5 +60,8 @@ export async function startNewLife(db: Db, workshopId: string, id: string, note:
      SELECT workshop_id, id, life_number, wear, life_began_at, now(), $3 FROM tool WHERE workshop_id = $1 AND id = $2`,
     [workshopId, id, note],
   );
-  await db.query('UPDATE tool SET version = version + 1, wear = 0, life_number = life_number + 1, life_began_at = now() WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+  await db.query(
+    'UPDATE tool SET version = version + 1, wear = 0, life_number = life_number + 1, life_began_at = now() WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id],
+  );
 }

@@ -24,13 +24,19 @@ const TUNING_COLUMNS = `id, version, recipe_id AS "recipeId", job_id AS "jobId",
 
 /** One tuning. */
 export async function findTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
-  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2`, [workshopId, id]);
+  const { rows } = await db.query<TuningRow>(
+    `SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** One tuning, locked until the transaction ends. */
 export async function lockTuning(db: Db, workshopId: string, id: string): Promise<TuningRow | undefined> {
-  const { rows } = await db.query<TuningRow>(`SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`, [workshopId, id]);
+  const { rows } = await db.query<TuningRow>(
+    `SELECT ${TUNING_COLUMNS} FROM tuning WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
@@ -50,14 +56,29 @@ export async function insertTuning(db: Db, workshopId: string, row: NewTuningRow
   const { rowCount } = await db.query(
     `INSERT INTO tuning (workshop_id, id, recipe_id, job_id, start, start_spread, fixed, stock_piece_id, scrap_width_mm, scrap_length_mm, goes_on_from)
      VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT DO NOTHING`,
-    [workshopId, row.id, row.recipeId, row.jobId, row.start, row.startSpread, row.fixed, row.stockPieceId, row.scrapWidthMm, row.scrapLengthMm, row.goesOnFrom],
+    [
+      workshopId,
+      row.id,
+      row.recipeId,
+      row.jobId,
+      row.start,
+      row.startSpread,
+      row.fixed,
+      row.stockPieceId,
+      row.scrapWidthMm,
+      row.scrapLengthMm,
+      row.goesOnFrom,
+    ],
   );
   return rowCount === 1;
 }
 
 /** Ends a tuning, one way or the other. */
 export async function endTuning(db: Db, workshopId: string, id: string, state: TuningState): Promise<void> {
-  await db.query('UPDATE tuning SET state = $3, ended_at = now(), version = version + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id, state]);
+  await db.query(
+    'UPDATE tuning SET state = $3, ended_at = now(), version = version + 1 WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, state],
+  );
 }
 
 /** Counts a tuning's version up. */
@@ -87,32 +108,55 @@ const SHEET_COLUMNS = `machine_id AS "machineId", total_seconds AS "totalSeconds
 
 /** One trial sheet. */
 export async function findSheet(db: Db, workshopId: string, id: string): Promise<SheetRow | undefined> {
-  const { rows } = await db.query<SheetRow>(`SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND id = $2`, [workshopId, id]);
+  const { rows } = await db.query<SheetRow>(
+    `SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id],
+  );
   return rows[0];
 }
 
 /** The sheets of a tuning, in their order. */
 export async function listSheets(db: Db, workshopId: string, tuningId: string): Promise<SheetRow[]> {
-  const { rows } = await db.query<SheetRow>(`SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND tuning_id = $2 ORDER BY number`, [workshopId, tuningId]);
+  const { rows } = await db.query<SheetRow>(
+    `SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND tuning_id = $2 ORDER BY number`,
+    [workshopId, tuningId],
+  );
   return rows;
 }
 
 /** Lays out a sheet. */
-export async function insertSheet(db: Db, workshopId: string, row: Pick<SheetRow, 'id' | 'tuningId' | 'number' | 'format' | 'machineFile' | 'estimateSeconds' | 'machineId'>): Promise<void> {
-  await db.query('INSERT INTO trial_sheet (workshop_id, id, tuning_id, number, format, machine_file, estimate_seconds, machine_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [
-    workshopId, row.id, row.tuningId, row.number, row.format, row.machineFile, row.estimateSeconds, row.machineId,
-  ]);
+export async function insertSheet(
+  db: Db,
+  workshopId: string,
+  row: Pick<SheetRow, 'id' | 'tuningId' | 'number' | 'format' | 'machineFile' | 'estimateSeconds' | 'machineId'>,
+): Promise<void> {
+  await db.query(
+    'INSERT INTO trial_sheet (workshop_id, id, tuning_id, number, format, machine_file, estimate_seconds, machine_id) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [workshopId, row.id, row.tuningId, row.number, row.format, row.machineFile, row.estimateSeconds, row.machineId],
+  );
 }
 
 /** Says where a sheet stands. */
-export async function setSheetState(db: Db, workshopId: string, id: string, state: TrialSheetState, more: { isByHand?: boolean; measuredSeconds?: number } = {}): Promise<void> {
-  await db.query('UPDATE trial_sheet SET state = $3, by_hand = coalesce($4, by_hand), measured_seconds = coalesce($5, measured_seconds) WHERE workshop_id = $1 AND id = $2', [
-    workshopId, id, state, more.isByHand ?? null, more.measuredSeconds ?? null,
-  ]);
+export async function setSheetState(
+  db: Db,
+  workshopId: string,
+  id: string,
+  state: TrialSheetState,
+  more: { isByHand?: boolean; measuredSeconds?: number } = {},
+): Promise<void> {
+  await db.query(
+    'UPDATE trial_sheet SET state = $3, by_hand = coalesce($4, by_hand), measured_seconds = coalesce($5, measured_seconds) WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, state, more.isByHand ?? null, more.measuredSeconds ?? null],
+  );
 }
 
 /** Sets a sheet going on the stand-in. */
-export async function setSheetGoing(db: Db, workshopId: string, id: string, work: { speedUp: number; totalSeconds: number; totalCutMm: number }): Promise<void> {
+export async function setSheetGoing(
+  db: Db,
+  workshopId: string,
+  id: string,
+  work: { speedUp: number; totalSeconds: number; totalCutMm: number },
+): Promise<void> {
   await db.query(
     `UPDATE trial_sheet SET state = 'running', by_hand = false, going_since = clock_timestamp(), speed_up = $3, total_seconds = $4, total_cut_mm = $5,
        due_at = clock_timestamp() + make_interval(secs => $4::double precision / $3::double precision) WHERE workshop_id = $1 AND id = $2`,
@@ -155,7 +199,11 @@ export async function listShapes(db: Db, workshopId: string, tuningId: string): 
 }
 
 /** What was scored in the tunings that this one goes on from, and in those that they go on from, the first one first. */
-export async function listEarlierShapes(db: Db, workshopId: string, tuningId: string): Promise<(ShapeRow & { outcome: Outcome })[]> {
+export async function listEarlierShapes(
+  db: Db,
+  workshopId: string,
+  tuningId: string,
+): Promise<(ShapeRow & { outcome: Outcome })[]> {
   const { rows } = await db.query<ShapeRow & { outcome: Outcome }>(
     `WITH RECURSIVE earlier AS (
        SELECT b.* FROM tuning a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from WHERE a.workshop_id = $1 AND a.id = $2
@@ -171,7 +219,12 @@ export async function listEarlierShapes(db: Db, workshopId: string, tuningId: st
 }
 
 /** What other tunings have left on a piece of stock. */
-export async function listTrialsOnPiece(db: Db, workshopId: string, stockPieceId: string, exceptTuning: string): Promise<{ x: number; y: number; process: string }[]> {
+export async function listTrialsOnPiece(
+  db: Db,
+  workshopId: string,
+  stockPieceId: string,
+  exceptTuning: string,
+): Promise<{ x: number; y: number; process: string }[]> {
   const { rows } = await db.query<{ x: number; y: number; process: string }>(
     `SELECT s.x_mm AS x, s.y_mm AS y, r.process FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
        JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id JOIN recipe r ON r.workshop_id = u.workshop_id AND r.id = u.recipe_id
@@ -182,20 +235,54 @@ export async function listTrialsOnPiece(db: Db, workshopId: string, stockPieceId
 }
 
 /** Puts a trial on its sheet. */
-export async function insertShape(db: Db, workshopId: string, row: { id: string; sheetId: string; number: number; settings: Settings; onTopOf: Settings[]; x: number; y: number }): Promise<void> {
-  await db.query('INSERT INTO trial_shape (workshop_id, id, sheet_id, number, settings, on_top_of, x_mm, y_mm) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)', [
-    workshopId, row.id, row.sheetId, row.number, row.settings, JSON.stringify(row.onTopOf), row.x, row.y,
-  ]);
+export async function insertShape(
+  db: Db,
+  workshopId: string,
+  row: { id: string; sheetId: string; number: number; settings: Settings; onTopOf: Settings[]; x: number; y: number },
+): Promise<void> {
+  await db.query(
+    'INSERT INTO trial_shape (workshop_id, id, sheet_id, number, settings, on_top_of, x_mm, y_mm) VALUES ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [workshopId, row.id, row.sheetId, row.number, row.settings, JSON.stringify(row.onTopOf), row.x, row.y],
+  );
 }
 
 /** What the machine did with a trial: how worn the tool was, and what the stand-in saw. */
-export async function setShapeDone(db: Db, workshopId: string, id: string, row: { toolWear: number; toolLife: number; seenOutcome: Outcome | null; seenFault: 'depth' | 'corners' | null }): Promise<void> {
-  await db.query('UPDATE trial_shape SET tool_wear = $3, tool_life = $4, seen_outcome = $5, seen_fault = $6 WHERE workshop_id = $1 AND id = $2', [workshopId, id, row.toolWear, row.toolLife, row.seenOutcome, row.seenFault]);
+export async function setShapeDone(
+  db: Db,
+  workshopId: string,
+  id: string,
+  row: { toolWear: number; toolLife: number; seenOutcome: Outcome | null; seenFault: 'depth' | 'corners' | null },
+): Promise<void> {
+  await db.query(
+    'UPDATE trial_shape SET tool_wear = $3, tool_life = $4, seen_outcome = $5, seen_fault = $6 WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, row.toolWear, row.toolLife, row.seenOutcome, row.seenFault],
+  );
 }
 
 /** One trial with its sheet and tuning, locked until the transaction ends. */
-export async function lockShape(db: Db, workshopId: string, id: string): Promise<(ShapeRow & { tuningId: string; recipeId: string; sheetState: TrialSheetState; tuningState: TuningState; toolLife: number | null }) | undefined> {
-  const { rows } = await db.query<ShapeRow & { tuningId: string; recipeId: string; sheetState: TrialSheetState; tuningState: TuningState; toolLife: number | null }>(
+export async function lockShape(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<
+  | (ShapeRow & {
+      tuningId: string;
+      recipeId: string;
+      sheetState: TrialSheetState;
+      tuningState: TuningState;
+      toolLife: number | null;
+    })
+  | undefined
+> {
+  const { rows } = await db.query<
+    ShapeRow & {
+      tuningId: string;
+      recipeId: string;
+      sheetState: TrialSheetState;
+      tuningState: TuningState;
+      toolLife: number | null;
+    }
+  >(
     `SELECT ${SHAPE_COLUMNS}, t.tuning_id AS "tuningId", u.recipe_id AS "recipeId", t.state AS "sheetState", u.state AS "tuningState", s.tool_life AS "toolLife"
      FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id
      WHERE s.workshop_id = $1 AND s.id = $2 FOR NO KEY UPDATE OF s, u`,
@@ -206,11 +293,25 @@ export async function lockShape(db: Db, workshopId: string, id: string): Promise
 
 /** The maker's verdict on a trial. */
 export async function scoreShape(db: Db, workshopId: string, id: string, outcome: Outcome | null): Promise<void> {
-  await db.query('UPDATE trial_shape SET outcome = $3, scored_at = CASE WHEN $3::text IS NULL THEN NULL ELSE now() END WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcome]);
+  await db.query(
+    'UPDATE trial_shape SET outcome = $3, scored_at = CASE WHEN $3::text IS NULL THEN NULL ELSE now() END WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, outcome],
+  );
 }
 
 /** Writes a scored trial into the recipe's evidence, or corrects it there. */
-export async function keepAsTrial(db: Db, workshopId: string, row: { id: string; recipeId: string; settings: Settings; outcome: Outcome; toolWear: number | null; toolLife: number | null }): Promise<void> {
+export async function keepAsTrial(
+  db: Db,
+  workshopId: string,
+  row: {
+    id: string;
+    recipeId: string;
+    settings: Settings;
+    outcome: Outcome;
+    toolWear: number | null;
+    toolLife: number | null;
+  },
+): Promise<void> {
   await db.query(
     `INSERT INTO trial (id, workshop_id, recipe_id, settings, outcome, tool_wear, tool_life) VALUES ($1, $2, $3, $4, $5, $6, $7)
      ON CONFLICT (workshop_id, id) DO UPDATE SET outcome = excluded.outcome`,

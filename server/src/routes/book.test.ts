@@ -1,5 +1,12 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MachineView, type MaterialView, type RecipeDetail, type RecipePageView, type ToolView } from '@keen-anvil/contract';
+import {
+  paths,
+  type MachineView,
+  type MaterialView,
+  type RecipeDetail,
+  type RecipePageView,
+  type ToolView,
+} from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -20,7 +27,10 @@ describe('finding a recipe', () => {
       ['Outdoor vinyl, navy', 'Long plotter'],
       ['Outdoor vinyl, navy', 'Little plotter'],
     ]);
-    expect((await search('through cut card'))[0]).toMatchObject({ process: 'through-cut', material: { family: 'card' } });
+    expect((await search('through cut card'))[0]).toMatchObject({
+      process: 'through-cut',
+      material: { family: 'card' },
+    });
   });
 
   it('by a number with its quantity, or by a thickness', async () => {
@@ -65,11 +75,15 @@ describe('finding a recipe', () => {
     expect(first.recipes).toHaveLength(5);
     expect(first.total).toBe(second.total);
     expect(new Set([...first.recipes, ...second.recipes].map((recipe) => recipe.id)).size).toBe(10);
-    const grades = [...first.recipes, ...second.recipes].map((recipe) => ['bare', 'straw', 'bronze', 'violet', 'blue'].indexOf(recipe.temper.temper));
+    const grades = [...first.recipes, ...second.recipes].map((recipe) =>
+      ['bare', 'straw', 'bronze', 'violet', 'blue'].indexOf(recipe.temper.temper),
+    );
     expect([...grades].sort((a, b) => b - a)).toEqual(grades);
     const pressed = await page('process=heat-press&temper=violet');
     expect(pressed.recipes.map((recipe) => recipe.machine.name)).toEqual(['Clam']);
-    expect((await api().get(`${paths.recipes}?temper=golden`).expect(422)).body.error.message).toBe('temper must be one of bare, straw, bronze, violet, blue; “golden” came.');
+    expect((await api().get(`${paths.recipes}?temper=golden`).expect(422)).body.error.message).toBe(
+      'temper must be one of bare, straw, bronze, violet, blue; “golden” came.',
+    );
     expect((await api().get(`${paths.recipes}?limit=many`).expect(422)).body.error.field).toBe('limit');
   });
 
@@ -97,7 +111,11 @@ describe('writing a recipe', () => {
   it("refuses what is not on the machine's scale, and writes nothing", async () => {
     const body = await wanted({ force: 44, speed: 5, passes: 1 });
     const answer = await api().post(paths.recipes).send(body).expect(422);
-    expect(answer.body.error).toEqual({ code: 'refused', message: "Long plotter's force goes from 1 to 40; 44 was given.", field: 'force' });
+    expect(answer.body.error).toEqual({
+      code: 'refused',
+      message: "Long plotter's force goes from 1 to 40; 44 was given.",
+      field: 'force',
+    });
     await api().get(paths.recipe(body.id)).expect(404);
   });
 
@@ -105,23 +123,43 @@ describe('writing a recipe', () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1, depth: 2 });
     const made = await api().post(paths.recipes).send(body).expect(201);
     expect(made.body).toMatchObject({ id: body.id, temper: { temper: 'bare', reasons: ['never tried'] } });
-    const again = await api().post(paths.recipes).send({ ...body, id: randomUUID() }).expect(409);
-    expect(again.body.error.message).toContain('There is a recipe for Outdoor vinyl, signal yellow with Fine blade here already');
+    const again = await api()
+      .post(paths.recipes)
+      .send({ ...body, id: randomUUID() })
+      .expect(409);
+    expect(again.body.error.message).toContain(
+      'There is a recipe for Outdoor vinyl, signal yellow with Fine blade here already',
+    );
   });
 
   it('refuses a process that the machine or the tool cannot do', async () => {
     const body = await wanted({ power: 40, speed: 5 });
-    const onPlotter = await api().post(paths.recipes).send({ ...body, process: 'laser-line' }).expect(422);
+    const onPlotter = await api()
+      .post(paths.recipes)
+      .send({ ...body, process: 'laser-line' })
+      .expect(422);
     expect(onPlotter.body.error.message).toBe('Laser line cannot be done on Long plotter, a blade plotter.');
-    const withBlade = await api().post(paths.recipes).send({ ...body, process: 'draw', settings: { speed: 5, passes: 1 } }).expect(422);
+    const withBlade = await api()
+      .post(paths.recipes)
+      .send({ ...body, process: 'draw', settings: { speed: 5, passes: 1 } })
+      .expect(422);
     expect(withBlade.body.error.message).toBe('Fine blade cannot do draw.');
   });
 
   it('refuses materials, machines and processes that are not there', async () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1 });
-    await api().post(paths.recipes).send({ ...body, materialId: randomUUID() }).expect(422);
-    await api().post(paths.recipes).send({ ...body, machineId: randomUUID() }).expect(422);
-    const answer = await api().post(paths.recipes).send({ ...body, process: 'weld' }).expect(400);
+    await api()
+      .post(paths.recipes)
+      .send({ ...body, materialId: randomUUID() })
+      .expect(422);
+    await api()
+      .post(paths.recipes)
+      .send({ ...body, machineId: randomUUID() })
+      .expect(422);
+    const answer = await api()
+      .post(paths.recipes)
+      .send({ ...body, process: 'weld' })
+      .expect(400);
     expect(answer.body.error).toMatchObject({ code: 'contract', field: 'process' });
   });
 });
@@ -131,7 +169,12 @@ describe('changing a recipe', () => {
     const { id } = (await search('sticker matt kiss fine'))[0];
     const before = await get<RecipeDetail>(paths.recipe(id));
     expect(before.temper.temper).toBe('bronze');
-    const change = { version: before.version, settings: { ...before.settings, force: 20 }, source: 'own-trial', reason: 'hung at one corner' };
+    const change = {
+      version: before.version,
+      settings: { ...before.settings, force: 20 },
+      source: 'own-trial',
+      reason: 'hung at one corner',
+    };
     const after = (await api().post(paths.recipeRevisions(id)).send(change).expect(201)).body as RecipeDetail;
     expect(after.revisions).toHaveLength(before.revisions.length + 1);
     expect(after).toMatchObject({ settings: { force: 20 }, reason: 'hung at one corner', temper: { temper: 'bare' } });
@@ -140,7 +183,12 @@ describe('changing a recipe', () => {
   it('tells the second of two makers what the first one wrote', async () => {
     const { id } = await navy();
     const before = await get<RecipeDetail>(paths.recipe(id));
-    const change = (force: number) => ({ version: before.version, settings: { ...before.settings, force }, source: 'own-trial', reason: 'trying' });
+    const change = (force: number) => ({
+      version: before.version,
+      settings: { ...before.settings, force },
+      source: 'own-trial',
+      reason: 'trying',
+    });
     await api().post(paths.recipeRevisions(id)).send(change(18)).expect(201);
     const answer = await api().post(paths.recipeRevisions(id)).send(change(19)).expect(409);
     expect(answer.body.error).toMatchObject({ code: 'stale', current: { settings: { force: 18 } } });
@@ -150,8 +198,17 @@ describe('changing a recipe', () => {
   it('refuses a change that changes nothing, or says not why', async () => {
     const recipe = await get<RecipeDetail>(paths.recipe((await navy()).id));
     const same = { version: recipe.version, settings: recipe.settings, source: 'own-trial', reason: 'hm' };
-    expect((await api().post(paths.recipeRevisions(recipe.id)).send(same).expect(422)).body.error.field).toBe('settings');
-    expect((await api().post(paths.recipeRevisions(recipe.id)).send({ ...same, reason: '' }).expect(400)).body.error.message).toBe('Say in a word or two why it changes.');
+    expect((await api().post(paths.recipeRevisions(recipe.id)).send(same).expect(422)).body.error.field).toBe(
+      'settings',
+    );
+    expect(
+      (
+        await api()
+          .post(paths.recipeRevisions(recipe.id))
+          .send({ ...same, reason: '' })
+          .expect(400)
+      ).body.error.message,
+    ).toBe('Say in a word or two why it changes.');
   });
 });
 
@@ -163,7 +220,10 @@ describe('what is not there or cannot be read', () => {
     }
     const broken = await api().post(paths.recipes).set('Content-Type', 'application/json').send('{"id":').expect(400);
     expect(broken.body.error.code).toBe('json');
-    const large = await api().post(paths.jobs).send({ id: randomUUID(), name: 'x'.repeat(1_100_000) }).expect(413);
+    const large = await api()
+      .post(paths.jobs)
+      .send({ id: randomUUID(), name: 'x'.repeat(1_100_000) })
+      .expect(413);
     expect(large.body.error.message).toBe('That is too large: at most 1 MB are taken.');
   });
 

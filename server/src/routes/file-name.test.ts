@@ -7,5 +7,7 @@ describe('the name of a file that is handed out', () => {
     [['..\\secret\u0000', ''], 'pdf', '.. secret.pdf'],
     [['  '], 'csv', 'file.csv'],
     [['x'.repeat(400)], 'csv', `${'x'.repeat(160)}.csv`],
-  ])('is in the maker’s own words, without what no file system takes: %j', (words, extension, name) => expect(fileName(words, extension)).toBe(name));
+  ])('is in the maker’s own words, without what no file system takes: %j', (words, extension, name) =>
+    expect(fileName(words, extension)).toBe(name),
+  );
 });

@@ -13,7 +13,11 @@ export function asAsked<T extends JobDetail | ReadingPreview>(request: Request, 
 }
 
 function shapesApart(job: JobDetail): JobApart {
-  return { ...job, steps: job.steps.map((step) => ({ ...step, parts: step.parts.map(apart) })), otherParts: job.otherParts.map(apart) };
+  return {
+    ...job,
+    steps: job.steps.map((step) => ({ ...step, parts: step.parts.map(apart) })),
+    otherParts: job.otherParts.map(apart),
+  };
 }
 
 function apart({ contours, ...part }: PartView): PartApart {
@@ -30,7 +34,8 @@ export function shapeLines(job: JobDetail, wanted: ReadonlySet<string>): string 
   const lines = new Map<string, string>();
   for (const { contours } of [...job.steps.flatMap((step) => step.parts), ...job.otherParts]) {
     const shape = keyOf(contours);
-    if (wanted.has(shape) && !lines.has(shape)) lines.set(shape, JSON.stringify({ shape, contours } satisfies ShapeLine));
+    if (wanted.has(shape) && !lines.has(shape))
+      lines.set(shape, JSON.stringify({ shape, contours } satisfies ShapeLine));
   }
   return [...lines.values()].map((line) => `${line}\n`).join('');
 }

@@ -1,7 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { contourBounds } from '@keen-anvil/core/geometry';
-import { paths, type JobDetail, type MaterialView, type PartView, type StepView, type TemplateDetail, type ToolView } from '@keen-anvil/contract';
+import {
+  paths,
+  type JobDetail,
+  type MaterialView,
+  type PartView,
+  type StepView,
+  type TemplateDetail,
+  type ToolView,
+} from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -15,7 +23,8 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 const material = (name: string) => materials.find((m) => m.name === name)!;
-const svg = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60">${inside}</svg>`;
+const svg = (inside: string) =>
+  `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60">${inside}</svg>`;
 const ring = '<path id="ring" d="M10 10H50V50H10ZM20 20V40H40V20Z"/>';
 const dot = '<rect id="dot" x="60" y="10" width="20" height="20"/>';
 const red = '<rect id="tag" x="60" y="35" width="30" height="15" fill="#c8342f"/>';
@@ -23,18 +32,37 @@ const red = '<rect id="tag" x="60" y="35" width="30" height="15" fill="#c8342f"/
 async function jobWith(inside: string, fileName = 'kit.svg'): Promise<JobDetail> {
   const id = randomUUID();
   await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);
-  return (await api().put(paths.artwork(id, randomUUID(), fileName)).set('Content-Type', 'application/octet-stream').send(svg(inside)).expect(201)).body;
+  return (
+    await api()
+      .put(paths.artwork(id, randomUUID(), fileName))
+      .set('Content-Type', 'application/octet-stream')
+      .send(svg(inside))
+      .expect(201)
+  ).body;
 }
 const act = (job: JobDetail, body: object) => api().post(paths.jobParts(job.id)).send(body);
 const done = async (job: JobDetail, body: object): Promise<JobDetail> => (await act(job, body).expect(200)).body;
 const undo = async (job: JobDetail): Promise<JobDetail> => (await api().post(paths.jobUndo(job.id)).expect(200)).body;
 const allParts = (job: JobDetail): PartView[] => [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
 const named = (job: JobDetail, name: string) => allParts(job).find((part) => part.name === name)!;
-const change = async (step: StepView, body: object): Promise<JobDetail> => (await api().patch(paths.step(step.id)).send({ version: step.version, ...body }).expect(200)).body;
+const change = async (step: StepView, body: object): Promise<JobDetail> =>
+  (
+    await api()
+      .patch(paths.step(step.id))
+      .send({ version: step.version, ...body })
+      .expect(200)
+  ).body;
 const box = (part: PartView) => contourBounds(part.contours)!;
 /** All that an undo has to bring back. */
 const shapeOf = (job: JobDetail) => ({
-  steps: job.steps.map(({ id, position, process, colour, materialId, parts }) => ({ id, position, process, colour, materialId, parts: parts.map(({ id: partId, name, place, contours }) => ({ partId, name, place, contours })) })),
+  steps: job.steps.map(({ id, position, process, colour, materialId, parts }) => ({
+    id,
+    position,
+    process,
+    colour,
+    materialId,
+    parts: parts.map(({ id: partId, name, place, contours }) => ({ partId, name, place, contours })),
+  })),
   others: job.otherParts.map(({ id, role, name }) => ({ id, role, name })),
   sizes: job.artworks.map(({ scaleX, scaleY, isSizeLocked }) => ({ scaleX, scaleY, isSizeLocked })),
 });
@@ -54,8 +82,14 @@ describe('what is processed', () => {
     const [{ keptWidthMm: all }] = job.artworks;
     job = await done(job, { action: 'role', partIds: [named(job, 'dot').id], role: 'out' });
     const [artwork] = job.artworks;
-    expect([all, artwork.drawnWidthMm, artwork.keptWidthMm]).toEqual([expect.closeTo(70, 6), expect.closeTo(70, 6), expect.closeTo(40, 6)]);
-    job = (await api().patch(paths.artworkChange(artwork.id)).send({ version: artwork.version, widthMm: 80 }).expect(200)).body;
+    expect([all, artwork.drawnWidthMm, artwork.keptWidthMm]).toEqual([
+      expect.closeTo(70, 6),
+      expect.closeTo(70, 6),
+      expect.closeTo(40, 6),
+    ]);
+    job = (
+      await api().patch(paths.artworkChange(artwork.id)).send({ version: artwork.version, widthMm: 80 }).expect(200)
+    ).body;
     const { minX, maxX } = box(named(job, 'ring'));
     expect(maxX - minX).toBeCloseTo(80, 6);
   });
@@ -66,25 +100,46 @@ describe('what is processed', () => {
     job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
     job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'guide' });
     expect(job.steps).toHaveLength(1);
-    expect(named(job, 'tag')).toMatchObject({ role: 'guide', stepId: job.steps[0].id, place: job.steps[0].parts[0].place });
+    expect(named(job, 'tag')).toMatchObject({
+      role: 'guide',
+      stepId: job.steps[0].id,
+      place: job.steps[0].parts[0].place,
+    });
     job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'process' });
-    expect(job.steps.map(({ colour, parts }) => [colour, parts.map(({ name }) => name)])).toEqual([['#000000', ['ring']], ['#c8342f', ['tag']]]);
+    expect(job.steps.map(({ colour, parts }) => [colour, parts.map(({ name }) => name)])).toEqual([
+      ['#000000', ['ring']],
+      ['#c8342f', ['tag']],
+    ]);
   });
 
   it('taking apart and putting together are each other’s undoing', async () => {
     const job = await jobWith(ring + dot);
     const apart = await done(job, { action: 'apart', partIds: [named(job, 'ring').id] });
-    expect(allParts(apart).map(({ name, pieces }) => [name, pieces])).toEqual(expect.arrayContaining([['dot', 1], ['ring', 1], ['ring, inside 1', 1]]));
-    const together = await done(apart, { action: 'together', partIds: [named(apart, 'ring').id, named(apart, 'ring, inside 1').id] });
+    expect(allParts(apart).map(({ name, pieces }) => [name, pieces])).toEqual(
+      expect.arrayContaining([
+        ['dot', 1],
+        ['ring', 1],
+        ['ring, inside 1', 1],
+      ]),
+    );
+    const together = await done(apart, {
+      action: 'together',
+      partIds: [named(apart, 'ring').id, named(apart, 'ring, inside 1').id],
+    });
     expect(named(together, 'ring').contours).toEqual(named(job, 'ring').contours);
     expect(together.undo).toBe('putting together');
     expect(shapeOf(await undo(await undo(together)))).toEqual(shapeOf(job));
-    expect((await act(job, { action: 'apart', partIds: [named(job, 'dot').id] }).expect(422)).body.error.message).toContain('nothing to take apart');
+    expect(
+      (await act(job, { action: 'apart', partIds: [named(job, 'dot').id] }).expect(422)).body.error.message,
+    ).toContain('nothing to take apart');
   });
 
   it('refuses parts of another job, and actions without what they need', async () => {
     const [job, other] = [await jobWith(ring), await jobWith(dot)];
-    expect((await act(job, { action: 'role', role: 'out', partIds: [named(other, 'dot').id] }).expect(422)).body.error.message).toBe('1 parts were chosen; 0 of them are in this job.');
+    expect(
+      (await act(job, { action: 'role', role: 'out', partIds: [named(other, 'dot').id] }).expect(422)).body.error
+        .message,
+    ).toBe('1 parts were chosen; 0 of them are in this job.');
     await act(job, { action: 'role', partIds: [named(job, 'ring').id] }).expect(400);
     await act(job, { action: 'outline', partIds: [named(job, 'ring').id], distanceMm: 0 }).expect(422);
     expect((await api().get(paths.job(job.id))).body.undo).toBeNull();
@@ -97,7 +152,9 @@ describe('steps', () => {
     const stepId = randomUUID();
     const split = await done(job, { action: 'new-step', stepId, partIds: [named(job, 'dot').id] });
     expect(split.steps.map(({ parts }) => parts.map(({ name }) => name))).toEqual([['ring'], ['dot']]);
-    const merged: JobDetail = (await api().post(paths.stepMerge(stepId)).send({ intoId: split.steps[0].id }).expect(200)).body;
+    const merged: JobDetail = (
+      await api().post(paths.stepMerge(stepId)).send({ intoId: split.steps[0].id }).expect(200)
+    ).body;
     expect(merged.steps).toHaveLength(1);
     expect(merged.steps[0].parts).toHaveLength(2);
     expect(shapeOf(await undo(merged))).toEqual(shapeOf(split));
@@ -117,33 +174,64 @@ describe('steps', () => {
   it('stand in an order by hand until the rules are asked for again', async () => {
     let job = await jobWith(ring + red);
     job = await change(job.steps[0], { materialId: material('Card 250 g, cream').id, process: 'draw' });
-    job = await change(job.steps.find(({ process }) => process !== 'draw')!, { materialId: material('Card 250 g, cream').id });
+    job = await change(
+      job.steps.find(({ process }) => process !== 'draw')!,
+      { materialId: material('Card 250 g, cream').id },
+    );
     expect(job.steps.map(({ process }) => process)).toEqual(['draw', 'through-cut']);
-    const backwards: JobDetail = (await api().post(paths.jobSteps(job.id)).send({ order: job.steps.map(({ id }) => id).reverse() }).expect(200)).body;
-    expect([backwards.isOrderByHand, backwards.steps.map(({ process }) => process)]).toEqual([true, ['through-cut', 'draw']]);
+    const backwards: JobDetail = (
+      await api()
+        .post(paths.jobSteps(job.id))
+        .send({ order: job.steps.map(({ id }) => id).reverse() })
+        .expect(200)
+    ).body;
+    expect([backwards.isOrderByHand, backwards.steps.map(({ process }) => process)]).toEqual([
+      true,
+      ['through-cut', 'draw'],
+    ]);
     const ruled: JobDetail = (await api().post(paths.jobSteps(job.id)).send({ order: [] }).expect(200)).body;
     expect([ruled.isOrderByHand, ruled.steps.map(({ process }) => process)]).toEqual([false, ['draw', 'through-cut']]);
-    await api().post(paths.jobSteps(job.id)).send({ order: [job.steps[0].id] }).expect(422);
+    await api()
+      .post(paths.jobSteps(job.id))
+      .send({ order: [job.steps[0].id] })
+      .expect(422);
   });
 
   it('on one sheet lie together and keep it: do not lift', async () => {
     let job = await jobWith(ring + red);
     const card = material('Card 250 g, cream').id;
     job = await change(job.steps[0], { materialId: card, process: 'draw' });
-    job = await change(job.steps.find(({ materialId }) => !materialId)!, { materialId: card });
-    expect(job.steps.map(({ keepsSheet, hold }) => [keepsSheet, hold])).toEqual([[false, null], [true, null]]);
+    job = await change(
+      job.steps.find(({ materialId }) => !materialId)!,
+      { materialId: card },
+    );
+    expect(job.steps.map(({ keepsSheet, hold }) => [keepsSheet, hold])).toEqual([
+      [false, null],
+      [true, null],
+    ]);
     const [drawn, cut] = job.steps.map(({ parts }) => parts[0].place);
     expect(cut).toEqual(drawn);
     const foil = await change(job.steps[0], { materialId: material('Foil, gold').id });
-    expect(foil.steps.map(({ process, hold, stockPieceId }) => [process, hold, stockPieceId === foil.steps[1].stockPieceId])).toEqual([['foil', null, true], ['through-cut', 'Take the foil off; the sheet stays where it lies', true]]);
+    expect(
+      foil.steps.map(({ process, hold, stockPieceId }) => [process, hold, stockPieceId === foil.steps[1].stockPieceId]),
+    ).toEqual([
+      ['foil', null, true],
+      ['through-cut', 'Take the foil off; the sheet stays where it lies', true],
+    ]);
   });
 
   it('keep a nudge of their own, within what the machine can do', async () => {
     let job = await jobWith(ring);
     job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
     job = await change(job.steps[0], { nudge: { changes: { force: 2 }, reason: 'cold morning' } });
-    expect(job.steps[0]).toMatchObject({ nudge: { changes: { force: 2 }, reason: 'cold morning' }, match: { settings: { force: 18 }, recipe: { settings: { force: 16 } } } });
-    const answer = await api().patch(paths.step(job.steps[0].id)).send({ version: job.steps[0].version, nudge: { changes: { force: 400 }, reason: 'much' } }).expect(422);
+    expect(job.steps[0]).toMatchObject({
+      nudge: { changes: { force: 2 }, reason: 'cold morning' },
+      match: { settings: { force: 18 }, recipe: { settings: { force: 16 } } },
+    });
+    const answer = await api()
+      .patch(paths.step(job.steps[0].id))
+      .send({ version: job.steps[0].version, nudge: { changes: { force: 400 }, reason: 'much' } })
+      .expect(422);
     expect(answer.body.error.field).toBe('nudge');
     job = await change(job.steps[0], { nudge: null });
     expect(job.steps[0].match.settings!.force).toBe(16);
@@ -153,13 +241,18 @@ describe('steps', () => {
 describe('size', () => {
   it('by width or height, the ratio kept; both for another ratio; and not while it is locked', async () => {
     let job = await jobWith(ring);
-    const size = (body: object) => api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: job.artworks[0].version, ...body });
+    const size = (body: object) =>
+      api()
+        .patch(paths.artworkChange(job.artworks[0].id))
+        .send({ version: job.artworks[0].version, ...body });
     job = (await size({ heightMm: 80 }).expect(200)).body;
     expect(box(named(job, 'ring'))).toEqual({ minX: 0, minY: 0, maxX: 80, maxY: 80 });
     job = (await size({ widthMm: 40, heightMm: 20 }).expect(200)).body;
     expect(box(named(job, 'ring'))).toEqual({ minX: 0, minY: 0, maxX: 40, maxY: 20 });
     job = (await size({ isSizeLocked: true }).expect(200)).body;
-    expect((await size({ widthMm: 90 }).expect(422)).body.error.message).toBe('The size of “kit.svg” is locked: its gaps and printed scales must stay as they are. Unlock it first.');
+    expect((await size({ widthMm: 90 }).expect(422)).body.error.message).toBe(
+      'The size of “kit.svg” is locked: its gaps and printed scales must stay as they are. Unlock it first.',
+    );
     job = await undo(job);
     await size({ widthMm: 90 }).expect(200);
   });
@@ -169,7 +262,12 @@ describe('size', () => {
     job = await done(job, { action: 'outline', partIds: [named(job, 'dot').id], distanceMm: 3 });
     const gap = (j: JobDetail) => box(named(j, 'dot')).minX - box(named(j, 'dot, outline at 3 mm')).minX;
     expect(gap(job)).toBeCloseTo(3, 3);
-    job = (await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: job.artworks[0].version, widthMm: 137 }).expect(200)).body;
+    job = (
+      await api()
+        .patch(paths.artworkChange(job.artworks[0].id))
+        .send({ version: job.artworks[0].version, widthMm: 137 })
+        .expect(200)
+    ).body;
     expect(box(named(job, 'dot')).maxX).toBeCloseTo(137, 6);
     expect(gap(job)).toBeCloseTo(3, 3);
     expect(named(job, 'dot, outline at 3 mm').outline).toEqual({ ofPartId: named(job, 'dot').id, mm: 3 });
@@ -180,7 +278,12 @@ describe('size', () => {
     job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
     const [first] = named(job, 'flag').contours;
-    job = (await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: job.artworks[0].version, readsReversed: true }).expect(200)).body;
+    job = (
+      await api()
+        .patch(paths.artworkChange(job.artworks[0].id))
+        .send({ version: job.artworks[0].version, readsReversed: true })
+        .expect(200)
+    ).body;
     // Turned back in the plane: with the step turned over it lies as it was drawn.
     expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(box(named(job, 'flag')).maxX, 6);
     expect(first.start[0]).toBeCloseTo(0, 6);
@@ -196,18 +299,41 @@ describe('a drawing read again', () => {
   it('that did not say its size asks; the answer keeps steps, roles and their recipes', async () => {
     const id = randomUUID();
     await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
-    const bare = '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 40"><rect id="tag" width="90" height="40"/><circle id="hole" fill="#c8342f" cx="8" cy="20" r="3"/></svg>';
-    let job: JobDetail = (await api().put(paths.artwork(id, randomUUID(), 'tag.svg')).send(bare).set('Content-Type', 'image/svg+xml').expect(201)).body;
+    const bare =
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 40"><rect id="tag" width="90" height="40"/><circle id="hole" fill="#c8342f" cx="8" cy="20" r="3"/></svg>';
+    let job: JobDetail = (
+      await api()
+        .put(paths.artwork(id, randomUUID(), 'tag.svg'))
+        .send(bare)
+        .set('Content-Type', 'image/svg+xml')
+        .expect(201)
+    ).body;
     const [artwork] = job.artworks;
-    expect(artwork.asks!.answers.map(({ unitMm, widthMm }) => [unitMm === 1, Math.round(widthMm)])).toContainEqual([true, 90]);
+    expect(artwork.asks!.answers.map(({ unitMm, widthMm }) => [unitMm === 1, Math.round(widthMm)])).toContainEqual([
+      true,
+      90,
+    ]);
     job = await change(job.steps[0], { materialId: material('Veg-tan leather').id });
     job = await done(job, { action: 'role', partIds: [named(job, 'hole').id], role: 'guide' });
-    const ids = allParts(job).map((part) => part.id).sort();
-    job = (await api().post(paths.artworkReading(artwork.id)).send({ version: artwork.version, keep: true, reading: { ...artwork.choices!, unitMm: 1 } }).expect(200)).body;
+    const ids = allParts(job)
+      .map((part) => part.id)
+      .sort();
+    job = (
+      await api()
+        .post(paths.artworkReading(artwork.id))
+        .send({ version: artwork.version, keep: true, reading: { ...artwork.choices!, unitMm: 1 } })
+        .expect(200)
+    ).body;
     expect([job.artworks[0].drawnWidthMm, job.artworks[0].asks]).toEqual([90, null]);
-    expect(allParts(job).map((part) => part.id).sort()).toEqual(ids);
+    expect(
+      allParts(job)
+        .map((part) => part.id)
+        .sort(),
+    ).toEqual(ids);
     expect(named(job, 'hole').role).toBe('guide');
-    expect(job.steps.find(({ parts }) => parts.some(({ name }) => name === 'tag'))!.materialId).toBe(material('Veg-tan leather').id);
+    expect(job.steps.find(({ parts }) => parts.some(({ name }) => name === 'tag'))!.materialId).toBe(
+      material('Veg-tan leather').id,
+    );
   });
 
   it('only looked at changes nothing, and a stale one is told', async () => {
@@ -217,24 +343,56 @@ describe('a drawing read again', () => {
     const preview = (await api().post(paths.artworkReading(artwork.id)).send(wish).expect(200)).body;
     expect(preview.parts).toHaveLength(1);
     expect((await api().get(paths.job(job.id))).body.artworks[0].version).toBe(artwork.version);
-    await api().post(paths.artworkReading(artwork.id)).send({ ...wish, keep: true, version: 9 }).expect(409);
-    await api().post(paths.artworkReading(artwork.id)).send({ ...wish, reading: { ...artwork.choices, joinMm: -1 } }).expect(400);
+    await api()
+      .post(paths.artworkReading(artwork.id))
+      .send({ ...wish, keep: true, version: 9 })
+      .expect(409);
+    await api()
+      .post(paths.artworkReading(artwork.id))
+      .send({ ...wish, reading: { ...artwork.choices, joinMm: -1 } })
+      .expect(400);
   });
 
   it('tells how far it is, line by line', async () => {
     const id = randomUUID();
     await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
-    const answer = await api().put(paths.artwork(id, randomUUID(), 'kit.svg')).set('Accept', 'application/x-ndjson').set('Content-Type', 'image/svg+xml').send(svg(ring)).expect(200);
-    const lines = (answer.text ?? answer.body.toString()).trim().split('\n').map((line: string) => JSON.parse(line));
+    const answer = await api()
+      .put(paths.artwork(id, randomUUID(), 'kit.svg'))
+      .set('Accept', 'application/x-ndjson')
+      .set('Content-Type', 'image/svg+xml')
+      .send(svg(ring))
+      .expect(200);
+    const lines = (answer.text ?? answer.body.toString())
+      .trim()
+      .split('\n')
+      .map((line: string) => JSON.parse(line));
     expect(lines.slice(0, -1).every((line: { progress?: number }) => typeof line.progress === 'number')).toBe(true);
     expect(lines.at(-1).answer.artworks).toHaveLength(1);
-    const refused = await api().put(paths.artwork(id, randomUUID(), 'kit.svg')).set('Accept', 'application/x-ndjson').set('Content-Type', 'image/svg+xml').send('<svg').expect(200);
-    expect(JSON.parse(refused.text.trim().split('\n').at(-1)!)).toMatchObject({ status: 422, problem: { field: 'file' } });
+    const refused = await api()
+      .put(paths.artwork(id, randomUUID(), 'kit.svg'))
+      .set('Accept', 'application/x-ndjson')
+      .set('Content-Type', 'image/svg+xml')
+      .send('<svg')
+      .expect(200);
+    expect(JSON.parse(refused.text.trim().split('\n').at(-1)!)).toMatchObject({
+      status: 422,
+      problem: { field: 'file' },
+    });
   });
 });
 
 describe('texts', () => {
-  const text = (over: object = {}) => ({ words: 'Osprey', fontId: 'slab', capHeightMm: 20, letterSpacingMm: 0, lineSpacing: 1, align: 'middle', arcRadiusMm: null, isReversed: false, ...over });
+  const text = (over: object = {}) => ({
+    words: 'Osprey',
+    fontId: 'slab',
+    capHeightMm: 20,
+    letterSpacingMm: 0,
+    lineSpacing: 1,
+    align: 'middle',
+    arcRadiusMm: null,
+    isReversed: false,
+    ...over,
+  });
 
   it('are set, changed and looked at before; a script becomes one outline', async () => {
     const job = await jobWith(ring);
@@ -242,21 +400,58 @@ describe('texts', () => {
     let set: JobDetail = (await api().post(paths.jobTexts(job.id)).send({ id, text: text() }).expect(201)).body;
     expect(set.artworks[1]).toMatchObject({ kind: 'text', fileName: 'Text “Osprey”', text: { words: 'Osprey' } });
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'O', 's', 'p', 'r', 'e', 'y']);
-    const preview = (await api().post(paths.textPreview).send({ text: text({ fontId: 'script', words: 'rowan' }) }).expect(200)).body;
+    const preview = (
+      await api()
+        .post(paths.textPreview)
+        .send({ text: text({ fontId: 'script', words: 'rowan' }) })
+        .expect(200)
+    ).body;
     expect(preview.parts).toHaveLength(1);
-    set = (await api().post(paths.artworkReading(id)).send({ version: 1, keep: true, text: text({ words: 'Bend' }) }).expect(200)).body;
+    set = (
+      await api()
+        .post(paths.artworkReading(id))
+        .send({ version: 1, keep: true, text: text({ words: 'Bend' }) })
+        .expect(200)
+    ).body;
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'B', 'e', 'n', 'd']);
-    await api().post(paths.jobTexts(job.id)).send({ id: randomUUID(), text: text({ capHeightMm: 0 }) }).expect(400);
-    expect((await api().post(paths.jobTexts(job.id)).send({ id: randomUUID(), text: text({ fontId: 'nowhere' }) }).expect(422)).body.error.message).toContain('font is not there');
+    await api()
+      .post(paths.jobTexts(job.id))
+      .send({ id: randomUUID(), text: text({ capHeightMm: 0 }) })
+      .expect(400);
+    expect(
+      (
+        await api()
+          .post(paths.jobTexts(job.id))
+          .send({ id: randomUUID(), text: text({ fontId: 'nowhere' }) })
+          .expect(422)
+      ).body.error.message,
+    ).toContain('font is not there');
   });
 
   it('in a font of one’s own; what is no font is refused and not kept', async () => {
     const file = readFileSync(require.resolve('@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf'));
     const id = randomUUID();
-    const fonts = (await api().put(paths.font(id, 'club letters.ttf')).set('Content-Type', 'font/ttf').send(file).expect(201)).body;
+    const fonts = (
+      await api().put(paths.font(id, 'club letters.ttf')).set('Content-Type', 'font/ttf').send(file).expect(201)
+    ).body;
     expect(fonts).toContainEqual({ id, name: 'club letters' });
-    expect((await api().post(paths.textPreview).send({ text: text({ fontId: id, words: 'M' }) }).expect(200)).body.parts).toHaveLength(1);
-    expect((await api().put(paths.font(randomUUID(), 'x.ttf')).set('Content-Type', 'font/ttf').send(Buffer.from('no font')).expect(422)).body.error.message).toContain('A font in TTF or OTF form was expected');
+    expect(
+      (
+        await api()
+          .post(paths.textPreview)
+          .send({ text: text({ fontId: id, words: 'M' }) })
+          .expect(200)
+      ).body.parts,
+    ).toHaveLength(1);
+    expect(
+      (
+        await api()
+          .put(paths.font(randomUUID(), 'x.ttf'))
+          .set('Content-Type', 'font/ttf')
+          .send(Buffer.from('no font'))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('A font in TTF or OTF form was expected');
     expect((await api().get(paths.fonts)).body).toHaveLength(fonts.length);
   });
 });
@@ -265,9 +460,17 @@ describe('notes and templates', () => {
   it('notes are kept with the job, put away and taken out again', async () => {
     let job = await jobWith(ring);
     const id = randomUUID();
-    job = (await api().post(paths.jobNotes(job.id)).send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }).expect(201)).body;
+    job = (
+      await api()
+        .post(paths.jobNotes(job.id))
+        .send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' })
+        .expect(201)
+    ).body;
     expect(job.notes).toMatchObject([{ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }]);
-    await api().post(paths.jobNotes(job.id)).send({ id: randomUUID(), kind: 'colour', label: '', value: 'x' }).expect(400);
+    await api()
+      .post(paths.jobNotes(job.id))
+      .send({ id: randomUUID(), kind: 'colour', label: '', value: 'x' })
+      .expect(400);
     job = (await api().post(paths.noteArchive(id)).send({ isArchived: true }).expect(200)).body;
     expect(job.notes).toMatchObject([{ id, isArchived: true }]);
     job = (await api().post(paths.noteArchive(id)).send({ isArchived: false }).expect(200)).body;
@@ -279,7 +482,10 @@ describe('notes and templates', () => {
     let job = await jobWith(ring + red);
     job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
     job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'guide' });
-    await api().post(paths.jobNotes(job.id)).send({ id: randomUUID(), kind: 'words', label: 'Customer', value: 'as last year' }).expect(201);
+    await api()
+      .post(paths.jobNotes(job.id))
+      .send({ id: randomUUID(), kind: 'words', label: 'Customer', value: 'as last year' })
+      .expect(201);
     const id = randomUUID();
     await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels, each spring' }).expect(201);
     const detail = async (): Promise<TemplateDetail> => (await api().get(paths.template(id)).expect(200)).body;
@@ -287,16 +493,42 @@ describe('notes and templates', () => {
 
     const { recipe } = job.steps[0].match;
     const { version } = (await api().get(paths.recipe(recipe!.id))).body;
-    await api().post(paths.recipeRevisions(recipe!.id)).send({ version, settings: { ...recipe!.settings, force: 19 }, typed: {}, source: 'own-trial', reason: 'new roll is harder' }).expect(201);
+    await api()
+      .post(paths.recipeRevisions(recipe!.id))
+      .send({
+        version,
+        settings: { ...recipe!.settings, force: 19 },
+        typed: {},
+        source: 'own-trial',
+        reason: 'new roll is harder',
+      })
+      .expect(201);
     const blade = ((await api().get(paths.tools)).body as ToolView[]).find((tool) => tool.id === job.steps[0].toolId)!;
-    await api().post(paths.toolReplacement(blade.id)).send({ version: blade.version, note: 'tip broken off' }).expect(200);
+    await api()
+      .post(paths.toolReplacement(blade.id))
+      .send({ version: blade.version, note: 'tip broken off' })
+      .expect(200);
     const say = (await detail()).changes.map((c) => c.say);
-    expect(say).toEqual(expect.arrayContaining([expect.stringMatching(/^The recipe was changed: .*16.*19/), 'Fine blade was replaced: the new one is sharper']));
+    expect(say).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^The recipe was changed: .*16.*19/),
+        'Fine blade was replaced: the new one is sharper',
+      ]),
+    );
 
     const again = randomUUID();
-    const made: JobDetail = (await api().post(paths.jobs).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201)).body;
+    const made: JobDetail = (
+      await api().post(paths.jobs).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201)
+    ).body;
     expect(made.notes).toMatchObject([{ label: 'Customer', value: 'as last year' }]);
-    const plain = (j: JobDetail) => ({ steps: j.steps.map(({ process, materialId, parts }) => ({ process, materialId, parts: parts.map(({ name, contours, place }) => ({ name, contours, place })) })), others: j.otherParts.map(({ name, role }) => [name, role]) });
+    const plain = (j: JobDetail) => ({
+      steps: j.steps.map(({ process, materialId, parts }) => ({
+        process,
+        materialId,
+        parts: parts.map(({ name, contours, place }) => ({ name, contours, place })),
+      })),
+      others: j.otherParts.map(({ name, role }) => [name, role]),
+    });
     expect(plain(made)).toEqual(plain((await api().get(paths.job(job.id))).body));
     expect(made.steps[0].match.settings!.force).toBe(19);
     await api().post(paths.jobs).send({ id: randomUUID(), name: 'x', templateId: randomUUID() }).expect(404);
@@ -310,31 +542,51 @@ describe('a template of a drawing that was read again since', () => {
     await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
     const [artwork] = job.artworks;
     const reading = { ...artwork.choices!, unitMm: null, joinMm: 1 };
-    await api().post(paths.artworkReading(artwork.id)).send({ version: artwork.version, keep: true, reading }).expect(200);
+    await api()
+      .post(paths.artworkReading(artwork.id))
+      .send({ version: artwork.version, keep: true, reading })
+      .expect(200);
     // What was read is put out of order, as another reading may be.
-    await server.pool.query(`UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->2, reading->'parts'->0)) WHERE id = $1`, [artwork.id]);
-    const made: JobDetail = (await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201)).body;
-    expect(allParts(made).map(({ name, contours }) => ({ name, contours }))).toEqual(allParts(job).map(({ name, contours }) => ({ name, contours })));
+    await server.pool.query(
+      `UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->2, reading->'parts'->0)) WHERE id = $1`,
+      [artwork.id],
+    );
+    const made: JobDetail = (
+      await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201)
+    ).body;
+    expect(allParts(made).map(({ name, contours }) => ({ name, contours }))).toEqual(
+      allParts(job).map(({ name, contours }) => ({ name, contours })),
+    );
   });
 
   it('is refused in words where that reading is not there any more', async () => {
     const job = await jobWith(ring + dot + red);
     const id = randomUUID();
     await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
-    await server.pool.query(`UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->0)) WHERE id = $1`, [job.artworks[0].id]);
+    await server.pool.query(
+      `UPDATE artwork SET reading = jsonb_set(reading, '{parts}', jsonb_build_array(reading->'parts'->0)) WHERE id = $1`,
+      [job.artworks[0].id],
+    );
     const refusal = await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(422);
     expect(refusal.body.error.message).toContain('Keep the job as a template anew');
   });
 });
 
 describe('what lies on one sheet', () => {
-  const places = (job: JobDetail) => Object.fromEntries(allParts(job).map(({ name, place }) => [name, [place.x, place.y]]));
+  const places = (job: JobDetail) =>
+    Object.fromEntries(allParts(job).map(({ name, place }) => [name, [place.x, place.y]]));
   const onOneSheet = async () => {
     let job = await jobWith(ring + red);
     for (const i of [0, 1]) job = await change(job.steps[i], { materialId: material('Outdoor vinyl, navy').id });
     return job;
   };
-  const move = async (job: JobDetail, body: object): Promise<JobDetail> => (await api().post(paths.placements(job.steps[0].id)).send({ partIds: job.steps[0].parts.map(({ id }) => id), dxMm: 3, dyMm: 1, ...body }).expect(200)).body;
+  const move = async (job: JobDetail, body: object): Promise<JobDetail> =>
+    (
+      await api()
+        .post(paths.placements(job.steps[0].id))
+        .send({ partIds: job.steps[0].parts.map(({ id }) => id), dxMm: 3, dyMm: 1, ...body })
+        .expect(200)
+    ).body;
 
   it('moves together, unless one step is moved alone', async () => {
     let job = await onOneSheet();
@@ -344,7 +596,10 @@ describe('what lies on one sheet', () => {
     expect(places(job)).toEqual({ ring: [x + 3, y + 1], tag: [x + 3, y + 1] });
     job = await move(job, { alone: true });
     expect(places(job)).toEqual({ ring: [x + 6, y + 2], tag: [x + 3, y + 1] });
-    await api().post(paths.placements(job.steps[0].id)).send({ partIds: [named(job, 'tag').id], dxMm: 1, dyMm: 0 }).expect(422);
+    await api()
+      .post(paths.placements(job.steps[0].id))
+      .send({ partIds: [named(job, 'tag').id], dxMm: 1, dyMm: 0 })
+      .expect(422);
   });
 
   it('twenty nudges are one undo, and can be done again', async () => {
@@ -371,12 +626,22 @@ describe('what is put away', () => {
     await api().post(paths.jobTemplates(job.id)).send({ id: template, name: 'Kit labels' }).expect(201);
     for (const isArchived of [true, false]) {
       await api().post(paths.jobArchive(job.id)).send({ isArchived }).expect(200);
-      expect((await api().get(paths.jobs)).body.find((row: { id: string }) => row.id === job.id).isArchived).toBe(isArchived);
-      expect((await api().post(paths.templateArchive(template)).send({ isArchived }).expect(200)).body.find((row: { id: string }) => row.id === template).isArchived).toBe(isArchived);
+      expect((await api().get(paths.jobs)).body.find((row: { id: string }) => row.id === job.id).isArchived).toBe(
+        isArchived,
+      );
+      expect(
+        (await api().post(paths.templateArchive(template)).send({ isArchived }).expect(200)).body.find(
+          (row: { id: string }) => row.id === template,
+        ).isArchived,
+      ).toBe(isArchived);
     }
     const shop = randomUUID();
     await api().post(paths.workshops).send({ id: shop, name: 'Ferry Lane Bindery' }).expect(201);
-    expect((await api().post(paths.workshopArchive(shop)).send({ isArchived: true }).expect(200)).body.find((row: { id: string }) => row.id === shop).isArchived).toBe(true);
+    expect(
+      (await api().post(paths.workshopArchive(shop)).send({ isArchived: true }).expect(200)).body.find(
+        (row: { id: string }) => row.id === shop,
+      ).isArchived,
+    ).toBe(true);
     const here = (await api().get(paths.workshops)).body.find((row: { isHere: boolean }) => row.isHere);
     await api().post(paths.workshopArchive(here.id)).send({ isArchived: true }).expect(422);
   });

@@ -31,18 +31,34 @@ async function newJob(): Promise<string> {
   return id;
 }
 const bringIn = (jobId: string, bytes: Buffer | string, fileName = 'boat-number-48.svg') =>
-  api().put(paths.artwork(jobId, randomUUID(), fileName)).set('Content-Type', 'image/svg+xml').send(bytes as string);
+  api()
+    .put(paths.artwork(jobId, randomUUID(), fileName))
+    .set('Content-Type', 'image/svg+xml')
+    .send(bytes as string);
 async function jobWithDrawing(): Promise<JobDetail> {
   return (await bringIn(await newJob(), boatNumber).expect(201)).body;
 }
 const change = async (step: StepView, body: object): Promise<JobDetail> =>
-  (await api().patch(paths.step(step.id)).send({ version: step.version, ...body }).expect(200)).body;
+  (
+    await api()
+      .patch(paths.step(step.id))
+      .send({ version: step.version, ...body })
+      .expect(200)
+  ).body;
 
 describe('bringing a drawing in', () => {
   it('keeps the file, makes a step for each colour and says what was not read', async () => {
     const job = await jobWithDrawing();
-    expect(job.steps.map((step) => [step.colour, step.parts.length])).toEqual([['#f4f4ef', 1], ['#1d2f5c', 3]]);
-    expect(job.artworks[0]).toMatchObject({ fileName: 'boat-number-48.svg', byteCount: boatNumber.length, drawnWidthMm: expect.closeTo(200, 2), drawnHeightMm: expect.closeTo(124, 2) });
+    expect(job.steps.map((step) => [step.colour, step.parts.length])).toEqual([
+      ['#f4f4ef', 1],
+      ['#1d2f5c', 3],
+    ]);
+    expect(job.artworks[0]).toMatchObject({
+      fileName: 'boat-number-48.svg',
+      byteCount: boatNumber.length,
+      drawnWidthMm: expect.closeTo(200, 2),
+      drawnHeightMm: expect.closeTo(124, 2),
+    });
     expect(job.artworks[0].notices[0].message).toContain('cut two of each');
     expect(job.steps.map((step) => step.hold)).toEqual([null, 'Put in the next material']);
     const file = await api().get(paths.artworkFile(job.artworks[0].id)).buffer(true).parse(wholeBody);
@@ -50,8 +66,12 @@ describe('bringing a drawing in', () => {
     expect(file.headers['content-disposition']).toContain('attachment');
   });
 
-  const wrap = (inside: string) => `<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9">${inside}</svg>`;
-  const repeats = ['<g id="r0"><path d="M0 0h1v1z"/></g>', ...Array.from({ length: 9 }, (_, i) => `<g id="r${i + 1}">${`<use href="#r${i}"/>`.repeat(10)}</g>`)].join('');
+  const wrap = (inside: string) =>
+    `<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm" viewBox="0 0 9 9">${inside}</svg>`;
+  const repeats = [
+    '<g id="r0"><path d="M0 0h1v1z"/></g>',
+    ...Array.from({ length: 9 }, (_, i) => `<g id="r${i + 1}">${`<use href="#r${i}"/>`.repeat(10)}</g>`),
+  ].join('');
   it.each([
     ['entities', '<!DOCTYPE svg [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><svg>&b;</svg>', 'declares entities'],
     ['a script', wrap('<script>1</script>'), 'holds a script'],
@@ -71,11 +91,24 @@ describe('bringing a drawing in', () => {
   });
 
   it('takes a DXF drawing as well: each colour a step, loose ends joined, its bytes kept', async () => {
-    const outline = [[0, 0, 40, 0], [40, 0, 40, 20], [40, 20, 0, 20], [0, 20, 0, 0]].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
-    const source = dxf({ units: 4, layers: [{ name: 'hull', colour: 5 }], entities: [...outline, entity('CIRCLE', 'oar', [62, 1], [10, 60], [20, 10], [40, 5])] });
+    const outline = [
+      [0, 0, 40, 0],
+      [40, 0, 40, 20],
+      [40, 20, 0, 20],
+      [0, 20, 0, 0],
+    ].map(([x1, y1, x2, y2]) => line('hull', x1, y1, x2, y2));
+    const source = dxf({
+      units: 4,
+      layers: [{ name: 'hull', colour: 5 }],
+      entities: [...outline, entity('CIRCLE', 'oar', [62, 1], [10, 60], [20, 10], [40, 5])],
+    });
     const job = (await bringIn(await newJob(), source, 'plate.dxf').expect(201)).body;
     expect(job.steps.map((step: { colour: string }) => step.colour)).toEqual(['#0000ff', '#ff0000']);
-    expect(job.artworks[0]).toMatchObject({ fileName: 'plate.dxf', drawnWidthMm: expect.closeTo(65, 3), drawnHeightMm: expect.closeTo(20, 3) });
+    expect(job.artworks[0]).toMatchObject({
+      fileName: 'plate.dxf',
+      drawnWidthMm: expect.closeTo(65, 3),
+      drawnHeightMm: expect.closeTo(20, 3),
+    });
     expect(job.artworks[0].notices[0].message).toContain('3 loose ends within 0.05 mm');
     expect((await api().get(paths.artworkFile(job.artworks[0].id)).expect(200)).body.toString()).toBe(source);
   });
@@ -97,9 +130,14 @@ describe('bringing a drawing in', () => {
   it('refuses other kinds of file and a job that is not there, and lays a second drawing beside the first', async () => {
     const job = await jobWithDrawing();
     const two: JobDetail = (await bringIn(job.id, boatNumber, 'again.svg').expect(201)).body;
-    expect(two.artworks.map(({ fileName, xMm }) => [fileName, Math.round(xMm)])).toEqual([['boat-number-48.svg', 0], ['again.svg', 210]]);
+    expect(two.artworks.map(({ fileName, xMm }) => [fileName, Math.round(xMm)])).toEqual([
+      ['boat-number-48.svg', 0],
+      ['again.svg', 210],
+    ]);
     expect(two.steps).toHaveLength(4);
-    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe('A drawing (SVG, DXF), a picture (PNG, JPG) or a machine file (HP-GL, G-code) was expected; “photo.bmp” came.');
+    expect((await bringIn(await newJob(), 'x', 'photo.bmp').expect(422)).body.error.message).toBe(
+      'A drawing (SVG, DXF), a picture (PNG, JPG) or a machine file (HP-GL, G-code) was expected; “photo.bmp” came.',
+    );
     await bringIn(randomUUID(), boatNumber).expect(404);
   });
 });
@@ -110,7 +148,11 @@ describe('giving each colour its material', () => {
     job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
     job = await change(job.steps[1], { materialId: material('Outdoor vinyl, navy').id });
     const [plate, digits] = job.steps;
-    expect(plate.match.recipe).toMatchObject({ settings: { force: 17 }, machine: { name: 'Long plotter' }, tool: { name: 'Fine blade' } });
+    expect(plate.match.recipe).toMatchObject({
+      settings: { force: 17 },
+      machine: { name: 'Long plotter' },
+      tool: { name: 'Fine blade' },
+    });
     expect(digits.match.recipe!.temper.temper).toBe('blue');
     expect(digits.hold).toBe('Put in Outdoor vinyl, navy');
     expect(plate.parts[0].place).toEqual({ x: 13, y: 17 });
@@ -122,24 +164,40 @@ describe('giving each colour its material', () => {
     job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
     job = await change(job.steps[1], { materialId: material('Outdoor vinyl, signal yellow').id });
-    expect(job.steps[1].match).toMatchObject({ recipe: null, refusal: null, suggestion: { settings: { force: 16 }, why: expect.stringMatching(/^From Outdoor vinyl, .* could be off by/) } });
+    expect(job.steps[1].match).toMatchObject({
+      recipe: null,
+      refusal: null,
+      suggestion: { settings: { force: 16 }, why: expect.stringMatching(/^From Outdoor vinyl, .* could be off by/) },
+    });
   });
 
   it('puts a step that draws before one that cuts', async () => {
     let job = await jobWithDrawing();
     job = await change(job.steps[1], { materialId: material('Card 250 g, cream').id, process: 'draw' });
-    expect(job.steps.map((step) => [step.colour, step.process])).toEqual([['#1d2f5c', 'draw'], ['#f4f4ef', 'kiss-cut']]);
+    expect(job.steps.map((step) => [step.colour, step.process])).toEqual([
+      ['#1d2f5c', 'draw'],
+      ['#f4f4ef', 'kiss-cut'],
+    ]);
     expect(job.steps[0]).toMatchObject({ holder: 1, match: { recipe: { tool: { kind: 'pen' } } } });
   });
 
   it('refuses a piece of another material, a tool that cannot do it, and a stale change', async () => {
     const job = await jobWithDrawing();
     const [step] = (await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id })).steps;
-    const send = (body: object) => api().patch(paths.step(step.id)).send({ version: step.version, ...body });
-    expect((await send({ stockPieceId: material('Outdoor vinyl, navy').pieces[0].id }).expect(422)).body.error.field).toBe('stockPieceId');
+    const send = (body: object) =>
+      api()
+        .patch(paths.step(step.id))
+        .send({ version: step.version, ...body });
+    expect(
+      (await send({ stockPieceId: material('Outdoor vinyl, navy').pieces[0].id }).expect(422)).body.error.field,
+    ).toBe('stockPieceId');
     const pen = (await api().get(paths.tools)).body.find((tool: { kind: string }) => tool.kind === 'pen');
-    expect((await send({ toolId: pen.id }).expect(422)).body.error.message).toBe('Pen, black 0.4 mm cannot do kiss cut.');
-    expect((await api().patch(paths.step(step.id)).send({ version: 1, mirrored: true }).expect(409)).body.error.code).toBe('stale');
+    expect((await send({ toolId: pen.id }).expect(422)).body.error.message).toBe(
+      'Pen, black 0.4 mm cannot do kiss cut.',
+    );
+    expect(
+      (await api().patch(paths.step(step.id)).send({ version: 1, mirrored: true }).expect(409)).body.error.code,
+    ).toBe('stale');
     await send({ luck: true }).expect(400);
   });
 });
@@ -153,9 +211,16 @@ describe('size and place', () => {
     expect(job.artworks[0].scaleX * job.artworks[0].drawnWidthMm).toBeCloseTo(150, 9);
     expect(job.artworks[0].scaleY).toBe(job.artworks[0].scaleX);
     const [part] = job.steps[0].parts;
-    const nudged: JobDetail = (await api().post(paths.placements(job.steps[0].id)).send({ partIds: [part.id], dxMm: 2.5, dyMm: -1 }).expect(200)).body;
+    const nudged: JobDetail = (
+      await api()
+        .post(paths.placements(job.steps[0].id))
+        .send({ partIds: [part.id], dxMm: 2.5, dyMm: -1 })
+        .expect(200)
+    ).body;
     expect(nudged.steps[0].parts[0].place).toEqual({ x: part.place.x + 2.5, y: part.place.y - 1 });
-    const file = readHpgl((await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString());
+    const file = readHpgl(
+      (await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString(),
+    );
     const xs = file.strokes[0].points.map((p) => p.x);
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(150, 1);
     expect(Math.min(...xs)).toBeCloseTo(part.place.x + 2.5, 1);
@@ -165,14 +230,18 @@ describe('size and place', () => {
 
   it('refuses widths that cannot be and parts of other steps', async () => {
     const job = await jobWithDrawing();
-    expect((await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: 1, widthMm: -3 }).expect(400)).body.error.message).toBe('The width goes from 1 to 10000 mm.');
+    expect(
+      (await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: 1, widthMm: -3 }).expect(400)).body
+        .error.message,
+    ).toBe('The width goes from 1 to 10000 mm.');
     const foreign = { partIds: [job.steps[1].parts[0].id], dxMm: 1, dyMm: 1 };
     await api().post(paths.placements(job.steps[0].id)).send(foreign).expect(422);
   });
 
   it('has no machine file for a step without a material', async () => {
     const job = await jobWithDrawing();
-    expect((await api().get(paths.stepFile(job.steps[0].id)).expect(422)).body.error.message).toBe('Step 1 has no material yet.');
+    expect((await api().get(paths.stepFile(job.steps[0].id)).expect(422)).body.error.message).toBe(
+      'Step 1 has no material yet.',
+    );
   });
 });
-

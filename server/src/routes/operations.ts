@@ -30,7 +30,9 @@ export function operations(pool: Pool): RequestHandler {
     // What the handler answers is what the next one hears; it is kept before it is sent.
     response.json = (body: unknown) => {
       if (!operation.isClaimed || response.statusCode >= 300) return json(body);
-      keepAnswer(pool, operation.workshopId, operation.key, { status: response.statusCode, ...keptAnswer(body) }).catch(() => undefined).finally(() => json(body));
+      keepAnswer(pool, operation.workshopId, operation.key, { status: response.statusCode, ...keptAnswer(body) })
+        .catch(() => undefined)
+        .finally(() => json(body));
       return response;
     };
     withOperation(operation, next);
@@ -48,21 +50,35 @@ export function answerDone(pool: Pool): ErrorRequestHandler {
 function operationOf(request: Request): Operation | null {
   if (!WRITES.has(request.method)) return null;
   const named = request.get(OPERATION_HEADER) ?? namedInBody(request);
-  const asked = createHash('sha256').update(request.method).update('\n').update(request.originalUrl).update('\n').update(bytesOf(request)).digest('base64url');
-  if (named !== undefined && !NAME.test(named)) throw new Problem(400, 'operation', 'The name of a write is 8 to 200 letters, digits, dots, colons or dashes.');
+  const asked = createHash('sha256')
+    .update(request.method)
+    .update('\n')
+    .update(request.originalUrl)
+    .update('\n')
+    .update(bytesOf(request))
+    .digest('base64url');
+  if (named !== undefined && !NAME.test(named))
+    throw new Problem(400, 'operation', 'The name of a write is 8 to 200 letters, digits, dots, colons or dashes.');
   const key = named ?? (holdsItsName(request) ? `same ${asked}` : null);
   return key === null ? null : { workshopId: workshopOf(request), key, asked, isClaimed: false };
 }
 
 /** The name may stand in the body too; it is no part of what is written. */
 function namedInBody({ body }: Request): string | undefined {
-  if (typeof body !== 'object' || body === null || Buffer.isBuffer(body) || !Object.hasOwn(body as object, 'operationId')) return undefined;
+  if (
+    typeof body !== 'object' ||
+    body === null ||
+    Buffer.isBuffer(body) ||
+    !Object.hasOwn(body as object, 'operationId')
+  )
+    return undefined;
   const { operationId } = body as { operationId?: unknown };
   delete (body as { operationId?: unknown }).operationId;
   return String(operationId);
 }
 
-const bytesOf = ({ body }: Request): Buffer | string => (Buffer.isBuffer(body) ? body : body === undefined ? '' : JSON.stringify(body));
+const bytesOf = ({ body }: Request): Buffer | string =>
+  Buffer.isBuffer(body) ? body : body === undefined ? '' : JSON.stringify(body);
 
 /** Whether a body could not be sent a second time and mean something else. */
 function holdsItsName({ body }: Request): boolean {
@@ -81,11 +97,16 @@ async function answeredOperation(pool: Pool, { workshopId, key }: Operation): Pr
 
 async function answerAgain(pool: Pool, operation: Operation, request: Request, response: Response): Promise<void> {
   const done = await answeredOperation(pool, operation);
-  if (done && done.asked !== operation.asked) throw new Problem(422, 'operation', 'Another write was sent under this name before. A name is for one write.');
+  if (done && done.asked !== operation.asked)
+    throw new Problem(422, 'operation', 'Another write was sent under this name before. A name is for one write.');
   const answer = done?.jobId ? asAsked(request, await jobDetail(pool, operation.workshopId, done.jobId)) : done?.answer;
-  if (!done || answer === null || answer === undefined) throw new Problem(409, 'done', 'This was written already. Look at it as it is now.');
+  if (!done || answer === null || answer === undefined)
+    throw new Problem(409, 'done', 'This was written already. Look at it as it is now.');
   if (request.headers.accept === NDJSON) {
-    response.status(200).type(NDJSON).end(`${JSON.stringify({ answer })}\n`);
+    response
+      .status(200)
+      .type(NDJSON)
+      .end(`${JSON.stringify({ answer })}\n`);
     return;
   }
   response.status(done.status ?? 200).json(answer);

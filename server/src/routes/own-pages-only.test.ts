@@ -13,14 +13,23 @@ const job = () => ({ id: randomUUID(), name: 'Crew board' });
 describe('a page of another site', () => {
   it('reads nothing under a name that was made to point here', async () => {
     const answer = await api().get(paths.bench).set('Host', 'osprey.example:8300').expect(421);
-    expect(answer.body.error).toMatchObject({ code: 'host', message: expect.stringContaining('none of the workshop’s') });
+    expect(answer.body.error).toMatchObject({
+      code: 'host',
+      message: expect.stringContaining('none of the workshop’s'),
+    });
     await api().get(paths.bench).set('Host', '127.0.0.1').expect(421);
     await api().get(paths.bench).set('Host', '').expect(421);
   });
 
   it('writes nothing, whatever its browser says of it', async () => {
     const write = () => api().post(paths.jobs);
-    for (const [name, value] of [['Origin', 'http://elsewhere.example'], ['Origin', 'null'], ['Origin', 'http://127.0.0.1:1'], ['Sec-Fetch-Site', 'cross-site'], ['Sec-Fetch-Site', 'same-site']] as const) {
+    for (const [name, value] of [
+      ['Origin', 'http://elsewhere.example'],
+      ['Origin', 'null'],
+      ['Origin', 'http://127.0.0.1:1'],
+      ['Sec-Fetch-Site', 'cross-site'],
+      ['Sec-Fetch-Site', 'same-site'],
+    ] as const) {
       expect((await write().set(name, value).send(job()).expect(403)).body.error.code).toBe('foreign-page');
     }
     await api().put(paths.nails).set('Origin', 'http://elsewhere.example').send({ recipeIds: [] }).expect(403);
@@ -31,10 +40,22 @@ describe('a page of another site', () => {
 
   it('sends no body that a browser lets anybody send', async () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data; boundary=x']) {
-      expect((await api().post(paths.jobs).set('Content-Type', type).send(JSON.stringify(job())).expect(415)).body.error.message).toContain('JSON, sent as application/json, was expected');
-      expect((await api().post(paths.bookImport('book.json', false)).set('Content-Type', type).send('{}').expect(415)).body.error.message).toContain('A file, sent as application/octet-stream');
-      expect((await api().post(paths.bookImport('book.json', false)).set('Content-Type', '').send(Buffer.from('{}'))).status).toBeGreaterThanOrEqual(400);
-      await api().put(paths.artwork(randomUUID(), randomUUID(), 'a.svg')).set('Content-Type', type).send('<svg/>').expect(415);
+      expect(
+        (await api().post(paths.jobs).set('Content-Type', type).send(JSON.stringify(job())).expect(415)).body.error
+          .message,
+      ).toContain('JSON, sent as application/json, was expected');
+      expect(
+        (await api().post(paths.bookImport('book.json', false)).set('Content-Type', type).send('{}').expect(415)).body
+          .error.message,
+      ).toContain('A file, sent as application/octet-stream');
+      expect(
+        (await api().post(paths.bookImport('book.json', false)).set('Content-Type', '').send(Buffer.from('{}'))).status,
+      ).toBeGreaterThanOrEqual(400);
+      await api()
+        .put(paths.artwork(randomUUID(), randomUUID(), 'a.svg'))
+        .set('Content-Type', type)
+        .send('<svg/>')
+        .expect(415);
     }
     await api().post(paths.jobs).set('Content-Type', 'image/svg+xml').send('<svg/>').expect(415);
   });
@@ -52,8 +73,16 @@ describe('somebody else’s photo', () => {
   };
 
   it('is a JPEG, PNG or WebP by its bytes, whatever it is called', async () => {
-    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="20000" height="20000"><filter id="f"><feTurbulence numOctaves="50"/></filter><rect width="100%" height="100%" filter="url(#f)"/></svg>');
-    for (const bytes of [svg, Buffer.from('<html><script>alert(1)</script></html>'), Buffer.from('GIF89a'), Buffer.alloc(0), Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3])]) {
+    const svg = Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="20000" height="20000"><filter id="f"><feTurbulence numOctaves="50"/></filter><rect width="100%" height="100%" filter="url(#f)"/></svg>',
+    );
+    for (const bytes of [
+      svg,
+      Buffer.from('<html><script>alert(1)</script></html>'),
+      Buffer.from('GIF89a'),
+      Buffer.alloc(0),
+      Buffer.from([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]),
+    ]) {
       const refused = await send(bytes);
       expect(refused.status).toBe(422);
       expect(refused.body.error.message).toContain('A photo was expected (JPEG, PNG or WebP)');
@@ -61,10 +90,16 @@ describe('somebody else’s photo', () => {
   });
 
   it('is written anew, without where it was taken', async () => {
-    const taken = await sharp({ create: { width: 1500, height: 900, channels: 3, background: '#22406e' } }).withExif({ IFD0: { Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).png().toBuffer();
+    const taken = await sharp({ create: { width: 1500, height: 900, channels: 3, background: '#22406e' } })
+      .withExif({ IFD0: { Copyright: 'somebody' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } })
+      .png()
+      .toBuffer();
     const kept = await send(taken, 'image/png');
     expect(kept.status).toBe(200);
-    const { body, headers } = await api().get(paths.photo((kept.body as MaterialView).photoId!)).buffer(true).expect(200);
+    const { body, headers } = await api()
+      .get(paths.photo((kept.body as MaterialView).photoId!))
+      .buffer(true)
+      .expect(200);
     expect(headers['content-type']).toBe('image/jpeg');
     const photo = await sharp(body as Buffer).metadata();
     expect(photo).toMatchObject({ format: 'jpeg', width: 1200, height: 720 });

@@ -5,7 +5,8 @@ const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 /** What any page may send anywhere without asking first (CORS): never a body of ours. */
 const ANYBODYS = new Set(['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data']);
 /** Where a file comes as it is. */
-const FILES = /^\/(jobs\/[^/]+\/artworks\/[^/]+|fonts\/[^/]+|materials\/[^/]+\/photo|trials\/[^/]+\/photo|book\/import)\/?$/;
+const FILES =
+  /^\/(jobs\/[^/]+\/artworks\/[^/]+|fonts\/[^/]+|materials\/[^/]+\/photo|trials\/[^/]+\/photo|book\/import)\/?$/;
 const HERE = ['localhost', '127.0.0.1', '[::1]'];
 
 /**
@@ -17,8 +18,17 @@ export function ownPagesOnly(more: readonly string[] = []): RequestHandler {
   return (request, response, next) => {
     response.setHeader('Cache-Control', 'no-store');
     const host = request.headers.host ?? '';
-    const served = [...HERE.map((name) => `${name}:${request.socket.localPort}`), ...(request.socket.localPort === 80 ? HERE : []), ...more];
-    if (!served.includes(host.toLowerCase())) throw new Problem(421, 'host', 'This address is none of the workshop’s. Open the application under the address that it was started with.');
+    const served = [
+      ...HERE.map((name) => `${name}:${request.socket.localPort}`),
+      ...(request.socket.localPort === 80 ? HERE : []),
+      ...more,
+    ];
+    if (!served.includes(host.toLowerCase()))
+      throw new Problem(
+        421,
+        'host',
+        'This address is none of the workshop’s. Open the application under the address that it was started with.',
+      );
     if (WRITES.has(request.method)) {
       refuseForeign(request, host);
       refuseType(request);
@@ -30,7 +40,9 @@ export function ownPagesOnly(more: readonly string[] = []): RequestHandler {
 function refuseForeign({ headers }: Request, host: string): void {
   const site = headers['sec-fetch-site'];
   const { origin } = headers;
-  const isForeign = (typeof site === 'string' && site !== 'same-origin' && site !== 'none') || (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`);
+  const isForeign =
+    (typeof site === 'string' && site !== 'same-origin' && site !== 'none') ||
+    (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`);
   if (isForeign) throw new Problem(403, 'foreign-page', 'A page of another site cannot write in the workshop’s book.');
 }
 
@@ -41,6 +53,13 @@ function refuseType(request: Request): void {
   const type = headers['content-type']?.split(';')[0].trim().toLowerCase() ?? '';
   const isFile = FILES.test(request.path);
   // Without a type any page may POST, but only a page that was let in may PUT.
-  const isTaken = isFile ? !ANYBODYS.has(type) && (type !== '' || request.method === 'PUT') : type === 'application/json';
-  if (!isTaken) throw new Problem(415, 'type', `${isFile ? 'A file, sent as application/octet-stream or its own type,' : 'JSON, sent as application/json,'} was expected; ${type ? `“${type.slice(0, 80)}”` : 'a body without a type'} came.`);
+  const isTaken = isFile
+    ? !ANYBODYS.has(type) && (type !== '' || request.method === 'PUT')
+    : type === 'application/json';
+  if (!isTaken)
+    throw new Problem(
+      415,
+      'type',
+      `${isFile ? 'A file, sent as application/octet-stream or its own type,' : 'JSON, sent as application/json,'} was expected; ${type ? `“${type.slice(0, 80)}”` : 'a body without a type'} came.`,
+    );
 }

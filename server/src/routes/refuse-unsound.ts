@@ -27,7 +27,8 @@ function refuseAddress({ url, query, path }: Request): void {
     throw unsound('The address cannot be read: it holds “%” where no letter is written so.', 'address');
   }
   const texts = [address, ...Object.entries(query).flat(2).map(String)];
-  if (url.length > 40_000 || texts.some((text) => UNSOUND_TEXT.test(text))) throw unsound('The address holds signs that are in no text.', 'address');
+  if (url.length > 40_000 || texts.some((text) => UNSOUND_TEXT.test(text)))
+    throw unsound('The address holds signs that are in no text.', 'address');
 }
 
 /** Level by level, as what is nested without end must not be followed by calls. */
@@ -40,8 +41,10 @@ function refuseBody(body: object): void {
       for (const [name, inside] of Object.entries(value)) {
         const at = field ? `${field}.${name}` : name;
         if (FORBIDDEN.has(name)) throw unsound(`A field cannot be called ${name}.`, at.slice(0, 200));
-        if (UNSOUND_TEXT.test(name)) throw unsound('The name of a field holds signs that are in no text.', field.slice(0, 200));
-        if (typeof inside === 'string' && UNSOUND_TEXT.test(inside)) throw unsound('A text holds signs that are in no text (a zero, or half a letter).', at.slice(0, 200));
+        if (UNSOUND_TEXT.test(name))
+          throw unsound('The name of a field holds signs that are in no text.', field.slice(0, 200));
+        if (typeof inside === 'string' && UNSOUND_TEXT.test(inside))
+          throw unsound('A text holds signs that are in no text (a zero, or half a letter).', at.slice(0, 200));
         if (typeof inside === 'object' && inside !== null) below.push([inside, at]);
       }
     }

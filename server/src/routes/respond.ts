@@ -37,16 +37,45 @@ export function problemOf(error: unknown, request: Request): { status: number; b
 }
 
 function toAnswer(error: unknown): { status: number; body: ProblemBody } {
-  if (error instanceof Problem) return { status: error.status, body: { error: { code: error.code, message: error.message, ...error.extra } } };
-  if (error instanceof ContractError) return { status: 400, body: { error: { code: 'contract', message: error.message, field: error.field } } };
-  if (isDatabaseAway(error)) return { status: 503, body: { error: { code: 'database-away', message: 'The workshop’s book cannot be reached at the moment. Nothing was changed, and what you typed is kept; it is tried again by itself.' } } };
+  if (error instanceof Problem)
+    return { status: error.status, body: { error: { code: error.code, message: error.message, ...error.extra } } };
+  if (error instanceof ContractError)
+    return { status: 400, body: { error: { code: 'contract', message: error.message, field: error.field } } };
+  if (isDatabaseAway(error))
+    return {
+      status: 503,
+      body: {
+        error: {
+          code: 'database-away',
+          message:
+            'The workshop’s book cannot be reached at the moment. Nothing was changed, and what you typed is kept; it is tried again by itself.',
+        },
+      },
+    };
   const refusal = databaseRefusal(error);
-  if (refusal) return { status: refusal.status, body: { error: { code: refusal.code, message: refusal.message, field: refusal.field } } };
+  if (refusal)
+    return {
+      status: refusal.status,
+      body: { error: { code: refusal.code, message: refusal.message, field: refusal.field } },
+    };
   const { status, type, limit } = error as { status?: number; type?: string; limit?: number };
   if (type === 'entity.too.large') {
-    return { status: 413, body: { error: { code: 'too-large', message: `That is too large: at most ${Math.round((limit ?? 0) / 1e6)} MB are taken.` } } };
+    return {
+      status: 413,
+      body: {
+        error: {
+          code: 'too-large',
+          message: `That is too large: at most ${Math.round((limit ?? 0) / 1e6)} MB are taken.`,
+        },
+      },
+    };
   }
-  if (type === 'entity.parse.failed') return { status: 400, body: { error: { code: 'json', message: 'JSON was expected; what came cannot be read.' } } };
-  if (status && status >= 400 && status < 500) return { status, body: { error: { code: 'request', message: 'The request could not be read.' } } };
-  return { status: 500, body: { error: { code: 'server', message: 'Something went wrong on the server. Nothing was changed; try again.' } } };
+  if (type === 'entity.parse.failed')
+    return { status: 400, body: { error: { code: 'json', message: 'JSON was expected; what came cannot be read.' } } };
+  if (status && status >= 400 && status < 500)
+    return { status, body: { error: { code: 'request', message: 'The request could not be read.' } } };
+  return {
+    status: 500,
+    body: { error: { code: 'server', message: 'Something went wrong on the server. Nothing was changed; try again.' } },
+  };
 }

@@ -11,12 +11,23 @@ const KEEP_ALIVE_MS = 15_000;
 const TELL_MS = 100;
 
 /** Sends a run's progress as server-sent events, from where it is now until the listener leaves or the run is over. */
-export async function streamRun(book: RunBook, watch: Watch, workshopId: string, id: string, response: Response): Promise<void> {
+export async function streamRun(
+  book: RunBook,
+  watch: Watch,
+  workshopId: string,
+  id: string,
+  response: Response,
+): Promise<void> {
   let isGone = false;
   response.on('close', () => (isGone = true));
   let [seen, readAt] = [await book.follow(workshopId, id), performance.now()];
   if (isGone) return;
-  response.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive', 'X-Accel-Buffering': 'no' });
+  response.writeHead(200, {
+    'Content-Type': 'text/event-stream',
+    'Cache-Control': 'no-store',
+    Connection: 'keep-alive',
+    'X-Accel-Buffering': 'no',
+  });
   const say = (progress: RunProgress) => response.write(`data: ${JSON.stringify(progress)}\n\n`);
   const tell = () => {
     say(progressOf(seen.run, seen.trace, (performance.now() - readAt) / 1000));
@@ -26,12 +37,14 @@ export async function streamRun(book: RunBook, watch: Watch, workshopId: string,
   const onTold = (toldOf: string | null) => {
     if (toldOf !== null && toldOf !== id) return;
     // One after the other, so that nothing older is told after something newer.
-    reading = reading.then(async () => {
-      if (isGone) return;
-      const [now, at] = [await book.follow(workshopId, id), performance.now()];
-      [seen, readAt] = [now, at];
-      if (!isGone) tell();
-    }).catch(() => undefined);
+    reading = reading
+      .then(async () => {
+        if (isGone) return;
+        const [now, at] = [await book.follow(workshopId, id), performance.now()];
+        [seen, readAt] = [now, at];
+        if (!isGone) tell();
+      })
+      .catch(() => undefined);
   };
   const ticking = setInterval(() => seen.run.state === 'running' && !seen.run.isByHand && tell(), TELL_MS);
   const keepAlive = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);

@@ -5,7 +5,15 @@ import type { AddressInfo } from 'node:net';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import { join } from 'node:path';
-import { paths, type BenchView, type JobDetail, type MaterialView, type RecipeDetail, type RunProgress, type RunView } from '@keen-anvil/contract';
+import {
+  paths,
+  type BenchView,
+  type JobDetail,
+  type MaterialView,
+  type RecipeDetail,
+  type RunProgress,
+  type RunView,
+} from '@keen-anvil/contract';
 import { pino } from 'pino';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -22,14 +30,20 @@ async function readyJob(materialNames = ['Outdoor vinyl, white', 'Outdoor vinyl,
   const id = randomUUID();
   const materials: MaterialView[] = (await api().get(paths.materials)).body;
   await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
-  let job: JobDetail = (await api().put(paths.artwork(id, randomUUID(), 'a.svg')).set('Content-Type', 'image/svg+xml').send(drawing)).body;
+  let job: JobDetail = (
+    await api()
+      .put(paths.artwork(id, randomUUID(), 'a.svg'))
+      .set('Content-Type', 'image/svg+xml')
+      .send(drawing)
+  ).body;
   for (const [i, name] of materialNames.entries()) {
     const body = { version: job.steps[i].version, materialId: materials.find((m) => m.name === name)!.id };
     job = (await api().patch(paths.step(job.steps[i].id)).send(body).expect(200)).body;
   }
   return job;
 }
-const start = (jobId: string, speedUp = 2000) => api().post(paths.runs(jobId)).send({ seriesId: randomUUID(), speedUp });
+const start = (jobId: string, speedUp = 2000) =>
+  api().post(paths.runs(jobId)).send({ seriesId: randomUUID(), speedUp });
 const act = (run: RunView, action: string) => api().post(paths.runAction(run.id)).send({ action });
 const runsOf = async (jobId: string): Promise<RunView[]> => (await api().get(paths.runs(jobId)).expect(200)).body;
 
@@ -63,14 +77,27 @@ describe('a job on the stand-in', () => {
     expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWear: 412 });
 
     // What hangs is not laid under the next colour: gone over again in its place first.
-    expect((await act(navy, 'start').expect(409)).body.error).toMatchObject({ code: 'not-enough', message: expect.stringContaining('What lies there came out as “hangs in places”.') });
+    expect((await act(navy, 'start').expect(409)).body.error).toMatchObject({
+      code: 'not-enough',
+      message: expect.stringContaining('What lies there came out as “hangs in places”.'),
+    });
     const again: RunView = (await api().post(paths.runAgain(white.id)).send({ id: randomUUID() }).expect(201)).body;
-    expect(again).toMatchObject({ position: 1, onTopOf: white.id, settings: { force: done.settings.force! + 1, passes: 1 } });
+    expect(again).toMatchObject({
+      position: 1,
+      onTopOf: white.id,
+      settings: { force: done.settings.force! + 1, passes: 1 },
+    });
     await reached(again, 'finished');
-    expect((await runsOf(job.id)).map(({ position, progress }) => [position, progress.state])).toEqual([[0, 'finished'], [1, 'finished'], [2, 'holding']]);
+    expect((await runsOf(job.id)).map(({ position, progress }) => [position, progress.state])).toEqual([
+      [0, 'finished'],
+      [1, 'finished'],
+      [2, 'holding'],
+    ]);
     await api().post(paths.runOutcome(again.id)).send({ outcome: 'right' }).expect(200);
     // Right only on top of the first: that says nothing of its numbers alone.
-    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence).toHaveLength(after.evidence.length);
+    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence).toHaveLength(
+      after.evidence.length,
+    );
     await api().post(paths.runAgain(again.id)).send({ id: randomUUID() }).expect(422);
 
     expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');
@@ -81,10 +108,14 @@ describe('a job on the stand-in', () => {
 
   it('counts the metres onto the blade, and takes what was used off the roll', async () => {
     const job = await readyJob();
-    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+    const wear = async () =>
+      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
     const before = await wear();
     const pieceId = job.steps[0].stockPieceId;
-    const roll = async () => ((await api().get(paths.materials)).body as MaterialView[]).flatMap((material) => material.pieces).find((piece) => piece.id === pieceId)!;
+    const roll = async () =>
+      ((await api().get(paths.materials)).body as MaterialView[])
+        .flatMap((material) => material.pieces)
+        .find((piece) => piece.id === pieceId)!;
     const length = (await roll()).lengthMm;
     const [run]: RunView[] = (await start(job.id)).body;
     await reached(run, 'finished');
@@ -106,13 +137,17 @@ describe('a job on the stand-in', () => {
     expect(resumed.progress.doneSeconds).toBeGreaterThanOrEqual(paused.progress.doneSeconds);
     await act(run, 'cancel').expect(200);
     expect((await runsOf(job.id)).map((r) => r.progress.state)).toEqual(['cancelled', 'cancelled']);
-    expect((await act(run, 'resume').expect(409)).body.error.message).toBe('A run that is cancelled cannot be told to resume.');
+    expect((await act(run, 'resume').expect(409)).body.error.message).toBe(
+      'A run that is cancelled cannot be told to resume.',
+    );
   });
 
   it('takes one job at a time, and lets nothing change under it', async () => {
     const job = await readyJob();
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
-    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe('Long plotter is busy with other work: “Boat numbers” runs there.');
+    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe(
+      'Long plotter is busy with other work: “Boat numbers” runs there.',
+    );
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
     const [{ id, version }] = job.artworks;
     await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(409);
@@ -124,32 +159,51 @@ describe('a job on the stand-in', () => {
     const job = await readyJob();
     const [white]: RunView[] = (await start(job.id).expect(201)).body;
     await reached(white, 'finished');
-    const say = async (outcome: string | null): Promise<RunView> => (await api().post(paths.runOutcome(white.id)).send({ outcome }).expect(200)).body;
+    const say = async (outcome: string | null): Promise<RunView> =>
+      (await api().post(paths.runOutcome(white.id)).send({ outcome }).expect(200)).body;
     expect(await say('over')).toMatchObject({ outcome: 'over', earlier: [] });
     expect(await say('right')).toMatchObject({ outcome: 'right', earlier: [{ outcome: 'over' }] });
-    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence[0]).toMatchObject({ id: white.id, outcome: 'right', earlier: [{ outcome: 'over' }] });
+    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence[0]).toMatchObject({
+      id: white.id,
+      outcome: 'right',
+      earlier: [{ outcome: 'over' }],
+    });
     expect(await say(null)).toMatchObject({ outcome: null, earlier: [{ outcome: 'right' }, { outcome: 'over' }] });
-    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence.map(({ id }) => id)).not.toContain(white.id);
+    expect(
+      ((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence.map(({ id }) => id),
+    ).not.toContain(white.id);
     await api().post(paths.runOutcome(white.id)).send({ outcome: 'fine' }).expect(400);
     // The same row of evidence, corrected from the book.
-    expect((await api().put(paths.evidenceOutcome(white.id)).send({ outcome: 'under' }).expect(200)).body.evidence[0]).toMatchObject({ id: white.id, outcome: 'under' });
+    expect(
+      (await api().put(paths.evidenceOutcome(white.id)).send({ outcome: 'under' }).expect(200)).body.evidence[0],
+    ).toMatchObject({ id: white.id, outcome: 'under' });
   });
 
   it('a trial that was written down by hand can be corrected and taken out', async () => {
     const { recipe } = (await readyJob()).steps[0].match;
     const id = randomUUID();
-    await api().post(paths.recipeTrials(recipe!.id)).send({ id, settings: recipe!.settings, outcome: 'over' }).expect(201);
-    const correct = async (outcome: string | null): Promise<RecipeDetail> => (await api().put(paths.evidenceOutcome(id)).send({ outcome }).expect(200)).body;
-    expect((await correct('right')).evidence.find((event) => event.id === id)).toMatchObject({ outcome: 'right', earlier: [{ outcome: 'over' }] });
+    await api()
+      .post(paths.recipeTrials(recipe!.id))
+      .send({ id, settings: recipe!.settings, outcome: 'over' })
+      .expect(201);
+    const correct = async (outcome: string | null): Promise<RecipeDetail> =>
+      (await api().put(paths.evidenceOutcome(id)).send({ outcome }).expect(200)).body;
+    expect((await correct('right')).evidence.find((event) => event.id === id)).toMatchObject({
+      outcome: 'right',
+      earlier: [{ outcome: 'over' }],
+    });
     expect((await correct(null)).evidence.map((event) => event.id)).not.toContain(id);
     await api().put(paths.evidenceOutcome(id)).send({ outcome: 'right' }).expect(404);
   });
 
   it('is done by hand where the maker runs it on a machine of their own, and wears and takes all the same', async () => {
     const job = await readyJob();
-    const blade = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+    const blade = async () =>
+      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
     const before = await blade();
-    const [white, navy]: RunView[] = (await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true }).expect(201)).body;
+    const [white, navy]: RunView[] = (
+      await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true }).expect(201)
+    ).body;
     expect(white).toMatchObject({ isByHand: true, progress: { state: 'running' } });
     await act(white, 'done').expect(200);
     const [done, held] = await runsOf(job.id);
@@ -166,16 +220,31 @@ describe('a job on the stand-in', () => {
     const job = await readyJob();
     const white = job.steps[0].stockPieceId!;
     await server.pool.query(`UPDATE stock_piece SET kind = 'sheet', count = 0 WHERE id = $1`, [white]);
-    expect((await start(job.id).expect(409)).body.error).toMatchObject({ code: 'nothing-left', message: expect.stringContaining('Nothing is left of white roll') });
+    expect((await start(job.id).expect(409)).body.error).toMatchObject({
+      code: 'nothing-left',
+      message: expect.stringContaining('Nothing is left of white roll'),
+    });
     await server.pool.query('UPDATE stock_piece SET count = 1 WHERE id = $1', [white]);
     const other = await readyJob();
-    expect(other.steps[0].claims).toContainEqual({ pieceName: 'white roll', forName: 'Boat numbers', machineName: null, state: 'planned' });
+    expect(other.steps[0].claims).toContainEqual({
+      pieceName: 'white roll',
+      forName: 'Boat numbers',
+      machineName: null,
+      state: 'planned',
+    });
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
     await act(run, 'pause').expect(200);
-    const byHand = (knowing: boolean) => api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
-    expect((await byHand(false).expect(409)).body.error).toMatchObject({ code: 'piece-on-machine', message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.') });
+    const byHand = (knowing: boolean) =>
+      api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
+    expect((await byHand(false).expect(409)).body.error).toMatchObject({
+      code: 'piece-on-machine',
+      message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.'),
+    });
     await byHand(true).expect(409);
-    expect(((await api().get(paths.job(other.id))).body as JobDetail).steps[0].claims[0]).toMatchObject({ state: 'running', machineName: 'Long plotter' });
+    expect(((await api().get(paths.job(other.id))).body as JobDetail).steps[0].claims[0]).toMatchObject({
+      state: 'running',
+      machineName: 'Long plotter',
+    });
     await act(run, 'cancel').expect(200);
     await byHand(false).expect(201);
   });
@@ -184,10 +253,17 @@ describe('a job on the stand-in', () => {
     const half = await readyJob(['Outdoor vinyl, white']);
     expect((await start(half.id).expect(422)).body.error.message).toBe('Step 2 has no material yet.');
     const bare = await readyJob(['Outdoor vinyl, white', 'Outdoor vinyl, signal yellow']);
-    expect((await start(bare.id).expect(422)).body.error.message).toContain('there is no recipe for kiss cut on Outdoor vinyl, signal yellow');
+    expect((await start(bare.id).expect(422)).body.error.message).toContain(
+      'there is no recipe for kiss cut on Outdoor vinyl, signal yellow',
+    );
     const job = await readyJob();
-    await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: job.artworks[0].version, widthMm: 400 }).expect(200);
-    expect((await start(job.id).expect(422)).body.error.message).toContain('The work takes 400 × 248 mm; white roll has 305 × ');
+    await api()
+      .patch(paths.artworkChange(job.artworks[0].id))
+      .send({ version: job.artworks[0].version, widthMm: 400 })
+      .expect(200);
+    expect((await start(job.id).expect(422)).body.error.message).toContain(
+      'The work takes 400 × 248 mm; white roll has 305 × ',
+    );
     expect(await runsOf(job.id)).toEqual([]);
   });
 
@@ -205,12 +281,18 @@ describe('a job on the stand-in', () => {
     await server.watch.close();
     await server.keeper.close();
     expect((await api().get(paths.run(run.id)).expect(200)).body.progress).toMatchObject({ state: 'running' });
-    await server.pool.query(`UPDATE run SET going_since = going_since - interval '1 hour', due_at = due_at - interval '1 hour' WHERE id = $1`, [run.id]);
+    await server.pool.query(
+      `UPDATE run SET going_since = going_since - interval '1 hour', due_at = due_at - interval '1 hour' WHERE id = $1`,
+      [run.id],
+    );
     const late: RunView = (await api().get(paths.run(run.id)).expect(200)).body;
     expect(late.progress).toMatchObject({ state: 'running', doneSeconds: late.progress.totalSeconds });
-    const wear = async () => (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+    const wear = async () =>
+      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
     const before = await wear();
-    const [one, other] = [0, 1].map(() => assemble({ pool: server.pool, url: server.url, heavy: server.heavy, log: pino({ level: 'silent' }) }));
+    const [one, other] = [0, 1].map(() =>
+      assemble({ pool: server.pool, url: server.url, heavy: server.heavy, log: pino({ level: 'silent' }) }),
+    );
     const ended = once(one.watch, 'told');
     await Promise.all([one.watch.start(), other.watch.start()]);
     await ended;
@@ -235,8 +317,13 @@ describe('a job on the stand-in', () => {
     const runs = await runsOf(job.id);
     expect(runs.map(({ progress }) => progress.state)).toEqual(['running', 'queued']);
     // For another job it is no run of this series.
-    await api().post(paths.runs((await readyJob()).id)).send({ seriesId, speedUp: 1 }).expect(409);
-    const resumes = await act(runs[0], 'pause').expect(200).then(() => Promise.all([act(runs[0], 'resume'), act(runs[0], 'resume')]));
+    await api()
+      .post(paths.runs((await readyJob()).id))
+      .send({ seriesId, speedUp: 1 })
+      .expect(409);
+    const resumes = await act(runs[0], 'pause')
+      .expect(200)
+      .then(() => Promise.all([act(runs[0], 'resume'), act(runs[0], 'resume')]));
     expect(resumes.map(({ status }) => status).sort()).toEqual([200, 409]);
     expect((await runsOf(job.id))[0].progress.state).toBe('running');
   });
@@ -244,10 +331,17 @@ describe('a job on the stand-in', () => {
   it('cuts what is drawn, also where it is moved while its files are worked out', async () => {
     const job = await readyJob();
     const [{ id, version }] = job.artworks;
-    const [started, edited] = await Promise.all([start(job.id, 1), api().patch(paths.artworkChange(id)).send({ version, xMm: job.artworks[0].xMm + 40 })]);
+    const [started, edited] = await Promise.all([
+      start(job.id, 1),
+      api()
+        .patch(paths.artworkChange(id))
+        .send({ version, xMm: job.artworks[0].xMm + 40 }),
+    ]);
     expect(started.status).toBe(201);
     // Either it was moved first, and that is what is cut; or it was refused.
-    const { rows } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [started.body[0].id]);
+    const { rows } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [
+      started.body[0].id,
+    ]);
     await act(started.body[0], 'cancel').expect(200);
     const now: JobDetail = (await api().get(paths.job(job.id))).body;
     expect(now.artworks[0].xMm).toBe(job.artworks[0].xMm + (edited.status === 200 ? 40 : 0));
@@ -262,7 +356,10 @@ describe('a job on the stand-in', () => {
     await reached(white, 'finished');
     await reached(navy, 'holding');
     // On hold it keeps its machine.
-    expect((await start(other.id, 1).expect(409)).body.error).toMatchObject({ code: 'busy', message: expect.stringContaining('is on hold there') });
+    expect((await start(other.id, 1).expect(409)).body.error).toMatchObject({
+      code: 'busy',
+      message: expect.stringContaining('is on hold there'),
+    });
     // A job whose next step waits for the machine holds as soon as that is free.
     await server.pool.query(`UPDATE run SET state = 'queued' WHERE id = $1`, [navy.id]);
     const [first]: RunView[] = (await start(other.id, 1).expect(201)).body;
@@ -277,14 +374,21 @@ describe('a job on the stand-in', () => {
 
   it('is tried again where its end could not be written, and wears once', async () => {
     const job = await readyJob();
-    await server.pool.query(`CREATE FUNCTION refuse_end() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.state = 'finished' THEN RAISE EXCEPTION 'not now'; END IF; RETURN NEW; END $$`);
-    await server.pool.query('CREATE TRIGGER refuse_end BEFORE UPDATE ON run FOR EACH ROW EXECUTE FUNCTION refuse_end()');
+    await server.pool.query(
+      `CREATE FUNCTION refuse_end() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.state = 'finished' THEN RAISE EXCEPTION 'not now'; END IF; RETURN NEW; END $$`,
+    );
+    await server.pool.query(
+      'CREATE TRIGGER refuse_end BEFORE UPDATE ON run FOR EACH ROW EXECUTE FUNCTION refuse_end()',
+    );
     const [run]: RunView[] = (await start(job.id)).body;
     server.keeper.wake();
     expect((await runsOf(job.id))[0].progress.state).toBe('running');
     await server.pool.query('DROP TRIGGER refuse_end ON run');
     await reached(run, 'finished');
-    const { rows } = await server.pool.query(`SELECT count(*)::int AS n FROM run_event WHERE run_id = $1 AND kind = 'finished'`, [run.id]);
+    const { rows } = await server.pool.query(
+      `SELECT count(*)::int AS n FROM run_event WHERE run_id = $1 AND kind = 'finished'`,
+      [run.id],
+    );
     expect(rows[0].n).toBe(1);
   });
 
@@ -315,7 +419,11 @@ describe('a job on the stand-in', () => {
 describe('the bench', () => {
   it('shows the job on hold and the recipes used last', async () => {
     const bench: BenchView = (await api().get(paths.bench)).body;
-    expect(bench.runs[0]).toMatchObject({ jobName: 'Boat number 12', hold: 'Go on at Little plotter: put in Outdoor vinyl, navy', progress: { state: 'holding' } });
+    expect(bench.runs[0]).toMatchObject({
+      jobName: 'Boat number 12',
+      hold: 'Go on at Little plotter: put in Outdoor vinyl, navy',
+      progress: { state: 'holding' },
+    });
     expect(bench.recipes[0].material.name).toMatch(/Outdoor vinyl/);
   });
 });

@@ -16,14 +16,24 @@ const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-
 async function job(): Promise<JobDetail> {
   const id = randomUUID();
   await api().post(paths.jobs).send({ id, name: 'Boat numbers' }).expect(201);
-  return (await api().put(paths.artwork(id, randomUUID(), 'a.svg')).set('Content-Type', 'image/svg+xml').send(drawing).expect(201)).body;
+  return (
+    await api()
+      .put(paths.artwork(id, randomUUID(), 'a.svg'))
+      .set('Content-Type', 'image/svg+xml')
+      .send(drawing)
+      .expect(201)
+  ).body;
 }
 const placeOf = (of: JobDetail): number => of.steps[0].parts[0].place.x;
 
 describe('a write that is sent twice', () => {
   it('is done once under one name, and answers as it did: also one that could be meant twice', async () => {
     const start = await job();
-    const nudge = (name: string) => api().post(paths.placements(start.steps[0].id)).set('Idempotency-Key', name).send({ partIds: [start.steps[0].parts[0].id], dxMm: 2, dyMm: 0, alone: true });
+    const nudge = (name: string) =>
+      api()
+        .post(paths.placements(start.steps[0].id))
+        .set('Idempotency-Key', name)
+        .send({ partIds: [start.steps[0].parts[0].id], dxMm: 2, dyMm: 0, alone: true });
     const name = randomUUID();
     const first: JobDetail = (await nudge(name).expect(200)).body;
     const second: JobDetail = (await nudge(name).expect(200)).body;
@@ -37,7 +47,9 @@ describe('a write that is sent twice', () => {
     const start = await job();
     const name = randomUUID();
     const body = { partIds: [start.steps[0].parts[0].id], dxMm: 2, dyMm: 0, alone: true, operationId: name };
-    const answers = await Promise.all(Array.from({ length: 5 }, () => api().post(paths.placements(start.steps[0].id)).send(body)));
+    const answers = await Promise.all(
+      Array.from({ length: 5 }, () => api().post(paths.placements(start.steps[0].id)).send(body)),
+    );
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200]);
     const once: JobDetail = (await api().get(paths.job(start.id)).expect(200)).body;
     const { rows } = await server.pool.query('SELECT count(*)::int AS n FROM operation WHERE key = $1', [name]);
@@ -47,34 +59,74 @@ describe('a write that is sent twice', () => {
 
   it('needs no name where what it says can be there only once', async () => {
     const id = randomUUID();
-    const created = [await api().post(paths.jobs).send({ id, name: 'Medals' }), await api().post(paths.jobs).send({ id, name: 'Medals' })];
+    const created = [
+      await api().post(paths.jobs).send({ id, name: 'Medals' }),
+      await api().post(paths.jobs).send({ id, name: 'Medals' }),
+    ];
     expect(created.map(({ status }) => status)).toEqual([201, 201]);
     expect(created[1].body).toEqual(created[0].body);
     await api().post(paths.jobs).send({ id, name: 'Other medals' }).expect(409);
 
     const artworkId = randomUUID();
-    const bring = () => api().put(paths.artwork(id, artworkId, 'a.svg')).set('Content-Type', 'image/svg+xml').send(drawing);
+    const bring = () =>
+      api()
+        .put(paths.artwork(id, artworkId, 'a.svg'))
+        .set('Content-Type', 'image/svg+xml')
+        .send(drawing);
     const [brought, again] = [await bring().expect(201), await bring().expect(201)];
     expect((again.body as JobDetail).artworks).toHaveLength(1);
     expect(again.body.id).toBe(brought.body.id);
-    await api().put(paths.artwork(id, artworkId, 'a.svg')).set('Content-Type', 'image/svg+xml').send('<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><path d="M1 1h5v5z"/></svg>').expect(409);
+    await api()
+      .put(paths.artwork(id, artworkId, 'a.svg'))
+      .set('Content-Type', 'image/svg+xml')
+      .send('<svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><path d="M1 1h5v5z"/></svg>')
+      .expect(409);
 
     const recipe = await find('navy vinyl long plotter');
-    const revision = { version: recipe.version, settings: { ...recipe.settings, force: 19 }, source: 'own-trial', reason: 'deeper' };
-    const revised = [await api().post(paths.recipeRevisions(recipe.id)).send(revision), await api().post(paths.recipeRevisions(recipe.id)).send(revision)];
+    const revision = {
+      version: recipe.version,
+      settings: { ...recipe.settings, force: 19 },
+      source: 'own-trial',
+      reason: 'deeper',
+    };
+    const revised = [
+      await api().post(paths.recipeRevisions(recipe.id)).send(revision),
+      await api().post(paths.recipeRevisions(recipe.id)).send(revision),
+    ];
     expect(revised.map(({ status }) => status)).toEqual([201, 201]);
     expect((revised[1].body as RecipeDetail).revisions).toHaveLength(recipe.revisions.length + 1);
     // Somebody else's change of the same version is stale all the same.
-    expect((await api().post(paths.recipeRevisions(recipe.id)).send({ ...revision, reason: 'by somebody else' }).expect(409)).body.error.code).toBe('stale');
+    expect(
+      (
+        await api()
+          .post(paths.recipeRevisions(recipe.id))
+          .send({ ...revision, reason: 'by somebody else' })
+          .expect(409)
+      ).body.error.code,
+    ).toBe('stale');
 
     const trial = { id: randomUUID(), settings: recipe.settings, outcome: 'right' };
-    const tried = [await api().post(paths.recipeTrials(recipe.id)).send(trial), await api().post(paths.recipeTrials(recipe.id)).send(trial)];
+    const tried = [
+      await api().post(paths.recipeTrials(recipe.id)).send(trial),
+      await api().post(paths.recipeTrials(recipe.id)).send(trial),
+    ];
     expect(tried.map(({ status }) => status)).toEqual([201, 201]);
     expect((tried[1].body as RecipeDetail).evidence.filter((event) => event.id === trial.id)).toHaveLength(1);
-    await api().post(paths.recipeTrials(recipe.id)).send({ ...trial, outcome: 'over' }).expect(409);
+    await api()
+      .post(paths.recipeTrials(recipe.id))
+      .send({ ...trial, outcome: 'over' })
+      .expect(409);
 
     const material = await byName<MaterialView>(paths.materials, 'Canvas');
-    const piece = { id: randomUUID(), name: 'remnant', kind: 'sheet', widthMm: 100, lengthMm: 100, count: 1, outline: null };
+    const piece = {
+      id: randomUUID(),
+      name: 'remnant',
+      kind: 'sheet',
+      widthMm: 100,
+      lengthMm: 100,
+      count: 1,
+      outline: null,
+    };
     await api().post(paths.pieces(material.id)).send(piece).expect(201);
     const twice: MaterialView = (await api().post(paths.pieces(material.id)).send(piece).expect(201)).body;
     expect(twice.pieces.filter(({ name }) => name === 'remnant')).toHaveLength(1);
@@ -86,14 +138,18 @@ describe('a write that is sent twice', () => {
     const id = randomUUID();
     await make({ id, name: '' }).expect(400);
     await make({ id, name: 'Crew board' }).expect(201);
-    expect((await make({ id, name: 'Another board' }).expect(422)).body.error.message).toBe('Another write was sent under this name before. A name is for one write.');
+    expect((await make({ id, name: 'Another board' }).expect(422)).body.error.message).toBe(
+      'Another write was sent under this name before. A name is for one write.',
+    );
     await api().post(paths.jobs).set('Idempotency-Key', 'short').send({ id: randomUUID(), name: 'x' }).expect(400);
   });
 
   it('is forgotten after a week', async () => {
     const id = randomUUID();
     await api().post(paths.jobs).set('Idempotency-Key', `old-${id}`).send({ id, name: 'Old' }).expect(201);
-    await server.pool.query(`UPDATE operation SET created_at = now() - interval '8 days' WHERE key = $1`, [`old-${id}`]);
+    await server.pool.query(`UPDATE operation SET created_at = now() - interval '8 days' WHERE key = $1`, [
+      `old-${id}`,
+    ]);
     await forgetOperations(server.pool, 7);
     expect((await server.pool.query('SELECT 1 FROM operation WHERE key = $1', [`old-${id}`])).rowCount).toBe(0);
   });

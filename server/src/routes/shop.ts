@@ -1,4 +1,15 @@
-import { Archiving, MachineChange, MaterialChange, NewMachine, NewMaterial, NewStockPiece, NewTool, StockPieceChange, ToolChange, ToolReplacement } from '@keen-anvil/contract';
+import {
+  Archiving,
+  MachineChange,
+  MaterialChange,
+  NewMachine,
+  NewMaterial,
+  NewStockPiece,
+  NewTool,
+  StockPieceChange,
+  ToolChange,
+  ToolReplacement,
+} from '@keen-anvil/contract';
 import { Router } from 'express';
 import { notFound } from '../problem';
 import { listMachines } from '../queries/machines';
@@ -6,7 +17,14 @@ import { listMaterials } from '../queries/materials';
 import { findPhoto } from '../queries/photos';
 import { listTools } from '../queries/tools';
 import { archiveMachine, changeMachine, createMachine, machineWithMisfits } from '../services/machines';
-import { addPiece, archiveMaterial, archivePiece, changeMaterial, changePiece, createMaterial } from '../services/materials';
+import {
+  addPiece,
+  archiveMaterial,
+  archivePiece,
+  changeMaterial,
+  changePiece,
+  createMaterial,
+} from '../services/materials';
 import { archiveTool, changeTool, createTool, replaceTool } from '../services/tools';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
@@ -15,25 +33,93 @@ import { bodyOf, idOf } from './respond';
 /** Machines, tools, materials and stock. */
 export function shopRoutes({ pool }: ApiParts): Router {
   const router = Router();
-  router.get('/machines', async (request, response) => void response.json(await listMachines(pool, workshopOf(request))));
-  router.post('/machines', async (request, response) => void response.status(201).json(await createMachine(pool, workshopOf(request), bodyOf(request, NewMachine))));
-  router.put('/machines/:id', async (request, response) => void response.json(await changeMachine(pool, workshopOf(request), idOf(request), bodyOf(request, MachineChange))));
-  router.get('/machines/:id/misfits', async (request, response) => void response.json((await machineWithMisfits(pool, workshopOf(request), idOf(request))).misfits));
-  router.post('/machines/:id/archive', async (request, response) => void response.json(await archiveMachine(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))));
+  router.get(
+    '/machines',
+    async (request, response) => void response.json(await listMachines(pool, workshopOf(request))),
+  );
+  router.post(
+    '/machines',
+    async (request, response) =>
+      void response.status(201).json(await createMachine(pool, workshopOf(request), bodyOf(request, NewMachine))),
+  );
+  router.put(
+    '/machines/:id',
+    async (request, response) =>
+      void response.json(await changeMachine(pool, workshopOf(request), idOf(request), bodyOf(request, MachineChange))),
+  );
+  router.get(
+    '/machines/:id/misfits',
+    async (request, response) =>
+      void response.json((await machineWithMisfits(pool, workshopOf(request), idOf(request))).misfits),
+  );
+  router.post(
+    '/machines/:id/archive',
+    async (request, response) =>
+      void response.json(await archiveMachine(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
+  );
 
   router.get('/tools', async (request, response) => void response.json(await listTools(pool, workshopOf(request))));
-  router.post('/tools', async (request, response) => void response.status(201).json(await createTool(pool, workshopOf(request), bodyOf(request, NewTool))));
-  router.put('/tools/:id', async (request, response) => void response.json(await changeTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolChange))));
-  router.post('/tools/:id/replacement', async (request, response) => void response.json(await replaceTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolReplacement))));
-  router.post('/tools/:id/archive', async (request, response) => void response.json(await archiveTool(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))));
+  router.post(
+    '/tools',
+    async (request, response) =>
+      void response.status(201).json(await createTool(pool, workshopOf(request), bodyOf(request, NewTool))),
+  );
+  router.put(
+    '/tools/:id',
+    async (request, response) =>
+      void response.json(await changeTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolChange))),
+  );
+  router.post(
+    '/tools/:id/replacement',
+    async (request, response) =>
+      void response.json(await replaceTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolReplacement))),
+  );
+  router.post(
+    '/tools/:id/archive',
+    async (request, response) =>
+      void response.json(await archiveTool(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
+  );
 
-  router.get('/materials', async (request, response) => void response.json(await listMaterials(pool, workshopOf(request))));
-  router.post('/materials', async (request, response) => void response.status(201).json(await createMaterial(pool, workshopOf(request), bodyOf(request, NewMaterial))));
-  router.put('/materials/:id', async (request, response) => void response.json(await changeMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, MaterialChange))));
-  router.post('/materials/:id/archive', async (request, response) => void response.json(await archiveMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))));
-  router.post('/materials/:id/pieces', async (request, response) => void response.status(201).json(await addPiece(pool, workshopOf(request), idOf(request), bodyOf(request, NewStockPiece))));
-  router.put('/pieces/:id', async (request, response) => void response.json(await changePiece(pool, workshopOf(request), idOf(request), bodyOf(request, StockPieceChange))));
-  router.post('/pieces/:id/archive', async (request, response) => void response.json(await archivePiece(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))));
+  router.get(
+    '/materials',
+    async (request, response) => void response.json(await listMaterials(pool, workshopOf(request))),
+  );
+  router.post(
+    '/materials',
+    async (request, response) =>
+      void response.status(201).json(await createMaterial(pool, workshopOf(request), bodyOf(request, NewMaterial))),
+  );
+  router.put(
+    '/materials/:id',
+    async (request, response) =>
+      void response.json(
+        await changeMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, MaterialChange)),
+      ),
+  );
+  router.post(
+    '/materials/:id/archive',
+    async (request, response) =>
+      void response.json(await archiveMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
+  );
+  router.post(
+    '/materials/:id/pieces',
+    async (request, response) =>
+      void response
+        .status(201)
+        .json(await addPiece(pool, workshopOf(request), idOf(request), bodyOf(request, NewStockPiece))),
+  );
+  router.put(
+    '/pieces/:id',
+    async (request, response) =>
+      void response.json(
+        await changePiece(pool, workshopOf(request), idOf(request), bodyOf(request, StockPieceChange)),
+      ),
+  );
+  router.post(
+    '/pieces/:id/archive',
+    async (request, response) =>
+      void response.json(await archivePiece(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
+  );
   router.get('/photos/:id', async (request, response) => {
     const photo = await findPhoto(pool, workshopOf(request), idOf(request));
     if (!photo) throw notFound('That photo');

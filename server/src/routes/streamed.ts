@@ -9,7 +9,12 @@ export const NDJSON = 'application/x-ndjson';
  * Answers with the work's result; a client that asks for lines hears meanwhile how far it is. When the client goes
  * away the work is ended.
  */
-export async function streamed<T>(request: Request, response: Response, status: number, work: (listening: Listening) => Promise<T>): Promise<void> {
+export async function streamed<T>(
+  request: Request,
+  response: Response,
+  status: number,
+  work: (listening: Listening) => Promise<T>,
+): Promise<void> {
   const gone = new AbortController();
   response.on('close', () => gone.abort());
   if (request.headers.accept !== NDJSON) {

@@ -12,22 +12,39 @@ const values = [11, 20, 40, 72];
 describe('a tone ladder', () => {
   it('is burnt on the stand-in, the same each time, darker with more power', async () => {
     const recipe = await find('bamboo diode laser area');
-    const first = (await api().get(paths.toneOnStandIn(recipe.id, 'power', values)).expect(200)).body as number[];
+    const first = (
+      await api()
+        .get(paths.toneOnStandIn(recipe.id, 'power', values))
+        .expect(200)
+    ).body as number[];
     expect(first).toHaveLength(4);
     first.forEach((darkness, i) => i && expect(darkness).toBeGreaterThan(first[i - 1]));
-    expect((await api().get(paths.toneOnStandIn(recipe.id, 'power', values)).expect(200)).body).toEqual(first);
+    expect(
+      (
+        await api()
+          .get(paths.toneOnStandIn(recipe.id, 'power', values))
+          .expect(200)
+      ).body,
+    ).toEqual(first);
   });
 
   it('has a machine file with a patch for every value', async () => {
     const recipe = await find('bamboo diode laser area');
-    const file = (await api().get(paths.toneFile(recipe.id, 'power', values)).expect(200)).body.toString() as string;
+    const file = (
+      await api()
+        .get(paths.toneFile(recipe.id, 'power', values))
+        .expect(200)
+    ).body.toString() as string;
     expect(new Set(file.match(/S\d+/g))).toEqual(new Set(['S0', 'S110', 'S200', 'S400', 'S720']));
   });
 
   it('is kept with its recipe, and another takes its place', async () => {
     const recipe = await find('bamboo diode laser area');
     expect((await api().get(paths.recipeTone(recipe.id)).expect(200)).body).toBeNull();
-    const ladder = (darkest: number) => ({ quantity: 'power', patches: values.map((value, i) => ({ value, darkness: (darkest * i) / 3 })) });
+    const ladder = (darkest: number) => ({
+      quantity: 'power',
+      patches: values.map((value, i) => ({ value, darkness: (darkest * i) / 3 })),
+    });
     await api().put(paths.recipeTone(recipe.id)).send(ladder(0.9)).expect(200);
     await api().put(paths.recipeTone(recipe.id)).send(ladder(0.6)).expect(200);
     const kept = (await api().get(paths.recipeTone(recipe.id)).expect(200)).body as ToneLadderView;
@@ -36,33 +53,81 @@ describe('a tone ladder', () => {
 
   it.each([
     ['one patch', { quantity: 'power', patches: [{ value: 10, darkness: 0.5 }] }, '2 to 24 patches; 1 came'],
-    ['a value off the scale', { quantity: 'power', patches: [{ value: 10, darkness: 0.5 }, { value: 200, darkness: 0.6 }] }, 'goes from 5 to 100; 200 came'],
-    ['a dial that the recipe has not', { quantity: 'force', patches: [{ value: 10, darkness: 0.5 }, { value: 20, darkness: 0.6 }] }, '“force” came'],
-    ['a value twice', { quantity: 'power', patches: [{ value: 10, darkness: 0.5 }, { value: 10, darkness: 0.6 }] }, 'a value of its own'],
+    [
+      'a value off the scale',
+      {
+        quantity: 'power',
+        patches: [
+          { value: 10, darkness: 0.5 },
+          { value: 200, darkness: 0.6 },
+        ],
+      },
+      'goes from 5 to 100; 200 came',
+    ],
+    [
+      'a dial that the recipe has not',
+      {
+        quantity: 'force',
+        patches: [
+          { value: 10, darkness: 0.5 },
+          { value: 20, darkness: 0.6 },
+        ],
+      },
+      '“force” came',
+    ],
+    [
+      'a value twice',
+      {
+        quantity: 'power',
+        patches: [
+          { value: 10, darkness: 0.5 },
+          { value: 10, darkness: 0.6 },
+        ],
+      },
+      'a value of its own',
+    ],
   ])('is refused for %s, and nothing is kept', async (_, ladder, sentence) => {
     const recipe = await find('leather diode laser area');
-    expect((await api().put(paths.recipeTone(recipe.id)).send(ladder).expect(422)).body.error.message).toContain(sentence);
+    expect((await api().put(paths.recipeTone(recipe.id)).send(ladder).expect(422)).body.error.message).toContain(
+      sentence,
+    );
     expect((await api().get(paths.recipeTone(recipe.id)).expect(200)).body).toBeNull();
   });
 
   it('is for engraving areas only', async () => {
     const recipe = await find('navy vinyl long plotter');
-    expect((await api().get(paths.toneOnStandIn(recipe.id, 'force', [10, 20])).expect(422)).body.error.message).toContain('engraving areas');
+    expect(
+      (
+        await api()
+          .get(paths.toneOnStandIn(recipe.id, 'force', [10, 20]))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('engraving areas');
   });
 });
 
 describe('photos of trials', () => {
   it('are refused where they are none, or where there is no such trial', async () => {
     const nowhere = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
-    expect((await api().put(paths.trialPhoto(nowhere)).send(Buffer.from('no photo')).expect(422)).body.error.message).toContain('A photo was expected');
-    const dot = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
-    expect((await api().put(paths.trialPhoto(nowhere)).send(dot).expect(404)).body.error.message).toContain('That trial');
+    expect(
+      (await api().put(paths.trialPhoto(nowhere)).send(Buffer.from('no photo')).expect(422)).body.error.message,
+    ).toContain('A photo was expected');
+    const dot = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
+    expect((await api().put(paths.trialPhoto(nowhere)).send(dot).expect(404)).body.error.message).toContain(
+      'That trial',
+    );
   });
 
   it('hang to the trial they were taken of', async () => {
     const { body: tunings } = await api().get(paths.tunings).expect(200);
     const [shape] = tunings[0].sheets[0].shapes;
-    const dot = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==', 'base64');
+    const dot = Buffer.from(
+      'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+      'base64',
+    );
     const { body } = await api().put(paths.trialPhoto(shape.id)).send(dot).expect(200);
     const { photoId } = body.sheets[0].shapes[0];
     await api().get(paths.photo(photoId)).expect(200).expect('Content-Type', 'image/jpeg');
@@ -72,7 +137,10 @@ describe('photos of trials', () => {
 describe('the demo’s tunings', () => {
   it('are one half-way and one that cannot be; one is settled in its recipe', async () => {
     const { body: open } = await api().get(paths.tunings).expect(200);
-    expect(open.map(({ recipe }: { recipe: RecipeDetail }) => recipe.process).sort()).toEqual(['heat-press', 'kiss-cut']);
+    expect(open.map(({ recipe }: { recipe: RecipeDetail }) => recipe.process).sort()).toEqual([
+      'heat-press',
+      'kiss-cut',
+    ]);
     const card = await find('card diode laser cut');
     expect(card.temper.reasons[0]).toContain('settled by tuning');
     const narrow = open.find(({ recipe }: { recipe: RecipeDetail }) => recipe.process === 'kiss-cut');

@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MachineView, type MaterialView, type RecipeDetail, type TuningAdviceView, type TuningView, type WindowView } from '@keen-anvil/contract';
+import {
+  paths,
+  type MachineView,
+  type MaterialView,
+  type RecipeDetail,
+  type TuningAdviceView,
+  type TuningView,
+  type WindowView,
+} from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -12,17 +20,35 @@ beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
 const { api, get, find } = asker(() => server);
-const pieceOf = async (material: string) => (await get<MaterialView[]>(paths.materials)).find(({ name }) => name === material)!.pieces[0];
+const pieceOf = async (material: string) =>
+  (await get<MaterialView[]>(paths.materials)).find(({ name }) => name === material)!.pieces[0];
 
 async function begin(recipe: RecipeDetail, more: object = {}): Promise<TuningView> {
-  const wanted = { id: randomUUID(), start: recipe.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 200, scrapLengthMm: 150, ...more };
+  const wanted = {
+    id: randomUUID(),
+    start: recipe.settings,
+    startSpread: 0.35,
+    fixed: [],
+    scrapWidthMm: 200,
+    scrapLengthMm: 150,
+    ...more,
+  };
   return (await api().post(paths.recipeTunings(recipe.id)).send(wanted).expect(201)).body as TuningView;
 }
 
-const layOut = async (tuning: TuningView, more: object = {}) => (await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1, ...more }).expect(201)).body as TuningView;
-const run = async (sheetId: string, by: 'stand-in' | 'by-hand') => (await api().post(paths.trialSheetRun(sheetId)).send({ by }).expect(200)).body as TuningView;
-const score = async (shapeId: string, outcome: string) => (await api().post(paths.trialOutcome(shapeId)).send({ outcome }).expect(200)).body as TuningView;
-const end = (tuning: TuningView, how: string) => api().post(paths.tuningEnd(tuning.id)).send({ version: tuning.version, how });
+const layOut = async (tuning: TuningView, more: object = {}) =>
+  (
+    await api()
+      .post(paths.trialSheets(tuning.id))
+      .send({ id: randomUUID(), count: 1, ...more })
+      .expect(201)
+  ).body as TuningView;
+const run = async (sheetId: string, by: 'stand-in' | 'by-hand') =>
+  (await api().post(paths.trialSheetRun(sheetId)).send({ by }).expect(200)).body as TuningView;
+const score = async (shapeId: string, outcome: string) =>
+  (await api().post(paths.trialOutcome(shapeId)).send({ outcome }).expect(200)).body as TuningView;
+const end = (tuning: TuningView, how: string) =>
+  api().post(paths.tuningEnd(tuning.id)).send({ version: tuning.version, how });
 
 /** Waits until the stand-in is done with the last sheet. */
 async function done(tuningId: string): Promise<TuningView> {
@@ -39,7 +65,17 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
     const sheet = await pieceOf('Transfer film, gold glitter');
     let tuning = await begin(recipe, { stockPieceId: sheet.id });
     expect(tuning.scrap).toMatchObject({ name: 'glitter sheet', widthMm: 300, lengthMm: 500 });
-    const again = await api().post(paths.recipeTunings(recipe.id)).send({ id: randomUUID(), start: recipe.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 9, scrapLengthMm: 9 }).expect(409);
+    const again = await api()
+      .post(paths.recipeTunings(recipe.id))
+      .send({
+        id: randomUUID(),
+        start: recipe.settings,
+        startSpread: 0.35,
+        fixed: [],
+        scrapWidthMm: 9,
+        scrapLengthMm: 9,
+      })
+      .expect(409);
     expect(again.body.error.message).toContain('being tuned already');
 
     let advice = (await get<TuningAdviceView>(paths.tuningAdvice(tuning.id))).advice;
@@ -55,7 +91,9 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
     }
     // Every trial lies clear of the others.
     const places = tuning.sheets.flatMap(({ shapes }) => shapes.map(({ at }) => at));
-    for (const [i, a] of places.entries()) for (const b of places.slice(i + 1)) expect(Math.max(Math.abs(a.x - b.x) - 12, Math.abs(a.y - b.y) - 16.5)).toBeGreaterThanOrEqual(4);
+    for (const [i, a] of places.entries())
+      for (const b of places.slice(i + 1))
+        expect(Math.max(Math.abs(a.x - b.x) - 12, Math.abs(a.y - b.y) - 16.5)).toBeGreaterThanOrEqual(4);
 
     const settled = (await end(tuning, 'settle').expect(200)).body as TuningView;
     expect(settled.state).toBe('settled');
@@ -77,11 +115,16 @@ describe('a tuning that goes on from another', () => {
 
   it('knows what was tried before, and stands where that one began', async () => {
     const recipe = await find('navy vinyl long plotter');
-    const first = await byHand(await begin(recipe, { start: { ...recipe.settings, force: 9 }, startSpread: 1 }), 'far-under');
+    const first = await byHand(
+      await begin(recipe, { start: { ...recipe.settings, force: 9 }, startSpread: 1 }),
+      'far-under',
+    );
     const ended = (await end(first, 'end').expect(200)).body as TuningView;
     let second = await begin(recipe, { goesOnFrom: ended.id });
     expect(second).toMatchObject({ start: { ...recipe.settings, force: 9 }, startSpread: 1, sheets: [] });
-    expect(second.earlier).toEqual([{ id: first.sheets[0].shapes[0].id, settings: first.start, onTopOf: [], outcome: 'far-under' }]);
+    expect(second.earlier).toEqual([
+      { id: first.sheets[0].shapes[0].id, settings: first.start, onTopOf: [], outcome: 'far-under' },
+    ]);
     // What was far from enough is not tried again; and it lies on another scrap, where nothing can be gone over.
     const advice = await adviceOf(second);
     expect(advice.settings.force).toBeGreaterThan(9);
@@ -101,13 +144,32 @@ describe('a tuning that goes on from another', () => {
   it('goes on only from one of the same recipe that ended without a result', async () => {
     const [navy, glitter] = [await find('navy vinyl long plotter'), await find('gold glitter long plotter kiss')];
     const open = await begin(navy);
-    const wanted = { id: randomUUID(), start: navy.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 200, scrapLengthMm: 150, goesOnFrom: open.id };
-    const refusal = async (recipe: RecipeDetail) => (await api().post(paths.recipeTunings(recipe.id)).send({ ...wanted, start: recipe.settings }).expect(422)).body.error;
-    expect(await refusal(navy)).toMatchObject({ field: 'goesOnFrom', message: expect.stringContaining('ended without a result') });
+    const wanted = {
+      id: randomUUID(),
+      start: navy.settings,
+      startSpread: 0.35,
+      fixed: [],
+      scrapWidthMm: 200,
+      scrapLengthMm: 150,
+      goesOnFrom: open.id,
+    };
+    const refusal = async (recipe: RecipeDetail) =>
+      (
+        await api()
+          .post(paths.recipeTunings(recipe.id))
+          .send({ ...wanted, start: recipe.settings })
+          .expect(422)
+      ).body.error;
+    expect(await refusal(navy)).toMatchObject({
+      field: 'goesOnFrom',
+      message: expect.stringContaining('ended without a result'),
+    });
     await end(open, 'end').expect(200);
     expect(await refusal(glitter)).toMatchObject({ field: 'goesOnFrom' });
     const nowhere = { ...wanted, goesOnFrom: randomUUID() };
-    expect((await api().post(paths.recipeTunings(navy.id)).send(nowhere).expect(422)).body.error.field).toBe('goesOnFrom');
+    expect((await api().post(paths.recipeTunings(navy.id)).send(nowhere).expect(422)).body.error.field).toBe(
+      'goesOnFrom',
+    );
   });
 });
 
@@ -116,8 +178,14 @@ describe('a trial sheet', () => {
     const recipe = await find('navy vinyl long plotter');
     let tuning = await layOut(await begin(recipe));
     const [first] = tuning.sheets;
-    expect((await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error.message).toContain('not carried out yet');
-    expect((await api().post(paths.trialOutcome(first.shapes[0].id)).send({ outcome: 'right' }).expect(409)).body.error.message).toContain('once its sheet is done');
+    expect(
+      (await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error
+        .message,
+    ).toContain('not carried out yet');
+    expect(
+      (await api().post(paths.trialOutcome(first.shapes[0].id)).send({ outcome: 'right' }).expect(409)).body.error
+        .message,
+    ).toContain('once its sheet is done');
     expect((await api().get(paths.trialSheetFile(first.id)).expect(200)).body.toString()).toContain('IN;');
     tuning = (await api().post(paths.trialSheetDrop(first.id)).expect(200)).body as TuningView;
     expect(tuning.sheets).toEqual([]);
@@ -125,12 +193,28 @@ describe('a trial sheet', () => {
     tuning = await layOut(tuning);
     tuning = await run(tuning.sheets[0].id, 'by-hand');
     expect(tuning.sheets[0]).toMatchObject({ state: 'done', isByHand: true });
-    expect((await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error.message).toContain('Score the trials');
-    expect((await api().post(paths.trialSheetRun(tuning.sheets[0].id)).send({ by: 'by-hand' }).expect(409)).body.error.message).toContain('is done');
-    expect((await api().post(paths.trialOutcome(tuning.sheets[0].shapes[0].id)).send({ outcome: 'fine' }).expect(400)).body.error.field).toBe('outcome');
+    expect(
+      (await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error
+        .message,
+    ).toContain('Score the trials');
+    expect(
+      (await api().post(paths.trialSheetRun(tuning.sheets[0].id)).send({ by: 'by-hand' }).expect(409)).body.error
+        .message,
+    ).toContain('is done');
+    expect(
+      (await api().post(paths.trialOutcome(tuning.sheets[0].shapes[0].id)).send({ outcome: 'fine' }).expect(400)).body
+        .error.field,
+    ).toBe('outcome');
     tuning = await score(tuning.sheets[0].shapes[0].id, 'under');
     expect((await end(tuning, 'settle').expect(422)).body.error.message).toContain('not settled yet');
-    expect((await api().post(paths.tuningEnd(tuning.id)).send({ version: tuning.version - 1, how: 'end' }).expect(409)).body.error.code).toBe('stale');
+    expect(
+      (
+        await api()
+          .post(paths.tuningEnd(tuning.id))
+          .send({ version: tuning.version - 1, how: 'end' })
+          .expect(409)
+      ).body.error.code,
+    ).toBe('stale');
     expect(((await end(tuning, 'end').expect(200)).body as TuningView).state).toBe('ended');
   });
 
@@ -144,12 +228,19 @@ describe('a trial sheet', () => {
     const evidence = tuning.recipe.evidence.length;
     tuning = await layOut(tuning, { repeatOf: advice.repeat!.ofShapeId });
     const [again] = tuning.sheets[1].shapes;
-    expect(again).toMatchObject({ number: 1, at: tuning.sheets[0].shapes[0].at, onTopOf: [tuning.sheets[0].shapes[0].settings] });
+    expect(again).toMatchObject({
+      number: 1,
+      at: tuning.sheets[0].shapes[0].at,
+      onTopOf: [tuning.sheets[0].shapes[0].settings],
+    });
     tuning = await run(tuning.sheets[1].id, 'by-hand');
     tuning = await score(again.id, 'right');
     // The second numbers were not enough alone: they are no evidence of their own.
     expect(tuning.recipe.evidence.length).toBe(evidence);
-    const moved = await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1, repeatOf: tuning.sheets[0].shapes[0].id }).expect(422);
+    const moved = await api()
+      .post(paths.trialSheets(tuning.id))
+      .send({ id: randomUUID(), count: 1, repeatOf: tuning.sheets[0].shapes[0].id })
+      .expect(422);
     expect(moved.body.error.message).toContain('only the last trial');
     await end(tuning, 'end').expect(200);
   });
@@ -188,14 +279,33 @@ describe('a trial sheet', () => {
     await get<TuningAdviceView>(paths.tuningAdvice(tuning.id));
     const machine = (await get<MachineView[]>(paths.machines)).find(({ name }) => name === 'Long plotter')!;
     const { id, version, isArchived: _a, dials, ...fields } = machine;
-    const own = (most: number | null) => ({ ...fields, dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false, ...(dial.name === 'force' && most !== null ? { max: most, calibration: dial.calibration.filter((point) => point.dial <= most) } : {}) })) });
-    await api().put(paths.machine(id)).send({ ...own(recipe.settings.force! - 3), version }).expect(200);
-    const refusals = [await api().get(paths.tuningAdvice(tuning.id)), await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }), await end(scored, 'settle')];
+    const own = (most: number | null) => ({
+      ...fields,
+      dials: dials.map(({ physicalUnit: _p, ...dial }) => ({
+        ...dial,
+        isRated: dial.isRated ?? false,
+        ...(dial.name === 'force' && most !== null
+          ? { max: most, calibration: dial.calibration.filter((point) => point.dial <= most) }
+          : {}),
+      })),
+    });
+    await api()
+      .put(paths.machine(id))
+      .send({ ...own(recipe.settings.force! - 3), version })
+      .expect(200);
+    const refusals = [
+      await api().get(paths.tuningAdvice(tuning.id)),
+      await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }),
+      await end(scored, 'settle'),
+    ];
     for (const refusal of refusals) {
       expect(refusal.status).toBe(409);
       expect(refusal.body.error.message).toContain('given another range since this tuning began');
     }
-    await api().put(paths.machine(id)).send({ ...own(null), version: version + 1 }).expect(200);
+    await api()
+      .put(paths.machine(id))
+      .send({ ...own(null), version: version + 1 })
+      .expect(200);
     await api().get(paths.tuningAdvice(tuning.id)).expect(200);
     await end(scored, 'end').expect(200);
   });
@@ -210,7 +320,9 @@ describe('a trial sheet', () => {
     const press = await find('smooth white clam press');
     let tuning = await layOut(await begin(press));
     expect(tuning.sheets[0].format).toBeNull();
-    expect((await api().get(paths.trialSheetFile(tuning.sheets[0].id)).expect(422)).body.error.message).toContain('takes no machine file');
+    expect((await api().get(paths.trialSheetFile(tuning.sheets[0].id)).expect(422)).body.error.message).toContain(
+      'takes no machine file',
+    );
     await run(tuning.sheets[0].id, 'stand-in');
     tuning = await done(tuning.id);
     expect(tuning.sheets[0].shapes[0].seenOutcome).toBe('right');
@@ -219,14 +331,28 @@ describe('a trial sheet', () => {
 
 describe('what a tuning refuses', () => {
   it.each([
-    ['a start off the scale', { start: { force: 90, speed: 5, passes: 1 } as Settings }, 'goes from 1 to 40; 90 was given'],
+    [
+      'a start off the scale',
+      { start: { force: 90, speed: 5, passes: 1 } as Settings },
+      'goes from 1 to 40; 90 was given',
+    ],
     ['every dial fixed', { fixed: ['force', 'speed', 'depth', 'passes'] }, 'At least one dial has to be free'],
     ['a piece of something else', { stockPieceId: randomUUID() }, "not of this recipe's material"],
     ['a job of somebody else', { jobId: randomUUID() }, 'not in this workshop'],
   ])('%s', async (_, more, sentence) => {
     const recipe = await find('white vinyl long plotter');
-    const wanted = { id: randomUUID(), start: recipe.settings, startSpread: 0.35, fixed: [], scrapWidthMm: 100, scrapLengthMm: 100, ...more };
-    expect((await api().post(paths.recipeTunings(recipe.id)).send(wanted).expect(422)).body.error.message).toContain(sentence);
+    const wanted = {
+      id: randomUUID(),
+      start: recipe.settings,
+      startSpread: 0.35,
+      fixed: [],
+      scrapWidthMm: 100,
+      scrapLengthMm: 100,
+      ...more,
+    };
+    expect((await api().post(paths.recipeTunings(recipe.id)).send(wanted).expect(422)).body.error.message).toContain(
+      sentence,
+    );
   });
 });
 
@@ -237,7 +363,8 @@ describe('the good window', () => {
     expect([window.x, window.y]).toEqual(['force', 'passes']);
     expect(window.right).toHaveLength(window.ys.length);
     const row = window.right[window.ys.indexOf(recipe.settings.passes!)];
-    const near = (force: number) => row[window.xs.reduce((best, x, i) => (Math.abs(x - force) < Math.abs(window.xs[best] - force) ? i : best), 0)];
+    const near = (force: number) =>
+      row[window.xs.reduce((best, x, i) => (Math.abs(x - force) < Math.abs(window.xs[best] - force) ? i : best), 0)];
     expect(near(recipe.settings.force!)).toBeGreaterThan(0.7);
     expect(near(5)).toBeLessThan(0.1);
     expect((await get<WindowView>(paths.recipeWindow(recipe.id, 'speed', 'force'))).x).toBe('speed');

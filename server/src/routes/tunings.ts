@@ -11,29 +11,102 @@ const EXTENSION = { hpgl: 'hpgl', gcode: 'gcode' } as const;
 /** Tunings, trial sheets and trials. */
 export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   const router = Router();
-  const word = (request: Request, name: string) => (typeof request.query[name] === 'string' ? request.query[name] : null);
-  router.get('/tunings', async (request, response) => void response.json(await tunings.list(workshopOf(request), null)));
-  router.get('/recipes/:id/tunings', async (request, response) => void response.json(await tunings.list(workshopOf(request), idOf(request))));
-  router.post('/recipes/:id/tunings', async (request, response) => void response.status(201).json(await tunings.begin(workshopOf(request), idOf(request), bodyOf(request, NewTuning))));
-  router.get('/recipes/:id/window', async (request, response) => void response.json(await tunings.window(workshopOf(request), idOf(request), word(request, 'x'), word(request, 'y'))));
-  router.get('/tunings/:id', async (request, response) => void response.json(await tunings.get(workshopOf(request), idOf(request))));
-  router.get('/tunings/:id/advice', async (request, response) => void response.json(await tunings.advice(workshopOf(request), idOf(request))));
-  router.post('/tunings/:id/sheets', async (request, response) => void response.status(201).json(await tunings.layOut(workshopOf(request), idOf(request), bodyOf(request, NewTrialSheet))));
-  router.post('/tunings/:id/end', async (request, response) => void response.json(await tunings.end(workshopOf(request), idOf(request), bodyOf(request, TuningEnd))));
+  const word = (request: Request, name: string) =>
+    typeof request.query[name] === 'string' ? request.query[name] : null;
+  router.get(
+    '/tunings',
+    async (request, response) => void response.json(await tunings.list(workshopOf(request), null)),
+  );
+  router.get(
+    '/recipes/:id/tunings',
+    async (request, response) => void response.json(await tunings.list(workshopOf(request), idOf(request))),
+  );
+  router.post(
+    '/recipes/:id/tunings',
+    async (request, response) =>
+      void response
+        .status(201)
+        .json(await tunings.begin(workshopOf(request), idOf(request), bodyOf(request, NewTuning))),
+  );
+  router.get(
+    '/recipes/:id/window',
+    async (request, response) =>
+      void response.json(
+        await tunings.window(workshopOf(request), idOf(request), word(request, 'x'), word(request, 'y')),
+      ),
+  );
+  router.get(
+    '/tunings/:id',
+    async (request, response) => void response.json(await tunings.get(workshopOf(request), idOf(request))),
+  );
+  router.get(
+    '/tunings/:id/advice',
+    async (request, response) => void response.json(await tunings.advice(workshopOf(request), idOf(request))),
+  );
+  router.post(
+    '/tunings/:id/sheets',
+    async (request, response) =>
+      void response
+        .status(201)
+        .json(await tunings.layOut(workshopOf(request), idOf(request), bodyOf(request, NewTrialSheet))),
+  );
+  router.post(
+    '/tunings/:id/end',
+    async (request, response) =>
+      void response.json(await tunings.end(workshopOf(request), idOf(request), bodyOf(request, TuningEnd))),
+  );
   router.get('/trial-sheets/:id/machine-file', async (request, response) => {
     const { number, format, machineFile, materialName } = await tunings.machineFile(workshopOf(request), idOf(request));
-    response.attachment(fileName([materialName, `trial sheet ${number}`], EXTENSION[format!])).type('application/octet-stream').send(machineFile);
+    response
+      .attachment(fileName([materialName, `trial sheet ${number}`], EXTENSION[format!]))
+      .type('application/octet-stream')
+      .send(machineFile);
   });
-  router.post('/trial-sheets/:id/run', async (request, response) => void response.json(await tunings.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))));
-  router.post('/trial-sheets/:id/drop', async (request, response) => void response.json(await tunings.drop(workshopOf(request), idOf(request))));
-  router.post('/trials/:id/outcome', async (request, response) => void response.json(await tunings.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome)));
+  router.post(
+    '/trial-sheets/:id/run',
+    async (request, response) =>
+      void response.json(await tunings.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))),
+  );
+  router.post(
+    '/trial-sheets/:id/drop',
+    async (request, response) => void response.json(await tunings.drop(workshopOf(request), idOf(request))),
+  );
+  router.post(
+    '/trials/:id/outcome',
+    async (request, response) =>
+      void response.json(
+        await tunings.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome),
+      ),
+  );
   const values = (request: Request) => (word(request, 'values') ?? '').split(',').filter(Boolean).map(Number);
-  router.get('/recipes/:id/tone', async (request, response) => void response.json(await toneOf(pool, workshopOf(request), idOf(request))));
-  router.put('/recipes/:id/tone', async (request, response) => void response.json(await keepTone(pool, workshopOf(request), idOf(request), bodyOf(request, NewToneLadder))));
+  router.get(
+    '/recipes/:id/tone',
+    async (request, response) => void response.json(await toneOf(pool, workshopOf(request), idOf(request))),
+  );
+  router.put(
+    '/recipes/:id/tone',
+    async (request, response) =>
+      void response.json(await keepTone(pool, workshopOf(request), idOf(request), bodyOf(request, NewToneLadder))),
+  );
   router.get('/recipes/:id/tone/machine-file', async (request, response) => {
-    const { text, materialName } = await toneFile(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request));
-    response.attachment(fileName([materialName, 'tone ladder'], 'gcode')).type('application/octet-stream').send(text);
+    const { text, materialName } = await toneFile(
+      pool,
+      workshopOf(request),
+      idOf(request),
+      word(request, 'quantity') ?? '',
+      values(request),
+    );
+    response
+      .attachment(fileName([materialName, 'tone ladder'], 'gcode'))
+      .type('application/octet-stream')
+      .send(text);
   });
-  router.get('/recipes/:id/tone/stand-in', async (request, response) => void response.json(await toneOnStandIn(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request))));
+  router.get(
+    '/recipes/:id/tone/stand-in',
+    async (request, response) =>
+      void response.json(
+        await toneOnStandIn(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request)),
+      ),
+  );
   return router;
 }

@@ -28,6 +28,14 @@ export const uploadLine: RequestHandler = (request, response, next) => {
   line.run('large', workshopOf(request), taken, gone.signal).catch((error: unknown) => {
     clearTimeout(late);
     if (response.destroyed || response.headersSent) return;
-    next(error instanceof LineFullError ? new Problem(503, 'line-full', 'Several large files are being read at the moment. Send it again in a minute; nothing was changed.') : error);
+    next(
+      error instanceof LineFullError
+        ? new Problem(
+            503,
+            'line-full',
+            'Several large files are being read at the moment. Send it again in a minute; nothing was changed.',
+          )
+        : error,
+    );
   });
 };

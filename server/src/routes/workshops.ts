@@ -12,12 +12,18 @@ const YEAR_MS = 365 * 86_400_000;
 /** Workshops: which there are, a new one, and going into one. */
 export function workshopRoutes({ pool }: ApiParts): Router {
   const router = Router();
-  const list = async (here: string): Promise<WorkshopView[]> => (await listWorkshops(pool)).map((workshop) => ({ ...workshop, isDemo: workshop.id === DEMO_WORKSHOP_ID, isHere: workshop.id === here }));
+  const list = async (here: string): Promise<WorkshopView[]> =>
+    (await listWorkshops(pool)).map((workshop) => ({
+      ...workshop,
+      isDemo: workshop.id === DEMO_WORKSHOP_ID,
+      isHere: workshop.id === here,
+    }));
   router.get('/workshops', async (request, response) => void response.json(await list(workshopOf(request))));
   router.post('/workshops', async (request, response) => {
     const workshop = bodyOf(request, NewWorkshop);
     await inTransaction(pool, async (db) => {
-      if (!(await insertWorkshop(db, workshop))) throw new Problem(409, 'exists', 'There is a workshop with this id already.');
+      if (!(await insertWorkshop(db, workshop)))
+        throw new Problem(409, 'exists', 'There is a workshop with this id already.');
     });
     response.status(201).json(await list(workshopOf(request)));
   });
@@ -29,7 +35,8 @@ export function workshopRoutes({ pool }: ApiParts): Router {
   });
   router.post('/workshops/:id/archive', async (request, response) => {
     const [id, here, { isArchived }] = [idOf(request), workshopOf(request), bodyOf(request, PutAway)];
-    if (id === here && isArchived) throw refused('You are in this workshop. Go into another one before you put it away.', 'isArchived');
+    if (id === here && isArchived)
+      throw refused('You are in this workshop. Go into another one before you put it away.', 'isArchived');
     if (!(await archiveWorkshop(pool, id, isArchived))) throw notFound('That workshop');
     response.json(await list(here));
   });

@@ -1,5 +1,12 @@
 import type { RecipePageView } from '@keen-anvil/contract';
-import { PROCESS_NAMES, readSearch, TEMPERS, type ProcessName, type SearchTerm, type Temper } from '@keen-anvil/core/recipes';
+import {
+  PROCESS_NAMES,
+  readSearch,
+  TEMPERS,
+  type ProcessName,
+  type SearchTerm,
+  type Temper,
+} from '@keen-anvil/core/recipes';
 import { validate as isUuid } from 'uuid';
 import type { Db } from '../db/pool';
 import { refused } from '../problem';
@@ -16,7 +23,8 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
   const oneOf = <T extends string>(name: string, all: readonly T[]): T | null => {
     const value = word(name);
     if (!value) return null;
-    if (!(all as readonly string[]).includes(value)) throw refused(`${name} must be one of ${all.join(', ')}; “${value}” came.`, name);
+    if (!(all as readonly string[]).includes(value))
+      throw refused(`${name} must be one of ${all.join(', ')}; “${value}” came.`, name);
     return value as T;
   };
   const id = (name: string): string | null => {
@@ -26,7 +34,8 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
   const count = (name: string, most: number, otherwise: number): number => {
     if (!word(name)) return otherwise;
     const value = Number(word(name));
-    if (!Number.isInteger(value) || value < 0) throw refused(`${name} must be a whole number; “${word(name)}” came.`, name);
+    if (!Number.isInteger(value) || value < 0)
+      throw refused(`${name} must be a whole number; “${word(name)}” came.`, name);
     return Math.min(value, most);
   };
   return {
@@ -43,7 +52,11 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
 }
 
 /** Finds recipes by words, numbers and filters; a word that stands nowhere is read as the likest ones that do. */
-export async function searchBook(db: Db, workshopId: string, { text, ...search }: ReturnType<typeof searchFrom>): Promise<RecipePageView> {
+export async function searchBook(
+  db: Db,
+  workshopId: string,
+  { text, ...search }: ReturnType<typeof searchFrom>,
+): Promise<RecipePageView> {
   const terms = readSearch(text);
   // Signs alone are no search, but they are not nothing either.
   if (text.trim() && terms.length === 0) return { recipes: [], total: 0, read: [{ typed: text.trim(), as: null }] };
@@ -54,7 +67,11 @@ export async function searchBook(db: Db, workshopId: string, { text, ...search }
 }
 
 /** A tsquery for what was typed; null where some word is like nothing in the book. */
-export async function toQuery(db: Db, workshopId: string, terms: SearchTerm[]): Promise<{ query: string | null; read: RecipePageView['read'] }> {
+export async function toQuery(
+  db: Db,
+  workshopId: string,
+  terms: SearchTerm[],
+): Promise<{ query: string | null; read: RecipePageView['read'] }> {
   const parts: string[] = [];
   const read: RecipePageView['read'] = [];
   for (const term of terms) {

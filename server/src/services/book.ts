@@ -1,5 +1,26 @@
-import type { NewRecipe, NewRevision, NewTrial, NewVariant, RecipeDetail, RecipeNote, RecipeSummary, ReturnToRevision, SuggestAnswerView, SuggestionWanted, TypedSettings } from '@keen-anvil/contract';
-import { nudgeProblems, processOf, sameSettings, settingProblems, suggestRecipe, type KnownRecipe, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
+import type {
+  NewRecipe,
+  NewRevision,
+  NewTrial,
+  NewVariant,
+  RecipeDetail,
+  RecipeNote,
+  RecipeSummary,
+  ReturnToRevision,
+  SuggestAnswerView,
+  SuggestionWanted,
+  TypedSettings,
+} from '@keen-anvil/contract';
+import {
+  nudgeProblems,
+  processOf,
+  sameSettings,
+  settingProblems,
+  suggestRecipe,
+  type KnownRecipe,
+  type ProcessName,
+  type Settings,
+} from '@keen-anvil/core/recipes';
 import { scaleOf } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { readTyped } from '@keen-anvil/core/units';
@@ -8,7 +29,19 @@ import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockPiece } from '../queries/materials';
-import { endVariant, insertRecipe, insertRevision, insertTrial, insertVariant, listNailed, listRecipes, listRevisions, lockRecipe, replaceNails, updateRecipe } from '../queries/recipes';
+import {
+  endVariant,
+  insertRecipe,
+  insertRevision,
+  insertTrial,
+  insertVariant,
+  listNailed,
+  listRecipes,
+  listRevisions,
+  lockRecipe,
+  replaceNails,
+  updateRecipe,
+} from '../queries/recipes';
 import { refreshCards } from './cards';
 import { recipeDetail, recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
@@ -22,7 +55,11 @@ export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRe
     const shop = await loadShop(db, workshopId);
     refuseBadRecipe(shop, wanted);
     if (!(await insertRecipe(db, workshopId, wanted))) {
-      throw new Problem(409, 'exists', `There is a recipe for ${shop.materials.get(wanted.materialId)!.name} with ${shop.tools.get(wanted.toolId)!.name} here already. Change that one instead.`);
+      throw new Problem(
+        409,
+        'exists',
+        `There is a recipe for ${shop.materials.get(wanted.materialId)!.name} with ${shop.tools.get(wanted.toolId)!.name} here already. Change that one instead.`,
+      );
     }
     await insertRevision(db, workshopId, wanted.id, wanted);
     await refreshCards(db, workshopId, [wanted.id]);
@@ -31,33 +68,57 @@ export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRe
 }
 
 /** Adds a revision; nothing that was written before is lost. */
-export async function reviseRecipe(pool: Pool, workshopId: string, id: string, change: NewRevision): Promise<RecipeDetail> {
+export async function reviseRecipe(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  change: NewRevision,
+): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
     const now = await lockedAt(db, workshopId, id, change.version);
     const shop = await loadShop(db, workshopId);
     refuseBadSettings(shop.machines.get(now.machine.id)!, now.process, change.settings, change.typed);
-    if (sameSettings(now.settings, change.settings)) throw refused('Nothing is changed: these are the numbers as they stand.', 'settings');
+    if (sameSettings(now.settings, change.settings))
+      throw refused('Nothing is changed: these are the numbers as they stand.', 'settings');
     await insertRevision(db, workshopId, id, change);
     return written(db, workshopId, id);
   });
 }
 
 /** Goes back to an earlier revision by writing it down again. */
-export async function returnToRevision(pool: Pool, workshopId: string, id: string, { version, number }: ReturnToRevision): Promise<RecipeDetail> {
+export async function returnToRevision(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, number }: ReturnToRevision,
+): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
     const now = await lockedAt(db, workshopId, id, version);
     const [newest, ...earlier] = await listRevisions(db, workshopId, id);
     const wanted = earlier.find((revision) => revision.number === number);
-    if (!wanted) throw refused(number === newest.number ? 'These are the numbers as they stand.' : 'The recipe has no such revision.', 'number');
+    if (!wanted)
+      throw refused(
+        number === newest.number ? 'These are the numbers as they stand.' : 'The recipe has no such revision.',
+        'number',
+      );
     const machine = (await loadShop(db, workshopId)).machines.get(now.machine.id)!;
     refuseBadSettings(machine, now.process, wanted.settings, wanted.typed);
-    await insertRevision(db, workshopId, id, { ...wanted, reason: `back to revision ${number}${wanted.reason ? `: ${wanted.reason}` : ''}`.slice(0, 1000), returnedTo: number });
+    await insertRevision(db, workshopId, id, {
+      ...wanted,
+      reason: `back to revision ${number}${wanted.reason ? `: ${wanted.reason}` : ''}`.slice(0, 1000),
+      returnedTo: number,
+    });
     return written(db, workshopId, id);
   });
 }
 
 /** Writes what a recipe says beside its numbers. */
-export async function noteRecipe(pool: Pool, workshopId: string, id: string, { version, note }: RecipeNote): Promise<RecipeDetail> {
+export async function noteRecipe(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, note }: RecipeNote,
+): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
     await lockedAt(db, workshopId, id, version);
     return written(db, workshopId, id, { note: note.trim() });
@@ -65,30 +126,59 @@ export async function noteRecipe(pool: Pool, workshopId: string, id: string, { v
 }
 
 /** Puts a recipe away, or takes it out again where its place is still free. */
-export async function archiveRecipe(pool: Pool, workshopId: string, id: string, { version, isArchived }: { version: number; isArchived: boolean }): Promise<RecipeDetail> {
+export async function archiveRecipe(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, isArchived }: { version: number; isArchived: boolean },
+): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
     const now = await lockedAt(db, workshopId, id, version);
     if (!isArchived) {
-      const there = (await listRecipes(db, workshopId, { materialIds: [now.material.id], machineId: now.machine.id, toolId: now.tool.id, process: now.process })).find((recipe) => recipe.id !== id);
-      if (there) throw new Problem(409, 'exists', 'Another recipe stands in its place by now. Put that one away first.');
+      const there = (
+        await listRecipes(db, workshopId, {
+          materialIds: [now.material.id],
+          machineId: now.machine.id,
+          toolId: now.tool.id,
+          process: now.process,
+        })
+      ).find((recipe) => recipe.id !== id);
+      if (there)
+        throw new Problem(409, 'exists', 'Another recipe stands in its place by now. Put that one away first.');
     }
     return written(db, workshopId, id, { isArchived });
   });
 }
 
 /** Writes a nudge beside the base value, for one tool or one piece of stock. */
-export async function addVariant(pool: Pool, workshopId: string, id: string, variant: NewVariant): Promise<RecipeDetail> {
+export async function addVariant(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  variant: NewVariant,
+): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
     if ((await lockRecipe(db, workshopId, id)) === null) throw notFound('That recipe');
     const now = await recipeDetail(db, workshopId, id);
-    if (Boolean(variant.toolId) === Boolean(variant.stockPieceId)) throw refused('A nudge is for one tool or for one piece of stock.', 'toolId');
-    if (Object.values(variant.changes).every((change) => change === 0)) throw refused('Nothing is nudged: every change is 0.', 'changes');
-    if (variant.toolId && variant.toolId !== now.tool.id) throw refused('That tool is not the one of this recipe.', 'toolId');
-    if (variant.stockPieceId && (await lockPiece(db, workshopId, variant.stockPieceId))?.materialId !== now.material.id) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
+    if (Boolean(variant.toolId) === Boolean(variant.stockPieceId))
+      throw refused('A nudge is for one tool or for one piece of stock.', 'toolId');
+    if (Object.values(variant.changes).every((change) => change === 0))
+      throw refused('Nothing is nudged: every change is 0.', 'changes');
+    if (variant.toolId && variant.toolId !== now.tool.id)
+      throw refused('That tool is not the one of this recipe.', 'toolId');
+    if (variant.stockPieceId && (await lockPiece(db, workshopId, variant.stockPieceId))?.materialId !== now.material.id)
+      throw refused("That piece is not of this recipe's material.", 'stockPieceId');
     const machine = (await loadShop(db, workshopId)).machines.get(now.machine.id)!;
     const [problem] = nudgeProblems(machine, now.process, now.settings, variant.changes);
     if (problem) throw refused(problem.message, problem.field);
-    await insertVariant(db, workshopId, { id: variant.id, recipeId: id, changes: variant.changes, reason: variant.reason, toolId: variant.toolId ?? null, stockPieceId: variant.stockPieceId ?? null });
+    await insertVariant(db, workshopId, {
+      id: variant.id,
+      recipeId: id,
+      changes: variant.changes,
+      reason: variant.reason,
+      toolId: variant.toolId ?? null,
+      stockPieceId: variant.stockPieceId ?? null,
+    });
     return written(db, workshopId, id);
   });
 }
@@ -116,28 +206,54 @@ export async function writeTrial(pool: Pool, workshopId: string, id: string, tri
 /** Nails up just these cards, in this order. */
 export async function nailCards(pool: Pool, workshopId: string, recipeIds: string[]): Promise<RecipeSummary[]> {
   return inTransaction(pool, async (db) => {
-    if ((await replaceNails(db, workshopId, recipeIds)) !== recipeIds.length) throw refused('One of these recipes is not in this book.', 'recipeIds');
+    if ((await replaceNails(db, workshopId, recipeIds)) !== recipeIds.length)
+      throw refused('One of these recipes is not in this book.', 'recipeIds');
     return (await listNailed(db, workshopId)).map(recipeSummary);
   });
 }
 
 /** How to start where there is no recipe yet, or why the book cannot say. */
-export async function suggest(db: Db, workshopId: string, wanted: SuggestionWanted, shop?: Shop): Promise<SuggestAnswerView> {
+export async function suggest(
+  db: Db,
+  workshopId: string,
+  wanted: SuggestionWanted,
+  shop?: Shop,
+): Promise<SuggestAnswerView> {
   const { machines, tools, materials } = shop ?? (await loadShop(db, workshopId));
   const machine = machines.get(wanted.machineId);
   const tool = tools.get(wanted.toolId);
   const material = materials.get(wanted.materialId);
   if (!machine || !tool || !material) throw notFound('That machine, tool or material');
-  const rows = await listRecipes(db, workshopId, { process: wanted.process, family: material.family, limit: MOST_KNOWN });
+  const rows = await listRecipes(db, workshopId, {
+    process: wanted.process,
+    family: material.family,
+    limit: MOST_KNOWN,
+  });
   const known = rows.flatMap((row): KnownRecipe[] => {
     const on = machines.get(row.machine.id);
-    return on ? [{ id: row.id, process: row.process, settings: row.settings, temper: row.temper, machine: on, tool: row.tool, material: row.material }] : [];
+    return on
+      ? [
+          {
+            id: row.id,
+            process: row.process,
+            settings: row.settings,
+            temper: row.temper,
+            machine: on,
+            tool: row.tool,
+            material: row.material,
+          },
+        ]
+      : [];
   });
   return suggestRecipe(known, { process: wanted.process, machine, tool, material });
 }
 
 /** Recipes that a machine can no longer dial in, as after its range was changed. */
-export async function misfitsOf(db: Db, workshopId: string, machine: MachineView): Promise<{ recipe: RecipeSummary; problem: string }[]> {
+export async function misfitsOf(
+  db: Db,
+  workshopId: string,
+  machine: MachineView,
+): Promise<{ recipe: RecipeSummary; problem: string }[]> {
   const rows = await listRecipes(db, workshopId, { machineId: machine.id });
   return rows.flatMap((row) => {
     const [problem] = settingProblems(machine, row.process, row.settings);
@@ -146,16 +262,36 @@ export async function misfitsOf(db: Db, workshopId: string, machine: MachineView
 }
 
 /** What is wrong with a recipe for this shop, as a sentence with its field; null where nothing is. */
-export function recipeProblem(shop: Shop, wanted: { machineId: string; toolId: string; materialId: string; process: ProcessName; settings: Settings; typed?: TypedSettings }): { message: string; field: string } | null {
+export function recipeProblem(
+  shop: Shop,
+  wanted: {
+    machineId: string;
+    toolId: string;
+    materialId: string;
+    process: ProcessName;
+    settings: Settings;
+    typed?: TypedSettings;
+  },
+): { message: string; field: string } | null {
   const machine = shop.machines.get(wanted.machineId);
   const tool = shop.tools.get(wanted.toolId);
   const process = processOf(wanted.process);
   if (!machine) return { message: 'The recipe is for a machine that is not in this workshop.', field: 'machineId' };
   if (!tool) return { message: 'The recipe is for a tool that is not in this workshop.', field: 'toolId' };
-  if (!shop.materials.has(wanted.materialId)) return { message: 'The recipe is for a material that is not in this workshop.', field: 'materialId' };
-  if (!process.machineKinds.includes(machine.kind)) return { message: `${process.label} cannot be done on ${machine.name}, a ${machineKindOf(machine.kind).label.toLowerCase()}.`, field: 'process' };
-  if (!process.toolKinds.includes(tool.kind)) return { message: `${tool.name} cannot do ${process.label.toLowerCase()}.`, field: 'toolId' };
-  if (tool.machineId && tool.machineId !== machine.id) return { message: `${tool.name} belongs to ${shop.machines.get(tool.machineId)?.name ?? 'another machine'}.`, field: 'toolId' };
+  if (!shop.materials.has(wanted.materialId))
+    return { message: 'The recipe is for a material that is not in this workshop.', field: 'materialId' };
+  if (!process.machineKinds.includes(machine.kind))
+    return {
+      message: `${process.label} cannot be done on ${machine.name}, a ${machineKindOf(machine.kind).label.toLowerCase()}.`,
+      field: 'process',
+    };
+  if (!process.toolKinds.includes(tool.kind))
+    return { message: `${tool.name} cannot do ${process.label.toLowerCase()}.`, field: 'toolId' };
+  if (tool.machineId && tool.machineId !== machine.id)
+    return {
+      message: `${tool.name} belongs to ${shop.machines.get(tool.machineId)?.name ?? 'another machine'}.`,
+      field: 'toolId',
+    };
   const [problem] = settingProblems(machine, wanted.process, wanted.settings);
   return problem ?? typedProblem(machine, wanted.settings, wanted.typed);
 }
@@ -165,18 +301,30 @@ function refuseBadRecipe(shop: Shop, wanted: Parameters<typeof recipeProblem>[1]
   if (problem) throw refused(problem.message, problem.field);
 }
 
-function refuseBadSettings(machine: MachineView, process: ProcessName, settings: Settings, typed?: TypedSettings): void {
+function refuseBadSettings(
+  machine: MachineView,
+  process: ProcessName,
+  settings: Settings,
+  typed?: TypedSettings,
+): void {
   const problem = settingProblems(machine, process, settings)[0] ?? typedProblem(machine, settings, typed);
   if (problem) throw refused(problem.message, problem.field);
 }
 
 /** What was typed has to be what is dialled in. */
-function typedProblem(machine: MachineView, settings: Settings, typed: TypedSettings = {}): { message: string; field: string } | null {
+function typedProblem(
+  machine: MachineView,
+  settings: Settings,
+  typed: TypedSettings = {},
+): { message: string; field: string } | null {
   for (const [name, { text, unit }] of Object.entries(typed)) {
     const scale = scaleOf(machine, name as keyof Settings);
     const read = scale && readTyped(text, unit, scale.unit);
     if (!scale || !read || Math.abs(read.value - (settings[name as keyof Settings] ?? NaN)) > scale.step / 2) {
-      return { message: `${text} ${unit} was typed for ${name}, but that is not the number that is set.`, field: 'typed' };
+      return {
+        message: `${text} ${unit} was typed for ${name}, but that is not the number that is set.`,
+        field: 'typed',
+      };
     }
   }
   return null;
@@ -190,7 +338,12 @@ async function lockedAt(db: Db, workshopId: string, id: string, version: number)
   return now;
 }
 
-async function written(db: Db, workshopId: string, id: string, change: { note?: string; isArchived?: boolean } = {}): Promise<RecipeDetail> {
+async function written(
+  db: Db,
+  workshopId: string,
+  id: string,
+  change: { note?: string; isArchived?: boolean } = {},
+): Promise<RecipeDetail> {
   await updateRecipe(db, workshopId, id, change);
   await refreshCards(db, workshopId, [id]);
   return recipeDetail(db, workshopId, id);

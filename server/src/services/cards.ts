@@ -1,9 +1,23 @@
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
-import { processOf, sameSettings, searchWords, temperOf, type RecipeTexts, type TemperVerdict } from '@keen-anvil/core/recipes';
+import {
+  processOf,
+  sameSettings,
+  searchWords,
+  temperOf,
+  type RecipeTexts,
+  type TemperVerdict,
+} from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
-import { listCardless, listCardSources, listRecipeIds, lockRecipes, writeCards, type CardSource } from '../queries/cards';
+import {
+  listCardless,
+  listCardSources,
+  listRecipeIds,
+  lockRecipes,
+  writeCards,
+  type CardSource,
+} from '../queries/cards';
 import { listEvidence, type EvidenceRow } from '../queries/recipes';
 
 const AT_ONCE = 2000;
@@ -22,14 +36,25 @@ export async function refreshCards(db: Db, workshopId: string, recipeIds: string
       workshopId,
       sources.map((source) => {
         const { temper, reasons } = temperFrom(source, byRecipe.get(source.id) ?? []);
-        return { id: source.id, temper, reasons, lastUsedAt: source.lastUsedAt, sortName: sortName(source), words: searchWords(textsOf(source), source.settings, source.thicknessMm) };
+        return {
+          id: source.id,
+          temper,
+          reasons,
+          lastUsedAt: source.lastUsedAt,
+          sortName: sortName(source),
+          words: searchWords(textsOf(source), source.settings, source.thicknessMm),
+        };
       }),
     );
   }
 }
 
 /** Makes the cards anew of everything that stands on a machine, tool or material. */
-export async function refreshCardsOf(db: Db, workshopId: string, of: { machineId?: string; toolId?: string; materialId?: string }): Promise<void> {
+export async function refreshCardsOf(
+  db: Db,
+  workshopId: string,
+  of: { machineId?: string; toolId?: string; materialId?: string },
+): Promise<void> {
   await refreshCards(db, workshopId, await listRecipeIds(db, workshopId, of));
 }
 
@@ -37,20 +62,37 @@ export async function refreshCardsOf(db: Db, workshopId: string, of: { machineId
 export async function makeMissingCards(pool: Pool): Promise<void> {
   const missing = await listCardless(pool);
   for (const workshopId of new Set(missing.map((row) => row.workshopId))) {
-    await inTransaction(pool, (db) => refreshCards(db, workshopId, missing.filter((row) => row.workshopId === workshopId).map((row) => row.id)));
+    await inTransaction(pool, (db) =>
+      refreshCards(
+        db,
+        workshopId,
+        missing.filter((row) => row.workshopId === workshopId).map((row) => row.id),
+      ),
+    );
   }
 }
 
 /** Only what was done with the numbers as they stand now says how far to trust them. */
 function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict {
   const same = evidence.filter((event) => sameSettings(event.settings, source.settings));
-  return temperOf(source.source, same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })), source.settled && { at: Date.parse(source.settled.at), trials: source.settled.trials });
+  return temperOf(
+    source.source,
+    same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })),
+    source.settled && { at: Date.parse(source.settled.at), trials: source.settled.trials },
+  );
 }
 
-const sortName = ({ materialName, machineName, toolName, process }: CardSource): string => [materialName, machineName, toolName, process].join('\t').toLowerCase();
+const sortName = ({ materialName, machineName, toolName, process }: CardSource): string =>
+  [materialName, machineName, toolName, process].join('\t').toLowerCase();
 
 const textsOf = (source: CardSource): RecipeTexts => ({
-  about: [source.materialName, source.family, familyOf(source.family).label, source.finish, processOf(source.process).label],
+  about: [
+    source.materialName,
+    source.family,
+    familyOf(source.family).label,
+    source.finish,
+    processOf(source.process).label,
+  ],
   with: [source.machineName, machineKindOf(source.machineKind).label, source.toolName],
   told: [source.note, source.reason, source.materialNotes, ...source.variantReasons],
 });

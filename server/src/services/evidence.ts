@@ -14,7 +14,12 @@ import { recipeDetail } from './recipe-views';
  * Corrects what came out of something that is evidence: a run, a trial of a tuning, or one that was written down by hand.
  * null takes it back. What was said before is kept.
  */
-export async function correctEvidence({ pool, runs, tunings }: Pick<ApiParts, 'pool' | 'runs' | 'tunings'>, workshopId: string, id: string, outcome: Outcome | null): Promise<RecipeDetail> {
+export async function correctEvidence(
+  { pool, runs, tunings }: Pick<ApiParts, 'pool' | 'runs' | 'tunings'>,
+  workshopId: string,
+  id: string,
+  outcome: Outcome | null,
+): Promise<RecipeDetail> {
   const run = await findRun(pool, workshopId, id);
   if (run) {
     await runs.score(workshopId, id, outcome);

@@ -16,7 +16,13 @@ export async function fillPlaces(pool: Pool): Promise<void> {
       const [before] = (await listArtworks(db, workshopId, jobId)).filter((artwork) => artwork.id === id);
       const drawn = artworkBounds(reading.parts);
       if (!before || !drawn) return;
-      await updateReading(db, { ...before, drawnMinXMm: drawn.minX, drawnMinYMm: drawn.minY, drawnWidthMm: drawn.maxX - drawn.minX, drawnHeightMm: drawn.maxY - drawn.minY });
+      await updateReading(db, {
+        ...before,
+        drawnMinXMm: drawn.minX,
+        drawnMinYMm: drawn.minY,
+        drawnWidthMm: drawn.maxX - drawn.minX,
+        drawnHeightMm: drawn.maxY - drawn.minY,
+      });
       const artworks = await listArtworks(db, workshopId, jobId);
       const parts = await listParts(db, workshopId, jobId);
       const steps = await listSteps(db, workshopId, jobId);
@@ -24,7 +30,15 @@ export async function fillPlaces(pool: Pool): Promise<void> {
       for (const step of steps) {
         const box = stepBox(shapes, parts, step.id);
         if (!box) continue;
-        await updateParts(db, parts.filter((part) => part.stepId === step.id).map((part) => ({ ...part, place: { x: part.place.x + (step.mirrored ? box.maxX : -box.minX), y: part.place.y - box.minY } })));
+        await updateParts(
+          db,
+          parts
+            .filter((part) => part.stepId === step.id)
+            .map((part) => ({
+              ...part,
+              place: { x: part.place.x + (step.mirrored ? box.maxX : -box.minX), y: part.place.y - box.minY },
+            })),
+        );
       }
     });
   }

@@ -7,13 +7,20 @@ import { Problem, refused } from '../problem';
 import { insertFont, listFonts } from '../queries/fonts';
 
 /** Keeps a font of the maker's own, once it has set a text. */
-export async function keepFont(pool: Pool, heavy: HeavyPool, workshopId: string, font: { id: string; fileName: string; bytes: Buffer }): Promise<FontView[]> {
-  if (!/\.(ttf|otf)$/i.test(font.fileName)) throw refused(`A font in TTF or OTF form was expected; “${font.fileName}” came.`, 'file');
+export async function keepFont(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  font: { id: string; fileName: string; bytes: Buffer },
+): Promise<FontView[]> {
+  if (!/\.(ttf|otf)$/i.test(font.fileName))
+    throw refused(`A font in TTF or OTF form was expected; “${font.fileName}” came.`, 'file');
   const tried = await heavy.readArtwork({ kind: 'text', text: { ...USUAL_TEXT, words: 'Aa1' }, ownFont: font.bytes });
   if (tried.refusal !== null) throw refused(tried.refusal, 'file');
   return inTransaction(pool, async (db) => {
     const name = font.fileName.replace(/\.(ttf|otf)$/i, '').slice(0, 120);
-    if (!(await insertFont(db, workshopId, { ...font, name }))) throw new Problem(409, 'exists', 'This font is there already.');
+    if (!(await insertFont(db, workshopId, { ...font, name })))
+      throw new Problem(409, 'exists', 'This font is there already.');
     return listFonts(db, workshopId);
   });
 }

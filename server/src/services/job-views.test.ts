@@ -34,11 +34,19 @@ describe('what is done at a hold', () => {
   it('is said in one sentence that names the material, the tool or both', () => {
     const hold = (over: Partial<Hold>): Hold => ({ machine: false, sheet: false, cover: false, tool: false, ...over });
     expect(holdSentence(hold({ sheet: true }), step, shop)).toBe('Put in Outdoor vinyl, navy');
-    expect(holdSentence(hold({ tool: true }), step, shop)).toBe('Leave the sheet where it lies and put in Pen, black 0.4 mm');
-    expect(holdSentence(hold({ sheet: true, tool: true }), step, shop)).toBe('Put in Outdoor vinyl, navy and Pen, black 0.4 mm');
+    expect(holdSentence(hold({ tool: true }), step, shop)).toBe(
+      'Leave the sheet where it lies and put in Pen, black 0.4 mm',
+    );
+    expect(holdSentence(hold({ sheet: true, tool: true }), step, shop)).toBe(
+      'Put in Outdoor vinyl, navy and Pen, black 0.4 mm',
+    );
     expect(holdSentence(hold({ sheet: true }), { ...step, materialId: null }, shop)).toBe('Put in the next material');
-    expect(holdSentence(hold({ cover: true, tool: true }), step, shop)).toBe('Take the foil off; the sheet stays where it lies. Put in Pen, black 0.4 mm');
-    expect(holdSentence(hold({ machine: true, sheet: true }), step, shop)).toBe('Go on at Long plotter: put in Outdoor vinyl, navy');
+    expect(holdSentence(hold({ cover: true, tool: true }), step, shop)).toBe(
+      'Take the foil off; the sheet stays where it lies. Put in Pen, black 0.4 mm',
+    );
+    expect(holdSentence(hold({ machine: true, sheet: true }), step, shop)).toBe(
+      'Go on at Long plotter: put in Outdoor vinyl, navy',
+    );
     expect(holdSentence(null, step, shop)).toBeNull();
   });
 });

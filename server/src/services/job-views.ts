@@ -1,4 +1,13 @@
-import type { ArtworkView, JobDetail, JobState, JobSummary, PartView, RunState, StepRecipe, StepView } from '@keen-anvil/contract';
+import type {
+  ArtworkView,
+  JobDetail,
+  JobState,
+  JobSummary,
+  PartView,
+  RunState,
+  StepRecipe,
+  StepView,
+} from '@keen-anvil/contract';
 import { turnsOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
@@ -50,7 +59,12 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const parts = await listParts(db, workshopId, id);
   const runs = (await listRunStates(db, workshopId)).filter((run) => run.jobId === id);
   const shop = await loadShop(db, workshopId);
-  const claims = await listClaims(db, workshopId, steps.flatMap((step) => step.stockPieceId ?? []), id);
+  const claims = await listClaims(
+    db,
+    workshopId,
+    steps.flatMap((step) => step.stockPieceId ?? []),
+    id,
+  );
   const shapes = partShapes(artworks, parts, steps);
   const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
   const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
@@ -59,14 +73,19 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
     version: job.version,
     isOrderByHand: job.isOrderByHand,
     artworks: artworks.map((artwork) => artworkView(artwork, parts)),
-    steps: stepViews(steps, shop, claims, await matchRecipes(db, workshopId, steps, shop), (stepId) => parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!)),
+    steps: stepViews(steps, shop, claims, await matchRecipes(db, workshopId, steps, shop), (stepId) =>
+      parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
+    ),
     otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
     ...(await lastEdits(db, workshopId, id)),
     notes: await listNotes(db, workshopId, id),
   };
 }
 
-function artworkView({ reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow, parts: readonly PartRow[]): ArtworkView {
+function artworkView(
+  { reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow,
+  parts: readonly PartRow[],
+): ArtworkView {
   return {
     ...row,
     pageWidthMm: reading.widthMm,
@@ -84,46 +103,92 @@ function looks(steps: readonly StepRow[], shop: Shop): string[] {
   const colours = steps.flatMap(({ materialId, toolId }) => {
     const [material, tool] = [materialId ? shop.materials.get(materialId) : undefined, shop.tools.get(toolId)];
     const ink = tool?.kind === 'pen' ? tool.details.ink : null;
-    return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) && material ? [ink] : material ? [material.colour] : [];
+    return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) && material
+      ? [ink]
+      : material
+        ? [material.colour]
+        : [];
   });
   return [...new Set(colours)];
 }
 
 function summary(job: JobRow, steps: StepRow[], state: JobState, shop: Shop): JobSummary {
-  return { id: job.id, name: job.name, isArchived: job.isArchived, state, stepCount: steps.length, colours: looks(steps, shop), updatedAt: job.updatedAt.toISOString() };
+  return {
+    id: job.id,
+    name: job.name,
+    isArchived: job.isArchived,
+    state,
+    stepCount: steps.length,
+    colours: looks(steps, shop),
+    updatedAt: job.updatedAt.toISOString(),
+  };
 }
 
-function stepViews(steps: StepRow[], shop: Shop, claims: readonly ClaimRow[], matches: Map<string, StepRecipe>, partsOf: (stepId: string) => PartView[]): StepView[] {
+function stepViews(
+  steps: StepRow[],
+  shop: Shop,
+  claims: readonly ClaimRow[],
+  matches: Map<string, StepRecipe>,
+  partsOf: (stepId: string) => PartView[],
+): StepView[] {
   const running = steps.filter((step) => !step.isSkipped);
   const turns = new Map(turnsOf(running).map((turn, i) => [running[i].id, turn]));
   return steps.map(({ jobId: _, ...step }) => {
     const turn = turns.get(step.id);
-    const own = claims.filter(({ stockPieceId }) => stockPieceId === step.stockPieceId).map(({ stockPieceId: _piece, ...claim }) => claim);
-    return { ...step, claims: own, hold: holdSentence(turn?.hold ?? null, step, shop), keepsSheet: turn?.keepsSheet ?? false, parts: partsOf(step.id), match: matches.get(step.id)! };
+    const own = claims
+      .filter(({ stockPieceId }) => stockPieceId === step.stockPieceId)
+      .map(({ stockPieceId: _piece, ...claim }) => claim);
+    return {
+      ...step,
+      claims: own,
+      hold: holdSentence(turn?.hold ?? null, step, shop),
+      keepsSheet: turn?.keepsSheet ?? false,
+      parts: partsOf(step.id),
+      match: matches.get(step.id)!,
+    };
   });
 }
 
 /** What to do at a hold, as a sentence; null where there is none. */
-export function holdSentence(hold: Hold | null, step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>, shop: Shop): string | null {
+export function holdSentence(
+  hold: Hold | null,
+  step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>,
+  shop: Shop,
+): string | null {
   if (!hold) return null;
   const found = step.materialId ? shop.materials.get(step.materialId) : undefined;
   const material = found?.name ?? 'the next material';
   const tool = shop.tools.get(step.toolId)?.name ?? 'the next tool';
-  if (hold.machine) return `Go on at ${shop.machines.get(step.machineId)?.name ?? 'the other machine'}: put in ${material}`;
+  if (hold.machine)
+    return `Go on at ${shop.machines.get(step.machineId)?.name ?? 'the other machine'}: put in ${material}`;
   if (hold.sheet) return hold.tool ? `Put in ${material} and ${tool}` : `Put in ${material}`;
-  if (hold.cover) return `${found?.family === 'foil' ? `Lay ${material} over the sheet` : 'Take the foil off'}; the sheet stays where it lies${hold.tool ? `. Put in ${tool}` : ''}`;
+  if (hold.cover)
+    return `${found?.family === 'foil' ? `Lay ${material} over the sheet` : 'Take the foil off'}; the sheet stays where it lies${hold.tool ? `. Put in ${tool}` : ''}`;
   return `Leave the sheet where it lies and put in ${tool}`;
 }
 
 function partView(part: PartRow, shape: PartShape): PartView {
   return {
-    id: part.id, name: part.name, artworkId: part.artworkId, stepId: part.stepId, role: part.role, place: part.place, bridges: part.bridges, pieces: part.pieces.length,
-    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null, ...shape, contours: shape.contours.map(rounded),
+    id: part.id,
+    name: part.name,
+    artworkId: part.artworkId,
+    stepId: part.stepId,
+    role: part.role,
+    place: part.place,
+    bridges: part.bridges,
+    pieces: part.pieces.length,
+    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null,
+    ...shape,
+    contours: shape.contours.map(rounded),
   };
 }
 
 /** To a tenth of a micrometre: half the letters, for a phone that has to read them. */
 function rounded({ closed, start, segments }: CurveContour): CurveContour {
   const place = (n: number): number => Math.round(n * 1e4) / 1e4;
-  return { closed, start: [place(start[0]), place(start[1])], segments: segments.map(([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number]) };
+  return {
+    closed,
+    start: [place(start[0]), place(start[1])],
+    segments: segments.map(([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number]),
+  };
 }

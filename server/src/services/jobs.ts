@@ -10,7 +10,8 @@ import { fillFromTemplate } from './templates';
 /** Writes a new job: empty, or as a template has it. */
 export async function createJob(pool: Pool, workshopId: string, job: NewJob): Promise<JobDetail> {
   return inTransaction(pool, async (db) => {
-    if (!(await insertJob(db, workshopId, job))) throw new Problem(409, 'exists', 'There is a job with this id already.');
+    if (!(await insertJob(db, workshopId, job)))
+      throw new Problem(409, 'exists', 'There is a job with this id already.');
     if (job.templateId) await fillFromTemplate(db, workshopId, job.id, job.templateId);
     return jobDetail(db, workshopId, job.id);
   });

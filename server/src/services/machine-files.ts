@@ -1,4 +1,10 @@
-import { asksEngraveOrCut, checkedStep, type RecipeSummary, type StepView, type StockPieceView } from '@keen-anvil/contract';
+import {
+  asksEngraveOrCut,
+  checkedStep,
+  type RecipeSummary,
+  type StepView,
+  type StockPieceView,
+} from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
 import { shareSheet } from '@keen-anvil/core/layout';
@@ -22,10 +28,15 @@ export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: 
   if (!material) throw refused(`${name} has no material yet.`, 'materialId');
   const piece = pieceOf(step, shop);
   if (!piece) throw refused(`${name}: there is no piece of ${material.name} in stock.`, 'stockPieceId');
-  if (asksEngraveOrCut(step)) throw refused(`${name}: its shapes are filled. Say whether they are engraved or cut out.`, 'process');
+  if (asksEngraveOrCut(step))
+    throw refused(`${name}: its shapes are filled. Say whether they are engraved or cut out.`, 'process');
   const { recipe, settings } = step.match;
   const machine = shop.machines.get(step.machineId)!;
-  if (!recipe || !settings) throw refused(`${name}: there is no recipe for ${processOf(step.process).label.toLowerCase()} on ${material.name} with ${machine.name} yet.`, 'recipe');
+  if (!recipe || !settings)
+    throw refused(
+      `${name}: there is no recipe for ${processOf(step.process).label.toLowerCase()} on ${material.name} with ${machine.name} yet.`,
+      'recipe',
+    );
   if (step.parts.length === 0) throw refused(`${name} has no parts: nothing would be done.`, 'parts');
   return {
     recipe,
@@ -65,13 +76,28 @@ export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepView[]
 export function stepsInOneFile(step: StepView, steps: readonly StepView[], shop: Shop): StepView[] {
   const machine = shop.machines.get(step.machineId);
   if (!machine || machineKindOf(machine.kind).does !== 'beam') return [step];
-  return steps.filter((other) => !other.isSkipped && other.machineId === step.machineId && shareSheet(other, step) && other.onCarrier === step.onCarrier);
+  return steps.filter(
+    (other) =>
+      !other.isSkipped &&
+      other.machineId === step.machineId &&
+      shareSheet(other, step) &&
+      other.onCarrier === step.onCarrier,
+  );
 }
 
 /** A step's machine file with other numbers than its recipe's. */
-export async function fileWithSettings(heavy: HeavyPool, step: StepView, shop: Shop, settings: Settings): Promise<StepFile> {
+export async function fileWithSettings(
+  heavy: HeavyPool,
+  step: StepView,
+  shop: Shop,
+  settings: Settings,
+): Promise<StepFile> {
   const { task, recipe } = planTask(step, shop);
-  return { ...(await heavy.planMachineFile({ request: { ...task.request, settings }, check: { ...task.check, settings } })), recipe, settings };
+  return {
+    ...(await heavy.planMachineFile({ request: { ...task.request, settings }, check: { ...task.check, settings } })),
+    recipe,
+    settings,
+  };
 }
 
 /** Works out a step's machine file. */

@@ -1,4 +1,11 @@
-import type { Archiving, MachineChange, MachineFields, MachineView, NewMachine, RecipeSummary } from '@keen-anvil/contract';
+import type {
+  Archiving,
+  MachineChange,
+  MachineFields,
+  MachineView,
+  NewMachine,
+  RecipeSummary,
+} from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Pool } from 'pg';
@@ -23,24 +30,46 @@ export function machineProblem(machine: MachineFields): { message: string; field
   const twice = names.find((name, i) => names.indexOf(name) !== i);
   if (twice) return { message: `A machine has one dial for ${twice}; two came.`, field: 'dials' };
   for (const dial of machine.dials) {
-    if (!(dial.max > dial.min)) return { message: `${dial.label} has to end above where it begins; ${dial.min} to ${dial.max} was given.`, field: 'dials' };
-    if (dial.step > dial.max - dial.min) return { message: `${dial.label} moves by ${dial.step} at a time, more than its whole range.`, field: 'dials' };
+    if (!(dial.max > dial.min))
+      return {
+        message: `${dial.label} has to end above where it begins; ${dial.min} to ${dial.max} was given.`,
+        field: 'dials',
+      };
+    if (dial.step > dial.max - dial.min)
+      return { message: `${dial.label} moves by ${dial.step} at a time, more than its whole range.`, field: 'dials' };
     const off = dial.calibration.find((point) => point.dial < dial.min || point.dial > dial.max);
-    if (off) return { message: `${dial.label} goes from ${dial.min} to ${dial.max}; it cannot have been measured at ${off.dial}.`, field: 'dials' };
+    if (off)
+      return {
+        message: `${dial.label} goes from ${dial.min} to ${dial.max}; it cannot have been measured at ${off.dial}.`,
+        field: 'dials',
+      };
   }
   const isPress = machineKindOf(machine.kind).does === 'heat';
-  if (!isPress && machine.marginSideMm * 2 >= machine.workWidthMm) return { message: 'The margins leave nothing of the width.', field: 'marginSideMm' };
+  if (!isPress && machine.marginSideMm * 2 >= machine.workWidthMm)
+    return { message: 'The margins leave nothing of the width.', field: 'marginSideMm' };
   return null;
 }
 
 /** Adds a machine; what belongs to its kind (a laser's head, a press's plate) comes with it as a tool. */
-export async function createMachine(pool: Pool, workshopId: string, { id, ...machine }: NewMachine): Promise<ChangedMachine> {
+export async function createMachine(
+  pool: Pool,
+  workshopId: string,
+  { id, ...machine }: NewMachine,
+): Promise<ChangedMachine> {
   refuseBadMachine(machine);
   return inTransaction(pool, async (db) => {
-    if (!(await insertMachine(db, workshopId, id, machine))) throw new Problem(409, 'exists', 'There is a machine with this id already.');
+    if (!(await insertMachine(db, workshopId, id, machine)))
+      throw new Problem(409, 'exists', 'There is a machine with this id already.');
     const { builtIn } = machineKindOf(machine.kind);
     if (builtIn) {
-      const tool = { name: `${toolKindOf(builtIn).label} of ${machine.name}`.slice(0, 120), kind: builtIn, machineId: id, details: {}, wear: 0, life: null };
+      const tool = {
+        name: `${toolKindOf(builtIn).label} of ${machine.name}`.slice(0, 120),
+        kind: builtIn,
+        machineId: id,
+        details: {},
+        wear: 0,
+        life: null,
+      };
       await insertTool(db, workshopId, uuidv5(builtIn, id), tool);
     }
     return changed(db, workshopId, id);
@@ -48,7 +77,12 @@ export async function createMachine(pool: Pool, workshopId: string, { id, ...mac
 }
 
 /** Changes a machine. Recipes keep their numbers; the ones that no longer fit are named. */
-export async function changeMachine(pool: Pool, workshopId: string, id: string, { version, ...machine }: MachineChange): Promise<ChangedMachine> {
+export async function changeMachine(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, ...machine }: MachineChange,
+): Promise<ChangedMachine> {
   refuseBadMachine(machine);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
@@ -59,7 +93,12 @@ export async function changeMachine(pool: Pool, workshopId: string, id: string, 
 }
 
 /** Puts a machine away, or takes it out again. */
-export async function archiveMachine(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<ChangedMachine> {
+export async function archiveMachine(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, isArchived }: Archiving,
+): Promise<ChangedMachine> {
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
     await setArchived(db, 'machine', workshopId, id, isArchived);

@@ -1,4 +1,12 @@
-import type { Archiving, MaterialChange, MaterialFields, MaterialView, NewMaterial, NewStockPiece, StockPieceChange } from '@keen-anvil/contract';
+import type {
+  Archiving,
+  MaterialChange,
+  MaterialFields,
+  MaterialView,
+  NewMaterial,
+  NewStockPiece,
+  StockPieceChange,
+} from '@keen-anvil/contract';
 import { signedArea } from '@keen-anvil/core/geometry';
 import { familyOf, thicknessFrom } from '@keen-anvil/core/materials';
 import { detailsProblem, readTyped } from '@keen-anvil/core/units';
@@ -6,7 +14,15 @@ import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
-import { insertMaterial, insertPiece, listMaterials, lockPiece, setMaterialPhoto, updateMaterial, updatePiece } from '../queries/materials';
+import {
+  insertMaterial,
+  insertPiece,
+  listMaterials,
+  lockPiece,
+  setMaterialPhoto,
+  updateMaterial,
+  updatePiece,
+} from '../queries/materials';
 import type { HeavyPool } from '../heavy/pool';
 import { keepPhoto, readPhoto } from './photos';
 import { refreshCardsOf } from './cards';
@@ -17,7 +33,11 @@ export function materialProblem(material: MaterialFields): { message: string; fi
   if (problem) return { message: problem, field: 'details' };
   const { thicknessMm: typed } = material.typed;
   const read = typed && readTyped(typed.text, typed.unit, 'mm');
-  if (typed && material.readingsMm.length === 0 && Math.abs((read?.value ?? NaN) - material.thicknessMm) > 1e-6) return { message: `${typed.text} ${typed.unit} was typed for the thickness, but ${material.thicknessMm} mm came.`, field: 'typed' };
+  if (typed && material.readingsMm.length === 0 && Math.abs((read?.value ?? NaN) - material.thicknessMm) > 1e-6)
+    return {
+      message: `${typed.text} ${typed.unit} was typed for the thickness, but ${material.thicknessMm} mm came.`,
+      field: 'typed',
+    };
   return null;
 }
 
@@ -30,17 +50,27 @@ export function withReadings(material: MaterialFields): { material: MaterialFiel
 }
 
 /** Adds a material. */
-export async function createMaterial(pool: Pool, workshopId: string, { id, ...fields }: NewMaterial): Promise<MaterialView> {
+export async function createMaterial(
+  pool: Pool,
+  workshopId: string,
+  { id, ...fields }: NewMaterial,
+): Promise<MaterialView> {
   refuseBadMaterial(fields);
   return inTransaction(pool, async (db) => {
     const { material, spreadMm } = withReadings(fields);
-    if (!(await insertMaterial(db, workshopId, id, material, spreadMm))) throw new Problem(409, 'exists', 'There is a material with this id already.');
+    if (!(await insertMaterial(db, workshopId, id, material, spreadMm)))
+      throw new Problem(409, 'exists', 'There is a material with this id already.');
     return findMaterial(db, workshopId, id);
   });
 }
 
 /** Changes a material. */
-export async function changeMaterial(pool: Pool, workshopId: string, id: string, { version, ...fields }: MaterialChange): Promise<MaterialView> {
+export async function changeMaterial(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, ...fields }: MaterialChange,
+): Promise<MaterialView> {
   refuseBadMaterial(fields);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
@@ -52,7 +82,12 @@ export async function changeMaterial(pool: Pool, workshopId: string, id: string,
 }
 
 /** Puts a material away, or takes it out again. */
-export async function archiveMaterial(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<MaterialView> {
+export async function archiveMaterial(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, isArchived }: Archiving,
+): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
     await setArchived(db, 'material', workshopId, id, isArchived);
@@ -61,7 +96,14 @@ export async function archiveMaterial(pool: Pool, workshopId: string, id: string
 }
 
 /** Keeps a photo of a material's pattern, made small enough for a phone and without where it was taken. */
-export async function photographMaterial(pool: Pool, heavy: HeavyPool, workshopId: string, id: string, version: number, bytes: Buffer): Promise<MaterialView> {
+export async function photographMaterial(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  id: string,
+  version: number,
+  bytes: Buffer,
+): Promise<MaterialView> {
   const photo = await readPhoto(heavy, bytes);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
@@ -72,16 +114,27 @@ export async function photographMaterial(pool: Pool, heavy: HeavyPool, workshopI
 }
 
 /** Puts a piece of a material into stock. */
-export async function addPiece(pool: Pool, workshopId: string, materialId: string, { id, ...piece }: NewStockPiece): Promise<MaterialView> {
+export async function addPiece(
+  pool: Pool,
+  workshopId: string,
+  materialId: string,
+  { id, ...piece }: NewStockPiece,
+): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     await findMaterial(db, workshopId, materialId);
-    if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece)))) throw new Problem(409, 'exists', 'There is a piece with this id already.');
+    if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece))))
+      throw new Problem(409, 'exists', 'There is a piece with this id already.');
     return findMaterial(db, workshopId, materialId);
   });
 }
 
 /** Changes a piece in stock. */
-export async function changePiece(pool: Pool, workshopId: string, id: string, { version, ...piece }: StockPieceChange): Promise<MaterialView> {
+export async function changePiece(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, ...piece }: StockPieceChange,
+): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     const { materialId } = await lockedPiece(db, workshopId, id, version);
     await updatePiece(db, workshopId, id, withOutline(piece));
@@ -90,7 +143,12 @@ export async function changePiece(pool: Pool, workshopId: string, id: string, { 
 }
 
 /** Takes a piece out of stock, or puts it back. */
-export async function archivePiece(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<MaterialView> {
+export async function archivePiece(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, isArchived }: Archiving,
+): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     const { materialId } = await lockedPiece(db, workshopId, id, version);
     await setArchived(db, 'stock_piece', workshopId, id, isArchived);
@@ -101,7 +159,8 @@ export async function archivePiece(pool: Pool, workshopId: string, id: string, {
 /** An outline belongs to an offcut or a blank, encloses something, and sets its size. */
 function withOutline<P extends Omit<NewStockPiece, 'id'>>(piece: P): P {
   if (!piece.outline) return piece;
-  if (piece.kind !== 'offcut' && piece.kind !== 'blank') throw refused(`A ${piece.kind} is a rectangle; only offcuts and blanks have an outline of their own.`, 'outline');
+  if (piece.kind !== 'offcut' && piece.kind !== 'blank')
+    throw refused(`A ${piece.kind} is a rectangle; only offcuts and blanks have an outline of their own.`, 'outline');
   const xs = piece.outline.map((point) => point.x);
   const ys = piece.outline.map((point) => point.y);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];

@@ -10,7 +10,8 @@ import { jobDetail } from './job-views';
 export async function writeNote(pool: Pool, workshopId: string, jobId: string, note: NewNote): Promise<JobDetail> {
   return inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
-    if (!(await insertNote(db, workshopId, jobId, note))) throw new Problem(409, 'exists', 'There is a note with this id already.');
+    if (!(await insertNote(db, workshopId, jobId, note)))
+      throw new Problem(409, 'exists', 'There is a note with this id already.');
     await touchJob(db, jobId);
     return jobDetail(db, workshopId, jobId);
   });

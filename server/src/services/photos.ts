@@ -8,7 +8,8 @@ import { insertPhoto } from '../queries/photos';
 export async function readPhoto(heavy: HeavyPool, bytes: Buffer): Promise<Buffer> {
   if (bytes.length === 0) throw refused('A photo was expected (JPEG, PNG or WebP); nothing came.', 'photo');
   const photo = await heavy.photo(bytes);
-  if (!photo) throw refused('A photo was expected (JPEG, PNG or WebP); these bytes are none, or it is broken off.', 'photo');
+  if (!photo)
+    throw refused('A photo was expected (JPEG, PNG or WebP); these bytes are none, or it is broken off.', 'photo');
   return Buffer.from(photo);
 }
 

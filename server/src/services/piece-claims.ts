@@ -15,22 +15,46 @@ export interface Taking {
  * not there. A maker who knows better may start all the same, unless the piece is on a machine at this moment.
  * @throws Problem 409 `piece-taken` or `nothing-left`
  */
-export async function refuseTakenPieces(db: Db, workshopId: string, jobId: string, takings: readonly Taking[], knowing: boolean): Promise<void> {
+export async function refuseTakenPieces(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  takings: readonly Taking[],
+  knowing: boolean,
+): Promise<void> {
   const ids = [...new Set(takings.flatMap(({ stockPieceId }) => stockPieceId ?? []))];
   const pieces = await lockPieces(db, workshopId, ids);
   const claims = await listClaims(db, workshopId, ids, jobId);
   const running = claims.find(({ state }) => state === 'running');
-  if (running) throw new Problem(409, 'piece-on-machine', `${capital(sayClaim(running))}. Wait until it is done, or choose another piece.`);
+  if (running)
+    throw new Problem(
+      409,
+      'piece-on-machine',
+      `${capital(sayClaim(running))}. Wait until it is done, or choose another piece.`,
+    );
   if (knowing) return;
   const waiting = claims.find(({ state }) => state === 'waiting');
-  if (waiting) throw new Problem(409, 'piece-taken', `${capital(sayClaim(waiting))}. Choose another piece, or run all the same.`);
+  if (waiting)
+    throw new Problem(409, 'piece-taken', `${capital(sayClaim(waiting))}. Choose another piece, or run all the same.`);
   const reserved = await spokenFor(db, workshopId, ids, jobId);
   for (const piece of pieces) {
-    if (piece.count <= 0) throw new Problem(409, 'nothing-left', `Nothing is left of ${piece.name} in stock: the run would take from what is not there. Choose another piece, or run all the same.`);
+    if (piece.count <= 0)
+      throw new Problem(
+        409,
+        'nothing-left',
+        `Nothing is left of ${piece.name} in stock: the run would take from what is not there. Choose another piece, or run all the same.`,
+      );
     if (piece.kind !== 'roll') continue;
-    const wanted = Math.max(...takings.filter(({ stockPieceId }) => stockPieceId === piece.id).map(({ usedLengthMm }) => usedLengthMm));
+    const wanted = Math.max(
+      ...takings.filter(({ stockPieceId }) => stockPieceId === piece.id).map(({ usedLengthMm }) => usedLengthMm),
+    );
     const free = piece.lengthMm - (reserved.get(piece.id) ?? 0);
-    if (wanted > free) throw new Problem(409, 'piece-taken', `${piece.name} has ${formatNumber(piece.lengthMm, 0)} mm left, of which ${formatNumber(piece.lengthMm - free, 0)} mm are spoken for by other work; this takes ${formatNumber(wanted, 0)} mm. Choose another piece, or run all the same.`);
+    if (wanted > free)
+      throw new Problem(
+        409,
+        'piece-taken',
+        `${piece.name} has ${formatNumber(piece.lengthMm, 0)} mm left, of which ${formatNumber(piece.lengthMm - free, 0)} mm are spoken for by other work; this takes ${formatNumber(wanted, 0)} mm. Choose another piece, or run all the same.`,
+      );
   }
 }
 

@@ -10,7 +10,19 @@ import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { findOpenSeries, findSeries, insertSeries, settleSeries } from '../queries/run-series';
-import { findRun, insertRun, listNewestRuns, listOpenRuns, listSeriesRuns, lockRun, makeRoomAfter, scoreRun, takeBackHold, tellOfRun, type RunRow } from '../queries/runs';
+import {
+  findRun,
+  insertRun,
+  listNewestRuns,
+  listOpenRuns,
+  listSeriesRuns,
+  lockRun,
+  makeRoomAfter,
+  scoreRun,
+  takeBackHold,
+  tellOfRun,
+  type RunRow,
+} from '../queries/runs';
 import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
@@ -47,13 +59,15 @@ export class RunBook {
   /** Starts a job: a run for every step, the first one under way at once. Sent twice, the second answers as the first. */
   async startJob(workshopId: string, jobId: string, wanted: NewRun): Promise<RunView[]> {
     for (let plan = 1; ; plan++) {
-      if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId)) return this.listForJob(workshopId, jobId);
+      if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
+        return this.listForJob(workshopId, jobId);
       const planned = await this.plan(workshopId, jobId);
       const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
         const job = await lockJob(db, workshopId, jobId);
         if (!job) throw notFound('That job');
         if (await this.isStarted(db, workshopId, jobId, wanted.seriesId)) return true;
-        if (await findOpenSeries(db, workshopId, jobId)) throw new Problem(409, 'running', 'This job is on the machine already.');
+        if (await findOpenSeries(db, workshopId, jobId))
+          throw new Problem(409, 'running', 'This job is on the machine already.');
         // Changed while its files were worked out: what would be cut is not what is drawn any more.
         if (job.version !== planned.version) {
           throw plan >= MOST_PLANS ? stale('This job', await jobDetail(db, workshopId, jobId)) : new ChangedMeanwhile();
@@ -72,13 +86,17 @@ export class RunBook {
   async command(workshopId: string, id: string, action: RunAction): Promise<RunView> {
     const seen = await this.find(workshopId, id);
     // Where the head is, for what a cancelled run has worn; worked out before anything is locked.
-    const trace = seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding' ? null : await this.traceOf(workshopId, seen);
+    const trace =
+      seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding'
+        ? null
+        : await this.traceOf(workshopId, seen);
     const shop = await loadShop(this.pool, workshopId);
     const refusal = await inTransaction(this.pool, async (db): Promise<Problem | undefined> => {
       const run = await this.lock(db, workshopId, seen);
       const refusal = new Problem(409, 'run-state', `A run that is ${run.state} cannot be told to ${action}.`);
       if (!mayTurn(run.state, action)) return refusal;
-      if (action === 'done' && !run.isByHand) return new Problem(409, 'run-state', 'The stand-in says itself when it is done.');
+      if (action === 'done' && !run.isByHand)
+        return new Problem(409, 'run-state', 'The stand-in says itself when it is done.');
       const seconds = doneOf(run);
       if (run.state === 'running' && !run.isByHand && seconds >= (run.totalSeconds ?? run.estimateSeconds)) {
         // It was done before this was pressed, and is written down as that first.
@@ -107,8 +125,14 @@ export class RunBook {
     if (await findRun(this.pool, workshopId, newId)) return this.get(workshopId, newId);
     const shop = await loadShop(this.pool, workshopId);
     const settings = strongerOf(seen, shop);
-    if (!settings) throw refused('Only a step that was not enough can be gone over again in its place. Say how it came out first.', 'outcome');
-    const step = (await jobDetail(this.pool, workshopId, seen.jobId)).steps.find(({ id: stepId }) => stepId === seen.stepId);
+    if (!settings)
+      throw refused(
+        'Only a step that was not enough can be gone over again in its place. Say how it came out first.',
+        'outcome',
+      );
+    const step = (await jobDetail(this.pool, workshopId, seen.jobId)).steps.find(
+      ({ id: stepId }) => stepId === seen.stepId,
+    );
     if (!step) throw refused('The step of this run is not in the job any more.');
     const file = await fileWithSettings(this.heavy, step, shop, settings);
     const { totalSeconds, cutMm } = await this.standIns.work(shop.machines.get(seen.machineId)!, file.text, settings);
@@ -116,16 +140,32 @@ export class RunBook {
       const run = await this.lock(db, workshopId, seen);
       if (await findRun(db, workshopId, newId)) return;
       const [newest] = await listNewestRuns(db, workshopId, run.jobId);
-      if (newest?.seriesId !== run.seriesId) throw new Problem(409, 'run-state', 'The job was run anew since: the sheet does not lie there any more.');
+      if (newest?.seriesId !== run.seriesId)
+        throw new Problem(409, 'run-state', 'The job was run anew since: the sheet does not lie there any more.');
       const series = await listSeriesRuns(db, workshopId, run.seriesId);
       const next = series.find(({ state }) => state === 'running' || state === 'paused');
       if (next) throw new Problem(409, 'run-state', 'The machine is at work on the next step already.');
-      if (series.some((other) => other.position > run.position && other.state === 'finished')) throw new Problem(409, 'run-state', 'A later step was done since: the sheet does not lie there any more.');
+      if (series.some((other) => other.position > run.position && other.state === 'finished'))
+        throw new Problem(409, 'run-state', 'A later step was done since: the sheet does not lie there any more.');
       // The step that is on hold behind it stands back, and gives its machine away for the time.
       const held = series.find(({ state }) => state === 'holding');
       if (held) await takeBackHold(db, workshopId, held.id);
       await makeRoomAfter(db, workshopId, run.seriesId, run.position);
-      await insertRun(db, workshopId, { ...run, id: newId, position: run.position + 1, state: 'queued', hold: null, settings, machineFile: file.text, estimateSeconds: file.estimateSeconds, plannedCutMm: file.cutMm, usedLengthMm: 0, onTopOf: run.id, totalSeconds, totalCutMm: cutMm });
+      await insertRun(db, workshopId, {
+        ...run,
+        id: newId,
+        position: run.position + 1,
+        state: 'queued',
+        hold: null,
+        settings,
+        machineFile: file.text,
+        estimateSeconds: file.estimateSeconds,
+        plannedCutMm: file.cutMm,
+        usedLengthMm: 0,
+        onTopOf: run.id,
+        totalSeconds,
+        totalCutMm: cutMm,
+      });
       await setGoing(db, workshopId, (await findRun(db, workshopId, newId))!, 'begin');
       await settleSeries(db, workshopId, run.seriesId);
       await touchJob(db, run.jobId);
@@ -158,7 +198,13 @@ export class RunBook {
 
   /** Runs that somebody should know of; where their heads are is not asked. */
   async listOpen(workshopId: string): Promise<RunView[]> {
-    return runViews(this.pool, workshopId, await listOpenRuns(this.pool, workshopId), await loadShop(this.pool, workshopId), async () => null);
+    return runViews(
+      this.pool,
+      workshopId,
+      await listOpenRuns(this.pool, workshopId),
+      await loadShop(this.pool, workshopId),
+      async () => null,
+    );
   }
 
   /** A run's row, and what its stand-in does: enough to say where it is for as long as it goes on so. */
@@ -184,21 +230,50 @@ export class RunBook {
     const stop = files.flatMap((file) => file.stops)[0];
     if (stop) throw refused(stop);
     const traces: Trace[] = [];
-    for (const [i, step] of steps.entries()) traces.push(await this.standIns.work(shop.machines.get(step.machineId)!, files[i].text, files[i].settings));
+    for (const [i, step] of steps.entries())
+      traces.push(await this.standIns.work(shop.machines.get(step.machineId)!, files[i].text, files[i].settings));
     return { version: job.version, steps, files, traces, shop };
   }
 
-  private async writeSeries(db: Db, workshopId: string, jobId: string, wanted: NewRun, { steps, files, traces, shop }: Planned): Promise<void> {
+  private async writeSeries(
+    db: Db,
+    workshopId: string,
+    jobId: string,
+    wanted: NewRun,
+    { steps, files, traces, shop }: Planned,
+  ): Promise<void> {
     if (!wanted.byHand) await refuseBusy(db, workshopId, steps[0].machineId);
-    const takings = steps.flatMap(({ stockPieceId, machineId }, i) => (machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat' ? [] : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }]));
+    const takings = steps.flatMap(({ stockPieceId, machineId }, i) =>
+      machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
+        ? []
+        : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }],
+    );
     await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
-    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId }))) throw new Problem(409, 'exists', 'There is a run with this id already.');
+    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId })))
+      throw new Problem(409, 'exists', 'There is a run with this id already.');
     for (const [position, step] of steps.entries()) {
       const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
       await insertRun(db, workshopId, {
-        id: uuidv5(`run ${position}`, wanted.seriesId), seriesId: wanted.seriesId, jobId, stepId: step.id, recipeId: recipe.id, machineId: step.machineId, position, state: 'queued', hold: step.hold, settings,
-        stockPieceId: step.stockPieceId, usedLengthMm, machineFile: text, estimateSeconds, speedUp: wanted.speedUp, isByHand: wanted.byHand ?? false, plannedCutMm: cutMm, onTopOf: null,
-        totalSeconds: traces[position].totalSeconds, totalCutMm: traces[position].cutMm,
+        id: uuidv5(`run ${position}`, wanted.seriesId),
+        seriesId: wanted.seriesId,
+        jobId,
+        stepId: step.id,
+        recipeId: recipe.id,
+        machineId: step.machineId,
+        position,
+        state: 'queued',
+        hold: step.hold,
+        settings,
+        stockPieceId: step.stockPieceId,
+        usedLengthMm,
+        machineFile: text,
+        estimateSeconds,
+        speedUp: wanted.speedUp,
+        isByHand: wanted.byHand ?? false,
+        plannedCutMm: cutMm,
+        onTopOf: null,
+        totalSeconds: traces[position].totalSeconds,
+        totalCutMm: traces[position].cutMm,
       });
     }
     await follow(db, workshopId, wanted.seriesId);
@@ -207,8 +282,11 @@ export class RunBook {
 
   /** What comes behind a run that was cancelled is cancelled with it. */
   private async cancelRest(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
-    const later = (await listSeriesRuns(db, workshopId, run.seriesId)).filter((other) => other.position > run.position && !isOver(other.state));
-    for (const other of later) await takeTurn(db, workshopId, other, 'cancel', { seconds: other.doneSeconds, cutMm: other.cutMm }, shop);
+    const later = (await listSeriesRuns(db, workshopId, run.seriesId)).filter(
+      (other) => other.position > run.position && !isOver(other.state),
+    );
+    for (const other of later)
+      await takeTurn(db, workshopId, other, 'cancel', { seconds: other.doneSeconds, cutMm: other.cutMm }, shop);
   }
 
   private async find(workshopId: string, id: string): Promise<RunRow> {
@@ -234,20 +312,30 @@ export class RunBook {
 
   private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
     if (runs.length === 0) return [];
-    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), (run) => this.traceOf(workshopId, run));
+    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), (run) =>
+      this.traceOf(workshopId, run),
+    );
   }
 }
 
 /** Writes down that a run is done, and sets going what follows. */
 export async function finish(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
-  const done = run.isByHand ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 } : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
+  const done = run.isByHand
+    ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
+    : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
   await takeTurn(db, workshopId, run, run.isByHand ? 'done' : 'end', done, shop);
   await follow(db, workshopId, run.seriesId);
 }
 
 /** A job does not go on to press, or cut further, what was not cut. */
 async function refuseUncut(db: Db, workshopId: string, run: RunRow): Promise<void> {
-  const last = (await listSeriesRuns(db, workshopId, run.seriesId)).filter((other) => other.position < run.position && other.state === 'finished').at(-1);
+  const last = (await listSeriesRuns(db, workshopId, run.seriesId))
+    .filter((other) => other.position < run.position && other.state === 'finished')
+    .at(-1);
   if (!last?.outcome?.endsWith('under')) return;
-  throw new Problem(409, 'not-enough', `What lies there came out as “${processOf(last.process).outcomes[last.outcome]}”. Go over it again in its place before you go on, or correct the verdict.`);
+  throw new Problem(
+    409,
+    'not-enough',
+    `What lies there came out as “${processOf(last.process).outcomes[last.outcome]}”. Go over it again in its place before you go on, or correct the verdict.`,
+  );
 }

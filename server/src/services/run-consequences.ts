@@ -31,24 +31,68 @@ function sayUse({ machineName, forName, state }: MachineUse): string {
 }
 
 /** Sets a run going; a run by hand is done when its maker says so. @throws Problem 409 where the machine or the run is not as it was seen */
-export async function setGoing(db: Db, workshopId: string, run: RunRow, name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>): Promise<void> {
+export async function setGoing(
+  db: Db,
+  workshopId: string,
+  run: RunRow,
+  name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>,
+): Promise<void> {
   if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, run.id);
   const totalSeconds = run.totalSeconds ?? run.estimateSeconds;
-  const dueInSeconds = run.isByHand ? null : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
+  const dueInSeconds = run.isByHand
+    ? null
+    : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
   const turn = RUN_TURNS[name];
-  await turned(await turnRun(db, workshopId, run.id, turn.from, { state: turn.to, doneSeconds: run.doneSeconds, cutMm: run.cutMm, event: turn.event, going: { dueInSeconds } }));
+  await turned(
+    await turnRun(db, workshopId, run.id, turn.from, {
+      state: turn.to,
+      doneSeconds: run.doneSeconds,
+      cutMm: run.cutMm,
+      event: turn.event,
+      going: { dueInSeconds },
+    }),
+  );
 }
 
 /** Brings a run where a turn leads, with all that it costs. */
-export async function takeTurn(db: Db, workshopId: string, run: RunRow, name: Extract<RunTurnName, 'pause' | 'cancel' | 'done' | 'end'>, done: { seconds: number; cutMm: number }, shop: Shop): Promise<void> {
+export async function takeTurn(
+  db: Db,
+  workshopId: string,
+  run: RunRow,
+  name: Extract<RunTurnName, 'pause' | 'cancel' | 'done' | 'end'>,
+  done: { seconds: number; cutMm: number },
+  shop: Shop,
+): Promise<void> {
   const turn = RUN_TURNS[name];
-  const next = turn.isEvidence ? nextInSeries((await listSeriesRuns(db, workshopId, run.seriesId)).map((other) => (other.id === run.id ? { ...other, state: turn.to } : other))) : undefined;
+  const next = turn.isEvidence
+    ? nextInSeries(
+        (await listSeriesRuns(db, workshopId, run.seriesId)).map((other) =>
+          other.id === run.id ? { ...other, state: turn.to } : other,
+        ),
+      )
+    : undefined;
   if (next) await lockMachine(db, workshopId, next.run.machineId);
-  await turned(await turnRun(db, workshopId, run.id, turn.from, { state: turn.to, doneSeconds: done.seconds, cutMm: done.cutMm, event: turn.event }));
+  await turned(
+    await turnRun(db, workshopId, run.id, turn.from, {
+      state: turn.to,
+      doneSeconds: done.seconds,
+      cutMm: done.cutMm,
+      event: turn.event,
+    }),
+  );
   if (turn.wear !== 'nothing' && done.seconds > 0) {
     const tool = (await lockTool(db, workshopId, run.toolId))!;
-    const seenOutcome = turn.isEvidence && !run.isByHand ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined) : null;
-    if (turn.isEvidence) await finishRun(db, run.id, { measuredSeconds: done.seconds, toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome });
+    const seenOutcome =
+      turn.isEvidence && !run.isByHand
+        ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined)
+        : null;
+    if (turn.isEvidence)
+      await finishRun(db, run.id, {
+        measuredSeconds: done.seconds,
+        toolWear: tool.wear,
+        toolLife: tool.lifeNumber,
+        seenOutcome,
+      });
     const wear = wearOf(tool.kind, done);
     if (wear > 0) await addWear(db, workshopId, run.toolId, wear);
   }
@@ -65,13 +109,22 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
   await lockMachine(db, workshopId, next.run.machineId);
   if (!next.run.isByHand && (await findMachineUse(db, workshopId, next.run.machineId))) return false;
   if (next.turn === 'begin') await setGoing(db, workshopId, next.run, 'begin');
-  else await turned(await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, { state: 'holding', doneSeconds: 0, cutMm: 0, event: RUN_TURNS.hold.event }));
+  else
+    await turned(
+      await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, {
+        state: 'holding',
+        doneSeconds: 0,
+        cutMm: 0,
+        event: RUN_TURNS.hold.event,
+      }),
+    );
   await touchJob(db, next.run.jobId);
   return true;
 }
 
 async function turned(isTurned: boolean): Promise<void> {
-  if (!isTurned) throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
+  if (!isTurned)
+    throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
 }
 
 /** What the stand-in's world makes of a finished run. */
@@ -79,14 +132,26 @@ function lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined
   const machine = shop.machines.get(run.machineId)!;
   const material = shop.materials.get(run.materialId)!;
   const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
-  return trialResult({ process: run.process, machine, passes: [...(first ? [first.settings] : []), run.settings], wear, heatLimitC: material.heatLimitC }, world, seedFromId(first?.id ?? run.id)).outcome;
+  return trialResult(
+    {
+      process: run.process,
+      machine,
+      passes: [...(first ? [first.settings] : []), run.settings],
+      wear,
+      heatLimitC: material.heatLimitC,
+    },
+    world,
+    seedFromId(first?.id ?? run.id),
+  ).outcome;
 }
 
 /** Whether a run takes its piece: a press takes none, and steps on one sheet take it once. */
 async function usesUp(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<boolean> {
   if (machineKindOf(shop.machines.get(run.machineId)!.kind).does === 'heat') return false;
   const series = await listSeriesRuns(db, workshopId, run.seriesId);
-  return !series.some((other) => other.position < run.position && other.stockPieceId === run.stockPieceId && other.state === 'finished');
+  return !series.some(
+    (other) => other.position < run.position && other.stockPieceId === run.stockPieceId && other.state === 'finished',
+  );
 }
 
 /** Takes what a run used off the piece it was done on. */

@@ -69,7 +69,12 @@ export class RunKeeper {
     this.isAwaited = false;
     let next = LOOK_MS;
     try {
-      while (!this.isClosed && ((await this.take(takeDueRun, this.closeRun)) || (await this.take(takeDueSheet, this.finishSheet)) || (await this.take(takeWaitingSeries, this.begin))));
+      while (
+        !this.isClosed &&
+        ((await this.take(takeDueRun, this.closeRun)) ||
+          (await this.take(takeDueSheet, this.finishSheet)) ||
+          (await this.take(takeWaitingSeries, this.begin)))
+      );
       const seconds = await secondsToNextDue(this.pool);
       await this.forget();
       if (seconds !== null) next = Math.min(LOOK_MS, Math.max(SOONEST_MS, seconds * 1000));
@@ -81,7 +86,10 @@ export class RunKeeper {
   }
 
   /** Takes one thing that is due, if there is one. A try that fails leaves it for later, and lets the others go on. */
-  private async take(find: (db: Db, except: readonly string[]) => Promise<DueRow | undefined>, close: Close): Promise<boolean> {
+  private async take(
+    find: (db: Db, except: readonly string[]) => Promise<DueRow | undefined>,
+    close: Close,
+  ): Promise<boolean> {
     let taken: string | undefined;
     const now = performance.now();
     const except = [...this.failing].filter(([, { until }]) => until > now).map(([id]) => id);
@@ -109,11 +117,16 @@ export class RunKeeper {
     const run = await lockRun(db, workshopId, id);
     // It was taken further between the look and the lock.
     if (!run || run.state !== 'running' || run.isByHand || run.goingSeconds === null) return false;
-    const toGo = secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds: run.totalSeconds ?? run.estimateSeconds });
+    const toGo = secondsToGo({
+      doneBefore: run.doneSeconds,
+      speedUp: run.speedUp,
+      totalSeconds: run.totalSeconds ?? run.estimateSeconds,
+    });
     if (run.goingSeconds + CLOCK_SLACK_SECONDS < toGo) return false;
     await finish(db, workshopId, run, await loadShop(db, workshopId));
     return true;
   };
 
-  private readonly begin = (db: Db, workshopId: string, seriesId: string): Promise<boolean> => follow(db, workshopId, seriesId);
+  private readonly begin = (db: Db, workshopId: string, seriesId: string): Promise<boolean> =>
+    follow(db, workshopId, seriesId);
 }

@@ -9,7 +9,10 @@ const totalOf = (run: RunRow): number => run.measuredSeconds ?? run.totalSeconds
 /** Machine seconds that a run has behind it, so many true seconds after its row was read. */
 export function doneOf(run: RunRow, laterSeconds = 0): number {
   if (run.isByHand || run.state !== 'running') return Math.min(run.doneSeconds, totalOf(run));
-  return doneSeconds({ doneBefore: run.doneSeconds, goingSeconds: run.goingSeconds, speedUp: run.speedUp, totalSeconds: totalOf(run) }, laterSeconds);
+  return doneSeconds(
+    { doneBefore: run.doneSeconds, goingSeconds: run.goingSeconds, speedUp: run.speedUp, totalSeconds: totalOf(run) },
+    laterSeconds,
+  );
 }
 
 /**
@@ -18,7 +21,17 @@ export function doneOf(run: RunRow, laterSeconds = 0): number {
  */
 export function progressOf(run: RunRow, trace: Trace | null, laterSeconds = 0): RunProgress {
   const seconds = doneOf(run, laterSeconds);
-  const progress = { state: run.state, doneSeconds: seconds, totalSeconds: totalOf(run), cutMm: run.cutMm, strokesDone: 0, at: { x: 0, y: 0 }, isDown: false };
+  const progress = {
+    state: run.state,
+    doneSeconds: seconds,
+    totalSeconds: totalOf(run),
+    cutMm: run.cutMm,
+    strokesDone: 0,
+    at: { x: 0, y: 0 },
+    isDown: false,
+  };
   if (run.isByHand || !keepsMachine(run.state) || run.state === 'holding') return progress;
-  return trace ? { ...progress, ...positionAt(trace, seconds) } : { ...progress, cutMm: totalOf(run) > 0 ? ((run.totalCutMm ?? 0) * seconds) / totalOf(run) : 0 };
+  return trace
+    ? { ...progress, ...positionAt(trace, seconds) }
+    : { ...progress, cutMm: totalOf(run) > 0 ? ((run.totalCutMm ?? 0) * seconds) / totalOf(run) : 0 };
 }

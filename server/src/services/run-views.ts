@@ -8,18 +8,70 @@ import { progressOf } from './run-progress';
 import type { Shop } from './shop';
 
 /** Runs as they are shown, with what was said of them before, and how they could be gone over again. */
-export async function runViews(db: Db, workshopId: string, runs: readonly RunRow[], shop: Shop, traceOf: (run: RunRow) => Promise<Trace | null>): Promise<RunView[]> {
-  const earlier = await listEarlierVerdicts(db, workshopId, 'run', runs.map(({ id }) => id));
+export async function runViews(
+  db: Db,
+  workshopId: string,
+  runs: readonly RunRow[],
+  shop: Shop,
+  traceOf: (run: RunRow) => Promise<Trace | null>,
+): Promise<RunView[]> {
+  const earlier = await listEarlierVerdicts(
+    db,
+    workshopId,
+    'run',
+    runs.map(({ id }) => id),
+  );
   const traces = await Promise.all(runs.map(traceOf));
   return runs.map((run, i) => ({ ...viewOf(run, shop, traces[i]), earlier: earlier.get(run.id) ?? [] }));
 }
 
 function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'earlier'> {
-  const { id, seriesId, jobId, jobName, stepId, position, process, colour, materialName, machineId, machineName, toolName, settings, recipeId, hold, estimateSeconds, measuredSeconds, seenOutcome, outcome, isByHand, onTopOf } = run;
+  const {
+    id,
+    seriesId,
+    jobId,
+    jobName,
+    stepId,
+    position,
+    process,
+    colour,
+    materialName,
+    machineId,
+    machineName,
+    toolName,
+    settings,
+    recipeId,
+    hold,
+    estimateSeconds,
+    measuredSeconds,
+    seenOutcome,
+    outcome,
+    isByHand,
+    onTopOf,
+  } = run;
   return {
-    id, seriesId, jobId, jobName, stepId, position, process, colour, materialName, machineId, machineName, toolName, settings, recipeId, hold, estimateSeconds, measuredSeconds,
+    id,
+    seriesId,
+    jobId,
+    jobName,
+    stepId,
+    position,
+    process,
+    colour,
+    materialName,
+    machineId,
+    machineName,
+    toolName,
+    settings,
+    recipeId,
+    hold,
+    estimateSeconds,
+    measuredSeconds,
     progress: progressOf(run, trace),
-    seenOutcome, outcome, isByHand, onTopOf,
+    seenOutcome,
+    outcome,
+    isByHand,
+    onTopOf,
     stronger: strongerOf(run, shop),
   };
 }
@@ -27,5 +79,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
 /** What a second pass in the same place would be dialled to; null where the first was enough, or is not judged. */
 export function strongerOf(run: RunRow, shop: Shop): RunView['stronger'] {
   const machine = shop.machines.get(run.machineId);
-  return run.state === 'finished' && run.outcome && machine ? strongerPass(machine, run.process, run.settings, run.outcome) : null;
+  return run.state === 'finished' && run.outcome && machine
+    ? strongerPass(machine, run.process, run.settings, run.outcome)
+    : null;
 }

@@ -7,26 +7,63 @@ import { suggest } from './book';
 import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 
-export type MatchedStep = Pick<StepRow, 'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge'>;
+export type MatchedStep = Pick<
+  StepRow,
+  'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge'
+>;
 
 const NOTHING: StepRecipe = { recipe: null, settings: null, variant: null, suggestion: null, refusal: null };
 
 /** The recipe for each step's material, machine, tool and process, nudged where a variant fits; or how to start without. */
-export async function matchRecipes(db: Db, workshopId: string, steps: MatchedStep[], shop: Shop): Promise<Map<string, StepRecipe>> {
+export async function matchRecipes(
+  db: Db,
+  workshopId: string,
+  steps: MatchedStep[],
+  shop: Shop,
+): Promise<Map<string, StepRecipe>> {
   const materialIds = [...new Set(steps.flatMap((step) => step.materialId ?? []))];
   const rows = await listRecipes(db, workshopId, { materialIds });
-  const variants = await listVariants(db, workshopId, rows.map((row) => row.id));
-  const keyed = rows.map((row) => ({ row, process: row.process, machineId: row.machine.id, toolId: row.tool.id, materialId: row.material.id }));
+  const variants = await listVariants(
+    db,
+    workshopId,
+    rows.map((row) => row.id),
+  );
+  const keyed = rows.map((row) => ({
+    row,
+    process: row.process,
+    machineId: row.machine.id,
+    toolId: row.tool.id,
+    materialId: row.material.id,
+  }));
   const matches = new Map<string, StepRecipe>();
   for (const step of steps) {
     if (!step.materialId) {
       matches.set(step.id, NOTHING);
       continue;
     }
-    const key: RecipeKey = { process: step.process, machineId: step.machineId, toolId: step.toolId, materialId: step.materialId };
+    const key: RecipeKey = {
+      process: step.process,
+      machineId: step.machineId,
+      toolId: step.toolId,
+      materialId: step.materialId,
+    };
     const found = findRecipe(keyed, key);
-    if (found) matches.set(step.id, withNudge(withVariant(recipeSummary(found.row), variants.filter((v) => v.recipeId === found.row.id && !v.endedAt), step, shop), step, shop));
-    else matches.set(step.id, { ...NOTHING, ...(await suggest(db, workshopId, { ...key, toolId: step.toolId }, shop)) });
+    if (found)
+      matches.set(
+        step.id,
+        withNudge(
+          withVariant(
+            recipeSummary(found.row),
+            variants.filter((v) => v.recipeId === found.row.id && !v.endedAt),
+            step,
+            shop,
+          ),
+          step,
+          shop,
+        ),
+      );
+    else
+      matches.set(step.id, { ...NOTHING, ...(await suggest(db, workshopId, { ...key, toolId: step.toolId }, shop)) });
   }
   return matches;
 }
@@ -34,12 +71,21 @@ export async function matchRecipes(db: Db, workshopId: string, steps: MatchedSte
 /** What the maker changed for this job alone comes on top. */
 function withNudge(match: StepRecipe, { nudge, machineId }: MatchedStep, shop: Shop): StepRecipe {
   const machine = shop.machines.get(machineId);
-  return nudge && match.settings && machine ? { ...match, settings: nudged(machine, match.settings, nudge.changes) } : match;
+  return nudge && match.settings && machine
+    ? { ...match, settings: nudged(machine, match.settings, nudge.changes) }
+    : match;
 }
 
 /** A nudge for the piece at hand goes before one for the tool: it is about less. */
-function withVariant(recipe: RecipeSummary, variants: (VariantView & { recipeId: string })[], step: MatchedStep, shop: Shop): StepRecipe {
-  const found = variants.find((v) => v.stockPieceId !== null && v.stockPieceId === step.stockPieceId) ?? variants.find((v) => v.toolId === step.toolId);
+function withVariant(
+  recipe: RecipeSummary,
+  variants: (VariantView & { recipeId: string })[],
+  step: MatchedStep,
+  shop: Shop,
+): StepRecipe {
+  const found =
+    variants.find((v) => v.stockPieceId !== null && v.stockPieceId === step.stockPieceId) ??
+    variants.find((v) => v.toolId === step.toolId);
   const machine = shop.machines.get(recipe.machine.id);
   if (!found || !machine) return { ...NOTHING, recipe, settings: recipe.settings };
   const { recipeId: _, ...variant } = found;

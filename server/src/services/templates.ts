@@ -10,26 +10,66 @@ import { insertStep, listSteps, lockJob, updateJob } from '../queries/jobs';
 import { insertNote, listNotes } from '../queries/notes';
 import { insertParts, listParts } from '../queries/parts';
 import { listRecipes } from '../queries/recipes';
-import { archiveTemplate, copyArtwork, findTemplate, insertTemplate, listTemplates, type RecipeThen, type TemplateRow } from '../queries/templates';
+import {
+  archiveTemplate,
+  copyArtwork,
+  findTemplate,
+  insertTemplate,
+  listTemplates,
+  type RecipeThen,
+  type TemplateRow,
+} from '../queries/templates';
 import { recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
 /** Keeps a job as a template, with its recipes as they are now. */
-export async function keepTemplate(pool: Pool, workshopId: string, jobId: string, wish: NewTemplate): Promise<TemplateSummary[]> {
+export async function keepTemplate(
+  pool: Pool,
+  workshopId: string,
+  jobId: string,
+  wish: NewTemplate,
+): Promise<TemplateSummary[]> {
   return inTransaction(pool, async (db) => {
     const job = await lockJob(db, workshopId, jobId);
     if (!job) throw notFound('That job');
-    const [steps, parts, artworks, shop] = [await listSteps(db, workshopId, jobId), await listParts(db, workshopId, jobId), await listArtworks(db, workshopId, jobId), await loadShop(db, workshopId)];
+    const [steps, parts, artworks, shop] = [
+      await listSteps(db, workshopId, jobId),
+      await listParts(db, workshopId, jobId),
+      await listArtworks(db, workshopId, jobId),
+      await loadShop(db, workshopId),
+    ];
     if (artworks.length === 0) throw refused('A job without a drawing makes no template.');
     const matches = await matchRecipes(db, workshopId, steps, shop);
     const recipes = steps.map(({ id, toolId }): RecipeThen => {
       const match = matches.get(id)!;
-      return { stepId: id, recipeId: match.recipe?.id ?? null, settings: match.settings, temper: match.recipe?.temper.temper ?? null, toolLife: shop.tools.get(toolId)?.lifeNumber ?? null };
+      return {
+        stepId: id,
+        recipeId: match.recipe?.id ?? null,
+        settings: match.settings,
+        temper: match.recipe?.temper.temper ?? null,
+        toolLife: shop.tools.get(toolId)?.lifeNumber ?? null,
+      };
     });
     const notes = (await listNotes(db, workshopId, jobId)).map(({ kind, label, value }) => ({ kind, label, value }));
-    const sizes = artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed, readingNumber }) => ({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed, readingNumber }));
-    if (!(await insertTemplate(db, workshopId, { ...wish, jobId, snapshot: { isOrderByHand: job.isOrderByHand, steps, parts, artworks: sizes, recipes, notes } }))) throw new Problem(409, 'exists', 'There is a template with this id already.');
+    const sizes = artworks.map(({ id, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed, readingNumber }) => ({
+      id,
+      scaleX,
+      scaleY,
+      xMm,
+      yMm,
+      isSizeLocked,
+      readsReversed,
+      readingNumber,
+    }));
+    if (
+      !(await insertTemplate(db, workshopId, {
+        ...wish,
+        jobId,
+        snapshot: { isOrderByHand: job.isOrderByHand, steps, parts, artworks: sizes, recipes, notes },
+      }))
+    )
+      throw new Problem(409, 'exists', 'There is a template with this id already.');
     return listTemplates(db, workshopId);
   });
 }
@@ -44,14 +84,27 @@ export async function templateDetail(db: Db, workshopId: string, id: string): Pr
     ...summary,
     steps: snapshot.steps.map((step) => {
       const then = snapshot.recipes.find((recipe) => recipe.stepId === step.id);
-      return { label: processOf(step.process).label, materialName: (step.materialId && shop.materials.get(step.materialId)?.name) || null, machineName: shop.machines.get(step.machineId)?.name ?? '', settings: then?.settings ?? null, temper: then?.temper ?? null };
+      return {
+        label: processOf(step.process).label,
+        materialName: (step.materialId && shop.materials.get(step.materialId)?.name) || null,
+        machineName: shop.machines.get(step.machineId)?.name ?? '',
+        settings: then?.settings ?? null,
+        temper: then?.temper ?? null,
+      };
     }),
     changes: await changesSince(db, workshopId, template, shop),
   };
 }
 
-async function changesSince(db: Db, workshopId: string, { snapshot }: TemplateRow, shop: Shop): Promise<TemplateChange[]> {
-  const rows = await listRecipes(db, workshopId, { materialIds: snapshot.steps.flatMap((step) => step.materialId ?? []) });
+async function changesSince(
+  db: Db,
+  workshopId: string,
+  { snapshot }: TemplateRow,
+  shop: Shop,
+): Promise<TemplateChange[]> {
+  const rows = await listRecipes(db, workshopId, {
+    materialIds: snapshot.steps.flatMap((step) => step.materialId ?? []),
+  });
   return snapshot.steps.flatMap((step): TemplateChange[] => {
     const changes: TemplateChange[] = [];
     const add = (kind: TemplateChange['kind'], say: string) => changes.push({ step: step.position + 1, kind, say });
@@ -61,33 +114,57 @@ async function changesSince(db: Db, workshopId: string, { snapshot }: TemplateRo
     const tool = shop.tools.get(step.toolId);
     if (!machine || machine.isArchived) add('machine-gone', `${machine?.name ?? 'The machine'} is put away`);
     if (!tool || tool.isArchived) add('tool-gone', `${tool?.name ?? 'The tool'} is put away`);
-    else if (then?.toolLife !== null && then?.toolLife !== undefined && tool.lifeNumber !== then.toolLife) add('tool-replaced', `${tool.name} was replaced: the new one is sharper`);
-    if (material && (material.isArchived || !material.pieces.some((piece) => !piece.isArchived && piece.count > 0))) add('material-out', `${material.name} is out of stock`);
+    else if (then?.toolLife !== null && then?.toolLife !== undefined && tool.lifeNumber !== then.toolLife)
+      add('tool-replaced', `${tool.name} was replaced: the new one is sharper`);
+    if (material && (material.isArchived || !material.pieces.some((piece) => !piece.isArchived && piece.count > 0)))
+      add('material-out', `${material.name} is out of stock`);
     if (then?.recipeId && machine) {
       const row = rows.find((r) => r.id === then.recipeId);
       if (!row) add('recipe-gone', 'The recipe is put away');
       else {
         const now = recipeSummary(row);
-        if (then.settings && !step.nudge && !sameSettings(now.settings, then.settings)) add('recipe-revised', `The recipe was changed: ${differences(then.settings, now.settings).map((difference) => sayDifference(difference)).join(', ')}`);
+        if (then.settings && !step.nudge && !sameSettings(now.settings, then.settings))
+          add(
+            'recipe-revised',
+            `The recipe was changed: ${differences(then.settings, now.settings)
+              .map((difference) => sayDifference(difference))
+              .join(', ')}`,
+          );
         const bad = goneBad(now.temper.reasons);
-        if (then.temper && TEMPERS.indexOf(now.temper.temper) < TEMPERS.indexOf(then.temper)) add('recipe-worse', `The recipe was ${then.temper} and is ${now.temper.temper} now${bad ? `: ${bad}` : ''}`);
+        if (then.temper && TEMPERS.indexOf(now.temper.temper) < TEMPERS.indexOf(then.temper))
+          add('recipe-worse', `The recipe was ${then.temper} and is ${now.temper.temper} now${bad ? `: ${bad}` : ''}`);
       }
     }
     return changes;
   });
 }
 
-const goneReading = ({ name }: TemplateRow): Problem => refused(`The drawing of “${name}” was read again since the template was kept, and how it was read then is not there any more. Keep the job as a template anew.`, 'templateId');
+const goneReading = ({ name }: TemplateRow): Problem =>
+  refused(
+    `The drawing of “${name}” was read again since the template was kept, and how it was read then is not there any more. Keep the job as a template anew.`,
+    'templateId',
+  );
 
 /** Parts are numbers of a reading: where one points at nothing, the reading is not the one they are of. */
-function refuseForeignPieces(template: TemplateRow, copies: readonly ArtworkRow[], fresh: (id: string) => string): void {
+function refuseForeignPieces(
+  template: TemplateRow,
+  copies: readonly ArtworkRow[],
+  fresh: (id: string) => string,
+): void {
   const readings = new Map(copies.map(({ id, reading }) => [id, reading]));
-  const misses = template.snapshot.parts.some((part) => part.pieces.some(([drawn, contour]) => !readings.get(fresh(part.artworkId))?.parts[drawn]?.contours[contour]));
+  const misses = template.snapshot.parts.some((part) =>
+    part.pieces.some(([drawn, contour]) => !readings.get(fresh(part.artworkId))?.parts[drawn]?.contours[contour]),
+  );
   if (misses) throw goneReading(template);
 }
 
 /** Puts a template away, or takes it out again. */
-export async function putTemplateAway(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<TemplateSummary[]> {
+export async function putTemplateAway(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  isArchived: boolean,
+): Promise<TemplateSummary[]> {
   if (!(await archiveTemplate(pool, workshopId, id, isArchived))) throw notFound('That template');
   return listTemplates(pool, workshopId);
 }
@@ -99,7 +176,8 @@ export async function fillFromTemplate(db: Db, workshopId: string, jobId: string
   const { snapshot } = template;
   const fresh = (id: string) => uuidv5(id, jobId);
   for (const artwork of snapshot.artworks) {
-    if (!(await copyArtwork(db, workshopId, artwork.id, artwork.readingNumber ?? 1, { id: fresh(artwork.id), jobId }))) throw goneReading(template);
+    if (!(await copyArtwork(db, workshopId, artwork.id, artwork.readingNumber ?? 1, { id: fresh(artwork.id), jobId })))
+      throw goneReading(template);
   }
   const copies = await listArtworks(db, workshopId, jobId);
   refuseForeignPieces(template, copies, fresh);
@@ -108,7 +186,18 @@ export async function fillFromTemplate(db: Db, workshopId: string, jobId: string
     if (was) await updateArtwork(db, { ...row, ...was, id: row.id, readingNumber: row.readingNumber });
   }
   for (const step of snapshot.steps) await insertStep(db, workshopId, { ...step, id: fresh(step.id), jobId });
-  await insertParts(db, workshopId, jobId, snapshot.parts.map((part) => ({ ...part, id: fresh(part.id), artworkId: fresh(part.artworkId), stepId: part.stepId && fresh(part.stepId), offsetOf: part.offsetOf && fresh(part.offsetOf) })));
+  await insertParts(
+    db,
+    workshopId,
+    jobId,
+    snapshot.parts.map((part) => ({
+      ...part,
+      id: fresh(part.id),
+      artworkId: fresh(part.artworkId),
+      stepId: part.stepId && fresh(part.stepId),
+      offsetOf: part.offsetOf && fresh(part.offsetOf),
+    })),
+  );
   for (const note of snapshot.notes) await insertNote(db, workshopId, jobId, { ...note, id: randomUUID() });
   const job = await lockJob(db, workshopId, jobId);
   if (job) await updateJob(db, jobId, { name: job.name, isOrderByHand: snapshot.isOrderByHand });

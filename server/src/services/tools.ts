@@ -11,15 +11,28 @@ import { insertTool, listTools, startNewLife, updateTool } from '../queries/tool
 import { refreshCardsOf } from './cards';
 
 /** What is wrong with a tool's fields, as a sentence; null where nothing is. */
-export function toolProblem(tool: ToolFields, machineKinds: Map<string, Parameters<typeof machineKindOf>[0]>): { message: string; field: string } | null {
+export function toolProblem(
+  tool: ToolFields,
+  machineKinds: Map<string, Parameters<typeof machineKindOf>[0]>,
+): { message: string; field: string } | null {
   const kind = toolKindOf(tool.kind);
   const problem = detailsProblem(kind.fields, tool.details);
   if (problem) return { message: problem, field: 'details' };
-  if (kind.isBuiltIn !== Boolean(tool.machineId)) return { message: kind.isBuiltIn ? `${kind.label}: say which machine it belongs to.` : `${kind.label}: it is put in by hand and belongs to no machine.`, field: 'machineId' };
+  if (kind.isBuiltIn !== Boolean(tool.machineId))
+    return {
+      message: kind.isBuiltIn
+        ? `${kind.label}: say which machine it belongs to.`
+        : `${kind.label}: it is put in by hand and belongs to no machine.`,
+      field: 'machineId',
+    };
   if (tool.machineId) {
     const machine = machineKinds.get(tool.machineId);
     if (!machine) return { message: 'That machine is not in this workshop.', field: 'machineId' };
-    if (machineKindOf(machine).builtIn !== tool.kind) return { message: `A ${machineKindOf(machine).label.toLowerCase()} has no ${kind.label.toLowerCase()}.`, field: 'machineId' };
+    if (machineKindOf(machine).builtIn !== tool.kind)
+      return {
+        message: `A ${machineKindOf(machine).label.toLowerCase()} has no ${kind.label.toLowerCase()}.`,
+        field: 'machineId',
+      };
   }
   return null;
 }
@@ -28,16 +41,26 @@ export function toolProblem(tool: ToolFields, machineKinds: Map<string, Paramete
 export async function createTool(pool: Pool, workshopId: string, { id, ...tool }: NewTool): Promise<ToolView> {
   return inTransaction(pool, async (db) => {
     await refuseBadTool(db, workshopId, tool);
-    if (!(await insertTool(db, workshopId, id, tool))) throw new Problem(409, 'exists', 'There is a tool with this id already.');
+    if (!(await insertTool(db, workshopId, id, tool)))
+      throw new Problem(409, 'exists', 'There is a tool with this id already.');
     return findTool(db, workshopId, id);
   });
 }
 
 /** Changes a tool. Its kind stays what it is: recipes rest on it. */
-export async function changeTool(pool: Pool, workshopId: string, id: string, { version, ...tool }: ToolChange): Promise<ToolView> {
+export async function changeTool(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, ...tool }: ToolChange,
+): Promise<ToolView> {
   return inTransaction(pool, async (db) => {
     const now = await lockedAt(db, workshopId, id, version);
-    if (now.kind !== tool.kind) throw refused(`${now.name} is a ${toolKindOf(now.kind).label.toLowerCase()}. Put it away and add another tool instead.`, 'kind');
+    if (now.kind !== tool.kind)
+      throw refused(
+        `${now.name} is a ${toolKindOf(now.kind).label.toLowerCase()}. Put it away and add another tool instead.`,
+        'kind',
+      );
     await refuseBadTool(db, workshopId, tool);
     await updateTool(db, workshopId, id, tool);
     await refreshCardsOf(db, workshopId, { toolId: id });
@@ -46,7 +69,12 @@ export async function changeTool(pool: Pool, workshopId: string, id: string, { v
 }
 
 /** A new one of its kind takes the tool's place: a new life begins, the old one's history stays. */
-export async function replaceTool(pool: Pool, workshopId: string, id: string, { version, note }: ToolReplacement): Promise<ToolView> {
+export async function replaceTool(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, note }: ToolReplacement,
+): Promise<ToolView> {
   return inTransaction(pool, async (db) => {
     await lockedAt(db, workshopId, id, version);
     await startNewLife(db, workshopId, id, note.trim());
@@ -55,7 +83,12 @@ export async function replaceTool(pool: Pool, workshopId: string, id: string, { 
 }
 
 /** Puts a tool away, or takes it out again. */
-export async function archiveTool(pool: Pool, workshopId: string, id: string, { version, isArchived }: Archiving): Promise<ToolView> {
+export async function archiveTool(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { version, isArchived }: Archiving,
+): Promise<ToolView> {
   return inTransaction(pool, async (db) => {
     await lockedAt(db, workshopId, id, version);
     await setArchived(db, 'tool', workshopId, id, isArchived);

@@ -1,4 +1,12 @@
-import type { NewTrialSheet, NewTuning, TrialRun, TuningAdviceView, TuningEnd, TuningView, WindowView } from '@keen-anvil/contract';
+import type {
+  NewTrialSheet,
+  NewTuning,
+  TrialRun,
+  TuningAdviceView,
+  TuningEnd,
+  TuningView,
+  WindowView,
+} from '@keen-anvil/contract';
 import { cuttableArea, machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { freePlaces } from '@keen-anvil/core/layout';
 import { trialFile } from '@keen-anvil/core/output';
@@ -17,8 +25,27 @@ import { listJobs } from '../queries/jobs';
 import { correctTrial, insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
 import { addWear } from '../queries/tools';
 import {
-  deleteSheet, endTuning, findSheet, findTuning, insertShape, insertSheet, insertTuning, keepAsTrial, listEarlierShapes, listShapes, listTunings, lockShape, lockTuning,
-  scoreShape, setShapeDone, setShapePhoto, setSheetGoing, setSheetState, touchTuning, type ShapeRow, type SheetRow,
+  deleteSheet,
+  endTuning,
+  findSheet,
+  findTuning,
+  insertShape,
+  insertSheet,
+  insertTuning,
+  keepAsTrial,
+  listEarlierShapes,
+  listShapes,
+  listTunings,
+  lockShape,
+  lockTuning,
+  scoreShape,
+  setShapeDone,
+  setShapePhoto,
+  setSheetGoing,
+  setSheetState,
+  touchTuning,
+  type ShapeRow,
+  type SheetRow,
 } from '../queries/tunings';
 import { insertVerdict } from '../queries/verdicts';
 import { tellOfRun } from '../queries/runs';
@@ -73,21 +100,35 @@ export class TuningService {
       const { machines, materials } = await loadShop(db, workshopId);
       const machine = machines.get(recipe.machine.id)!;
       const before = wanted.goesOnFrom ? await findTuning(db, workshopId, wanted.goesOnFrom) : undefined;
-      if (wanted.goesOnFrom && (before?.recipeId !== recipeId || before.state !== 'ended')) throw refused('Only a tuning of this recipe that ended without a result can be gone on from.', 'goesOnFrom');
+      if (wanted.goesOnFrom && (before?.recipeId !== recipeId || before.state !== 'ended'))
+        throw refused('Only a tuning of this recipe that ended without a result can be gone on from.', 'goesOnFrom');
       // What was tried before is understood from where that one began.
       const { start, startSpread } = before ?? wanted;
       const [problem] = settingProblems(machine, recipe.process, start);
       if (problem) throw refused(problem.message, problem.field);
       const dials = tunedDials(machine, recipe.process, start);
-      if (dials.every(({ name }) => wanted.fixed.includes(name))) throw refused('At least one dial has to be free to turn.', 'fixed');
-      const piece = wanted.stockPieceId ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId) : undefined;
+      if (dials.every(({ name }) => wanted.fixed.includes(name)))
+        throw refused('At least one dial has to be free to turn.', 'fixed');
+      const piece = wanted.stockPieceId
+        ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId)
+        : undefined;
       if (wanted.stockPieceId && !piece) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
-      if (wanted.jobId && (await listJobs(db, workshopId, wanted.jobId)).length === 0) throw refused('The job that waits for it is not in this workshop.', 'jobId');
+      if (wanted.jobId && (await listJobs(db, workshopId, wanted.jobId)).length === 0)
+        throw refused('The job that waits for it is not in this workshop.', 'jobId');
       const isNew = await insertTuning(db, workshopId, {
-        id: wanted.id, recipeId, jobId: wanted.jobId ?? null, start, startSpread, fixed: wanted.fixed, goesOnFrom: before?.id ?? null,
-        stockPieceId: piece?.id ?? null, scrapWidthMm: piece?.widthMm ?? wanted.scrapWidthMm, scrapLengthMm: piece?.lengthMm ?? wanted.scrapLengthMm,
+        id: wanted.id,
+        recipeId,
+        jobId: wanted.jobId ?? null,
+        start,
+        startSpread,
+        fixed: wanted.fixed,
+        goesOnFrom: before?.id ?? null,
+        stockPieceId: piece?.id ?? null,
+        scrapWidthMm: piece?.widthMm ?? wanted.scrapWidthMm,
+        scrapLengthMm: piece?.lengthMm ?? wanted.scrapLengthMm,
       });
-      if (!isNew) throw new Problem(409, 'exists', 'This recipe is being tuned already. Go on with that one, or end it.');
+      if (!isNew)
+        throw new Problem(409, 'exists', 'This recipe is being tuned already. Go on with that one, or end it.');
       return this.view(db, workshopId, wanted.id);
     });
   }
@@ -107,11 +148,17 @@ export class TuningService {
     const shop = await loadShop(this.pool, workshopId);
     const machine = shop.machines.get(before.recipe.machine.id)!;
     const isBeam = machineKindOf(machine.kind).does === 'beam';
-    if (wanted.count > 1 && !isBeam) throw refused(`${machine.name} does one trial at a time: its numbers are dialled in by hand.`, 'count');
-    const repeated = wanted.repeatOf ? before.sheets.flatMap(({ shapes }) => shapes).find((shape) => shape.id === wanted.repeatOf) : undefined;
-    if (wanted.repeatOf && !repeated) throw refused('The trial to go over again is not one of this tuning.', 'repeatOf');
-    if (repeated && repeated.id !== before.sheets.at(-1)?.shapes.at(-1)?.id) throw refused('The sheet was moved since: only the last trial can be gone over again in its place.', 'repeatOf');
-    if (repeated && !repeated.outcome?.endsWith('under')) throw refused('Only a trial that was not enough can be gone over again.', 'repeatOf');
+    if (wanted.count > 1 && !isBeam)
+      throw refused(`${machine.name} does one trial at a time: its numbers are dialled in by hand.`, 'count');
+    const repeated = wanted.repeatOf
+      ? before.sheets.flatMap(({ shapes }) => shapes).find((shape) => shape.id === wanted.repeatOf)
+      : undefined;
+    if (wanted.repeatOf && !repeated)
+      throw refused('The trial to go over again is not one of this tuning.', 'repeatOf');
+    if (repeated && repeated.id !== before.sheets.at(-1)?.shapes.at(-1)?.id)
+      throw refused('The sheet was moved since: only the last trial can be gone over again in its place.', 'repeatOf');
+    if (repeated && !repeated.outcome?.endsWith('under'))
+      throw refused('Only a trial that was not enough can be gone over again.', 'repeatOf');
     const { next } = await this.ask(workshopId, before, wanted.count, repeated?.id ?? null);
     return inTransaction(this.pool, async (db) => {
       const locked = await lockTuning(db, workshopId, id);
@@ -121,13 +168,40 @@ export class TuningService {
       refuseOpenSheet(now);
       if (locked.version !== before.version) throw stale('This tuning', now);
       const places = repeated ? [repeated.at] : placesOn(machine, now, next.length);
-      if (places.length === 0) throw refused(`There is no room for another trial on ${now.scrap.name}. Take another scrap: end this tuning, and go on from its trials in a new one.`, 'scrap');
+      if (places.length === 0)
+        throw refused(
+          `There is no room for another trial on ${now.scrap.name}. Take another scrap: end this tuning, and go on from its trials in a new one.`,
+          'scrap',
+        );
       const firstNumber = Math.max(0, ...now.sheets.flatMap(({ shapes }) => shapes.map(({ number }) => number))) + 1;
-      const cells = next.slice(0, places.length).map((settings, i) => ({ number: repeated ? repeated.number : firstNumber + i, settings, at: places[i], isRepeat: Boolean(repeated) }));
+      const cells = next
+        .slice(0, places.length)
+        .map((settings, i) => ({
+          number: repeated ? repeated.number : firstNumber + i,
+          settings,
+          at: places[i],
+          isRepeat: Boolean(repeated),
+        }));
       const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, cells });
-      await insertSheet(db, workshopId, { id: wanted.id, tuningId: id, number: (now.sheets.at(-1)?.number ?? 0) + 1, format: file.format, machineFile: file.text, estimateSeconds: file.estimateSeconds, machineId: machine.id });
+      await insertSheet(db, workshopId, {
+        id: wanted.id,
+        tuningId: id,
+        number: (now.sheets.at(-1)?.number ?? 0) + 1,
+        format: file.format,
+        machineFile: file.text,
+        estimateSeconds: file.estimateSeconds,
+        machineId: machine.id,
+      });
       for (const [i, { number, settings, at }] of cells.entries()) {
-        await insertShape(db, workshopId, { id: uuidv5(`shape ${i}`, wanted.id), sheetId: wanted.id, number, settings, onTopOf: repeated ? [...repeated.onTopOf, repeated.settings] : [], x: at.x, y: at.y });
+        await insertShape(db, workshopId, {
+          id: uuidv5(`shape ${i}`, wanted.id),
+          sheetId: wanted.id,
+          number,
+          settings,
+          onTopOf: repeated ? [...repeated.onTopOf, repeated.settings] : [],
+          x: at.x,
+          y: at.y,
+        });
       }
       await touchTuning(db, workshopId, id);
       return this.view(db, workshopId, id);
@@ -160,13 +234,19 @@ export class TuningService {
     const shop = await loadShop(this.pool, workshopId);
     const recipe = await recipeDetail(this.pool, workshopId, tuning!.recipeId);
     const machine = shop.machines.get(recipe.machine.id)!;
-    const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter((shape) => shape.sheetId === sheetId);
+    const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter(
+      (shape) => shape.sheetId === sheetId,
+    );
     const trace = by === 'stand-in' ? await this.standIns.work(machine, sheet.machineFile, shapes[0].settings) : null;
     await inTransaction(this.pool, async (db) => {
       await this.plannedSheet(db, workshopId, sheetId);
       if (trace) {
         await refuseBusy(db, workshopId, machine.id);
-        await setSheetGoing(db, workshopId, sheetId, { speedUp: Math.max(SPEED_UP, trace.totalSeconds / LONGEST_SECONDS), totalSeconds: trace.totalSeconds, totalCutMm: trace.cutMm });
+        await setSheetGoing(db, workshopId, sheetId, {
+          speedUp: Math.max(SPEED_UP, trace.totalSeconds / LONGEST_SECONDS),
+          totalSeconds: trace.totalSeconds,
+          totalCutMm: trace.cutMm,
+        });
         await tellOfRun(db, sheetId);
       } else {
         await setSheetState(db, workshopId, sheetId, 'done', { isByHand: true });
@@ -182,13 +262,27 @@ export class TuningService {
     return inTransaction(this.pool, async (db) => {
       const shape = await lockShape(db, workshopId, shapeId);
       if (!shape) throw notFound('That trial');
-      if (shape.sheetState !== 'done') throw new Problem(409, 'sheet-state', 'A trial can be scored once its sheet is done.');
-      if (outcome === null && shape.tuningState !== 'open') throw new Problem(409, 'tuning-state', 'This tuning has ended: a verdict on its trials can be corrected, not taken back.');
+      if (shape.sheetState !== 'done')
+        throw new Problem(409, 'sheet-state', 'A trial can be scored once its sheet is done.');
+      if (outcome === null && shape.tuningState !== 'open')
+        throw new Problem(
+          409,
+          'tuning-state',
+          'This tuning has ended: a verdict on its trials can be corrected, not taken back.',
+        );
       await scoreShape(db, workshopId, shapeId, outcome);
       await insertVerdict(db, workshopId, 'trial', shapeId, outcome, shape.outcome);
       // Gone over twice, a place says nothing of the second numbers alone: the tuner knows, the recipe's evidence does not.
       if (outcome === null) await correctTrial(db, workshopId, shapeId, null);
-      else if (shape.onTopOf.length === 0) await keepAsTrial(db, workshopId, { id: shape.id, recipeId: shape.recipeId, settings: shape.settings, outcome, toolWear: shape.toolWear, toolLife: shape.toolLife });
+      else if (shape.onTopOf.length === 0)
+        await keepAsTrial(db, workshopId, {
+          id: shape.id,
+          recipeId: shape.recipeId,
+          settings: shape.settings,
+          outcome,
+          toolWear: shape.toolWear,
+          toolLife: shape.toolLife,
+        });
       await refreshCards(db, workshopId, [shape.recipeId]);
       await touchTuning(db, workshopId, shape.tuningId);
       return this.view(db, workshopId, shape.tuningId);
@@ -219,13 +313,21 @@ export class TuningService {
       refuseEnded(now);
       if (advice) {
         if (!advice.isSettled) throw refused('This tuning is not settled yet: more trials have to say so.', 'how');
-        const trials = now.earlier.length + now.sheets.flatMap(({ shapes }) => shapes).filter((shape) => shape.outcome).length;
+        const trials =
+          now.earlier.length + now.sheets.flatMap(({ shapes }) => shapes).filter((shape) => shape.outcome).length;
         await lockRecipe(db, workshopId, now.recipe.id);
-        await insertRevision(db, workshopId, now.recipe.id, { settings: advice.settings, source: 'own-trial', reason: `settled by tuning in ${trials} trials: ${advice.why}`.slice(0, 1000), tuningId: id, settledTrials: trials });
+        await insertRevision(db, workshopId, now.recipe.id, {
+          settings: advice.settings,
+          source: 'own-trial',
+          reason: `settled by tuning in ${trials} trials: ${advice.why}`.slice(0, 1000),
+          tuningId: id,
+          settledTrials: trials,
+        });
         await updateRecipe(db, workshopId, now.recipe.id);
         await refreshCards(db, workshopId, [now.recipe.id]);
       } else {
-        for (const sheet of now.sheets.filter(({ state }) => state === 'planned')) await deleteSheet(db, workshopId, sheet.id);
+        for (const sheet of now.sheets.filter(({ state }) => state === 'planned'))
+          await deleteSheet(db, workshopId, sheet.id);
       }
       await endTuning(db, workshopId, id, advice ? 'settled' : 'ended');
       return this.view(db, workshopId, id);
@@ -245,21 +347,46 @@ export class TuningService {
       return found;
     };
     const first = pick(x, names[0])!;
-    const second = pick(y, names.find((name) => name !== first));
+    const second = pick(
+      y,
+      names.find((name) => name !== first),
+    );
     const evidence = (await listEvidence(this.pool, workshopId, [recipeId])).reverse();
     return this.heavy.goodWindow({
-      machine, process: recipe.process, start: recipe.settings, startSpread: WINDOW_SPREAD, fixed: [], seed: seedFromId(recipeId) >>> 1, thicknessMm: recipe.material.thicknessMm, x: first, y: second && second !== first ? second : null,
-      trials: evidence.map(({ id, settings, outcome }, i) => ({ id, number: i + 1, settings, onTopOf: [], outcome, wear: null })),
+      machine,
+      process: recipe.process,
+      start: recipe.settings,
+      startSpread: WINDOW_SPREAD,
+      fixed: [],
+      seed: seedFromId(recipeId) >>> 1,
+      thicknessMm: recipe.material.thicknessMm,
+      x: first,
+      y: second && second !== first ? second : null,
+      trials: evidence.map(({ id, settings, outcome }, i) => ({
+        id,
+        number: i + 1,
+        settings,
+        onTopOf: [],
+        outcome,
+        wear: null,
+      })),
     });
   }
 
   /** The tuner's answer; of one version of a tuning it is always the same. */
-  private async ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
+  private async ask(
+    workshopId: string,
+    tuning: TuningView,
+    count: number,
+    repeatOf: string | null,
+  ): Promise<TuneAnswer> {
     const shop = await loadShop(this.pool, workshopId);
     const machine = shop.machines.get(tuning.recipe.machine.id)!;
     refuseOffDial(machine, tuning);
     const key = [tuning.id, tuning.version, machine.version, count, repeatOf].join(' ');
-    const kept = this.answers.get(key) ?? this.task(workshopId, shop, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
+    const kept =
+      this.answers.get(key) ??
+      this.task(workshopId, shop, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
     this.answers.delete(key);
     this.answers.set(key, kept);
     kept.catch(() => this.answers.delete(key));
@@ -267,12 +394,36 @@ export class TuningService {
     return kept;
   }
 
-  private async task(workshopId: string, { machines, tools }: Shop, { id, recipe, start, startSpread, fixed }: TuningView, count: number, repeatOf: string | null): Promise<TuneTask> {
+  private async task(
+    workshopId: string,
+    { machines, tools }: Shop,
+    { id, recipe, start, startSpread, fixed }: TuningView,
+    count: number,
+    repeatOf: string | null,
+  ): Promise<TuneTask> {
     const isMetres = toolKindOf(tools.get(recipe.tool.id)!.kind).wearUnit === 'm';
     const asTrials = (shapes: ShapeRow[], isEarlier: boolean): TuneTask['trials'] =>
-      shapes.flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) => (outcome ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }] : []));
-    const trials = [...asTrials(await listEarlierShapes(this.pool, workshopId, id), true), ...asTrials(await listShapes(this.pool, workshopId, id), false)];
-    return { machine: machines.get(recipe.machine.id)!, process: recipe.process, start, startSpread, fixed, seed: seedFromId(id) >>> 1, thicknessMm: recipe.material.thicknessMm, trials, count, repeatOf };
+      shapes.flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) =>
+        outcome
+          ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }]
+          : [],
+      );
+    const trials = [
+      ...asTrials(await listEarlierShapes(this.pool, workshopId, id), true),
+      ...asTrials(await listShapes(this.pool, workshopId, id), false),
+    ];
+    return {
+      machine: machines.get(recipe.machine.id)!,
+      process: recipe.process,
+      start,
+      startSpread,
+      fixed,
+      seed: seedFromId(id) >>> 1,
+      thicknessMm: recipe.material.thicknessMm,
+      trials,
+      count,
+      repeatOf,
+    };
   }
 
   private async plannedSheet(db: Db, workshopId: string, sheetId: string): Promise<SheetRow> {
@@ -281,7 +432,12 @@ export class TuningService {
     await lockTuning(db, workshopId, found.tuningId);
     const sheet = await findSheet(db, workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
-    if (sheet.state !== 'planned') throw new Problem(409, 'sheet-state', sheet.state === 'running' ? 'This sheet is on the machine.' : 'This sheet is done; score its trials.');
+    if (sheet.state !== 'planned')
+      throw new Problem(
+        409,
+        'sheet-state',
+        sheet.state === 'running' ? 'This sheet is on the machine.' : 'This sheet is done; score its trials.',
+      );
     return sheet;
   }
 
@@ -292,7 +448,12 @@ export class TuningService {
     const { totalSeconds, totalCutMm } = sheet;
     await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: totalSeconds ?? sheet.estimateSeconds });
     const tool = await this.markShapes(db, workshopId, sheet, await loadShop(db, workshopId), { isSeen: true });
-    await addWear(db, workshopId, tool.id, wearOf(tool.kind, { cutMm: totalCutMm ?? 0, seconds: totalSeconds ?? sheet.estimateSeconds }));
+    await addWear(
+      db,
+      workshopId,
+      tool.id,
+      wearOf(tool.kind, { cutMm: totalCutMm ?? 0, seconds: totalSeconds ?? sheet.estimateSeconds }),
+    );
     await touchTuning(db, workshopId, sheet.tuningId);
     await tellOfRun(db, sheetId);
     return true;
@@ -302,12 +463,33 @@ export class TuningService {
   private async markShapes(db: Db, workshopId: string, sheet: SheetRow, shop: Shop, { isSeen }: { isSeen: boolean }) {
     const tuning = (await findTuning(db, workshopId, sheet.tuningId))!;
     const recipe = await recipeDetail(db, workshopId, tuning.recipeId);
-    const [machine, tool, material] = [shop.machines.get(recipe.machine.id)!, shop.tools.get(recipe.tool.id)!, shop.materials.get(recipe.material.id)!];
-    for (const shape of (await listShapes(db, workshopId, sheet.tuningId)).filter(({ sheetId }) => sheetId === sheet.id)) {
+    const [machine, tool, material] = [
+      shop.machines.get(recipe.machine.id)!,
+      shop.tools.get(recipe.tool.id)!,
+      shop.materials.get(recipe.material.id)!,
+    ];
+    for (const shape of (await listShapes(db, workshopId, sheet.tuningId)).filter(
+      ({ sheetId }) => sheetId === sheet.id,
+    )) {
       const seen = isSeen
-        ? trialResult({ process: recipe.process, machine, passes: [...shape.onTopOf, shape.settings], wear: tool.wear, heatLimitC: material.heatLimitC }, { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) }, seedFromId(shape.id))
+        ? trialResult(
+            {
+              process: recipe.process,
+              machine,
+              passes: [...shape.onTopOf, shape.settings],
+              wear: tool.wear,
+              heatLimitC: material.heatLimitC,
+            },
+            { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) },
+            seedFromId(shape.id),
+          )
         : { outcome: null, fault: null };
-      await setShapeDone(db, workshopId, shape.id, { toolWear: tool.wear, toolLife: tool.lifeNumber, seenOutcome: seen.outcome, seenFault: seen.fault });
+      await setShapeDone(db, workshopId, shape.id, {
+        toolWear: tool.wear,
+        toolLife: tool.lifeNumber,
+        seenOutcome: seen.outcome,
+        seenFault: seen.fault,
+      });
     }
     return tool;
   }
@@ -315,29 +497,64 @@ export class TuningService {
 
 /** A dial may have been given another range since the tuning began: what was tried is not on it any more. */
 function refuseOffDial(machine: Machine, { recipe, start, sheets, earlier }: TuningView): void {
-  const tried = [...sheets.flatMap(({ shapes }) => shapes), ...earlier].filter(({ outcome }) => outcome !== null).map(({ settings }) => settings);
-  const [problem] = [start, ...tried].flatMap((settings) => settingProblems(machine, recipe.process, { ...start, ...settings }));
-  if (problem) throw new Problem(409, 'off-dial', `${problem.message} The dial was given another range since this tuning began: end it, and begin a new one from where you are.`);
+  const tried = [...sheets.flatMap(({ shapes }) => shapes), ...earlier]
+    .filter(({ outcome }) => outcome !== null)
+    .map(({ settings }) => settings);
+  const [problem] = [start, ...tried].flatMap((settings) =>
+    settingProblems(machine, recipe.process, { ...start, ...settings }),
+  );
+  if (problem)
+    throw new Problem(
+      409,
+      'off-dial',
+      `${problem.message} The dial was given another range since this tuning began: end it, and begin a new one from where you are.`,
+    );
 }
 
 function refuseEnded({ state }: TuningView): void {
-  if (state !== 'open') throw new Problem(409, 'tuning-state', state === 'settled' ? 'This tuning is settled.' : 'This tuning has ended.');
+  if (state !== 'open')
+    throw new Problem(409, 'tuning-state', state === 'settled' ? 'This tuning is settled.' : 'This tuning has ended.');
 }
 
 function refuseOpenSheet({ sheets }: TuningView): void {
   const open = sheets.find(({ state, shapes }) => state !== 'done' || shapes.some(({ outcome }) => outcome === null));
-  if (open) throw new Problem(409, 'open-sheet', open.state === 'done' ? 'Score the trials of the last sheet first: what comes next depends on them.' : 'The last trial sheet was not carried out yet.');
+  if (open)
+    throw new Problem(
+      409,
+      'open-sheet',
+      open.state === 'done'
+        ? 'Score the trials of the last sheet first: what comes next depends on them.'
+        : 'The last trial sheet was not carried out yet.',
+    );
 }
 
 /** Free places on the scrap, clear of everything that lies there. */
 function placesOn(machine: Machine, { scrap, sheets, otherTrials, recipe }: TuningView, count: number) {
   const size = trialSize(recipe.process);
   const does = machineKindOf(machine.kind).does;
-  const all = { minX: 0, minY: 0, maxX: Math.min(scrap.widthMm, machine.workWidthMm), maxY: Math.min(scrap.lengthMm, machine.workLengthMm) };
+  const all = {
+    minX: 0,
+    minY: 0,
+    maxX: Math.min(scrap.widthMm, machine.workWidthMm),
+    maxY: Math.min(scrap.lengthMm, machine.workLengthMm),
+  };
   const reach = does === 'tool' ? cuttableArea(machine, scrap, false) : all;
   if (!reach) return [];
-  const outline = scrap.outline ?? [{ x: 0, y: 0 }, { x: scrap.widthMm, y: 0 }, { x: scrap.widthMm, y: scrap.lengthMm }, { x: 0, y: scrap.lengthMm }];
-  const box = (at: { x: number; y: number }, { widthMm, heightMm }: { widthMm: number; heightMm: number }) => ({ minX: at.x, minY: at.y, maxX: at.x + widthMm, maxY: at.y + heightMm });
-  const taken = [...sheets.flatMap(({ shapes }) => shapes.map(({ at }) => box(at, size))), ...otherTrials.map((other) => box(other.at, other))];
+  const outline = scrap.outline ?? [
+    { x: 0, y: 0 },
+    { x: scrap.widthMm, y: 0 },
+    { x: scrap.widthMm, y: scrap.lengthMm },
+    { x: 0, y: scrap.lengthMm },
+  ];
+  const box = (at: { x: number; y: number }, { widthMm, heightMm }: { widthMm: number; heightMm: number }) => ({
+    minX: at.x,
+    minY: at.y,
+    maxX: at.x + widthMm,
+    maxY: at.y + heightMm,
+  });
+  const taken = [
+    ...sheets.flatMap(({ shapes }) => shapes.map(({ at }) => box(at, size))),
+    ...otherTrials.map((other) => box(other.at, other)),
+  ];
   return freePlaces({ outline: [outline], reach, taken, ...size, count, gapMm: GAP_MM });
 }

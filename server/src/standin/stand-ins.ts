@@ -42,7 +42,8 @@ export class StandIns {
 
   private async load(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
     // A press takes no file.
-    const file = machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, workshopId, run.id);
+    const file =
+      machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, workshopId, run.id);
     return this.work(machine, file ?? '', run.settings);
   }
 }

@@ -11,7 +11,9 @@ export default function TuneRoute() {
 function readStart(text: string | undefined): Settings | null {
   try {
     const value: unknown = JSON.parse(text ?? 'null');
-    return typeof value === 'object' && value !== null && Object.values(value).every((n) => typeof n === 'number') ? (value as Settings) : null;
+    return typeof value === 'object' && value !== null && Object.values(value).every((n) => typeof n === 'number')
+      ? (value as Settings)
+      : null;
   } catch {
     return null;
   }

@@ -14,12 +14,14 @@ export function groupsProblem(source: string): string | null {
   for (let i = 0; i + 1 < lines.length; i += 2) {
     const code = lines[i].trim();
     if (code === '' && i + 2 >= lines.length) break;
-    if (!/^-?\d{1,4}$/.test(code) || Number(code) > HIGHEST_CODE) return `line ${i + 1} should be a group code, but is “${lines[i].slice(0, 30)}”`;
+    if (!/^-?\d{1,4}$/.test(code) || Number(code) > HIGHEST_CODE)
+      return `line ${i + 1} should be a group code, but is “${lines[i].slice(0, 30)}”`;
     if (Number(code) !== 0) continue;
     const value = lines[i + 1].trim();
     if (value === 'EOF') return open.length ? `a ${open[open.length - 1]} is never ended` : null;
     if (PAIRS[value]) open.push(value);
-    else if (CLOSING.has(value) && open.pop() !== CLOSING.get(value)) return `line ${i + 2} ends a ${CLOSING.get(value)!} that was not begun`;
+    else if (CLOSING.has(value) && open.pop() !== CLOSING.get(value))
+      return `line ${i + 2} ends a ${CLOSING.get(value)!} that was not begun`;
   }
   return 'it ends without its last line, EOF';
 }

@@ -1,5 +1,22 @@
 /** The first colours, and the greys at the end. */
-const NAMED: Readonly<Record<number, number>> = { 0: 0x000000, 1: 0xff0000, 2: 0xffff00, 3: 0x00ff00, 4: 0x00ffff, 5: 0x0000ff, 6: 0xff00ff, 7: 0xffffff, 8: 0x808080, 9: 0xc0c0c0, 250: 0x333333, 251: 0x5b5b5b, 252: 0x848484, 253: 0xadadad, 254: 0xd6d6d6, 255: 0xffffff };
+const NAMED: Readonly<Record<number, number>> = {
+  0: 0x000000,
+  1: 0xff0000,
+  2: 0xffff00,
+  3: 0x00ff00,
+  4: 0x00ffff,
+  5: 0x0000ff,
+  6: 0xff00ff,
+  7: 0xffffff,
+  8: 0x808080,
+  9: 0xc0c0c0,
+  250: 0x333333,
+  251: 0x5b5b5b,
+  252: 0x848484,
+  253: 0xadadad,
+  254: 0xd6d6d6,
+  255: 0xffffff,
+};
 /** How bright the five shades of a hue are. */
 const SHADES = [1, 0.8, 0.6, 0.5, 0.3];
 

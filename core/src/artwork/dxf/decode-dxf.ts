@@ -1,5 +1,11 @@
 /** Code pages that a drawing may name, by what decoders call them. */
-const PAGES: Readonly<Record<string, string>> = { '874': 'windows-874', '932': 'shift_jis', '936': 'gbk', '949': 'euc-kr', '950': 'big5' };
+const PAGES: Readonly<Record<string, string>> = {
+  '874': 'windows-874',
+  '932': 'shift_jis',
+  '936': 'gbk',
+  '949': 'euc-kr',
+  '950': 'big5',
+};
 
 /**
  * A DXF file's text. Newer files are UTF-8; older ones are in the code page that they name, and write what it lacks as
@@ -24,4 +30,7 @@ function plainText(bytes: Uint8Array): string {
   }
 }
 
-const withEscapes = (text: string): string => (text.includes('\\U+') ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, code: string) => String.fromCharCode(parseInt(code, 16))) : text);
+const withEscapes = (text: string): string =>
+  text.includes('\\U+')
+    ? text.replace(/\\U\+([0-9A-Fa-f]{4})/g, (_, code: string) => String.fromCharCode(parseInt(code, 16)))
+    : text;

@@ -1,4 +1,12 @@
-import { arcSegments, bulgeSegments, onEllipse, transformContour, type CurveContour, type Ellipse, type Segment } from '../../geometry';
+import {
+  arcSegments,
+  bulgeSegments,
+  onEllipse,
+  transformContour,
+  type CurveContour,
+  type Ellipse,
+  type Segment,
+} from '../../geometry';
 import { acrossIn, extrusionAffine, type Vector } from './extrusion';
 import { hatchContours } from './hatch';
 import { splineContour } from './spline';
@@ -70,9 +78,19 @@ function plainContours(entity: DxfEntity): CurveContour[] | null {
     case 'POLYLINE':
       return vertices.length > 1 ? [polyline(vertices, Boolean(entity.shape))] : [];
     case 'CIRCLE':
-      return center && entity.radius ? [wholeEllipse({ centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] })] : [];
+      return center && entity.radius
+        ? [wholeEllipse({ centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] })]
+        : [];
     case 'ARC':
-      return center && entity.radius ? [arc({ centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] }, entity.startAngle ?? 0, entity.endAngle ?? TURN)] : [];
+      return center && entity.radius
+        ? [
+            arc(
+              { centre: [center.x, center.y], u: [entity.radius, 0], v: [0, entity.radius] },
+              entity.startAngle ?? 0,
+              entity.endAngle ?? TURN,
+            ),
+          ]
+        : [];
     case 'ELLIPSE':
       return ellipse(entity);
     case 'SPLINE':
@@ -82,7 +100,9 @@ function plainContours(entity: DxfEntity): CurveContour[] | null {
     case 'SOLID':
     case 'TRACE':
       // Its corners stand in the order 1, 2, 4, 3.
-      return points.length >= 3 ? [polyline(points.length > 3 ? [points[0], points[1], points[3], points[2]] : points, true)] : [];
+      return points.length >= 3
+        ? [polyline(points.length > 3 ? [points[0], points[1], points[3], points[2]] : points, true)]
+        : [];
     default:
       return null;
   }
@@ -106,15 +126,41 @@ function arc(shape: Ellipse, from: number, to: number): CurveContour {
   return { closed: sweep > TURN - 1e-9, start: onEllipse(shape, from), segments: arcSegments(shape, from, sweep) };
 }
 
-const wholeEllipse = (shape: Ellipse): CurveContour => ({ closed: true, start: onEllipse(shape, 0), segments: arcSegments(shape, 0, TURN) });
+const wholeEllipse = (shape: Ellipse): CurveContour => ({
+  closed: true,
+  start: onEllipse(shape, 0),
+  segments: arcSegments(shape, 0, TURN),
+});
 
-function ellipse({ center, majorAxisEndPoint: major, axisRatio = 1, startAngle = 0, endAngle = TURN, extrusion = [0, 0, 1] }: DxfEntity): CurveContour[] {
+function ellipse({
+  center,
+  majorAxisEndPoint: major,
+  axisRatio = 1,
+  startAngle = 0,
+  endAngle = TURN,
+  extrusion = [0, 0, 1],
+}: DxfEntity): CurveContour[] {
   if (!center || !major) return [];
-  const shape: Ellipse = { centre: [center.x, center.y], u: [major.x, major.y], v: acrossIn(extrusion, [major.x, major.y, major.z ?? 0], axisRatio) };
+  const shape: Ellipse = {
+    centre: [center.x, center.y],
+    u: [major.x, major.y],
+    v: acrossIn(extrusion, [major.x, major.y, major.z ?? 0], axisRatio),
+  };
   return [Math.abs(endAngle - startAngle) >= TURN - 1e-6 ? wholeEllipse(shape) : arc(shape, startAngle, endAngle)];
 }
 
-function spline({ degreeOfSplineCurve: degree = 3, knotValues = [], controlPoints = [], weights, closed }: DxfEntity): CurveContour {
-  const contour = splineContour({ degree, knots: knotValues, points: controlPoints.map(({ x, y }) => [x, y]), weights: weights?.length === controlPoints.length ? weights : undefined });
+function spline({
+  degreeOfSplineCurve: degree = 3,
+  knotValues = [],
+  controlPoints = [],
+  weights,
+  closed,
+}: DxfEntity): CurveContour {
+  const contour = splineContour({
+    degree,
+    knots: knotValues,
+    points: controlPoints.map(({ x, y }) => [x, y]),
+    weights: weights?.length === controlPoints.length ? weights : undefined,
+  });
   return { ...contour, closed: Boolean(closed) };
 }

@@ -5,7 +5,11 @@ export type Vector = readonly [number, number, number];
 
 /** A normal nearer to the z axis than this takes its x axis from y instead. */
 const NEAR_Z = 1 / 64;
-const cross = ([ax, ay, az]: Vector, [bx, by, bz]: Vector): Vector => [ay * bz - az * by, az * bx - ax * bz, ax * by - ay * bx];
+const cross = ([ax, ay, az]: Vector, [bx, by, bz]: Vector): Vector => [
+  ay * bz - az * by,
+  az * bx - ax * bz,
+  ax * by - ay * bx,
+];
 
 /** A direction of length 1; straight up where it has no length. */
 export function unitOf([x, y, z]: Vector): Vector {

@@ -15,7 +15,11 @@ export interface Scanner {
 }
 
 /** Reads one entity group by group into what all entities share (layer, colour, whether it shows, its plane); `own` takes the rest. */
-export function readEntity(scanner: Scanner, entity: Record<string, unknown>, own: (group: Group) => void): Record<string, unknown> {
+export function readEntity(
+  scanner: Scanner,
+  entity: Record<string, unknown>,
+  own: (group: Group) => void,
+): Record<string, unknown> {
   let group = scanner.next();
   while (!scanner.isEOF() && group.code !== 0) {
     const { code, value } = group;

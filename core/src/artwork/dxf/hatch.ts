@@ -32,7 +32,8 @@ class GroupReader {
 
   take(code: number): number {
     const group = this.groups[this.at];
-    if (!group || group[0] !== code || !Number.isFinite(group[1])) throw new RangeError(`its boundary breaks off where group ${code} was expected`);
+    if (!group || group[0] !== code || !Number.isFinite(group[1]))
+      throw new RangeError(`its boundary breaks off where group ${code} was expected`);
     this.at += 1;
     return group[1];
   }
@@ -62,9 +63,14 @@ class GroupReader {
 function polylinePath(reader: GroupReader): CurveContour | null {
   const hasBulges = reader.takeIf(72, 0) === 1;
   reader.takeIf(73, 1);
-  const vertices = Array.from({ length: reader.count(93) }, () => ({ at: reader.point(10), bulge: hasBulges ? reader.takeIf(42, 0) : 0 }));
+  const vertices = Array.from({ length: reader.count(93) }, () => ({
+    at: reader.point(10),
+    bulge: hasBulges ? reader.takeIf(42, 0) : 0,
+  }));
   if (vertices.length < 2) return null;
-  const segments = vertices.flatMap(({ at, bulge }, i) => bulgeSegments(at, vertices[(i + 1) % vertices.length].at, bulge));
+  const segments = vertices.flatMap(({ at, bulge }, i) =>
+    bulgeSegments(at, vertices[(i + 1) % vertices.length].at, bulge),
+  );
   return { closed: true, start: vertices[0].at, segments };
 }
 

@@ -19,7 +19,9 @@ export function readLayers(source: string): Map<string, DxfLayer> {
   const layers = new Map<string, DxfLayer>();
   const table = /^[ \t]*0[ \t]*\r?\n[ \t]*TABLE[ \t]*\r?\n[ \t]*2[ \t]*\r?\n[ \t]*LAYER[ \t]*\r?\n/m.exec(source);
   if (!table) return layers;
-  const lines = source.slice(table.index + table[0].length, endOfTable(source, table.index + table[0].length)).split(/\r?\n/);
+  const lines = source
+    .slice(table.index + table[0].length, endOfTable(source, table.index + table[0].length))
+    .split(/\r?\n/);
   let layer: (DxfLayer & { name: string }) | null = null;
   const finish = () => {
     if (layer) layers.set(nameKey(layer.name), layer);
@@ -28,7 +30,8 @@ export function readLayers(source: string): Map<string, DxfLayer> {
     const [code, value] = [Number(lines[i]), lines[i + 1].trim()];
     if (code === 0) {
       finish();
-      layer = value === 'LAYER' ? { name: '', isOff: false, isFrozen: false, colorIndex: 7, color: colourOfIndex(7) } : null;
+      layer =
+        value === 'LAYER' ? { name: '', isOff: false, isFrozen: false, colorIndex: 7, color: colourOfIndex(7) } : null;
     } else if (!layer) continue;
     else if (code === 2) layer.name = value;
     else if (code === 70) layer.isFrozen = (Number(value) & FROZEN) !== 0;

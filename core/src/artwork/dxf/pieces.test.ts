@@ -6,7 +6,11 @@ import { entityContours } from './entities';
 import { splineContour } from './spline';
 import { WeightedSpline } from './spline-handler';
 
-const circle = (radius: number) => ({ centre: [3, 4] as [number, number], u: [radius, 0] as [number, number], v: [0, radius] as [number, number] });
+const circle = (radius: number) => ({
+  centre: [3, 4] as [number, number],
+  u: [radius, 0] as [number, number],
+  v: [0, radius] as [number, number],
+});
 
 describe('arcs as Béziers', () => {
   it('stay on their circle, whichever way they run', () => {
@@ -14,7 +18,11 @@ describe('arcs as Béziers', () => {
     fc.assert(
       fc.property(angle, fc.double({ min: 0.01, max: 6.28, noNaN: true }), fc.boolean(), (from, size, isBack) => {
         const sweep = isBack ? -size : size;
-        const contour = { closed: false, start: onEllipse(circle(10), from), segments: arcSegments(circle(10), from, sweep) };
+        const contour = {
+          closed: false,
+          start: onEllipse(circle(10), from),
+          segments: arcSegments(circle(10), from, sweep),
+        };
         const points = flatten(contour, 0.001).points;
         for (const { x, y } of points) expect(Math.abs(Math.hypot(x - 3, y - 4) - 10)).toBeLessThan(1e-4);
         const [endX, endY] = onEllipse(circle(10), from + sweep);
@@ -40,8 +48,34 @@ describe('arcs as Béziers', () => {
 
 describe('splines', () => {
   it('of degree 1 are their own points, of two spans pass where the knots meet', () => {
-    expect(splineContour({ degree: 1, knots: [0, 0, 1, 2, 2], points: [[0, 0], [5, 5], [9, 0]] })).toEqual({ closed: false, start: [0, 0], segments: [['L', 5, 5], ['L', 9, 0]] });
-    const two = splineContour({ degree: 2, knots: [0, 0, 0, 1, 2, 2, 2], points: [[0, 0], [2, 4], [6, 4], [8, 0]] });
+    expect(
+      splineContour({
+        degree: 1,
+        knots: [0, 0, 1, 2, 2],
+        points: [
+          [0, 0],
+          [5, 5],
+          [9, 0],
+        ],
+      }),
+    ).toEqual({
+      closed: false,
+      start: [0, 0],
+      segments: [
+        ['L', 5, 5],
+        ['L', 9, 0],
+      ],
+    });
+    const two = splineContour({
+      degree: 2,
+      knots: [0, 0, 0, 1, 2, 2, 2],
+      points: [
+        [0, 0],
+        [2, 4],
+        [6, 4],
+        [8, 0],
+      ],
+    });
     expect(two.segments).toHaveLength(2);
     // Between two inner control points of a quadratic the spline passes their middle.
     expect(two.segments[0].slice(-2)).toEqual([4, 4]);
@@ -53,7 +87,11 @@ describe('splines', () => {
       fc.property(fc.array(fc.tuple(number, number), { minLength: 4, maxLength: 9 }), (points) => {
         const inner = Array.from({ length: points.length - 4 }, (_, i) => i + 1);
         const end = points.length - 3;
-        const { start, segments } = splineContour({ degree: 3, knots: [0, 0, 0, 0, ...inner, end, end, end, end], points });
+        const { start, segments } = splineContour({
+          degree: 3,
+          knots: [0, 0, 0, 0, ...inner, end, end, end, end],
+          points,
+        });
         expect(start).toEqual([expect.closeTo(points[0][0], 9), expect.closeTo(points[0][1], 9)]);
         const last = segments[segments.length - 1].slice(-2) as number[];
         expect(last[0]).toBeCloseTo(points[points.length - 1][0], 9);
@@ -65,17 +103,57 @@ describe('splines', () => {
 
   it.each([
     [{ degree: 5, knots: [], points: [] }, 'degree 1 to 3'],
-    [{ degree: 3, knots: [0, 1], points: [[0, 0], [1, 1]] as [number, number][] }, 'has 6 knots; 2 came'],
-    [{ degree: 1, knots: [0, 2, 1, 3], points: [[0, 0], [1, 1]] as [number, number][] }, 'never go back'],
+    [
+      {
+        degree: 3,
+        knots: [0, 1],
+        points: [
+          [0, 0],
+          [1, 1],
+        ] as [number, number][],
+      },
+      'has 6 knots; 2 came',
+    ],
+    [
+      {
+        degree: 1,
+        knots: [0, 2, 1, 3],
+        points: [
+          [0, 0],
+          [1, 1],
+        ] as [number, number][],
+      },
+      'never go back',
+    ],
   ])('are refused in words', (spline, sentence) => {
     expect(() => splineContour(spline)).toThrow(sentence);
   });
 
   it('keep their weights on the way through the parser', () => {
-    const all = [{ code: 8, value: 'hull' }, { code: 62, value: 3 }, { code: 71, value: 2 }, { code: 70, value: 1 }, { code: 40, value: 0 }, { code: 41, value: 0.5 }, { code: 10, value: 7 }, { code: 20, value: 9 }, { code: 0, value: 'ENDSEC' }];
+    const all = [
+      { code: 8, value: 'hull' },
+      { code: 62, value: 3 },
+      { code: 71, value: 2 },
+      { code: 70, value: 1 },
+      { code: 40, value: 0 },
+      { code: 41, value: 0.5 },
+      { code: 10, value: 7 },
+      { code: 20, value: 9 },
+      { code: 0, value: 'ENDSEC' },
+    ];
     let at = 0;
     const scanner = { next: () => all[at++], isEOF: () => at >= all.length + 1 };
-    expect(new WeightedSpline().parseEntity(scanner, { code: 0, value: 'SPLINE' })).toEqual({ type: 'SPLINE', layer: 'hull', colorIndex: 3, color: 0x00ff00, degreeOfSplineCurve: 2, closed: true, knotValues: [0], weights: [0.5], controlPoints: [{ x: 7, y: 9 }] });
+    expect(new WeightedSpline().parseEntity(scanner, { code: 0, value: 'SPLINE' })).toEqual({
+      type: 'SPLINE',
+      layer: 'hull',
+      colorIndex: 3,
+      color: 0x00ff00,
+      degreeOfSplineCurve: 2,
+      closed: true,
+      knotValues: [0],
+      weights: [0.5],
+      controlPoints: [{ x: 7, y: 9 }],
+    });
   });
 });
 

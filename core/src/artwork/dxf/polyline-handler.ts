@@ -39,6 +39,11 @@ export class PolylineWithVertices {
     const fitted = vertices.filter((vertex) => !(vertex.flags & SPLINE_FRAME));
     const drawn = (fitted.length ? fitted : vertices).map(({ x, y, bulge }) => ({ x, y, bulge }));
     // A polyline in space is told in the drawing's own axes.
-    return { ...entity, ...(flags & IN_SPACE ? { extrusion: undefined } : {}), shape: (flags & CLOSED) !== 0, vertices: drawn };
+    return {
+      ...entity,
+      ...(flags & IN_SPACE ? { extrusion: undefined } : {}),
+      shape: (flags & CLOSED) !== 0,
+      vertices: drawn,
+    };
   }
 }

@@ -20,8 +20,12 @@ type Weighted = [number, number, number];
  */
 export function splineContour({ degree, knots, points, weights }: Spline): CurveContour {
   if (!(degree >= 1 && degree <= 3)) throw new RangeError(`Splines of degree 1 to 3 are read; degree ${degree} came.`);
-  if (points.length <= degree || knots.length !== points.length + degree + 1) throw new RangeError(`A spline of degree ${degree} with ${points.length} points has ${points.length + degree + 1} knots; ${knots.length} came.`);
-  if (knots.some((knot, i) => i > 0 && knot < knots[i - 1])) throw new RangeError('The knots of a spline never go back.');
+  if (points.length <= degree || knots.length !== points.length + degree + 1)
+    throw new RangeError(
+      `A spline of degree ${degree} with ${points.length} points has ${points.length + degree + 1} knots; ${knots.length} came.`,
+    );
+  if (knots.some((knot, i) => i > 0 && knot < knots[i - 1]))
+    throw new RangeError('The knots of a spline never go back.');
   const control = points.map(([x, y], i): Weighted => {
     const w = weights?.[i] ?? 1;
     return [x * w, y * w, w];
@@ -46,7 +50,18 @@ export function splineContour({ degree, knots, points, weights }: Spline): Curve
       const [a, b] = [from + ((to - from) * i) / pieces, from + ((to - from) * (i + 1)) / pieces];
       const [start, end] = [at(a, span), at(b, span)];
       const third = (b - a) / 3;
-      segments.push(degree === 1 ? ['L', ...end.point] : ['C', start.point[0] + third * start.slope[0], start.point[1] + third * start.slope[1], end.point[0] - third * end.slope[0], end.point[1] - third * end.slope[1], ...end.point]);
+      segments.push(
+        degree === 1
+          ? ['L', ...end.point]
+          : [
+              'C',
+              start.point[0] + third * start.slope[0],
+              start.point[1] + third * start.slope[1],
+              end.point[0] - third * end.slope[0],
+              end.point[1] - third * end.slope[1],
+              ...end.point,
+            ],
+      );
     }
   }
   const first = at(knots[degree], firstSpan(knots, degree, points.length)).point;
@@ -59,7 +74,13 @@ const firstSpan = (knots: readonly number[], degree: number, count: number): num
 };
 
 /** The point of a B-spline at a parameter within a span of its knots (de Boor 1972). */
-function deBoor(control: readonly Weighted[], knots: readonly number[], degree: number, t: number, span: number): Weighted {
+function deBoor(
+  control: readonly Weighted[],
+  knots: readonly number[],
+  degree: number,
+  t: number,
+  span: number,
+): Weighted {
   const d = Array.from({ length: degree + 1 }, (_, j) => [...control[j + span - degree]] as Weighted);
   for (let r = 1; r <= degree; r++) {
     for (let j = degree; j >= r; j--) {

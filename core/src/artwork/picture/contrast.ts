@@ -6,7 +6,8 @@ const BESIDE = 1.6;
 /** How much the grey changes across a ring on the average, in grey levels: a speck of noise hardly stands out from its ground. */
 export function contrastAlong(ring: Float64Array, grey: Uint8Array, width: number, height: number): number {
   const count = ring.length / 2;
-  const at = (x: number, y: number) => grey[Math.max(0, Math.min(height - 1, Math.floor(y))) * width + Math.max(0, Math.min(width - 1, Math.floor(x)))];
+  const at = (x: number, y: number) =>
+    grey[Math.max(0, Math.min(height - 1, Math.floor(y))) * width + Math.max(0, Math.min(width - 1, Math.floor(x)))];
   const step = Math.max(1, Math.floor(count / PLACES));
   let [sum, places] = [0, 0];
   for (let i = 0; i < count; i += step) {

@@ -19,7 +19,8 @@ export function denoised(grey: Uint8Array, width: number, height: number, sigma:
   const isRough = sigma >= ROUGH_SIGMA;
   let values = isRough ? median3(grey, width, height) : grey;
   const weights = rangeWeights(Math.max(4, EDGE_SIGMAS * sigma));
-  for (let pass = 0; pass < (isRough ? 2 : 1); pass++) values = smoothedAlong(smoothedAlong(values, width, height, 1, weights), width, height, width, weights);
+  for (let pass = 0; pass < (isRough ? 2 : 1); pass++)
+    values = smoothedAlong(smoothedAlong(values, width, height, 1, weights), width, height, width, weights);
   return values;
 }
 
@@ -27,7 +28,13 @@ function rangeWeights(reach: number): Float32Array {
   return Float32Array.from({ length: 256 }, (_, difference) => Math.exp(-0.5 * (difference / reach) ** 2));
 }
 
-function smoothedAlong(values: Uint8Array, width: number, height: number, step: number, weights: Float32Array): Uint8Array {
+function smoothedAlong(
+  values: Uint8Array,
+  width: number,
+  height: number,
+  step: number,
+  weights: Float32Array,
+): Uint8Array {
   const smooth = new Uint8Array(values);
   const [marginX, marginY] = step === 1 ? [REACH, 0] : [0, REACH];
   const [, one, two] = SPACE_WEIGHTS;
@@ -36,7 +43,12 @@ function smoothedAlong(values: Uint8Array, width: number, height: number, step: 
       const own = values[i];
       const [a, b, c, d] = [values[i - 2 * step], values[i - step], values[i + step], values[i + 2 * step]];
       if (a === own && b === own && c === own && d === own) continue;
-      const [wa, wb, wc, wd] = [two * weights[Math.abs(a - own)], one * weights[Math.abs(b - own)], one * weights[Math.abs(c - own)], two * weights[Math.abs(d - own)]];
+      const [wa, wb, wc, wd] = [
+        two * weights[Math.abs(a - own)],
+        one * weights[Math.abs(b - own)],
+        one * weights[Math.abs(c - own)],
+        two * weights[Math.abs(d - own)],
+      ];
       smooth[i] = (own + wa * a + wb * b + wc * c + wd * d) / (1 + wa + wb + wc + wd) + 0.5;
     }
   }
@@ -60,9 +72,34 @@ function median3(grey: Uint8Array, width: number, height: number): Uint8Array {
       // A pixel that lies between its neighbours' extremes by twos is no outlier: most are not.
       const [l, r, u, d] = [grey[i - 1], grey[i + 1], grey[i - width], grey[i + width]];
       if (own === l || own === r || own === u || own === d) continue;
-      p[0] = grey[i - width - 1]; p[1] = u; p[2] = grey[i - width + 1]; p[3] = l; p[4] = own; p[5] = r; p[6] = grey[i + width - 1]; p[7] = d; p[8] = grey[i + width + 1];
-      order(1, 2); order(4, 5); order(7, 8); order(0, 1); order(3, 4); order(6, 7); order(1, 2); order(4, 5); order(7, 8); order(0, 3);
-      order(5, 8); order(4, 7); order(3, 6); order(1, 4); order(2, 5); order(4, 7); order(4, 2); order(6, 4); order(4, 2);
+      p[0] = grey[i - width - 1];
+      p[1] = u;
+      p[2] = grey[i - width + 1];
+      p[3] = l;
+      p[4] = own;
+      p[5] = r;
+      p[6] = grey[i + width - 1];
+      p[7] = d;
+      p[8] = grey[i + width + 1];
+      order(1, 2);
+      order(4, 5);
+      order(7, 8);
+      order(0, 1);
+      order(3, 4);
+      order(6, 7);
+      order(1, 2);
+      order(4, 5);
+      order(7, 8);
+      order(0, 3);
+      order(5, 8);
+      order(4, 7);
+      order(3, 6);
+      order(1, 4);
+      order(2, 5);
+      order(4, 7);
+      order(4, 2);
+      order(6, 4);
+      order(4, 2);
       values[i] = p[4];
     }
   }

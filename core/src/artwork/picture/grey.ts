@@ -43,7 +43,13 @@ export function bestThreshold(grey: Uint8Array): number | null {
 }
 
 /** What is darker than the threshold lies above 128; with `isInverted`, what is not. */
-export function thresholdField(grey: Uint8Array, width: number, height: number, threshold: number, isInverted: boolean): Field {
+export function thresholdField(
+  grey: Uint8Array,
+  width: number,
+  height: number,
+  threshold: number,
+  isInverted: boolean,
+): Field {
   // Both sides have one slope, so that a soft edge stays where it is to a part of a pixel; half a level parts the two.
   const slope = 127 / Math.max(threshold, 256 - threshold);
   const table = Uint8Array.from({ length: 256 }, (_, v) => {

@@ -1,23 +1,62 @@
 import { outlines } from './marching-squares';
 import { softened } from './softened';
 
-const field = (rows: number[][]) => ({ width: rows[0].length, height: rows.length, values: Uint8Array.from(rows.flat()) });
+const field = (rows: number[][]) => ({
+  width: rows[0].length,
+  height: rows.length,
+  values: Uint8Array.from(rows.flat()),
+});
 const areaOf = (ring: Float64Array) => {
   let twice = 0;
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2)
+    twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
   return twice / 2;
 };
 
 describe('outlines of a field', () => {
   it('a saddle is joined where the mean of its corners is above the mark, and parted below', () => {
-    expect(outlines(field([[255, 0], [0, 255]]))).toHaveLength(2);
-    expect(outlines(field([[255, 10], [10, 255]]))).toHaveLength(1);
-    expect(outlines(field([[0, 255], [255, 0]]))).toHaveLength(2);
-    expect(outlines(field([[10, 255], [255, 10]]))).toHaveLength(1);
+    expect(
+      outlines(
+        field([
+          [255, 0],
+          [0, 255],
+        ]),
+      ),
+    ).toHaveLength(2);
+    expect(
+      outlines(
+        field([
+          [255, 10],
+          [10, 255],
+        ]),
+      ),
+    ).toHaveLength(1);
+    expect(
+      outlines(
+        field([
+          [0, 255],
+          [255, 0],
+        ]),
+      ),
+    ).toHaveLength(2);
+    expect(
+      outlines(
+        field([
+          [10, 255],
+          [255, 10],
+        ]),
+      ),
+    ).toHaveLength(1);
   });
 
   it('a hole goes round the other way than its outline, and both are closed', () => {
-    const rings = outlines(field([[255, 255, 255], [255, 0, 255], [255, 255, 255]]));
+    const rings = outlines(
+      field([
+        [255, 255, 255],
+        [255, 0, 255],
+        [255, 255, 255],
+      ]),
+    );
     expect(rings).toHaveLength(2);
     const [outer, hole] = rings.map(areaOf);
     expect(Math.sign(outer)).toBe(-Math.sign(hole));
@@ -27,7 +66,14 @@ describe('outlines of a field', () => {
   });
 
   it('nothing above the mark has no outline', () => {
-    expect(outlines(field([[127, 100], [0, 127]]))).toEqual([]);
+    expect(
+      outlines(
+        field([
+          [127, 100],
+          [0, 127],
+        ]),
+      ),
+    ).toEqual([]);
   });
 });
 

@@ -14,13 +14,30 @@ const LEFT = 3;
  * 2, lower left 1); what is above the mark lies to its left. Saddles (5, 10) are two ways of the others.
  */
 const WAYS: readonly (readonly [number, number] | null)[] = [
-  null, [LEFT, BOTTOM], [BOTTOM, RIGHT], [LEFT, RIGHT], [RIGHT, TOP], null, [BOTTOM, TOP], [LEFT, TOP],
-  [TOP, LEFT], [TOP, BOTTOM], null, [TOP, RIGHT], [RIGHT, LEFT], [RIGHT, BOTTOM], [BOTTOM, LEFT], null,
+  null,
+  [LEFT, BOTTOM],
+  [BOTTOM, RIGHT],
+  [LEFT, RIGHT],
+  [RIGHT, TOP],
+  null,
+  [BOTTOM, TOP],
+  [LEFT, TOP],
+  [TOP, LEFT],
+  [TOP, BOTTOM],
+  null,
+  [TOP, RIGHT],
+  [RIGHT, LEFT],
+  [RIGHT, BOTTOM],
+  [BOTTOM, LEFT],
+  null,
 ];
 const FROM = Uint8Array.from(WAYS, (way) => way?.[0] ?? 255);
 const TO = Uint8Array.from(WAYS, (way) => way?.[1] ?? 255);
 /** The two ways of a saddle, joined or parted. */
-const SADDLES: Record<number, { joined: [number, number]; parted: [number, number] }> = { 5: { joined: [7, 13], parted: [1, 4] }, 10: { joined: [11, 14], parted: [8, 2] } };
+const SADDLES: Record<number, { joined: [number, number]; parted: [number, number] }> = {
+  5: { joined: [7, 13], parted: [1, 4] },
+  10: { joined: [11, 14], parted: [8, 2] },
+};
 
 /**
  * Closed outlines at 128 of a field (marching squares, crossings placed by linear interpolation), in pixels from the
@@ -33,7 +50,8 @@ export function outlines(field: Field): Float64Array[] {
   const { kinds, crossed } = cellsOf(field);
   // With a border of nothing round it: cell (x, y) has its corners at x-1…x and y-1…y of the picture.
   const columns = width + 1;
-  const at = (x: number, y: number): number => (x < 0 || y < 0 || x >= width || y >= height ? 0 : values[y * width + x]);
+  const at = (x: number, y: number): number =>
+    x < 0 || y < 0 || x >= width || y >= height ? 0 : values[y * width + x];
   const isJoined = (x: number, y: number) => at(x - 1, y - 1) + at(x, y - 1) + at(x, y) + at(x - 1, y) >= 4 * 128;
   const waysOf = (cell: number, x: number, y: number) => SADDLES[kinds[cell]][isJoined(x, y) ? 'joined' : 'parted'];
   /** To the cell beyond each side. */
@@ -44,7 +62,7 @@ export function outlines(field: Field): Float64Array[] {
   /** Follows the way that enters a cell at a side until it is round, and takes it out of the cells. */
   const follow = (first: number, side: number) => {
     way.length = 0;
-    for (let cell = first; ; ) {
+    for (let cell = first; ;) {
       let kind = kinds[cell];
       const x = cell % columns;
       const y = (cell - x) / columns;
@@ -97,7 +115,10 @@ function cellsOf({ width, height, values }: Field): { kinds: Uint8Array; crossed
       kinds[cell] = kind;
       crossed.push(cell);
     }
-    if (crossed.length > MOST_PIECES) throw new ArtworkRefusedError('The picture is so full of specks that its outlines would be more than can be cut. Blur it a little, or choose another threshold.');
+    if (crossed.length > MOST_PIECES)
+      throw new ArtworkRefusedError(
+        'The picture is so full of specks that its outlines would be more than can be cut. Blur it a little, or choose another threshold.',
+      );
     [above, own] = [own, above];
   }
   return { kinds, crossed };

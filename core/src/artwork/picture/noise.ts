@@ -18,7 +18,13 @@ export function noiseOf(grey: Uint8Array, width: number, height: number): number
     for (let x = 1; x < width - 1; x += stride) {
       const i = y * width + x;
       const [up, down] = [i - width, i + width];
-      const answer = grey[up - 1] + grey[up + 1] + grey[down - 1] + grey[down + 1] - 2 * (grey[up] + grey[down] + grey[i - 1] + grey[i + 1]) + 4 * grey[i];
+      const answer =
+        grey[up - 1] +
+        grey[up + 1] +
+        grey[down - 1] +
+        grey[down + 1] -
+        2 * (grey[up] + grey[down] + grey[i - 1] + grey[i + 1]) +
+        4 * grey[i];
       counts[Math.abs(answer)] += 1;
       total += 1;
     }

@@ -26,11 +26,16 @@ export function paletteOf({ width, height, data }: Picture, count: number, seed 
   const pixels = width * height;
   const stride = Math.max(1, Math.floor(pixels / SAMPLE));
   const sample: number[][] = [];
-  for (let i = Math.floor(stride / 2); i < pixels; i += stride) if (data[i * 4 + 3] >= OPAQUE) sample.push(labOf(data[i * 4], data[i * 4 + 1], data[i * 4 + 2]));
+  for (let i = Math.floor(stride / 2); i < pixels; i += stride)
+    if (data[i * 4 + 3] >= OPAQUE) sample.push(labOf(data[i * 4], data[i * 4 + 1], data[i * 4 + 2]));
   const indices = new Uint8Array(pixels).fill(255);
   if (sample.length === 0) return { colours: [], indices };
   const distinct = new Set(sample.map((lab) => lab.map(Math.round).join())).size;
-  const centres = kmeans(sample, Math.max(1, Math.min(count, distinct)), { initialization: 'kmeans++', seed, maxIterations: 60 }).centroids;
+  const centres = kmeans(sample, Math.max(1, Math.min(count, distinct)), {
+    initialization: 'kmeans++',
+    seed,
+    maxIterations: 60,
+  }).centroids;
   // The most frequent first, as the sample has them.
   const counts = new Array<number>(centres.length).fill(0);
   for (const lab of sample) counts[nearest(centres, lab)] += 1;
@@ -38,7 +43,11 @@ export function paletteOf({ width, height, data }: Picture, count: number, seed 
   const sorted = order.map((i) => centres[i]);
   const table = tableOf(sorted);
   for (let i = 0, p = 0; i < pixels; i++, p += 4) {
-    if (data[p + 3] >= OPAQUE) indices[i] = table[((data[p] >> (8 - BITS)) << (2 * BITS)) | ((data[p + 1] >> (8 - BITS)) << BITS) | (data[p + 2] >> (8 - BITS))];
+    if (data[p + 3] >= OPAQUE)
+      indices[i] =
+        table[
+          ((data[p] >> (8 - BITS)) << (2 * BITS)) | ((data[p + 1] >> (8 - BITS)) << BITS) | (data[p + 2] >> (8 - BITS))
+        ];
   }
   return { colours: sorted.map(hexOf), indices };
 }
@@ -50,7 +59,10 @@ function tableOf(centres: readonly number[][]): Uint8Array {
   for (let r = 0; r < SIDE; r++)
     for (let g = 0; g < SIDE; g++)
       for (let b = 0; b < SIDE; b++) {
-        table[(r << (2 * BITS)) | (g << BITS) | b] = nearest(centres, labOf((r + 0.5) * step, (g + 0.5) * step, (b + 0.5) * step));
+        table[(r << (2 * BITS)) | (g << BITS) | b] = nearest(
+          centres,
+          labOf((r + 0.5) * step, (g + 0.5) * step, (b + 0.5) * step),
+        );
       }
   return table;
 }

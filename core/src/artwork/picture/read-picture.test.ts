@@ -20,10 +20,19 @@ function picture(width: number, height: number, paint: Paint, dpi: number | null
     }
   return { width, height, data, dotsPerInch: dpi === null ? null : { x: dpi, y: dpi } };
 }
-const [BLACK, WHITE]: [number, number, number][] = [[0, 0, 0], [255, 255, 255]];
-const inRing = (x: number, y: number, cx: number, cy: number, outer: number, inner = 0) => Math.hypot(x - cx, y - cy) < outer && Math.hypot(x - cx, y - cy) >= inner;
-const choices = (tracing: Partial<ReadingChoices['tracing']> = {}, unitMm: number | null = null): ReadingChoices => ({ ...USUAL_CHOICES, unitMm, tracing: { ...USUAL_TRACING, ...tracing } });
-const areas = (contours: Parameters<typeof flatten>[0][]) => contours.map((contour) => Math.abs(signedArea(flatten(contour, 0.002).points)));
+const [BLACK, WHITE]: [number, number, number][] = [
+  [0, 0, 0],
+  [255, 255, 255],
+];
+const inRing = (x: number, y: number, cx: number, cy: number, outer: number, inner = 0) =>
+  Math.hypot(x - cx, y - cy) < outer && Math.hypot(x - cx, y - cy) >= inner;
+const choices = (tracing: Partial<ReadingChoices['tracing']> = {}, unitMm: number | null = null): ReadingChoices => ({
+  ...USUAL_CHOICES,
+  unitMm,
+  tracing: { ...USUAL_TRACING, ...tracing },
+});
+const areas = (contours: Parameters<typeof flatten>[0][]) =>
+  contours.map((contour) => Math.abs(signedArea(flatten(contour, 0.002).points)));
 const disc = picture(300, 300, (x, y) => (inRing(x, y, 150, 150, 100) ? BLACK : WHITE));
 
 describe('a picture by threshold', () => {
@@ -37,7 +46,9 @@ describe('a picture by threshold', () => {
   });
 
   it('keeps a hole with its outline, and a square its corners', () => {
-    const square = picture(200, 200, (x, y) => (x > 40 && x < 160 && y > 40 && y < 160 && !inRing(x, y, 100, 100, 30) ? BLACK : WHITE));
+    const square = picture(200, 200, (x, y) =>
+      x > 40 && x < 160 && y > 40 && y < 160 && !inRing(x, y, 100, 100, 30) ? BLACK : WHITE,
+    );
     const { parts } = readPicture(square, choices({ toleranceMm: 0.05 }));
     expect(parts).toHaveLength(1);
     const [outline, hole] = areas(parts[0].contours);
@@ -62,7 +73,9 @@ describe('a picture by threshold', () => {
   });
 
   it('leaves out specks and says how many', () => {
-    const specked = picture(200, 200, (x, y) => (inRing(x, y, 100, 100, 50) || (Math.floor(x) % 40 === 5 && Math.floor(y) === 10) ? BLACK : WHITE));
+    const specked = picture(200, 200, (x, y) =>
+      inRing(x, y, 100, 100, 50) || (Math.floor(x) % 40 === 5 && Math.floor(y) === 10) ? BLACK : WHITE,
+    );
     const { parts, notices } = readPicture(specked, choices({ smallestMm2: 0.5 }));
     expect(parts).toHaveLength(1);
     expect(notices).toContainEqual({ code: 'left-out', message: 'A speck below 0.5 mm² was left out', count: 5 });
@@ -78,7 +91,15 @@ describe('a picture by the edge of what is opaque, and by colours', () => {
   });
 
   it('tells colours apart and leaves the ground out', () => {
-    const flags = picture(300, 100, (x, y) => (inRing(x, y, 50, 50, 40) ? [29, 47, 92] : inRing(x, y, 150, 50, 40) ? [232, 179, 30] : inRing(x, y, 250, 50, 40) ? [200, 52, 47] : WHITE));
+    const flags = picture(300, 100, (x, y) =>
+      inRing(x, y, 50, 50, 40)
+        ? [29, 47, 92]
+        : inRing(x, y, 150, 50, 40)
+          ? [232, 179, 30]
+          : inRing(x, y, 250, 50, 40)
+            ? [200, 52, 47]
+            : WHITE,
+    );
     const { parts, notices } = readPicture(flags, choices({ way: 'colours', colours: 3 }));
     // Soft edges between two colours may pass for a third: only what is large counts.
     expect(parts.filter((part) => areas(part.contours)[0] > 40)).toHaveLength(3);
@@ -99,7 +120,9 @@ describe('the size of a picture', () => {
   });
 
   it('beyond what is taken is refused before anything is done', () => {
-    expect(() => readPicture({ width: 9000, height: 9000, data: new Uint8Array(0), dotsPerInch: { x: 300, y: 300 } }, choices())).toThrow(ArtworkRefusedError);
+    expect(() =>
+      readPicture({ width: 9000, height: 9000, data: new Uint8Array(0), dotsPerInch: { x: 300, y: 300 } }, choices()),
+    ).toThrow(ArtworkRefusedError);
   });
 });
 
@@ -126,7 +149,8 @@ describe('a picture from a camera or a scanner', () => {
     const value = 50 + (paper - 50) * edge;
     return [value, value, value];
   });
-  const around = (contours: Parameters<typeof flatten>[0][]) => contours.reduce((sum, contour) => sum + polylineLength(flatten(contour, 0.01)), 0);
+  const around = (contours: Parameters<typeof flatten>[0][]) =>
+    contours.reduce((sum, contour) => sum + polylineLength(flatten(contour, 0.01)), 0);
 
   it.each([2, 6, 15])('with noise of %d grey levels is the disc that it shows, without spikes', (sigma) => {
     const { parts, notices } = readPicture(noisy(lit, sigma), choices({ toleranceMm: 0.1 }));
@@ -134,7 +158,9 @@ describe('a picture from a camera or a scanner', () => {
     const radius = 8.15;
     expect(around(parts[0].contours) / (2 * Math.PI * radius)).toBeLessThan(1.05);
     expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * radius ** 2) - 1)).toBeLessThan(0.03);
-    const far = flatten(parts[0].contours[0], 0.01).points.map(({ x, y }) => Math.abs(Math.hypot(x - 20, y - 15) - radius));
+    const far = flatten(parts[0].contours[0], 0.01).points.map(({ x, y }) =>
+      Math.abs(Math.hypot(x - 20, y - 15) - radius),
+    );
     expect(Math.max(...far)).toBeLessThan(0.25);
     expect(notices[0].message).toContain('The picture is noisy');
   });
@@ -144,18 +170,27 @@ describe('a picture from a camera or a scanner', () => {
     const draw = noise(1);
     for (let i = 0; i < dusty.data.length; i += 4) if (draw() > 2.4) dusty.data.fill(30, i, i + 3);
     const { parts } = readPicture(dusty, choices());
-    expect(parts.flatMap(({ contours }) => contours).reduce((sum, { segments }) => sum + segments.length, 0)).toBeLessThan(400);
+    expect(
+      parts.flatMap(({ contours }) => contours).reduce((sum, { segments }) => sum + segments.length, 0),
+    ).toBeLessThan(400);
   });
 
   it('colours are told apart in spite of noise', () => {
-    const flags = picture(300, 100, (x, y) => (inRing(x, y, 75, 50, 40) ? [29, 47, 92] : inRing(x, y, 225, 50, 40) ? [200, 52, 47] : [240, 240, 235]));
+    const flags = picture(300, 100, (x, y) =>
+      inRing(x, y, 75, 50, 40) ? [29, 47, 92] : inRing(x, y, 225, 50, 40) ? [200, 52, 47] : [240, 240, 235],
+    );
     const { parts } = readPicture(noisy(flags, 12), choices({ way: 'colours', colours: 2 }));
     expect(parts.filter((part) => areas(part.contours)[0] > 0.8)).toHaveLength(2);
   });
 });
 
 describe('the level that is found', () => {
-  it.each([[200, 201], [0, 1], [254, 255], [10, 240]])('parts greys of %d and %d, and never takes all or nothing', (dark, light) => {
+  it.each([
+    [200, 201],
+    [0, 1],
+    [254, 255],
+    [10, 240],
+  ])('parts greys of %d and %d, and never takes all or nothing', (dark, light) => {
     const two = picture(100, 100, (x) => (x < 40 ? [dark, dark, dark] : [light, light, light]));
     const { parts } = readPicture(two, choices({ toleranceMm: 0.02 }));
     expect(parts).toHaveLength(1);
@@ -164,13 +199,21 @@ describe('the level that is found', () => {
   });
 
   it('a picture of one grey is refused in words', () => {
-    expect(() => readPicture(picture(50, 50, () => [90, 90, 90]), choices())).toThrow('The picture is of one grey all over');
+    expect(() =>
+      readPicture(
+        picture(50, 50, () => [90, 90, 90]),
+        choices(),
+      ),
+    ).toThrow('The picture is of one grey all over');
   });
 });
 
 describe('densities', () => {
   it('may differ across and down', () => {
-    const { parts, widthMm, heightMm } = readPicture({ ...disc, dotsPerInch: { x: 254, y: 127 } }, choices({ toleranceMm: 0.02 }));
+    const { parts, widthMm, heightMm } = readPicture(
+      { ...disc, dotsPerInch: { x: 254, y: 127 } },
+      choices({ toleranceMm: 0.02 }),
+    );
     expect([widthMm, heightMm]).toEqual([expect.closeTo(30, 9), expect.closeTo(60, 9)]);
     expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * 200) - 1)).toBeLessThan(0.002);
   });

@@ -33,23 +33,33 @@ const MOST_RINGS = 60_000;
  */
 export function readPicture(picture: Picture, choices: ReadingChoices, progress: Progress = () => {}): ArtworkReading {
   const { width, height, dotsPerInch } = picture;
-  if (width * height > LARGEST_PICTURE) throw new ArtworkRefusedError(`The picture has ${formatNumber((width * height) / 1e6, 0)} million pixels; ${LARGEST_PICTURE / 1e6} million are taken. Make it smaller and bring it in again.`);
-  const isBelieved = dotsPerInch !== null && [dotsPerInch.x, dotsPerInch.y].every((dpi) => dpi >= BELIEVED_DPI[0] && dpi <= BELIEVED_DPI[1]);
+  if (width * height > LARGEST_PICTURE)
+    throw new ArtworkRefusedError(
+      `The picture has ${formatNumber((width * height) / 1e6, 0)} million pixels; ${LARGEST_PICTURE / 1e6} million are taken. Make it smaller and bring it in again.`,
+    );
+  const isBelieved =
+    dotsPerInch !== null &&
+    [dotsPerInch.x, dotsPerInch.y].every((dpi) => dpi >= BELIEVED_DPI[0] && dpi <= BELIEVED_DPI[1]);
   const stated = isBelieved ? { x: 25.4 / dotsPerInch.x, y: 25.4 / dotsPerInch.y } : null;
   const usual = choices.unitMm ?? 25.4 / USUAL_DPI;
   const pixel = choices.unitMm === null && stated ? stated : { x: usual, y: usual };
   const notices = new NoticeList();
   const asks = choices.unitMm === null && stated === null ? askSize(width, height, SIZE_ANSWERS) : undefined;
-  if (asks) notices.add('size-assumed', `The picture does not say how large it is: read at ${USUAL_DPI} pixels to the inch`);
+  if (asks)
+    notices.add('size-assumed', `The picture does not say how large it is: read at ${USUAL_DPI} pixels to the inch`);
 
   progress(0.05, 'Looking at the picture');
   const { toleranceMm, smallestMm2 } = choices.tracing;
   const parts: ArtworkPart[] = [];
   const layers = layersOf(picture, choices, notices);
   layers.forEach(({ colour, field, faint }, i) => {
-    progress(0.1 + (0.85 * i) / layers.length, layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges');
+    progress(
+      0.1 + (0.85 * i) / layers.length,
+      layers.length > 1 ? `Following the edges of colour ${i + 1} of ${layers.length}` : 'Following the edges',
+    );
     const contours = contoursOf(field(), { pixel, toleranceMm, smallestMm2, faint }, notices);
-    for (const part of assembleParts(contours, 'evenodd').parts) parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part, isFilled: true });
+    for (const part of assembleParts(contours, 'evenodd').parts)
+      parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part, isFilled: true });
   });
   return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks };
 }
@@ -69,16 +79,31 @@ function layersOf(picture: Picture, { tracing }: ReadingChoices, notices: Notice
   if (tracing.way === 'threshold') {
     const grey = denoised(raw, width, height, sigma);
     const threshold = tracing.threshold ?? bestThreshold(grey);
-    if (threshold === null) throw new ArtworkRefusedError('The picture is of one grey all over: nothing in it parts dark from light. Trace it by the edge of what is opaque, or choose another picture.');
-    if (sigma >= CLEAN_SIGMA) notices.add('mended', `The picture is noisy (about ${formatNumber(sigma, sigma < 10 ? 1 : 0)} of 255 greys): it was calmed before its edges were followed`);
+    if (threshold === null)
+      throw new ArtworkRefusedError(
+        'The picture is of one grey all over: nothing in it parts dark from light. Trace it by the edge of what is opaque, or choose another picture.',
+      );
+    if (sigma >= CLEAN_SIGMA)
+      notices.add(
+        'mended',
+        `The picture is noisy (about ${formatNumber(sigma, sigma < 10 ? 1 : 0)} of 255 greys): it was calmed before its edges were followed`,
+      );
     const least = Math.max(FAINT_GREYS, FAINT_SIGMAS * sigma);
-    return [{ colour: '#000000', field: () => thresholdField(grey, width, height, threshold, tracing.isInverted), faint: sigma < CLEAN_SIGMA ? undefined : (ring) => contrastAlong(ring, grey, width, height) < least }];
+    return [
+      {
+        colour: '#000000',
+        field: () => thresholdField(grey, width, height, threshold, tracing.isInverted),
+        faint: sigma < CLEAN_SIGMA ? undefined : (ring) => contrastAlong(ring, grey, width, height) < least,
+      },
+    ];
   }
   const { colours, indices: told } = paletteOf(picture, tracing.colours + 1);
   const indices = sigma < CLEAN_SIGMA ? told : withoutOddPixels(told, width, height);
   const ground = groundOf(indices, width, height);
   if (ground !== 255 && colours[ground]) notices.add('left-out', `The ground, ${colours[ground]}, was left out`);
-  return colours.flatMap((colour, k) => (k === ground ? [] : [{ colour, field: () => softened(indices, width, height, k) }]));
+  return colours.flatMap((colour, k) =>
+    k === ground ? [] : [{ colour, field: () => softened(indices, width, height, k) }],
+  );
 }
 
 /** The colour that most of the picture's border has. */
@@ -97,15 +122,24 @@ interface TraceRule {
   faint?: (ring: Float64Array) => boolean;
 }
 
-function contoursOf(field: Field, { pixel, toleranceMm, smallestMm2, faint }: TraceRule, notices: NoticeList): CurveContour[] {
+function contoursOf(
+  field: Field,
+  { pixel, toleranceMm, smallestMm2, faint }: TraceRule,
+  notices: NoticeList,
+): CurveContour[] {
   const rings = outlines(field).filter((ring) => {
     const areaMm2 = Math.abs(areaOf(ring)) * pixel.x * pixel.y;
-    if (areaMm2 < smallestMm2) notices.add('left-out', `A speck below ${formatNumber(smallestMm2, 2)} mm² was left out`);
-    else if (areaMm2 < FAINT_AREAS * smallestMm2 && faint?.(ring)) notices.add('left-out', 'A faint speck, hardly darker or lighter than what is round it, was left out');
+    if (areaMm2 < smallestMm2)
+      notices.add('left-out', `A speck below ${formatNumber(smallestMm2, 2)} mm² was left out`);
+    else if (areaMm2 < FAINT_AREAS * smallestMm2 && faint?.(ring))
+      notices.add('left-out', 'A faint speck, hardly darker or lighter than what is round it, was left out');
     else return true;
     return false;
   });
-  if (rings.length > MOST_RINGS) throw new ArtworkRefusedError(`The picture traces into ${formatNumber(rings.length, 0)} outlines; ${formatNumber(MOST_RINGS, 0)} are taken. Leave out larger specks, or choose another threshold.`);
+  if (rings.length > MOST_RINGS)
+    throw new ArtworkRefusedError(
+      `The picture traces into ${formatNumber(rings.length, 0)} outlines; ${formatNumber(MOST_RINGS, 0)} are taken. Leave out larger specks, or choose another threshold.`,
+    );
   return rings.flatMap((ring) => {
     const contour = smoothRing(ring, pixel, toleranceMm);
     return contour ? [contour] : [];
@@ -114,6 +148,7 @@ function contoursOf(field: Field, { pixel, toleranceMm, smallestMm2, faint }: Tr
 
 function areaOf(ring: Float64Array): number {
   let twice = 0;
-  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2) twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
+  for (let i = 0, j = ring.length - 2; i < ring.length; j = i, i += 2)
+    twice += ring[j] * ring[i + 1] - ring[i] * ring[j + 1];
   return twice / 2;
 }

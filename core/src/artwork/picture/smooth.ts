@@ -11,14 +11,19 @@ const CORNER_TURN = (50 * Math.PI) / 180;
  * null where nothing is left of it.
  * @param pixel how wide and how high a pixel is, in mm
  */
-export function smoothRing(ring: Float64Array, pixel: { x: number; y: number }, toleranceMm: number): CurveContour | null {
+export function smoothRing(
+  ring: Float64Array,
+  pixel: { x: number; y: number },
+  toleranceMm: number,
+): CurveContour | null {
   const half = toleranceMm / 2;
   const polygon = withCorners(thinned(ring, pixel, half), 1.5 * Math.max(pixel.x, pixel.y));
   const count = polygon.length;
   if (count < 3) return null;
   const slopes = polygon.map((point, i) => slopeAt(polygon[(i + count - 1) % count], point, polygon[(i + 1) % count]));
   const segments: Segment[] = [];
-  for (let i = 0; i < count; i++) segments.push(between(polygon[i], slopes[i], polygon[(i + 1) % count], slopes[(i + 1) % count], half));
+  for (let i = 0; i < count; i++)
+    segments.push(between(polygon[i], slopes[i], polygon[(i + 1) % count], slopes[(i + 1) % count], half));
   return { closed: true, start: [polygon[0].x, polygon[0].y], segments };
 }
 
@@ -41,7 +46,12 @@ function withCorners(polygon: Point[], shortMm: number): Point[] {
   const corners: Point[] = [];
   for (let i = 0; i < count; i++) {
     const [before, from, to, after] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
-    const met = count > 4 && Math.hypot(to.x - from.x, to.y - from.y) < shortMm && Math.abs(turnOf(before, from, to, after)) > CORNER_TURN ? meeting(before, from, to, after) : null;
+    const met =
+      count > 4 &&
+      Math.hypot(to.x - from.x, to.y - from.y) < shortMm &&
+      Math.abs(turnOf(before, from, to, after)) > CORNER_TURN
+        ? meeting(before, from, to, after)
+        : null;
     if (met && Math.hypot(met.x - from.x, met.y - from.y) < shortMm) {
       corners.push(met);
       i += 1;

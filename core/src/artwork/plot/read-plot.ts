@@ -32,13 +32,28 @@ const UNIT_ANSWERS = [
  * not name asks how long they are.
  * @throws ArtworkRefusedError where it is damaged
  */
-export function readHpglArtwork(source: string, { unitMm }: Pick<ReadingChoices, 'unitMm'> = USUAL_CHOICES): ArtworkReading {
+export function readHpglArtwork(
+  source: string,
+  { unitMm }: Pick<ReadingChoices, 'unitMm'> = USUAL_CHOICES,
+): ArtworkReading {
   const usualMm = UNIT_ANSWERS[0].unitMm;
   const { strokes, unread, isUnitUnknown } = refusing('HP-GL', () => readHpgl(source, unitMm ?? usualMm));
-  const lines = strokes.map(({ pen, points: [start, ...way] }): Line => ({ layer: `pen ${pen}`, colour: inkOf(pen), start, segments: way.map(straight) }));
+  const lines = strokes.map(({ pen, points: [start, ...way] }): Line => ({
+    layer: `pen ${pen}`,
+    colour: inkOf(pen),
+    start,
+    segments: way.map(straight),
+  }));
   const reading = assemble('HP-GL', lines, unread);
   if (!isUnitUnknown || unitMm !== null) return reading;
-  const notices = [...reading.notices, { code: 'size-assumed' as const, message: 'The file does not say how long its units are (SC without IP): read at 0.025 mm', count: 1 }];
+  const notices = [
+    ...reading.notices,
+    {
+      code: 'size-assumed' as const,
+      message: 'The file does not say how long its units are (SC without IP): read at 0.025 mm',
+      count: 1,
+    },
+  ];
   return { ...reading, notices, asks: askSize(reading.widthMm / usualMm, reading.heightMm / usualMm, UNIT_ANSWERS) };
 }
 
@@ -77,11 +92,15 @@ function assemble(what: string, lines: Line[], unread: readonly string[]): Artwo
   const notices = new NoticeList();
   for (const word of unread.slice(0, 30)) notices.add('unread', `${what} ${word} is not read`);
   const count = lines.reduce((sum, { segments }) => sum + segments.length + 1, 0);
-  if (count > MOST_POINTS) throw new ArtworkRefusedError(`The ${what} file has ${formatNumber(count, 0)} points; ${formatNumber(MOST_POINTS, 0)} are taken.`);
+  if (count > MOST_POINTS)
+    throw new ArtworkRefusedError(
+      `The ${what} file has ${formatNumber(count, 0)} points; ${formatNumber(MOST_POINTS, 0)} are taken.`,
+    );
   const drawn = lines.filter(({ segments }) => segments.length > 0);
   const box = contourBounds(drawn.map(openContour), 0.001);
   if (!box) return { widthMm: 0, heightMm: 0, parts: [], notices: notices.list() };
-  if ([box.minX, box.minY, box.maxX, box.maxY].some((value) => !(Math.abs(value) <= FARTHEST_MM))) throw new ArtworkRefusedError(`The ${what} file reaches further than ${FARTHEST_MM / 1000} m.`);
+  if ([box.minX, box.minY, box.maxX, box.maxY].some((value) => !(Math.abs(value) <= FARTHEST_MM)))
+    throw new ArtworkRefusedError(`The ${what} file reaches further than ${FARTHEST_MM / 1000} m.`);
   const groups = new Map<string, { line: Line; contours: CurveContour[] }>();
   for (const line of drawn) {
     const group = groups.get(line.layer) ?? { line, contours: [] };
@@ -90,11 +109,16 @@ function assemble(what: string, lines: Line[], unread: readonly string[]): Artwo
   }
   const parts: ArtworkPart[] = [];
   for (const { line, contours } of groups.values())
-    for (const part of assembleLines(contours)) parts.push({ name: `Part ${parts.length + 1}`, colour: line.colour, layer: line.layer, contours: part });
+    for (const part of assembleLines(contours))
+      parts.push({ name: `Part ${parts.length + 1}`, colour: line.colour, layer: line.layer, contours: part });
   return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY, parts, notices: notices.list() };
 }
 
-const openContour = ({ start, segments }: Line): CurveContour => ({ closed: false, start: [start.x, start.y], segments });
+const openContour = ({ start, segments }: Line): CurveContour => ({
+  closed: false,
+  start: [start.x, start.y],
+  segments,
+});
 
 function closedWhereItCloses(line: Line): CurveContour {
   const contour = openContour(line);
@@ -102,7 +126,11 @@ function closedWhereItCloses(line: Line): CurveContour {
   const isRound = segments.length > 2 || segments.some(([kind]) => kind !== 'L');
   if (!isRound || distance(line.start, endOf(line)) > SAME_MM) return contour;
   // The last straight side of a closed contour is understood.
-  return { ...contour, closed: true, segments: segments[segments.length - 1][0] === 'L' ? segments.slice(0, -1) : segments };
+  return {
+    ...contour,
+    closed: true,
+    segments: segments[segments.length - 1][0] === 'L' ? segments.slice(0, -1) : segments,
+  };
 }
 
 /** A colour for each pen or power: evenly round the colour circle, dark enough to be seen on paper. */

@@ -15,7 +15,18 @@ export interface Clipped {
 
 /** The box of a nested drawing where it comes to lie. */
 export function boxContour(x: number, y: number, width: number, height: number, toMm: Affine): CurveContour {
-  return transformContour({ closed: true, start: [x, y], segments: [['L', x + width, y], ['L', x + width, y + height], ['L', x, y + height]] }, toMm);
+  return transformContour(
+    {
+      closed: true,
+      start: [x, y],
+      segments: [
+        ['L', x + width, y],
+        ['L', x + width, y + height],
+        ['L', x, y + height],
+      ],
+    },
+    toMm,
+  );
 }
 
 /**
@@ -26,17 +37,33 @@ export function clipPart(part: ArtworkPart, box: CurveContour, isLine: boolean):
   const own = contourBounds(part.contours, TOLERANCE_MM);
   const corners = flatten(box, TOLERANCE_MM).points;
   if (!own) return { parts: [part], isCut: false };
-  const inside = (x: number, y: number) => corners.every((a, i) => {
-    const b = corners[(i + 1) % corners.length];
-    return ((b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x)) * windingOf(corners) >= -1e-6;
-  });
-  const isWhole = ([[own.minX, own.minY], [own.maxX, own.minY], [own.maxX, own.maxY], [own.minX, own.maxY]] as const).every(([x, y]) => inside(x, y));
+  const inside = (x: number, y: number) =>
+    corners.every((a, i) => {
+      const b = corners[(i + 1) % corners.length];
+      return ((b.x - a.x) * (y - a.y) - (b.y - a.y) * (x - a.x)) * windingOf(corners) >= -1e-6;
+    });
+  const isWhole = (
+    [
+      [own.minX, own.minY],
+      [own.maxX, own.minY],
+      [own.maxX, own.maxY],
+      [own.minX, own.maxY],
+    ] as const
+  ).every(([x, y]) => inside(x, y));
   if (isWhole) return { parts: [part], isCut: false };
-  if (isLine) return { parts: lineWithin(part.contours, box).map((contour) => ({ ...part, contours: [contour] })), isCut: true };
-  return { parts: assembleParts(clipToWindow(part.contours, box), 'evenodd').parts.map((contours) => ({ ...part, contours })), isCut: true };
+  if (isLine)
+    return { parts: lineWithin(part.contours, box).map((contour) => ({ ...part, contours: [contour] })), isCut: true };
+  return {
+    parts: assembleParts(clipToWindow(part.contours, box), 'evenodd').parts.map((contours) => ({ ...part, contours })),
+    isCut: true,
+  };
 }
 
-const windingOf = (corners: readonly { x: number; y: number }[]): number => Math.sign((corners[1].x - corners[0].x) * (corners[2].y - corners[1].y) - (corners[1].y - corners[0].y) * (corners[2].x - corners[1].x));
+const windingOf = (corners: readonly { x: number; y: number }[]): number =>
+  Math.sign(
+    (corners[1].x - corners[0].x) * (corners[2].y - corners[1].y) -
+      (corners[1].y - corners[0].y) * (corners[2].x - corners[1].x),
+  );
 
 function lineWithin(contours: readonly CurveContour[], box: CurveContour): CurveContour[] {
   const clipper = new ClipperD(PRECISION);
@@ -48,5 +75,11 @@ function lineWithin(contours: readonly CurveContour[], box: CurveContour): Curve
   clipper.addClipPaths([flatten(box, TOLERANCE_MM).points]);
   const [closed, open]: [PathsD, PathsD] = [[], []];
   clipper.execute(ClipType.Intersection, FillRule.NonZero, closed, open);
-  return open.filter((path) => path.length > 1).map((path) => ({ closed: false, start: [path[0].x, path[0].y], segments: path.slice(1).map(({ x, y }) => ['L', x, y]) }));
+  return open
+    .filter((path) => path.length > 1)
+    .map((path) => ({
+      closed: false,
+      start: [path[0].x, path[0].y],
+      segments: path.slice(1).map(({ x, y }) => ['L', x, y]),
+    }));
 }

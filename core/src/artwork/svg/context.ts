@@ -30,8 +30,24 @@ export interface Context extends FontWish {
 
 /** What holds where nothing is said. */
 export const INITIAL: Omit<Context, 'toMm' | 'viewport'> = {
-  fill: '#000000', stroke: 'none', fillOpacity: 1, strokeOpacity: 1, strokeWidth: 1, isDashed: false, colour: '#000000', fillRule: 'nonzero', visible: true, layer: null,
-  family: '', weight: 400, isItalic: false, anchor: 'start', letterSpacing: 0, wordSpacing: 0, keepsSpaces: false, isRightToLeft: false,
+  fill: '#000000',
+  stroke: 'none',
+  fillOpacity: 1,
+  strokeOpacity: 1,
+  strokeWidth: 1,
+  isDashed: false,
+  colour: '#000000',
+  fillRule: 'nonzero',
+  visible: true,
+  layer: null,
+  family: '',
+  weight: 400,
+  isItalic: false,
+  anchor: 'start',
+  letterSpacing: 0,
+  wordSpacing: 0,
+  keepsSpaces: false,
+  isRightToLeft: false,
 };
 
 /** An opacity as a share of 1, written as a number or in per cent; null where it is neither. */
@@ -41,10 +57,14 @@ export function readShare(text: string | undefined): number | null {
 }
 
 /** What an element's own style changes for itself and its children. */
-export function inheritedFrom(written: OwnStyle, { viewport, weight }: Pick<Context, 'viewport' | 'weight'>): Partial<Context> {
+export function inheritedFrom(
+  written: OwnStyle,
+  { viewport, weight }: Pick<Context, 'viewport' | 'weight'>,
+): Partial<Context> {
   const style = { ...fontShorthand(written.font), ...written };
   const changed: Partial<Context> = {};
-  const own = (value: string | undefined) => (value === undefined || value === 'inherit' || value === '' ? undefined : value);
+  const own = (value: string | undefined) =>
+    value === undefined || value === 'inherit' || value === '' ? undefined : value;
   const colour = own(style.color);
   if (colour) {
     const paint = readPaint(colour, '#000000');
@@ -56,7 +76,11 @@ export function inheritedFrom(written: OwnStyle, { viewport, weight }: Pick<Cont
   if (fillOpacity !== null) changed.fillOpacity = fillOpacity;
   if (strokeOpacity !== null) changed.strokeOpacity = strokeOpacity;
   if (own(style['stroke-width'])) {
-    const width = measured(style['stroke-width']!, Math.hypot(viewport.width, viewport.height) / Math.SQRT2, viewport.fontSize);
+    const width = measured(
+      style['stroke-width']!,
+      Math.hypot(viewport.width, viewport.height) / Math.SQRT2,
+      viewport.fontSize,
+    );
     if (width !== null) changed.strokeWidth = width;
   }
   if (own(style['stroke-dasharray'])) changed.isDashed = /[1-9]/.test(style['stroke-dasharray']!);
@@ -73,8 +97,12 @@ export function inheritedFrom(written: OwnStyle, { viewport, weight }: Pick<Cont
     if (size !== null) changed.viewport = { ...viewport, fontSize: size };
   }
   const fontSize = changed.viewport?.fontSize ?? viewport.fontSize;
-  for (const [property, key] of [['letter-spacing', 'letterSpacing'], ['word-spacing', 'wordSpacing']] as const) {
-    if (own(style[property])) changed[key] = style[property] === 'normal' ? 0 : (measured(style[property]!, fontSize ?? 16, fontSize) ?? 0);
+  for (const [property, key] of [
+    ['letter-spacing', 'letterSpacing'],
+    ['word-spacing', 'wordSpacing'],
+  ] as const) {
+    if (own(style[property]))
+      changed[key] = style[property] === 'normal' ? 0 : (measured(style[property]!, fontSize ?? 16, fontSize) ?? 0);
   }
   return changed;
 }
@@ -103,5 +131,10 @@ function fontShorthand(font: string | undefined): OwnStyle {
   const match = /^(.*?)\s*([\d.]+(?:[a-z]+|%))(?:\s*\/\s*\S+)?\s+(.+)$/i.exec(font ?? '');
   if (!match) return {};
   const weight = /\b(bolder|lighter|bold|[1-9]00)\b/.exec(match[1])?.[1];
-  return { 'font-size': match[2], 'font-family': match[3], 'font-style': /italic|oblique/.test(match[1]) ? 'italic' : 'normal', 'font-weight': weight ?? 'normal' };
+  return {
+    'font-size': match[2],
+    'font-family': match[3],
+    'font-style': /italic|oblique/.test(match[1]) ? 'italic' : 'normal',
+    'font-weight': weight ?? 'normal',
+  };
 }

@@ -1,5 +1,12 @@
 import type { Element } from 'domhandler';
-import { composeAffine, contourBounds, transformContour, type Affine, type Bounds, type CurveContour } from '../../geometry';
+import {
+  composeAffine,
+  contourBounds,
+  transformContour,
+  type Affine,
+  type Bounds,
+  type CurveContour,
+} from '../../geometry';
 import { formatNumber } from '../../units';
 import { assembleLines, assembleParts } from '../assemble-parts';
 import { USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
@@ -31,7 +38,22 @@ export interface SvgOptions {
 
 const MARKERS = ['marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
 const GROUPS = new Set(['g', 'a', 'switch', 'svg']);
-const SILENT = new Set(['defs', 'symbol', 'clipPath', 'mask', 'pattern', 'marker', 'filter', 'metadata', 'title', 'desc', 'style', 'linearGradient', 'radialGradient', 'view']);
+const SILENT = new Set([
+  'defs',
+  'symbol',
+  'clipPath',
+  'mask',
+  'pattern',
+  'marker',
+  'filter',
+  'metadata',
+  'title',
+  'desc',
+  'style',
+  'linearGradient',
+  'radialGradient',
+  'view',
+]);
 /** Coordinates further out than this are no drawing for a bench (mm). */
 const FARTHEST_MM = 100_000;
 
@@ -41,7 +63,10 @@ const FARTHEST_MM = 100_000;
  * @throws ArtworkRefusedError where the file is no SVG, could do harm, or goes beyond {@link SVG_LIMITS}
  * @example readSvg('<svg width="10mm" height="10mm"><rect width="5mm" height="5mm"/></svg>').parts.length // 1
  */
-export function readSvg(source: string, { choices = USUAL_CHOICES, fonts = () => undefined, progress = () => {} }: SvgOptions = {}): ArtworkReading {
+export function readSvg(
+  source: string,
+  { choices = USUAL_CHOICES, fonts = () => undefined, progress = () => {} }: SvgOptions = {},
+): ArtworkReading {
   progress(0.05, 'Reading the elements');
   const root = parseSvgTree(source);
   const notices = new NoticeList();
@@ -54,7 +79,13 @@ export function readSvg(source: string, { choices = USUAL_CHOICES, fonts = () =>
     viewport: frame.viewport,
     ...inheritedFrom(reader.styleOf(root), { viewport: frame.viewport, weight: INITIAL.weight }),
   });
-  return { widthMm: frame.widthMm, heightMm: frame.heightMm, parts: reader.parts, notices: notices.list(), ...(frame.asks ? { asks: frame.asks } : {}) };
+  return {
+    widthMm: frame.widthMm,
+    heightMm: frame.heightMm,
+    parts: reader.parts,
+    notices: notices.list(),
+    ...(frame.asks ? { asks: frame.asks } : {}),
+  };
 }
 
 class SvgReader {
@@ -100,7 +131,10 @@ class SvgReader {
       known.set(element, total);
       return total;
     };
-    if (count(root) > SVG_LIMITS.drawn) throw new ArtworkRefusedError(`With every repeat drawn out, the drawing has more than ${SVG_LIMITS.drawn} elements.`);
+    if (count(root) > SVG_LIMITS.drawn)
+      throw new ArtworkRefusedError(
+        `With every repeat drawn out, the drawing has more than ${SVG_LIMITS.drawn} elements.`,
+      );
   }
 
   readChildren(parent: Element, context: Context): void {
@@ -118,13 +152,23 @@ class SvgReader {
     const inherited: Context = { ...outer, ...inheritedFrom(style, outer) };
     const transform = this.transformOf(element, style, inherited);
     if (transform === null) {
-      this.notices.add('unread', `<${name}> has a transform that cannot be read (“${(style.transform ?? '').slice(0, 40)}”) and was left out`);
+      this.notices.add(
+        'unread',
+        `<${name}> has a transform that cannot be read (“${(style.transform ?? '').slice(0, 40)}”) and was left out`,
+      );
       return;
     }
-    if ((style['clip-path'] ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is clipped in the drawing; it was read whole`);
-    if ((style.mask ?? 'none') !== 'none') this.notices.add('unread', `<${name}> is masked in the drawing; it was read whole`);
-    if ((style.filter ?? 'none') !== 'none') this.notices.add('unread', `<${name}> has a filter (a shadow, a blur or the like) in the drawing; it was read without`);
-    if (MARKERS.some((marker) => (style[marker] ?? 'none') !== 'none')) this.notices.add('unread', `<${name}> carries markers (arrow heads or dots at its points); they were not read`);
+    if ((style['clip-path'] ?? 'none') !== 'none')
+      this.notices.add('unread', `<${name}> is clipped in the drawing; it was read whole`);
+    if ((style.mask ?? 'none') !== 'none')
+      this.notices.add('unread', `<${name}> is masked in the drawing; it was read whole`);
+    if ((style.filter ?? 'none') !== 'none')
+      this.notices.add(
+        'unread',
+        `<${name}> has a filter (a shadow, a blur or the like) in the drawing; it was read without`,
+      );
+    if (MARKERS.some((marker) => (style[marker] ?? 'none') !== 'none'))
+      this.notices.add('unread', `<${name}> carries markers (arrow heads or dots at its points); they were not read`);
     this.tick();
 
     const context: Context = { ...inherited, toMm: composeAffine(transform, outer.toMm) };
@@ -145,7 +189,9 @@ class SvgReader {
     const layer = element.name === 'g' && element.attribs.id ? element.attribs.id : context.layer;
     if (element.name === 'svg') this.readNested(element, element.attribs, { ...context, layer });
     else if (element.name === 'switch') {
-      const chosen = childElements(element).find(({ attribs }) => !attribs.requiredExtensions && speaksOurs(attribs.systemLanguage));
+      const chosen = childElements(element).find(
+        ({ attribs }) => !attribs.requiredExtensions && speaksOurs(attribs.systemLanguage),
+      );
       if (chosen) this.readElement(chosen, { ...context, layer });
     } else this.readChildren(element, { ...context, layer });
   }
@@ -155,9 +201,15 @@ class SvgReader {
     if (!style.transform || style.transform.trim() === 'none') return [1, 0, 0, 1, 0, 0];
     let box: Bounds = { minX: 0, minY: 0, maxX: context.viewport.width, maxY: context.viewport.height };
     if (/^(fill|stroke|content|border)-box$/.test(style['transform-box'] ?? '')) {
-      const own = (SHAPES as readonly string[]).includes(element.name) ? contourBounds(pathContours(shapePath(element.name as ShapeName, element.attribs, context.viewport)).contours) : null;
+      const own = (SHAPES as readonly string[]).includes(element.name)
+        ? contourBounds(pathContours(shapePath(element.name as ShapeName, element.attribs, context.viewport)).contours)
+        : null;
       if (own) box = own;
-      else this.notices.add('unread', `<${element.name}> is turned or scaled about its own box; it was read about the drawing’s`);
+      else
+        this.notices.add(
+          'unread',
+          `<${element.name}> is turned or scaled about its own box; it was read about the drawing’s`,
+        );
     }
     const change = readTransform(style.transform, box);
     const origin = readOrigin(style['transform-origin'], box);
@@ -173,7 +225,11 @@ class SvgReader {
     const added = this.parts.splice(before);
     for (const part of added) {
       const { parts, isCut } = clipPart(part, box, this.lines.has(part));
-      if (isCut) this.notices.add('mended', 'What reaches out of the box of a drawing within the drawing is cut off there, as it is shown');
+      if (isCut)
+        this.notices.add(
+          'mended',
+          'What reaches out of the box of a drawing within the drawing is cut off there, as it is shown',
+        );
       for (const piece of parts) {
         if (this.lines.has(part)) this.lines.add(piece);
         this.parts.push(piece === part ? part : { ...piece, contours: piece.contours.map(rounded) });
@@ -182,28 +238,51 @@ class SvgReader {
   }
 
   /** A nested `svg`, or a `symbol` brought in by `use`, has a place and a view box of its own. */
-  private enterNested(element: Element, placed: Record<string, string>, context: Context): { inner: Context; box: CurveContour } {
-    const across = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`, context.viewport.fontSize);
-    const down = (key: string, fallback: string) => userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`, context.viewport.fontSize);
+  private enterNested(
+    element: Element,
+    placed: Record<string, string>,
+    context: Context,
+  ): { inner: Context; box: CurveContour } {
+    const across = (key: string, fallback: string) =>
+      userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`, context.viewport.fontSize);
+    const down = (key: string, fallback: string) =>
+      userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`, context.viewport.fontSize);
     const width = across('width', '100%');
     const height = down('height', '100%');
     const box = readViewBox(element.attribs.viewBox);
-    const place: Affine = [1, 0, 0, 1, element.name === 'svg' ? across('x', '0') : 0, element.name === 'svg' ? down('y', '0') : 0];
-    const fit = box ? composeAffine(fitBox(box, width, height, element.attribs.preserveAspectRatio ?? ''), place) : place;
-    const inner = { ...context, toMm: composeAffine(fit, context.toMm), viewport: { ...(box ?? { width, height }), fontSize: context.viewport.fontSize } };
+    const place: Affine = [
+      1,
+      0,
+      0,
+      1,
+      element.name === 'svg' ? across('x', '0') : 0,
+      element.name === 'svg' ? down('y', '0') : 0,
+    ];
+    const fit = box
+      ? composeAffine(fitBox(box, width, height, element.attribs.preserveAspectRatio ?? ''), place)
+      : place;
+    const inner = {
+      ...context,
+      toMm: composeAffine(fit, context.toMm),
+      viewport: { ...(box ?? { width, height }), fontSize: context.viewport.fontSize },
+    };
     return { inner, box: boxContour(place[4], place[5], width, height, context.toMm) };
   }
 
   private readUse(element: Element, context: Context): void {
     const target = this.targetOf(element);
     if (!target) {
-      this.notices.add('unread', `A repeat points at “${referenceOf(element).slice(0, 40)}”, which is not in the drawing`);
+      this.notices.add(
+        'unread',
+        `A repeat points at “${referenceOf(element).slice(0, 40)}”, which is not in the drawing`,
+      );
       return;
     }
     const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x', context.viewport.fontSize);
     const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y', context.viewport.fontSize);
     const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm) };
-    if (target.name === 'symbol') this.readNested(target, element.attribs, { ...moved, ...inheritedFrom(this.styleOf(target), moved) });
+    if (target.name === 'symbol')
+      this.readNested(target, element.attribs, { ...moved, ...inheritedFrom(this.styleOf(target), moved) });
     else this.readElement(target, moved);
   }
 
@@ -217,22 +296,46 @@ class SvgReader {
     const fill: Paint = name === 'line' ? { kind: 'none' } : this.fillOf(context);
     const stroke = this.strokeOf(context);
     // A path that only runs along a line has nothing to fill, whatever its fill says.
-    const isFilled = fill.kind !== 'none' && (stroke.kind === 'none' || contours.some((contour) => contour.segments.length > 1 || contour.segments[0][0] !== 'L'));
+    const isFilled =
+      fill.kind !== 'none' &&
+      (stroke.kind === 'none' ||
+        contours.some((contour) => contour.segments.length > 1 || contour.segments[0][0] !== 'L'));
     const paint = isFilled ? fill : stroke;
     if (paint.kind === 'none' || !context.visible) {
       this.notices.add('left-out', `Hidden in the drawing: ${name} without fill and line`);
       return;
     }
-    if (paint.kind === 'other') this.notices.add('unread', `${label} is filled with a gradient, pattern or unknown colour; its outline was read as black`);
+    if (paint.kind === 'other')
+      this.notices.add(
+        'unread',
+        `${label} is filled with a gradient, pattern or unknown colour; its outline was read as black`,
+      );
     const colour = paint.kind === 'colour' ? paint.colour : '#000000';
 
-    if (!isFilled && context.isDashed) this.notices.add('unread', `${label} is drawn with dashes; it was read as one line`);
-    const placed = contours.map((contour) => rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)));
-    const { parts, hidden, empty } = isFilled ? assembleParts(placed, context.fillRule) : { parts: assembleLines(placed), hidden: 0, empty: 0 };
-    if (hidden > 0) this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
-    if (empty > 0) this.notices.add('left-out', `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`, empty);
+    if (!isFilled && context.isDashed)
+      this.notices.add('unread', `${label} is drawn with dashes; it was read as one line`);
+    const placed = contours.map((contour) =>
+      rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)),
+    );
+    const { parts, hidden, empty } = isFilled
+      ? assembleParts(placed, context.fillRule)
+      : { parts: assembleLines(placed), hidden: 0, empty: 0 };
+    if (hidden > 0)
+      this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
+    if (empty > 0)
+      this.notices.add(
+        'left-out',
+        `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`,
+        empty,
+      );
     for (const contours of parts) {
-      const part = { name: element.attribs.id ?? `Part ${this.parts.length + 1}`, colour, layer: context.layer, contours, isFilled };
+      const part = {
+        name: element.attribs.id ?? `Part ${this.parts.length + 1}`,
+        colour,
+        layer: context.layer,
+        contours,
+        isFilled,
+      };
       if (!isFilled) this.lines.add(part);
       this.parts.push(part);
     }
@@ -249,23 +352,40 @@ class SvgReader {
       targetOf: (inner) => this.targetOf(inner),
     });
     this.noteTextStyle(style);
-    if (element.attribs.textLength !== undefined) unread('A text is stretched to a length in the drawing; it was set at its own');
-    const { letters, unset, missing, beyond } = setSvgText(characters, this.fonts, (character) => this.trackFor(character));
-    for (const words of unset) unread(`Text “${words.slice(0, 60)}” is not read; turn it into outlines first, or set it here with the text tool`);
+    if (element.attribs.textLength !== undefined)
+      unread('A text is stretched to a length in the drawing; it was set at its own');
+    const { letters, unset, missing, beyond } = setSvgText(characters, this.fonts, (character) =>
+      this.trackFor(character),
+    );
+    for (const words of unset)
+      unread(
+        `Text “${words.slice(0, 60)}” is not read; turn it into outlines first, or set it here with the text tool`,
+      );
     for (const letter of missing) unread(`The font has no “${letter}”`);
-    if (beyond > 0) this.notices.add('left-out', 'A letter has no room left on its path, and does not show in the drawing', beyond);
-    if (letters.length < characters.length && characters.some((character) => !character.context.visible)) this.notices.add('left-out', 'Hidden in the drawing: letters of a text');
+    if (beyond > 0)
+      this.notices.add('left-out', 'A letter has no room left on its path, and does not show in the drawing', beyond);
+    if (letters.length < characters.length && characters.some((character) => !character.context.visible))
+      this.notices.add('left-out', 'Hidden in the drawing: letters of a text');
     for (const group of byPaint(letters, (letter) => this.letterColour(letter))) {
-      const placed = group.letters.map((letter) => ({ ...letter, contours: letter.contours.map((contour) => transformContour(contour, context.toMm)) }));
+      const placed = group.letters.map((letter) => ({
+        ...letter,
+        contours: letter.contours.map((contour) => transformContour(contour, context.toMm)),
+      }));
       const parts = partsOf(placed, placed[0].isScript, group.colour);
-      for (const part of parts) this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
+      for (const part of parts)
+        this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
       this.countSegments(parts.flatMap((part) => part.contours));
     }
   }
 
   private noteTextStyle(style: OwnStyle): OwnStyle {
-    if (!/^(none|inherit)?$/.test(style['text-decoration']?.trim() ?? '')) this.notices.add('unread', 'A line under, over or through a text is not read');
-    if (!/^(auto|alphabetic|baseline|inherit|0)?$/.test(style['dominant-baseline']?.trim() ?? '') || !/^(baseline|inherit|0|0%)?$/.test(style['baseline-shift']?.trim() ?? '')) this.notices.add('unread', 'A text is raised or lowered from its line in the drawing; it was set on the line');
+    if (!/^(none|inherit)?$/.test(style['text-decoration']?.trim() ?? ''))
+      this.notices.add('unread', 'A line under, over or through a text is not read');
+    if (
+      !/^(auto|alphabetic|baseline|inherit|0)?$/.test(style['dominant-baseline']?.trim() ?? '') ||
+      !/^(baseline|inherit|0|0%)?$/.test(style['baseline-shift']?.trim() ?? '')
+    )
+      this.notices.add('unread', 'A text is raised or lowered from its line in the drawing; it was set on the line');
     return style;
   }
 
@@ -277,7 +397,11 @@ class SvgReader {
       this.notices.add('left-out', 'Hidden in the drawing: text without fill and line');
       return null;
     }
-    if (paint.kind === 'other') this.notices.add('unread', 'A text is filled with a gradient, pattern or unknown colour; its outline was read as black');
+    if (paint.kind === 'other')
+      this.notices.add(
+        'unread',
+        'A text is filled with a gradient, pattern or unknown colour; its outline was read as black',
+      );
     return paint.kind === 'colour' ? paint.colour : '#000000';
   }
 
@@ -297,7 +421,8 @@ class SvgReader {
 
   private tick(): void {
     this.done += 1;
-    if (this.done % 500 === 0) this.progress(Math.min(0.95, 0.2 + (0.75 * this.done) / this.elements), 'Following the shapes');
+    if (this.done % 500 === 0)
+      this.progress(Math.min(0.95, 0.2 + (0.75 * this.done) / this.elements), 'Following the shapes');
   }
 
   /** Drawings repeat few paints many times. */
@@ -316,7 +441,10 @@ class SvgReader {
 
   private countSegments(contours: CurveContour[]): void {
     for (const contour of contours) this.segments += contour.segments.length;
-    if (this.segments > SVG_LIMITS.segments) throw new ArtworkRefusedError(`The drawing has more than ${formatNumber(SVG_LIMITS.segments / 1e6)} million curve pieces.`);
+    if (this.segments > SVG_LIMITS.segments)
+      throw new ArtworkRefusedError(
+        `The drawing has more than ${formatNumber(SVG_LIMITS.segments / 1e6)} million curve pieces.`,
+      );
   }
 }
 
@@ -324,10 +452,14 @@ class SvgReader {
 const isHidden = (style: OwnStyle): boolean => style.display === 'none' || readShare(style.opacity) === 0;
 
 /** A `switch` asks for the reader's languages; the application speaks English. */
-const speaksOurs = (languages: string | undefined): boolean => languages === undefined || languages.split(',').some((language) => /^en\b/i.test(language.trim()));
+const speaksOurs = (languages: string | undefined): boolean =>
+  languages === undefined || languages.split(',').some((language) => /^en\b/i.test(language.trim()));
 
 /** Letters that show, by their colour and whether they hang together. */
-function byPaint(letters: readonly DrawnLetter[], colourOf: (letter: DrawnLetter) => string | null): { colour: string; letters: DrawnLetter[] }[] {
+function byPaint(
+  letters: readonly DrawnLetter[],
+  colourOf: (letter: DrawnLetter) => string | null,
+): { colour: string; letters: DrawnLetter[] }[] {
   const groups = new Map<string, { colour: string; letters: DrawnLetter[] }>();
   for (const letter of letters) {
     const colour = colourOf(letter);
@@ -351,6 +483,8 @@ function rounded(contour: CurveContour): CurveContour {
   return {
     closed: contour.closed,
     start: [place(contour.start[0]), place(contour.start[1])],
-    segments: contour.segments.map(([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number]),
+    segments: contour.segments.map(
+      ([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number],
+    ),
   };
 }

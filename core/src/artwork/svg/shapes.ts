@@ -23,7 +23,9 @@ export function shapePath(name: ShapeName, attributes: Record<string, string>, v
   const diagonal = Math.hypot(viewport.width, viewport.height) / Math.SQRT2;
   const measure = (key: string, whole: number): number | null => {
     const written = attributes[key];
-    return written === undefined || written === 'auto' ? null : userUnits(written, whole, `${name} ${key}`, viewport.fontSize);
+    return written === undefined || written === 'auto'
+      ? null
+      : userUnits(written, whole, `${name} ${key}`, viewport.fontSize);
   };
   const x = (key: string) => measure(key, viewport.width);
   const y = (key: string) => measure(key, viewport.height);
@@ -74,7 +76,14 @@ function ellipsePath(cx: number, cy: number, rx: number, ry: number): string {
   return `M${cx + rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy + ry}A${rx} ${ry} 0 0 1 ${cx - rx} ${cy}A${rx} ${ry} 0 0 1 ${cx} ${cy - ry}A${rx} ${ry} 0 0 1 ${cx + rx} ${cy}Z`;
 }
 
-function rectPath(x: number, y: number, width: number, height: number, rxGiven: number | null, ryGiven: number | null): string {
+function rectPath(
+  x: number,
+  y: number,
+  width: number,
+  height: number,
+  rxGiven: number | null,
+  ryGiven: number | null,
+): string {
   if (!(width > 0) || !(height > 0)) return '';
   const rx = Math.min(Math.max(rxGiven ?? ryGiven ?? 0, 0), width / 2);
   const ry = Math.min(Math.max(ryGiven ?? rxGiven ?? 0, 0), height / 2);

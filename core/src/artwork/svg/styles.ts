@@ -13,7 +13,43 @@ interface StyleRule {
 }
 
 /** The properties that decide what is cut; the rest of a drawing's styling does not matter here. */
-const READ_PROPERTIES = ['fill', 'stroke', 'display', 'visibility', 'fill-rule', 'color', 'clip-path', 'mask', 'opacity', 'fill-opacity', 'stroke-opacity', 'stroke-width', 'stroke-dasharray', 'filter', 'overflow', 'transform', 'transform-origin', 'transform-box', 'font', 'font-size', 'font-family', 'font-weight', 'font-style', 'text-anchor', 'text-decoration', 'dominant-baseline', 'baseline-shift', 'letter-spacing', 'word-spacing', 'white-space', 'direction', 'marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
+const READ_PROPERTIES = [
+  'fill',
+  'stroke',
+  'display',
+  'visibility',
+  'fill-rule',
+  'color',
+  'clip-path',
+  'mask',
+  'opacity',
+  'fill-opacity',
+  'stroke-opacity',
+  'stroke-width',
+  'stroke-dasharray',
+  'filter',
+  'overflow',
+  'transform',
+  'transform-origin',
+  'transform-box',
+  'font',
+  'font-size',
+  'font-family',
+  'font-weight',
+  'font-style',
+  'text-anchor',
+  'text-decoration',
+  'dominant-baseline',
+  'baseline-shift',
+  'letter-spacing',
+  'word-spacing',
+  'white-space',
+  'direction',
+  'marker',
+  'marker-start',
+  'marker-mid',
+  'marker-end',
+] as const;
 export type StyleProperty = (typeof READ_PROPERTIES)[number];
 /** What an element's own attributes and rules say; properties it does not mention are absent. */
 export type OwnStyle = Partial<Record<StyleProperty, string>>;
@@ -24,7 +60,8 @@ export type OwnStyle = Partial<Record<StyleProperty, string>>;
  */
 export function readStyles(root: Element, notices: NoticeList): (element: Element) => OwnStyle {
   const rules = styleElements(root).flatMap((element) => parseSheet(textOf(element), notices));
-  if (rules.length > SVG_LIMITS.styleRules) throw new ArtworkRefusedError(`The drawing has more than ${SVG_LIMITS.styleRules} style rules.`);
+  if (rules.length > SVG_LIMITS.styleRules)
+    throw new ArtworkRefusedError(`The drawing has more than ${SVG_LIMITS.styleRules} style rules.`);
   rules.sort((a, b) => a.specificity - b.specificity);
   return (element) => {
     const own: OwnStyle = {};
@@ -44,7 +81,8 @@ export function readStyles(root: Element, notices: NoticeList): (element: Elemen
   };
 }
 
-const isRead = (property: string): property is StyleProperty => (READ_PROPERTIES as readonly string[]).includes(property);
+const isRead = (property: string): property is StyleProperty =>
+  (READ_PROPERTIES as readonly string[]).includes(property);
 
 function styleElements(root: Element): Element[] {
   const found: Element[] = [];
@@ -58,14 +96,19 @@ function styleElements(root: Element): Element[] {
 
 function parseSheet(css: string, notices: NoticeList): StyleRule[] {
   if (/@import|url\(\s*['"]?\s*(?!['"]?(#|data:))/i.test(css)) {
-    throw new ArtworkRefusedError('A style in the drawing refers to another file, which is not fetched. Save it again with its styles inside.');
+    throw new ArtworkRefusedError(
+      'A style in the drawing refers to another file, which is not fetched. Save it again with its styles inside.',
+    );
   }
   const rules: StyleRule[] = [];
   let sheet;
   try {
     sheet = postcss.parse(css);
   } catch (error) {
-    notices.add('unread', `A style sheet in the drawing could not be read: ${(error as Error).message.replace(/^<css input>:/, 'line ')}`);
+    notices.add(
+      'unread',
+      `A style sheet in the drawing could not be read: ${(error as Error).message.replace(/^<css input>:/, 'line ')}`,
+    );
     return rules;
   }
   sheet.walkAtRules((rule) => notices.add('unread', `The style rule @${rule.name} was not applied`));

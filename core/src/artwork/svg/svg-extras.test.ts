@@ -5,20 +5,35 @@ import { readSvg } from '../index';
 import type { ArtworkPart } from '../reading';
 import type { FontWish, LoadedFont } from '../text/fonts';
 
-const drawing = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') => `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
+const drawing = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>
+  `<svg xmlns="http://www.w3.org/2000/svg" ${size}>${inside}</svg>`;
 const bounds = (part: ArtworkPart) => contourBounds(part.contours)!;
-const area = (parts: ArtworkPart[]) => parts.reduce((sum, { contours }) => sum + contours.reduce((own, contour, i) => own + (i ? -1 : 1) * Math.abs(signedArea(flatten(contour, 0.001).points)), 0), 0);
+const area = (parts: ArtworkPart[]) =>
+  parts.reduce(
+    (sum, { contours }) =>
+      sum +
+      contours.reduce(
+        (own, contour, i) => own + (i ? -1 : 1) * Math.abs(signedArea(flatten(contour, 0.001).points)),
+        0,
+      ),
+    0,
+  );
 let slab: LoadedFont;
 let regular: LoadedFont;
 beforeAll(async () => {
   slab = await testFont('zilla-slab/700Bold/ZillaSlab_700Bold.ttf');
   regular = await testFont('zilla-slab/400Regular/ZillaSlab_400Regular.ttf');
 });
-const fonts = ({ family, weight }: FontWish) => (/zilla slab/i.test(family) ? (weight < 550 ? regular : slab) : undefined);
+const fonts = ({ family, weight }: FontWish) =>
+  /zilla slab/i.test(family) ? (weight < 550 ? regular : slab) : undefined;
 
 describe('units without a size of their own', () => {
   it('per cent refer to the drawing, em to the font in force', () => {
-    const [percent, em] = readSvg(drawing('<rect width="50%" height="10%"/><g font-size="4"><g style="font-size: 2em"><rect width="3em" height="2ex"/></g></g>')).parts;
+    const [percent, em] = readSvg(
+      drawing(
+        '<rect width="50%" height="10%"/><g font-size="4"><g style="font-size: 2em"><rect width="3em" height="2ex"/></g></g>',
+      ),
+    ).parts;
     expect(bounds(percent)).toEqual({ minX: 0, minY: 0, maxX: 50, maxY: 10 });
     expect(bounds(em)).toEqual({ minX: 0, minY: 0, maxX: 24, maxY: 8 });
   });
@@ -39,38 +54,57 @@ describe('units without a size of their own', () => {
   });
 
   it('an answer changes nothing where the file says its size', () => {
-    expect(readSvg(drawing('<rect width="9" height="9"/>'), { choices: { unitMm: 7 } }).parts).toEqual(readSvg(drawing('<rect width="9" height="9"/>')).parts);
+    expect(readSvg(drawing('<rect width="9" height="9"/>'), { choices: { unitMm: 7 } }).parts).toEqual(
+      readSvg(drawing('<rect width="9" height="9"/>')).parts,
+    );
   });
 });
 
 describe('drawings in drawings', () => {
   it('a nested svg and a symbol stand in boxes of their own', () => {
-    const nested = readSvg(drawing('<svg x="10" y="20" width="50" height="50" viewBox="0 0 10 10"><rect width="10" height="10"/></svg>')).parts;
+    const nested = readSvg(
+      drawing('<svg x="10" y="20" width="50" height="50" viewBox="0 0 10 10"><rect width="10" height="10"/></svg>'),
+    ).parts;
     expect(bounds(nested[0])).toEqual({ minX: 10, minY: 20, maxX: 60, maxY: 70 });
-    const used = readSvg(drawing('<symbol id="s" viewBox="0 0 4 4"><circle cx="2" cy="2" r="2"/></symbol><use href="#s" x="5" y="5" width="40" height="40"/>')).parts;
+    const used = readSvg(
+      drawing(
+        '<symbol id="s" viewBox="0 0 4 4"><circle cx="2" cy="2" r="2"/></symbol><use href="#s" x="5" y="5" width="40" height="40"/>',
+      ),
+    ).parts;
     expect(area(used) / (Math.PI * 400)).toBeCloseTo(1, 3);
   });
 
   it('rules are applied by how particular they are, whatever their order', () => {
-    const css = '<style>#b { fill: #00ff00 } .a { fill: #0000ff } rect { fill: #ff0000 } g > rect.a { fill: #00ffff }</style>';
-    const { parts } = readSvg(drawing(`${css}<rect class="a" id="b" width="5" height="5"/><g><rect class="a" width="5" height="5"/></g><rect class="a" width="5" height="5"/><rect fill="#123456" width="5" height="5"/>`));
+    const css =
+      '<style>#b { fill: #00ff00 } .a { fill: #0000ff } rect { fill: #ff0000 } g > rect.a { fill: #00ffff }</style>';
+    const { parts } = readSvg(
+      drawing(
+        `${css}<rect class="a" id="b" width="5" height="5"/><g><rect class="a" width="5" height="5"/></g><rect class="a" width="5" height="5"/><rect fill="#123456" width="5" height="5"/>`,
+      ),
+    );
     expect(parts.map((part) => part.colour)).toEqual(['#00ff00', '#00ffff', '#0000ff', '#ff0000']);
   });
 
   it('what programs write about themselves does no harm', () => {
-    const own = '<metadata><rdf xmlns="urn:x"><title>plan</title></rdf></metadata><prog:view xmlns:prog="urn:prog" prog:zoom="3"/><defs><prog:grid xmlns:prog="urn:prog"/></defs>';
+    const own =
+      '<metadata><rdf xmlns="urn:x"><title>plan</title></rdf></metadata><prog:view xmlns:prog="urn:prog" prog:zoom="3"/><defs><prog:grid xmlns:prog="urn:prog"/></defs>';
     const reading = readSvg(drawing(`${own}<rect width="5" height="5" data-name="box"/>`));
     expect([reading.parts.length, reading.notices]).toEqual([1, []]);
   });
 });
 
 describe('text in a drawing', () => {
-  const text = '<g font-family="Zilla Slab, serif" font-size="20"><text x="50" y="40" text-anchor="middle" fill="#1d2f5c">OAR</text></g>';
+  const text =
+    '<g font-family="Zilla Slab, serif" font-size="20"><text x="50" y="40" text-anchor="middle" fill="#1d2f5c">OAR</text></g>';
 
   it('in a font of ours is outlined where it stands', () => {
     const { parts, notices } = readSvg(drawing(text), { fonts });
     expect(notices).toEqual([]);
-    expect(parts.map((part) => [part.name, part.colour])).toEqual([['O', '#1d2f5c'], ['A', '#1d2f5c'], ['R', '#1d2f5c']]);
+    expect(parts.map((part) => [part.name, part.colour])).toEqual([
+      ['O', '#1d2f5c'],
+      ['A', '#1d2f5c'],
+      ['R', '#1d2f5c'],
+    ]);
     const box = contourBounds(parts.flatMap((part) => part.contours))!;
     expect((box.minX + box.maxX) / 2).toBeGreaterThan(49);
     expect((box.minX + box.maxX) / 2).toBeLessThan(51);

@@ -41,7 +41,8 @@ type Place = Partial<Record<'x' | 'y' | 'dx' | 'dy' | 'rotate', number>>;
 export function textCharacters(text: Element, context: Context, walk: TextWalk): TextCharacter[] {
   const found: TextCharacter[] = [];
   const lists: { element: Element; context: Context; from: number; to: number }[] = [];
-  const keepsSpaces = (element: Element, outer: boolean) => (element.attribs['xml:space'] === undefined ? outer : element.attribs['xml:space'] === 'preserve');
+  const keepsSpaces = (element: Element, outer: boolean) =>
+    element.attribs['xml:space'] === undefined ? outer : element.attribs['xml:space'] === 'preserve';
   const visit = (element: Element, own: Context, kept: boolean, onPath: OnPath | null) => {
     const from = found.length;
     for (const child of element.children) {
@@ -55,7 +56,8 @@ export function textCharacters(text: Element, context: Context, walk: TextWalk):
         const inner = walk.contextOf(child, own);
         if (child.name === 'textPath') {
           const path = walk.targetOf(child);
-          if (!path || path.name !== 'path') walk.unread('A text along a path points at a path that is not in the drawing; it is set straight');
+          if (!path || path.name !== 'path')
+            walk.unread('A text along a path points at a path that is not in the drawing; it is set straight');
           visit(child, inner, keepsSpaces(child, kept), path?.name === 'path' ? { element: child, path } : null);
         } else if (child.name === 'tspan' || child.name === 'a') visit(child, inner, keepsSpaces(child, kept), onPath);
         else walk.unread(`<${child.name}> inside a text is not read`);
@@ -73,7 +75,13 @@ export function textCharacters(text: Element, context: Context, walk: TextWalk):
     found.push({ letter: isSpace ? ' ' : letter, context: own, dx: 0, dy: 0, rotate: 0, onPath });
   };
   visit(text, context, keepsSpaces(text, false), null);
-  while (found.length && found[found.length - 1].letter === ' ' && !found[found.length - 1].context.keepsSpaces && text.attribs['xml:space'] !== 'preserve') found.pop();
+  while (
+    found.length &&
+    found[found.length - 1].letter === ' ' &&
+    !found[found.length - 1].context.keepsSpaces &&
+    text.attribs['xml:space'] !== 'preserve'
+  )
+    found.pop();
 
   // Inner lists come first in the order they were finished, so what is set already stays.
   const places: Place[] = found.map(() => ({}));
@@ -81,14 +89,29 @@ export function textCharacters(text: Element, context: Context, walk: TextWalk):
     for (const key of ['x', 'y', 'dx', 'dy'] as const) {
       const whole = key.endsWith('x') ? own.viewport.width : own.viewport.height;
       listOf(element.attribs[key]).forEach((value, i) => {
-        if (from + i < Math.min(to, found.length)) places[from + i][key] ??= userUnits(value, whole, `text ${key}`, own.viewport.fontSize);
+        if (from + i < Math.min(to, found.length))
+          places[from + i][key] ??= userUnits(value, whole, `text ${key}`, own.viewport.fontSize);
       });
     }
     const turns = listOf(element.attribs.rotate).map(Number).filter(Number.isFinite);
     // The last turn holds for all letters after it.
-    if (turns.length) for (let i = from; i < Math.min(to, found.length); i++) places[i].rotate ??= turns[Math.min(i - from, turns.length - 1)];
+    if (turns.length)
+      for (let i = from; i < Math.min(to, found.length); i++)
+        places[i].rotate ??= turns[Math.min(i - from, turns.length - 1)];
   }
-  return found.map((character, i) => ({ ...character, ...places[i], dx: places[i].dx ?? 0, dy: places[i].dy ?? 0, rotate: places[i].rotate ?? 0 }));
+  return found.map((character, i) => ({
+    ...character,
+    ...places[i],
+    dx: places[i].dx ?? 0,
+    dy: places[i].dy ?? 0,
+    rotate: places[i].rotate ?? 0,
+  }));
 }
 
-const listOf = (text: string | undefined): string[] => (text === undefined ? [] : text.trim().split(/[\s,]+/).filter((part) => part !== ''));
+const listOf = (text: string | undefined): string[] =>
+  text === undefined
+    ? []
+    : text
+        .trim()
+        .split(/[\s,]+/)
+        .filter((part) => part !== '');

@@ -13,12 +13,18 @@ const SHARE_OF_SIZE = 0.002;
 
 /** A path's data as a track; a closed path goes round. */
 export function trackOf(data: string, transform: Affine, fontSize: number): Track {
-  const points = pathContours(data).contours.slice(0, 1).flatMap((contour) => {
-    const { points: way, closed } = flatten(transformContour(contour, transform), Math.max(1e-4, fontSize * SHARE_OF_SIZE));
-    return closed ? [...way, way[0]] : way;
-  });
+  const points = pathContours(data)
+    .contours.slice(0, 1)
+    .flatMap((contour) => {
+      const { points: way, closed } = flatten(
+        transformContour(contour, transform),
+        Math.max(1e-4, fontSize * SHARE_OF_SIZE),
+      );
+      return closed ? [...way, way[0]] : way;
+    });
   const lengths = [0];
-  for (let i = 1; i < points.length; i++) lengths.push(lengths[i - 1] + Math.hypot(points[i].x - points[i - 1].x, points[i].y - points[i - 1].y));
+  for (let i = 1; i < points.length; i++)
+    lengths.push(lengths[i - 1] + Math.hypot(points[i].x - points[i - 1].x, points[i].y - points[i - 1].y));
   const length = lengths[lengths.length - 1] ?? 0;
   const at: Track['at'] = (along) => {
     if (points.length < 2 || along < -1e-9 || along > length + 1e-9) return null;

@@ -12,11 +12,20 @@ beforeAll(async () => {
 });
 const fonts = ({ family, weight }: FontWish) => (/even/i.test(family) ? (weight >= 550 ? bold : regular) : undefined);
 /** In a font whose letters are all 6 units wide at a size of 10. */
-const read = (inside: string) => readSvg(`<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><g font-family="Even" font-size="10">${inside}</g></svg>`, { fonts });
+const read = (inside: string) =>
+  readSvg(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="100mm" viewBox="0 0 100 100"><g font-family="Even" font-size="10">${inside}</g></svg>`,
+    { fonts },
+  );
 const bounds = (part: ArtworkPart) => contourBounds(part.contours, 0.001)!;
-const middles = (parts: ArtworkPart[]) => parts.map((part) => Math.round(((bounds(part).minX + bounds(part).maxX) / 2) * 10) / 10);
+const middles = (parts: ArtworkPart[]) =>
+  parts.map((part) => Math.round(((bounds(part).minX + bounds(part).maxX) / 2) * 10) / 10);
 const feet = (parts: ArtworkPart[]) => parts.map((part) => Math.round(bounds(part).maxY * 10) / 10);
-const ink = (parts: ArtworkPart[]) => parts.reduce((sum, { contours }) => sum + regionArea(union([contours.map((contour) => flatten(contour, 0.005).points)])), 0);
+const ink = (parts: ArtworkPart[]) =>
+  parts.reduce(
+    (sum, { contours }) => sum + regionArea(union([contours.map((contour) => flatten(contour, 0.005).points)])),
+    0,
+  );
 
 describe('letters with places of their own', () => {
   it('every letter stands at its x and y, further ones follow', () => {
@@ -26,7 +35,9 @@ describe('letters with places of their own', () => {
   });
 
   it('several lines come out as they are drawn', () => {
-    const { parts } = read('<text x="10" y="20">HH<tspan x="10" dy="12">HH</tspan><tspan x="10" dy="1.2em">H</tspan></text>');
+    const { parts } = read(
+      '<text x="10" y="20">HH<tspan x="10" dy="12">HH</tspan><tspan x="10" dy="1.2em">H</tspan></text>',
+    );
     expect(middles(parts)).toEqual([13, 19, 13, 19, 13]);
     expect(feet(parts)).toEqual([20, 20, 32, 32, 44]);
   });
@@ -38,7 +49,9 @@ describe('letters with places of their own', () => {
   });
 
   it('each line is aligned by itself', () => {
-    const { parts } = read('<text text-anchor="middle"><tspan x="50" y="20">HHHH</tspan><tspan x="50" y="40">HH</tspan></text>');
+    const { parts } = read(
+      '<text text-anchor="middle"><tspan x="50" y="20">HHHH</tspan><tspan x="50" y="40">HH</tspan></text>',
+    );
     expect(middles(parts)).toEqual([41, 47, 53, 59, 47, 53]);
   });
 
@@ -51,18 +64,28 @@ describe('letters with places of their own', () => {
   });
 
   it('stand along a path, turned as it goes, and those beyond its end are told', () => {
-    const { parts, notices } = read('<defs><path id="down" d="M20 10V32"/></defs><text><textPath href="#down" startOffset="2">HHHHH</textPath></text>');
+    const { parts, notices } = read(
+      '<defs><path id="down" d="M20 10V32"/></defs><text><textPath href="#down" startOffset="2">HHHHH</textPath></text>',
+    );
     expect(parts).toHaveLength(3);
     // A path that runs down turns a letter by 90°: its foot is on the left of where it goes.
     for (const part of parts) expect(bounds(part).minX).toBeCloseTo(20, 1);
     expect(parts.map((part) => Math.round((bounds(part).minY + bounds(part).maxY) / 2))).toEqual([15, 21, 27]);
-    expect(notices).toEqual([expect.objectContaining({ code: 'left-out', count: 2, message: expect.stringContaining('no room left on its path') })]);
+    expect(notices).toEqual([
+      expect.objectContaining({
+        code: 'left-out',
+        count: 2,
+        message: expect.stringContaining('no room left on its path'),
+      }),
+    ]);
   });
 });
 
 describe('letters in styles of their own', () => {
   it('inner size, weight and colour are those of the drawing', () => {
-    const { parts } = read('<text x="0" y="50" fill="#112233">H<tspan font-size="20" fill="#445566">H</tspan><tspan font-weight="bold">H</tspan></text>');
+    const { parts } = read(
+      '<text x="0" y="50" fill="#112233">H<tspan font-size="20" fill="#445566">H</tspan><tspan font-weight="bold">H</tspan></text>',
+    );
     const at = (middle: number) => parts[middles(parts).indexOf(middle)];
     expect(parts.map(({ colour }) => colour).sort()).toEqual(['#112233', '#112233', '#445566']);
     const heights = [at(3), at(12), at(21)].map((part) => bounds(part).maxY - bounds(part).minY);

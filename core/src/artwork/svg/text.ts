@@ -34,7 +34,11 @@ interface Chunk {
  * Sets the letters of a `text` element: a new chunk begins wherever a letter has an x or y of its own, each chunk is
  * aligned as `text-anchor` asks, and its letters are shaped run by run.
  */
-export function setSvgText(characters: readonly TextCharacter[], fonts: FontByFamily, trackFor: (character: TextCharacter) => Track | null): SetSvgText {
+export function setSvgText(
+  characters: readonly TextCharacter[],
+  fonts: FontByFamily,
+  trackFor: (character: TextCharacter) => Track | null,
+): SetSvgText {
   const done: SetSvgText = { letters: [], unset: [], missing: [], beyond: 0 };
   const missing = new Set<string>();
   let pen = { x: 0, y: 0 };
@@ -53,7 +57,10 @@ export function setSvgText(characters: readonly TextCharacter[], fonts: FontByFa
       else chunk.runs.push({ font, context, characters: [character] });
     }
     if (chunk.runs.length === 0) {
-      const words = members.map(({ letter }) => letter).join('').trim();
+      const words = members
+        .map(({ letter }) => letter)
+        .join('')
+        .trim();
       if (words) done.unset.push(words);
       continue;
     }
@@ -68,7 +75,11 @@ export function setSvgText(characters: readonly TextCharacter[], fonts: FontByFa
 function chunksOf(characters: readonly TextCharacter[]): TextCharacter[][] {
   const chunks: TextCharacter[][] = [];
   characters.forEach((character, i) => {
-    const isNew = i === 0 || character.x !== undefined || character.y !== undefined || character.onPath?.element !== characters[i - 1].onPath?.element;
+    const isNew =
+      i === 0 ||
+      character.x !== undefined ||
+      character.y !== undefined ||
+      character.onPath?.element !== characters[i - 1].onPath?.element;
     if (isNew) chunks.push([character]);
     else chunks[chunks.length - 1].push(character);
   });
@@ -85,7 +96,13 @@ interface Placed {
   rotate: number;
 }
 
-function setChunk({ characters, runs }: Chunk, track: Track | null, pen: { x: number; y: number }, done: SetSvgText, missing: Set<string>): { x: number; y: number } {
+function setChunk(
+  { characters, runs }: Chunk,
+  track: Track | null,
+  pen: { x: number; y: number },
+  done: SetSvgText,
+  missing: Set<string>,
+): { x: number; y: number } {
   const placed: Placed[] = [];
   let along = 0;
   let down = 0;
@@ -99,13 +116,25 @@ function setChunk({ characters, runs }: Chunk, track: Track | null, pen: { x: nu
       starts.set(unit, character);
       unit += character.letter.length;
     }
-    const { clusters, width } = setLine(font, line, { spacing: context.letterSpacing / scale, wordSpacing: context.wordSpacing / scale, direction: context.isRightToLeft ? 'rtl' : 'ltr' });
+    const { clusters, width } = setLine(font, line, {
+      spacing: context.letterSpacing / scale,
+      wordSpacing: context.wordSpacing / scale,
+      direction: context.isRightToLeft ? 'rtl' : 'ltr',
+    });
     let shifted = 0;
     for (const cluster of clusters) {
       const character = starts.get(cluster.at) ?? own[0];
       shifted += character.dx;
       down += character.dy;
-      placed.push({ cluster, font, context, scale, left: along + cluster.left * scale + shifted, dy: down, rotate: character.rotate });
+      placed.push({
+        cluster,
+        font,
+        context,
+        scale,
+        left: along + cluster.left * scale + shifted,
+        dy: down,
+        rotate: character.rotate,
+      });
     }
     along += width * scale + shifted + (runs.length > 1 ? context.letterSpacing : 0);
   }
@@ -123,15 +152,34 @@ function setChunk({ characters, runs }: Chunk, track: Track | null, pen: { x: nu
     }
     const place = placeOf(letter, start - share * along, pen.y, track);
     if (!place) done.beyond += 1;
-    else if (context.visible) done.letters.push({ letter: cluster.text, word: before + spacesUpTo(placed, letter), contours: clusterContours(font, cluster, place), context, isScript: font.isScript });
+    else if (context.visible)
+      done.letters.push({
+        letter: cluster.text,
+        word: before + spacesUpTo(placed, letter),
+        contours: clusterContours(font, cluster, place),
+        context,
+        isScript: font.isScript,
+      });
   });
   return { x: pen.x - share * along + along, y: pen.y + down };
 }
 
 /** From font units about a letter's foot, y down, to user units; null where a path ends before it. */
-function placeOf({ cluster, scale, left, dy, rotate }: Placed, from: number, baseline: number, track: Track | null): Affine | null {
+function placeOf(
+  { cluster, scale, left, dy, rotate }: Placed,
+  from: number,
+  baseline: number,
+  track: Track | null,
+): Affine | null {
   const turn = (rotate * Math.PI) / 180;
-  const own: Affine = [scale * Math.cos(turn), scale * Math.sin(turn), -scale * Math.sin(turn), scale * Math.cos(turn), 0, 0];
+  const own: Affine = [
+    scale * Math.cos(turn),
+    scale * Math.sin(turn),
+    -scale * Math.sin(turn),
+    scale * Math.cos(turn),
+    0,
+    0,
+  ];
   if (!track) return composeAffine(own, [1, 0, 0, 1, from + left, baseline + dy]);
   // On a path a letter stands at its middle, turned as the path goes there.
   const half = (cluster.width * scale) / 2;
@@ -143,8 +191,13 @@ function placeOf({ cluster, scale, left, dy, rotate }: Placed, from: number, bas
 
 function startOffset({ onPath, context, x }: TextCharacter, track: Track): number {
   const written = onPath?.element.attribs.startOffset;
-  return (written === undefined ? 0 : userUnits(written, track.length, 'textPath startOffset', context.viewport.fontSize)) + (x ?? 0);
+  return (
+    (written === undefined ? 0 : userUnits(written, track.length, 'textPath startOffset', context.viewport.fontSize)) +
+    (x ?? 0)
+  );
 }
 
-const words = (letters: readonly DrawnLetter[]): number => letters.reduce((most, { word }) => Math.max(most, word + 1), 0);
-const spacesUpTo = (placed: readonly Placed[], letter: Placed): number => placed.filter(({ cluster, left }) => cluster.text.trim() === '' && left < letter.left).length;
+const words = (letters: readonly DrawnLetter[]): number =>
+  letters.reduce((most, { word }) => Math.max(most, word + 1), 0);
+const spacesUpTo = (placed: readonly Placed[], letter: Placed): number =>
+  placed.filter(({ cluster, left }) => cluster.text.trim() === '' && left < letter.left).length;

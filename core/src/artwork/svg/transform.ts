@@ -2,7 +2,13 @@ import { composeAffine, IDENTITY, type Affine, type Bounds } from '../../geometr
 import { lengthInMm, MM_PER_PX, parseLength } from '../../units';
 
 const LIST = /^[\s,]*(?:[a-zA-Z]+\s*\([^()]*\)[\s,]*)*$/;
-const RADIANS: Readonly<Record<string, number>> = { '': Math.PI / 180, deg: Math.PI / 180, grad: Math.PI / 200, rad: 1, turn: 2 * Math.PI };
+const RADIANS: Readonly<Record<string, number>> = {
+  '': Math.PI / 180,
+  deg: Math.PI / 180,
+  grad: Math.PI / 200,
+  rad: 1,
+  turn: 2 * Math.PI,
+};
 
 /** What percentages of a transform and of its origin refer to, in user units. */
 export type ReferenceBox = Bounds;
@@ -12,7 +18,10 @@ export type ReferenceBox = Bounds;
  * cannot be read.
  * @example readTransform('translate(3 4) scale(2)') // [2, 0, 0, 2, 3, 4]
  */
-export function readTransform(text: string | undefined, box: ReferenceBox = { minX: 0, minY: 0, maxX: 0, maxY: 0 }): Affine | null {
+export function readTransform(
+  text: string | undefined,
+  box: ReferenceBox = { minX: 0, minY: 0, maxX: 0, maxY: 0 },
+): Affine | null {
   if (text === undefined || text.trim() === '' || text.trim() === 'none') return IDENTITY;
   if (!LIST.test(text)) return null;
   let whole: Affine = IDENTITY;
@@ -28,8 +37,10 @@ export function readTransform(text: string | undefined, box: ReferenceBox = { mi
 
 function oneTransform(name: string, values: string[], box: ReferenceBox): Affine | null {
   const [width, height] = [box.maxX - box.minX, box.maxY - box.minY];
-  const number = (i: number, otherwise = NaN): number => (values[i] === undefined ? otherwise : /%$/.test(values[i]) ? parseFloat(values[i]) / 100 : Number(values[i]));
-  const long = (i: number, whole: number, otherwise = NaN): number => (values[i] === undefined ? otherwise : inUserUnits(values[i], whole));
+  const number = (i: number, otherwise = NaN): number =>
+    values[i] === undefined ? otherwise : /%$/.test(values[i]) ? parseFloat(values[i]) / 100 : Number(values[i]);
+  const long = (i: number, whole: number, otherwise = NaN): number =>
+    values[i] === undefined ? otherwise : inUserUnits(values[i], whole);
   const angle = (i: number, otherwise = NaN): number => {
     if (values[i] === undefined) return otherwise;
     const [, turn, unit] = /^(.*?\d\.?)([a-z]*)$/i.exec(values[i]) ?? [];
@@ -81,7 +92,13 @@ export function readOrigin(text: string | undefined, box: ReferenceBox): { x: nu
   if (words.length === 1) words.push('center');
   // “top left” may stand either way round.
   if (/^(top|bottom)$/.test(words[0]) || /^(left|right)$/.test(words[1])) words.reverse();
-  const share: Readonly<Record<string, string>> = { left: '0%', top: '0%', center: '50%', right: '100%', bottom: '100%' };
+  const share: Readonly<Record<string, string>> = {
+    left: '0%',
+    top: '0%',
+    center: '50%',
+    right: '100%',
+    bottom: '100%',
+  };
   const x = box.minX + inUserUnits(share[words[0]] ?? words[0], box.maxX - box.minX);
   const y = box.minY + inUserUnits(share[words[1]] ?? words[1], box.maxY - box.minY);
   return Number.isFinite(x) && Number.isFinite(y) ? { x, y } : null;

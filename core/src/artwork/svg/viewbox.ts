@@ -27,7 +27,11 @@ const UNIT_ANSWERS = [
  * its own, a unit is `unitMm`; where that is null too, CSS px (96 to the inch), and the answer asks for it.
  * @throws ArtworkRefusedError where the viewBox is not four numbers with a positive size
  */
-export function readFrame(attributes: Record<string, string>, notices: NoticeList, unitMm: number | null = null): DrawingFrame {
+export function readFrame(
+  attributes: Record<string, string>,
+  notices: NoticeList,
+  unitMm: number | null = null,
+): DrawingFrame {
   const box = readViewBox(attributes.viewBox);
   const isSized = saysTrueSize(attributes.width) || saysTrueSize(attributes.height);
   const bareMm = isSized ? MM_PER_PX : (unitMm ?? MM_PER_PX);
@@ -41,9 +45,26 @@ export function readFrame(attributes: Record<string, string>, notices: NoticeLis
   heightMm ??= (box?.height ?? 150) * bareMm;
   const size = { widthMm, heightMm };
   const asks = isSized || unitMm !== null ? undefined : askSize(widthMm / bareMm, heightMm / bareMm, UNIT_ANSWERS);
-  if (asks) notices.add('size-assumed', isStated ? 'The file gives its size in px: read at 96 px to the inch' : 'The file does not say how large it is: read at 96 px to the inch');
-  if (!box) return { ...size, asks, toMm: [bareMm, 0, 0, bareMm, 0, 0], viewport: { width: widthMm / bareMm, height: heightMm / bareMm } };
-  return { ...size, asks, toMm: fitBox(box, widthMm, heightMm, attributes.preserveAspectRatio ?? ''), viewport: { width: box.width, height: box.height } };
+  if (asks)
+    notices.add(
+      'size-assumed',
+      isStated
+        ? 'The file gives its size in px: read at 96 px to the inch'
+        : 'The file does not say how large it is: read at 96 px to the inch',
+    );
+  if (!box)
+    return {
+      ...size,
+      asks,
+      toMm: [bareMm, 0, 0, bareMm, 0, 0],
+      viewport: { width: widthMm / bareMm, height: heightMm / bareMm },
+    };
+  return {
+    ...size,
+    asks,
+    toMm: fitBox(box, widthMm, heightMm, attributes.preserveAspectRatio ?? ''),
+    viewport: { width: box.width, height: box.height },
+  };
 }
 
 interface Box {
@@ -72,9 +93,14 @@ export function fitBox(box: Box, width: number, height: number, preserveAspectRa
 /** Four numbers of a viewBox, or null where there is none. */
 export function readViewBox(text: string | undefined): Box | null {
   if (text === undefined) return null;
-  const numbers = text.trim().split(/[\s,]+/).map(Number);
+  const numbers = text
+    .trim()
+    .split(/[\s,]+/)
+    .map(Number);
   if (numbers.length !== 4 || numbers.some((n) => !Number.isFinite(n)) || numbers[2] <= 0 || numbers[3] <= 0) {
-    throw new ArtworkRefusedError(`The drawing's viewBox must be four numbers with a width and a height above 0; “${text.slice(0, 40)}” came.`);
+    throw new ArtworkRefusedError(
+      `The drawing's viewBox must be four numbers with a width and a height above 0; “${text.slice(0, 40)}” came.`,
+    );
   }
   const [x, y, width, height] = numbers;
   return { x, y, width, height };
@@ -83,9 +109,11 @@ export function readViewBox(text: string | undefined): Box | null {
 function readSize(text: string | undefined, bareMm: number): number | null {
   if (text === undefined || text === 'auto') return null;
   const length = parseLength(text);
-  if (!length) throw new ArtworkRefusedError(`The drawing's size must be a length such as 120mm; “${text.slice(0, 40)}” came.`);
+  if (!length)
+    throw new ArtworkRefusedError(`The drawing's size must be a length such as 120mm; “${text.slice(0, 40)}” came.`);
   const mm = length.unit === '' || length.unit === 'px' ? length.value * bareMm : lengthInMm(length);
-  if (mm !== null && !(mm > 0)) throw new ArtworkRefusedError(`The drawing's size must be more than 0; “${text.slice(0, 40)}” came.`);
+  if (mm !== null && !(mm > 0))
+    throw new ArtworkRefusedError(`The drawing's size must be more than 0; “${text.slice(0, 40)}” came.`);
   return mm;
 }
 

@@ -6,7 +6,33 @@ import { SVG_LIMITS } from './limits';
 const SVG_SPACE = /^https?:\/\/www\.w3\.org\/2000\/svg\/?$/;
 const LINK_SPACE = /^https?:\/\/www\.w3\.org\/1999\/xlink\/?$/;
 /** Elements that would fetch what they point at; a link of any other is only a mark. */
-const FETCHING = new Set(['image', 'use', 'feimage', 'lineargradient', 'radialgradient', 'pattern', 'filter', 'textpath', 'tref', 'mpath', 'cursor', 'font-face-uri', 'color-profile', 'animate', 'set', 'animatetransform', 'animatemotion', 'foreignobject', 'iframe', 'embed', 'object', 'audio', 'video', 'source', 'link']);
+const FETCHING = new Set([
+  'image',
+  'use',
+  'feimage',
+  'lineargradient',
+  'radialgradient',
+  'pattern',
+  'filter',
+  'textpath',
+  'tref',
+  'mpath',
+  'cursor',
+  'font-face-uri',
+  'color-profile',
+  'animate',
+  'set',
+  'animatetransform',
+  'animatemotion',
+  'foreignobject',
+  'iframe',
+  'embed',
+  'object',
+  'audio',
+  'video',
+  'source',
+  'link',
+]);
 
 /**
  * What the prefixes in force stand for; '' is for names without one. What no file declares, but all mean, is known: `svg:`
@@ -16,7 +42,9 @@ type Prefixes = Readonly<Record<string, string>>;
 const KNOWN_PREFIXES: Prefixes = { svg: 'http://www.w3.org/2000/svg', xlink: 'http://www.w3.org/1999/xlink' };
 
 function declaredIn(attributes: Readonly<Record<string, string>>, outer: Prefixes): Prefixes {
-  const own = Object.entries(attributes).flatMap(([name, value]): [string, string][] => (name === 'xmlns' ? [['', value]] : name.startsWith('xmlns:') ? [[name.slice(6), value]] : []));
+  const own = Object.entries(attributes).flatMap(([name, value]): [string, string][] =>
+    name === 'xmlns' ? [['', value]] : name.startsWith('xmlns:') ? [[name.slice(6), value]] : [],
+  );
   return own.length ? { ...outer, ...Object.fromEntries(own) } : outer;
 }
 
@@ -40,7 +68,9 @@ function plainName(name: string, prefixes: Prefixes, isAttribute: boolean): stri
  */
 export function parseSvgTree(source: string): Element {
   if (source.length > SVG_LIMITS.characters) {
-    throw new ArtworkRefusedError(`The drawing is too large: at most ${SVG_LIMITS.characters / 1e6} million characters, ${(source.length / 1e6).toFixed(0)} million came.`);
+    throw new ArtworkRefusedError(
+      `The drawing is too large: at most ${SVG_LIMITS.characters / 1e6} million characters, ${(source.length / 1e6).toFixed(0)} million came.`,
+    );
   }
   const parser = new SaxesParser({ xmlns: false, position: true });
   let root: Element | null = null;
@@ -54,13 +84,19 @@ export function parseSvgTree(source: string): Element {
   };
 
   parser.on('error', (error) => {
-    throw new ArtworkRefusedError(`The file is not well-formed SVG: ${error.message.replace(/^\d+:\d+:\s*/, '').replace(/\.$/, '')} (line ${parser.line}).`);
+    throw new ArtworkRefusedError(
+      `The file is not well-formed SVG: ${error.message.replace(/^\d+:\d+:\s*/, '').replace(/\.$/, '')} (line ${parser.line}).`,
+    );
   });
   parser.on('doctype', (text) => {
-    if (/<!ENTITY|\[/i.test(text)) refuse('The file declares entities of its own, which are not read. Save it again as plain SVG');
+    if (/<!ENTITY|\[/i.test(text))
+      refuse('The file declares entities of its own, which are not read. Save it again as plain SVG');
   });
   parser.on('processinginstruction', ({ target }) => {
-    if (target.toLowerCase() === 'xml-stylesheet') refuse('The file asks for a style sheet outside itself, which is not fetched. Save it again with its styles inside');
+    if (target.toLowerCase() === 'xml-stylesheet')
+      refuse(
+        'The file asks for a style sheet outside itself, which is not fetched. Save it again with its styles inside',
+      );
   });
   parser.on('opentag', (tag) => {
     depth += 1;
@@ -70,17 +106,29 @@ export function parseSvgTree(source: string): Element {
     const declared = declaredIn(tag.attributes as Record<string, string>, prefixes[prefixes.length - 1]);
     prefixes.push(declared);
     const name = plainName(tag.name, declared, false);
-    const attributes = Object.fromEntries(Object.entries(tag.attributes).map(([key, value]) => [plainName(key, declared, true), String(value)]));
+    const attributes = Object.fromEntries(
+      Object.entries(tag.attributes).map(([key, value]) => [plainName(key, declared, true), String(value)]),
+    );
     if (name === 'metadata') metadata += 1;
-    if (/(^|:)script$/i.test(name)) refuse('The file holds a script, which has no place in a drawing. Save it again as plain SVG');
+    if (/(^|:)script$/i.test(name))
+      refuse('The file holds a script, which has no place in a drawing. Save it again as plain SVG');
     for (const [attribute, value] of Object.entries(attributes)) {
-      if (/^on[a-z]+$/i.test(attribute)) refuse(`The file holds a script in “${attribute}”, which has no place in a drawing`);
-      if (/^\s*javascript:/i.test(value)) refuse(`The file holds a script in “${attribute}”, which has no place in a drawing`);
+      if (/^on[a-z]+$/i.test(attribute))
+        refuse(`The file holds a script in “${attribute}”, which has no place in a drawing`);
+      if (/^\s*javascript:/i.test(value))
+        refuse(`The file holds a script in “${attribute}”, which has no place in a drawing`);
       if (metadata > 0) continue;
-      if (/^(xlink:)?(href|src)$/.test(attribute) && !/^\s*(#|data:|$)/.test(value) && FETCHING.has(name.replace(/^.*:/, '').toLowerCase())) {
-        refuse(`The drawing refers to another file (“${value.slice(0, 60)}”), which is not fetched. Put that part into the drawing itself`);
+      if (
+        /^(xlink:)?(href|src)$/.test(attribute) &&
+        !/^\s*(#|data:|$)/.test(value) &&
+        FETCHING.has(name.replace(/^.*:/, '').toLowerCase())
+      ) {
+        refuse(
+          `The drawing refers to another file (“${value.slice(0, 60)}”), which is not fetched. Put that part into the drawing itself`,
+        );
       }
-      if (/url\(\s*['"]?(?!['"]?\s*(#|data:))/i.test(value)) refuse(`The drawing refers to another file in “${attribute}”, which is not fetched`);
+      if (/url\(\s*['"]?(?!['"]?\s*(#|data:))/i.test(value))
+        refuse(`The drawing refers to another file in “${attribute}”, which is not fetched`);
     }
     const element = new Element(name, attributes);
     if (open) {
@@ -108,7 +156,9 @@ export function parseSvgTree(source: string): Element {
   parser.write(source.replace(/^\uFEFF/, '')).close();
   const tree = root as Element | null;
   if (!tree || tree.name !== 'svg') {
-    throw new ArtworkRefusedError(`An SVG drawing was expected; the file ${tree ? `starts with <${tree.name}>` : 'is empty'}.`);
+    throw new ArtworkRefusedError(
+      `An SVG drawing was expected; the file ${tree ? `starts with <${tree.name}>` : 'is empty'}.`,
+    );
   }
   return tree;
 }
@@ -135,5 +185,7 @@ export function childElements(parent: ParentNode): Element[] {
 
 /** All text within an element. */
 export function textOf(parent: ParentNode): string {
-  return parent.children.map((child) => (child instanceof Text ? child.data : child instanceof Element ? textOf(child) : '')).join('');
+  return parent.children
+    .map((child) => (child instanceof Text ? child.data : child instanceof Element ? textOf(child) : ''))
+    .join('');
 }

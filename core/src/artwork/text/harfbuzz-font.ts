@@ -15,13 +15,16 @@ const NO_LIGATURES = ['-liga', '-clig', '-dlig'];
 export function harfbuzzFont(hb: typeof HarfBuzz, bytes: Uint8Array, isScript = false): LoadedFont {
   const face = new hb.Face(new hb.Blob(bytes.slice().buffer), 0);
   const font = new hb.Font(face);
-  if (!(face.upem > 0) || face.collectUnicodes().length < 2) throw new ArtworkRefusedError('A font in TTF or OTF form was expected; this file cannot be read as one.');
+  if (!(face.upem > 0) || face.collectUnicodes().length < 2)
+    throw new ArtworkRefusedError('A font in TTF or OTF form was expected; this file cannot be read as one.');
   const { ascender, descender } = font.hExtents();
   const outlines = new Map<number, CurveContour[]>();
   const outline = (glyph: number): CurveContour[] => {
     const known = outlines.get(glyph);
     if (known) return known;
-    const drawn = pathContours(font.glyphToPath(glyph)).contours.filter(({ segments }) => segments.length > 1).map(upsideDown);
+    const drawn = pathContours(font.glyphToPath(glyph))
+      .contours.filter(({ segments }) => segments.length > 1)
+      .map(upsideDown);
     outlines.set(glyph, drawn);
     return drawn;
   };
@@ -31,16 +34,34 @@ export function harfbuzzFont(hb: typeof HarfBuzz, bytes: Uint8Array, isScript = 
     buffer.guessSegmentProperties();
     buffer.setDirection(isRightToLeft ? hb.Direction.RTL : hb.Direction.LTR);
     hb.shape(font, buffer, isApart ? NO_LIGATURES.map((feature) => hb.Feature.fromString(feature)!) : []);
-    return buffer.getGlyphInfosAndPositions().map(({ codepoint, cluster, xAdvance = 0, xOffset = 0, yOffset = 0 }): ShapedGlyph => ({ glyph: codepoint, cluster, advance: xAdvance, offsetX: xOffset, offsetY: yOffset }));
+    return buffer
+      .getGlyphInfosAndPositions()
+      .map(({ codepoint, cluster, xAdvance = 0, xOffset = 0, yOffset = 0 }): ShapedGlyph => ({
+        glyph: codepoint,
+        cluster,
+        advance: xAdvance,
+        offsetX: xOffset,
+        offsetY: yOffset,
+      }));
   };
   const upem = face.upem;
-  return { unitsPerEm: upem, ascender, descender, capHeight: capHeightIn(face, upem) ?? heightOfH(shape, outline) ?? USUAL_CAP_HEIGHT * upem, isScript, shape, outline };
+  return {
+    unitsPerEm: upem,
+    ascender,
+    descender,
+    capHeight: capHeightIn(face, upem) ?? heightOfH(shape, outline) ?? USUAL_CAP_HEIGHT * upem,
+    isScript,
+    shape,
+    outline,
+  };
 }
 
 const upsideDown = ({ start, segments }: CurveContour): CurveContour => ({
   closed: true,
   start: [start[0], -start[1]],
-  segments: segments.map(([kind, ...n]) => [kind, ...n.map((value, i) => (i % 2 ? -value : value))] as CurveContour['segments'][number]),
+  segments: segments.map(
+    ([kind, ...n]) => [kind, ...n.map((value, i) => (i % 2 ? -value : value))] as CurveContour['segments'][number],
+  ),
 });
 
 /** sCapHeight of the OS/2 table from its version 2 on. */
@@ -54,6 +75,14 @@ function capHeightIn(face: HarfBuzz.Face, upem: number): number | null {
 
 function heightOfH(shape: LoadedFont['shape'], outline: LoadedFont['outline']): number | null {
   const [h] = shape('H', { isRightToLeft: false, isApart: false });
-  const highest = h?.glyph ? Math.min(0, ...outline(h.glyph).flatMap(({ start, segments }) => [start[1], ...segments.map((segment) => segment[segment.length - 1] as number)])) : 0;
+  const highest = h?.glyph
+    ? Math.min(
+        0,
+        ...outline(h.glyph).flatMap(({ start, segments }) => [
+          start[1],
+          ...segments.map((segment) => segment[segment.length - 1] as number),
+        ]),
+      )
+    : 0;
   return highest < 0 ? -highest : null;
 }

@@ -11,8 +11,38 @@ export interface TextRun {
 const bidi = bidiFactory();
 /** Scripts that are told apart; letters of others count as one more. */
 const SCRIPTS = [
-  'Latin', 'Greek', 'Cyrillic', 'Armenian', 'Hebrew', 'Arabic', 'Syriac', 'Thaana', 'Devanagari', 'Bengali', 'Gurmukhi', 'Gujarati', 'Oriya', 'Tamil', 'Telugu', 'Kannada', 'Malayalam', 'Sinhala',
-  'Thai', 'Lao', 'Tibetan', 'Myanmar', 'Georgian', 'Hangul', 'Ethiopic', 'Cherokee', 'Khmer', 'Mongolian', 'Hiragana', 'Katakana', 'Bopomofo', 'Han',
+  'Latin',
+  'Greek',
+  'Cyrillic',
+  'Armenian',
+  'Hebrew',
+  'Arabic',
+  'Syriac',
+  'Thaana',
+  'Devanagari',
+  'Bengali',
+  'Gurmukhi',
+  'Gujarati',
+  'Oriya',
+  'Tamil',
+  'Telugu',
+  'Kannada',
+  'Malayalam',
+  'Sinhala',
+  'Thai',
+  'Lao',
+  'Tibetan',
+  'Myanmar',
+  'Georgian',
+  'Hangul',
+  'Ethiopic',
+  'Cherokee',
+  'Khmer',
+  'Mongolian',
+  'Hiragana',
+  'Katakana',
+  'Bopomofo',
+  'Han',
 ].map((name) => new RegExp(`\\p{Script=${name}}`, 'u'));
 const NO_SCRIPT = /[\p{Script=Common}\p{Script=Inherited}]/u;
 
@@ -30,12 +60,21 @@ export function itemize(line: string, direction?: 'ltr' | 'rtl'): TextRun[] {
   for (const i of order) {
     const isRightToLeft = levels.levels[i] % 2 === 1;
     const run = runs[runs.length - 1];
-    const goesOn = run && run.isRightToLeft === isRightToLeft && scripts[i] === scripts[run.first] && levels.levels[i] === levels.levels[run.first] && (isRightToLeft ? i === run.first - 1 : i === run.last + 1);
+    const goesOn =
+      run &&
+      run.isRightToLeft === isRightToLeft &&
+      scripts[i] === scripts[run.first] &&
+      levels.levels[i] === levels.levels[run.first] &&
+      (isRightToLeft ? i === run.first - 1 : i === run.last + 1);
     if (!goesOn) runs.push({ first: i, last: i, isRightToLeft });
     else if (isRightToLeft) run.first = i;
     else run.last = i;
   }
-  return runs.map(({ first, last, isRightToLeft }) => ({ start: first, text: line.slice(first, last + 1), isRightToLeft }));
+  return runs.map(({ first, last, isRightToLeft }) => ({
+    start: first,
+    text: line.slice(first, last + 1),
+    isRightToLeft,
+  }));
 }
 
 function reverse(order: number[], from: number, to: number): void {

@@ -1,6 +1,15 @@
 import { existsSync } from 'node:fs';
 import { loadHarfBuzz, testFont } from '../../../testing/harfbuzz';
-import { boundsOf, contourBounds, flatten, isInside, regionArea, signedArea, union, type CurveContour } from '../../geometry';
+import {
+  boundsOf,
+  contourBounds,
+  flatten,
+  isInside,
+  regionArea,
+  signedArea,
+  union,
+  type CurveContour,
+} from '../../geometry';
 import { ArtworkRefusedError } from '../reading';
 import { capHeightOf, type LoadedFont } from './fonts';
 import { harfbuzzFont } from './harfbuzz-font';
@@ -29,8 +38,14 @@ describe('a text', () => {
 
   it('keeps holes with their letters and one part for each letter', () => {
     const { parts } = readText(slab, asked('BOD'));
-    expect(parts.map(({ name, contours }) => [name, contours.length])).toEqual([['B', 3], ['O', 2], ['D', 2]]);
-    expect(parts.every(({ contours: [outline, ...holes] }) => holes.every((hole) => isInside(ring(hole)[0], ring(outline))))).toBe(true);
+    expect(parts.map(({ name, contours }) => [name, contours.length])).toEqual([
+      ['B', 3],
+      ['O', 2],
+      ['D', 2],
+    ]);
+    expect(
+      parts.every(({ contours: [outline, ...holes] }) => holes.every((hole) => isInside(ring(hole)[0], ring(outline)))),
+    ).toBe(true);
   });
 
   it('spaces letters and lines by what is asked', () => {
@@ -44,19 +59,28 @@ describe('a text', () => {
   it('bends round a circle: every letter’s foot is as far from its centre', () => {
     const radius = 60;
     const { parts } = readText(slab, asked('HHHHH', { arcRadiusMm: radius, capHeightMm: 10 }));
-    const near = parts.map(({ contours }) => Math.min(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))));
-    const far = parts.map(({ contours }) => Math.max(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))));
+    const near = parts.map(({ contours }) =>
+      Math.min(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))),
+    );
+    const far = parts.map(({ contours }) =>
+      Math.max(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))),
+    );
     expect(Math.max(...near) - Math.min(...near)).toBeLessThan(0.02);
     expect(near[0]).toBeGreaterThan(radius - 0.05);
     expect(near[0]).toBeLessThan(radius + 0.2);
     // A second line stands on a smaller circle, further in by its own distance.
-    const lines = readText(slab, asked('H\nH', { arcRadiusMm: radius, capHeightMm: 10 })).parts.map(({ contours }) => Math.min(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))));
+    const lines = readText(slab, asked('H\nH', { arcRadiusMm: radius, capHeightMm: 10 })).parts.map(({ contours }) =>
+      Math.min(...ring(contours[0]).map(({ x, y }) => Math.hypot(x, y - radius))),
+    );
     expect(lines[1]).toBeLessThan(lines[0] - 8);
     expect(far[2]).toBeGreaterThan(radius + 9.8);
     const straight = readText(slab, asked('HHHHH', { capHeightMm: 10 })).parts;
     expect(area(parts[0].contours[0])).toBeCloseTo(area(straight[0].contours[0]), 2);
     // Below 0 the middle hangs lowest.
-    const hung = readText(slab, asked('HHHHH', { arcRadiusMm: -radius, capHeightMm: 10, letterSpacingMm: 6 })).parts.map(({ contours }) => box(contours).maxY);
+    const hung = readText(
+      slab,
+      asked('HHHHH', { arcRadiusMm: -radius, capHeightMm: 10, letterSpacingMm: 6 }),
+    ).parts.map(({ contours }) => box(contours).maxY);
     expect(hung[2]).toBeGreaterThan(hung[0]);
   });
 
@@ -86,7 +110,10 @@ describe('a joined script', () => {
     const [joined] = word.parts;
     expect(joined.name).toBe('rowan');
     // Each letter as it stands in the word: this font has other forms for letters that stand alone.
-    const apart = setText(script, asked('rowan', { capHeightMm: 30 })).letters.reduce((sum, { contours }) => sum + regionArea(union([contours.map(ring)])), 0);
+    const apart = setText(script, asked('rowan', { capHeightMm: 30 })).letters.reduce(
+      (sum, { contours }) => sum + regionArea(union([contours.map(ring)])),
+      0,
+    );
     const together = joined.contours.reduce((s, c, i) => s + (i ? -area(c) : area(c)), 0);
     expect(together).toBeLessThan(apart - 1);
     expect(together).toBeGreaterThan(apart * 0.8);
@@ -103,7 +130,8 @@ describe('a joined script', () => {
 
 describe('letters as they belong', () => {
   const sansFile = '/usr/share/fonts/truetype/dejavu/DejaVuSans.ttf';
-  const width = (font: LoadedFont, words: string, over: Partial<TextChoices> = {}) => readText(font, asked(words, { align: 'left', ...over })).widthMm;
+  const width = (font: LoadedFont, words: string, over: Partial<TextChoices> = {}) =>
+    readText(font, asked(words, { align: 'left', ...over })).widthMm;
 
   it('are kerned by the font’s own tables, and spaced without ligatures', async () => {
     const plain = await testFont('atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf');
@@ -112,11 +140,19 @@ describe('letters as they belong', () => {
     const alone = width(plain, 'A');
     // A V closes up: V begins before the end of A.
     expect(foot(1)).toBeLessThan(foot(0) + alone);
-    expect(setText(script, asked('ffi', { letterSpacingMm: 3 })).letters.map(({ letter }) => letter)).toEqual(['f', 'f', 'i']);
+    expect(setText(script, asked('ffi', { letterSpacingMm: 3 })).letters.map(({ letter }) => letter)).toEqual([
+      'f',
+      'f',
+      'i',
+    ]);
   });
 
   it('with a ring or a tail of their own keep it, whether written as one sign or as two', () => {
-    const area = (words: string) => readText(slab, asked(words)).parts.reduce((sum, { contours }) => sum + regionArea(union([contours.map(ring)])), 0);
+    const area = (words: string) =>
+      readText(slab, asked(words)).parts.reduce(
+        (sum, { contours }) => sum + regionArea(union([contours.map(ring)])),
+        0,
+      );
     const A = area('A');
     for (const words of ['Å', 'A\u030a']) expect(area(words)).toBeGreaterThan(A * 1.05);
     expect(area('ç')).toBeGreaterThan(area('c') * 1.05);
@@ -139,6 +175,11 @@ describe('letters as they belong', () => {
     const sizes = joined.map(({ contours }) => Math.round(regionArea(union([contours.map(ring)])) * 10));
     expect(new Set(sizes).size).toBeGreaterThan(1);
     // In a line of both, Latin keeps its order and Hebrew runs against it.
-    expect(setText(sans, asked('ab אב', { align: 'left' })).letters.map(({ letter }) => letter)).toEqual(['a', 'b', 'ב', 'א']);
+    expect(setText(sans, asked('ab אב', { align: 'left' })).letters.map(({ letter }) => letter)).toEqual([
+      'a',
+      'b',
+      'ב',
+      'א',
+    ]);
   });
 });

@@ -1,4 +1,13 @@
-import { boundsOf, flatten, regionArea, signedArea, union, type Bounds, type CurveContour, type Region } from '../../geometry';
+import {
+  boundsOf,
+  flatten,
+  regionArea,
+  signedArea,
+  union,
+  type Bounds,
+  type CurveContour,
+  type Region,
+} from '../../geometry';
 import { artworkBounds } from '../artwork-bounds';
 import { assembleParts } from '../assemble-parts';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
@@ -22,11 +31,18 @@ interface Drawn extends SetLetter {
  */
 export function readText(loaded: LoadedFont, choices: TextChoices, colour = '#000000'): ArtworkReading {
   if (choices.words.trim() === '') throw new ArtworkRefusedError('Some words were expected; the text is empty.');
-  if (choices.words.length > LONGEST_TEXT) throw new ArtworkRefusedError(`A text of at most ${LONGEST_TEXT} letters was expected; ${choices.words.length} came.`);
+  if (choices.words.length > LONGEST_TEXT)
+    throw new ArtworkRefusedError(
+      `A text of at most ${LONGEST_TEXT} letters was expected; ${choices.words.length} came.`,
+    );
   const notices = new NoticeList();
   const { letters, missing } = setText(loaded, choices);
   for (const letter of missing) notices.add('unread', `The font has no “${letter}”`);
-  const parts = partsOf(letters.filter(({ letter }) => !missing.includes(letter)), loaded.isScript, colour);
+  const parts = partsOf(
+    letters.filter(({ letter }) => !missing.includes(letter)),
+    loaded.isScript,
+    colour,
+  );
   const box = artworkBounds(parts);
   if (!box) throw new ArtworkRefusedError('The font has none of these letters.');
   return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY, parts, notices: notices.list() };
@@ -42,12 +58,22 @@ export function partsOf(letters: readonly SetLetter[], isScript: boolean, colour
   const parts: ArtworkPart[] = [];
   for (const group of overlapping(drawn)) {
     const name = group.map(({ letter }) => letter).join('');
-    const { parts: pieces } = assembleParts(group.flatMap(({ contours }) => contours), 'nonzero');
+    const { parts: pieces } = assembleParts(
+      group.flatMap(({ contours }) => contours),
+      'nonzero',
+    );
     // The dot of an i stands apart from its stem in every script.
     const largest = pieces.reduce((best, piece) => (sizeOf(piece) > sizeOf(best) ? piece : best), pieces[0]);
     for (const piece of pieces) {
       const hangs = isScript && piece === largest && /\p{Letter}/u.test(name);
-      parts.push({ name, colour, layer: null, contours: piece, isFilled: true, ...(hangs ? { script: `word ${group[0].word}` } : {}) });
+      parts.push({
+        name,
+        colour,
+        layer: null,
+        contours: piece,
+        isFilled: true,
+        ...(hangs ? { script: `word ${group[0].word}` } : {}),
+      });
     }
   }
   return parts;
@@ -61,7 +87,10 @@ function overlapping(drawn: Drawn[]): Drawn[][] {
     for (let j = i + 1; j < drawn.length; j++) {
       const [a, b] = [drawn[i].bounds, drawn[j].bounds];
       if (a.maxX <= b.minX || b.maxX <= a.minX || a.maxY <= b.minY || b.maxY <= a.minY) continue;
-      const shared = regionArea(drawn[i].region) + regionArea(drawn[j].region) - regionArea(union([drawn[i].region, drawn[j].region]));
+      const shared =
+        regionArea(drawn[i].region) +
+        regionArea(drawn[j].region) -
+        regionArea(union([drawn[i].region, drawn[j].region]));
       if (shared > SHARED_MM2) group[rootOf(j)] = rootOf(i);
     }
   const groups = new Map<number, Drawn[]>();

@@ -18,7 +18,15 @@ export interface SetCluster {
 const JOINED = /[\p{Script=Arabic}\p{Script=Syriac}\p{Script=Mongolian}]/u;
 
 /** A line set from left to right, its letters `spacing` further apart, its spaces another `wordSpacing`. */
-export function setLine(font: LoadedFont, line: string, { spacing = 0, wordSpacing = 0, direction }: { spacing?: number; wordSpacing?: number; direction?: 'ltr' | 'rtl' } = {}): { clusters: SetCluster[]; width: number } {
+export function setLine(
+  font: LoadedFont,
+  line: string,
+  {
+    spacing = 0,
+    wordSpacing = 0,
+    direction,
+  }: { spacing?: number; wordSpacing?: number; direction?: 'ltr' | 'rtl' } = {},
+): { clusters: SetCluster[]; width: number } {
   const clusters: SetCluster[] = [];
   let pen = 0;
   for (const { start, text, isRightToLeft } of itemize(line, direction)) {
@@ -28,7 +36,14 @@ export function setLine(font: LoadedFont, line: string, { spacing = 0, wordSpaci
     shaped.forEach((glyph: ShapedGlyph, i) => {
       if (!current || shaped[i - 1].cluster !== glyph.cluster) {
         const end = starts[starts.indexOf(glyph.cluster) + 1] ?? text.length;
-        current = { text: text.slice(glyph.cluster, end), at: start + glyph.cluster, left: pen, width: 0, glyphs: [], isMissing: false };
+        current = {
+          text: text.slice(glyph.cluster, end),
+          at: start + glyph.cluster,
+          left: pen,
+          width: 0,
+          glyphs: [],
+          isMissing: false,
+        };
         clusters.push(current);
       }
       if (glyph.glyph === 0) current.isMissing = true;

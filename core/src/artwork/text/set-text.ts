@@ -32,7 +32,11 @@ export function setText(font: LoadedFont, choices: TextChoices): SetText {
       if (cluster.text.trim() === '') continue;
       if (cluster.isMissing) missing.add(cluster.text);
       const place = placeOf(cluster.left * scale + shift, (cluster.width * scale) / 2, row * lineMm, scale, choices);
-      letters.push({ letter: cluster.text, word: wordsBefore + spacesBefore(line, cluster.at), contours: clusterContours(font, cluster, place) });
+      letters.push({
+        letter: cluster.text,
+        word: wordsBefore + spacesBefore(line, cluster.at),
+        contours: clusterContours(font, cluster, place),
+      });
     }
     wordsBefore += spacesBefore(line, line.length) + 1;
   });
@@ -47,9 +51,16 @@ export function clusterContours(font: LoadedFont, { glyphs }: SetCluster, place:
   });
 }
 
-const spacesBefore = (line: string, at: number): number => [...line.slice(0, at)].filter((letter) => letter.trim() === '').length;
+const spacesBefore = (line: string, at: number): number =>
+  [...line.slice(0, at)].filter((letter) => letter.trim() === '').length;
 
-function placeOf(left: number, halfWidth: number, baseline: number, scale: number, { arcRadiusMm, isReversed }: TextChoices): Affine {
+function placeOf(
+  left: number,
+  halfWidth: number,
+  baseline: number,
+  scale: number,
+  { arcRadiusMm, isReversed }: TextChoices,
+): Affine {
   const straight: Affine = [scale, 0, 0, scale, left, baseline];
   const [a, b, c, d, e, f] = arcRadiusMm ? bent(left + halfWidth, halfWidth, baseline, scale, arcRadiusMm) : straight;
   return isReversed ? [-a, b, -c, d, -e, f] : [a, b, c, d, e, f];

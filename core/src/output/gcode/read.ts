@@ -40,12 +40,16 @@ export function readGcode(text: string, flipY: number): GcodeReading {
   let power = 0;
   let feed: number | null = null;
   text.split(/\r?\n/).forEach((line, index) => {
-    const bare = line.replace(/\([^)]*\)/g, '').replace(/;.*/, '').trim();
+    const bare = line
+      .replace(/\([^)]*\)/g, '')
+      .replace(/;.*/, '')
+      .trim();
     const target: ArcWords & { x?: number; y?: number } = {};
     for (const word of bare.match(/[A-Za-z][^A-Za-z]*/g) ?? []) {
       const letter = word[0].toUpperCase();
       const value = Number(word.slice(1).trim() || NaN);
-      if (!Number.isFinite(value)) throw new SyntaxError(`Line ${index + 1}: a number was expected after ${letter}; “${word.trim()}” came.`);
+      if (!Number.isFinite(value))
+        throw new SyntaxError(`Line ${index + 1}: a number was expected after ${letter}; “${word.trim()}” came.`);
       if (letter === 'X') target.x = value * unit;
       else if (letter === 'Y') target.y = value * unit;
       else if (letter === 'F') feed = (value * unit) / 60;
@@ -62,11 +66,25 @@ export function readGcode(text: string, flipY: number): GcodeReading {
       else if (!(letter === 'M' && value >= 7 && value <= 9)) unread.add(word.trim());
     }
     const isArc = motion >= 2;
-    if (target.x === undefined && target.y === undefined && !(isArc && (target.i !== undefined || target.j !== undefined))) return;
-    const next = isAbsolute ? { x: target.x ?? at.x, y: target.y ?? at.y } : { x: at.x + (target.x ?? 0), y: at.y + (target.y ?? 0) };
-    if (motion >= 1 && feed === null) throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G${motion}.`);
-    const move: BeamMove = { from: { x: at.x, y: flipY - at.y }, to: { x: next.x, y: flipY - next.y }, power: motion >= 1 && isBeam ? power : 0, speedMmS: motion >= 1 ? feed : null };
-    if (isArc) move.arc = arcOf(at, next, target, { isClockwise: motion === 2, isCentreAbsolute, flipY, line: index + 1 });
+    if (
+      target.x === undefined &&
+      target.y === undefined &&
+      !(isArc && (target.i !== undefined || target.j !== undefined))
+    )
+      return;
+    const next = isAbsolute
+      ? { x: target.x ?? at.x, y: target.y ?? at.y }
+      : { x: at.x + (target.x ?? 0), y: at.y + (target.y ?? 0) };
+    if (motion >= 1 && feed === null)
+      throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G${motion}.`);
+    const move: BeamMove = {
+      from: { x: at.x, y: flipY - at.y },
+      to: { x: next.x, y: flipY - next.y },
+      power: motion >= 1 && isBeam ? power : 0,
+      speedMmS: motion >= 1 ? feed : null,
+    };
+    if (isArc)
+      move.arc = arcOf(at, next, target, { isClockwise: motion === 2, isCentreAbsolute, flipY, line: index + 1 });
     moves.push(move);
     at = next;
   });
@@ -80,15 +98,32 @@ interface ArcWords {
 }
 
 /** The arc from a point to another (y up) as cubics on the sheet (y down). */
-function arcOf(from: Point, to: Point, { i, j, r }: ArcWords, { isClockwise, isCentreAbsolute, flipY, line }: { isClockwise: boolean; isCentreAbsolute: boolean; flipY: number; line: number }): Segment[] {
+function arcOf(
+  from: Point,
+  to: Point,
+  { i, j, r }: ArcWords,
+  {
+    isClockwise,
+    isCentreAbsolute,
+    flipY,
+    line,
+  }: { isClockwise: boolean; isCentreAbsolute: boolean; flipY: number; line: number },
+): Segment[] {
   const what = `Line ${line}: `;
   let centre: Point;
-  if (i !== undefined || j !== undefined) centre = isCentreAbsolute ? { x: i ?? from.x, y: j ?? from.y } : { x: from.x + (i ?? 0), y: from.y + (j ?? 0) };
+  if (i !== undefined || j !== undefined)
+    centre = isCentreAbsolute ? { x: i ?? from.x, y: j ?? from.y } : { x: from.x + (i ?? 0), y: from.y + (j ?? 0) };
   else if (r !== undefined) centre = centreByRadius(from, to, r, isClockwise, what);
-  else throw new SyntaxError(`${what}an arc (G${isClockwise ? 2 : 3}) was expected to name its centre by I and J, or its radius by R.`);
+  else
+    throw new SyntaxError(
+      `${what}an arc (G${isClockwise ? 2 : 3}) was expected to name its centre by I and J, or its radius by R.`,
+    );
   const radius = Math.hypot(from.x - centre.x, from.y - centre.y);
   const off = Math.abs(Math.hypot(to.x - centre.x, to.y - centre.y) - radius);
-  if (!(radius > 0) || off > Math.max(OFF_CIRCLE_MM, OFF_CIRCLE_SHARE * radius)) throw new SyntaxError(`${what}the end of an arc was expected on its circle; it lies ${off.toFixed(3)} mm beside it.`);
+  if (!(radius > 0) || off > Math.max(OFF_CIRCLE_MM, OFF_CIRCLE_SHARE * radius))
+    throw new SyntaxError(
+      `${what}the end of an arc was expected on its circle; it lies ${off.toFixed(3)} mm beside it.`,
+    );
   const turn = (p: Point) => Math.atan2(p.y - centre.y, p.x - centre.x);
   let sweep = turn(to) - turn(from);
   // An arc that ends where it begins is a whole circle.
@@ -96,7 +131,11 @@ function arcOf(from: Point, to: Point, { i, j, r }: ArcWords, { isClockwise, isC
   if (isClockwise && (sweep >= 0 || isWhole)) sweep = isWhole ? -2 * Math.PI : sweep - 2 * Math.PI;
   if (!isClockwise && (sweep <= 0 || isWhole)) sweep = isWhole ? 2 * Math.PI : sweep + 2 * Math.PI;
   // The same circle with y counted down: its second half axis points the other way.
-  const segments = arcSegments({ centre: [centre.x, flipY - centre.y], u: [radius, 0], v: [0, -radius] }, turn(from), sweep);
+  const segments = arcSegments(
+    { centre: [centre.x, flipY - centre.y], u: [radius, 0], v: [0, -radius] },
+    turn(from),
+    sweep,
+  );
   const last = segments[segments.length - 1];
   segments[segments.length - 1] = [...last.slice(0, -2), to.x, flipY - to.y] as Segment;
   return segments;
@@ -106,8 +145,14 @@ function arcOf(from: Point, to: Point, { i, j, r }: ArcWords, { isClockwise, isC
 function centreByRadius(from: Point, to: Point, r: number, isClockwise: boolean, what: string): Point {
   const [dx, dy] = [to.x - from.x, to.y - from.y];
   const chord = Math.hypot(dx, dy);
-  if (chord < 1e-9) throw new SyntaxError(`${what}a whole circle was expected to name its centre by I and J; R alone does not say where it lies.`);
-  if (chord / 2 > Math.abs(r) + OFF_CIRCLE_MM) throw new SyntaxError(`${what}an arc of radius ${Math.abs(r)} mm cannot reach an end that is ${chord.toFixed(3)} mm away.`);
+  if (chord < 1e-9)
+    throw new SyntaxError(
+      `${what}a whole circle was expected to name its centre by I and J; R alone does not say where it lies.`,
+    );
+  if (chord / 2 > Math.abs(r) + OFF_CIRCLE_MM)
+    throw new SyntaxError(
+      `${what}an arc of radius ${Math.abs(r)} mm cannot reach an end that is ${chord.toFixed(3)} mm away.`,
+    );
   const height = Math.sqrt(Math.max(0, r * r - (chord * chord) / 4));
   const side = (isClockwise ? 1 : -1) * (r < 0 ? -1 : 1);
   return { x: from.x + dx / 2 + (side * height * dy) / chord, y: from.y + dy / 2 - (side * height * dx) / chord };

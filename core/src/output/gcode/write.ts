@@ -29,10 +29,12 @@ export function writeGcode(passes: readonly BeamPass[], flipY: number): string {
     isAir = air;
     for (const { points } of strokes) {
       points.forEach(({ x, y }, i) => {
-        if (!Number.isFinite(x) || !Number.isFinite(y)) throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} came.`);
+        if (!Number.isFinite(x) || !Number.isFinite(y))
+          throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} came.`);
         const at = `X${decimal(x)} Y${decimal(flipY - y)}`;
         if (i === 0) lines.push(`G0 ${at} S0`);
-        else lines.push(i === 1 ? `G1 ${at} S${Math.round(power * FULL_POWER_S)} F${decimal(speedMmS * 60)}` : `G1 ${at}`);
+        else
+          lines.push(i === 1 ? `G1 ${at} S${Math.round(power * FULL_POWER_S)} F${decimal(speedMmS * 60)}` : `G1 ${at}`);
       });
     }
   }

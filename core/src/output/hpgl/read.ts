@@ -159,7 +159,8 @@ class HpglReader {
   private move(name: string, parameters: string): void {
     if (!parameters) return;
     const values = numbers(name, parameters);
-    if (values.length % 2) throw new SyntaxError(`HP-GL ${name}: pairs of numbers were expected, ${values.length} numbers came.`);
+    if (values.length % 2)
+      throw new SyntaxError(`HP-GL ${name}: pairs of numbers were expected, ${values.length} numbers came.`);
     for (let i = 0; i < values.length; i += 2) {
       const to = this.toMm(values[i], values[i + 1]);
       if (this.down && this.pen > 0) {
@@ -193,7 +194,8 @@ class HpglReader {
     if (!this.scaling) return { perX: plain, perY: plain, x0: 0, y0: 0 };
     const { minX, maxX, minY, maxY, kind, left, bottom } = this.scaling;
     const [p1x, p1y, p2x, p2y] = (this.corners ?? [0, 0, 0, 0]).map((value) => value * plain);
-    if (kind === 'units') return { perX: maxX * plain, perY: maxY * plain, x0: p1x - minX * maxX * plain, y0: p1y - minY * maxY * plain };
+    if (kind === 'units')
+      return { perX: maxX * plain, perY: maxY * plain, x0: p1x - minX * maxX * plain, y0: p1y - minY * maxY * plain };
     if (!this.corners) {
       this.isUnitUnknown = true;
       // The way the axes run is known, and that is all.
@@ -224,23 +226,40 @@ interface Scaling {
 }
 
 function scalingOf(values: number[]): Scaling {
-  if (values.length !== 4 && values.length !== 5 && values.length !== 7) throw new SyntaxError(`HP-GL SC: 4, 5 or 7 numbers were expected, ${values.length} came.`);
+  if (values.length !== 4 && values.length !== 5 && values.length !== 7)
+    throw new SyntaxError(`HP-GL SC: 4, 5 or 7 numbers were expected, ${values.length} came.`);
   const [minX, maxX, minY, maxY, kind = 0, left = 50, bottom = 50] = values;
-  if (kind === 2 ? maxX === 0 || maxY === 0 : maxX === minX || maxY === minY) throw new SyntaxError('HP-GL SC: two different numbers were expected for each axis.');
-  return { minX, maxX, minY, maxY, kind: kind === 2 ? 'units' : kind === 1 ? 'same' : 'stretched', left: left / 100, bottom: bottom / 100 };
+  if (kind === 2 ? maxX === 0 || maxY === 0 : maxX === minX || maxY === minY)
+    throw new SyntaxError('HP-GL SC: two different numbers were expected for each axis.');
+  return {
+    minX,
+    maxX,
+    minY,
+    maxY,
+    kind: kind === 2 ? 'units' : kind === 1 ? 'same' : 'stretched',
+    left: left / 100,
+    bottom: bottom / 100,
+  };
 }
 
 /** P1 and P2; where P1 alone is given, P2 moves along with it. */
 function cornersOf(values: number[], before: number[] | null): number[] {
   if (values.length === 4) return values;
-  if (values.length !== 2 || !before) throw new SyntaxError(`HP-GL IP: 4 numbers were expected, ${values.length} came.`);
+  if (values.length !== 2 || !before)
+    throw new SyntaxError(`HP-GL IP: 4 numbers were expected, ${values.length} came.`);
   return [values[0], values[1], values[0] + before[2] - before[0], values[1] + before[3] - before[1]];
 }
 
 function numbers(name: string, parameters: string, count?: number): number[] {
   const values = parameters.split(/[\s,]+/).map(Number);
-  if (parameters === '' || values.some((value) => !Number.isFinite(value)) || (count !== undefined && values.length !== count)) {
-    throw new SyntaxError(`HP-GL ${name}: ${count ?? 'only'} numbers were expected, “${parameters.slice(0, 40)}” came.`);
+  if (
+    parameters === '' ||
+    values.some((value) => !Number.isFinite(value)) ||
+    (count !== undefined && values.length !== count)
+  ) {
+    throw new SyntaxError(
+      `HP-GL ${name}: ${count ?? 'only'} numbers were expected, “${parameters.slice(0, 40)}” came.`,
+    );
   }
   return values;
 }

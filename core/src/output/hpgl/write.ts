@@ -19,7 +19,8 @@ export interface HpglRequest {
  * @throws RangeError for a pen below 1 or coordinates that are no numbers
  */
 export function writeHpgl({ strokes, pen, speedMmS, forceGf }: HpglRequest): string {
-  if (!Number.isInteger(pen) || pen < 1) throw new RangeError(`The holder must be a whole number from 1; ${pen} was given.`);
+  if (!Number.isInteger(pen) || pen < 1)
+    throw new RangeError(`The holder must be a whole number from 1; ${pen} was given.`);
   const square = SCALE_SQUARE_MM * PLOTTER_UNITS_PER_MM;
   const scaled = SCALE_SQUARE_MM * FILE_UNITS_PER_MM;
   const lines = ['IN;', `IP0,0,${square},${square};`, `SC0,${scaled},0,${scaled};`, `SP${pen};`];
@@ -34,10 +35,12 @@ export function writeHpgl({ strokes, pen, speedMmS, forceGf }: HpglRequest): str
 }
 
 function coordinate({ x, y }: Point): string {
-  if (!Number.isFinite(x) || !Number.isFinite(y)) throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} was given.`);
+  if (!Number.isFinite(x) || !Number.isFinite(y))
+    throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} was given.`);
   const units = (mm: number) => Math.round(mm * FILE_UNITS_PER_MM) + 0;
   return `${units(y)},${units(x)}`;
 }
 
-const withoutRepeats = (coordinates: string[]): string[] => coordinates.filter((c, i) => i === 0 || c !== coordinates[i - 1]);
+const withoutRepeats = (coordinates: string[]): string[] =>
+  coordinates.filter((c, i) => i === 0 || c !== coordinates[i - 1]);
 const decimal = (value: number): string => String(Number(value.toFixed(3)));
