@@ -70,8 +70,10 @@ export default ts.config(
     },
   },
   { files: ['bench/**'], rules: { 'no-console': 'off' } },
+  { files: ['app/public/**'], languageOptions: { globals: globals.browser } },
   {
     files: ['**/*.{js,cjs,mjs}'],
+    ignores: ['app/public/**'],
     languageOptions: { globals: globals.node },
     rules: { '@typescript-eslint/no-require-imports': 'off', 'no-console': 'off' },
   },

@@ -1,13 +1,37 @@
+const { createHash } = require('node:crypto');
+const { readdirSync, readFileSync } = require('node:fs');
+const { join } = require('node:path');
 const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 
-// The ESM builds of these two do not survive Metro's interop; their CommonJS builds do.
-const COMMON_JS = ['class-validator', 'validator'];
+// Where names come from (straight-imports.js) is part of what a transformed file says.
+const core = join(__dirname, '..', 'core', 'src');
+const faces = createHash('sha256').update(readFileSync(join(__dirname, 'straight-imports.js')));
+for (const subject of readdirSync(core)) faces.update(readFileSync(join(core, subject, 'index.ts')));
+config.cacheVersion = faces.digest('hex');
+
+/** Parts of packages that the page has no use for, and that would come with the rest: who asks for them gets nothing. */
+const LEFT_OUT = [
+  // Icon fonts: ours is app/ui/icon.tsx.
+  { from: /[/\\]@rneui[/\\]/, name: /^(@react-native-vector-icons|react-native-vector-icons|@expo\/vector-icons)\// },
+  // Navigators with headers, tabs and drawers of their own: ours is app/ui/frame.tsx.
+  {
+    from: /[/\\]expo-router[/\\]build[/\\]/,
+    name: /(layouts\/(Tabs|TabsClient|experimental-stack)|stack-utils|native-tabs|bottom-tabs|views\/Sitemap|\.\/Sitemap)(\/|$)/,
+  },
+];
 const resolveByDefault = config.resolver.resolveRequest;
 config.resolver.resolveRequest = (context, name, platform) => {
-  if (COMMON_JS.includes(name)) return { type: 'sourceFile', filePath: require.resolve(name) };
+  if (LEFT_OUT.some((out) => out.from.test(context.originModulePath) && out.name.test(name))) return { type: 'empty' };
   return (resolveByDefault ?? context.resolveRequest)(context, name, platform);
+};
+
+// A module is run when something of it is used first, not when the page begins.
+const optionsByDefault = config.transformer.getTransformOptions;
+config.transformer.getTransformOptions = async (...asked) => {
+  const options = await optionsByDefault(...asked);
+  return { ...options, transform: { ...options.transform, inlineRequires: true } };
 };
 
 module.exports = config;

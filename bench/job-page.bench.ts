@@ -22,7 +22,7 @@ mkdirSync('.data', { recursive: true });
 writeFileSync(FILE, wavyRings(RINGS, SEGMENTS));
 
 ensureChromium();
-ensureWebBuild();
+await ensureWebBuild();
 const postgres = await startPostgres('postgres-test', { quick: true });
 await remakeDatabase(postgres.url('postgres'), 'bench_job');
 const port = await freePort();

@@ -13,7 +13,7 @@ const SCROLLS = 120;
 const LONG_MS = 50;
 
 ensureChromium();
-ensureWebBuild();
+await ensureWebBuild();
 const book = await bigBook('bench_scroll', RECIPES);
 const port = await freePort();
 const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {

@@ -3,10 +3,21 @@ import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { finishBuild } from './finish-build.mjs';
 import { giveUp, root } from './setup.mjs';
 
-const SOURCES = ['app', 'core/src', 'core/package.json', 'contract', 'package-lock.json', 'babel.config.js'];
-const PASSED_OVER = new Set(['node_modules', 'dist', '.expo', 'testing']);
+const SOURCES = [
+  'app',
+  'core/src',
+  'core/package.json',
+  'contract',
+  'package-lock.json',
+  'babel.config.js',
+  'scripts/build.mjs',
+  'scripts/finish-build.mjs',
+  'scripts/fonts.mjs',
+];
+const PASSED_OVER = new Set(['node_modules', 'dist', '.expo', 'testing', 'fonts']);
 export const webDir = join(root, 'app', 'dist');
 
 function* filesOf(path) {
@@ -30,11 +41,13 @@ function hashOfSources() {
   return hash.digest('hex');
 }
 
-export function ensureWebBuild() {
+export async function ensureWebBuild() {
   const stamp = join(webDir, '.built-from');
   const wanted = hashOfSources();
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building the web app (about a minute and a half) …');
+  // Only now: a fresh clone has no packages when this file is read.
+  await (await import('./fonts.mjs')).makeFonts();
   const env = { ...process.env, EXPO_OFFLINE: '1', EXPO_NO_TELEMETRY: '1', CI: '1' };
   const result = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist'], {
     cwd: join(root, 'app'),
@@ -45,5 +58,6 @@ export function ensureWebBuild() {
     console.error(result.stdout, result.stderr);
     giveUp('The web app could not be built; the lines above say why.');
   }
+  finishBuild(webDir);
   writeFileSync(stamp, wanted);
 }

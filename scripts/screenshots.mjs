@@ -11,7 +11,7 @@ import { checkNode, dataDir, ensureChromium, ensurePackages, root } from './setu
 checkNode();
 ensurePackages();
 ensureChromium();
-ensureWebBuild();
+await ensureWebBuild();
 const { chromium } = await import('@playwright/test');
 const postgres = await startPostgres('postgres-test', { quick: true });
 await remakeDatabase(postgres.url('postgres'), 'keen_anvil_pictures');

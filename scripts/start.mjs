@@ -13,7 +13,7 @@ checkNode();
 if (!(await isPortFree(port)))
   giveUp(`Port ${port} is taken by another program. Stop that, or choose another one: PORT=8301 npm start`);
 ensurePackages();
-ensureWebBuild();
+await ensureWebBuild();
 const postgres = await startPostgres('postgres');
 /** A server that ends by itself is started again, after a pause that grows each time; after so many it is given up. */
 const PAUSES_MS = [300, 1000, 3000, 8000, 15_000];

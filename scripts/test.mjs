@@ -61,7 +61,7 @@ try {
     env: { TEST_DATABASE_URL: postgres.url('postgres') },
     count: jestCount(server),
   });
-  ensureWebBuild();
+  await ensureWebBuild();
   const browser = join(scratch, 'browser.json');
   await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
   stage('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], {

@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import { Button } from './elements';
 import { useRouter } from 'expo-router';
 import type { PropsWithChildren } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,4 @@
-import { Overlay } from '@rneui/themed';
+import { Overlay } from './elements';
 import type { PropsWithChildren, ReactNode } from 'react';
 import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
 import { useBackCloses } from './back-closes';

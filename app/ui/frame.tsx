@@ -1,6 +1,6 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { Icon, type IconName } from './icon';
 import { usePathname, type Href } from 'expo-router';
-import type { ComponentProps, PropsWithChildren } from 'react';
+import type { PropsWithChildren } from 'react';
 import { View } from 'react-native';
 import { useSafeAreaInsets } from 'react-native-safe-area-context';
 import { Boundary } from './boundary';
@@ -13,7 +13,7 @@ import { useWide } from './use-wide';
 interface Place {
   label: string;
   href: Href & string;
-  icon: ComponentProps<typeof MaterialCommunityIcons>['name'];
+  icon: IconName;
 }
 
 const PLACES: readonly Place[] = [
@@ -116,7 +116,7 @@ function PlaceLink({ place, isHere, isWide }: { place: Place; isHere: boolean; i
             }
       }
     >
-      <MaterialCommunityIcons name={place.icon} size={24} color={colour} />
+      <Icon name={place.icon} size={24} color={colour} />
       <Aside style={{ color: colour, fontSize: isWide ? 16 : 13, fontFamily: isHere ? FONT.textBold : FONT.text }}>
         {place.label}
       </Aside>

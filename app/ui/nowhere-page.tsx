@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import { Button } from './elements';
 import { usePathname, useRouter } from 'expo-router';
 import { Page } from './page';
 import { Nothing } from './states';

@@ -1,8 +1,9 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { Icon } from './icon';
 import { useRouter, type Href } from 'expo-router';
 import type { PropsWithChildren, ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { LinkPress } from './link-press';
+import { useScreenTitle } from './screen-title';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
 import { Aside, Title } from './type';
@@ -26,6 +27,7 @@ interface PageProps {
 export function Page({ title, aside, back, foot, maxWidth = 720, children }: PropsWithChildren<PageProps>) {
   const { paper, rule } = useTokens();
   const isWide = useWide();
+  useScreenTitle(title);
   return (
     <View style={{ flex: 1, backgroundColor: paper }}>
       <ScrollView
@@ -71,7 +73,7 @@ function BackLink({ label, href }: { label: string; href: Href }) {
         marginVertical: -SPACE.small,
       }}
     >
-      <MaterialCommunityIcons name="arrow-left" size={20} color={quench} />
+      <Icon name="arrow-left" size={20} color={quench} />
       <Aside style={{ color: quench }}>{label}</Aside>
     </LinkPress>
   );

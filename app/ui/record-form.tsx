@@ -6,7 +6,7 @@ import {
   type DetailField,
   type TypedQuantity,
 } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from './elements';
 import { Fragment, useEffect, useRef, useState } from 'react';
 import { Controller, useForm, type Control } from 'react-hook-form';
 import { View } from 'react-native';

@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import { Button } from './elements';
 import { View } from 'react-native';
 import { Leaf } from './leaf';
 import { useTokens } from './theme';

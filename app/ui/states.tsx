@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import { Button } from './elements';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { Leaf } from './leaf';

@@ -1,5 +1,4 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import type { ComponentProps } from 'react';
+import { Icon, type IconName } from './icon';
 import { Pressable } from 'react-native';
 import { useTokens } from './theme';
 import { SPACE, TARGET } from './tokens';
@@ -7,7 +6,7 @@ import { Strong } from './type';
 
 interface TextKeyProps {
   title: string;
-  icon?: ComponentProps<typeof MaterialCommunityIcons>['name'];
+  icon?: IconName;
   /** What a screen reader says, where the title alone does not tell. */
   label?: string;
   isRisky?: boolean;
@@ -28,7 +27,7 @@ export function TextKey({ title, icon, label, isRisky, isDisabled, onPress }: Te
       onPress={onPress}
       style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, paddingRight: SPACE.small }}
     >
-      {icon ? <MaterialCommunityIcons name={icon} size={20} color={colour} /> : null}
+      {icon ? <Icon name={icon} size={20} color={colour} /> : null}
       <Strong style={{ color: colour }}>{title}</Strong>
     </Pressable>
   );

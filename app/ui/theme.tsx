@@ -1,4 +1,4 @@
-import { createTheme, ThemeProvider } from '@rneui/themed';
+import { createTheme, ThemeProvider } from './elements';
 import { createContext, useContext, useEffect, useMemo, useState, type PropsWithChildren } from 'react';
 import { Platform, useColorScheme } from 'react-native';
 import { readPreference, writePreference } from './preference';
@@ -35,9 +35,11 @@ export function BenchBookTheme({ children }: PropsWithChildren) {
   const tokens = isDark ? DARK : LIGHT;
   // What the browser draws itself, such as its scroll bars, follows.
   useEffect(() => {
-    if (Platform.OS === 'web' && typeof document !== 'undefined')
-      document.documentElement.style.colorScheme = isDark ? 'dark' : 'light';
-  }, [isDark]);
+    if (Platform.OS !== 'web' || typeof document === 'undefined') return;
+    document.documentElement.style.colorScheme = isDark ? 'dark' : 'light';
+    document.documentElement.dataset.light = isDark ? 'dim shop' : 'day';
+    document.querySelector('meta[name=theme-color]')?.setAttribute('content', tokens.paper);
+  }, [isDark, tokens]);
   const theme = useMemo(() => elementsTheme(tokens, isDark), [tokens, isDark]);
   const appearance = useMemo(
     () => ({

@@ -1,4 +1,4 @@
-import { Switch } from '@rneui/themed';
+import { Switch } from './elements';
 import { View } from 'react-native';
 import { SPACE, TARGET } from './tokens';
 import { Body } from './type';

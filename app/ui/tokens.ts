@@ -57,4 +57,5 @@ export const FONT = {
   text: 'AtkinsonHyperlegible_400Regular',
   textBold: 'AtkinsonHyperlegible_700Bold',
   number: 'IBMPlexMono_500Medium',
+  icon: 'BenchIcons',
 } as const;

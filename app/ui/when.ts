@@ -1,4 +1,6 @@
-import { differenceInCalendarDays, format, formatDistanceToNow } from 'date-fns';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { format } from 'date-fns/format';
+import { formatDistanceToNow } from 'date-fns/formatDistanceToNow';
 
 /** A moment as one says it: “12 minutes ago”, “3 days ago”, “14 Aug 2026”. */
 export function whenSaid(iso: string): string {

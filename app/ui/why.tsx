@@ -1,4 +1,4 @@
-import { Input } from '@rneui/themed';
+import { Input } from './elements';
 import { View } from 'react-native';
 import { Chips } from './chips';
 

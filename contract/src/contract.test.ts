@@ -1,4 +1,4 @@
-import { ContractError, ArtworkChange, NewRecipe, NewRun, Nudge, parseContract } from './index';
+import { ContractError, ArtworkChange, NewRecipe, NewRun, Nudge, parseContract } from './checks';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
 const recipe = {

@@ -1,7 +1,8 @@
-export * from './answers';
-export * from './book-file';
+// What both sides say to each other, its addresses, and what follows from it. The classes that check requests are in
+// ./checks: only the server needs them, and they bring a good deal of code with them.
+export type * from './answers';
+export type * from './book-file';
+export type * from './requests';
 export { paths } from './paths';
 export type { ProblemBody } from './problem';
-export * from './requests';
-export { ContractError, parseContract } from './validate';
 export { asksEngraveOrCut, checkedJob, checkedStep, type StepBed } from './checked-step';

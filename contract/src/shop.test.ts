@@ -9,7 +9,7 @@ import {
   Nails,
   parseContract,
   StockPieceChange,
-} from './index';
+} from './checks';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
 const machine = {

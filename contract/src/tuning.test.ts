@@ -4,11 +4,11 @@ import {
   NewTrialSheet,
   NewTuning,
   parseContract,
-  paths,
   TrialRun,
   TrialVerdict,
   TuningEnd,
-} from './index';
+} from './checks';
+import { paths } from './paths';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
 const tuning = {

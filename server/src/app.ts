@@ -1,6 +1,6 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
-import express, { type Express } from 'express';
+import compression from 'compression';
+import express, { type Express, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
@@ -9,6 +9,7 @@ import { apiRouter } from './routes/api';
 import type { ApiParts } from './routes/api-parts';
 import { ownPagesOnly } from './routes/own-pages-only';
 import { answerProblem } from './routes/respond';
+import { webPages } from './routes/web-pages';
 
 export interface AppParts extends ApiParts {
   log: Logger;
@@ -21,6 +22,10 @@ export interface AppParts extends ApiParts {
 }
 
 const REQUESTS_PER_MINUTE = 3000;
+/** Answers whole: a stream of lines or events must not wait for a block to be full. */
+const isWorthPressing = (_request: unknown, response: Response) =>
+  /^(application\/(json|pdf)|text\/csv|image\/svg)/.test(String(response.getHeader('Content-Type') ?? ''));
+
 
 /** The whole web server: API under /api, the built app for everything else. */
 export function createApp({
@@ -59,6 +64,7 @@ export function createApp({
   app.use(
     '/api',
     ownPagesOnly(hosts),
+    compression({ filter: isWorthPressing, level: 3 }),
     rateLimit({
       windowMs: 60_000,
       limit: requestsPerMinute,
@@ -69,18 +75,7 @@ export function createApp({
     }),
     apiRouter(parts),
   );
-  if (webDir && existsSync(webDir)) {
-    app.use(
-      express.static(webDir, {
-        index: false,
-        setHeaders: (response, path) => {
-          if (path.includes('/_expo/static/'))
-            response.setHeader('Cache-Control', 'public, max-age=31536000, immutable');
-        },
-      }),
-    );
-    app.get('/{*path}', (_request, response) => response.sendFile(join(webDir, 'index.html')));
-  }
+  if (webDir && existsSync(webDir)) app.use(webPages(webDir));
   app.use(answerProblem);
   return app;
 }

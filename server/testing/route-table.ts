@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import * as contract from '@keen-anvil/contract';
-import type {
-  JobDetail,
-  MachineView,
-  MaterialView,
-  RecipeDetail,
-  RecipePageView,
-  RunView,
-  ToolView,
-  TuningView,
+import * as contract from '@keen-anvil/contract/checks';
+import {
+  paths,
+  type JobDetail,
+  type MachineView,
+  type MaterialView,
+  type RecipeDetail,
+  type RecipePageView,
+  type RunView,
+  type ToolView,
+  type TuningView,
 } from '@keen-anvil/contract';
 import { USUAL_CHOICES, USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 
@@ -36,7 +37,7 @@ export interface WriteRoute {
   ask: (world: World) => Asked;
 }
 
-const { paths } = contract;
+
 const route = (
   method: WriteRoute['method'],
   path: string,

@@ -1,1 +1,3 @@
-export { ImportPage as default } from '../../features/book/import-page';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/book/import-page')).ImportPage);

@@ -1,7 +1,9 @@
-import { BookList } from '../../features/book/book-list';
 import { Page } from '../../ui/page';
 import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
+import { lazyPage } from '../../ui/lazy-page';
+
+const BookList = lazyPage(async () => (await import('../../features/book/book-list')).BookList);
 
 export default function BookIndex() {
   return (

@@ -1,1 +1,3 @@
-export { NewRecipePage as default } from '../../features/book/new-recipe-page';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/book/new-recipe-page')).NewRecipePage);

@@ -1,1 +1,3 @@
-export { BookTable as default } from '../../features/book/book-table';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/book/book-table')).BookTable);

@@ -1,1 +1,3 @@
-export { JobsPage as default } from '../../features/jobs/jobs-page';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/jobs/jobs-page')).JobsPage);

@@ -1,1 +1,3 @@
-export { NewJobPage as default } from '../../features/jobs/new-job-page';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/jobs/new-job-page')).NewJobPage);

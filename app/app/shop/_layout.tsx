@@ -1,6 +1,8 @@
 import { Slot } from 'expo-router';
-import { ShopList } from '../../features/shop/shop-list';
 import { Panes } from '../../ui/panes';
+import { lazyPage } from '../../ui/lazy-page';
+
+const ShopList = lazyPage(async () => (await import('../../features/shop/shop-list')).ShopList);
 
 export default function ShopLayout() {
   return <Panes list={<ShopList />} detail={<Slot />} />;

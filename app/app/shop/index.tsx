@@ -1,7 +1,9 @@
-import { ShopList } from '../../features/shop/shop-list';
 import { Page } from '../../ui/page';
 import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
+import { lazyPage } from '../../ui/lazy-page';
+
+const ShopList = lazyPage(async () => (await import('../../features/shop/shop-list')).ShopList);
 
 export default function ShopIndex() {
   return (

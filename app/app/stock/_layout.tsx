@@ -1,6 +1,8 @@
 import { Slot } from 'expo-router';
-import { StockList } from '../../features/stock/stock-list';
 import { Panes } from '../../ui/panes';
+import { lazyPage } from '../../ui/lazy-page';
+
+const StockList = lazyPage(async () => (await import('../../features/stock/stock-list')).StockList);
 
 export default function StockLayout() {
   return <Panes list={<StockList />} detail={<Slot />} />;

@@ -1,7 +1,9 @@
-import { StockList } from '../../features/stock/stock-list';
 import { Page } from '../../ui/page';
 import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
+import { lazyPage } from '../../ui/lazy-page';
+
+const StockList = lazyPage(async () => (await import('../../features/stock/stock-list')).StockList);
 
 export default function StockIndex() {
   return (

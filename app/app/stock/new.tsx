@@ -1,1 +1,3 @@
-export { NewMaterialPage as default } from '../../features/stock/material-form';
+import { lazyPage } from '../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../features/stock/material-form')).NewMaterialPage);

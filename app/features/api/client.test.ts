@@ -3,13 +3,11 @@ import { useBookAway } from './book-away';
 import { ApiError, call } from './client';
 
 const answer = (status: number, body: unknown) =>
-  jest
-    .fn()
-    .mockResolvedValue({
-      ok: status < 400,
-      status,
-      json: () => (body === undefined ? Promise.reject(new Error('no JSON')) : Promise.resolve(body)),
-    });
+  jest.fn().mockResolvedValue({
+    ok: status < 400,
+    status,
+    json: () => (body === undefined ? Promise.reject(new Error('no JSON')) : Promise.resolve(body)),
+  });
 const failure = (promise: Promise<unknown>): Promise<ApiError> =>
   promise.then(
     () => Promise.reject(new Error('It was taken.')),

@@ -12,14 +12,12 @@ function answerWith(pieces: string[], status = 200): void {
         ),
     }),
   };
-  global.fetch = jest
-    .fn()
-    .mockResolvedValue({
-      ok: status < 400,
-      status,
-      body,
-      json: () => Promise.resolve(JSON.parse(pieces.join(''))),
-    }) as never;
+  global.fetch = jest.fn().mockResolvedValue({
+    ok: status < 400,
+    status,
+    body,
+    json: () => Promise.resolve(JSON.parse(pieces.join(''))),
+  }) as never;
 }
 
 describe('an answer that comes line by line', () => {

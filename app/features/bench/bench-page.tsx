@@ -1,5 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { formatDuration } from '@keen-anvil/core/units';
@@ -28,7 +28,8 @@ export function BenchPage() {
   const workshops = useWorkshops();
   const here = workshops.data?.find((workshop) => workshop.isHere);
   // All of it comes at once: what is shown already never moves.
-  const isWaiting = [bench, workshops, useMachines(), useOpenTunings()].some(({ isPending }) => isPending);
+  const tunings = useOpenTunings();
+  const isWaiting = [bench, workshops, useMachines(), tunings].some(({ isPending }) => isPending);
   const jobs = (
     <>
       <Heading>Jobs in hand</Heading>
@@ -57,7 +58,7 @@ export function BenchPage() {
                   <Button title="New job" onPress={() => router.push('/jobs/new')} />
                 </Leaf>
               ) : null}
-              <OpenTunings />
+              <OpenTunings tunings={tunings.data ?? []} />
               {isWide ? jobs : null}
             </>
           }

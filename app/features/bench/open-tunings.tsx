@@ -1,15 +1,14 @@
+import type { TuningView } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { LinkRow } from '../../ui/link-row';
 import { Swatch } from '../../ui/marks';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Heading, Strong } from '../../ui/type';
-import { useOpenTunings } from '../tuning/queries';
 import { triedIn } from '../tuning/tried';
 
 /** Tunings that were begun and not ended: a scrap lies somewhere with half an answer on it. */
-export function OpenTunings() {
-  const tunings = useOpenTunings().data ?? [];
+export function OpenTunings({ tunings }: { tunings: readonly TuningView[] }) {
   if (tunings.length === 0) return null;
   return (
     <View style={{ gap: SPACE.small }} testID="open-tunings">

@@ -1,5 +1,5 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';

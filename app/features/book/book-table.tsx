@@ -1,6 +1,6 @@
 import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
-import { Button, CheckBox, Input } from '@rneui/themed';
+import { Button, CheckBox, Input } from '../../ui/elements';
 import {
   createColumnHelper,
   getCoreRowModel,

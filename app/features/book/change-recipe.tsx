@@ -1,6 +1,6 @@
 import type { MachineView, RecipeDetail, TypedSettings } from '@keen-anvil/contract';
 import { sameSettings, settingProblems, type Settings } from '@keen-anvil/core/recipes';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { View } from 'react-native';
 import { ApiError } from '../api/client';
 import { Decision } from '../../ui/choice';

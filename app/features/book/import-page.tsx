@@ -1,5 +1,5 @@
 import type { ImportPreview, ImportRow, RowFate } from '@keen-anvil/contract';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

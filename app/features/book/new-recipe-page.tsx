@@ -8,7 +8,7 @@ import {
   type Settings,
   type Source,
 } from '@keen-anvil/core/recipes';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

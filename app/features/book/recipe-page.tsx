@@ -2,7 +2,7 @@ import { paths, type EvidenceView, type RecipeDetail } from '@keen-anvil/contrac
 import { processOf, quantityOf, nudged, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';

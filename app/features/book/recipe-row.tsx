@@ -1,5 +1,5 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { Icon } from '../../ui/icon';
 import { memo } from 'react';
 import { View } from 'react-native';
 import { LinkPress } from '../../ui/link-press';
@@ -39,7 +39,7 @@ export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onOpen }: Rec
           <Strong style={{ flexShrink: 1 }}>{recipe.material.name}</Strong>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: 6 }}>
             {recipe.isNailed ? (
-              <MaterialCommunityIcons name="pin" size={16} color={slate} accessibilityLabel="nailed to the Bench" />
+              <Icon name="pin" size={16} color={slate} accessibilityLabel="nailed to the Bench" />
             ) : null}
             <TemperMark temper={recipe.temper.temper} />
           </View>

@@ -1,7 +1,7 @@
 import { paths, type ArtworkView, type JobDetail } from '@keen-anvil/contract';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

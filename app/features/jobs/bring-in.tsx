@@ -1,5 +1,5 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { Button, LinearProgress } from '@rneui/themed';
+import { Icon } from '../../ui/icon';
+import { Button, LinearProgress } from '../../ui/elements';
 import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useRef, useState } from 'react';
@@ -62,9 +62,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
         <View style={{ gap: SPACE.small }}>
           <Button
             title="Choose a file"
-            icon={
-              <MaterialCommunityIcons name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />
-            }
+            icon={<Icon name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />}
             onPress={() => void choose()}
           />
           <Button title="Set a text" type="outline" onPress={setText} />

@@ -1,6 +1,6 @@
 import { checkedJob, type JobDetail, type StepView } from '@keen-anvil/contract';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { View } from 'react-native';
 import { Leaf } from '../../ui/leaf';
 import { TextKey } from '../../ui/text-key';

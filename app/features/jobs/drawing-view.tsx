@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { Input } from '@rneui/themed';
+import { Input } from '../../ui/elements';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { useDeferredValue, useState } from 'react';
 import { View } from 'react-native';

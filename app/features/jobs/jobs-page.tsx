@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

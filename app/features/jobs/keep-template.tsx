@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';

@@ -1,5 +1,5 @@
 import type { TemplateSummary } from '@keen-anvil/contract';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,6 +1,6 @@
 import type { JobDetail, NoteKind } from '@keen-anvil/contract';
 import { SHIPPED_FONTS } from '@keen-anvil/core/artwork-choices';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { v4 as uuid } from 'uuid';

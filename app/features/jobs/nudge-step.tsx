@@ -1,6 +1,6 @@
 import type { MachineView, StepView, ToolView } from '@keen-anvil/contract';
 import { nudged, nudgeProblems, sayChanges, type Changes } from '@keen-anvil/core/recipes';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Decision } from '../../ui/choice';

@@ -1,6 +1,6 @@
 import type { MachineView, NewRecipe, StepView, TypedSettings } from '@keen-anvil/contract';
 import { settingProblems, type Settings } from '@keen-anvil/core/recipes';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { Decision } from '../../ui/choice';

@@ -1,7 +1,7 @@
 import type { JobDetail, PartAction } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';

@@ -1,6 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { formatNumber } from '@keen-anvil/core/units';
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { Icon } from '../../ui/icon';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { G, Path } from 'react-native-svg';
@@ -179,11 +179,5 @@ function PartPicture({ part }: { part: BoxedPart }) {
 
 function Tick({ isOn }: { isOn: boolean }) {
   const { ember, slate } = useTokens();
-  return (
-    <MaterialCommunityIcons
-      name={isOn ? 'checkbox-marked' : 'checkbox-blank-outline'}
-      size={24}
-      color={isOn ? ember : slate}
-    />
-  );
+  return <Icon name={isOn ? 'checkbox-marked' : 'checkbox-blank-outline'} size={24} color={isOn ? ember : slate} />;
 }

@@ -1,5 +1,5 @@
 import { asksEngraveOrCut, type JobDetail } from '@keen-anvil/contract';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,7 +1,7 @@
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
-import { useState, type ComponentProps, type ReactNode } from 'react';
+import { Icon, type IconName } from '../../ui/icon';
+import { useState, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { StepNumber } from '../../ui/step-number';
 import { Nothing, Waiting } from '../../ui/states';
@@ -173,15 +173,7 @@ function ReversedStamp() {
   );
 }
 
-function Arrow({
-  icon,
-  label,
-  onPress,
-}: {
-  icon: ComponentProps<typeof MaterialCommunityIcons>['name'];
-  label: string;
-  onPress: () => void;
-}) {
+function Arrow({ icon, label, onPress }: { icon: IconName; label: string; onPress: () => void }) {
   const { slate, ink } = useTokens();
   return (
     <Pressable
@@ -198,7 +190,7 @@ function Arrow({
         borderRadius: 4,
       }}
     >
-      <MaterialCommunityIcons name={icon} size={26} color={ink} />
+      <Icon name={icon} size={26} color={ink} />
     </Pressable>
   );
 }

@@ -1,7 +1,7 @@
 import type { ArtworkView } from '@keen-anvil/contract';
 import { fitScale, KNOWN_SIZES } from '@keen-anvil/core/parts';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { View } from 'react-native';
 import { Decision, Option } from '../../ui/choice';
 import { DraftOffer } from '../../ui/draft-offer';

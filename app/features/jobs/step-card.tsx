@@ -3,7 +3,7 @@ import { PROCESSES, processOf, sayChanges, type ProcessName } from '@keen-anvil/
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';

@@ -2,7 +2,7 @@ import { paths, type JobDetail, type MachineView, type StepView } from '@keen-an
 import { shareSheet } from '@keen-anvil/core/layout';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useIsMutating, useMutation } from '@tanstack/react-query';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body } from '../../ui/type';

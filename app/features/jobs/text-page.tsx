@@ -1,7 +1,7 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { SHIPPED_FONTS, USUAL_TEXT, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,7 +1,7 @@
 import { paths, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
 import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input, Slider } from '@rneui/themed';
+import { Button, Input, Slider } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useEffect, useRef, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';

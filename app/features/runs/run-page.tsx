@@ -2,7 +2,7 @@ import type { RunView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
-import { Button, LinearProgress } from '@rneui/themed';
+import { Button, LinearProgress } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';

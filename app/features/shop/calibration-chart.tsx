@@ -2,7 +2,7 @@ import { toPhysical, type Dial } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LineChart } from 'react-native-chart-kit';
+import { LineChart } from '../../ui/line-chart';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 

@@ -9,7 +9,7 @@ import {
 } from '@keen-anvil/core/machines';
 import { PROCESSES, quantityOf, type QuantityName } from '@keen-anvil/core/recipes';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { ApiError } from '../api/client';

@@ -2,7 +2,7 @@ import type { MachineView } from '@keen-anvil/contract';
 import { paths } from '@keen-anvil/contract';
 import { dialSpread, knowledgeOf, machineKindOf, type Dial, type Knowledge } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { Facts } from '../../ui/facts';

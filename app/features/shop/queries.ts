@@ -14,13 +14,16 @@ import {
   type ToolView,
   type WorkshopView,
 } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, type QueryClient, queryOptions } from '@tanstack/react-query';
 import { call } from '../api/client';
 import { machineFields, toolFields } from './record-fields';
 import { changedFields, rememberTurn } from './record-turns';
 
-export const useMachines = () =>
-  useQuery({ queryKey: ['machines'], queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }) });
+export const machinesQuery = queryOptions({
+  queryKey: ['machines'],
+  queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }),
+});
+export const useMachines = () => useQuery(machinesQuery);
 export const useTools = () =>
   useQuery({
     queryKey: ['tools'],
@@ -33,8 +36,11 @@ export const useMaterials = () =>
     queryFn: ({ signal }) => call<MaterialView[]>(paths.materials, { signal }),
     refetchOnMount: 'always',
   });
-export const useWorkshops = () =>
-  useQuery({ queryKey: ['workshops'], queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }) });
+export const workshopsQuery = queryOptions({
+  queryKey: ['workshops'],
+  queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }),
+});
+export const useWorkshops = () => useQuery(workshopsQuery);
 
 export interface Misfit {
   recipe: RecipeSummary;

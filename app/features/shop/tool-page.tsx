@@ -1,7 +1,7 @@
 import { paths, type ToolView } from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button, Input } from '@rneui/themed';
+import { Button, Input } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

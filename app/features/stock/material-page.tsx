@@ -1,7 +1,7 @@
 import { paths, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
 import { familyOf } from '@keen-anvil/core/materials';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import * as DocumentPicker from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

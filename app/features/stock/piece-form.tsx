@@ -1,7 +1,7 @@
 import { paths, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
 import { STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
 import { parseTypedNumber } from '@keen-anvil/core/units';
-import { Input } from '@rneui/themed';
+import { Input } from '../../ui/elements';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,6 +1,6 @@
 import type { MaterialView } from '@keen-anvil/contract';
 import { familyOf } from '@keen-anvil/core/materials';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useGlobalSearchParams, useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { LinkRow } from '../../ui/link-row';

@@ -1,7 +1,7 @@
 import type { AdviceView, MachineView, TuningView } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Leaf } from '../../ui/leaf';

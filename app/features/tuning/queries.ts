@@ -10,7 +10,8 @@ import {
   type WindowView,
 } from '@keen-anvil/contract';
 import type { Outcome, QuantityName } from '@keen-anvil/core/recipes';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient, queryOptions } from '@tanstack/react-query';
+import { unlessJustAsked } from '../api/just-asked';
 import { call } from '../api/client';
 
 /** How often a running sheet is looked at, in ms. */
@@ -43,12 +44,12 @@ export const useTunings = (recipeId: string) =>
     refetchOnMount: 'always',
   });
 
-export const useOpenTunings = () =>
-  useQuery({
-    queryKey: ['tunings', 'open'],
-    queryFn: ({ signal }) => call<TuningView[]>(paths.tunings, { signal }),
-    refetchOnMount: 'always',
-  });
+export const openTuningsQuery = queryOptions({
+  queryKey: ['tunings', 'open'],
+  queryFn: ({ signal }) => call<TuningView[]>(paths.tunings, { signal }),
+  refetchOnMount: unlessJustAsked,
+});
+export const useOpenTunings = () => useQuery(openTuningsQuery);
 
 /** A change that answers with the tuning as it is then. */
 function useTuningChange<Body>(change: (body: Body) => Promise<TuningView>) {

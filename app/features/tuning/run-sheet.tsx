@@ -1,7 +1,7 @@
 import { paths, type MachineView, type TrialSheetView, type TuningView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { formatDuration } from '@keen-anvil/core/units';
-import { Button, LinearProgress } from '@rneui/themed';
+import { Button, LinearProgress } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

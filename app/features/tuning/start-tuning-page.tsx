@@ -1,9 +1,9 @@
-import MaterialCommunityIcons from '@expo/vector-icons/MaterialCommunityIcons';
+import { Icon } from '../../ui/icon';
 import { type START_SPREADS, type MachineView, type RecipeDetail } from '@keen-anvil/contract';
 import { settingProblems, type QuantityName, type Settings, type Temper } from '@keen-anvil/core/recipes';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
@@ -275,7 +275,7 @@ function HoldKey({ label, isHeld, onPress }: { label: string; isHeld: boolean; o
         paddingRight: SPACE.small,
       }}
     >
-      <MaterialCommunityIcons name={isHeld ? 'lock' : 'lock-open-variant-outline'} size={20} color={colour} />
+      <Icon name={isHeld ? 'lock' : 'lock-open-variant-outline'} size={20} color={colour} />
       <Aside style={{ color: colour }}>{said}</Aside>
     </Pressable>
   );

@@ -3,7 +3,7 @@ import { nudged, processOf, sameSettings, sayChanges, type Changes } from '@keen
 import { diagnose, symptomsOf, type Diagnosis, type Known } from '@keen-anvil/core/symptoms';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,6 +1,6 @@
 import { paths, type MachineView, type RecipeDetail, type ToneLadderView } from '@keen-anvil/contract';
 import { ladderValues, toneCurve, tunedDials, type TonePatch } from '@keen-anvil/core/tuning';
-import { Button } from '@rneui/themed';
+import { Button } from '../../ui/elements';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Leaf } from '../../ui/leaf';

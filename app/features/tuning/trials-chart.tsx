@@ -3,7 +3,7 @@ import { type tunedDials } from '@keen-anvil/core/tuning';
 import { OUTCOMES, processOf } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LineChart } from 'react-native-chart-kit';
+import { LineChart } from '../../ui/line-chart';
 import { Circle, G, Path } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';

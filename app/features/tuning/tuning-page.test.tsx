@@ -252,9 +252,7 @@ describe('the end of a tuning', () => {
 
 describe('the Bench', () => {
   it('shows what is being tuned, and how it last came out', async () => {
-    renderWithBook(<OpenTunings />, {
-      '/api/tunings': { body: [withSheet('done', [{ ...shape, outcome: 'under' }])] },
-    });
+    renderWithBook(<OpenTunings tunings={[withSheet('done', [{ ...shape, outcome: 'under' }])]} />, {});
     fireEvent.press(await screen.findByText('Outdoor vinyl, navy'));
     expect(screen.getByText(/Kiss cut on Long plotter · 1 trial, the last one “hangs in places”/)).toBeTruthy();
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/tuning/[id]', params: { id: 'tuning-1' } });
@@ -262,16 +260,11 @@ describe('the Bench', () => {
 
   it('counts what was tried before it went on', async () => {
     const before = { id: 'first', settings: tuning.start, onTopOf: [], outcome: 'far-under' as const };
-    renderWithBook(<OpenTunings />, {
-      '/api/tunings': {
-        body: [
-          {
-            ...withSheet('planned', [shape]),
-            earlier: [before, { ...before, id: 'second', outcome: 'under' as const }],
-          },
-        ],
-      },
-    });
+    const tried = {
+      ...withSheet('planned', [shape]),
+      earlier: [before, { ...before, id: 'second', outcome: 'under' as const }],
+    };
+    renderWithBook(<OpenTunings tunings={[tried]} />, {});
     expect(await screen.findByText(/· 2 trials, the last one “hangs in places”/)).toBeTruthy();
   });
 });

@@ -1,15 +1,14 @@
-import {
-  BOOK_FORMAT,
-  BOOK_VERSION,
-  type BookFile,
-  type BookMachine,
-  type BookMaterial,
-  type BookRecipe,
-  type BookTool,
-  type MachineView,
-  type MaterialView,
-  type ToolView,
+import type {
+  BookFile,
+  BookMachine,
+  BookMaterial,
+  BookRecipe,
+  BookTool,
+  MachineView,
+  MaterialView,
+  ToolView,
 } from '@keen-anvil/contract';
+import { BOOK_FORMAT, BOOK_VERSION } from '@keen-anvil/contract/checks';
 import { writeBookCsv } from '@keen-anvil/core/exchange';
 import type { Db } from '../db/pool';
 import {

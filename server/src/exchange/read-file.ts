@@ -9,7 +9,7 @@ import {
   BookTool,
   ContractError,
   parseContract,
-} from '@keen-anvil/contract';
+} from '@keen-anvil/contract/checks';
 import { readPhoto } from '../heavy/read-photo';
 import { decodeText, readBookCsvRows, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
 

@@ -9,7 +9,7 @@ import {
   ReturnToRevision,
   RunVerdict,
   SuggestionWanted,
-} from '@keen-anvil/contract';
+} from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { correctEvidence } from '../services/evidence';
 import {

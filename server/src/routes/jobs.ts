@@ -18,7 +18,7 @@ import {
   StepMerge,
   StepsChange,
   TextPreview,
-} from '@keen-anvil/contract';
+} from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { jobDetail, listJobSummaries } from '../services/job-views';

@@ -1,4 +1,5 @@
-import { ContractError, parseContract, type ProblemBody } from '@keen-anvil/contract';
+import type { ProblemBody } from '@keen-anvil/contract';
+import { ContractError, parseContract } from '@keen-anvil/contract/checks';
 import type { ErrorRequestHandler, Request } from 'express';
 import type { ClassConstructor } from 'class-transformer';
 import { validate as isUuid } from 'uuid';

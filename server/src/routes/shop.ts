@@ -9,7 +9,7 @@ import {
   StockPieceChange,
   ToolChange,
   ToolReplacement,
-} from '@keen-anvil/contract';
+} from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound } from '../problem';
 import { listMachines } from '../queries/machines';

@@ -1,4 +1,11 @@
-import { NewToneLadder, NewTrialSheet, NewTuning, TrialRun, TrialVerdict, TuningEnd } from '@keen-anvil/contract';
+import {
+  NewToneLadder,
+  NewTrialSheet,
+  NewTuning,
+  TrialRun,
+  TrialVerdict,
+  TuningEnd,
+} from '@keen-anvil/contract/checks';
 import { Router, type Request } from 'express';
 import { keepTone, toneFile, toneOf, toneOnStandIn } from '../services/tones';
 import { workshopOf } from '../workshop';

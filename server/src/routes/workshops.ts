@@ -1,4 +1,5 @@
-import { NewWorkshop, PutAway, type WorkshopView } from '@keen-anvil/contract';
+import type { WorkshopView } from '@keen-anvil/contract';
+import { NewWorkshop, PutAway } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';

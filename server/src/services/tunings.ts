@@ -174,14 +174,12 @@ export class TuningService {
           'scrap',
         );
       const firstNumber = Math.max(0, ...now.sheets.flatMap(({ shapes }) => shapes.map(({ number }) => number))) + 1;
-      const cells = next
-        .slice(0, places.length)
-        .map((settings, i) => ({
-          number: repeated ? repeated.number : firstNumber + i,
-          settings,
-          at: places[i],
-          isRepeat: Boolean(repeated),
-        }));
+      const cells = next.slice(0, places.length).map((settings, i) => ({
+        number: repeated ? repeated.number : firstNumber + i,
+        settings,
+        at: places[i],
+        isRepeat: Boolean(repeated),
+      }));
       const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, cells });
       await insertSheet(db, workshopId, {
         id: wanted.id,

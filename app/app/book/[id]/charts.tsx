@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ChartsPage } from '../../../features/tuning/charts-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const ChartsPage = lazyPage(async () => (await import('../../../features/tuning/charts-page')).ChartsPage);
 
 export default function ChartsRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { DialCard } from '../../../features/book/dial-card';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const DialCard = lazyPage(async () => (await import('../../../features/book/dial-card')).DialCard);
 
 export default function DialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { RecipePage } from '../../../features/book/recipe-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const RecipePage = lazyPage(async () => (await import('../../../features/book/recipe-page')).RecipePage);
 
 export default function RecipeRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

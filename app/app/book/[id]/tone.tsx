@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TonePage } from '../../../features/tuning/tone-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const TonePage = lazyPage(async () => (await import('../../../features/tuning/tone-page')).TonePage);
 
 export default function ToneRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

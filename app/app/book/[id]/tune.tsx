@@ -1,6 +1,10 @@
 import type { Settings } from '@keen-anvil/core/recipes';
 import { useLocalSearchParams } from 'expo-router';
-import { StartTuningPage } from '../../../features/tuning/start-tuning-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const StartTuningPage = lazyPage(
+  async () => (await import('../../../features/tuning/start-tuning-page')).StartTuningPage,
+);
 
 export default function TuneRoute() {
   const { id, job, start } = useLocalSearchParams<{ id: string; job?: string; start?: string }>();

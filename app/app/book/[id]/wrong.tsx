@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { SymptomPage } from '../../../features/tuning/symptom-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const SymptomPage = lazyPage(async () => (await import('../../../features/tuning/symptom-page')).SymptomPage);
 
 export default function WrongRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { JobDialCard } from '../../../features/jobs/job-dial-card';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const JobDialCard = lazyPage(async () => (await import('../../../features/jobs/job-dial-card')).JobDialCard);
 
 export default function JobDialRoute() {
   const { id, step } = useLocalSearchParams<{ id: string; step?: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { JobPage } from '../../../features/jobs/job-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const JobPage = lazyPage(async () => (await import('../../../features/jobs/job-page')).JobPage);
 
 export default function JobRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

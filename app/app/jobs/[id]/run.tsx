@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { RunPage } from '../../../features/runs/run-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const RunPage = lazyPage(async () => (await import('../../../features/runs/run-page')).RunPage);
 
 export default function RunRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TextPage } from '../../../features/jobs/text-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const TextPage = lazyPage(async () => (await import('../../../features/jobs/text-page')).TextPage);
 
 export default function TextRoute() {
   const { id, artwork } = useLocalSearchParams<{ id: string; artwork?: string }>();

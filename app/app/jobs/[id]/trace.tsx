@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TracePage } from '../../../features/jobs/trace-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const TracePage = lazyPage(async () => (await import('../../../features/jobs/trace-page')).TracePage);
 
 export default function TraceRoute() {
   const { id, artwork } = useLocalSearchParams<{ id: string; artwork: string }>();

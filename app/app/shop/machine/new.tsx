@@ -1,1 +1,3 @@
-export { NewMachinePage as default } from '../../../features/shop/machine-form';
+import { lazyPage } from '../../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../../features/shop/machine-form')).NewMachinePage);

@@ -1,1 +1,3 @@
-export { NewToolPage as default } from '../../../features/shop/tool-form';
+import { lazyPage } from '../../../ui/lazy-page';
+
+export default lazyPage(async () => (await import('../../../features/shop/tool-form')).NewToolPage);

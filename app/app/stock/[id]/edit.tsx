@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { EditMaterialPage } from '../../../features/stock/material-form';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const EditMaterialPage = lazyPage(async () => (await import('../../../features/stock/material-form')).EditMaterialPage);
 
 export default function EditMaterialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { MaterialPage } from '../../../features/stock/material-page';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const MaterialPage = lazyPage(async () => (await import('../../../features/stock/material-page')).MaterialPage);
 
 export default function MaterialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TrialDialCard } from '../../../../features/tuning/trial-dial-card';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const TrialDialCard = lazyPage(async () => (await import('../../../../features/tuning/trial-dial-card')).TrialDialCard);
 
 export default function TrialDialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { TuningPage } from '../../../../features/tuning/tuning-page';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const TuningPage = lazyPage(async () => (await import('../../../../features/tuning/tuning-page')).TuningPage);
 
 export default function TuningRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

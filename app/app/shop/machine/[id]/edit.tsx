@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { EditMachinePage } from '../../../../features/shop/machine-form';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const EditMachinePage = lazyPage(async () => (await import('../../../../features/shop/machine-form')).EditMachinePage);
 
 export default function EditMachineRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { MachinePage } from '../../../../features/shop/machine-page';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const MachinePage = lazyPage(async () => (await import('../../../../features/shop/machine-page')).MachinePage);
 
 export default function MachineRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { EditToolPage } from '../../../../features/shop/tool-form';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const EditToolPage = lazyPage(async () => (await import('../../../../features/shop/tool-form')).EditToolPage);
 
 export default function EditToolRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

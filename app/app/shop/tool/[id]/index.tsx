@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { ToolPage } from '../../../../features/shop/tool-page';
+import { lazyPage } from '../../../../ui/lazy-page';
+
+const ToolPage = lazyPage(async () => (await import('../../../../features/shop/tool-page')).ToolPage);
 
 export default function ToolRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

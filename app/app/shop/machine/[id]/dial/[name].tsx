@@ -1,5 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
-import { DialPage } from '../../../../../features/shop/dial-page';
+import { lazyPage } from '../../../../../ui/lazy-page';
+
+const DialPage = lazyPage(async () => (await import('../../../../../features/shop/dial-page')).DialPage);
 
 export default function DialRoute() {
   const { id, name } = useLocalSearchParams<{ id: string; name: string }>();

@@ -1,0 +1,15 @@
+import type { QueryClient } from '@tanstack/react-query';
+import { machinesQuery, workshopsQuery } from '../shop/queries';
+import { openTuningsQuery } from '../tuning/queries';
+import { benchQuery } from './queries';
+
+/** Asks for what the Bench shows while its own scripts are still on their way, where the Bench is what was opened. */
+export function askForBench(client: QueryClient): QueryClient {
+  void client.prefetchQuery(machinesQuery);
+  if (globalThis.location?.pathname === '/') {
+    void client.prefetchQuery(benchQuery);
+    void client.prefetchQuery(workshopsQuery);
+    void client.prefetchQuery(openTuningsQuery);
+  }
+  return client;
+}

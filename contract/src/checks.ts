@@ -1,0 +1,3 @@
+export * from './book-file';
+export * from './requests';
+export { ContractError, parseContract } from './validate';

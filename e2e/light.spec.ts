@@ -1,0 +1,75 @@
+import { expect, test } from '@playwright/test';
+import { go } from './go';
+
+test.describe('a page that is light to load', () => {
+  test('brings the Bench in less than 450 kB, and nothing of it twice', async ({ page }) => {
+    const session = await page.context().newCDPSession(page);
+    await session.send('Network.enable');
+    let bytes = 0;
+    session.on('Network.loadingFinished', ({ encodedDataLength }) => void (bytes += encodedDataLength));
+    await go(page, '/');
+    await expect(page.getByText('Recipes used last')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    expect(bytes).toBeGreaterThan(100_000);
+    expect(bytes).toBeLessThan(450_000);
+
+    bytes = 0;
+    await page.reload();
+    await expect(page.getByText('Recipes used last')).toBeVisible();
+    await page.waitForLoadState('networkidle');
+    expect(bytes).toBeLessThan(40_000);
+  });
+
+  test('names its scripts and fonts by what is in them, compresses them, and never keeps an answer', async ({
+    page,
+    request,
+  }) => {
+    await go(page, '/');
+    const html = await (await request.get('/')).text();
+    const addresses = [...html.matchAll(/(?:src|href)="(\/(?:_expo|fonts)\/[^"]+)"/g)].map(([, address]) => address);
+    expect(addresses.filter((address) => address.endsWith('.js')).length).toBeGreaterThan(1);
+    expect(addresses.filter((address) => address.endsWith('.woff2')).length).toBe(6);
+    for (const address of addresses) {
+      const { 'cache-control': kept, 'content-encoding': coding } = (
+        await request.get(address, { headers: { 'Accept-Encoding': 'br' } })
+      ).headers();
+      expect(kept, address).toContain('immutable');
+      if (address.endsWith('.js')) expect(coding, address).toBe('br');
+    }
+    expect((await request.get('/')).headers()['cache-control']).toBe('no-cache');
+    expect((await request.get('/api/bench')).headers()['cache-control']).toContain('no-store');
+    expect((await request.get('/_expo/static/js/web/gone.js')).status()).toBe(404);
+    expect((await request.get('/jobs/anything')).status()).toBe(200);
+    const manifest = await (await request.get('/manifest.webmanifest')).json();
+    for (const { src } of manifest.icons) expect((await request.get(src)).status(), src).toBe(200);
+  });
+
+  test('is called after the screen that is open, in English, on its own paper before any script has run', async ({
+    page,
+  }) => {
+    await go(page, '/');
+    await expect(page).toHaveTitle('Bench · Keen Anvil');
+    await page.getByRole('link', { name: 'Stock' }).click();
+    await expect(page).toHaveTitle('Stock · Keen Anvil');
+    expect(await page.evaluate(() => document.documentElement.lang)).toBe('en');
+
+    await page.evaluate(() => localStorage.setItem('keen-anvil.light', 'dim shop'));
+    await page.route('**/_expo/static/js/**', (route) => route.abort());
+    await page.goto('/');
+    expect(await page.evaluate(() => getComputedStyle(document.documentElement).backgroundColor)).toBe(
+      'rgb(25, 27, 30)',
+    );
+  });
+
+  test('opens a page anew whose scripts a newer build has replaced', async ({ page }) => {
+    await go(page, '/');
+    let asked = 0;
+    await page.route('**/jobs-page-*.js', async (route) => {
+      asked += 1;
+      await (asked === 1 ? route.fulfill({ status: 404, body: 'No such file in this build.' }) : route.continue());
+    });
+    await page.getByRole('link', { name: 'Jobs' }).click();
+    await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
+    expect(asked).toBeGreaterThan(1);
+  });
+});
