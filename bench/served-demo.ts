@@ -8,18 +8,21 @@ import { assemble, createApp, createPool, HeavyPool, lookAround, prepareDatabase
 /** The demo, served on a free port without a limit of requests; with the rows that a bench may ask about. */
 export interface ServedDemo {
   pool: Pool;
+  heavy: InstanceType<typeof HeavyPool>;
   address: string;
   world: Awaited<ReturnType<typeof lookAround>>;
   close: () => Promise<void>;
 }
 
-export async function servedDemo(database: string): Promise<ServedDemo> {
+/** @param grow what is to be done with the demo before anybody asks for it; nobody looks around in it then */
+export async function servedDemo(database: string, grow?: (pool: Pool) => Promise<void>): Promise<ServedDemo> {
   const postgres = await startPostgres('postgres-bench', { quick: true });
   await remakeDatabase(postgres.url('postgres'), database);
   const url = postgres.url(database);
   const pool = createPool(url);
   const heavy = new HeavyPool();
   await prepareDatabase(pool, url, heavy);
+  await grow?.(pool);
   const log = pino({ level: 'silent' });
   const parts = assemble({ pool, url, heavy, log });
   await parts.watch.start();
@@ -29,8 +32,11 @@ export async function servedDemo(database: string): Promise<ServedDemo> {
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   return {
     pool,
+    heavy,
     address,
-    world: await lookAround(async (path) => (await (await fetch(address + path)).json()) as never),
+    world: grow
+      ? (undefined as never)
+      : await lookAround(async (path) => (await (await fetch(address + path)).json()) as never),
     close: async () => {
       server.close();
       server.closeAllConnections();

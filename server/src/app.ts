@@ -26,7 +26,6 @@ const REQUESTS_PER_MINUTE = 3000;
 const isWorthPressing = (_request: unknown, response: Response) =>
   /^(application\/(json|pdf)|text\/csv|image\/svg)/.test(String(response.getHeader('Content-Type') ?? ''));
 
-
 /** The whole web server: API under /api, the built app for everything else. */
 export function createApp({
   log,

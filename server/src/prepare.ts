@@ -4,6 +4,7 @@ import { oneAtATime } from './db/one-at-a-time';
 import { loadDemo } from './demo/load-demo';
 import type { HeavyPool } from './heavy/pool';
 import { makeMissingCards } from './services/cards';
+import { fillFits } from './services/misfits';
 import { fillPlaces } from './services/fill-places';
 import { fillRunTotals } from './services/fill-run-totals';
 
@@ -20,5 +21,6 @@ export function prepareDatabase(pool: Pool, url: string, heavy: HeavyPool): Prom
     await fillRunTotals(pool, heavy);
     await loadDemo(pool, heavy);
     await makeMissingCards(pool);
+    await fillFits(pool);
   });
 }

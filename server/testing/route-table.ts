@@ -37,7 +37,6 @@ export interface WriteRoute {
   ask: (world: World) => Asked;
 }
 
-
 const route = (
   method: WriteRoute['method'],
   path: string,

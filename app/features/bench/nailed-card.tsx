@@ -9,7 +9,7 @@ interface NailedCardProps {
   recipe: RecipeSummary;
   ref?: Ref<HTMLDivElement>;
   style?: CSSProperties;
-  /** What makes its handle one that can be dragged. */
+  /** What makes its handle one that can be dragged; without, it is only drawn. */
   handle?: ComponentProps<'div'>;
 }
 
@@ -20,7 +20,7 @@ export function NailedCard({ recipe, ref, style, handle }: NailedCardProps) {
     <div ref={ref} style={{ display: 'flex', alignItems: 'stretch', position: 'relative', ...style }}>
       <div
         {...handle}
-        aria-label={`Move ${recipe.material.name}`}
+        aria-label={handle ? `Move ${recipe.material.name}` : undefined}
         style={{
           width: TARGET,
           minHeight: TARGET,

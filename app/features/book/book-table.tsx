@@ -1,6 +1,7 @@
 import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button, CheckBox, Input } from '../../ui/elements';
+import { Icon } from '../../ui/icon';
 import {
   createColumnHelper,
   getCoreRowModel,
@@ -238,7 +239,7 @@ function TableRow({
   onPress: () => void;
   onChoose: () => void;
 }) {
-  const { rule, paper, quench } = useTokens();
+  const { rule, paper, quench, slate } = useTokens();
   const cell = (size: number) => ({ flex: size, paddingHorizontal: SPACE.small, justifyContent: 'center' as const });
   const [material, process, place, settings, temper, used] = COLUMNS.map((c) => cell(c.size ?? 10));
   return (
@@ -262,9 +263,8 @@ function TableRow({
           {...{ 'aria-checked': isChosen }}
           checked={isChosen}
           onPress={onChoose}
-          iconType="material-community"
-          checkedIcon="checkbox-marked"
-          uncheckedIcon="checkbox-blank-outline"
+          checkedIcon={<Icon name="checkbox-marked" size={24} color={quench} />}
+          uncheckedIcon={<Icon name="checkbox-blank-outline" size={24} color={slate} />}
           containerStyle={{
             backgroundColor: 'transparent',
             padding: 0,

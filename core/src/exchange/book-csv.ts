@@ -48,8 +48,14 @@ const COLUMNS = [
   'temper',
 ];
 
-/** The book as CSV, one recipe a row. Temper is written for the reader; it is never read, as it is earned. */
-export function writeBookCsv(recipes: readonly (BookCsvRecipe & { temper: string })[]): string {
+const lines = (rows: unknown[][]): string => Papa.unparse(rows, { newline: '\r\n' }) + '\r\n';
+
+/** The first line of a book as CSV. */
+export const bookCsvHead = (): string => lines([COLUMNS]);
+
+/** Recipes as lines of a book, one a row. Temper is written for the reader; it is never read, as it is earned. */
+export function bookCsvLines(recipes: readonly (BookCsvRecipe & { temper: string })[]): string {
+  if (recipes.length === 0) return '';
   const rows = recipes.map((recipe) => [
     recipe.material,
     recipe.family,
@@ -65,8 +71,12 @@ export function writeBookCsv(recipes: readonly (BookCsvRecipe & { temper: string
   ]);
   // Text that a spreadsheet would take for a formula gets a mark in front of it, which reading takes off again.
   const safe = (cell: string) => (/^[=+@\t\r-]/.test(cell) && !isPlainNumber(cell) ? `'${cell}` : cell);
-  return Papa.unparse([COLUMNS, ...rows.map((row) => row.map(safe))], { newline: '\r\n' }) + '\r\n';
+  return lines(rows.map((row) => row.map(safe)));
 }
+
+/** A whole book as CSV. */
+export const writeBookCsv = (recipes: Parameters<typeof bookCsvLines>[0]): string =>
+  bookCsvHead() + bookCsvLines(recipes);
 
 /** −2 and +2.5 are numbers; −2+3 is a formula. */
 const isPlainNumber = (cell: string): boolean => /^[+-]?\d+(?:[.,]\d+)?$/.test(cell);

@@ -18,7 +18,7 @@ import { changeStep } from '../services/steps';
 import { findTemplate } from '../queries/templates';
 import { keepTemplate } from '../services/templates';
 import { makeStepFile, type StepFile } from '../services/machine-files';
-import { loadShop } from '../services/shop';
+import { loadShop, materialsOf } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
 import { JOBS, type JobData, type SeriesData } from './job-data';
@@ -124,7 +124,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   }
   job = await setUp(pool, job, data);
   const files: StepFile[] = [];
-  const shop = await loadShop(pool, DEMO_WORKSHOP_ID);
+  const shop = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
   // Only what has run needs its machine file.
   for (const step of data.series.length ? job.steps : []) files.push(await makeStepFile(heavy, step, shop));
   await inTransaction(pool, async (db) => {

@@ -9,7 +9,7 @@ import type {
   ToolView,
 } from '@keen-anvil/contract';
 import { BOOK_FORMAT, BOOK_VERSION } from '@keen-anvil/contract/checks';
-import { writeBookCsv } from '@keen-anvil/core/exchange';
+import { bookCsvHead, bookCsvLines } from '@keen-anvil/core/exchange';
 import type { Db } from '../db/pool';
 import {
   listBookEvidence,
@@ -18,7 +18,10 @@ import {
   listBookRevisions,
   listBookVariants,
 } from '../queries/exchange';
-import { listRecipes } from '../queries/recipes';
+import type { Pool } from 'pg';
+import { atOneMoment } from '../db/at-one-moment';
+import { listRecipes, listRecipesAfter, type RecipeRow } from '../queries/recipes';
+import { listAllMaterials } from '../queries/materials';
 import { loadShop } from '../services/shop';
 
 /** Rows in the order of their ids: the same book is always the same file. */
@@ -28,6 +31,7 @@ const byId = <T extends { id: string }>(rows: Iterable<T>): T[] => [...rows].sor
 export async function exportBook(db: Db, workshopId: string, recipeIds: string[] | null = null): Promise<BookFile> {
   const recipes = await exportRecipes(db, workshopId, recipeIds);
   const shop = await loadShop(db, workshopId);
+  const materials = await listAllMaterials(db, workshopId);
   const photos = new Map(
     (await listBookPhotos(db, workshopId)).map((photo) => [
       photo.materialId,
@@ -47,7 +51,7 @@ export async function exportBook(db: Db, workshopId: string, recipeIds: string[]
       .filter((machine) => isWanted('machineId')(machine) || machineOfTool.has(machine.id))
       .map(bookMachine),
     tools: tools.map(bookTool),
-    materials: byId(shop.materials.values())
+    materials: byId(materials)
       .filter(isWanted('materialId'))
       .map((material) => bookMaterial(material, photos.get(material.id) ?? null)),
     recipes,
@@ -61,10 +65,32 @@ export function bookText({ format, version, ...lists }: BookFile): string {
   return `{"format":"${format}","version":${version},\n${(['machines', 'tools', 'materials', 'recipes'] as const).map(list).join(',\n')}\n}\n`;
 }
 
-/** The recipes as they stand now, as a table. */
-export async function exportCsv(db: Db, workshopId: string, recipeIds: string[] | null = null): Promise<string> {
-  const rows = await listRecipes(db, workshopId, recipeIds ? { ids: recipeIds } : {});
-  return writeBookCsv(
+/** So many recipes are read and written at a time. */
+const CSV_BLOCK = 1000;
+
+/** The recipes as they stand at this moment, as a table, piece by piece: of a large book the first line comes at once. */
+export async function* exportCsv(
+  pool: Pool,
+  workshopId: string,
+  recipeIds: string[] | null = null,
+): AsyncGenerator<string> {
+  yield bookCsvHead();
+  if (recipeIds) {
+    yield csvOf(await listRecipes(pool, workshopId, { ids: recipeIds }));
+    return;
+  }
+  yield* atOneMoment(pool, async function* (db) {
+    for (let after: RecipeRow | null = null; ;) {
+      const rows: RecipeRow[] = await listRecipesAfter(db, workshopId, after?.id ?? null, CSV_BLOCK);
+      yield csvOf(rows);
+      after = rows.at(-1) ?? null;
+      if (rows.length < CSV_BLOCK) return;
+    }
+  });
+}
+
+const csvOf = (rows: readonly RecipeRow[]): string =>
+  bookCsvLines(
     rows.map(({ material, machine, tool, process, settings, source, reason, note, temper }) => ({
       material: material.name,
       family: material.family,
@@ -79,7 +105,6 @@ export async function exportCsv(db: Db, workshopId: string, recipeIds: string[] 
       temper,
     })),
   );
-}
 
 async function exportRecipes(db: Db, workshopId: string, ids: string[] | null): Promise<BookRecipe[]> {
   const revisions = grouped(await listBookRevisions(db, workshopId, ids));

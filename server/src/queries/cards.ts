@@ -65,15 +65,20 @@ export interface Card {
   reasons: string[];
   lastUsedAt: Date | null;
   sortName: string;
+  sortMachine: string;
   words: { word: string; weight: WordWeight }[];
 }
 
 /** Writes cards, and the words by which they can be found. */
 export async function writeCards(db: Db, workshopId: string, cards: Card[]): Promise<void> {
+  const words = [
+    ...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : [])))),
+  ].sort();
   await db.query(
-    `UPDATE recipe r SET temper = c.temper, temper_reasons = c.reasons, last_used_at = c."lastUsedAt", sort_name = c."sortName",
+    `WITH known AS (INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($3::text[]) ON CONFLICT DO NOTHING)
+     UPDATE recipe r SET temper = c.temper, temper_reasons = c.reasons, last_used_at = c."lastUsedAt", sort_name = c."sortName", sort_machine = c."sortMachine",
        words = c.words::tsvector
-     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, words text)
+     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, "sortMachine" text, words text)
      WHERE r.workshop_id = $1 AND r.id = c.id`,
     [
       workshopId,
@@ -83,15 +88,9 @@ export async function writeCards(db: Db, workshopId: string, cards: Card[]): Pro
           words: card.words.map(({ word, weight }) => `${quoteLexeme(word)}:1${weight}`).join(' '),
         })),
       ),
+      words,
     ],
   );
-  const words = [
-    ...new Set(cards.flatMap((card) => card.words.flatMap(({ word }) => (/^\p{L}{3,}$/u.test(word) ? [word] : [])))),
-  ].sort();
-  await db.query('INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($2::text[]) ON CONFLICT DO NOTHING', [
-    workshopId,
-    words,
-  ]);
 }
 
 /** Recipes of a machine, tool or material: those whose cards change when it does. */

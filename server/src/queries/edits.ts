@@ -39,20 +39,6 @@ export async function insertEdit(
   );
 }
 
-/** What the last edit of a job was called, and the one that was undone last. */
-export async function lastEdits(
-  db: Db,
-  workshopId: string,
-  jobId: string,
-): Promise<{ undo: string | null; redo: string | null }> {
-  const { rows } = await db.query<{ undo: string | null; redo: string | null }>(
-    `SELECT (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1) AS undo,
-       (SELECT label FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone ORDER BY id LIMIT 1) AS redo`,
-    [workshopId, jobId],
-  );
-  return rows[0];
-}
-
 export type EditTurn = 'undo' | 'redo';
 
 /**

@@ -1,4 +1,7 @@
-import type { StepView } from '@keen-anvil/contract';
+import type { NoteView, RunState, StepView } from '@keen-anvil/contract';
+import type { Outcome } from '@keen-anvil/core/recipes';
+import type { ToolKind } from '@keen-anvil/core/tools';
+import type { Details } from '@keen-anvil/core/units';
 import type { Db } from '../db/pool';
 
 export interface JobRow {
@@ -13,11 +16,77 @@ export interface JobRow {
 const JOB_COLUMNS =
   'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt", is_archived AS "isArchived"';
 
-/** All jobs of the workshop (or one), the last touched first. */
-export async function listJobs(db: Db, workshopId: string, id: string | null = null): Promise<JobRow[]> {
-  const { rows } = await db.query<JobRow>(
-    `SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND ($2::uuid IS NULL OR id = $2) ORDER BY updated_at DESC`,
+/** How a run of a job's newest series stands. */
+export interface RunStanding {
+  state: RunState;
+  outcome: Outcome | null;
+}
+
+/** What a list shows of a step: what colours its work will have. */
+export interface StepLook {
+  materialColour: string | null;
+  toolKind: ToolKind;
+  toolDetails: Details;
+}
+
+/** A job as a list shows it. */
+export interface ListedJob extends JobRow {
+  steps: StepLook[];
+  runs: RunStanding[];
+}
+
+const RUNS_OF_JOB = `coalesce((SELECT jsonb_agg(jsonb_build_object('state', r.state, 'outcome', r.outcome)) FROM run r
+    WHERE r.series_id = (SELECT n.id FROM run_series n WHERE n.job_id = job.id ORDER BY n.created_at DESC LIMIT 1)), '[]') AS runs`;
+
+/** A job with its notes, how it stands, and what can be undone and done again in it. */
+export interface ToldJob extends JobRow {
+  runs: RunStanding[];
+  notes: NoteView[];
+  undo: string | null;
+  redo: string | null;
+}
+
+/** One job with what is told beside its steps and parts, in one statement. */
+export async function findToldJob(db: Db, workshopId: string, id: string): Promise<ToldJob | undefined> {
+  const { rows } = await db.query<ToldJob>(
+    `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB},
+       coalesce((SELECT jsonb_agg(jsonb_build_object('id', n.id, 'kind', n.kind, 'label', n.label, 'value', n.value, 'madeAt', iso(n.made_at), 'isArchived', n.is_archived) ORDER BY n.made_at, n.id)
+         FROM job_note n WHERE n.job_id = job.id), '[]') AS notes,
+       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone ORDER BY e.id DESC LIMIT 1) AS undo,
+       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone ORDER BY e.id LIMIT 1) AS redo
+     FROM job WHERE workshop_id = $1 AND id = $2`,
     [workshopId, id],
+  );
+  return rows[0];
+}
+
+/** One job; undefined where it is not in this workshop. */
+export async function findJob(db: Db, workshopId: string, id: string): Promise<JobRow | undefined> {
+  const { rows } = await db.query<JobRow>(`SELECT ${JOB_COLUMNS} FROM job WHERE workshop_id = $1 AND id = $2`, [
+    workshopId,
+    id,
+  ]);
+  return rows[0];
+}
+
+/** One page of the list of jobs. */
+export interface JobPage {
+  /** null: also those that were put away, behind the others. */
+  isArchived: boolean | null;
+  limit: number;
+  offset: number;
+}
+
+/** A page of the workshop's jobs, the last touched first. */
+export async function listJobs(db: Db, workshopId: string, page: JobPage): Promise<ListedJob[]> {
+  const { rows } = await db.query<ListedJob>(
+    `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB},
+       coalesce((SELECT jsonb_agg(jsonb_build_object('materialColour', m.colour, 'toolKind', t.kind, 'toolDetails', t.details) ORDER BY s.position)
+         FROM job_step s JOIN tool t ON t.workshop_id = s.workshop_id AND t.id = s.tool_id LEFT JOIN material m ON m.workshop_id = s.workshop_id AND m.id = s.material_id
+         WHERE s.job_id = job.id AND NOT s.is_gone), '[]') AS steps
+     FROM job WHERE workshop_id = $1 AND ($2::boolean IS NULL OR is_archived = $2)
+     ORDER BY is_archived, updated_at DESC, id LIMIT $3 OFFSET $4`,
+    [workshopId, page.isArchived, page.limit, page.offset],
   );
   return rows;
 }
@@ -75,10 +144,10 @@ export interface StepRow extends Omit<StepView, 'hold' | 'keepsSheet' | 'parts' 
 const STEP_COLUMNS = `id, job_id AS "jobId", position, colour, process, material_id AS "materialId", stock_piece_id AS "stockPieceId",
   machine_id AS "machineId", tool_id AS "toolId", holder, mirrored, on_carrier AS "onCarrier", is_skipped AS "isSkipped", is_process_guessed AS "isProcessGuessed", nudge, version`;
 
-/** The steps of one job, or of all, in the order in which they run. */
-export async function listSteps(db: Db, workshopId: string, jobId: string | null = null): Promise<StepRow[]> {
+/** The steps of a job, in the order in which they run. */
+export async function listSteps(db: Db, workshopId: string, jobId: string): Promise<StepRow[]> {
   const { rows } = await db.query<StepRow>(
-    `SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND NOT is_gone AND ($2::uuid IS NULL OR job_id = $2) ORDER BY job_id, position`,
+    `SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND NOT is_gone AND job_id = $2 ORDER BY position`,
     [workshopId, jobId],
   );
   return rows;

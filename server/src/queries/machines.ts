@@ -1,52 +1,26 @@
 import type { MachineFields, MachineView } from '@keen-anvil/contract';
-import type { Dial, MotionLimits } from '@keen-anvil/core/machines';
 import { quantityOf } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
-interface MachineRow extends Omit<MachineView, 'dials' | 'motion'>, MotionLimits {}
+/** The machines of a workshop `$1`, in order of name; those put away come last. */
+export const MACHINES_SQL = `SELECT id, version, name, kind, work_width_mm AS "workWidthMm", work_length_mm AS "workLengthMm",
+    margin_side_mm AS "marginSideMm", margin_lead_mm AS "marginLeadMm", margin_tail_mm AS "marginTailMm",
+    carrier_side_mm AS "carrierSideMm", carrier_lead_mm AS "carrierLeadMm", carrier_tail_mm AS "carrierTailMm",
+    holders, max_passes AS "maxPasses", rated_power_w AS "ratedPowerW", spot_mm AS "spotMm", origin, homes,
+    jsonb_build_object('accelerationMmS2', acceleration_mm_s2, 'topSpeedMmS', top_speed_mm_s, 'travelSpeedMmS', travel_speed_mm_s,
+      'junctionDeviationMm', junction_deviation_mm, 'headDownSeconds', head_down_s, 'headUpSeconds', head_up_s) AS motion,
+    archived_at IS NOT NULL AS "isArchived",
+    coalesce((SELECT jsonb_agg(jsonb_build_object('name', d.name, 'label', d.label, 'unit', d.unit, 'physicalUnit', d.physical_unit,
+        'min', d.min_value, 'max', d.max_value, 'step', d.step_value, 'isRated', d.is_rated,
+        'calibration', coalesce((SELECT jsonb_agg(jsonb_build_object('dial', c.dial_value, 'physical', c.physical_value) ORDER BY c.position)
+          FROM calibration_point c WHERE c.workshop_id = d.workshop_id AND c.machine_id = d.machine_id AND c.dial_name = d.name), '[]')) ORDER BY d.position)
+      FROM machine_dial d WHERE d.workshop_id = machine.workshop_id AND d.machine_id = machine.id), '[]') AS dials
+  FROM machine WHERE workshop_id = $1
+  ORDER BY archived_at IS NOT NULL, array_position(ARRAY['plotter', 'diode-laser', 'co2-laser', 'clam-press', 'hand-press'], kind), work_width_mm DESC, name, id`;
 
-/** The machines of the workshop with their dials, in order of name; those put away come last. */
+/** The machines of the workshop with their dials. */
 export async function listMachines(db: Db, workshopId: string): Promise<MachineView[]> {
-  const { rows } = await db.query<MachineRow>(
-    `SELECT id, version, name, kind, work_width_mm AS "workWidthMm", work_length_mm AS "workLengthMm",
-       margin_side_mm AS "marginSideMm", margin_lead_mm AS "marginLeadMm", margin_tail_mm AS "marginTailMm",
-       carrier_side_mm AS "carrierSideMm", carrier_lead_mm AS "carrierLeadMm", carrier_tail_mm AS "carrierTailMm",
-       holders, max_passes AS "maxPasses", rated_power_w AS "ratedPowerW", spot_mm AS "spotMm", origin, homes,
-       acceleration_mm_s2 AS "accelerationMmS2", top_speed_mm_s AS "topSpeedMmS", travel_speed_mm_s AS "travelSpeedMmS",
-       junction_deviation_mm AS "junctionDeviationMm", head_down_s AS "headDownSeconds", head_up_s AS "headUpSeconds",
-       archived_at IS NOT NULL AS "isArchived"
-     FROM machine WHERE workshop_id = $1 ORDER BY archived_at IS NOT NULL, array_position(ARRAY['plotter', 'diode-laser', 'co2-laser', 'clam-press', 'hand-press'], kind), work_width_mm DESC, name, id`,
-    [workshopId],
-  );
-  const dials = await listDials(db, workshopId);
-  return rows.map(
-    ({
-      accelerationMmS2,
-      topSpeedMmS,
-      travelSpeedMmS,
-      junctionDeviationMm,
-      headDownSeconds,
-      headUpSeconds,
-      ...machine
-    }) => ({
-      ...machine,
-      motion: { accelerationMmS2, topSpeedMmS, travelSpeedMmS, junctionDeviationMm, headDownSeconds, headUpSeconds },
-      dials: dials.filter((dial) => dial.machineId === machine.id).map(({ machineId: _, ...dial }) => dial),
-    }),
-  );
-}
-
-async function listDials(db: Db, workshopId: string): Promise<(Dial & { machineId: string })[]> {
-  const { rows } = await db.query<Dial & { machineId: string }>(
-    `SELECT d.machine_id AS "machineId", d.name, d.label, d.unit, d.physical_unit AS "physicalUnit",
-       d.min_value AS min, d.max_value AS max, d.step_value AS step, d.is_rated AS "isRated",
-       coalesce(jsonb_agg(jsonb_build_object('dial', c.dial_value, 'physical', c.physical_value) ORDER BY c.position)
-         FILTER (WHERE c.machine_id IS NOT NULL), '[]') AS calibration
-     FROM machine_dial d LEFT JOIN calibration_point c ON c.workshop_id = d.workshop_id AND c.machine_id = d.machine_id AND c.dial_name = d.name
-     WHERE d.workshop_id = $1 GROUP BY d.workshop_id, d.machine_id, d.name ORDER BY d.machine_id, d.position`,
-    [workshopId],
-  );
-  return rows;
+  return (await db.query<MachineView>(MACHINES_SQL, [workshopId])).rows;
 }
 
 const values = (workshopId: string, id: string, m: MachineFields): unknown[] => [

@@ -4,17 +4,51 @@ import type { Db } from '../db/pool';
 const PIECE = `jsonb_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,
   'count', p.count, 'outline', p.outline, 'isArchived', p.archived_at IS NOT NULL)`;
 
-/** The materials of the workshop with the pieces on hand, by family and name; those put away come last. */
-export async function listMaterials(db: Db, workshopId: string): Promise<MaterialView[]> {
+/** Materials `m` with the pieces on hand. */
+const MATERIAL_COLUMNS = `m.id, m.version, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm", m.readings_mm AS "readingsMm", m.spread_mm AS "spreadMm",
+    m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
+    m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
+    m.photo_id AS "photoId", m.archived_at IS NOT NULL AS "isArchived",
+    coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
+      FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces`;
+/** By family and name; those put away come last. */
+const MATERIAL_ORDER = 'm.archived_at IS NOT NULL, m.family DESC, m.name, m.id';
+
+/** The materials `$2` of a workshop `$1`. */
+export const MATERIALS_SQL = `SELECT ${MATERIAL_COLUMNS} FROM material m WHERE m.workshop_id = $1 AND m.id = ANY ($2::uuid[]) ORDER BY ${MATERIAL_ORDER}`;
+
+/** Some materials, in the order of the shelf. */
+export async function findMaterials(db: Db, workshopId: string, ids: readonly string[]): Promise<MaterialView[]> {
+  return (await db.query<MaterialView>(MATERIALS_SQL, [workshopId, ids])).rows;
+}
+
+/** Every material there is, as for a file of the whole book. */
+export async function listAllMaterials(db: Db, workshopId: string): Promise<MaterialView[]> {
   const { rows } = await db.query<MaterialView>(
-    `SELECT m.id, m.version, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm", m.readings_mm AS "readingsMm", m.spread_mm AS "spreadMm",
-       m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
-       m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
-       m.photo_id AS "photoId", m.archived_at IS NOT NULL AS "isArchived",
-       coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
-         FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces
-     FROM material m WHERE m.workshop_id = $1 ORDER BY m.archived_at IS NOT NULL, m.family DESC, m.name, m.id`,
+    `SELECT ${MATERIAL_COLUMNS} FROM material m WHERE m.workshop_id = $1 ORDER BY ${MATERIAL_ORDER}`,
     [workshopId],
+  );
+  return rows;
+}
+
+/** One page of the shelf. */
+export interface MaterialPage {
+  /** Words that all stand in its name; '' asks for all. */
+  search: string;
+  /** null: also what was put away. */
+  isArchived: boolean | null;
+  limit: number;
+  offset: number;
+}
+
+/** A page of the workshop's materials. */
+export async function listMaterials(db: Db, workshopId: string, page: MaterialPage): Promise<MaterialView[]> {
+  const words = page.search.split(/\s+/).filter(Boolean);
+  const { rows } = await db.query<MaterialView>(
+    `SELECT ${MATERIAL_COLUMNS} FROM (
+       SELECT m.* FROM material m WHERE m.workshop_id = $1 AND m.name ILIKE ALL ($2::text[]) AND ($3::boolean IS NULL OR (m.archived_at IS NOT NULL) = $3)
+       ORDER BY ${MATERIAL_ORDER} LIMIT $4 OFFSET $5) m ORDER BY ${MATERIAL_ORDER}`,
+    [workshopId, words.map((word) => `%${word.replace(/[\\%_]/g, '\\$&')}%`), page.isArchived, page.limit, page.offset],
   );
   return rows;
 }

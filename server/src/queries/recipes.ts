@@ -42,9 +42,9 @@ export interface RecipeFilter {
   machineId?: string;
   toolId?: string;
   process?: ProcessName;
-  family?: string;
   withArchived?: boolean;
-  limit?: number;
+  /** Only those that their machine cannot be set to. */
+  isMisfit?: boolean;
 }
 
 /** Recipes as they stand now, each with its newest revision, in order of what they are for. */
@@ -53,8 +53,9 @@ export async function listRecipes(db: Db, workshopId: string, filter: RecipeFilt
     `SELECT ${RECIPE_COLUMNS} FROM recipe r ${RECIPE_JOINS}
      WHERE r.workshop_id = $1 AND ($2::uuid[] IS NULL OR r.id = ANY ($2)) AND ($3::uuid[] IS NULL OR r.material_id = ANY ($3))
        AND ($4::uuid IS NULL OR r.machine_id = $4) AND ($5::uuid IS NULL OR r.tool_id = $5) AND ($6::text IS NULL OR r.process = $6)
-       AND ($7::text IS NULL OR m.family = $7) AND ($8 OR r.archived_at IS NULL)
-     ORDER BY r.sort_name, r.id LIMIT $9`,
+       AND ($7 OR r.archived_at IS NULL)
+       AND (NOT $8::boolean OR NOT r.fits)
+     ORDER BY r.sort_name, r.id`,
     [
       workshopId,
       filter.ids ?? null,
@@ -62,12 +63,58 @@ export async function listRecipes(db: Db, workshopId: string, filter: RecipeFilt
       filter.machineId ?? null,
       filter.toolId ?? null,
       filter.process ?? null,
-      filter.family ?? null,
       filter.withArchived ?? false,
-      filter.limit ?? null,
+      filter.isMisfit ?? false,
     ],
   );
   return rows;
+}
+
+/** The recipes that come after one in the order of the book, at most so many; the first ones where none is named. */
+export async function listRecipesAfter(
+  db: Db,
+  workshopId: string,
+  afterId: string | null,
+  limit: number,
+): Promise<RecipeRow[]> {
+  const { rows } = await db.query<RecipeRow>(
+    `SELECT ${RECIPE_COLUMNS} FROM (
+       SELECT * FROM recipe WHERE workshop_id = $1 AND archived_at IS NULL
+         AND (sort_name, id) > (coalesce((SELECT sort_name FROM recipe WHERE workshop_id = $1 AND id = $2), ''), coalesce($2::uuid, '00000000-0000-0000-0000-000000000000'))
+       ORDER BY sort_name, id LIMIT $3) r ${RECIPE_JOINS} ORDER BY r.sort_name, r.id`,
+    [workshopId, afterId, limit],
+  );
+  return rows;
+}
+
+/** Where something is to be done, by what makes another recipe alike. */
+export interface AlikePlace {
+  process: ProcessName;
+  family: string;
+  machineId: string;
+  thicknessMm: number;
+}
+
+/**
+ * For each of some places the recipes of its process for materials of its family: those on its machine first, then those for
+ * the most alike thickness, at most so many.
+ */
+export async function listAlike(
+  db: Db,
+  workshopId: string,
+  places: readonly AlikePlace[],
+  limit: number,
+): Promise<RecipeRow[][]> {
+  if (places.length === 0) return [];
+  const { rows } = await db.query<RecipeRow & { place: number }>(
+    `SELECT p.n AS place, ${RECIPE_COLUMNS} FROM jsonb_to_recordset($2) AS p (n int, process text, family text, "machineId" uuid, "thicknessMm" double precision),
+       LATERAL (SELECT r.* FROM material m JOIN recipe r ON r.workshop_id = m.workshop_id AND r.material_id = m.id
+         WHERE m.workshop_id = $1 AND m.family = p.family AND r.process = p.process AND r.archived_at IS NULL
+         ORDER BY r.machine_id <> p."machineId", abs(ln(m.thickness_mm / p."thicknessMm")), r.sort_name, r.id LIMIT $3) r ${RECIPE_JOINS}
+     ORDER BY p.n, r.sort_name, r.id`,
+    [workshopId, JSON.stringify(places.map((place, n) => ({ n, ...place }))), limit],
+  );
+  return places.map((_, n) => rows.filter(({ place }) => place === n).map(({ place: _place, ...row }) => row));
 }
 
 /** Nailed cards in their order. */
@@ -102,7 +149,7 @@ const SORT_SQL: Readonly<Record<RecipeSort, string>> = {
   // What it is for counts most, what is told of it least. Of words joined by “and” the rank would count distances, which say nothing here.
   best: `CASE WHEN $2 = '' THEN 0 ELSE -ts_rank('{0.05, 0.1, 0.4, 1}', r.words, replace($2, '&', '|')::tsquery) END`,
   material: 'r.sort_name',
-  machine: '(SELECT name FROM machine a WHERE a.workshop_id = r.workshop_id AND a.id = r.machine_id)',
+  machine: 'r.sort_machine',
   process: 'r.process',
   temper: `array_position(ARRAY['bare', 'straw', 'bronze', 'violet', 'blue'], r.temper)`,
   used: 'r.last_used_at',
@@ -127,13 +174,13 @@ const SEARCH_WHERE = `r.workshop_id = $1 AND r.archived_at IS NULL AND ($2 = '' 
 
 /** One page of what a search finds; the page is cut out first, and only its recipes are looked up. */
 export const searchPageSql = (sort: RecipeSort, isDescending: boolean): string => {
-  const direction = isDescending ? 'DESC NULLS LAST' : 'ASC NULLS LAST';
-  // Of what fits equally well, the more proven comes first.
-  const proven = sort === 'best' ? `, ${SORT_SQL.temper} DESC` : '';
+  // Backwards is wholly backwards, so that an index serves both ways; what was never used stands last either way.
+  const way = isDescending ? 'DESC' : 'ASC';
   const order =
-    sort === 'material'
-      ? `r.sort_name ${isDescending ? 'DESC' : 'ASC'}, r.id`
-      : `${SORT_SQL[sort]} ${direction}${proven}, r.sort_name, r.id`;
+    sort === 'best'
+      ? // Of what fits equally well, the more proven comes first.
+        `${SORT_SQL.best}, ${SORT_SQL.temper} DESC, r.sort_name, r.id`
+      : `${sort === 'material' ? '' : `${SORT_SQL[sort]} ${way}${sort === 'used' && isDescending ? ' NULLS LAST' : ''}, `}r.sort_name ${way}, r.id ${way}`;
   return `SELECT ${RECIPE_COLUMNS} FROM (SELECT r.*, row_number() OVER (ORDER BY ${order}) AS turn FROM recipe r WHERE ${SEARCH_WHERE} ORDER BY ${order} LIMIT $7 OFFSET $8) r
      ${RECIPE_JOINS} ORDER BY r.turn`;
 };
@@ -158,22 +205,21 @@ export async function searchRecipes(
   search: RecipeSearch,
 ): Promise<{ rows: RecipeRow[]; total: number }> {
   const values = searchValues(workshopId, search);
-  const counted = await db.query<{ total: number }>(searchCountSql, values);
-  const { rows } = await db.query<RecipeRow>(searchPageSql(search.sort, search.isDescending), [
-    ...values,
-    search.limit,
-    search.offset,
+  // Counting goes over all that is found, the page does not: side by side where there are connections for both.
+  const [counted, { rows }] = await Promise.all([
+    db.query<{ total: number }>(searchCountSql, values),
+    db.query<RecipeRow>(searchPageSql(search.sort, search.isDescending), [...values, search.limit, search.offset]),
   ]);
   return { rows, total: counted.rows[0].total };
 }
 
-/** The version of a recipe, locked until the transaction ends; null where there is none. */
-export async function lockRecipe(db: Db, workshopId: string, id: string): Promise<number | null> {
-  const { rows } = await db.query<{ version: number }>(
-    'SELECT version FROM recipe WHERE workshop_id = $1 AND id = $2 FOR NO KEY UPDATE',
+/** A recipe, also one that was put away, locked until the transaction ends. */
+export async function lockRecipe(db: Db, workshopId: string, id: string): Promise<RecipeRow | undefined> {
+  const { rows } = await db.query<RecipeRow>(
+    `SELECT ${RECIPE_COLUMNS} FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.id = $2 FOR NO KEY UPDATE OF r`,
     [workshopId, id],
   );
-  return rows[0]?.version ?? null;
+  return rows[0];
 }
 
 export interface NewRecipeRow {
@@ -195,7 +241,7 @@ export async function insertRecipe(db: Db, workshopId: string, row: NewRecipeRow
   return rowCount === 1;
 }
 
-/** Adds a revision behind the newest one. */
+/** Adds a revision behind the newest one; its numbers are taken to be ones that the machine can be set to. */
 export async function insertRevision(
   db: Db,
   workshopId: string,
@@ -211,7 +257,8 @@ export async function insertRevision(
   },
 ): Promise<void> {
   await db.query(
-    `INSERT INTO recipe_revision (recipe_id, number, workshop_id, settings, typed, source, reason, tuning_id, settled_trials, returned_to)
+    `WITH fitting AS (UPDATE recipe SET fits = true WHERE workshop_id = $2 AND id = $1 AND NOT fits)
+     INSERT INTO recipe_revision (recipe_id, number, workshop_id, settings, typed, source, reason, tuning_id, settled_trials, returned_to)
      SELECT $1, coalesce(max(number), 0) + 1, $2, $3, $4, $5, $6, $7, $8, $9 FROM recipe_revision WHERE workshop_id = $2 AND recipe_id = $1`,
     [
       recipeId,
@@ -270,6 +317,46 @@ export interface EvidenceRow extends Omit<EvidenceView, 'at' | 'earlier'> {
   recipeId: string;
   toolId: string;
   at: Date;
+}
+
+/** A recipe with all that was written down of it. */
+export interface ToldRecipe extends RecipeRow {
+  /** Newest first. */
+  revisions: RevisionView[];
+  evidence: (EvidenceView & { toolId: string })[];
+  /** Oldest first. */
+  variants: VariantView[];
+}
+
+const EARLIER = (kind: 'run' | 'trial', id: string) =>
+  `coalesce((SELECT jsonb_agg(jsonb_build_object('outcome', d.outcome, 'at', iso(d.given_at)) ORDER BY d.id DESC) FROM (
+     SELECT d.*, row_number() OVER (ORDER BY d.id DESC) AS n FROM verdict d WHERE d.workshop_id = $1 AND d.kind = '${kind}' AND d.subject_id = ${id}) d WHERE d.n > 1), '[]')`;
+
+/** Some recipes, also put away, each with its history and what happened with it, in one statement. */
+export async function listTold(db: Db, workshopId: string, ids: readonly string[]): Promise<ToldRecipe[]> {
+  const { rows } = await db.query<ToldRecipe>(
+    `SELECT ${RECIPE_COLUMNS},
+       (SELECT jsonb_agg(jsonb_build_object('number', x.number, 'settings', x.settings, 'typed', x.typed, 'source', x.source, 'reason', x.reason,
+           'returnedTo', x.returned_to, 'createdAt', iso(x.created_at)) ORDER BY x.number DESC)
+         FROM recipe_revision x WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id) AS revisions,
+       coalesce((SELECT jsonb_agg(jsonb_build_object('id', n.id, 'changes', n.changes, 'reason', n.reason, 'toolId', n.tool_id, 'stockPieceId', n.stock_piece_id,
+           'forName', coalesce(nt.name, np.name), 'createdAt', iso(n.created_at), 'endedAt', iso(n.ended_at)) ORDER BY n.created_at, n.id)
+         FROM recipe_variant n LEFT JOIN tool nt ON nt.workshop_id = n.workshop_id AND nt.id = n.tool_id
+           LEFT JOIN stock_piece np ON np.workshop_id = n.workshop_id AND np.id = n.stock_piece_id
+         WHERE n.workshop_id = r.workshop_id AND n.recipe_id = r.id), '[]') AS variants,
+       coalesce((SELECT jsonb_agg(e.told ORDER BY e.at DESC, e.id) FROM (
+         SELECT x.id, x.made_at AS at, jsonb_build_object('id', x.id, 'kind', x.kind, 'outcome', x.outcome, 'at', iso(x.made_at), 'settings', x.settings, 'jobName', x.job_name,
+             'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', CASE x.kind WHEN 'run' THEN ${EARLIER('run', 'x.id')} ELSE ${EARLIER('trial', 'x.id')} END) AS told
+           FROM trial x WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id
+         UNION ALL
+         SELECT x.id, x.finished_at, jsonb_build_object('id', x.id, 'kind', 'run', 'outcome', x.outcome, 'at', iso(x.finished_at), 'settings', x.settings, 'jobName', j.name,
+             'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', ${EARLIER('run', 'x.id')})
+           FROM run x JOIN job j ON j.id = x.job_id
+           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL AND x.on_top_of IS NULL) e), '[]') AS evidence
+     FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.id = ANY ($2::uuid[])`,
+    [workshopId, ids],
+  );
+  return rows;
 }
 
 /** Everything that happened with some recipes (all where `null`): trials, and runs that were scored; newest first. */

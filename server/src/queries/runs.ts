@@ -96,19 +96,6 @@ export async function listOpenRuns(db: Db, workshopId: string): Promise<RunRow[]
   return rows;
 }
 
-/** For every job with runs, the state of each run in its newest series. */
-export async function listRunStates(
-  db: Db,
-  workshopId: string,
-): Promise<{ jobId: string; state: RunState; outcome: Outcome | null }[]> {
-  const { rows } = await db.query<{ jobId: string; state: RunState; outcome: Outcome | null }>(
-    `SELECT r.job_id AS "jobId", r.state, r.outcome FROM run r
-     WHERE r.workshop_id = $1 AND r.series_id = (SELECT id FROM run_series n WHERE n.job_id = r.job_id ORDER BY n.created_at DESC LIMIT 1)`,
-    [workshopId],
-  );
-  return rows;
-}
-
 /** A run as it is started. */
 export interface NewRunRow extends Pick<
   RunRow,

@@ -1,5 +1,6 @@
 import type { TrialSheetState, TuningState } from '@keen-anvil/contract';
-import type { Outcome, QuantityName, Settings } from '@keen-anvil/core/recipes';
+import type { Point } from '@keen-anvil/core/geometry';
+import type { Outcome, ProcessName, QuantityName, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
 export interface TuningRow {
@@ -11,6 +12,9 @@ export interface TuningRow {
   startSpread: number;
   fixed: QuantityName[];
   stockPieceId: string | null;
+  /** Of the piece that it is tried on. */
+  pieceName: string | null;
+  pieceOutline: Point[] | null;
   scrapWidthMm: number;
   scrapLengthMm: number;
   /** The tuning whose trials count in. */
@@ -20,6 +24,8 @@ export interface TuningRow {
 }
 
 const TUNING_COLUMNS = `id, version, recipe_id AS "recipeId", job_id AS "jobId", start, start_spread AS "startSpread", fixed, stock_piece_id AS "stockPieceId",
+  (SELECT p.name FROM stock_piece p WHERE p.workshop_id = tuning.workshop_id AND p.id = tuning.stock_piece_id) AS "pieceName",
+  (SELECT p.outline FROM stock_piece p WHERE p.workshop_id = tuning.workshop_id AND p.id = tuning.stock_piece_id) AS "pieceOutline",
   scrap_width_mm AS "scrapWidthMm", scrap_length_mm AS "scrapLengthMm", goes_on_from AS "goesOnFrom", state, created_at AS "createdAt"`;
 
 /** One tuning. */
@@ -49,7 +55,7 @@ export async function listTunings(db: Db, workshopId: string, recipeId: string |
   return rows;
 }
 
-export type NewTuningRow = Omit<TuningRow, 'version' | 'state' | 'createdAt'>;
+export type NewTuningRow = Omit<TuningRow, 'version' | 'state' | 'createdAt' | 'pieceName' | 'pieceOutline'>;
 
 /** Begins a tuning. Returns false where one of this recipe is open already. */
 export async function insertTuning(db: Db, workshopId: string, row: NewTuningRow): Promise<boolean> {
@@ -103,8 +109,9 @@ export interface SheetRow {
   doneSeconds: number | null;
 }
 
+const DONE_SECONDS = `CASE WHEN state = 'running' THEN least(total_seconds, extract(epoch FROM clock_timestamp() - going_since)::double precision * speed_up) END`;
 const SHEET_COLUMNS = `machine_id AS "machineId", total_seconds AS "totalSeconds", total_cut_mm AS "totalCutMm",
-  CASE WHEN state = 'running' THEN least(total_seconds, extract(epoch FROM clock_timestamp() - going_since)::double precision * speed_up) END AS "doneSeconds", id, tuning_id AS "tuningId", number, state, by_hand AS "isByHand", format, machine_file AS "machineFile", estimate_seconds AS "estimateSeconds"`;
+  ${DONE_SECONDS} AS "doneSeconds", id, tuning_id AS "tuningId", number, state, by_hand AS "isByHand", format, machine_file AS "machineFile", estimate_seconds AS "estimateSeconds"`;
 
 /** One trial sheet. */
 export async function findSheet(db: Db, workshopId: string, id: string): Promise<SheetRow | undefined> {
@@ -115,11 +122,23 @@ export async function findSheet(db: Db, workshopId: string, id: string): Promise
   return rows[0];
 }
 
-/** The sheets of a tuning, in their order. */
-export async function listSheets(db: Db, workshopId: string, tuningId: string): Promise<SheetRow[]> {
-  const { rows } = await db.query<SheetRow>(
-    `SELECT ${SHEET_COLUMNS} FROM trial_sheet WHERE workshop_id = $1 AND tuning_id = $2 ORDER BY number`,
-    [workshopId, tuningId],
+/** A sheet as it is shown, with what is on it. */
+export interface ToldSheet extends Omit<SheetRow, 'machineFile' | 'machineId' | 'totalSeconds' | 'totalCutMm'> {
+  shapes: ToldShape[];
+}
+export interface ToldShape extends Omit<ShapeRow, 'sheetId' | 'toolWear' | 'scoredAt'> {
+  scoredAt: string | null;
+}
+
+/** The sheets of some tunings with everything on them, in the order of their numbers, in one statement. */
+export async function listSheets(db: Db, workshopId: string, tuningIds: readonly string[]): Promise<ToldSheet[]> {
+  const { rows } = await db.query<ToldSheet>(
+    `SELECT ${DONE_SECONDS} AS "doneSeconds", t.id, t.tuning_id AS "tuningId", t.number, t.state, t.by_hand AS "isByHand", t.format, t.estimate_seconds AS "estimateSeconds",
+       coalesce((SELECT jsonb_agg(jsonb_build_object('id', s.id, 'number', s.number, 'settings', s.settings, 'onTopOf', s.on_top_of, 'x', s.x_mm, 'y', s.y_mm,
+           'seenOutcome', s.seen_outcome, 'seenFault', s.seen_fault, 'outcome', s.outcome, 'scoredAt', iso(s.scored_at), 'photoId', s.photo_id) ORDER BY s.number)
+         FROM trial_shape s WHERE s.workshop_id = t.workshop_id AND s.sheet_id = t.id), '[]') AS shapes
+     FROM trial_sheet t WHERE t.workshop_id = $1 AND t.tuning_id = ANY ($2::uuid[]) ORDER BY t.number`,
+    [workshopId, tuningIds],
   );
   return rows;
 }
@@ -202,34 +221,42 @@ export async function listShapes(db: Db, workshopId: string, tuningId: string): 
 export async function listEarlierShapes(
   db: Db,
   workshopId: string,
-  tuningId: string,
-): Promise<(ShapeRow & { outcome: Outcome })[]> {
-  const { rows } = await db.query<ShapeRow & { outcome: Outcome }>(
+  ...tuningIds: string[]
+): Promise<(ShapeRow & { outcome: Outcome; ofTuning: string })[]> {
+  const { rows } = await db.query<ShapeRow & { outcome: Outcome; ofTuning: string }>(
     `WITH RECURSIVE earlier AS (
-       SELECT b.* FROM tuning a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from WHERE a.workshop_id = $1 AND a.id = $2
+       SELECT a.id AS of_tuning, b.* FROM tuning a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from WHERE a.workshop_id = $1 AND a.id = ANY ($2::uuid[])
        UNION
-       SELECT b.* FROM earlier a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from
+       SELECT a.of_tuning, b.* FROM earlier a JOIN tuning b ON b.workshop_id = a.workshop_id AND b.id = a.goes_on_from
      )
-     SELECT ${SHAPE_COLUMNS} FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
+     SELECT e.of_tuning AS "ofTuning", ${SHAPE_COLUMNS} FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
        JOIN earlier e ON e.workshop_id = t.workshop_id AND e.id = t.tuning_id
      WHERE s.outcome IS NOT NULL ORDER BY e.created_at, t.number, s.number`,
-    [workshopId, tuningId],
+    [workshopId, tuningIds],
   );
   return rows;
 }
 
-/** What other tunings have left on a piece of stock. */
-export async function listTrialsOnPiece(
+/** A trial that was left on a piece of stock. */
+export interface LeftTrial {
+  tuningId: string;
+  stockPieceId: string;
+  x: number;
+  y: number;
+  process: ProcessName;
+}
+
+/** What tunings have left on some pieces of stock. */
+export async function listTrialsOnPieces(
   db: Db,
   workshopId: string,
-  stockPieceId: string,
-  exceptTuning: string,
-): Promise<{ x: number; y: number; process: string }[]> {
-  const { rows } = await db.query<{ x: number; y: number; process: string }>(
-    `SELECT s.x_mm AS x, s.y_mm AS y, r.process FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
+  stockPieceIds: readonly string[],
+): Promise<LeftTrial[]> {
+  const { rows } = await db.query<LeftTrial>(
+    `SELECT u.id AS "tuningId", u.stock_piece_id AS "stockPieceId", s.x_mm AS x, s.y_mm AS y, r.process FROM trial_shape s JOIN trial_sheet t ON t.workshop_id = s.workshop_id AND t.id = s.sheet_id
        JOIN tuning u ON u.workshop_id = t.workshop_id AND u.id = t.tuning_id JOIN recipe r ON r.workshop_id = u.workshop_id AND r.id = u.recipe_id
-     WHERE s.workshop_id = $1 AND u.stock_piece_id = $2 AND u.id <> $3 AND t.state <> 'planned'`,
-    [workshopId, stockPieceId, exceptTuning],
+     WHERE s.workshop_id = $1 AND u.stock_piece_id = ANY ($2::uuid[]) AND t.state <> 'planned'`,
+    [workshopId, stockPieceIds],
   );
   return rows;
 }

@@ -37,7 +37,7 @@ export function apiRouter(parts: ApiParts): Router {
       runs: await runs.listOpen(workshopId),
       nailed: (await listNailed(pool, workshopId)).map(recipeSummary),
       recipes: (await listLastUsed(pool, workshopId, RECENT)).map(recipeSummary),
-      jobs: (await listJobSummaries(pool, workshopId)).filter((job) => !job.isArchived).slice(0, RECENT),
+      jobs: await listJobSummaries(pool, workshopId, { isArchived: false, limit: RECENT, offset: 0 }),
     };
     response.json(bench);
   });

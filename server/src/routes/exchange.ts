@@ -1,4 +1,6 @@
 import { processOf } from '@keen-anvil/core/recipes';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import express, { Router, type Request } from 'express';
 import { validate as isUuid } from 'uuid';
 import { bookText, exportBook, exportCsv } from '../exchange/export-book';
@@ -37,10 +39,12 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
       .send(bookText(await exportBook(pool, workshopOf(request), chosen(request, 'recipes'))));
   });
   router.get('/book.csv', async (request, response) => {
-    response
-      .attachment(fileName([await nameOf(request), 'book'], 'csv'))
-      .type('text/csv')
-      .send(await exportCsv(pool, workshopOf(request), chosen(request, 'recipes')));
+    const rows = exportCsv(pool, workshopOf(request), chosen(request, 'recipes'));
+    response.attachment(fileName([await nameOf(request), 'book'], 'csv')).type('text/csv');
+    await pipeline(Readable.from(rows), response).catch((error: NodeJS.ErrnoException) => {
+      // Who asked has gone away; nobody is left to be told.
+      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
+    });
   });
   router.post('/book/import', named, uploadLine, raw(LARGEST_BOOK), async (request, response) => {
     const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
@@ -76,8 +80,8 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   });
   router.get('/labels.pdf', async (request, response) => {
     const workshopId = workshopOf(request);
-    const { materials } = await loadShop(pool, workshopId);
     const ids = chosen(request, 'materials') ?? [];
+    const { materials } = await loadShop(pool, workshopId, ids);
     const found = ids.flatMap((id) => materials.get(id) ?? []);
     if (found.length === 0) throw notFound('What was to be printed');
     const recipes = await listRecipes(pool, workshopId, { materialIds: ids });

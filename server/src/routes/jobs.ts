@@ -20,6 +20,7 @@ import {
   TextPreview,
 } from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
+import { pageIn, yesOrNoIn } from '../asked-for';
 import { notFound, refused } from '../problem';
 import { jobDetail, listJobSummaries } from '../services/job-views';
 import {
@@ -42,7 +43,7 @@ import { listFonts } from '../queries/fonts';
 import { listTemplates } from '../queries/templates';
 import { makeSheetFile, makeStepFile, stepsInOneFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
-import { loadShop } from '../services/shop';
+import { loadShop, materialsOf } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { streamRun } from './run-stream';
@@ -55,13 +56,21 @@ import { uploadLine } from './upload-line';
 /** The largest drawing that is taken. */
 const LARGEST_FILE = 40_000_000;
 const LARGEST_FONT = 10_000_000;
+const USUAL_PAGE = 50;
+const LARGEST_PAGE = 200;
 
 /** Jobs, their steps and their runs. */
 export function jobRoutes({ pool, heavy, runs, watch }: ApiParts): Router {
   const router = Router();
   router.get(
     '/jobs',
-    async (request, response) => void response.json(await listJobSummaries(pool, workshopOf(request))),
+    async (request, response) =>
+      void response.json(
+        await listJobSummaries(pool, workshopOf(request), {
+          isArchived: yesOrNoIn(request.query, 'archived'),
+          ...pageIn(request.query, USUAL_PAGE, LARGEST_PAGE),
+        }),
+      ),
   );
   router.post(
     '/jobs',
@@ -250,7 +259,7 @@ export function jobRoutes({ pool, heavy, runs, watch }: ApiParts): Router {
     const job = await jobOfStep(pool, workshopId, idOf(request));
     const step = job.steps.find((s) => s.id === request.params.id);
     if (!step) throw notFound('That step');
-    const shop = await loadShop(pool, workshopId);
+    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
     const together = request.query.sheet === undefined ? [step] : stepsInOneFile(step, job.steps, shop);
     if (together.length > 1) {
       const numbers = together.map(({ position }) => position + 1).join(' and ');

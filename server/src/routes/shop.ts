@@ -11,9 +11,10 @@ import {
   ToolReplacement,
 } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
+import { idsIn, pageIn, wordIn, yesOrNoIn } from '../asked-for';
 import { notFound } from '../problem';
 import { listMachines } from '../queries/machines';
-import { listMaterials } from '../queries/materials';
+import { findMaterials, listMaterials } from '../queries/materials';
 import { findPhoto } from '../queries/photos';
 import { listTools } from '../queries/tools';
 import { archiveMachine, changeMachine, createMachine, machineWithMisfits } from '../services/machines';
@@ -24,11 +25,16 @@ import {
   changeMaterial,
   changePiece,
   createMaterial,
+  materialOf,
 } from '../services/materials';
 import { archiveTool, changeTool, createTool, replaceTool } from '../services/tools';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bodyOf, idOf } from './respond';
+
+const USUAL_PAGE = 100;
+const LARGEST_PAGE = 500;
+const LONGEST_SEARCH = 200;
 
 /** Machines, tools, materials and stock. */
 export function shopRoutes({ pool }: ApiParts): Router {
@@ -80,9 +86,22 @@ export function shopRoutes({ pool }: ApiParts): Router {
       void response.json(await archiveTool(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
   );
 
+  router.get('/materials', async (request, response) => {
+    const { query } = request;
+    const ids = idsIn(query, 'ids', LARGEST_PAGE);
+    response.json(
+      ids
+        ? await findMaterials(pool, workshopOf(request), ids)
+        : await listMaterials(pool, workshopOf(request), {
+            search: wordIn(query, 'search').slice(0, LONGEST_SEARCH),
+            isArchived: yesOrNoIn(query, 'archived'),
+            ...pageIn(query, USUAL_PAGE, LARGEST_PAGE),
+          }),
+    );
+  });
   router.get(
-    '/materials',
-    async (request, response) => void response.json(await listMaterials(pool, workshopOf(request))),
+    '/materials/:id',
+    async (request, response) => void response.json(await materialOf(pool, workshopOf(request), idOf(request))),
   );
   router.post(
     '/materials',

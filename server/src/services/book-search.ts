@@ -12,14 +12,16 @@ import type { Db } from '../db/pool';
 import { refused } from '../problem';
 import { hasWord, likeWords, quoteLexeme } from '../queries/cards';
 import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipes';
+import { pageIn, wordIn, type Query } from '../asked-for';
 import { recipeSummary } from './recipe-views';
 
 const LONGEST_SEARCH = 200;
+const USUAL_PAGE = 50;
 const MOST_AT_ONCE = 200;
 
 /** What the address of a search asks for, checked. @throws Problem for a filter that there is not */
-export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, 'query'> & { text: string } {
-  const word = (name: string): string => (typeof query[name] === 'string' ? (query[name] as string) : '');
+export function searchFrom(query: Query): Omit<RecipeSearch, 'query'> & { text: string } {
+  const word = (name: string): string => wordIn(query, name);
   const oneOf = <T extends string>(name: string, all: readonly T[]): T | null => {
     const value = word(name);
     if (!value) return null;
@@ -31,13 +33,6 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
     if (word(name) && !isUuid(word(name))) throw refused(`${name} must be the id of a ${name}.`, name);
     return word(name) || null;
   };
-  const count = (name: string, most: number, otherwise: number): number => {
-    if (!word(name)) return otherwise;
-    const value = Number(word(name));
-    if (!Number.isInteger(value) || value < 0)
-      throw refused(`${name} must be a whole number; “${word(name)}” came.`, name);
-    return Math.min(value, most);
-  };
   return {
     text: word('search').slice(0, LONGEST_SEARCH),
     materialId: id('material'),
@@ -46,8 +41,7 @@ export function searchFrom(query: Record<string, unknown>): Omit<RecipeSearch, '
     temper: oneOf<Temper>('temper', TEMPERS),
     sort: oneOf<RecipeSort>('sort', RECIPE_SORTS) ?? (word('search').trim() ? 'best' : 'material'),
     isDescending: word('order') === 'down',
-    limit: count('limit', MOST_AT_ONCE, 50),
-    offset: count('offset', 1_000_000, 0),
+    ...pageIn(query, USUAL_PAGE, MOST_AT_ONCE),
   };
 }
 

@@ -35,24 +35,26 @@ import {
   insertRevision,
   insertTrial,
   insertVariant,
+  listAlike,
   listNailed,
   listRecipes,
   listRevisions,
   lockRecipe,
   replaceNails,
   updateRecipe,
+  type RecipeRow,
 } from '../queries/recipes';
 import { refreshCards } from './cards';
 import { recipeDetail, recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 
 /** More recipes than this are not weighed against each other for one suggestion. */
-const MOST_KNOWN = 400;
+const MOST_KNOWN = 200;
 
 /** Writes a new recipe for a place that has none. */
 export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRecipe): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
-    const shop = await loadShop(db, workshopId);
+    const shop = await loadShop(db, workshopId, [wanted.materialId]);
     refuseBadRecipe(shop, wanted);
     if (!(await insertRecipe(db, workshopId, wanted))) {
       throw new Problem(
@@ -81,7 +83,7 @@ export async function reviseRecipe(
     if (sameSettings(now.settings, change.settings))
       throw refused('Nothing is changed: these are the numbers as they stand.', 'settings');
     await insertRevision(db, workshopId, id, change);
-    return written(db, workshopId, id);
+    return written(db, workshopId, id, { shop });
   });
 }
 
@@ -158,8 +160,7 @@ export async function addVariant(
   variant: NewVariant,
 ): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
-    if ((await lockRecipe(db, workshopId, id)) === null) throw notFound('That recipe');
-    const now = await recipeDetail(db, workshopId, id);
+    const now = await locked(db, workshopId, id);
     if (Boolean(variant.toolId) === Boolean(variant.stockPieceId))
       throw refused('A nudge is for one tool or for one piece of stock.', 'toolId');
     if (Object.values(variant.changes).every((change) => change === 0))
@@ -188,6 +189,7 @@ export async function dropVariant(pool: Pool, workshopId: string, variantId: str
   return inTransaction(pool, async (db) => {
     const recipeId = await endVariant(db, workshopId, variantId);
     if (!recipeId) throw notFound('That nudge');
+    await locked(db, workshopId, recipeId);
     return written(db, workshopId, recipeId);
   });
 }
@@ -195,11 +197,11 @@ export async function dropVariant(pool: Pool, workshopId: string, variantId: str
 /** Writes down a trial made by hand, with these or other numbers. */
 export async function writeTrial(pool: Pool, workshopId: string, id: string, trial: NewTrial): Promise<RecipeDetail> {
   return inTransaction(pool, async (db) => {
-    if ((await lockRecipe(db, workshopId, id)) === null) throw notFound('That recipe');
-    const now = await recipeDetail(db, workshopId, id);
-    refuseBadSettings((await loadShop(db, workshopId)).machines.get(now.machine.id)!, now.process, trial.settings);
+    const now = await locked(db, workshopId, id);
+    const shop = await loadShop(db, workshopId);
+    refuseBadSettings(shop.machines.get(now.machine.id)!, now.process, trial.settings);
     await insertTrial(db, workshopId, { ...trial, recipeId: id });
-    return written(db, workshopId, id);
+    return written(db, workshopId, id, { shop });
   });
 }
 
@@ -213,52 +215,42 @@ export async function nailCards(pool: Pool, workshopId: string, recipeIds: strin
 }
 
 /** How to start where there is no recipe yet, or why the book cannot say. */
-export async function suggest(
-  db: Db,
-  workshopId: string,
-  wanted: SuggestionWanted,
-  shop?: Shop,
-): Promise<SuggestAnswerView> {
-  const { machines, tools, materials } = shop ?? (await loadShop(db, workshopId));
-  const machine = machines.get(wanted.machineId);
-  const tool = tools.get(wanted.toolId);
-  const material = materials.get(wanted.materialId);
-  if (!machine || !tool || !material) throw notFound('That machine, tool or material');
-  const rows = await listRecipes(db, workshopId, {
-    process: wanted.process,
-    family: material.family,
-    limit: MOST_KNOWN,
-  });
-  const known = rows.flatMap((row): KnownRecipe[] => {
-    const on = machines.get(row.machine.id);
-    return on
-      ? [
-          {
-            id: row.id,
-            process: row.process,
-            settings: row.settings,
-            temper: row.temper,
-            machine: on,
-            tool: row.tool,
-            material: row.material,
-          },
-        ]
-      : [];
-  });
-  return suggestRecipe(known, { process: wanted.process, machine, tool, material });
+export async function suggest(db: Db, workshopId: string, wanted: SuggestionWanted): Promise<SuggestAnswerView> {
+  return (await suggestAll(db, workshopId, [wanted], await loadShop(db, workshopId, [wanted.materialId])))[0];
 }
 
-/** Recipes that a machine can no longer dial in, as after its range was changed. */
-export async function misfitsOf(
+/** How to start in several places that have no recipe yet. @throws Problem for one with a machine, tool or material that is not there */
+export async function suggestAll(
   db: Db,
   workshopId: string,
-  machine: MachineView,
-): Promise<{ recipe: RecipeSummary; problem: string }[]> {
-  const rows = await listRecipes(db, workshopId, { machineId: machine.id });
-  return rows.flatMap((row) => {
-    const [problem] = settingProblems(machine, row.process, row.settings);
-    return problem ? [{ recipe: recipeSummary(row), problem: problem.message }] : [];
+  wanted: readonly SuggestionWanted[],
+  { machines, tools, materials }: Shop,
+): Promise<SuggestAnswerView[]> {
+  const places = wanted.map(({ process, machineId, toolId, materialId }) => {
+    const [machine, tool, material] = [machines.get(machineId), tools.get(toolId), materials.get(materialId)];
+    if (!machine || !tool || !material) throw notFound('That machine, tool or material');
+    return { process, machine, tool, material };
   });
+  const alike = await listAlike(
+    db,
+    workshopId,
+    places.map(({ process, machine, material: { family, thicknessMm } }) => ({
+      process,
+      family,
+      machineId: machine.id,
+      thicknessMm,
+    })),
+    MOST_KNOWN,
+  );
+  return places.map((place, i) =>
+    suggestRecipe(
+      alike[i].flatMap((row): KnownRecipe[] => {
+        const machine = machines.get(row.machine.id);
+        return machine ? [{ ...row, machine }] : [];
+      }),
+      place,
+    ),
+  );
 }
 
 /** What is wrong with a recipe for this shop, as a sentence with its field; null where nothing is. */
@@ -330,11 +322,15 @@ function typedProblem(
   return null;
 }
 
-async function lockedAt(db: Db, workshopId: string, id: string, version: number): Promise<RecipeDetail> {
-  const locked = await lockRecipe(db, workshopId, id);
-  if (locked === null) throw notFound('That recipe');
-  const now = await recipeDetail(db, workshopId, id);
-  if (locked !== version) throw stale('This recipe', now);
+async function lockedAt(db: Db, workshopId: string, id: string, version: number): Promise<RecipeRow> {
+  const now = await locked(db, workshopId, id);
+  if (now.version !== version) throw stale('This recipe', await recipeDetail(db, workshopId, id));
+  return now;
+}
+
+async function locked(db: Db, workshopId: string, id: string): Promise<RecipeRow> {
+  const now = await lockRecipe(db, workshopId, id);
+  if (!now) throw notFound('That recipe');
   return now;
 }
 
@@ -342,9 +338,9 @@ async function written(
   db: Db,
   workshopId: string,
   id: string,
-  change: { note?: string; isArchived?: boolean } = {},
+  change: { note?: string; isArchived?: boolean; shop?: Shop } = {},
 ): Promise<RecipeDetail> {
   await updateRecipe(db, workshopId, id, change);
-  await refreshCards(db, workshopId, [id]);
-  return recipeDetail(db, workshopId, id);
+  await refreshCards(db, workshopId, [id], { areLocked: true });
+  return recipeDetail(db, workshopId, id, change.shop);
 }

@@ -22,13 +22,21 @@ import { listEvidence, type EvidenceRow } from '../queries/recipes';
 
 const AT_ONCE = 2000;
 
-/** Makes the cards of these recipes anew, within the transaction that changed what they are made from. */
-export async function refreshCards(db: Db, workshopId: string, recipeIds: string[]): Promise<void> {
+/**
+ * Makes the cards of these recipes anew, within the transaction that changed what they are made from.
+ * @param areLocked whether that transaction has locked them already
+ */
+export async function refreshCards(
+  db: Db,
+  workshopId: string,
+  recipeIds: string[],
+  { areLocked = false } = {},
+): Promise<void> {
   const inOrder = [...recipeIds].sort();
   for (let from = 0; from < inOrder.length; from += AT_ONCE) {
     const ids = inOrder.slice(from, from + AT_ONCE);
     // Locked before they are read: what another one writes meanwhile belongs onto the card.
-    await lockRecipes(db, workshopId, ids);
+    if (!areLocked) await lockRecipes(db, workshopId, ids);
     const sources = await listCardSources(db, workshopId, ids);
     const byRecipe = groupByRecipe(await listEvidence(db, workshopId, ids));
     await writeCards(
@@ -42,6 +50,7 @@ export async function refreshCards(db: Db, workshopId: string, recipeIds: string
           reasons,
           lastUsedAt: source.lastUsedAt,
           sortName: sortName(source),
+          sortMachine: source.machineName,
           words: searchWords(textsOf(source), source.settings, source.thicknessMm),
         };
       }),

@@ -14,14 +14,19 @@ import { notFound } from '../problem';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import { USUAL_CHOICES, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
 import { listArtworks, type ArtworkRow } from '../queries/artworks';
-import { lastEdits } from '../queries/edits';
 import { listClaims, type ClaimRow } from '../queries/claims';
-import { listJobs, listSteps, type JobRow, type StepRow } from '../queries/jobs';
-import { listNotes } from '../queries/notes';
+import {
+  findToldJob,
+  listJobs,
+  listSteps,
+  type JobPage,
+  type JobRow,
+  type StepLook,
+  type StepRow,
+} from '../queries/jobs';
 import { listParts, type PartRow } from '../queries/parts';
-import { listRunStates } from '../queries/runs';
 import { keptSize, partShapes, type PartShape } from './part-shapes';
-import { loadShop, type Shop } from './shop';
+import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
 /** Where a job stands, from the runs of its newest series. */
@@ -34,31 +39,19 @@ export function jobState(runs: { state: RunState; outcome: Outcome | null }[]): 
   return runs.some((run) => run.outcome === null) ? 'to-score' : 'done';
 }
 
-/** All jobs as a list shows them, the last touched first. */
-export async function listJobSummaries(db: Db, workshopId: string): Promise<JobSummary[]> {
-  const jobs = await listJobs(db, workshopId);
-  const steps = await listSteps(db, workshopId);
-  const runs = await listRunStates(db, workshopId);
-  const shop = await loadShop(db, workshopId);
-  return jobs.map((job) =>
-    summary(
-      job,
-      steps.filter((step) => step.jobId === job.id),
-      jobState(runs.filter((run) => run.jobId === job.id)),
-      shop,
-    ),
-  );
+/** A page of the jobs as a list shows them, the last touched first. */
+export async function listJobSummaries(db: Db, workshopId: string, page: JobPage): Promise<JobSummary[]> {
+  return (await listJobs(db, workshopId, page)).map(({ steps, runs, ...job }) => summary(job, steps, jobState(runs)));
 }
 
 /** One job with its drawing, steps, parts and the recipes found for them. */
 export async function jobDetail(db: Db, workshopId: string, id: string): Promise<JobDetail> {
-  const [job] = await listJobs(db, workshopId, id);
+  const job = await findToldJob(db, workshopId, id);
   if (!job) throw notFound('That job');
   const steps = await listSteps(db, workshopId, id);
   const artworks = await listArtworks(db, workshopId, id);
   const parts = await listParts(db, workshopId, id);
-  const runs = (await listRunStates(db, workshopId)).filter((run) => run.jobId === id);
-  const shop = await loadShop(db, workshopId);
+  const shop = await loadShop(db, workshopId, materialsOf(steps));
   const claims = await listClaims(
     db,
     workshopId,
@@ -69,7 +62,11 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
   const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
   const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
   return {
-    ...summary(job, steps, jobState(runs), shop),
+    ...summary(
+      job,
+      steps.map((step) => lookOf(step, shop)),
+      jobState(job.runs),
+    ),
     version: job.version,
     isOrderByHand: job.isOrderByHand,
     artworks: artworks.map((artwork) => artworkView(artwork, parts)),
@@ -77,8 +74,9 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
       parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
     ),
     otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
-    ...(await lastEdits(db, workshopId, id)),
-    notes: await listNotes(db, workshopId, id),
+    undo: job.undo,
+    redo: job.redo,
+    notes: job.notes,
   };
 }
 
@@ -99,27 +97,32 @@ function artworkView(
 }
 
 /** The colours that a job's work will have, each once: of its pens and materials, never of the file. */
-function looks(steps: readonly StepRow[], shop: Shop): string[] {
-  const colours = steps.flatMap(({ materialId, toolId }) => {
-    const [material, tool] = [materialId ? shop.materials.get(materialId) : undefined, shop.tools.get(toolId)];
-    const ink = tool?.kind === 'pen' ? tool.details.ink : null;
-    return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) && material
-      ? [ink]
-      : material
-        ? [material.colour]
-        : [];
+function colours(looks: readonly StepLook[]): string[] {
+  const all = looks.flatMap(({ materialColour, toolKind, toolDetails }) => {
+    const ink = toolKind === 'pen' ? toolDetails.ink : null;
+    if (!materialColour) return [];
+    return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) ? [ink] : [materialColour];
   });
-  return [...new Set(colours)];
+  return [...new Set(all)];
 }
 
-function summary(job: JobRow, steps: StepRow[], state: JobState, shop: Shop): JobSummary {
+function lookOf({ materialId, toolId }: StepRow, shop: Shop): StepLook {
+  const tool = shop.tools.get(toolId)!;
+  return {
+    materialColour: (materialId && shop.materials.get(materialId)?.colour) || null,
+    toolKind: tool.kind,
+    toolDetails: tool.details,
+  };
+}
+
+function summary(job: JobRow, looks: readonly StepLook[], state: JobState): JobSummary {
   return {
     id: job.id,
     name: job.name,
     isArchived: job.isArchived,
     state,
-    stepCount: steps.length,
-    colours: looks(steps, shop),
+    stepCount: looks.length,
+    colours: colours(looks),
     updatedAt: job.updatedAt.toISOString(),
   };
 }

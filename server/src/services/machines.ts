@@ -1,13 +1,7 @@
-import type {
-  Archiving,
-  MachineChange,
-  MachineFields,
-  MachineView,
-  NewMachine,
-  RecipeSummary,
-} from '@keen-anvil/contract';
+import type { Archiving, MachineChange, MachineFields, MachineView, NewMachine } from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { machineKindOf } from '@keen-anvil/core/machines';
+import { isDeepStrictEqual } from 'node:util';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
@@ -15,13 +9,13 @@ import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import { insertMachine, listMachines, updateMachine } from '../queries/machines';
 import { insertTool } from '../queries/tools';
-import { misfitsOf } from './book';
+import { misfitsOf, settleFits, type Misfit } from './misfits';
 import { refreshCardsOf } from './cards';
 
 /** A machine as it is after a change, with the recipes that no longer fit it. */
 export interface ChangedMachine {
   machine: MachineView;
-  misfits: { recipe: RecipeSummary; problem: string }[];
+  misfits: Misfit[];
 }
 
 /** What is wrong with a machine's fields, as a sentence; null where nothing is. */
@@ -86,8 +80,13 @@ export async function changeMachine(
   refuseBadMachine(machine);
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
+    const before = await machineOf(db, workshopId, id);
     await updateMachine(db, workshopId, id, machine);
-    await refreshCardsOf(db, workshopId, { machineId: id });
+    const after = await machineOf(db, workshopId, id);
+    // What stands on it may be ten thousand recipes: they are gone through only where they are touched.
+    if (after.name !== before.name || after.kind !== before.kind)
+      await refreshCardsOf(db, workshopId, { machineId: id });
+    if (!isDeepStrictEqual(scalesOf(after), scalesOf(before))) await settleFits(db, workshopId, after);
     return changed(db, workshopId, id);
   });
 }
@@ -123,7 +122,15 @@ async function refuseStale(db: Db, workshopId: string, id: string, version: numb
 }
 
 async function changed(db: Db, workshopId: string, id: string): Promise<ChangedMachine> {
-  const machine = (await listMachines(db, workshopId)).find((m) => m.id === id);
-  if (!machine) throw notFound('That machine');
+  const machine = await machineOf(db, workshopId, id);
   return { machine, misfits: await misfitsOf(db, workshopId, machine) };
 }
+
+async function machineOf(db: Db, workshopId: string, id: string): Promise<MachineView> {
+  const machine = (await listMachines(db, workshopId)).find((m) => m.id === id);
+  if (!machine) throw notFound('That machine');
+  return machine;
+}
+
+/** Everything of a machine that says what it can be set to: all but its name and its version. */
+const scalesOf = ({ name: _, version: __, ...rest }: MachineView) => rest;

@@ -17,7 +17,7 @@ import { lockVersion, setArchived } from '../queries/archive';
 import {
   insertMaterial,
   insertPiece,
-  listMaterials,
+  findMaterials,
   lockPiece,
   setMaterialPhoto,
   updateMaterial,
@@ -60,7 +60,7 @@ export async function createMaterial(
     const { material, spreadMm } = withReadings(fields);
     if (!(await insertMaterial(db, workshopId, id, material, spreadMm)))
       throw new Problem(409, 'exists', 'There is a material with this id already.');
-    return findMaterial(db, workshopId, id);
+    return materialOf(db, workshopId, id);
   });
 }
 
@@ -77,7 +77,7 @@ export async function changeMaterial(
     const { material, spreadMm } = withReadings(fields);
     await updateMaterial(db, workshopId, id, material, spreadMm);
     await refreshCardsOf(db, workshopId, { materialId: id });
-    return findMaterial(db, workshopId, id);
+    return materialOf(db, workshopId, id);
   });
 }
 
@@ -91,7 +91,7 @@ export async function archiveMaterial(
   return inTransaction(pool, async (db) => {
     await refuseStale(db, workshopId, id, version);
     await setArchived(db, 'material', workshopId, id, isArchived);
-    return findMaterial(db, workshopId, id);
+    return materialOf(db, workshopId, id);
   });
 }
 
@@ -109,7 +109,7 @@ export async function photographMaterial(
     await refuseStale(db, workshopId, id, version);
     const photoId = await keepPhoto(db, workshopId, photo);
     await setMaterialPhoto(db, workshopId, id, photoId);
-    return findMaterial(db, workshopId, id);
+    return materialOf(db, workshopId, id);
   });
 }
 
@@ -121,10 +121,10 @@ export async function addPiece(
   { id, ...piece }: NewStockPiece,
 ): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
-    await findMaterial(db, workshopId, materialId);
+    await materialOf(db, workshopId, materialId);
     if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece))))
       throw new Problem(409, 'exists', 'There is a piece with this id already.');
-    return findMaterial(db, workshopId, materialId);
+    return materialOf(db, workshopId, materialId);
   });
 }
 
@@ -138,7 +138,7 @@ export async function changePiece(
   return inTransaction(pool, async (db) => {
     const { materialId } = await lockedPiece(db, workshopId, id, version);
     await updatePiece(db, workshopId, id, withOutline(piece));
-    return findMaterial(db, workshopId, materialId);
+    return materialOf(db, workshopId, materialId);
   });
 }
 
@@ -152,7 +152,7 @@ export async function archivePiece(
   return inTransaction(pool, async (db) => {
     const { materialId } = await lockedPiece(db, workshopId, id, version);
     await setArchived(db, 'stock_piece', workshopId, id, isArchived);
-    return findMaterial(db, workshopId, materialId);
+    return materialOf(db, workshopId, materialId);
   });
 }
 
@@ -177,7 +177,7 @@ function refuseBadMaterial(material: MaterialFields): void {
 async function refuseStale(db: Db, workshopId: string, id: string, version: number): Promise<void> {
   const now = await lockVersion(db, 'material', workshopId, id);
   if (now === null) throw notFound('That material');
-  if (now !== version) throw stale('This material', await findMaterial(db, workshopId, id));
+  if (now !== version) throw stale('This material', await materialOf(db, workshopId, id));
 }
 
 async function lockedPiece(db: Db, workshopId: string, id: string, version: number) {
@@ -187,8 +187,9 @@ async function lockedPiece(db: Db, workshopId: string, id: string, version: numb
   return piece;
 }
 
-async function findMaterial(db: Db, workshopId: string, id: string): Promise<MaterialView> {
-  const material = (await listMaterials(db, workshopId)).find((m) => m.id === id);
+/** One material with its pieces. @throws Problem where it is not in this workshop */
+export async function materialOf(db: Db, workshopId: string, id: string): Promise<MaterialView> {
+  const [material] = await findMaterials(db, workshopId, [id]);
   if (!material) throw notFound('That material');
   return material;
 }

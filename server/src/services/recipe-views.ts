@@ -2,17 +2,8 @@ import type { RecipeDetail, RecipeSummary, WearHintView } from '@keen-anvil/cont
 import { scaleOf, wearHint } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
-import { listMachines } from '../queries/machines';
-import {
-  listEvidence,
-  listRecipes,
-  listRevisions,
-  listVariants,
-  type EvidenceRow,
-  type RecipeRow,
-} from '../queries/recipes';
-import { listTools } from '../queries/tools';
-import { listEarlierVerdicts } from '../queries/verdicts';
+import { listTold, type RecipeRow, type ToldRecipe } from '../queries/recipes';
+import { loadShop, type Shop } from './shop';
 
 /** A recipe as a list shows it. */
 export function recipeSummary(row: RecipeRow): RecipeSummary {
@@ -33,43 +24,46 @@ export function recipeSummary(row: RecipeRow): RecipeSummary {
 }
 
 /** One recipe with its history and everything that happened with it. */
-export async function recipeDetail(db: Db, workshopId: string, id: string): Promise<RecipeDetail> {
-  const [row] = await listRecipes(db, workshopId, { ids: [id], withArchived: true });
-  if (!row) throw notFound('That recipe');
-  const evidence = await listEvidence(db, workshopId, [id]);
-  const ids = evidence.map((event) => event.id);
-  const [ofRuns, ofTrials] = [
-    await listEarlierVerdicts(db, workshopId, 'run', ids),
-    await listEarlierVerdicts(db, workshopId, 'trial', ids),
-  ];
+export async function recipeDetail(db: Db, workshopId: string, id: string, shop?: Shop): Promise<RecipeDetail> {
+  const recipe = (await recipeDetails(db, workshopId, [id], shop)).get(id);
+  if (!recipe) throw notFound('That recipe');
+  return recipe;
+}
+
+/** Several recipes, by their ids; those that are not there are left out. */
+export async function recipeDetails(
+  db: Db,
+  workshopId: string,
+  ids: readonly string[],
+  shop?: Shop,
+): Promise<Map<string, RecipeDetail>> {
+  const told = await listTold(db, workshopId, ids);
+  const shopNow = told.length > 0 ? (shop ?? (await loadShop(db, workshopId))) : undefined;
+  return new Map(told.map((row) => [row.id, detailOf(row, shopNow!)]));
+}
+
+function detailOf(row: ToldRecipe, shop: Shop): RecipeDetail {
   return {
     ...recipeSummary(row),
     version: row.version,
     reason: row.reason,
     note: row.note,
-    revisions: await listRevisions(db, workshopId, id),
-    evidence: evidence.map(({ recipeId: _, toolId: _tool, at, ...event }) => ({
-      ...event,
-      at: at.toISOString(),
-      earlier: (event.kind === 'run' ? ofRuns : ofTrials).get(event.id) ?? [],
-    })),
-    variants: (await listVariants(db, workshopId, [id])).map(({ recipeId: _, ...variant }) => variant),
-    wearHint: await hintFor(db, workshopId, row, evidence),
+    revisions: row.revisions,
+    evidence: row.evidence.map(({ toolId: _, ...event }) => event),
+    variants: row.variants,
+    wearHint: hintFor(row, shop),
   };
 }
 
 /** What the outcomes with the tool's present life say; outcomes of lives before it say nothing of this one. */
-async function hintFor(
-  db: Db,
-  workshopId: string,
-  row: RecipeRow,
-  evidence: EvidenceRow[],
-): Promise<WearHintView | null> {
-  const machine = (await listMachines(db, workshopId)).find((m) => m.id === row.machine.id);
-  const tool = (await listTools(db, workshopId)).find((t) => t.id === row.tool.id);
+function hintFor(row: ToldRecipe, shop: Shop): WearHintView | null {
+  const machine = shop.machines.get(row.machine.id);
+  const tool = shop.tools.get(row.tool.id);
   if (!machine || !tool) return null;
-  const events = evidence.flatMap(({ settings, outcome, toolWear, toolLife, at }) =>
-    toolWear !== null && toolLife === tool.lifeNumber ? [{ settings, outcome, wear: toolWear, at: at.getTime() }] : [],
+  const events = row.evidence.flatMap(({ settings, outcome, toolWear, toolLife, at }) =>
+    toolWear !== null && toolLife === tool.lifeNumber
+      ? [{ settings, outcome, wear: toolWear, at: Date.parse(at) }]
+      : [],
   );
   const hint = wearHint(machine, row.process, row.settings, events);
   if (!hint) return null;

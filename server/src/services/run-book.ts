@@ -32,7 +32,7 @@ import { refuseTakenPieces } from './piece-claims';
 import { follow, refuseBusy, setGoing, takeTurn } from './run-consequences';
 import { doneOf } from './run-progress';
 import { runViews, strongerOf } from './run-views';
-import { loadShop, type Shop } from './shop';
+import { loadShop, materialsOf, type Shop } from './shop';
 
 /** A job that is changed while its files are worked out is worked out anew, so many times. */
 const MOST_PLANS = 3;
@@ -90,7 +90,7 @@ export class RunBook {
       seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding'
         ? null
         : await this.traceOf(workshopId, seen);
-    const shop = await loadShop(this.pool, workshopId);
+    const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
     const refusal = await inTransaction(this.pool, async (db): Promise<Problem | undefined> => {
       const run = await this.lock(db, workshopId, seen);
       const refusal = new Problem(409, 'run-state', `A run that is ${run.state} cannot be told to ${action}.`);
@@ -123,7 +123,7 @@ export class RunBook {
   async again(workshopId: string, id: string, newId: string): Promise<RunView> {
     const seen = await this.find(workshopId, id);
     if (await findRun(this.pool, workshopId, newId)) return this.get(workshopId, newId);
-    const shop = await loadShop(this.pool, workshopId);
+    const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
     const settings = strongerOf(seen, shop);
     if (!settings)
       throw refused(
@@ -198,13 +198,10 @@ export class RunBook {
 
   /** Runs that somebody should know of; where their heads are is not asked. */
   async listOpen(workshopId: string): Promise<RunView[]> {
-    return runViews(
-      this.pool,
-      workshopId,
-      await listOpenRuns(this.pool, workshopId),
-      await loadShop(this.pool, workshopId),
-      async () => null,
-    );
+    const runs = await listOpenRuns(this.pool, workshopId);
+    return runs.length > 0
+      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), async () => null)
+      : [];
   }
 
   /** A run's row, and what its stand-in does: enough to say where it is for as long as it goes on so. */
@@ -222,7 +219,7 @@ export class RunBook {
   /** Works out the machine file of every step, and what each machine will do with it. */
   private async plan(workshopId: string, jobId: string): Promise<Planned> {
     const job = await jobDetail(this.pool, workshopId, jobId);
-    const shop = await loadShop(this.pool, workshopId);
+    const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
     const steps = job.steps.filter((step) => !step.isSkipped);
     if (steps.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];

@@ -123,7 +123,7 @@ export class RunKeeper {
       totalSeconds: run.totalSeconds ?? run.estimateSeconds,
     });
     if (run.goingSeconds + CLOCK_SLACK_SECONDS < toGo) return false;
-    await finish(db, workshopId, run, await loadShop(db, workshopId));
+    await finish(db, workshopId, run, await loadShop(db, workshopId, [run.materialId]));
     return true;
   };
 

@@ -1,22 +1,27 @@
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
-import { listMachines } from '../queries/machines';
-import { listMaterials } from '../queries/materials';
-import { listTools } from '../queries/tools';
+import { readShop } from '../queries/shop';
 
-/** Everything a workshop owns, as it stands within one transaction or moment, also what was put away. */
+/** What a workshop works with, as it stands within one transaction or moment, also what was put away. */
 export interface Shop {
   machines: Map<string, MachineView>;
   tools: Map<string, ToolView>;
+  /** Of the shelf only what was asked for: there may be thousands. */
   materials: Map<string, MaterialView>;
 }
 
-/** Loads the whole shop; it is small. */
-export async function loadShop(db: Db, workshopId: string): Promise<Shop> {
-  const byId = <T extends { id: string }>(rows: T[]) => new Map(rows.map((row) => [row.id, row]));
-  return {
-    machines: byId(await listMachines(db, workshopId)),
-    tools: byId(await listTools(db, workshopId)),
-    materials: byId(await listMaterials(db, workshopId)),
-  };
+const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
+
+/**
+ * Loads all machines and tools, and some materials.
+ * @param materialIds which; those that nobody chose yet (`null`) are passed over
+ */
+export async function loadShop(db: Db, workshopId: string, materialIds: Iterable<string | null> = []): Promise<Shop> {
+  const wanted = [...new Set(materialIds)].filter((id) => id !== null);
+  const { machines, tools, materials } = await readShop(db, workshopId, wanted);
+  return { machines: byId(machines), tools: byId(tools), materials: byId(materials) };
 }
+
+/** The materials of some steps, those that have one. */
+export const materialsOf = (steps: readonly { materialId: string | null }[]): (string | null)[] =>
+  steps.map(({ materialId }) => materialId);

@@ -3,7 +3,7 @@ import { findRecipe, nudged, type RecipeKey } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import type { StepRow } from '../queries/jobs';
 import { listRecipes, listVariants } from '../queries/recipes';
-import { suggest } from './book';
+import { suggestAll } from './book';
 import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 
@@ -36,6 +36,7 @@ export async function matchRecipes(
     materialId: row.material.id,
   }));
   const matches = new Map<string, StepRecipe>();
+  const without: { stepId: string; key: RecipeKey }[] = [];
   for (const step of steps) {
     if (!step.materialId) {
       matches.set(step.id, NOTHING);
@@ -62,9 +63,15 @@ export async function matchRecipes(
           shop,
         ),
       );
-    else
-      matches.set(step.id, { ...NOTHING, ...(await suggest(db, workshopId, { ...key, toolId: step.toolId }, shop)) });
+    else without.push({ stepId: step.id, key });
   }
+  const suggestions = await suggestAll(
+    db,
+    workshopId,
+    without.map(({ key }) => key),
+    shop,
+  );
+  without.forEach(({ stepId }, i) => matches.set(stepId, { ...NOTHING, ...suggestions[i] }));
   return matches;
 }
 

@@ -15,7 +15,7 @@ import { jobDetail } from './job-views';
 import { pieceOf } from './machine-files';
 import { partShapes, stepBox } from './part-shapes';
 import { recipeSummary } from './recipe-views';
-import { loadShop, type Shop } from './shop';
+import { loadShop, materialsOf, type Shop } from './shop';
 import { applyChange, checkNudge, startingPlace } from './step-choices';
 import { matchRecipes } from './step-match';
 
@@ -23,7 +23,7 @@ import { matchRecipes } from './step-match';
 export async function changeStep(pool: Pool, workshopId: string, id: string, change: StepChange): Promise<JobDetail> {
   return editStep(pool, workshopId, id, labelOf(change), async (open, step) => {
     if (step.version !== change.version) throw stale('This step', await jobDetail(open.db, workshopId, open.job.id));
-    const shop = await loadShop(open.db, workshopId);
+    const shop = await loadShop(open.db, workshopId, [change.materialId ?? null, ...materialsOf(open.steps)]);
     const changed = withFoilOnSheet(
       await withProvenPlace(open, applyChange(step, change, shop), change, shop),
       open.steps,
@@ -119,7 +119,7 @@ export async function mergeSteps(
       open.parts.filter((part) => part.stepId === id).map((part) => ({ ...part, stepId: intoId })),
     );
     await removeStep(open.db, id);
-    await placeAfresh(open, into, await loadShop(open.db, workshopId));
+    await placeAfresh(open, into, await loadShop(open.db, workshopId, [into.materialId]));
     await renumber(open);
   });
 }
@@ -209,10 +209,10 @@ async function regroup(open: OpenJob, by: 'colour' | 'layer'): Promise<void> {
 /** After parts moved between steps: steps without any are gone, a step has the colour of its first part, and all lie afresh where they changed. */
 export async function settleSteps(open: OpenJob): Promise<void> {
   const { db, workshopId, job, artworks } = open;
-  const shop = await loadShop(db, workshopId);
   const before = new Map(open.parts.map((part) => [part.id, part.stepId]));
   const parts = await listParts(db, workshopId, job.id);
   const steps = await listSteps(db, workshopId, job.id);
+  const shop = await loadShop(db, workshopId, materialsOf(steps));
   const shapes = partShapes(artworks, parts, steps);
   for (const step of steps) {
     const own = parts.filter((part) => part.stepId === step.id);

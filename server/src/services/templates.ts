@@ -20,7 +20,7 @@ import {
   type TemplateRow,
 } from '../queries/templates';
 import { recipeSummary } from './recipe-views';
-import { loadShop, type Shop } from './shop';
+import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
 /** Keeps a job as a template, with its recipes as they are now. */
@@ -33,12 +33,12 @@ export async function keepTemplate(
   return inTransaction(pool, async (db) => {
     const job = await lockJob(db, workshopId, jobId);
     if (!job) throw notFound('That job');
-    const [steps, parts, artworks, shop] = [
+    const [steps, parts, artworks] = [
       await listSteps(db, workshopId, jobId),
       await listParts(db, workshopId, jobId),
       await listArtworks(db, workshopId, jobId),
-      await loadShop(db, workshopId),
     ];
+    const shop = await loadShop(db, workshopId, materialsOf(steps));
     if (artworks.length === 0) throw refused('A job without a drawing makes no template.');
     const matches = await matchRecipes(db, workshopId, steps, shop);
     const recipes = steps.map(({ id, toolId }): RecipeThen => {
@@ -78,7 +78,7 @@ export async function keepTemplate(
 export async function templateDetail(db: Db, workshopId: string, id: string): Promise<TemplateDetail> {
   const template = await findTemplate(db, workshopId, id);
   if (!template) throw notFound('That template');
-  const shop = await loadShop(db, workshopId);
+  const shop = await loadShop(db, workshopId, materialsOf(template.snapshot.steps));
   const { snapshot, ...summary } = template;
   return {
     ...summary,

@@ -32,7 +32,7 @@ export async function keepTone(
   { quantity, patches }: NewToneLadder,
 ): Promise<ToneLadderView> {
   return inTransaction(pool, async (db) => {
-    if ((await lockRecipe(db, workshopId, recipeId)) === null) throw notFound('That recipe');
+    if (!(await lockRecipe(db, workshopId, recipeId))) throw notFound('That recipe');
     const { cells } = await ladder(
       db,
       workshopId,
@@ -97,7 +97,7 @@ export async function toneOnStandIn(
 
 async function ladder(db: Db, workshopId: string, recipeId: string, quantity: string, values: number[]) {
   const recipe = await recipeDetail(db, workshopId, recipeId);
-  const { machines, materials } = await loadShop(db, workshopId);
+  const { machines, materials } = await loadShop(db, workshopId, [recipe.material.id]);
   const machine = machines.get(recipe.machine.id)!;
   if (recipe.process !== 'laser-area') throw refused('A tone ladder is for engraving areas with a beam.', 'quantity');
   const dial = tunedDials(machine, recipe.process, recipe.settings).find(({ name }) => name === quantity);

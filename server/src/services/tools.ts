@@ -63,7 +63,7 @@ export async function changeTool(
       );
     await refuseBadTool(db, workshopId, tool);
     await updateTool(db, workshopId, id, tool);
-    await refreshCardsOf(db, workshopId, { toolId: id });
+    if (now.name !== tool.name) await refreshCardsOf(db, workshopId, { toolId: id });
     return findTool(db, workshopId, id);
   });
 }

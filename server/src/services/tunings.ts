@@ -21,7 +21,7 @@ import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import type { TuneAnswer, TuneTask } from '../heavy/tune';
 import { notFound, Problem, refused, stale } from '../problem';
-import { listJobs } from '../queries/jobs';
+import { findJob } from '../queries/jobs';
 import { correctTrial, insertRevision, listEvidence, lockRecipe, updateRecipe } from '../queries/recipes';
 import { addWear } from '../queries/tools';
 import {
@@ -55,7 +55,7 @@ import { keepPhoto, readPhoto } from './photos';
 import { recipeDetail } from './recipe-views';
 import { refuseBusy } from './run-consequences';
 import { loadShop, type Shop } from './shop';
-import { tuningView } from './tuning-views';
+import { tuningView, tuningViews } from './tuning-views';
 
 /** What is kept free round each trial, in mm. */
 const GAP_MM = 4;
@@ -89,15 +89,13 @@ export class TuningService {
 
   /** Tunings of a recipe, newest first; all open ones where none is named. */
   async list(workshopId: string, recipeId: string | null): Promise<TuningView[]> {
-    const views: TuningView[] = [];
-    for (const { id } of await listTunings(this.pool, workshopId, recipeId)) views.push(await this.get(workshopId, id));
-    return views;
+    return tuningViews(this.pool, workshopId, await listTunings(this.pool, workshopId, recipeId));
   }
 
   async begin(workshopId: string, recipeId: string, wanted: NewTuning): Promise<TuningView> {
     return inTransaction(this.pool, async (db) => {
       const recipe = await recipeDetail(db, workshopId, recipeId);
-      const { machines, materials } = await loadShop(db, workshopId);
+      const { machines, materials } = await loadShop(db, workshopId, [recipe.material.id]);
       const machine = machines.get(recipe.machine.id)!;
       const before = wanted.goesOnFrom ? await findTuning(db, workshopId, wanted.goesOnFrom) : undefined;
       if (wanted.goesOnFrom && (before?.recipeId !== recipeId || before.state !== 'ended'))
@@ -113,7 +111,7 @@ export class TuningService {
         ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId)
         : undefined;
       if (wanted.stockPieceId && !piece) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
-      if (wanted.jobId && (await listJobs(db, workshopId, wanted.jobId)).length === 0)
+      if (wanted.jobId && !(await findJob(db, workshopId, wanted.jobId)))
         throw refused('The job that waits for it is not in this workshop.', 'jobId');
       const isNew = await insertTuning(db, workshopId, {
         id: wanted.id,
@@ -145,7 +143,7 @@ export class TuningService {
     const before = await this.get(workshopId, id);
     refuseEnded(before);
     refuseOpenSheet(before);
-    const shop = await loadShop(this.pool, workshopId);
+    const shop = await loadShop(this.pool, workshopId, [before.recipe.material.id]);
     const machine = shop.machines.get(before.recipe.machine.id)!;
     const isBeam = machineKindOf(machine.kind).does === 'beam';
     if (wanted.count > 1 && !isBeam)
@@ -229,8 +227,8 @@ export class TuningService {
     const sheet = await findSheet(this.pool, workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
     const tuning = await findTuning(this.pool, workshopId, sheet.tuningId);
-    const shop = await loadShop(this.pool, workshopId);
     const recipe = await recipeDetail(this.pool, workshopId, tuning!.recipeId);
+    const shop = await loadShop(this.pool, workshopId, [recipe.material.id]);
     const machine = shop.machines.get(recipe.machine.id)!;
     const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter(
       (shape) => shape.sheetId === sheetId,
@@ -248,7 +246,7 @@ export class TuningService {
         await tellOfRun(db, sheetId);
       } else {
         await setSheetState(db, workshopId, sheetId, 'done', { isByHand: true });
-        await this.markShapes(db, workshopId, sheet, shop, { isSeen: false });
+        await this.markShapes(db, workshopId, sheet, { isSeen: false });
       }
       await touchTuning(db, workshopId, sheet.tuningId);
     });
@@ -445,7 +443,7 @@ export class TuningService {
     if (sheet?.state !== 'running') return false;
     const { totalSeconds, totalCutMm } = sheet;
     await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: totalSeconds ?? sheet.estimateSeconds });
-    const tool = await this.markShapes(db, workshopId, sheet, await loadShop(db, workshopId), { isSeen: true });
+    const tool = await this.markShapes(db, workshopId, sheet, { isSeen: true });
     await addWear(
       db,
       workshopId,
@@ -458,9 +456,10 @@ export class TuningService {
   };
 
   /** Writes down how worn the tool was, and what the stand-in's world makes of every trial. */
-  private async markShapes(db: Db, workshopId: string, sheet: SheetRow, shop: Shop, { isSeen }: { isSeen: boolean }) {
+  private async markShapes(db: Db, workshopId: string, sheet: SheetRow, { isSeen }: { isSeen: boolean }) {
     const tuning = (await findTuning(db, workshopId, sheet.tuningId))!;
     const recipe = await recipeDetail(db, workshopId, tuning.recipeId);
+    const shop = await loadShop(db, workshopId, [recipe.material.id]);
     const [machine, tool, material] = [
       shop.machines.get(recipe.machine.id)!,
       shop.tools.get(recipe.tool.id)!,
