@@ -7,23 +7,46 @@ import { BenchBookTheme } from '../ui/theme';
 // The first page of a file is drawn while its modules are still being read.
 configure({ asyncUtilTimeout: 10_000 });
 
+interface Answer {
+  status?: number;
+  body: unknown;
+}
+
 /** Answers of a server that is not there, by the start of the address; what was sent to it is kept. */
 export interface PretendServer {
   sent: { path: string; method: string; body: unknown }[];
 }
 
+/** Of a list that is given as a whole: one row by its id, some by theirs, those put away or those that are not. */
+function fromList(path: string, key: string, answer: Answer): Answer | undefined {
+  if (!Array.isArray(answer.body)) return answer;
+  const rows = answer.body as { id: string; isArchived?: boolean }[];
+  const { pathname, searchParams } = new URL(path, 'http://shop.test');
+  const one = pathname.slice(key.length + 1);
+  if (one && !one.includes('/')) {
+    const row = rows.find(({ id }) => id === one);
+    return row && { body: row };
+  }
+  const [ids, archived] = [searchParams.get('ids')?.split(','), searchParams.get('archived')];
+  return {
+    ...answer,
+    body: rows.filter(
+      ({ id, isArchived }) =>
+        (!ids || ids.includes(id)) && (archived === null || Boolean(isArchived) === (archived === 'true')),
+    ),
+  };
+}
+
 /** Renders a piece of the app as it stands in the app, with a pretend server behind it. */
-export function renderWithBook(
-  piece: ReactElement,
-  answers: Record<string, { status?: number; body: unknown }> = {},
-): PretendServer {
+export function renderWithBook(piece: ReactElement, answers: Record<string, Answer> = {}): PretendServer {
   const sent: PretendServer['sent'] = [];
   globalThis.fetch = jest.fn(async (path: string, request: { method?: string; body?: string }) => {
     sent.push({ path, method: request.method ?? 'GET', body: request.body ? JSON.parse(request.body) : undefined });
     const key = Object.keys(answers).find((start) => path.startsWith(start));
-    const { status = 200, body } = key
-      ? answers[key]
-      : { status: 404, body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } } };
+    const { status = 200, body } = (key ? fromList(path, key, answers[key]) : undefined) ?? {
+      status: 404,
+      body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } },
+    };
     // A long answer comes as lines, the result last.
     const line = JSON.stringify(
       status < 400 ? { answer: body } : { problem: (body as { error: unknown }).error, status },

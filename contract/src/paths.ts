@@ -2,6 +2,9 @@
 export const paths = {
   bench: '/api/bench',
   materials: '/api/materials',
+  materialsOf: (ids: string[]) => `/api/materials?ids=${ids.join(',')}`,
+  materialPage: (search: string, isArchived: boolean | null, offset: number, limit: number) =>
+    `/api/materials?search=${encodeURIComponent(search)}${isArchived === null ? '' : `&archived=${isArchived}`}&offset=${offset}&limit=${limit}`,
   material: (id: string) => `/api/materials/${id}`,
   materialArchive: (id: string) => `/api/materials/${id}/archive`,
   materialPhoto: (id: string, version: number) => `/api/materials/${id}/photo?version=${version}`,
@@ -56,6 +59,8 @@ export const paths = {
   workshopArchive: (id: string) => `/api/workshops/${id}/archive`,
   workshopEntry: (id: string) => `/api/workshops/${id}/entry`,
   jobs: '/api/jobs',
+  jobPage: (isArchived: boolean, offset: number, limit: number) =>
+    `/api/jobs?archived=${isArchived}&offset=${offset}&limit=${limit}`,
   job: (id: string) => `/api/jobs/${id}`,
   jobShapes: (id: string) => `/api/jobs/${id}/shapes`,
   artwork: (jobId: string, artworkId: string, fileName: string) =>

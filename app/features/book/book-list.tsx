@@ -6,6 +6,7 @@ import { View } from 'react-native';
 import { LongList } from '../../ui/long-list';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
+import { useScreenTitle } from '../../ui/screen-title';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Title } from '../../ui/type';
@@ -20,6 +21,7 @@ import { TakeAlong } from './take-along';
 /** The settings book: found in by words, numbers and filters, all of which stand in the address. */
 export function BookList() {
   const { paper } = useTokens();
+  useScreenTitle('Book');
   const router = useRouter();
   const isWide = useWide();
   const params = useGlobalSearchParams<Record<string, string>>();

@@ -18,6 +18,7 @@ import { LinkPress } from '../../ui/link-press';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
+import { useScreenTitle } from '../../ui/screen-title';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong, Title } from '../../ui/type';
@@ -52,6 +53,7 @@ const COLUMNS = [
 /** The book as a table for a wide screen: sorted by its heads, walked by keyboard, chosen from. */
 export function BookTable() {
   const { paper, rule, card, quench, slate } = useTokens();
+  useScreenTitle('Book, as a table');
   const router = useRouter();
   const params = useLocalSearchParams<Record<string, string>>();
   const filter = useFilter(params);

@@ -7,6 +7,7 @@ import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { Swatch, TemperMark } from '../../ui/marks';
 import { Trouble, Waiting } from '../../ui/states';
+import { useScreenTitle } from '../../ui/screen-title';
 import { useTokens } from '../../ui/theme';
 import { FONT, SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Figure, Strong, Title } from '../../ui/type';
@@ -74,6 +75,7 @@ export function DialCard({ id }: { id: string }) {
 /** The card's edge: the screen kept awake, and the way out. */
 export function CardFrame({ children, foot, onClose }: { children: ReactNode; foot?: ReactNode; onClose: () => void }) {
   const { paper, quench } = useTokens();
+  useScreenTitle('Dial card');
   const { width, height } = useWindowDimensions();
   const isLying = width > height;
   useEffect(() => {

@@ -7,8 +7,10 @@ import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Body } from '../../ui/type';
-import { useMachines, useMaterials } from '../shop/queries';
+import { useMachines } from '../shop/queries';
 import type { BookFilter } from './filter';
+import { useMaterial } from '../shop/materials';
+import { useShelfSearch } from '../shop/shelf-search';
 
 type Asked = 'material' | 'machine' | 'process' | 'temper';
 
@@ -21,9 +23,9 @@ interface FilterBarProps {
 export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBarProps) {
   const [asked, setAsked] = useState<Asked | null>(null);
   const machines = useMachines().data ?? [];
-  const materials = useMaterials().data ?? [];
+  const material = useMaterial(filter.material).data;
   const said: Record<Asked, string | undefined> = {
-    material: materials.find((m) => m.id === filter.material)?.name,
+    material: filter.material ? material?.name : undefined,
     machine: machines.find((m) => m.id === filter.machine)?.name,
     process: filter.process && processOf(filter.process as ProcessName).label,
     temper: filter.temper,
@@ -61,15 +63,7 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
       </Decision>
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
         {all('All materials')}
-        {(asked === 'material' ? materials : []).map((m) => (
-          <Option
-            key={m.id}
-            label={m.name}
-            mark={<Swatch colour={m.colour} />}
-            isChosen={m.id === filter.material}
-            onPress={() => choose(m.id)}
-          />
-        ))}
+        {asked === 'material' ? <MaterialOptions chosen={filter.material} onChoose={choose} /> : null}
       </Decision>
       <Decision title="How proven?" isOpen={asked === 'temper'} onClose={() => setAsked(null)}>
         {all('Every temper')}
@@ -86,6 +80,25 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
     </>
   );
 });
+
+function MaterialOptions({ chosen, onChoose }: { chosen: string | undefined; onChoose: (id: string) => void }) {
+  const { materials, field, more } = useShelfSearch(null);
+  return (
+    <>
+      {field}
+      {materials?.map((m) => (
+        <Option
+          key={m.id}
+          label={m.name}
+          mark={<Swatch colour={m.colour} />}
+          isChosen={m.id === chosen}
+          onPress={() => onChoose(m.id)}
+        />
+      ))}
+      {more}
+    </>
+  );
+}
 
 const TEMPER_WORDS: Readonly<Record<Temper, string>> = {
   bare: 'a guess',

@@ -24,7 +24,9 @@ import { DraftOffer } from '../../ui/draft-offer';
 import { useTokens } from '../../ui/theme';
 import { Body, Heading } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
-import { useMachines, useMaterials, useTools } from '../shop/queries';
+import { useMaterial, useShelf } from '../shop/materials';
+import { useMachines, useTools } from '../shop/queries';
+import { useShelfSearch } from '../shop/shelf-search';
 import { gentlest } from './gentlest';
 import { useCreateRecipe, useRecipes, useSuggestion } from './queries';
 import { RecipeRow } from './recipe-row';
@@ -37,15 +39,16 @@ export function NewRecipePage() {
   const { material } = useLocalSearchParams<{ material?: string }>();
   const machines = useMachines().data?.filter((m) => !m.isArchived);
   const tools = useTools().data?.filter((t) => !t.isArchived);
-  const materials = useMaterials().data?.filter((m) => !m.isArchived);
+  const shelf = useShelf('', false).data;
+  const start = useMaterial(material);
   const back = { label: 'Book', href: '/book' } as const;
-  if (!machines || !tools || !materials)
+  if (!machines || !tools || !shelf || start.isLoading)
     return (
       <Page title="New recipe" back={back}>
         <Waiting />
       </Page>
     );
-  if (!machines.length || !tools.length || !materials.length) {
+  if (!machines.length || !tools.length || !shelf.pages[0].length) {
     return (
       <Page title="New recipe" back={back}>
         <Nothing title="First a machine, a tool and a material">
@@ -58,8 +61,7 @@ export function NewRecipePage() {
     <NewRecipe
       machines={machines}
       tools={tools}
-      materials={materials}
-      startMaterial={materials.find((m) => m.id === material)}
+      startMaterial={start.data && !start.data.isArchived ? start.data : undefined}
     />
   );
 }
@@ -104,12 +106,10 @@ interface OwnNumbers {
 function NewRecipe({
   machines,
   tools,
-  materials,
   startMaterial,
 }: {
   machines: MachineView[];
   tools: ToolView[];
-  materials: MaterialView[];
   startMaterial: MaterialView | undefined;
 }) {
   const { rust } = useTokens();
@@ -271,15 +271,7 @@ function NewRecipe({
         </>
       ) : null}
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
-        {materials.map((m) => (
-          <Option
-            key={m.id}
-            label={m.name}
-            mark={<Swatch colour={m.colour} size={36} />}
-            isChosen={m.id === material?.id}
-            onPress={() => move({ material: m })}
-          />
-        ))}
+        <ShelfOptions chosen={material?.id} onChoose={(m) => move({ material: m })} />
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {PROCESSES.map((p) => (
@@ -307,5 +299,25 @@ function NewRecipe({
           ))}
       </Decision>
     </Page>
+  );
+}
+
+/** What is on the shelf, to choose from. */
+function ShelfOptions({ chosen, onChoose }: { chosen: string | undefined; onChoose: (m: MaterialView) => void }) {
+  const { materials, field, more } = useShelfSearch(false);
+  return (
+    <>
+      {field}
+      {materials?.map((m) => (
+        <Option
+          key={m.id}
+          label={m.name}
+          mark={<Swatch colour={m.colour} size={36} />}
+          isChosen={m.id === chosen}
+          onPress={() => onChoose(m)}
+        />
+      ))}
+      {more}
+    </>
   );
 }

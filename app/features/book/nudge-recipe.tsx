@@ -11,9 +11,9 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { Why } from '../../ui/why';
-import { useMaterials } from '../shop/queries';
 import { useAddVariant } from './queries';
 import { SettingsLine } from './settings-line';
+import { useMaterial } from '../shop/materials';
 
 interface NudgeRecipeProps {
   recipe: RecipeDetail;
@@ -27,10 +27,7 @@ interface NudgeRecipeProps {
 /** A little more or less for this tool or this piece, with its reason; the proven value stays beside it. */
 export function NudgeRecipe({ recipe, machine, start, onClose }: NudgeRecipeProps) {
   const { rust } = useTokens();
-  const pieces =
-    useMaterials()
-      .data?.find((m) => m.id === recipe.material.id)
-      ?.pieces.filter((piece) => !piece.isArchived) ?? [];
+  const pieces = useMaterial(recipe.material.id).data?.pieces.filter((piece) => !piece.isArchived) ?? [];
   const draft = useDraft<{ changes: Changes; reason: string; pieceId: string | null }>(
     `nudge ${recipe.id}${start ? ' worn' : ''}`,
     { changes: start?.changes ?? {}, reason: start?.reason ?? '', pieceId: null },

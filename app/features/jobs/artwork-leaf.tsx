@@ -15,9 +15,10 @@ import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { saveFile } from '../api/save-file';
-import { useMachines, useMaterials } from '../shop/queries';
+import { useMachines } from '../shop/queries';
 import { useChangeArtwork, useReadAgain } from './queries';
 import { SizeDecision, sizeOf } from './size-decision';
+import { useMaterialsOf } from '../shop/materials';
 
 /** One drawing of a job: its size, what was not read of it, what it asks, and the ways to read it otherwise. */
 export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
@@ -104,7 +105,8 @@ function wantsToKnowReversed(job: JobDetail, artwork: ArtworkView): boolean {
 /** What of the sheets that the job is done on can be reached. */
 function useSheets(job: JobDetail): { name: string; widthMm: number; heightMm: number }[] {
   const machines = useMachines().data ?? [];
-  const pieces = useMaterials().data?.flatMap((material) => material.pieces) ?? [];
+  const pieces =
+    useMaterialsOf(job.steps.map((step) => step.materialId)).data?.flatMap((material) => material.pieces) ?? [];
   const sheets = job.steps.flatMap((step) => {
     const machine = machines.find((m) => m.id === step.machineId);
     const piece = pieces.find((p) => p.id === step.stockPieceId);

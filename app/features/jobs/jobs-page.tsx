@@ -11,13 +11,11 @@ import { useJobs } from './queries';
 
 /** All jobs, the last touched first. */
 export function JobsPage() {
-  const jobs = useJobs();
+  const jobs = useJobs(false);
+  const putAway = useJobs(true);
   const router = useRouter();
   const [isAwayOpen, setAwayOpen] = useState(false);
-  const [kept, away] = [
-    jobs.data?.filter((job) => !job.isArchived) ?? [],
-    jobs.data?.filter((job) => job.isArchived) ?? [],
-  ];
+  const [kept, away] = [jobs.data?.pages.flat() ?? [], putAway.data?.pages.flat() ?? []];
   const row = (job: (typeof kept)[number]) => (
     <JobRow key={job.id} job={job} href={{ pathname: '/jobs/[id]', params: { id: job.id } }} />
   );
@@ -29,20 +27,26 @@ export function JobsPage() {
         <Nothing title="No job yet">Start one with a name and a drawing.</Nothing>
       ) : null}
       <View style={{ gap: SPACE.small }}>{kept.map(row)}</View>
+      {jobs.hasNextPage ? <TextKey title="Earlier jobs" icon="plus" onPress={() => void jobs.fetchNextPage()} /> : null}
       {away.length ? (
         <TextKey
           title={
             isAwayOpen
               ? 'Hide what is put away'
-              : away.length === 1
-                ? '1 job is put away'
-                : `${away.length} jobs are put away`
+              : putAway.hasNextPage
+                ? `More than ${away.length} jobs are put away`
+                : away.length === 1
+                  ? '1 job is put away'
+                  : `${away.length} jobs are put away`
           }
           icon="archive-outline"
           onPress={() => setAwayOpen(!isAwayOpen)}
         />
       ) : null}
       {isAwayOpen ? <View style={{ gap: SPACE.small, opacity: 0.8 }}>{away.map(row)}</View> : null}
+      {isAwayOpen && putAway.hasNextPage ? (
+        <TextKey title="Earlier ones" icon="plus" onPress={() => void putAway.fetchNextPage()} />
+      ) : null}
     </Page>
   );
 }

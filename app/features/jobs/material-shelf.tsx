@@ -7,8 +7,8 @@ import { Waiting } from '../../ui/states';
 import { Aside } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { useRecipes } from '../book/queries';
-import { useMaterials } from '../shop/queries';
 import { pieceSaid } from '../stock/piece-words';
+import { useShelfSearch } from '../shop/shelf-search';
 
 interface MaterialShelfProps {
   isOpen: boolean;
@@ -23,7 +23,7 @@ const SHELF = 200;
 
 /** The shelf: what is in stock, by family, each with its temper for what is usually done with it, on this machine or another. */
 export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: MaterialShelfProps) {
-  const materials = useMaterials().data?.filter((material) => !material.isArchived);
+  const { materials, field, more } = useShelfSearch(false);
   const here = useRecipes({ machine: machineId }, SHELF).data?.pages[0]?.recipes ?? [];
   const anywhere = useRecipes({}, SHELF).data?.pages[0]?.recipes ?? [];
   const units = useUnits();
@@ -31,6 +31,7 @@ export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: 
   return (
     <Decision title="From the shelf" isOpen={isOpen} onClose={onClose}>
       {materials ? null : <Waiting />}
+      {field}
       {families.map((family) => (
         <View key={family} role="radiogroup" aria-label={familyOf(family).label}>
           <Aside style={{ paddingTop: 12 }}>{familyOf(family).label}</Aside>
@@ -68,6 +69,7 @@ export function MaterialShelf({ isOpen, chosen, machineId, onChoose, onClose }: 
             })}
         </View>
       ))}
+      {more}
     </Decision>
   );
 }

@@ -13,9 +13,9 @@ import { SPACE } from '../../ui/tokens';
 import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
-import { useMaterials } from '../shop/queries';
 import type { BoxedPart } from './all-parts';
 import { useActOnParts } from './queries';
+import { useMaterialsOf } from '../shop/materials';
 
 interface PartActionsProps {
   job: JobDetail;
@@ -27,7 +27,7 @@ interface PartActionsProps {
 export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const { rust } = useTokens();
   const act = useActOnParts(job.id);
-  const materials = useMaterials().data ?? [];
+  const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
   const [asked, setAsked] = useState<'step' | 'outline' | 'more' | null>(null);
   const draft = useDraft(`outline of ${job.id}`, '2');
   const partIds = chosen.map((part) => part.id);

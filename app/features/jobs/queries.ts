@@ -20,7 +20,7 @@ import {
   type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
@@ -40,10 +40,16 @@ const joined = (job: JobApart, signal?: AbortSignal): Promise<JobDetail> =>
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
-export const useJobs = () =>
-  useQuery({
-    queryKey: ['jobs', 'list'],
-    queryFn: ({ signal }) => call<JobSummary[]>(paths.jobs, { signal }),
+/** So many jobs come at a time. */
+const PAGE = 50;
+
+/** The jobs page by page, the last touched first; or those that were put away. */
+export const useJobs = (isArchived: boolean) =>
+  useInfiniteQuery({
+    queryKey: ['jobs', 'list', isArchived],
+    queryFn: ({ pageParam, signal }) => call<JobSummary[]>(paths.jobPage(isArchived, pageParam, PAGE), { signal }),
+    initialPageParam: 0,
+    getNextPageParam: (last: JobSummary[], all) => (last.length === PAGE ? all.length * PAGE : undefined),
     refetchOnMount: 'always',
   });
 

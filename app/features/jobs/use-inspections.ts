@@ -9,8 +9,9 @@ import {
 } from '@keen-anvil/contract';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
-import { useMachines, useMaterials, useTools } from '../shop/queries';
+import { useMachines, useTools } from '../shop/queries';
 import { inspectInWorker } from './inspect';
+import { useMaterialsOf } from '../shop/materials';
 
 export type { StepBed };
 
@@ -88,7 +89,7 @@ function latestInspection(client: QueryClient, stepId: string): Inspection | und
 export function useInspections(job: JobDetail): InspectedStep[] {
   const client = useQueryClient();
   const machines = useMachines().data ?? [];
-  const materials = useMaterials().data ?? [];
+  const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
   const tools = useTools().data ?? [];
   const beds = job.steps.map((step) => bedOf(step, machines, materials, tools));
   const requests = job.steps.map((step, i) => inspectionRequest(step, beds[i]));

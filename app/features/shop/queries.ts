@@ -3,7 +3,6 @@ import {
   type MachineChange,
   type MachineFields,
   type MachineView,
-  type MaterialView,
   type NewMachine,
   type NewTool,
   type NewWorkshop,
@@ -28,12 +27,6 @@ export const useTools = () =>
   useQuery({
     queryKey: ['tools'],
     queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }),
-    refetchOnMount: 'always',
-  });
-export const useMaterials = () =>
-  useQuery({
-    queryKey: ['materials'],
-    queryFn: ({ signal }) => call<MaterialView[]>(paths.materials, { signal }),
     refetchOnMount: 'always',
   });
 export const workshopsQuery = queryOptions({

@@ -9,8 +9,8 @@ import { Page } from '../../ui/page';
 import { RecordForm, type FormSection, type FormValues } from '../../ui/record-form';
 import { Waiting } from '../../ui/states';
 import { detailFormFields, detailsFrom, detailValues } from '../shop/detail-facts';
-import { useMaterials } from '../shop/queries';
 import { useChangeMaterial, useCreateMaterial } from './queries';
+import { useMaterial } from '../shop/materials';
 
 function sectionsFor(family: FamilyName): FormSection[] {
   return [
@@ -167,7 +167,7 @@ export function NewMaterialPage() {
 /** Changes a material. */
 export function EditMaterialPage({ id }: { id: string }) {
   const router = useRouter();
-  const material = useMaterials().data?.find((m) => m.id === id);
+  const material = useMaterial(id).data;
   const change = useChangeMaterial(id);
   const [family, setFamily] = useState<FamilyName | null>(null);
   const back = () => router.replace({ pathname: '/stock/[id]', params: { id } });

@@ -22,25 +22,25 @@ import { useRecipes } from '../book/queries';
 import { RecipeRow } from '../book/recipe-row';
 import { ArchiveKey } from '../shop/archive-key';
 import { detailFacts } from '../shop/detail-facts';
-import { useMaterials } from '../shop/queries';
 import { TurnKeys } from '../shop/turn-keys';
 import { PieceForm } from './piece-form';
 import { pieceSaid, pieceSize } from './piece-words';
 import { turnMaterial, turnPiece, usePhotograph } from './queries';
+import { ApiError } from '../api/client';
+import { useMaterial } from '../shop/materials';
 
 /** One material: what it is like, the pieces on hand, and what the book knows of it. */
 export function MaterialPage({ id }: { id: string }) {
-  const materials = useMaterials();
-  const material = materials.data?.find((m) => m.id === id);
-  if (material) return <Material material={material} />;
+  const material = useMaterial(id);
+  if (material.data) return <Material material={material.data} />;
   return (
     <Page title="Material" back={BACK}>
-      {materials.isError ? (
-        <Trouble error={materials.error} retry={() => void materials.refetch()} />
-      ) : materials.isPending ? (
-        <Waiting />
-      ) : (
+      {material.error instanceof ApiError && material.error.code === 'not-found' ? (
         <Nothing title="This material is not on the shelf" />
+      ) : material.isError ? (
+        <Trouble error={material.error} retry={() => void material.refetch()} />
+      ) : (
+        <Waiting />
       )}
     </Page>
   );

@@ -11,11 +11,11 @@ import {
 } from '@keen-anvil/contract';
 import { call } from '../api/client';
 import type { QueryClient } from '@tanstack/react-query';
+import { materialKey } from '../shop/materials';
 import { useRecordChange, useShopChange } from '../shop/queries';
 import { materialFields, pieceFields } from '../shop/record-fields';
 
-const materialIn = (client: QueryClient, id: string) =>
-  client.getQueryData<MaterialView[]>(['materials'])?.find((row) => row.id === id);
+const materialIn = (client: QueryClient, id: string) => client.getQueryData<MaterialView>(materialKey(id));
 const putMaterial = (id: string) => (body: MaterialChange) =>
   call<MaterialView>(paths.material(id), { method: 'PUT', body });
 const putPiece = (id: string) => (body: StockPieceChange) =>

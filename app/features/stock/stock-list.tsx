@@ -11,21 +11,22 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Figure, Heading, Strong } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { isNameShared } from '../shop/names';
-import { useMaterials } from '../shop/queries';
 import { pieceSaid } from './piece-words';
+import { useShelfSearch } from '../shop/shelf-search';
 
 /** What is on the shelf, by family; what was put away comes last. */
 export function StockList() {
-  const materials = useMaterials();
+  const { shelf, materials, isEmpty, field, more } = useShelfSearch(null);
   const router = useRouter();
-  const kept = materials.data?.filter((m) => !m.isArchived) ?? [];
-  const away = materials.data?.filter((m) => m.isArchived) ?? [];
+  const kept = materials?.filter((m) => !m.isArchived) ?? [];
+  const away = materials?.filter((m) => m.isArchived) ?? [];
   const families = [...new Set(kept.map((m) => m.family))];
   return (
     <Page title="Stock" foot={<Button title="Add a material" onPress={() => router.push('/stock/new')} />}>
-      {materials.isPending ? <Waiting lines={6} /> : null}
-      {materials.isError ? <Trouble error={materials.error} retry={() => void materials.refetch()} /> : null}
-      {materials.data?.length === 0 ? (
+      {shelf.isPending ? <Waiting lines={6} /> : null}
+      {shelf.isError ? <Trouble error={shelf.error} retry={() => void shelf.refetch()} /> : null}
+      {field}
+      {isEmpty ? (
         <Nothing title="The shelf is empty">Add the first material, with its thickness from the calipers.</Nothing>
       ) : null}
       {families.map((family) => (
@@ -46,6 +47,7 @@ export function StockList() {
           ))}
         </View>
       ) : null}
+      {more}
     </Page>
   );
 }

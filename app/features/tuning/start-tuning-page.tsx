@@ -20,10 +20,11 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { useRecipe } from '../book/queries';
-import { useMachines, useMaterials } from '../shop/queries';
+import { useMachines } from '../shop/queries';
 import { GoesOn, lastToGoOnFrom } from './goes-on';
 import { useBeginTuning, useTunings } from './queries';
 import { triedIn } from './tried';
+import { useMaterial } from '../shop/materials';
 
 const RECTANGLE = 'rectangle';
 /** How sure a start is, from the recipe's temper. */
@@ -82,10 +83,7 @@ function Start({
   const tunings = useTunings(recipe.id).data ?? [];
   const open = tunings.find(({ state }) => state === 'open');
   const last = lastToGoOnFrom(tunings);
-  const pieces =
-    useMaterials()
-      .data?.find(({ id }) => id === recipe.material.id)
-      ?.pieces.filter(({ count }) => count > 0) ?? [];
+  const pieces = useMaterial(recipe.material.id).data?.pieces.filter(({ count }) => count > 0) ?? [];
   // Numbers that were asked for come before those that were typed earlier.
   const draft = useDraft<Settings>(
     `tune ${recipe.id} ${recipe.version}${given ? ' ' + JSON.stringify(given) : ''}`,

@@ -17,7 +17,8 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { NudgeRecipe } from '../book/nudge-recipe';
 import { useRecipe } from '../book/queries';
-import { useMachines, useMaterials, useTools } from '../shop/queries';
+import { useMachines, useTools } from '../shop/queries';
+import { useMaterial } from '../shop/materials';
 
 /** So many of the last runs are looked at for “it was right lately”. */
 const LATELY = 3;
@@ -27,7 +28,7 @@ export function SymptomPage({ recipeId }: { recipeId: string }) {
   const recipe = useRecipe(recipeId);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
   const tool = useTools().data?.find(({ id }) => id === recipe.data?.tool.id);
-  const material = useMaterials().data?.find(({ id }) => id === recipe.data?.material.id);
+  const material = useMaterial(recipe.data?.material.id).data;
   // Without the tool's wear the order of the causes would be another one: nothing is said before all is known.
   if (recipe.data && machine && tool && material)
     return <Symptoms recipe={recipe.data} machine={machine} tool={tool} material={material} />;

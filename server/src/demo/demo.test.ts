@@ -7,7 +7,7 @@ import { demoId } from './ids';
 import { JOBS } from './job-data';
 import { jobDetail } from '../services/job-views';
 import { makeStepFile } from '../services/machine-files';
-import { loadShop } from '../services/shop';
+import { loadShop, materialsOf } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { loadDemo } from './load-demo';
 import { MACHINES, MATERIALS, TOOLS } from './shop-data';
@@ -98,7 +98,7 @@ describe('loading the demo', () => {
   it('has every job ready: materials, recipes, and nothing that stands in the way of a run', async () => {
     for (const { name } of JOBS) {
       const job = await jobDetail(server.pool, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
-      const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID);
+      const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
       for (const step of job.steps) {
         const { stops } = await makeStepFile(server.heavy, step, shop);
         expect([name, step.position, stops]).toEqual([name, step.position, []]);

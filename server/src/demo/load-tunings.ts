@@ -5,8 +5,7 @@ import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import type { HeavyPool } from '../heavy/pool';
 import { refreshCards } from '../services/cards';
-import { listAllMaterials } from '../queries/materials';
-import { loadShop, type Shop } from '../services/shop';
+import { loadWholeShop, type Shop } from '../services/shop';
 import { TuningService } from '../services/tunings';
 import { StandIns } from '../standin/stand-ins';
 import { DEMO_WORKSHOP_ID } from '../workshop';
@@ -20,12 +19,7 @@ const MOST_TRIALS = 12;
 /** The demo's tunings, made the way a maker makes them, trial by trial. */
 export async function loadTunings(pool: Pool, heavy: HeavyPool): Promise<void> {
   const service = new TuningService(pool, heavy, new StandIns(pool, heavy));
-  const all = await listAllMaterials(pool, DEMO_WORKSHOP_ID);
-  const shop = await loadShop(
-    pool,
-    DEMO_WORKSHOP_ID,
-    all.map(({ id }) => id),
-  );
+  const shop = await loadWholeShop(pool, DEMO_WORKSHOP_ID);
   for (const data of TUNINGS) {
     const id = demoId(`tuning ${recipeId(data)}`);
     const there = await pool.query('SELECT 1 FROM tuning WHERE workshop_id = $1 AND recipe_id = $2', [

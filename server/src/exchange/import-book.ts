@@ -21,7 +21,7 @@ import { insertRevision, updateRecipe } from '../queries/recipes';
 import { insertTool, updateTool } from '../queries/tools';
 import { refreshCards, refreshCardsOf } from '../services/cards';
 import { withReadings } from '../services/materials';
-import { loadShop } from '../services/shop';
+import { loadWholeShop } from '../services/shop';
 import { newest, NOW, planImport, type ImportPlan, type Planned } from './plan-import';
 import type { ReadBook } from './read-file';
 
@@ -41,7 +41,7 @@ export async function previewImport(
   file: IncomingBook,
 ): Promise<ImportPreview> {
   const book = await readFile(heavy, file);
-  return previewOf(file.fileName, await planImport(pool, workshopId, await loadShop(pool, workshopId), book));
+  return previewOf(file.fileName, await planImport(pool, workshopId, await loadWholeShop(pool, workshopId), book));
 }
 
 /**
@@ -58,7 +58,7 @@ export async function importBook(
   const book = await readFile(heavy, file);
   return inTransaction(pool, async (db) => {
     await lockImports(db, workshopId);
-    const plan = await planImport(db, workshopId, await loadShop(db, workshopId), book);
+    const plan = await planImport(db, workshopId, await loadWholeShop(db, workshopId), book);
     const preview = previewOf(file.fileName, plan);
     if (preview.counts.refused && !leaveOutRefused)
       throw refused(

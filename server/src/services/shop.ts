@@ -1,5 +1,6 @@
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
+import { listAllMaterials } from '../queries/materials';
 import { readShop } from '../queries/shop';
 
 /** What a workshop works with, as it stands within one transaction or moment, also what was put away. */
@@ -20,6 +21,11 @@ export async function loadShop(db: Db, workshopId: string, materialIds: Iterable
   const wanted = [...new Set(materialIds)].filter((id) => id !== null);
   const { machines, tools, materials } = await readShop(db, workshopId, wanted);
   return { machines: byId(machines), tools: byId(tools), materials: byId(materials) };
+}
+
+/** Loads the shop with the whole shelf, as for a file that may speak of anything on it. */
+export async function loadWholeShop(db: Db, workshopId: string): Promise<Shop> {
+  return { ...(await loadShop(db, workshopId)), materials: byId(await listAllMaterials(db, workshopId)) };
 }
 
 /** The materials of some steps, those that have one. */
