@@ -1,8 +1,13 @@
+import { readdirSync } from 'node:fs';
+import { join } from 'node:path';
 import js from '@eslint/js';
 import reactHooks from 'eslint-plugin-react-hooks';
+import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import { createNodeResolver, importX } from 'eslint-plugin-import-x';
 import globals from 'globals';
 import ts from 'typescript-eslint';
 
+const OTHER_ROOM = 'This room does not look that way (see docs/architecture.md).';
 /** Rooms look one way only: app → contract → core, server → contract → core. */
 const closed = (...patterns) => ({
   'no-restricted-imports': [
@@ -10,11 +15,14 @@ const closed = (...patterns) => ({
     {
       patterns: patterns.map((group) => ({
         group,
-        message: 'This room does not look that way (see docs/decisions.md).',
+        message: OTHER_ROOM,
       })),
     },
   ],
 });
+const SUBJECTS = readdirSync(join(import.meta.dirname, 'core', 'src'));
+/** Features of the app, each knowing only those before it. */
+const FEATURES = ['api', 'shop', 'book', 'stock', 'jobs', 'runs', 'tuning', 'bench'];
 const outside = [
   'react',
   'react-*',
@@ -43,6 +51,27 @@ export default ts.config(
     },
   },
   {
+    // What only the types tell: promises that nobody waits for, cases that were forgotten.
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': 'error',
+      '@typescript-eslint/switch-exhaustiveness-check': 'error',
+    },
+  },
+  {
+    // Nobody imports round in a circle.
+    files: ['{app,bench,contract,core,e2e,server}/**/*.{ts,tsx}'],
+    plugins: { 'import-x': importX },
+    settings: {
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts', '.tsx'] },
+      'import-x/extensions': ['.ts', '.tsx'],
+      'import-x/resolver-next': [createTypeScriptImportResolver({ project: 'tsconfig.json' }), createNodeResolver()],
+    },
+    rules: { 'import-x/no-cycle': ['error', { ignoreExternal: true }] },
+  },
+  {
     files: ['core/src/**'],
     ignores: ['**/*.test.ts'],
     rules: {
@@ -69,6 +98,47 @@ export default ts.config(
       ...closed(['express', 'pg', 'node:*'], ['@keen-anvil/server', '**/server/**']),
     },
   },
+  {
+    // Subjects of core look at each other only through their public faces.
+    files: ['core/src/*/**'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: outside.concat('@keen-anvil/*'), message: OTHER_ROOM },
+            {
+              regex: `^([.][.]/)+(${SUBJECTS.join('|')})/.`,
+              message: 'Import the subject itself (its index), not one of its files.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  ...FEATURES.map((feature, i) => ({
+    files: [`app/features/${feature}/**`],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['express', 'pg', 'node:*', '@keen-anvil/server', '**/server/**'], message: OTHER_ROOM },
+            {
+              group: ['@rneui/*'],
+              message: 'Through app/ui/elements.ts: what is used of them stands there one by one.',
+            },
+            ...FEATURES.slice(i + 1).map((later) => ({
+              group: [`**/${later}/*`],
+              message: `The feature “${feature}” does not know “${later}”, which comes after it (see docs/architecture.md).`,
+            })),
+          ],
+        },
+      ],
+    },
+  })),
   { files: ['bench/**'], rules: { 'no-console': 'off' } },
   { files: ['app/public/**'], languageOptions: { globals: globals.browser } },
   {

@@ -34,4 +34,15 @@ config.transformer.getTransformOptions = async (...asked) => {
   return { ...options, transform: { ...options.transform, inlineRequires: true } };
 };
 
+// While developing (npm run dev) the page and the server have ports of their own: the page hands on what is the server's.
+if (process.env.API_PORT) {
+  const { createProxyMiddleware } = require('http-proxy-middleware');
+  const api = createProxyMiddleware({
+    target: `http://127.0.0.1:${process.env.API_PORT}`,
+    pathFilter: '/api',
+  });
+  config.server.enhanceMiddleware = (metro) => (request, response, next) =>
+    api(request, response, () => metro(request, response, next));
+}
+
 module.exports = config;

@@ -16,6 +16,8 @@ export default defineConfig({
   use: {
     baseURL: address,
     screenshot: 'only-on-failure',
+    // Of a test that failed: what it did, step by step, with the page at each (npx playwright show-trace …/trace.zip).
+    trace: 'retain-on-failure',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -1,18 +1,43 @@
-// npm test: sets up what is missing, then lint, types, unit, server and browser tests, and one closing line.
+// npm test: sets up what is missing, then form, lint, types, unit, server and browser tests, and one closing line.
+// npm test -- words: only the tests in files that have all the words in their path, of whatever kind; without such a file, the
+// tests that have them in their name.
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { ensureWebBuild } from './build.mjs';
 import { remakeDatabase } from './database.mjs';
 import { freePort, startPostgres } from './postgres.mjs';
-import { checkNode, ensureChromium, ensurePackages, root } from './setup.mjs';
+import { checkNode, ensureChromium, ensurePackages, giveUp, root } from './setup.mjs';
+
+const words = process.argv.slice(2).flatMap((argument) => argument.split(/\s+/));
+const UNIT_ROOMS = ['core', 'contract', 'app'];
+
+function* testFiles(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true })) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory() && !['node_modules', 'dist', 'results'].includes(entry.name)) yield* testFiles(path);
+    else if (/\.(test|spec)\.tsx?$/.test(entry.name)) yield relative(root, path);
+  }
+}
+
+/** The test files of some rooms that the words name; null for all of them. */
+const named = [...UNIT_ROOMS, 'server', 'e2e']
+  .flatMap((room) => [...testFiles(join(root, room))])
+  .filter((path) => words.every((word) => path.toLowerCase().includes(word.toLowerCase())));
+const isByTitle = words.length > 0 && named.length === 0;
+const filesIn = (...rooms) => named.filter((path) => rooms.some((room) => path.startsWith(`${room}/`)));
+/** What is handed to a runner so that it runs what was asked for; null where it has nothing to run. */
+function choice(files, titleFlag) {
+  if (words.length === 0) return [];
+  if (isByTitle)
+    return [titleFlag, words.map((word) => `(?=.*${word.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')})`).join('')];
+  return files.length > 0 ? files : null;
+}
 
 checkNode();
 ensurePackages();
-ensureChromium();
 const scratch = mkdtempSync(join(tmpdir(), 'keen-anvil-'));
-const postgres = await startPostgres('postgres-test', { quick: true });
 const total = { passed: 0, failed: 0 };
 const summary = [];
 
@@ -32,51 +57,76 @@ function stage(name, command, args, { env = {}, count } = {}) {
   );
 }
 
-const jestCount = (file) => () => {
+const counts = (file, count) => () => {
   try {
-    const report = JSON.parse(readFileSync(file, 'utf8'));
-    return { passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites };
+    return count(JSON.parse(readFileSync(file, 'utf8')));
   } catch {
     return { passed: 0, failed: 1 };
   }
 };
-const playwrightCount = (file) => () => {
-  try {
-    const { stats } = JSON.parse(readFileSync(file, 'utf8'));
-    return { passed: stats.expected, failed: stats.unexpected + stats.flaky };
-  } catch {
-    return { passed: 0, failed: 1 };
-  }
-};
+const jestCount = (report) => ({
+  passed: report.numPassedTests,
+  failed: report.numFailedTests + report.numRuntimeErrorTestSuites,
+});
+const playwrightCount = ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky });
 
-try {
+if (words.length === 0) {
+  stage('form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   stage('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-  stage('types', 'npx', ['tsc', '--noEmit', '-p', 'tsconfig.json']);
-  const unit = join(scratch, 'unit.json');
-  stage('unit tests', 'npx', ['jest', '--selectProjects', 'core', 'app', '--json', `--outputFile=${unit}`], {
-    count: jestCount(unit),
-  });
-  const server = join(scratch, 'server.json');
-  stage('server tests', 'npx', ['jest', '--selectProjects', 'server', '--json', `--outputFile=${server}`], {
-    env: { TEST_DATABASE_URL: postgres.url('postgres') },
-    count: jestCount(server),
-  });
-  await ensureWebBuild();
-  const browser = join(scratch, 'browser.json');
-  await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
-  stage('browser tests', 'npx', ['playwright', 'test', '-c', 'e2e/playwright.config.ts', '--reporter=list,json'], {
-    env: {
-      E2E_PORT: String(await freePort()),
-      E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'),
-      PLAYWRIGHT_JSON_OUTPUT_NAME: browser,
-    },
-    count: playwrightCount(browser),
-  });
+  stage('types', 'npm', ['run', '--silent', 'types']);
+}
+const unit = choice(filesIn(...UNIT_ROOMS), '-t');
+if (unit) {
+  const report = join(scratch, 'unit.json');
+  const args = ['jest', '--selectProjects', 'core', 'app', '--passWithNoTests', '--json', `--outputFile=${report}`];
+  stage('unit tests', 'npx', [...args, ...asJest(unit)], { count: counts(report, jestCount) });
+}
+const server = choice(filesIn('server'), '-t');
+const browser = choice(filesIn('e2e'), '-g');
+const postgres = server || browser ? await startPostgres('postgres-test', { quick: true }) : null;
+try {
+  if (server) {
+    const report = join(scratch, 'server.json');
+    const args = ['jest', '--selectProjects', 'server', '--passWithNoTests', '--json', `--outputFile=${report}`];
+    stage('server tests', 'npx', [...args, ...asJest(server)], {
+      env: { TEST_DATABASE_URL: postgres.url('postgres') },
+      count: counts(report, jestCount),
+    });
+  }
+  if (browser) {
+    ensureChromium();
+    await ensureWebBuild();
+    const report = join(scratch, 'browser.json');
+    await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
+    const args = [
+      'playwright',
+      'test',
+      '-c',
+      'e2e/playwright.config.ts',
+      '--reporter=list,json',
+      '--pass-with-no-tests',
+    ];
+    stage('browser tests', 'npx', [...args, ...browser.map((path) => path.replace(/^e2e\//, ''))], {
+      env: {
+        E2E_PORT: String(await freePort()),
+        E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'),
+        PLAYWRIGHT_JSON_OUTPUT_NAME: report,
+      },
+      count: counts(report, playwrightCount),
+    });
+  }
 } finally {
-  postgres.stop();
+  postgres?.stop();
   rmSync(scratch, { recursive: true, force: true });
 }
 
+if (words.length > 0 && total.passed + total.failed === 0)
+  giveUp(`No test has “${words.join(' ')}” in its path or name.`);
 console.log(`\n${summary.join('\n')}`);
 console.log(`${total.passed} passed, ${total.failed} failed`);
 process.exit(total.failed === 0 ? 0 : 1);
+
+/** Paths go after the flag that takes them literally; a title's pattern stays as it is. */
+function asJest(chosen) {
+  return chosen[0] === '-t' || chosen.length === 0 ? chosen : ['--runTestsByPath', ...chosen];
+}

@@ -1,7 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { machinesQuery, workshopsQuery } from '../shop/queries';
 import { openTuningsQuery } from '../tuning/queries';
-import { benchQuery } from './queries';
+import { benchQuery } from '../book/bench-query';
 
 /** Asks for what the Bench shows while its own scripts are still on their way, where the Bench is what was opened. */
 export function askForBench(client: QueryClient): QueryClient {

@@ -18,7 +18,7 @@ import { useMachines, useWorkshops } from '../shop/queries';
 import { useOpenTunings } from '../tuning/queries';
 import { NailedCards } from './nailed-cards';
 import { OpenTunings } from './open-tunings';
-import { useBench } from './queries';
+import { useBench } from '../book/bench-query';
 
 /** What is going on now: what waits for somebody, the jobs in hand, the recipes used last. */
 export function BenchPage() {

@@ -23,7 +23,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong, Title } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
-import { useBench } from '../bench/queries';
+import { useBench } from './bench-query';
 import { useMachines } from '../shop/queries';
 import { useFilter } from './book-list';
 import type { BookFilter } from './filter';

@@ -4,8 +4,8 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
-import { OutcomeKeys } from '../runs/outcome-keys';
-import { sayVerdicts } from '../runs/say-verdicts';
+import { OutcomeKeys } from './outcome-keys';
+import { sayVerdicts } from './say-verdicts';
 import { useCorrectEvidence } from './queries';
 
 /** Corrects what came out of a run or a trial, or takes it out; what was said before is kept. */

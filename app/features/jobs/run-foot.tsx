@@ -9,8 +9,8 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { useStartJob } from '../runs/queries';
-import { SpeedUpChoice, useSpeedUp } from '../runs/speed-up';
+import { useStartJob } from './run-queries';
+import { SpeedUpChoice, useSpeedUp } from './speed-up';
 import type { InspectedStep } from './use-inspections';
 
 /** Starts the run, says what stands in its way and what is left out, or leads to the run under way. */

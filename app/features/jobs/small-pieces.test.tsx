@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react-native';
 import { fineBlade, pageOf, shopAnswers, summary } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { FilterBar } from '../book/filter-bar';
-import { SpeedUpChoice } from '../runs/speed-up';
+import { SpeedUpChoice } from './speed-up';
 import { WearBar } from '../shop/wear-bar';
 import { MaterialShelf } from './material-shelf';
 

@@ -24,10 +24,10 @@ import { useJob } from '../jobs/queries';
 import { saidNudges } from '../jobs/said-nudges';
 import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
 import { useInspections } from '../jobs/use-inspections';
-import { OutcomeKeys } from './outcome-keys';
+import { OutcomeKeys } from '../book/outcome-keys';
 import { PressPicture } from './press-picture';
-import { useFollowRun, useRunAction, useRunAgain, useRuns, useScoreRun } from './queries';
-import { sayVerdicts } from './say-verdicts';
+import { useFollowRun, useRunAction, useRunAgain, useRuns, useScoreRun } from '../jobs/run-queries';
+import { sayVerdicts } from '../book/say-verdicts';
 import { Verdict } from './verdict';
 
 /** The runs of a job: what is under way, the hold to pass, and how each step came out. */

@@ -3,8 +3,8 @@ import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
-import { OutcomeKeys } from './outcome-keys';
-import { useScoreRun } from './queries';
+import { OutcomeKeys } from '../book/outcome-keys';
+import { useScoreRun } from '../jobs/run-queries';
 
 /** How did it come out? What the stand-in saw is marked, the maker has the last word. */
 export function Verdict({ run }: { run: RunView }) {

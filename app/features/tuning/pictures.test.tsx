@@ -4,7 +4,7 @@ import { Path } from 'react-native-svg';
 import { machines, recipe } from '../../testing/fixtures';
 import { shape, tuning, withSheet } from '../../testing/tuning-fixtures';
 import { renderWithBook } from '../../testing/with-book';
-import { OutcomeKeys } from '../runs/outcome-keys';
+import { OutcomeKeys } from '../book/outcome-keys';
 import { TrialSheetPicture } from './trial-sheet-picture';
 import { TrialList } from './trial-list';
 import { saidChanges, saidFault } from './trial-words';

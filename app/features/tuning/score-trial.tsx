@@ -3,7 +3,7 @@ import { Leaf } from '../../ui/leaf';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body, Heading } from '../../ui/type';
-import { OutcomeKeys } from '../runs/outcome-keys';
+import { OutcomeKeys } from '../book/outcome-keys';
 import { useScoreTrial, verdictTakenBack } from './queries';
 import { TrialPhoto } from './trial-photo';
 import { saidChanges, saidFault, saidOutcome } from './trial-words';

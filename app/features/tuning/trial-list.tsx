@@ -6,7 +6,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
-import { OutcomeKeys } from '../runs/outcome-keys';
+import { OutcomeKeys } from '../book/outcome-keys';
 import { useScoreTrial } from './queries';
 import { saidChanges, saidOutcome } from './trial-words';
 

@@ -2,7 +2,7 @@ import { dialOf, isCalibrated, toPhysical, type Machine } from '../machines';
 import { scaleOf, type Settings } from '../recipes';
 import type { Stroke } from '../toolpath';
 import type { BeamPass } from './gcode/write';
-import { speedOf } from './step-plan';
+import { speedOf } from './speed';
 
 /** All passes of a beam over the same strokes, one after the other. */
 export function beamPasses(machine: Machine, settings: Settings, strokes: Stroke[]): BeamPass[] {

@@ -7,6 +7,7 @@ import { processOf, type ProcessName, type Settings } from '../recipes';
 import { fillRows } from '../shapes';
 import { planToolpath, type Stroke } from '../toolpath';
 import { beamPasses, beamSpeed } from './beam';
+import { speedOf } from './speed';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
 
@@ -131,13 +132,4 @@ function stepHpgl(request: StepRequest, plan: StepPlan): string {
   const forceGf =
     force && isCalibrated(force) && settings.force !== undefined ? toPhysical(force, settings.force) : null;
   return writeHpgl({ strokes: plan.strokes, pen: holder, speedMmS: plan.isRough ? null : plan.speedMmS, forceGf });
-}
-
-/** Tool-down speed; without a measured scale, the share of the dial's range as a share of the top speed. */
-export function speedOf(machine: Machine, settings: Settings): { speedMmS: number; isRough: boolean } {
-  const dial = dialOf(machine, 'speed');
-  if (!dial || settings.speed === undefined) return { speedMmS: machine.motion.topSpeedMmS, isRough: true };
-  if (isCalibrated(dial))
-    return { speedMmS: Math.min(toPhysical(dial, settings.speed), machine.motion.topSpeedMmS), isRough: false };
-  return { speedMmS: Math.max(1, (settings.speed / dial.max) * machine.motion.topSpeedMmS), isRough: true };
 }

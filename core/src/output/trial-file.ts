@@ -7,7 +7,8 @@ import { planToolpath, type Stroke } from '../toolpath';
 import { beamPasses, beamSpeed } from './beam';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
-import { homeOf, motionOf, speedOf } from './step-plan';
+import { speedOf } from './speed';
+import { homeOf, motionOf } from './step-plan';
 
 /** One trial of a sheet. */
 export interface TrialCell {

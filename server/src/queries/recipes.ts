@@ -291,6 +291,8 @@ export async function updateRecipe(
 
 /** Nails up just these cards, in this order. Returns how many of them there are. */
 export async function replaceNails(db: Db, workshopId: string, recipeIds: string[]): Promise<number> {
+  // One after the other: what was nailed up a moment ago must be seen before the rows are locked in their order.
+  await db.query('SELECT 1 FROM workshop WHERE id = $1 FOR NO KEY UPDATE', [workshopId]);
   await db.query(
     'SELECT 1 FROM recipe WHERE workshop_id = $1 AND (nail IS NOT NULL OR id = ANY ($2::uuid[])) ORDER BY id FOR NO KEY UPDATE',
     [workshopId, recipeIds],
