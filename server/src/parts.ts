@@ -20,6 +20,6 @@ export function assemble({ pool, url, heavy, log }: { pool: Pool; url: string; h
   const runs = new RunBook(pool, heavy, standIns);
   const tunings = new TuningService(pool, heavy, standIns);
   const watch = new Watch(url, RUN_CHANNEL, log);
-  const keeper = new RunKeeper(pool, watch, log, tunings.finish);
+  const keeper = new RunKeeper(pool, watch, log, tunings.sheets.finish);
   return { pool, heavy, runs, tunings, watch, keeper };
 }

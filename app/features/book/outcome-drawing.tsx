@@ -17,17 +17,11 @@ export function OutcomeDrawing({
   colour: string;
 }) {
   const degree = OUTCOMES.indexOf(outcome);
-  const kind =
-    process === 'heat-press'
-      ? 'swatch'
-      : processOf(process).parts
-        ? 'section'
-        : process === 'laser-area'
-          ? 'patch'
-          : 'line';
+  const { path, parts, keepsBacking } = processOf(process);
+  const kind = path === 'none' ? 'swatch' : parts ? 'section' : path === 'rows' ? 'patch' : 'line';
   return (
     <Svg width={WIDTH} height={HEIGHT} aria-hidden>
-      {kind === 'section' ? <Section degree={degree} colour={colour} hasBacking={process === 'kiss-cut'} /> : null}
+      {kind === 'section' ? <Section degree={degree} colour={colour} hasBacking={keepsBacking} /> : null}
       {kind === 'line' ? <MarkedLine degree={degree} /> : null}
       {kind === 'patch' ? <Patch degree={degree} /> : null}
       {kind === 'swatch' ? <SwatchOnCloth degree={degree} colour={colour} /> : null}

@@ -135,7 +135,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
           icon="chart-scatter-plot"
           onPress={() => router.push({ pathname: '/book/[id]/charts', params: { id: recipe.id } })}
         />
-        {recipe.process === 'laser-area' ? (
+        {processOf(recipe.process).path === 'rows' ? (
           <TextKey
             title="Tone ladder"
             icon="gradient-horizontal"

@@ -20,3 +20,5 @@ export {
 } from './machine-kind';
 export { dialOf, type Machine, type MotionLimits, ORIGIN_CORNERS, type OriginCorner } from './machine';
 export { cuttableArea } from './cuttable-area';
+export { machineProblem } from './machine-problem';
+export { toolProblem } from './tool-problem';

@@ -1,3 +1,4 @@
 export { FAMILIES, FAMILY_NAMES, familyOf, type Family, type FamilyName } from './family';
 export { thicknessFrom, type MeasuredThickness } from './thickness';
 export { drawDown, type StockAmount, type StockKind, STOCK_KINDS } from './stock';
+export { materialProblem } from './material-problem';

@@ -66,7 +66,7 @@ export function planStep({ machine, process, settings, parts, mirrored }: StepRe
   const passes = settings.passes ?? 1;
   const contours = placed.flatMap((part) => part.contours);
   const strokes =
-    process === 'laser-area'
+    processOf(process).path === 'rows'
       ? fillRows(
           engravedArea(placed).map((points) => ({ closed: true, points })),
           settings.interval ?? USUAL_INTERVAL_MM,

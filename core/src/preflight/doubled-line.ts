@@ -12,7 +12,7 @@ const WHOLE_SHARE = 0.98;
 /** Lines that would be cut twice because one lies on another; parts that lie wholly on another one can be left out. */
 export function checkDoubledLines({ placed, process }: CheckedStep): Finding[] {
   // An area is filled row by row: its edges are no lines that could be run twice.
-  if (process === 'laser-area') return [];
+  if (processOf(process).path !== 'outline') return [];
   const meetings = lineMeetings(placed);
   const doubled = meetings.shared.filter((stretch) => stretch.lengthMm >= SHORTEST_MM);
   if (doubled.length === 0) return [];

@@ -1,3 +1,4 @@
+import { processOf } from '../recipes';
 import Flatbush from 'flatbush';
 import { isInside, type Bounds, type Point } from '../geometry';
 import type { PlacedPart } from '../layout';
@@ -7,7 +8,7 @@ import type { CheckedStep } from './step-input';
 
 /** Parts of an engraved area that overlap: nothing goes wrong, but what comes out may not be what was meant. */
 export function checkEngravedTogether({ placed, process }: CheckedStep): Finding[] {
-  if (process !== 'laser-area') return [];
+  if (processOf(process).path !== 'rows') return [];
   const { lines, crossings } = lineMeetings(placed);
   const pairs = new Map<string, [number, number]>();
   for (const { a, b } of crossings) {

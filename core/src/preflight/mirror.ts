@@ -1,10 +1,11 @@
+import { processOf } from '../recipes';
 import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
 
 /** Whether the step lies as its material must be cut: from the face, or reversed from the back. */
 export function checkMirror({ material, mirrored, process }: CheckedStep): Finding[] {
   // Pressed with its face up, whichever side it is cut from.
-  const wanted = material.mirrored && process !== 'heat-press';
+  const wanted = material.mirrored && processOf(process).path !== 'none';
   if (wanted === mirrored) return [];
   return [
     wanted

@@ -11,7 +11,7 @@ import type { CheckedStep } from './step-input';
 /** Places that are narrower than the material holds, in the parts and in their holes. */
 export function checkSmallDetail({ placed, material, process }: CheckedStep, memo: PartMemo = new Map()): Finding[] {
   // A line that is drawn or rubbed has no pieces that could be too narrow.
-  if (!processOf(process).parts && process !== 'laser-area') return [];
+  if (!processOf(process).parts && processOf(process).path !== 'rows') return [];
   const width = material.smallestDetailMm;
   const isWeeded = familyOf(material.family).isWeeded ?? false;
   const pieces = placed.flatMap((part) => rememberPlaces(memo, `thin ${width}`, part, () => thinIn(part, width)));
@@ -23,7 +23,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
       mend:
-        isWeeded && process === 'kiss-cut'
+        isWeeded && processOf(process).keepsBacking
           ? 'Make it larger or bolder, or cut slower and weed it in reverse.'
           : 'Make it larger or bolder.',
       places: pieces,

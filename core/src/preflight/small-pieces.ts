@@ -26,7 +26,7 @@ export function checkSmallPieces({ placed, material, process }: CheckedStep): Fi
       severity: 'warn',
       message: `${small.length === 1 ? `“${small[0].name}” is` : `${small.length} pieces are`} smaller than ${formatNumber(least, 0)} mm²: ${isWeeded ? 'too small to weed around' : 'too small to hold'} in ${material.name}.`,
       mend:
-        isWeeded && process === 'kiss-cut'
+        isWeeded && processOf(process).keepsBacking
           ? 'Weed it in reverse (lift the pieces with tape, leave the waste), cut slower, or make it larger.'
           : 'Cut slower and hold the sheet down well, or make it larger.',
       places: small.map((part) => part.bounds),

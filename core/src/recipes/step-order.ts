@@ -59,7 +59,7 @@ export function wrongOrder(first: ProcessName, later: ProcessName): string | nul
   if (a.rank <= b.rank) return null;
   if (a.parts)
     return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;
-  if (b.name === 'draw' || b.name === 'foil')
+  if (b.wantsFlat)
     return `${a.label} comes before ${b.label.toLowerCase()}: the surface is no longer flat, and lines skip`;
   return `${a.label} comes before ${b.label.toLowerCase()}`;
 }

@@ -17,21 +17,12 @@ export interface TrialSize {
 
 const LABEL_MM = 3;
 const GAP_MM = 1.5;
-/** Side of the shape itself, in mm, by what it has to show. */
-const SIDE_MM: Readonly<Partial<Record<ProcessName, number>>> = {
-  'laser-area': 12,
-  'laser-line': 12,
-  'drag-engrave': 12,
-  'heat-press': 30,
-  foil: 14,
-};
-const USUAL_SIDE_MM = 12;
 /** Lines of a patch that a point engraves or a tip rubs are this far apart where the settings do not say, in mm. */
 const PATCH_INTERVAL_MM = 0.6;
 
 /** How much room a trial of a process takes. */
 export function trialSize(process: ProcessName): TrialSize {
-  const side = SIDE_MM[process] ?? USUAL_SIDE_MM;
+  const side = processOf(process).trial.sideMm;
   return { widthMm: side, heightMm: side + GAP_MM + LABEL_MM };
 }
 
@@ -48,7 +39,7 @@ export function trialShape(
   at: Point,
   intervalMm = PATCH_INTERVAL_MM,
 ): TrialShape {
-  const side = SIDE_MM[process] ?? USUAL_SIDE_MM;
+  const side = processOf(process).trial.sideMm;
   const box: Bounds = { minX: at.x, minY: at.y, maxX: at.x + side, maxY: at.y + side };
   const label = digitLines(number, LABEL_MM, {
     x: at.x + (side - digitsWidth(number, LABEL_MM)) / 2,
@@ -58,11 +49,16 @@ export function trialShape(
 }
 
 function contoursOf(process: ProcessName, box: Bounds, intervalMm: number): Polyline[] {
-  if (process === 'laser-area' || process === 'drag-engrave' || process === 'foil') return hatchLines(box, intervalMm);
-  if (process === 'draw' || process === 'laser-line' || process === 'score' || process === 'deboss')
-    return [frame(box), ...closerLines(box)];
-  if (process === 'heat-press') return [frame(box)];
-  return processOf(process).parts ? [triangle(box), teeth(box), frame(box)] : [frame(box)];
+  switch (processOf(process).trial.shows) {
+    case 'patch':
+      return hatchLines(box, intervalMm);
+    case 'lines':
+      return [frame(box), ...closerLines(box)];
+    case 'edges':
+      return [triangle(box), teeth(box), frame(box)];
+    case 'swatch':
+      return [frame(box)];
+  }
 }
 
 const frame = ({ minX, minY, maxX, maxY }: Bounds): Polyline => ({

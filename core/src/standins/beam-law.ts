@@ -1,5 +1,5 @@
 import type { MachineKind } from '../machines';
-import type { Outcome, ProcessName } from '../recipes';
+import { processOf, type Outcome, type ProcessName } from '../recipes';
 import { normalSource } from './chance';
 import { outcomeAt } from './outcome-at';
 import type { HiddenMaterial } from './tool-law';
@@ -25,11 +25,6 @@ const UNKNOWN: BeamNeed = { cut: 0.6, area: 0.4, line: 0.09 };
 const TAKEN_UP: Readonly<Partial<Record<MachineKind, number>>> = { 'diode-laser': 0.54, 'co2-laser': 1 };
 const MATERIAL_SPREAD = 0.06;
 const BURN_SPREAD = 0.025;
-const WINDOW: Readonly<Partial<Record<ProcessName, number>>> = {
-  'laser-cut': 0.36,
-  'laser-line': 0.42,
-  'laser-area': 0.36,
-};
 const FAR = 0.32;
 /** Focus falls off below the face: a second pass does less than the first one did. */
 const PASSES_POWER = 0.75;
@@ -57,16 +52,15 @@ export function beamOutcome(
   material: HiddenMaterial,
   seed: number,
 ): Outcome {
-  const window = WINDOW[process];
-  if (!window) throw new RangeError(`No laser can do ${process}.`);
+  const law = processOf(process).standIn;
+  if (law.by !== 'beam') throw new RangeError(`No laser can do ${process}.`);
   const need = NEEDS[material.family] ?? UNKNOWN;
   const perLine = (powerW * (TAKEN_UP[kind] ?? 1)) / speedMmS;
-  const dose = process === 'laser-area' ? perLine / intervalMm : perLine;
-  const needed =
-    process === 'laser-cut' ? need.cut * material.thicknessMm : process === 'laser-area' ? need.area : need.line;
+  const dose = law.need === 'area' ? perLine / intervalMm : perLine;
+  const needed = need[law.need] * (law.need === 'cut' ? material.thicknessMm : 1);
   const threshold = Math.log(needed) + MATERIAL_SPREAD * normalSource(material.seed)();
   const worn = LOSS_PER_1000_H * (wearHours / 1000);
   const excess =
     Math.log(dose) + PASSES_POWER * Math.log(passes) - worn - threshold + BURN_SPREAD * normalSource(seed)();
-  return outcomeAt(excess, window, FAR);
+  return outcomeAt(excess, law.window, FAR);
 }

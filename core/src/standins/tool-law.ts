@@ -1,4 +1,4 @@
-import type { Outcome, ProcessName } from '../recipes';
+import { processOf, type Outcome, type ProcessName } from '../recipes';
 import { normalSource } from './chance';
 import { outcomeAt } from './outcome-at';
 import type { PlotterPanel } from './plotter';
@@ -26,19 +26,6 @@ const UNKNOWN_HARDNESS = 900;
 /** Spread of one material among its kind, and of one cut among equal ones, in log dose. */
 const MATERIAL_SPREAD = 0.06;
 const CUT_SPREAD = 0.02;
-/**
- * What each process needs: a share of the force that goes just through, or for what only rubs on the surface a force of
- * its own (gf at 100 mm/s), whatever the material is like below its face; and how wide its window is, in log dose.
- */
-const PROCESS_LAW: Readonly<Partial<Record<ProcessName, { share: number; surfaceGf: number; window: number }>>> = {
-  'kiss-cut': { share: 1, surfaceGf: 0, window: 0.42 },
-  'through-cut': { share: 1, surfaceGf: 0, window: 0.42 },
-  score: { share: 0.6, surfaceGf: 0, window: 0.42 },
-  deboss: { share: 1.1, surfaceGf: 0, window: 0.45 },
-  'drag-engrave': { share: 0.9, surfaceGf: 0, window: 0.5 },
-  draw: { share: 0, surfaceGf: 20, window: 0.9 },
-  foil: { share: 0, surfaceGf: 94, window: 0.5 },
-};
 const FAR = 0.3;
 /** Share of the force that a blade loses over a kilometre. */
 const WEAR_PER_KM = 0.12;
@@ -75,8 +62,8 @@ export function toolResult(
   material: HiddenMaterial,
   seed: number,
 ): ToolResult {
-  const law = PROCESS_LAW[process];
-  if (!law) throw new RangeError(`No tool of a plotter can do ${process}.`);
+  const law = processOf(process).standIn;
+  if (law.by !== 'tool') throw new RangeError(`No tool of a plotter can do ${process}.`);
   const { share, surfaceGf, window } = law;
   const force = surfaceGf + share * (HARDNESS[material.family] ?? UNKNOWN_HARDNESS) * material.thicknessMm;
   const threshold = Math.log(force) + MATERIAL_SPREAD * normalSource(material.seed)();

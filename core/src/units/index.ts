@@ -4,3 +4,4 @@ export { formatDuration, formatNumber } from './format';
 export { convertUnit, readUnit, unitsLike } from './convert';
 export { readTyped, type ReadQuantity, type TypedQuantity } from './typed-quantity';
 export { detailsProblem, fieldProblem, type DetailField, type Details } from './detail-field';
+export type { Fault } from './fault';

@@ -49,12 +49,12 @@ async function loadTuning(pool: Pool, service: TuningService, shop: Shop, id: st
   });
   const most = data.trials === 'until settled' ? MOST_TRIALS : data.trials;
   for (let trial = 0; trial < most; trial++) {
-    const { advice } = await service.advice(DEMO_WORKSHOP_ID, id);
+    const { advice } = await service.advice.next(DEMO_WORKSHOP_ID, id);
     if (advice.isSettled) break;
-    tuning = await service.layOut(DEMO_WORKSHOP_ID, id, { id: uuidv5(`sheet ${trial}`, id), count: 1 });
+    tuning = await service.sheets.layOut(DEMO_WORKSHOP_ID, id, { id: uuidv5(`sheet ${trial}`, id), count: 1 });
     const [shape] = tuning.sheets.at(-1)!.shapes;
-    await service.carryOut(DEMO_WORKSHOP_ID, tuning.sheets.at(-1)!.id, { by: 'by-hand' });
-    tuning = await service.score(
+    await service.sheets.carryOut(DEMO_WORKSHOP_ID, tuning.sheets.at(-1)!.id, { by: 'by-hand' });
+    tuning = await service.trials.score(
       DEMO_WORKSHOP_ID,
       shape.id,
       data.outcome ? data.outcome(shape.settings) : seenOutcome(tuning, shop, shape.id),

@@ -1,3 +1,4 @@
+import { machineProblem, toolProblem } from '@keen-anvil/core/machines';
 import type { BookMachine, BookMaterial, BookRecipe, BookTool, ImportRow, RowFate } from '@keen-anvil/contract';
 import {
   differences,
@@ -6,16 +7,13 @@ import {
   sayDifference,
   settingProblems,
   type Settings,
+  recipeProblem,
 } from '@keen-anvil/core/recipes';
-import { familyOf, FAMILY_NAMES, type FamilyName } from '@keen-anvil/core/materials';
+import { familyOf, FAMILY_NAMES, type FamilyName, materialProblem } from '@keen-anvil/core/materials';
 import type { BookCsvRecipe } from '@keen-anvil/core/exchange';
 import { v5 as uuidv5 } from 'uuid';
 import type { Db } from '../db/pool';
-import { recipeProblem } from '../services/book';
-import { machineProblem } from '../services/machines';
-import { materialProblem } from '../services/materials';
 import type { Shop } from '../services/shop';
-import { toolProblem } from '../services/tools';
 import { bookMachine, bookTool, exportBook } from './export-book';
 import type { ReadBook, ReadRecord } from './read-file';
 

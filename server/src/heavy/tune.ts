@@ -1,5 +1,12 @@
 import type { Machine } from '@keen-anvil/core/machines';
-import { OUTCOMES, type Outcome, type ProcessName, type QuantityName, type Settings } from '@keen-anvil/core/recipes';
+import {
+  OUTCOMES,
+  type Outcome,
+  type ProcessName,
+  type QuantityName,
+  type Settings,
+  processOf,
+} from '@keen-anvil/core/recipes';
 import { createTuner, planPasses, tunedDials, type PassPlan, type Setting, type Tuner } from '@keen-anvil/core/tuning';
 import type { AdviceView, WindowView } from '@keen-anvil/contract';
 
@@ -142,7 +149,7 @@ function passPlanFor(
   tuner: Tuner,
   settings: Settings,
 ): PassPlan | null {
-  if (start.passes === undefined || !(process.endsWith('cut') && process !== 'kiss-cut')) return null;
+  if (start.passes === undefined || !processOf(process).parts || processOf(process).keepsBacking) return null;
   const underAfter = (passes: number) => {
     const chances = tuner.predict(dialled({ ...settings, passes }));
     return chances[OUTCOMES[0]] + chances[OUTCOMES[1]];

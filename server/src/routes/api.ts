@@ -9,7 +9,10 @@ import { enterWorkshop, workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
+import { artworkRoutes } from './artworks';
 import { jobRoutes } from './jobs';
+import { partRoutes } from './parts';
+import { runRoutes } from './runs';
 import { answerDone, operations } from './operations';
 import { refuseUnsound } from './refuse-unsound';
 import { shopRoutes } from './shop';
@@ -45,6 +48,9 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(shopRoutes(parts));
   router.use(bookRoutes(parts));
   router.use(jobRoutes(parts));
+  router.use(artworkRoutes(parts));
+  router.use(partRoutes(parts));
+  router.use(runRoutes(parts));
   router.use(tuningRoutes(parts));
 
   router.use(() => {

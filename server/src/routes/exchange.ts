@@ -108,7 +108,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     uploadLine,
     raw(LARGEST_PHOTO),
     async (request, response) =>
-      void response.json(await tunings.photograph(workshopOf(request), idOf(request), bytesOf(request))),
+      void response.json(await tunings.trials.photograph(workshopOf(request), idOf(request), bytesOf(request))),
   );
   return router;
 }

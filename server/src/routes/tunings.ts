@@ -39,7 +39,7 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
     '/recipes/:id/window',
     async (request, response) =>
       void response.json(
-        await tunings.window(workshopOf(request), idOf(request), word(request, 'x'), word(request, 'y')),
+        await tunings.advice.window(workshopOf(request), idOf(request), word(request, 'x'), word(request, 'y')),
       ),
   );
   router.get(
@@ -48,14 +48,14 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   );
   router.get(
     '/tunings/:id/advice',
-    async (request, response) => void response.json(await tunings.advice(workshopOf(request), idOf(request))),
+    async (request, response) => void response.json(await tunings.advice.next(workshopOf(request), idOf(request))),
   );
   router.post(
     '/tunings/:id/sheets',
     async (request, response) =>
       void response
         .status(201)
-        .json(await tunings.layOut(workshopOf(request), idOf(request), bodyOf(request, NewTrialSheet))),
+        .json(await tunings.sheets.layOut(workshopOf(request), idOf(request), bodyOf(request, NewTrialSheet))),
   );
   router.post(
     '/tunings/:id/end',
@@ -63,7 +63,10 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
       void response.json(await tunings.end(workshopOf(request), idOf(request), bodyOf(request, TuningEnd))),
   );
   router.get('/trial-sheets/:id/machine-file', async (request, response) => {
-    const { number, format, machineFile, materialName } = await tunings.machineFile(workshopOf(request), idOf(request));
+    const { number, format, machineFile, materialName } = await tunings.sheets.machineFile(
+      workshopOf(request),
+      idOf(request),
+    );
     response
       .attachment(fileName([materialName, `trial sheet ${number}`], EXTENSION[format!]))
       .type('application/octet-stream')
@@ -72,17 +75,17 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   router.post(
     '/trial-sheets/:id/run',
     async (request, response) =>
-      void response.json(await tunings.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))),
+      void response.json(await tunings.sheets.carryOut(workshopOf(request), idOf(request), bodyOf(request, TrialRun))),
   );
   router.post(
     '/trial-sheets/:id/drop',
-    async (request, response) => void response.json(await tunings.drop(workshopOf(request), idOf(request))),
+    async (request, response) => void response.json(await tunings.sheets.drop(workshopOf(request), idOf(request))),
   );
   router.post(
     '/trials/:id/outcome',
     async (request, response) =>
       void response.json(
-        await tunings.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome),
+        await tunings.trials.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome),
       ),
   );
   const values = (request: Request) => (word(request, 'values') ?? '').split(',').filter(Boolean).map(Number);

@@ -13,17 +13,15 @@ import type {
 } from '@keen-anvil/contract';
 import {
   nudgeProblems,
-  processOf,
+  recipeProblem,
   sameSettings,
   settingProblems,
   suggestRecipe,
+  typedProblem,
   type KnownRecipe,
   type ProcessName,
   type Settings,
 } from '@keen-anvil/core/recipes';
-import { scaleOf } from '@keen-anvil/core/recipes';
-import { machineKindOf } from '@keen-anvil/core/machines';
-import { readTyped } from '@keen-anvil/core/units';
 import type { MachineView } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
@@ -253,41 +251,6 @@ export async function suggestAll(
   );
 }
 
-/** What is wrong with a recipe for this shop, as a sentence with its field; null where nothing is. */
-export function recipeProblem(
-  shop: Shop,
-  wanted: {
-    machineId: string;
-    toolId: string;
-    materialId: string;
-    process: ProcessName;
-    settings: Settings;
-    typed?: TypedSettings;
-  },
-): { message: string; field: string } | null {
-  const machine = shop.machines.get(wanted.machineId);
-  const tool = shop.tools.get(wanted.toolId);
-  const process = processOf(wanted.process);
-  if (!machine) return { message: 'The recipe is for a machine that is not in this workshop.', field: 'machineId' };
-  if (!tool) return { message: 'The recipe is for a tool that is not in this workshop.', field: 'toolId' };
-  if (!shop.materials.has(wanted.materialId))
-    return { message: 'The recipe is for a material that is not in this workshop.', field: 'materialId' };
-  if (!process.machineKinds.includes(machine.kind))
-    return {
-      message: `${process.label} cannot be done on ${machine.name}, a ${machineKindOf(machine.kind).label.toLowerCase()}.`,
-      field: 'process',
-    };
-  if (!process.toolKinds.includes(tool.kind))
-    return { message: `${tool.name} cannot do ${process.label.toLowerCase()}.`, field: 'toolId' };
-  if (tool.machineId && tool.machineId !== machine.id)
-    return {
-      message: `${tool.name} belongs to ${shop.machines.get(tool.machineId)?.name ?? 'another machine'}.`,
-      field: 'toolId',
-    };
-  const [problem] = settingProblems(machine, wanted.process, wanted.settings);
-  return problem ?? typedProblem(machine, wanted.settings, wanted.typed);
-}
-
 function refuseBadRecipe(shop: Shop, wanted: Parameters<typeof recipeProblem>[1]): void {
   const problem = recipeProblem(shop, wanted);
   if (problem) throw refused(problem.message, problem.field);
@@ -301,25 +264,6 @@ function refuseBadSettings(
 ): void {
   const problem = settingProblems(machine, process, settings)[0] ?? typedProblem(machine, settings, typed);
   if (problem) throw refused(problem.message, problem.field);
-}
-
-/** What was typed has to be what is dialled in. */
-function typedProblem(
-  machine: MachineView,
-  settings: Settings,
-  typed: TypedSettings = {},
-): { message: string; field: string } | null {
-  for (const [name, { text, unit }] of Object.entries(typed)) {
-    const scale = scaleOf(machine, name as keyof Settings);
-    const read = scale && readTyped(text, unit, scale.unit);
-    if (!scale || !read || Math.abs(read.value - (settings[name as keyof Settings] ?? NaN)) > scale.step / 2) {
-      return {
-        message: `${text} ${unit} was typed for ${name}, but that is not the number that is set.`,
-        field: 'typed',
-      };
-    }
-  }
-  return null;
 }
 
 async function lockedAt(db: Db, workshopId: string, id: string, version: number): Promise<RecipeRow> {

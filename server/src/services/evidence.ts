@@ -27,7 +27,7 @@ export async function correctEvidence(
   }
   const shape = await inTransaction(pool, (db) => lockShape(db, workshopId, id));
   if (shape) {
-    await tunings.score(workshopId, id, outcome);
+    await tunings.trials.score(workshopId, id, outcome);
     return recipeDetail(pool, workshopId, shape.recipeId);
   }
   return inTransaction(pool, async (db) => {

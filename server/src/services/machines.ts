@@ -1,6 +1,6 @@
 import type { Archiving, MachineChange, MachineFields, MachineView, NewMachine } from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
-import { machineKindOf } from '@keen-anvil/core/machines';
+import { machineKindOf, machineProblem } from '@keen-anvil/core/machines';
 import { isDeepStrictEqual } from 'node:util';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -16,32 +16,6 @@ import { refreshCardsOf } from './cards';
 export interface ChangedMachine {
   machine: MachineView;
   misfits: Misfit[];
-}
-
-/** What is wrong with a machine's fields, as a sentence; null where nothing is. */
-export function machineProblem(machine: MachineFields): { message: string; field: string } | null {
-  const names = machine.dials.map((dial) => dial.name);
-  const twice = names.find((name, i) => names.indexOf(name) !== i);
-  if (twice) return { message: `A machine has one dial for ${twice}; two came.`, field: 'dials' };
-  for (const dial of machine.dials) {
-    if (!(dial.max > dial.min))
-      return {
-        message: `${dial.label} has to end above where it begins; ${dial.min} to ${dial.max} was given.`,
-        field: 'dials',
-      };
-    if (dial.step > dial.max - dial.min)
-      return { message: `${dial.label} moves by ${dial.step} at a time, more than its whole range.`, field: 'dials' };
-    const off = dial.calibration.find((point) => point.dial < dial.min || point.dial > dial.max);
-    if (off)
-      return {
-        message: `${dial.label} goes from ${dial.min} to ${dial.max}; it cannot have been measured at ${off.dial}.`,
-        field: 'dials',
-      };
-  }
-  const isPress = machineKindOf(machine.kind).does === 'heat';
-  if (!isPress && machine.marginSideMm * 2 >= machine.workWidthMm)
-    return { message: 'The margins leave nothing of the width.', field: 'marginSideMm' };
-  return null;
 }
 
 /** Adds a machine; what belongs to its kind (a laser's head, a press's plate) comes with it as a tool. */

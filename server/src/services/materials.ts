@@ -8,8 +8,7 @@ import type {
   StockPieceChange,
 } from '@keen-anvil/contract';
 import { signedArea } from '@keen-anvil/core/geometry';
-import { familyOf, thicknessFrom } from '@keen-anvil/core/materials';
-import { detailsProblem, readTyped } from '@keen-anvil/core/units';
+import { materialProblem, thicknessFrom } from '@keen-anvil/core/materials';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
@@ -26,20 +25,6 @@ import {
 import type { HeavyPool } from '../heavy/pool';
 import { keepPhoto, readPhoto } from './photos';
 import { refreshCardsOf } from './cards';
-
-/** What is wrong with a material's fields, as a sentence; null where nothing is. */
-export function materialProblem(material: MaterialFields): { message: string; field: string } | null {
-  const problem = detailsProblem(familyOf(material.family).fields, material.details);
-  if (problem) return { message: problem, field: 'details' };
-  const { thicknessMm: typed } = material.typed;
-  const read = typed && readTyped(typed.text, typed.unit, 'mm');
-  if (typed && material.readingsMm.length === 0 && Math.abs((read?.value ?? NaN) - material.thicknessMm) > 1e-6)
-    return {
-      message: `${typed.text} ${typed.unit} was typed for the thickness, but ${material.thicknessMm} mm came.`,
-      field: 'typed',
-    };
-  return null;
-}
 
 /** The thickness and its spread that the readings say; the typed thickness where there are none. */
 export function withReadings(material: MaterialFields): { material: MaterialFields; spreadMm: number | null } {

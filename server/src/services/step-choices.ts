@@ -34,7 +34,8 @@ export function applyChange(step: StepRow, change: StepChange, shop: Shop): Step
     next.isProcessGuessed = false;
   }
   // What is cut from its back is pressed with its face up.
-  if (change.process === 'heat-press' && change.mirrored === undefined) next.mirrored = false;
+  if (change.process && processOf(change.process).path === 'none' && change.mirrored === undefined)
+    next.mirrored = false;
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;
   if (change.machineId !== undefined) {
     const machine = shop.machines.get(change.machineId);

@@ -1,3 +1,4 @@
+import { processOf } from '@keen-anvil/core/recipes';
 import type { NewToneLadder, ToneLadderView } from '@keen-anvil/contract';
 import { trialFile, type TrialFile } from '@keen-anvil/core/output';
 import type { Settings } from '@keen-anvil/core/recipes';
@@ -99,7 +100,8 @@ async function ladder(db: Db, workshopId: string, recipeId: string, quantity: st
   const recipe = await recipeDetail(db, workshopId, recipeId);
   const { machines, materials } = await loadShop(db, workshopId, [recipe.material.id]);
   const machine = machines.get(recipe.machine.id)!;
-  if (recipe.process !== 'laser-area') throw refused('A tone ladder is for engraving areas with a beam.', 'quantity');
+  if (processOf(recipe.process).path !== 'rows')
+    throw refused('A tone ladder is for engraving areas with a beam.', 'quantity');
   const dial = tunedDials(machine, recipe.process, recipe.settings).find(({ name }) => name === quantity);
   if (!dial) throw refused(`The ladder's dial is not one of this recipe: “${quantity}” came.`, 'quantity');
   if (values.length < 2 || values.length > MOST_PATCHES)

@@ -1,7 +1,6 @@
 import type { Archiving, NewTool, ToolChange, ToolFields, ToolReplacement, ToolView } from '@keen-anvil/contract';
-import { detailsProblem } from '@keen-anvil/core/units';
 import { toolKindOf } from '@keen-anvil/core/tools';
-import { machineKindOf } from '@keen-anvil/core/machines';
+import { toolProblem } from '@keen-anvil/core/machines';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
@@ -9,33 +8,6 @@ import { lockVersion, setArchived } from '../queries/archive';
 import { listMachines } from '../queries/machines';
 import { insertTool, listTools, startNewLife, updateTool } from '../queries/tools';
 import { refreshCardsOf } from './cards';
-
-/** What is wrong with a tool's fields, as a sentence; null where nothing is. */
-export function toolProblem(
-  tool: ToolFields,
-  machineKinds: Map<string, Parameters<typeof machineKindOf>[0]>,
-): { message: string; field: string } | null {
-  const kind = toolKindOf(tool.kind);
-  const problem = detailsProblem(kind.fields, tool.details);
-  if (problem) return { message: problem, field: 'details' };
-  if (kind.isBuiltIn !== Boolean(tool.machineId))
-    return {
-      message: kind.isBuiltIn
-        ? `${kind.label}: say which machine it belongs to.`
-        : `${kind.label}: it is put in by hand and belongs to no machine.`,
-      field: 'machineId',
-    };
-  if (tool.machineId) {
-    const machine = machineKinds.get(tool.machineId);
-    if (!machine) return { message: 'That machine is not in this workshop.', field: 'machineId' };
-    if (machineKindOf(machine).builtIn !== tool.kind)
-      return {
-        message: `A ${machineKindOf(machine).label.toLowerCase()} has no ${kind.label.toLowerCase()}.`,
-        field: 'machineId',
-      };
-  }
-  return null;
-}
 
 /** Adds a tool. */
 export async function createTool(pool: Pool, workshopId: string, { id, ...tool }: NewTool): Promise<ToolView> {

@@ -1,0 +1,39 @@
+import { NewRun, RunAgain, RunCommand, RunVerdict } from '@keen-anvil/contract/checks';
+import { Router } from 'express';
+import { workshopOf } from '../workshop';
+import type { ApiParts } from './api-parts';
+import { streamRun } from './run-stream';
+import { bodyOf, idOf } from './respond';
+
+/** The runs of a job. */
+export function runRoutes({ runs, watch }: ApiParts): Router {
+  const router = Router();
+  router.get(
+    '/jobs/:id/runs',
+    async (request, response) => void response.json(await runs.listForJob(workshopOf(request), idOf(request))),
+  );
+  router.post('/jobs/:id/runs', async (request, response) => {
+    response.status(201).json(await runs.startJob(workshopOf(request), idOf(request), bodyOf(request, NewRun)));
+  });
+  router.get(
+    '/runs/:id',
+    async (request, response) => void response.json(await runs.get(workshopOf(request), idOf(request))),
+  );
+  router.post('/runs/:id/actions', async (request, response) => {
+    response.json(await runs.command(workshopOf(request), idOf(request), bodyOf(request, RunCommand).action));
+  });
+  router.post('/runs/:id/outcome', async (request, response) => {
+    response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
+  });
+  router.post(
+    '/runs/:id/again',
+    async (request, response) =>
+      void response
+        .status(201)
+        .json(await runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain).id)),
+  );
+  router.get('/runs/:id/events', (request, response) =>
+    streamRun(runs, watch, workshopOf(request), idOf(request), response),
+  );
+  return router;
+}

@@ -1,0 +1,140 @@
+import type { TuningAdviceView, TuningView, WindowView } from '@keen-anvil/contract';
+import { type Machine } from '@keen-anvil/core/machines';
+import { settingProblems, type QuantityName } from '@keen-anvil/core/recipes';
+import { seedFromId } from '@keen-anvil/core/standins';
+import { toolKindOf } from '@keen-anvil/core/tools';
+import { tunedDials } from '@keen-anvil/core/tuning';
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import type { TuneAnswer, TuneTask } from '../heavy/tune';
+import { Problem, refused } from '../problem';
+import { listEvidence } from '../queries/recipes';
+import { listEarlierShapes, listShapes, type ShapeRow } from '../queries/tunings';
+import { recipeDetail } from './recipe-views';
+import { loadShop, type Shop } from './shop';
+import { tuningView } from './tuning-views';
+
+/** So many answers of the tuner are kept: the same question comes again when the sheet is laid out. */
+const KEPT_ANSWERS = 60;
+/** How sure a recipe's own numbers are when its window is drawn without a tuning. */
+const WINDOW_SPREAD = 0.35;
+
+/** What the tuner says: what to try next, and where right lies. */
+export class TuningAdvice {
+  private readonly answers = new Map<string, Promise<TuneAnswer>>();
+
+  constructor(
+    private readonly pool: Pool,
+    private readonly heavy: HeavyPool,
+  ) {}
+
+  /** What to try next; reckoned when it is asked for. */
+  async next(workshopId: string, id: string): Promise<TuningAdviceView> {
+    const tuning = await tuningView(this.pool, workshopId, id);
+    const { advice, passPlan } = await this.ask(workshopId, tuning, 1, null);
+    return { advice, passPlan };
+  }
+
+  /** The tuner's answer; of one version of a tuning it is always the same. */
+  async ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
+    const shop = await loadShop(this.pool, workshopId);
+    const machine = shop.machines.get(tuning.recipe.machine.id)!;
+    refuseOffDial(machine, tuning);
+    const key = [tuning.id, tuning.version, machine.version, count, repeatOf].join(' ');
+    const kept =
+      this.answers.get(key) ??
+      this.task(workshopId, shop, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
+    this.answers.delete(key);
+    this.answers.set(key, kept);
+    kept.catch(() => this.answers.delete(key));
+    for (const oldest of [...this.answers.keys()].slice(0, -KEPT_ANSWERS)) this.answers.delete(oldest);
+    return kept;
+  }
+
+  private async task(
+    workshopId: string,
+    { machines, tools }: Shop,
+    { id, recipe, start, startSpread, fixed }: TuningView,
+    count: number,
+    repeatOf: string | null,
+  ): Promise<TuneTask> {
+    const isMetres = toolKindOf(tools.get(recipe.tool.id)!.kind).wearUnit === 'm';
+    const asTrials = (shapes: ShapeRow[], isEarlier: boolean): TuneTask['trials'] =>
+      shapes.flatMap(({ id: shapeId, number, settings, onTopOf, outcome, toolWear }) =>
+        outcome
+          ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }]
+          : [],
+      );
+    const trials = [
+      ...asTrials(await listEarlierShapes(this.pool, workshopId, id), true),
+      ...asTrials(await listShapes(this.pool, workshopId, id), false),
+    ];
+    return {
+      machine: machines.get(recipe.machine.id)!,
+      process: recipe.process,
+      start,
+      startSpread,
+      fixed,
+      seed: seedFromId(id) >>> 1,
+      thicknessMm: recipe.material.thicknessMm,
+      trials,
+      count,
+      repeatOf,
+    };
+  }
+
+  /** Where right lies over two dials of a recipe, as all its trials and runs say. */
+  async window(workshopId: string, recipeId: string, x: string | null, y: string | null): Promise<WindowView> {
+    const recipe = await recipeDetail(this.pool, workshopId, recipeId);
+    const machine = (await loadShop(this.pool, workshopId)).machines.get(recipe.machine.id)!;
+    const names = tunedDials(machine, recipe.process, recipe.settings).map(({ name }) => name);
+    if (names.length === 0) throw refused('This recipe has no dial to turn.');
+    const pick = (wanted: string | null, fallback: QuantityName | undefined): QuantityName | undefined => {
+      if (wanted === null) return fallback;
+      const found = names.find((name) => name === wanted);
+      if (!found) throw refused(`The window can be drawn over ${names.join(', ')}; “${wanted}” came.`, 'x');
+      return found;
+    };
+    const first = pick(x, names[0])!;
+    const second = pick(
+      y,
+      names.find((name) => name !== first),
+    );
+    const evidence = (await listEvidence(this.pool, workshopId, [recipeId])).reverse();
+    return this.heavy.goodWindow({
+      machine,
+      process: recipe.process,
+      start: recipe.settings,
+      startSpread: WINDOW_SPREAD,
+      fixed: [],
+      seed: seedFromId(recipeId) >>> 1,
+      thicknessMm: recipe.material.thicknessMm,
+      x: first,
+      y: second && second !== first ? second : null,
+      trials: evidence.map(({ id, settings, outcome }, i) => ({
+        id,
+        number: i + 1,
+        settings,
+        onTopOf: [],
+        outcome,
+        wear: null,
+      })),
+    });
+  }
+}
+
+/** A dial may have been given another range since the tuning began: what was tried is not on it any more. */
+function refuseOffDial(machine: Machine, { recipe, start, sheets, earlier }: TuningView): void {
+  const tried = [...sheets.flatMap(({ shapes }) => shapes), ...earlier]
+    .filter(({ outcome }) => outcome !== null)
+    .map(({ settings }) => settings);
+  const [problem] = [start, ...tried].flatMap((settings) =>
+    settingProblems(machine, recipe.process, { ...start, ...settings }),
+  );
+  if (problem)
+    throw new Problem(
+      409,
+      'off-dial',
+      `${problem.message} The dial was given another range since this tuning began: end it, and begin a new one from where you are.`,
+    );
+}
