@@ -74,6 +74,7 @@ if (words.length === 0) {
   stage('form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
   stage('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   stage('types', 'npm', ['run', '--silent', 'types']);
+  stage('leftovers', 'npx', ['knip', '--no-progress']);
 }
 const unit = choice(filesIn(...UNIT_ROOMS), '-t');
 if (unit) {

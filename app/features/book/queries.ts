@@ -16,6 +16,7 @@ import {
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { call } from '../api/client';
+import { touched } from '../api/touched';
 import { useRecordChange } from '../shop/queries';
 import { filterQuery, type BookFilter } from './filter';
 
@@ -54,7 +55,7 @@ function useRecipeChange<Body>(id: string, change: (body: Body) => Promise<Recip
     mutationFn: change,
     onSuccess: async (recipe) => {
       client.setQueryData(['recipes', 'one', id], recipe);
-      await client.invalidateQueries();
+      await touched(client, 'recipe');
     },
   });
 }
@@ -72,6 +73,7 @@ export const turnNote =
 export const useNote = (id: string) =>
   useRecordChange<RecipeNote, RecipeDetail, RecipeDetail>({
     kind: 'note of',
+    seenAs: 'recipe',
     put: putNote(id),
     rowIn: (recipe) => recipe,
     rowBefore: (client) => client.getQueryData<RecipeDetail>(['recipes', 'one', id]),
@@ -92,7 +94,7 @@ export function useCreateRecipe() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: NewRecipe) => call<RecipeDetail>(paths.recipes, { method: 'POST', body }),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => touched(client, 'recipe'),
   });
 }
 
@@ -109,7 +111,7 @@ export function useNails() {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (recipeIds: string[]) => call<RecipeSummary[]>(paths.nails, { method: 'PUT', body: { recipeIds } }),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => touched(client, 'nails'),
   });
 }
 

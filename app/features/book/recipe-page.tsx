@@ -213,6 +213,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         </Body>
       ) : null}
       <ArchiveKey
+        seenAs="recipe"
         path={paths.recipeArchive(recipe.id)}
         version={recipe.version}
         isArchived={recipe.isArchived}
@@ -352,7 +353,12 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
     return (
       <View>
         {recipe.note ? <Body>{recipe.note}</Body> : null}
-        <TurnKeys record={`note of ${recipe.id}`} version={recipe.version} write={turnNote(recipe.id)} />
+        <TurnKeys
+          seenAs="recipe"
+          record={`note of ${recipe.id}`}
+          version={recipe.version}
+          write={turnNote(recipe.id)}
+        />
         <TextKey
           title={recipe.note ? 'Change the note' : 'Add a note'}
           icon="note-edit-outline"

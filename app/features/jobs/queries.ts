@@ -3,7 +3,6 @@ import {
   type ArtworkChange,
   type FontView,
   type JobApart,
-  type JobChange,
   type JobDetail,
   type JobSummary,
   type NewJob,
@@ -95,9 +94,6 @@ function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
           : undefined,
   });
 }
-
-export const useChangeJob = (id: string) =>
-  useJobChange((body: JobChange) => callForJob(paths.job(id), { method: 'PATCH', body }));
 
 export const useChangeStep = () =>
   useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) =>

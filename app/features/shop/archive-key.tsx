@@ -1,9 +1,11 @@
 import { Body } from '../../ui/type';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
+import type { Touched } from '../api/touched';
 import { useArchive } from './queries';
 
 interface ArchiveKeyProps {
+  seenAs: Touched;
   path: string;
   version: number;
   isArchived: boolean;
@@ -11,9 +13,9 @@ interface ArchiveKeyProps {
 }
 
 /** Puts a thing away, or takes it out again; what points at it stays as it is. */
-export function ArchiveKey({ path, version, isArchived, what }: ArchiveKeyProps) {
+export function ArchiveKey({ seenAs, path, version, isArchived, what }: ArchiveKeyProps) {
   const { rust } = useTokens();
-  const archive = useArchive(path);
+  const archive = useArchive(seenAs, path);
   return (
     <>
       <TextKey

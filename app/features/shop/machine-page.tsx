@@ -51,7 +51,7 @@ export function MachinePage({ id }: { id: string }) {
         />
       }
     >
-      <TurnKeys record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
+      <TurnKeys seenAs="machine" record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
       <Misfits machine={machine} />
       <Facts facts={factsOf(machine, units.show)} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
@@ -70,6 +70,7 @@ export function MachinePage({ id }: { id: string }) {
         />
       ))}
       <ArchiveKey
+        seenAs="machine"
         path={paths.machineArchive(id)}
         version={machine.version}
         isArchived={machine.isArchived}

@@ -15,6 +15,7 @@ import {
 } from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient, type QueryClient, queryOptions } from '@tanstack/react-query';
 import { call } from '../api/client';
+import { touched, type Touched } from '../api/touched';
 import { machineFields, toolFields } from './record-fields';
 import { changedFields, rememberTurn } from './record-turns';
 
@@ -52,10 +53,13 @@ export const useMisfits = (machineId: string) =>
     refetchOnMount: 'always',
   });
 
-/** A change of the shop: what was fetched before is asked for anew, as names and numbers stand in many places. */
-export function useShopChange<Body, Answer>(change: (body: Body) => Promise<Answer>) {
+/** A change of the shop: where it is seen, what was fetched before is asked for anew; in another workshop all is another. */
+export function useShopChange<Body, Answer>(seenAs: Touched | 'workshop', change: (body: Body) => Promise<Answer>) {
   const client = useQueryClient();
-  return useMutation({ mutationFn: change, onSuccess: () => client.invalidateQueries() });
+  return useMutation({
+    mutationFn: change,
+    onSuccess: () => (seenAs === 'workshop' ? client.invalidateQueries() : touched(client, seenAs)),
+  });
 }
 
 interface Versioned {
@@ -72,6 +76,7 @@ interface RecordWrite<Body, Answer, Row extends Versioned> {
   /** What of it is written. */
   fields: (row: Row) => object;
   kind: string;
+  seenAs: Touched;
 }
 
 /** A change of one record, kept so that it can be taken back and done again. */
@@ -81,6 +86,7 @@ export function useRecordChange<Body extends { version: number }, Answer, Row ex
   rowBefore,
   fields,
   kind,
+  seenAs,
 }: RecordWrite<Body, Answer, Row>) {
   const client = useQueryClient();
   return useMutation({
@@ -99,7 +105,7 @@ export function useRecordChange<Body extends { version: number }, Answer, Row ex
       }
       return answer;
     },
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => touched(client, seenAs),
   });
 }
 
@@ -115,37 +121,41 @@ export const turnTool = (id: string) => async (fields: ToolFields, version: numb
   (await putTool(id)({ ...fields, version })).version;
 
 export const useCreateMachine = () =>
-  useShopChange((body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
+  useShopChange('machine', (body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
 export const useChangeMachine = (id: string) =>
   useRecordChange<MachineChange, ChangedMachine, MachineView>({
     kind: 'machine',
+    seenAs: 'machine',
     put: putMachine(id),
     rowIn: ({ machine }) => machine,
     rowBefore: (client) => client.getQueryData<MachineView[]>(['machines'])?.find((row) => row.id === id),
     fields: machineFields,
   });
 export const useCreateTool = () =>
-  useShopChange((body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
+  useShopChange('tool', (body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
 export const useChangeTool = (id: string) =>
   useRecordChange<ToolChange, ToolView, ToolView>({
     kind: 'tool',
+    seenAs: 'tool',
     put: putTool(id),
     rowIn: (tool) => tool,
     rowBefore: (client) => client.getQueryData<ToolView[]>(['tools'])?.find((row) => row.id === id),
     fields: toolFields,
   });
 export const useReplaceTool = (id: string) =>
-  useShopChange((body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
+  useShopChange('tool', (body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
 export const useCreateWorkshop = () =>
-  useShopChange((body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
+  useShopChange('workshop', (body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
 export const useEnterWorkshop = () =>
-  useShopChange((id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
+  useShopChange('workshop', (id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
 
 export const usePutWorkshopAway = () =>
-  useShopChange(({ id, isArchived }: { id: string; isArchived: boolean }) =>
+  useShopChange('workshop', ({ id, isArchived }: { id: string; isArchived: boolean }) =>
     call<WorkshopView[]>(paths.workshopArchive(id), { method: 'POST', body: { isArchived } }),
   );
 
 /** Puts a row away or takes it out again; both can be undone by the other. */
-export const useArchive = (path: string) =>
-  useShopChange((body: { version: number; isArchived: boolean }) => call<unknown>(path, { method: 'POST', body }));
+export const useArchive = (seenAs: Touched, path: string) =>
+  useShopChange(seenAs, (body: { version: number; isArchived: boolean }) =>
+    call<unknown>(path, { method: 'POST', body }),
+  );

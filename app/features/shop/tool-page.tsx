@@ -65,7 +65,7 @@ export function ToolPage({ id }: { id: string }) {
         </Aside>
         <WearBar tool={tool} />
       </View>
-      <TurnKeys record={`tool ${id}`} version={tool.version} write={turnTool(id)} />
+      <TurnKeys seenAs="tool" record={`tool ${id}`} version={tool.version} write={turnTool(id)} />
       <Facts facts={[...belongs, ...detailFacts(kind.fields, tool.details, units.show)]} />
       <Heading>Lives before this one</Heading>
       {tool.lives.length === 0 ? <Aside>None: it was not replaced yet.</Aside> : null}
@@ -85,7 +85,13 @@ export function ToolPage({ id }: { id: string }) {
         icon="pencil-outline"
         onPress={() => router.push({ pathname: '/shop/tool/[id]/edit', params: { id } })}
       />
-      <ArchiveKey path={paths.toolArchive(id)} version={tool.version} isArchived={tool.isArchived} what="the tool" />
+      <ArchiveKey
+        seenAs="tool"
+        path={paths.toolArchive(id)}
+        version={tool.version}
+        isArchived={tool.isArchived}
+        what="the tool"
+      />
       <ReplaceTool tool={tool} isOpen={isReplacing} onClose={() => setReplacing(false)} />
     </Page>
   );

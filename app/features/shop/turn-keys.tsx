@@ -4,25 +4,27 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
+import { touched, type Touched } from '../api/touched';
 import { turned, useTurns } from './record-turns';
 
 interface TurnKeysProps {
   /** Which record: its kind and id. */
   record: string;
   version: number;
+  seenAs: Touched;
   /** Writes the record as it was, or as it was made; gives its version after that. */
   write: (fields: never, version: number) => Promise<number>;
 }
 
 /** Takes the last change of a record back, or does it again. */
-export function TurnKeys({ record, version, write }: TurnKeysProps) {
+export function TurnKeys({ record, version, seenAs, write }: TurnKeysProps) {
   const { rust } = useTokens();
   const client = useQueryClient();
   const { undo, redo } = useTurns(record, version);
   const turn = useMutation({
     mutationFn: async (way: 'undo' | 'redo') =>
       turned(record, way, await write((way === 'undo' ? undo!.before : redo!.after) as never, version)),
-    onSuccess: () => client.invalidateQueries(),
+    onSuccess: () => touched(client, seenAs),
   });
   if (!undo && !redo && !turn.isError) return null;
   return (

@@ -80,7 +80,7 @@ function Material({ material }: { material: MaterialView }) {
         </View>
       }
     >
-      <TurnKeys record={`material ${id}`} version={material.version} write={turnMaterial(id)} />
+      <TurnKeys seenAs="material" record={`material ${id}`} version={material.version} write={turnMaterial(id)} />
       <Facts facts={factsOf(material, units.show)} />
       {material.supplierCard ? (
         <Leaf>
@@ -96,7 +96,7 @@ function Material({ material }: { material: MaterialView }) {
       </View>
       {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
       {material.pieces.map((p) => (
-        <TurnKeys key={p.id} record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />
+        <TurnKeys key={p.id} seenAs="material" record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />
       ))}
       {material.pieces.map((p) => (
         <Pressable
@@ -141,6 +141,7 @@ function Material({ material }: { material: MaterialView }) {
         </Body>
       ) : null}
       <ArchiveKey
+        seenAs="material"
         path={paths.materialArchive(id)}
         version={material.version}
         isArchived={material.isArchived}

@@ -124,6 +124,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       />
       {piece ? (
         <ArchiveKey
+          seenAs="material"
           path={paths.pieceArchive(piece.id)}
           version={piece.version}
           isArchived={piece.isArchived}

@@ -30,26 +30,30 @@ export const turnPiece = (id: string) => async (fields: StockPieceFields, versio
   pieceIn(await putPiece(id)({ ...fields, version }), id)!.version;
 
 export const useCreateMaterial = () =>
-  useShopChange((body: NewMaterial) => call<MaterialView>(paths.materials, { method: 'POST', body }));
+  useShopChange('material', (body: NewMaterial) => call<MaterialView>(paths.materials, { method: 'POST', body }));
 export const useChangeMaterial = (id: string) =>
   useRecordChange<MaterialChange, MaterialView, MaterialView>({
     kind: 'material',
+    seenAs: 'material',
     put: putMaterial(id),
     rowIn: (material) => material,
     rowBefore: (client) => materialIn(client, id),
     fields: materialFields,
   });
 export const useAddPiece = (materialId: string) =>
-  useShopChange((body: NewStockPiece) => call<MaterialView>(paths.pieces(materialId), { method: 'POST', body }));
+  useShopChange('material', (body: NewStockPiece) =>
+    call<MaterialView>(paths.pieces(materialId), { method: 'POST', body }),
+  );
 export const useChangePiece = (materialId: string, id: string) =>
   useRecordChange<StockPieceChange, MaterialView, StockPieceView>({
     kind: 'piece',
+    seenAs: 'material',
     put: putPiece(id),
     rowIn: (material) => pieceIn(material, id)!,
     rowBefore: (client) => pieceIn(materialIn(client, materialId), id),
     fields: pieceFields,
   });
 export const usePhotograph = (id: string) =>
-  useShopChange(({ photo, version }: { photo: Blob; version: number }) =>
+  useShopChange('material', ({ photo, version }: { photo: Blob; version: number }) =>
     call<MaterialView>(paths.materialPhoto(id, version), { method: 'PUT', body: photo }),
   );

@@ -153,15 +153,6 @@ export async function listSteps(db: Db, workshopId: string, jobId: string): Prom
   return rows;
 }
 
-/** One step, locked until the transaction ends. */
-export async function lockStep(db: Db, workshopId: string, id: string): Promise<StepRow | undefined> {
-  const { rows } = await db.query<StepRow>(
-    `SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND id = $2 AND NOT is_gone FOR NO KEY UPDATE`,
-    [workshopId, id],
-  );
-  return rows[0];
-}
-
 /** Which job a step belongs to. */
 export async function findJobOfStep(db: Db, workshopId: string, stepId: string): Promise<string | undefined> {
   const { rows } = await db.query<{ jobId: string }>(
