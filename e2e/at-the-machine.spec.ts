@@ -48,7 +48,7 @@ test('readings may be typed in any order, half typed and pooled; what was typed 
   await page.reload();
   await expect(page.getByTestId('draft')).toContainText('What you had typed is here again');
   await expect(field(page, 'Reading 2: gave')).toHaveValue('150');
-  await key(page, 'Begin afresh').click();
+  await key(page, 'Begin anew').click();
   await expect(field(page, 'Reading 2: gave')).toHaveCount(0);
 });
 

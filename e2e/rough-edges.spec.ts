@@ -190,7 +190,7 @@ test('the shop shows what its dials truly give, and what was never measured', as
 test('an address that leads nowhere says so and leads back to the bench', async ({ page }) => {
   await go(page, '/anvils/12');
   await expect(page.getByText('“/anvils/12” leads nowhere')).toBeVisible();
-  await page.getByRole('button', { name: 'Go to the bench' }).click();
+  await page.getByRole('button', { name: 'Back to the Bench' }).click();
   await expect(page).toHaveURL(/\/$/);
   await expect(page.getByText('Nothing is kept at this address')).toHaveCount(0);
 });

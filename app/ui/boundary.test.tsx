@@ -28,7 +28,7 @@ describe('what breaks', () => {
     expect(screen.getByText(/is safe in the book/)).toBeTruthy();
     expect(screen.getByText('Back to the Bench')).toBeTruthy();
     isBroken = false;
-    fireEvent.press(screen.getByText('Try it again'));
+    fireEvent.press(screen.getByText('Try again'));
     expect(screen.getByText('whole again')).toBeTruthy();
   });
 

@@ -36,7 +36,7 @@ function BrokenPage({ resetErrorBoundary, error }: FallbackProps) {
   return (
     <View style={{ flex: 1, backgroundColor: paper, padding: SPACE.wide }}>
       <Broken title="This page broke off" error={error}>
-        <Button title="Try it again" onPress={resetErrorBoundary} />
+        <Button title="Try again" onPress={resetErrorBoundary} />
         <Button
           title="Back to the Bench"
           type="outline"
@@ -53,7 +53,7 @@ function BrokenPage({ resetErrorBoundary, error }: FallbackProps) {
 function BrokenPart({ resetErrorBoundary, error }: FallbackProps) {
   return (
     <Broken title="This part broke off" error={error}>
-      <Button title="Try it again" type="outline" onPress={resetErrorBoundary} />
+      <Button title="Try again" type="outline" onPress={resetErrorBoundary} />
     </Broken>
   );
 }

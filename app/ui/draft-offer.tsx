@@ -12,7 +12,7 @@ export function DraftOffer({ isBack, onDrop }: { isBack: boolean; onDrop: () => 
       style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.base }}
     >
       <Aside>What you had typed is here again.</Aside>
-      <TextKey title="Begin afresh" icon="eraser" onPress={onDrop} />
+      <TextKey title="Begin anew" icon="eraser" onPress={onDrop} />
     </View>
   );
 }

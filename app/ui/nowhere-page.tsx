@@ -12,7 +12,7 @@ export function NowherePage() {
     <Page
       title="No such page"
       back={{ label: 'Bench', href: '/' }}
-      foot={<Button title="Go to the bench" onPress={() => router.replace('/')} />}
+      foot={<Button title="Back to the Bench" onPress={() => router.replace('/')} />}
     >
       <Nothing title="Nothing is kept at this address">
         <Body>{`“${path}” leads nowhere: it may be mistyped, or what it led to was removed. Nothing else is changed.`}</Body>

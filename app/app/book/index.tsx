@@ -10,7 +10,7 @@ export default function BookIndex() {
     <ListOrHint
       list={<BookList />}
       hint={
-        <Page title="Settings book">
+        <Page title="Book">
           <Aside>Choose a recipe to see what to dial in, and how far to trust it.</Aside>
         </Page>
       }

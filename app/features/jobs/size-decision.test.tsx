@@ -27,7 +27,7 @@ describe('the exact size', () => {
     keepDraft('size of art', { isRatioKept: false, width: '73.5', height: '11', percent: '' });
     open();
     expect(screen.getByDisplayValue('73.5')).toBeTruthy();
-    fireEvent.press(screen.getByText('Begin afresh'));
+    fireEvent.press(screen.getByText('Begin anew'));
     expect(screen.queryByDisplayValue('73.5')).toBeNull();
     expect(readDraft('size of art')).toBeNull();
   });

@@ -1,5 +1,9 @@
-import { Pool, type PoolClient } from 'pg';
+import { Pool, types, type PoolClient } from 'pg';
 import { asOperation } from './operation';
+
+/** A moment is one kind from the database to the screen: text, in UTC, to the millisecond, as JSON has it too (`iso` in SQL). */
+const asDate = types.getTypeParser(types.builtins.TIMESTAMPTZ) as (text: string) => Date;
+types.setTypeParser(types.builtins.TIMESTAMPTZ, (text) => asDate(text).toISOString());
 
 /** Anything that runs a query: the pool, or one client within a transaction. */
 export type Db = Pick<Pool | PoolClient, 'query'>;

@@ -21,7 +21,7 @@ export interface CardSource {
   variantReasons: string[];
   /** When a tuning wrote these numbers, and after how many trials. */
   settled: { at: string; trials: number } | null;
-  lastUsedAt: Date | null;
+  lastUsedAt: string | null;
 }
 
 /** A word as PostgreSQL's text search writes it. */
@@ -63,7 +63,7 @@ export interface Card {
   id: string;
   temper: Temper;
   reasons: string[];
-  lastUsedAt: Date | null;
+  lastUsedAt: string | null;
   sortName: string;
   sortMachine: string;
   words: { word: string; weight: WordWeight }[];

@@ -9,7 +9,7 @@ export interface JobRow {
   name: string;
   isOrderByHand: boolean;
   version: number;
-  updatedAt: Date;
+  updatedAt: string;
   isArchived: boolean;
 }
 

@@ -15,10 +15,10 @@ export interface RecipeRow {
   note: string;
   temper: Temper;
   temperReasons: string[];
-  lastUsedAt: Date | null;
+  lastUsedAt: string | null;
   nail: number | null;
   isArchived: boolean;
-  createdAt: Date;
+  createdAt: string;
   material: { id: string; name: string; colour: string; family: string; thicknessMm: number };
   machine: { id: string; name: string };
   tool: { id: string; name: string; kind: ToolKind };
@@ -315,10 +315,9 @@ export async function listRevisions(db: Db, workshopId: string, recipeId: string
   return rows;
 }
 
-export interface EvidenceRow extends Omit<EvidenceView, 'at' | 'earlier'> {
+export interface EvidenceRow extends Omit<EvidenceView, 'earlier'> {
   recipeId: string;
   toolId: string;
-  at: Date;
 }
 
 /** A recipe with all that was written down of it. */

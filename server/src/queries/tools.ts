@@ -4,7 +4,7 @@ import type { Db } from '../db/pool';
 /** The tools of a workshop `$1` with the lives they had, in order of name; those put away come last. */
 export const TOOLS_SQL = `SELECT t.id, t.version, t.name, t.kind, t.machine_id AS "machineId", t.details, t.wear, t.life, t.life_number AS "lifeNumber",
     t.life_began_at AS "lifeBeganAt", t.archived_at IS NOT NULL AS "isArchived",
-    coalesce((SELECT jsonb_agg(jsonb_build_object('number', l.number, 'wear', l.wear, 'beganAt', l.began_at, 'endedAt', l.ended_at, 'note', l.note) ORDER BY l.number DESC)
+    coalesce((SELECT jsonb_agg(jsonb_build_object('number', l.number, 'wear', l.wear, 'beganAt', iso(l.began_at), 'endedAt', iso(l.ended_at), 'note', l.note) ORDER BY l.number DESC)
       FROM tool_life l WHERE l.workshop_id = t.workshop_id AND l.tool_id = t.id), '[]') AS lives
   FROM tool t WHERE t.workshop_id = $1 ORDER BY t.archived_at IS NOT NULL, t.name, t.id`;
 

@@ -20,7 +20,7 @@ export interface TuningRow {
   /** The tuning whose trials count in. */
   goesOnFrom: string | null;
   state: TuningState;
-  createdAt: Date;
+  createdAt: string;
 }
 
 const TUNING_COLUMNS = `id, version, recipe_id AS "recipeId", job_id AS "jobId", start, start_spread AS "startSpread", fixed, stock_piece_id AS "stockPieceId",
@@ -200,7 +200,7 @@ export interface ShapeRow {
   seenOutcome: Outcome | null;
   seenFault: 'depth' | 'corners' | null;
   outcome: Outcome | null;
-  scoredAt: Date | null;
+  scoredAt: string | null;
   photoId: string | null;
 }
 

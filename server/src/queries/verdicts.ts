@@ -33,13 +33,13 @@ export async function listEarlierVerdicts(
   kind: Judged,
   ids: readonly string[],
 ): Promise<Map<string, VerdictView[]>> {
-  const { rows } = await db.query<{ id: string; outcome: Outcome | null; at: Date }>(
+  const { rows } = await db.query<{ id: string; outcome: Outcome | null; at: string }>(
     `SELECT subject_id AS id, outcome, given_at AS at FROM (
        SELECT *, row_number() OVER (PARTITION BY subject_id ORDER BY id DESC) AS n FROM verdict WHERE workshop_id = $1 AND kind = $2 AND subject_id = ANY ($3::uuid[])) v
      WHERE n > 1 ORDER BY n`,
     [workshopId, kind, ids],
   );
   const found = new Map<string, VerdictView[]>();
-  for (const { id, outcome, at } of rows) found.set(id, [...(found.get(id) ?? []), { outcome, at: at.toISOString() }]);
+  for (const { id, outcome, at } of rows) found.set(id, [...(found.get(id) ?? []), { outcome, at }]);
   return found;
 }

@@ -86,7 +86,7 @@ function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict 
   const same = evidence.filter((event) => sameSettings(event.settings, source.settings));
   return temperOf(
     source.source,
-    same.map(({ kind, outcome, at }) => ({ kind, outcome, at: at.getTime() })),
+    same.map(({ kind, outcome, at }) => ({ kind, outcome, at: Date.parse(at) })),
     source.settled && { at: Date.parse(source.settled.at), trials: source.settled.trials },
   );
 }

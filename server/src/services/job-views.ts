@@ -123,7 +123,7 @@ function summary(job: JobRow, looks: readonly StepLook[], state: JobState): JobS
     state,
     stepCount: looks.length,
     colours: colours(looks),
-    updatedAt: job.updatedAt.toISOString(),
+    updatedAt: job.updatedAt,
   };
 }
 

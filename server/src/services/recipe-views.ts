@@ -14,7 +14,7 @@ export function recipeSummary(row: RecipeRow): RecipeSummary {
     typed: row.typed,
     source: row.source,
     temper: { temper: row.temper, reasons: row.temperReasons },
-    lastUsedAt: row.lastUsedAt?.toISOString() ?? null,
+    lastUsedAt: row.lastUsedAt,
     isNailed: row.nail !== null,
     isArchived: row.isArchived,
     material: row.material,

@@ -58,7 +58,7 @@ export async function tuningViews(db: Db, workshopId: string, tunings: readonly 
       earlier: earlier
         .filter(({ ofTuning }) => ofTuning === row.id)
         .map(({ id, settings, onTopOf, outcome }) => ({ id, settings, onTopOf, outcome })),
-      createdAt: row.createdAt.toISOString(),
+      createdAt: row.createdAt,
     };
   });
 }
