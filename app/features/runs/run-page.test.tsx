@@ -1,6 +1,7 @@
 import type { RunView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
+import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { RunPage } from './run-page';
 
@@ -109,7 +110,17 @@ describe('the run of a job', () => {
   });
 
   it('calls the tool where a hold is for another one', async () => {
-    open(in_('holding', { hold: 'Leave the sheet in; put in the Pen' }));
+    const steps = job.steps.map((step) => ({ ...step, keepsSheet: step.id === 'step-2' }));
+    renderWithBook(<RunPage jobId="job-1" />, {
+      '/api/jobs/job-1/runs': {
+        body: [
+          in_('finished', { id: 'drawn', outcome: 'right', measuredSeconds: 9 }),
+          in_('holding', { stepId: 'step-2', position: 1, hold: 'Leave the sheet where it lies and put in Pen' }),
+        ],
+      },
+      '/api/jobs/job-1': { body: { ...job, steps } },
+      ...shopAnswers,
+    });
     expect(await screen.findByText('The tool is in')).toBeTruthy();
   });
 

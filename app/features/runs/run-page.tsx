@@ -110,13 +110,16 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
   const { rust } = useTokens();
   const act = useRunAction(run.jobId);
   const { state } = run.progress;
+  const step = useJob(run.jobId).data?.steps.find(({ id }) => id === run.stepId);
+  // The sheet stays where it lies, and nothing is laid over it or taken off.
+  const isToolAlone = step?.keepsSheet === true && before?.materialName === run.materialName;
   const isByHand = run.isByHand && (state === 'running' || state === 'paused');
   const [action, title] = isByHand
     ? (['done', 'I have run it'] as const)
     : state === 'queued'
       ? (['cancel', ''] as const)
       : state === 'holding'
-        ? (['start', run.hold?.startsWith('Leave') ? 'The tool is in' : 'Next material is in'] as const)
+        ? (['start', isToolAlone ? 'The tool is in' : 'Next material is in'] as const)
         : state === 'running'
           ? (['pause', 'Pause'] as const)
           : (['resume', 'Go on'] as const);

@@ -1,3 +1,4 @@
+import type { FamilyName } from '@keen-anvil/core/materials';
 import type { VerdictView } from './job';
 import type {
   Changes,
@@ -30,7 +31,7 @@ export interface RecipeSummary {
   lastUsedAt: string | null;
   isNailed: boolean;
   isArchived: boolean;
-  material: { id: string; name: string; colour: string; family: string; thicknessMm: number };
+  material: { id: string; name: string; colour: string; family: FamilyName; thicknessMm: number };
   machine: { id: string; name: string };
   tool: { id: string; name: string; kind: ToolKind };
 }

@@ -1,5 +1,5 @@
 import type { Machine } from '@keen-anvil/core/machines';
-import type { StockKind } from '@keen-anvil/core/materials';
+import type { FamilyName, StockKind } from '@keen-anvil/core/materials';
 import type { ProcessName } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
@@ -30,7 +30,7 @@ export interface MaterialView {
   id: string;
   version: number;
   name: string;
-  family: string;
+  family: FamilyName;
   finish: string;
   colour: string;
   thicknessMm: number;

@@ -1,7 +1,9 @@
 import {
+  OUTCOMES,
   PROCESS_NAMES,
   SOURCES,
   type Changes,
+  type Outcome,
   type ProcessName,
   type QuantityName,
   type Settings,
@@ -76,6 +78,5 @@ export class SuggestionWanted {
 export class NewTrial {
   @IsUUID() id!: string;
   @IsSettings() settings!: Settings;
-  @IsIn(['far-under', 'under', 'right', 'over', 'far-over']) outcome!:
-    'far-under' | 'under' | 'right' | 'over' | 'far-over';
+  @IsIn(OUTCOMES) outcome!: Outcome;
 }

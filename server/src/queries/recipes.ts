@@ -1,4 +1,4 @@
-import type { EvidenceView, RevisionView, TypedSettings, VariantView } from '@keen-anvil/contract';
+import type { EvidenceView, RecipeSummary, RevisionView, TypedSettings, VariantView } from '@keen-anvil/contract';
 import type { Changes, Outcome, ProcessName, Settings, Source, Temper } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Db } from '../db/pool';
@@ -19,7 +19,7 @@ export interface RecipeRow {
   nail: number | null;
   isArchived: boolean;
   createdAt: string;
-  material: { id: string; name: string; colour: string; family: string; thicknessMm: number };
+  material: RecipeSummary['material'];
   machine: { id: string; name: string };
   tool: { id: string; name: string; kind: ToolKind };
 }
