@@ -20,9 +20,21 @@ export interface BigBook {
   close: () => Promise<void>;
 }
 
-const PROCESSES = ['kiss-cut', 'through-cut', 'score', 'deboss', 'drag-engrave'];
-const COLOURS = ['navy', 'white', 'signal yellow', 'teal', 'copper', 'gold', 'cream', 'slate', 'crimson', 'moss'];
-const KINDS = [
+/** What the materials and recipes of a large made-up workshop are named after. */
+export const PROCESSES = ['kiss-cut', 'through-cut', 'score', 'deboss', 'drag-engrave'];
+export const COLOURS = [
+  'navy',
+  'white',
+  'signal yellow',
+  'teal',
+  'copper',
+  'gold',
+  'cream',
+  'slate',
+  'crimson',
+  'moss',
+];
+export const KINDS = [
   'Outdoor vinyl',
   'Transfer film',
   'Sticker paper',
@@ -34,7 +46,7 @@ const KINDS = [
   'Veneer',
   'Chipboard',
 ];
-const FAMILIES = ['vinyl', 'film', 'sticker', 'stencil', 'card', 'fabric', 'fabric', 'fabric', 'wood', 'wood'];
+export const FAMILIES = ['vinyl', 'film', 'sticker', 'stencil', 'card', 'fabric', 'fabric', 'fabric', 'wood', 'wood'];
 
 /** A workshop with so many recipes, on a PostgreSQL of its own on loopback; `recipes` is a multiple of 100. */
 export async function bigBook(name: string, recipes: number): Promise<BigBook> {

@@ -1,12 +1,10 @@
+import { v5 as uuidv5 } from 'uuid';
 import type { NewTrialSheet, TrialRun, TuningView } from '@keen-anvil/contract';
-import { cuttableArea, machineKindOf, type Machine } from '@keen-anvil/core/machines';
-import { freePlaces } from '@keen-anvil/core/layout';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import { trialFile } from '@keen-anvil/core/output';
-import { trialSize } from '@keen-anvil/core/shapes';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import { wearOf } from '@keen-anvil/core/tools';
 import type { Pool } from 'pg';
-import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { addWear } from '../queries/tools';
@@ -32,9 +30,8 @@ import { loadShop } from './shop';
 import { tuningView } from './tuning-views';
 import type { TuningAdvice } from './tuning-advice';
 import { refuseEnded } from './tuning-state';
+import { placesOn } from './trial-places';
 
-/** What is kept free round each trial, in mm. */
-const GAP_MM = 4;
 /** A trial sheet on the stand-in runs this much faster than the machine would, and is done within some seconds. */
 const SPEED_UP = 20;
 const LONGEST_SECONDS = 3;
@@ -244,35 +241,4 @@ function refuseOpenSheet({ sheets }: TuningView): void {
         ? 'Score the trials of the last sheet first: what comes next depends on them.'
         : 'The last trial sheet was not carried out yet.',
     );
-}
-
-/** Free places on the scrap, clear of everything that lies there. */
-function placesOn(machine: Machine, { scrap, sheets, otherTrials, recipe }: TuningView, count: number) {
-  const size = trialSize(recipe.process);
-  const does = machineKindOf(machine.kind).does;
-  const all = {
-    minX: 0,
-    minY: 0,
-    maxX: Math.min(scrap.widthMm, machine.workWidthMm),
-    maxY: Math.min(scrap.lengthMm, machine.workLengthMm),
-  };
-  const reach = does === 'tool' ? cuttableArea(machine, scrap, false) : all;
-  if (!reach) return [];
-  const outline = scrap.outline ?? [
-    { x: 0, y: 0 },
-    { x: scrap.widthMm, y: 0 },
-    { x: scrap.widthMm, y: scrap.lengthMm },
-    { x: 0, y: scrap.lengthMm },
-  ];
-  const box = (at: { x: number; y: number }, { widthMm, heightMm }: { widthMm: number; heightMm: number }) => ({
-    minX: at.x,
-    minY: at.y,
-    maxX: at.x + widthMm,
-    maxY: at.y + heightMm,
-  });
-  const taken = [
-    ...sheets.flatMap(({ shapes }) => shapes.map(({ at }) => box(at, size))),
-    ...otherTrials.map((other) => box(other.at, other)),
-  ];
-  return freePlaces({ outline: [outline], reach, taken, ...size, count, gapMm: GAP_MM });
 }
