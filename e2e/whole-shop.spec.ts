@@ -164,9 +164,9 @@ test('numbers may be typed in another unit, and come back as they were typed', a
   await field(page, 'Temperature').fill('160 C');
   await field(page, 'Why?').fill('as on the clam');
   await key(page, 'Write it down').click();
-  await expect(page.getByText('typed 160 °C')).toBeVisible();
+  await expect(page.getByText('typed 160 °C', { exact: true })).toBeVisible();
   await page.reload();
-  await expect(page.getByText('typed 160 °C')).toBeVisible();
+  await expect(page.getByText('typed 160 °C', { exact: true })).toBeVisible();
   await expect(page.getByText('320', { exact: true }).first()).toBeVisible();
 });
 
