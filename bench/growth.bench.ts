@@ -105,7 +105,7 @@ const ASKS: Readonly<Record<string, Ask>> = {
     path: `/api/recipes?sort=machine&material=${world.material.id}`,
   }),
   'search for words': () => ({ path: '/api/recipes?search=outdoor%20vinyl%20navy' }),
-  'search misspelt': () => ({ path: '/api/recipes?search=outdor%20vynil' }),
+  'search misspelt': () => ({ path: '/api/recipes?search=outdor%20vinyll' }),
   'list of tunings': () => ({ path: '/api/tunings' }),
   'a suggestion': ({ world: { recipe, material } }) => ({
     method: 'POST',

@@ -66,20 +66,27 @@ export async function toQuery(
   workshopId: string,
   terms: SearchTerm[],
 ): Promise<{ query: string | null; read: RecipePageView['read'] }> {
+  // Each word is looked for at the same time as the others.
+  const readings = await Promise.all(terms.map((term) => likeliest(db, workshopId, term)));
   const parts: string[] = [];
   const read: RecipePageView['read'] = [];
-  for (const term of terms) {
-    const isWord = term.isPrefix && /^\p{L}{3,}$/u.test(term.word);
-    if (!isWord || (await hasWord(db, workshopId, term.word))) {
-      parts.push(lexeme(term.word, term.isPrefix));
+  for (const [i, like] of readings.entries()) {
+    const { word, typed, isPrefix } = terms[i];
+    if (like === null) {
+      parts.push(lexeme(word, isPrefix));
       continue;
     }
-    const like = await likeWords(db, workshopId, term.word);
-    read.push({ typed: term.typed, as: like.length ? like.join(' or ') : null });
+    read.push({ typed, as: like.length ? like.join(' or ') : null });
     if (like.length === 0) return { query: null, read };
-    parts.push(`(${like.map((word) => lexeme(word, false)).join(' | ')})`);
+    parts.push(`(${like.map((other) => lexeme(other, false)).join(' | ')})`);
   }
   return { query: parts.join(' & '), read };
+}
+
+/** Words of the book that a word is likely meant to be; null where it stands there itself, or is no word. */
+async function likeliest(db: Db, workshopId: string, { word, isPrefix }: SearchTerm): Promise<string[] | null> {
+  const isWord = isPrefix && /^\p{L}{3,}$/u.test(word);
+  return !isWord || (await hasWord(db, workshopId, word)) ? null : likeWords(db, workshopId, word);
 }
 
 const lexeme = (word: string, isPrefix: boolean): string => `${quoteLexeme(word)}${isPrefix ? ':*' : ''}`;

@@ -47,7 +47,7 @@ import { recipeDetail, recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 
 /** More recipes than this are not weighed against each other for one suggestion. */
-const MOST_KNOWN = 200;
+const MOST_KNOWN = 120;
 
 /** Writes a new recipe for a place that has none. */
 export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRecipe): Promise<RecipeDetail> {
