@@ -72,4 +72,18 @@ test.describe('a page that is light to load', () => {
     await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
     expect(asked).toBeGreaterThan(1);
   });
+
+  test('says that the server is away where a page was not open before, and opens it once it is back', async ({
+    page,
+  }) => {
+    await go(page, '/');
+    await expect(page.getByText('Recipes used last')).toBeVisible();
+    const cut = /jobs-page-.*\.js|manifest\.webmanifest/;
+    await page.route(cut, (route) => route.abort());
+    await page.getByRole('link', { name: 'Jobs' }).click();
+    await expect(page.getByText(/server cannot be reached, and this page was not open before/)).toBeVisible();
+    await page.unroute(cut);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    await expect(page.getByRole('button', { name: 'New job' })).toBeVisible();
+  });
 });

@@ -1,5 +1,5 @@
 import type { RecipeSummary } from '@keen-anvil/contract';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, type ComponentType } from 'react';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
@@ -7,8 +7,18 @@ import { Aside, Body, Heading } from '../../ui/type';
 import { useNails } from '../book/queries';
 import { NailedCard } from './nailed-card';
 
-/** Fetched after the Bench is there: the cards stand as they will, and can be moved a moment later. */
-const MovedCards = lazy(() => import('./moved-cards'));
+interface CardsProps {
+  recipes: readonly RecipeSummary[];
+  onMoved: (ids: string[]) => void;
+}
+
+/** The cards as they stand, not to be moved. */
+const StillCards = ({ recipes }: CardsProps) => recipes.map((recipe) => <NailedCard key={recipe.id} recipe={recipe} />);
+
+/** Fetched after the Bench is there: the cards can be moved a moment later, or, where it cannot be had, at the next look. */
+const MovedCards = lazy((): Promise<{ default: ComponentType<CardsProps> }> =>
+  import('./moved-cards').catch(() => ({ default: StillCards })),
+);
 
 /** The cards nailed to the Bench, in the maker's own order. */
 export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
@@ -27,11 +37,7 @@ export function NailedCards({ recipes }: { recipes: RecipeSummary[] }) {
           {nails.error.message}
         </Body>
       ) : null}
-      <Suspense
-        fallback={shown.map((recipe) => (
-          <NailedCard key={recipe.id} recipe={recipe} />
-        ))}
-      >
+      <Suspense fallback={<StillCards recipes={shown} onMoved={nails.mutate} />}>
         <MovedCards recipes={shown} onMoved={nails.mutate} />
       </Suspense>
     </View>
