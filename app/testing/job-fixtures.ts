@@ -77,6 +77,7 @@ export const step: StepView = {
   isSkipped: false,
   isProcessGuessed: false,
   hold: null,
+  holdFor: null,
   keepsSheet: false,
   nudge: null,
   claims: [],

@@ -25,6 +25,7 @@ const run = (state: RunView['progress']['state'], hold: string | null = null): R
   settings: { force: 16 },
   recipeId: 'recipe-1',
   hold,
+  holdFor: null,
   estimateSeconds: 6,
   measuredSeconds: null,
   seenOutcome: null,

@@ -1,7 +1,6 @@
 import type { RunView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
-import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { RunPage } from './run-page';
 
@@ -42,6 +41,7 @@ const run: RunView = {
   settings: { force: 16, speed: 5, passes: 1 },
   recipeId: recipe.id,
   hold: null,
+  holdFor: null,
   estimateSeconds: 10,
   measuredSeconds: null,
   progress,
@@ -110,17 +110,8 @@ describe('the run of a job', () => {
   });
 
   it('calls the tool where a hold is for another one', async () => {
-    const steps = job.steps.map((step) => ({ ...step, keepsSheet: step.id === 'step-2' }));
-    renderWithBook(<RunPage jobId="job-1" />, {
-      '/api/jobs/job-1/runs': {
-        body: [
-          in_('finished', { id: 'drawn', outcome: 'right', measuredSeconds: 9 }),
-          in_('holding', { stepId: 'step-2', position: 1, hold: 'Leave the sheet where it lies and put in Pen' }),
-        ],
-      },
-      '/api/jobs/job-1': { body: { ...job, steps } },
-      ...shopAnswers,
-    });
+    const holdFor = { machine: false, sheet: false, cover: false, tool: true };
+    open(in_('holding', { hold: 'Leave the sheet where it lies and put in Pen', holdFor }));
     expect(await screen.findByText('The tool is in')).toBeTruthy();
   });
 

@@ -110,9 +110,8 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
   const { rust } = useTokens();
   const act = useRunAction(run.jobId);
   const { state } = run.progress;
-  const step = useJob(run.jobId).data?.steps.find(({ id }) => id === run.stepId);
-  // The sheet stays where it lies, and nothing is laid over it or taken off.
-  const isToolAlone = step?.keepsSheet === true && before?.materialName === run.materialName;
+  const { holdFor } = run;
+  const isToolAlone = holdFor?.tool && !holdFor.machine && !holdFor.sheet && !holdFor.cover;
   const isByHand = run.isByHand && (state === 'running' || state === 'paused');
   const [action, title] = isByHand
     ? (['done', 'I have run it'] as const)

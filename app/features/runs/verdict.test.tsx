@@ -19,6 +19,7 @@ const run: RunView = {
   settings: { force: 16, speed: 5, passes: 1 },
   recipeId: 'recipe-1',
   hold: null,
+  holdFor: null,
   estimateSeconds: 9,
   measuredSeconds: 9,
   progress: {

@@ -4,7 +4,7 @@ import type { Bridge } from '@keen-anvil/core/parts';
 import type { NoteKind, PartRole, StepNudge } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
-import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
@@ -61,6 +61,8 @@ export interface StepView {
   isProcessGuessed: boolean;
   /** Why the machine stops before this step, or null where it goes on. */
   hold: string | null;
+  /** The same as facts. */
+  holdFor: Hold | null;
   /** The sheet must lie as it did in the step before: do not lift it. */
   keepsSheet: boolean;
   /** Who else has a hand on its piece. */
@@ -235,6 +237,7 @@ export interface RunView {
   settings: Settings;
   recipeId: string;
   hold: string | null;
+  holdFor: Hold | null;
   estimateSeconds: number;
   measuredSeconds: number | null;
   progress: RunProgress;

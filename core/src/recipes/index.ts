@@ -39,3 +39,4 @@ export { wearHint, type WearEvent, type WearHint } from './wear-hint';
 export { orderSteps, turnsOf, wrongOrder, type Hold, type OrderedStep, type StepTurn } from './step-order';
 export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';
 export { recipeProblem, typedProblem } from './recipe-problem';
+export { sayHold, type HoldNames } from './say-hold';

@@ -1,3 +1,5 @@
+import type { Hold } from '../recipes';
+
 /** Where a run stands. */
 export const RUN_STATES = ['queued', 'holding', 'running', 'paused', 'finished', 'cancelled'] as const;
 export type RunState = (typeof RUN_STATES)[number];
@@ -66,7 +68,7 @@ export const keepsMachine = (state: RunState): boolean =>
 export interface SeriesRun {
   position: number;
   state: RunState;
-  hold: string | null;
+  hold: Hold | null;
 }
 
 /**

@@ -14,7 +14,11 @@ import {
 } from './index';
 
 const series = (...states: RunState[]): SeriesRun[] =>
-  states.map((state, position) => ({ position, state, hold: position > 0 ? 'Put in the next' : null }));
+  states.map((state, position) => ({
+    position,
+    state,
+    hold: position > 0 ? { machine: false, sheet: true, cover: false, tool: false } : null,
+  }));
 
 describe('the turns of a run', () => {
   it('lead nowhere from where it is over', () => {

@@ -152,7 +152,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         recipeId: recipe.id,
         position,
         state: 'queued',
-        hold: step.hold,
+        hold: step.holdFor,
         machineId: step.machineId,
         totalSeconds: estimateSeconds,
         totalCutMm: cutMm,

@@ -137,7 +137,7 @@ export async function touchJob(db: Db, id: string): Promise<void> {
 }
 
 /** A step as it stands in its row: what the app sees of it, less what is found for it. */
-export interface StepRow extends Omit<StepView, 'hold' | 'keepsSheet' | 'parts' | 'match' | 'claims'> {
+export interface StepRow extends Omit<StepView, 'hold' | 'holdFor' | 'keepsSheet' | 'parts' | 'match' | 'claims'> {
   jobId: string;
 }
 

@@ -1,5 +1,6 @@
 import type { RunState } from '@keen-anvil/contract';
-import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { FamilyName } from '@keen-anvil/core/materials';
+import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
 export interface RunRow {
@@ -10,7 +11,7 @@ export interface RunRow {
   recipeId: string;
   position: number;
   state: RunState;
-  hold: string | null;
+  hold: Hold | null;
   settings: Settings;
   estimateSeconds: number;
   speedUp: number;
@@ -39,6 +40,7 @@ export interface RunRow {
   toolName: string;
   materialId: string;
   materialName: string;
+  family: FamilyName;
 }
 
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
@@ -46,7 +48,7 @@ const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId",
     r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
-    t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName"
+    t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName", m.family
   FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
     JOIN machine a ON a.workshop_id = r.workshop_id AND a.id = r.machine_id JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = c.tool_id
     JOIN material m ON m.workshop_id = r.workshop_id AND m.id = c.material_id`;

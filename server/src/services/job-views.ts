@@ -8,7 +8,7 @@ import type {
   StepRecipe,
   StepView,
 } from '@keen-anvil/contract';
-import { turnsOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
+import { sayHold, turnsOf, type HoldNames, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
 import type { CurveContour } from '@keen-anvil/core/geometry';
@@ -144,7 +144,8 @@ function stepViews(
     return {
       ...step,
       claims: own,
-      hold: holdSentence(turn?.hold ?? null, step, shop),
+      holdFor: turn?.hold ?? null,
+      hold: turn?.hold ? sayHold(turn.hold, namesAt(step, shop)) : null,
       keepsSheet: turn?.keepsSheet ?? false,
       parts: partsOf(step.id),
       match: matches.get(step.id)!,
@@ -152,22 +153,14 @@ function stepViews(
   });
 }
 
-/** What to do at a hold, as a sentence; null where there is none. */
-export function holdSentence(
-  hold: Hold | null,
-  step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>,
-  shop: Shop,
-): string | null {
-  if (!hold) return null;
-  const found = step.materialId ? shop.materials.get(step.materialId) : undefined;
-  const material = found?.name ?? 'the next material';
-  const tool = shop.tools.get(step.toolId)?.name ?? 'the next tool';
-  if (hold.machine)
-    return `Go on at ${shop.machines.get(step.machineId)?.name ?? 'the other machine'}: put in ${material}`;
-  if (hold.sheet) return hold.tool ? `Put in ${material} and ${tool}` : `Put in ${material}`;
-  if (hold.cover)
-    return `${found?.family === 'foil' ? `Lay ${material} over the sheet` : 'Take the foil off'}; the sheet stays where it lies${hold.tool ? `. Put in ${tool}` : ''}`;
-  return `Leave the sheet where it lies and put in ${tool}`;
+function namesAt(step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>, shop: Shop): HoldNames {
+  const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
+  return {
+    material: material?.name ?? null,
+    isFoil: material?.family === 'foil',
+    tool: shop.tools.get(step.toolId)?.name ?? null,
+    machine: shop.machines.get(step.machineId)?.name ?? null,
+  };
 }
 
 function partView(part: PartRow, shape: PartShape): PartView {

@@ -259,7 +259,7 @@ export class RunBook {
         machineId: step.machineId,
         position,
         state: 'queued',
-        hold: step.hold,
+        hold: step.holdFor,
         settings,
         stockPieceId: step.stockPieceId,
         usedLengthMm,

@@ -1,5 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
-import { strongerPass } from '@keen-anvil/core/recipes';
+import { sayHold, strongerPass } from '@keen-anvil/core/recipes';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Db } from '../db/pool';
 import type { RunRow } from '../queries/runs';
@@ -36,6 +36,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     process,
     colour,
     materialName,
+    family,
     machineId,
     machineName,
     toolName,
@@ -64,7 +65,10 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     toolName,
     settings,
     recipeId,
-    hold,
+    holdFor: hold,
+    hold: hold
+      ? sayHold(hold, { material: materialName, isFoil: family === 'foil', tool: toolName, machine: machineName })
+      : null,
     estimateSeconds,
     measuredSeconds,
     progress: progressOf(run, trace),

@@ -1,0 +1,22 @@
+import type { Hold } from './step-order';
+
+/** What a hold calls for by name; null where it is not chosen yet or not there any more. */
+export interface HoldNames {
+  material: string | null;
+  isFoil: boolean;
+  tool: string | null;
+  machine: string | null;
+}
+
+/**
+ * What to do at a hold, as a sentence.
+ * @example sayHold({ machine: false, sheet: true, cover: false, tool: false }, names) // "Put in Outdoor vinyl, navy"
+ */
+export function sayHold(hold: Hold, names: HoldNames): string {
+  const [material, tool] = [names.material ?? 'the next material', names.tool ?? 'the next tool'];
+  if (hold.machine) return `Go on at ${names.machine ?? 'the other machine'}: put in ${material}`;
+  if (hold.sheet) return hold.tool ? `Put in ${material} and ${tool}` : `Put in ${material}`;
+  if (hold.cover)
+    return `${names.isFoil ? `Lay ${material} over the sheet` : 'Take the foil off'}; the sheet stays where it lies${hold.tool ? `. Put in ${tool}` : ''}`;
+  return `Leave the sheet where it lies and put in ${tool}`;
+}
