@@ -1,5 +1,7 @@
+import { usePathname } from 'expo-router';
 import { lazy, Suspense, useState, type ComponentType } from 'react';
 import { View } from 'react-native';
+import { Boundary } from './boundary';
 import { Waiting } from './states';
 import { SPACE } from './tokens';
 
@@ -37,7 +39,7 @@ export function lazyPage<Props extends object>(load: () => Promise<ComponentType
       }
     });
   let page = fetched();
-  return function LazyPage(props: Props) {
+  function Fetched(props: Props) {
     const [Page] = useState(() => page);
     return (
       <Suspense
@@ -49,6 +51,14 @@ export function lazyPage<Props extends object>(load: () => Promise<ComponentType
       >
         <Page {...props} />
       </Suspense>
+    );
+  }
+  // A fault is caught here, below the router's slot: taken away, that would lose the address.
+  return function LazyPage(props: Props) {
+    return (
+      <Boundary resetKeys={[usePathname()]}>
+        <Fetched {...props} />
+      </Boundary>
     );
   };
 }
