@@ -3,14 +3,14 @@ import { memo, useState } from 'react';
 import { Pressable, ScrollView } from 'react-native';
 import { onceClosed } from '../../ui/back-closes';
 import { Decision, Option } from '../../ui/choice';
-import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
+import { ProcessMark, TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Body } from '../../ui/type';
 import { useMachines } from '../shop/queries';
 import type { BookFilter } from './filter';
 import { useMaterial } from '../shop/materials';
-import { useShelfSearch } from '../shop/shelf-search';
+import { ShelfOptions } from '../shop/shelf-options';
 
 type Asked = 'material' | 'machine' | 'process' | 'temper';
 
@@ -63,7 +63,9 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
       </Decision>
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
         {all('All materials')}
-        {asked === 'material' ? <MaterialOptions chosen={filter.material} onChoose={choose} /> : null}
+        {asked === 'material' ? (
+          <ShelfOptions isArchived={null} chosen={filter.material} onChoose={({ id }) => choose(id)} />
+        ) : null}
       </Decision>
       <Decision title="How proven?" isOpen={asked === 'temper'} onClose={() => setAsked(null)}>
         {all('Every temper')}
@@ -80,25 +82,6 @@ export const FilterBar = memo(function FilterBar({ filter, onChange }: FilterBar
     </>
   );
 });
-
-function MaterialOptions({ chosen, onChoose }: { chosen: string | undefined; onChoose: (id: string) => void }) {
-  const { materials, field, more } = useShelfSearch(null);
-  return (
-    <>
-      {field}
-      {materials?.map((m) => (
-        <Option
-          key={m.id}
-          label={m.name}
-          mark={<Swatch colour={m.colour} />}
-          isChosen={m.id === chosen}
-          onPress={() => onChoose(m.id)}
-        />
-      ))}
-      {more}
-    </>
-  );
-}
 
 const TEMPER_WORDS: Readonly<Record<Temper, string>> = {
   bare: 'a guess',

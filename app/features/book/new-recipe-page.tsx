@@ -17,7 +17,7 @@ import { ChangeLine } from '../../ui/change-line';
 import { Chips } from '../../ui/chips';
 import { Decision, Option } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
-import { ProcessMark, Swatch } from '../../ui/marks';
+import { ProcessMark } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Waiting } from '../../ui/states';
 import { DraftOffer } from '../../ui/draft-offer';
@@ -26,7 +26,7 @@ import { Body, Heading } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { useMaterial, useShelf } from '../shop/materials';
 import { useMachines, useTools } from '../shop/queries';
-import { useShelfSearch } from '../shop/shelf-search';
+import { ShelfOptions } from '../shop/shelf-options';
 import { gentlest } from './gentlest';
 import { useCreateRecipe, useRecipes, useSuggestion } from './queries';
 import { RecipeRow } from './recipe-row';
@@ -271,7 +271,7 @@ function NewRecipe({
         </>
       ) : null}
       <Decision title="Which material?" isOpen={asked === 'material'} onClose={() => setAsked(null)}>
-        <ShelfOptions chosen={material?.id} onChoose={(m) => move({ material: m })} />
+        <ShelfOptions isArchived={false} chosen={material?.id} onChoose={(m) => move({ material: m })} />
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {PROCESSES.map((p) => (
@@ -299,25 +299,5 @@ function NewRecipe({
           ))}
       </Decision>
     </Page>
-  );
-}
-
-/** What is on the shelf, to choose from. */
-function ShelfOptions({ chosen, onChoose }: { chosen: string | undefined; onChoose: (m: MaterialView) => void }) {
-  const { materials, field, more } = useShelfSearch(false);
-  return (
-    <>
-      {field}
-      {materials?.map((m) => (
-        <Option
-          key={m.id}
-          label={m.name}
-          mark={<Swatch colour={m.colour} size={36} />}
-          isChosen={m.id === chosen}
-          onPress={() => onChoose(m)}
-        />
-      ))}
-      {more}
-    </>
   );
 }
