@@ -24,7 +24,7 @@ function importAndCheck() {
     machine: longPlotter,
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, passes: 1 },
-    temper: { temper: 'violet', reasons: [] },
+    temper: null,
     tool: { name: 'bench blade', kind: 'fine-blade', wear: 0, life: null },
     holder: 1,
     material: { name: 'bench vinyl', family: 'vinyl', smallestDetailMm: 0.5, mirrored: false, inStock: 1 },

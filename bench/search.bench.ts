@@ -1,6 +1,6 @@
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
-import type { RecipeSearch } from '../server/src/queries/recipes';
+import type { RecipeSearch } from '../server/src/queries/recipe-search';
 import { readSearch } from '@keen-anvil/core/recipes';
 import { bigBook } from './big-book';
 import { sequence } from './many-shapes';

@@ -12,8 +12,8 @@ export const { insertMachine } = load(
 ) as typeof import('../server/src/queries/machines');
 export const { insertTool } = load('../server/src/queries/tools') as typeof import('../server/src/queries/tools');
 export const { searchCountSql, searchPageSql, searchValues } = load(
-  '../server/src/queries/recipes',
-) as typeof import('../server/src/queries/recipes');
+  '../server/src/queries/recipe-search',
+) as typeof import('../server/src/queries/recipe-search');
 export const { refreshCards } = load('../server/src/services/cards') as typeof import('../server/src/services/cards');
 export const { searchFrom, toQuery } = load(
   '../server/src/services/book-search',

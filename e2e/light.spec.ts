@@ -1,5 +1,6 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { go } from './go';
+import { test } from './own-workshop';
 
 test.describe('a page that is light to load', () => {
   test('brings the Bench in less than 450 kB, and nothing of it twice', async ({ page }) => {

@@ -1,20 +1,17 @@
 import { defineConfig } from '@playwright/test';
+import { workshops } from './workshops';
 
-const port = Number(process.env.E2E_PORT);
-if (!port || !process.env.E2E_DATABASE_URL)
-  throw new Error('E2E_PORT and E2E_DATABASE_URL are missing: run the browser tests with npm test.');
-const address = `http://127.0.0.1:${port}`;
+const WORKSHOPS = workshops();
 
 export default defineConfig({
   testDir: '.',
   outputDir: 'results',
-  // One workshop, one set of machines: the tests take turns.
-  workers: 1,
+  // One workshop, one set of machines: tests take turns, and two workers have a server and a database each.
+  workers: WORKSHOPS.length,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],
   use: {
-    baseURL: address,
     screenshot: 'only-on-failure',
     // Of a test that failed: what it did, step by step, with the page at each (npx playwright show-trace …/trace.zip).
     trace: 'retain-on-failure',
@@ -31,13 +28,13 @@ export default defineConfig({
       ],
     },
   },
-  webServer: {
+  webServer: WORKSHOPS.map(({ address, port, database }, i) => ({
     command: 'node --import tsx server/src/main.ts',
     cwd: '..',
     url: `${address}/api/bench`,
     timeout: 60_000,
     reuseExistingServer: false,
-    gracefulShutdown: { signal: 'SIGTERM', timeout: 5000 },
-    env: { DATABASE_URL: process.env.E2E_DATABASE_URL, PORT: String(port), LOG_FILE: '.data/e2e-server.log' },
-  },
+    gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
+    env: { DATABASE_URL: database, PORT: String(port), LOG_FILE: `.data/e2e-server-${i}.log` },
+  })),
 });

@@ -1,4 +1,5 @@
-import { expect, test as base } from '@playwright/test';
+import { expect } from '@playwright/test';
+import { test as base } from './own-workshop';
 
 /** A page that fails its test where the browser reports an error, whatever the test itself looks at. */
 export const test = base.extend<{ refusals: RegExp[] }>({

@@ -1,7 +1,7 @@
 // npm test: sets up what is missing, then form, lint, types, unit, server and browser tests, and one closing line.
 // npm test -- words: only the tests in files that have all the words in their path, of whatever kind; without such a file, the
 // tests that have them in their name.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
@@ -11,6 +11,8 @@ import { freePort, startPostgres } from './postgres.mjs';
 import { checkNode, ensureChromium, ensurePackages, giveUp, root } from './setup.mjs';
 
 const words = process.argv.slice(2).flatMap((argument) => argument.split(/\s+/));
+/** So many browsers at once, each with a server and a database of its own. */
+const BROWSER_WORKERS = 2;
 const UNIT_ROOMS = ['core', 'contract', 'app'];
 
 function* testFiles(folder) {
@@ -46,8 +48,27 @@ function stage(name, command, args, { env = {}, count } = {}) {
   const began = Date.now();
   console.log(`\n── ${name}`);
   const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', env: { ...process.env, ...env } });
-  const ok = result.status === 0;
-  const counted = count?.() ?? { passed: ok ? 1 : 0, failed: ok ? 0 : 1 };
+  countIn(name, began, result.status === 0, count?.());
+}
+
+/** Runs one stage while others run; what it says comes together once it is over. */
+function beside(name, command, args) {
+  const began = Date.now();
+  const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
+  const said = [];
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (words) => said.push(words));
+  return new Promise((resolve) => {
+    child.on('error', (error) => said.push(Buffer.from(`${error.message}\n`)));
+    child.on('close', (status) => {
+      console.log(`\n── ${name}`);
+      process.stdout.write(Buffer.concat(said));
+      countIn(name, began, status === 0);
+      resolve();
+    });
+  });
+}
+
+function countIn(name, began, ok, counted = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) {
   // A runner that broke off without counting a failure has failed all the same.
   if (!ok && counted.failed === 0) counted.failed = 1;
   total.passed += counted.passed;
@@ -71,10 +92,12 @@ const jestCount = (report) => ({
 const playwrightCount = ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky });
 
 if (words.length === 0) {
-  stage('form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']);
-  stage('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
-  stage('types', 'npm', ['run', '--silent', 'types']);
-  stage('leftovers', 'npx', ['knip', '--no-progress']);
+  await Promise.all([
+    beside('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
+    beside('form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
+      .then(() => beside('types', 'npm', ['run', '--silent', 'types']))
+      .then(() => beside('leftovers', 'npx', ['knip', '--no-progress'])),
+  ]);
 }
 const unit = choice(filesIn(...UNIT_ROOMS), '-t');
 if (unit) {
@@ -98,7 +121,11 @@ try {
     ensureChromium();
     await ensureWebBuild();
     const report = join(scratch, 'browser.json');
-    await remakeDatabase(postgres.url('postgres'), 'keen_anvil_e2e');
+    const workshops = [];
+    for (let i = 0; i < BROWSER_WORKERS; i++) {
+      await remakeDatabase(postgres.url('postgres'), `keen_anvil_e2e_${i}`);
+      workshops.push({ port: await freePort(), database: postgres.url(`keen_anvil_e2e_${i}`) });
+    }
     const args = [
       'playwright',
       'test',
@@ -109,8 +136,7 @@ try {
     ];
     stage('browser tests', 'npx', [...args, ...browser.map((path) => path.replace(/^e2e\//, ''))], {
       env: {
-        E2E_PORT: String(await freePort()),
-        E2E_DATABASE_URL: postgres.url('keen_anvil_e2e'),
+        E2E_WORKSHOPS: JSON.stringify(workshops),
         PLAYWRIGHT_JSON_OUTPUT_NAME: report,
       },
       count: counts(report, playwrightCount),

@@ -7,6 +7,7 @@ import type {
   ToolView,
 } from '@keen-anvil/contract';
 import { clam, diode, longPlotter } from '../../core/testing/shop';
+import { tally } from '../../core/testing/tally';
 
 /** Rows of the demo's world, as the server would answer with them. */
 const shown = <M>(machine: M): M & { version: number; isArchived: boolean } => ({
@@ -125,7 +126,7 @@ export const summary: RecipeSummary = {
   settings: { depth: 2, force: 16, speed: 5, passes: 1, overcut: 0.4 },
   typed: {},
   source: 'own-trial',
-  temper: { temper: 'violet', reasons: ['right 3 times in trials'] },
+  temper: { temper: 'violet', tally: tally({ rights: 3, rightsSince: 3 }) },
   lastUsedAt: null,
   isNailed: false,
   isArchived: false,

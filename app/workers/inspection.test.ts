@@ -1,4 +1,5 @@
 import { longPlotter } from '../../core/testing/shop';
+import { tally } from '../../core/testing/tally';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import { inspectStep, type InspectionRequest } from './inspection';
 
@@ -39,7 +40,7 @@ const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
     machine: longPlotter,
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, passes: 1 },
-    temper: { temper: 'violet', reasons: [] },
+    temper: { temper: 'violet', tally: tally({}) },
     tool: { name: 'Fine blade', kind: 'fine-blade', wear: 10, life: 2500 },
     holder: 2,
     material: { name: 'vinyl', family: 'vinyl', smallestDetailMm: 1, mirrored: false, inStock: 1 },

@@ -1,6 +1,7 @@
 import type { RecipeDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { longPlotter } from '../../../core/testing/shop';
+import { tally } from '../../../core/testing/tally';
 import { renderWithBook } from '../../testing/with-book';
 import { ChangeRecipe } from './change-recipe';
 
@@ -11,7 +12,7 @@ const recipe: RecipeDetail = {
   settings: { depth: 2, force: 16, speed: 5, passes: 1, overcut: 0.4 },
   source: 'own-trial',
   reason: 'clean at 16',
-  temper: { temper: 'blue', reasons: [] },
+  temper: { temper: 'blue', tally: tally({}) },
   lastUsedAt: null,
   material: { id: 'm', name: 'Outdoor vinyl, navy', colour: '#1d2f5c', family: 'vinyl', thicknessMm: 0.08 },
   machine: { id: 'long', name: 'Long plotter' },

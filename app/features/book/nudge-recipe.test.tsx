@@ -1,6 +1,7 @@
 import type { RecipeDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { longPlotter } from '../../../core/testing/shop';
+import { tally } from '../../../core/testing/tally';
 import { renderWithBook } from '../../testing/with-book';
 import { History } from './history';
 import { NudgeRecipe } from './nudge-recipe';
@@ -16,7 +17,7 @@ const recipe = {
   source: 'own-trial',
   reason: '',
   note: '',
-  temper: { temper: 'blue', reasons: [] },
+  temper: { temper: 'blue', tally: tally({}) },
   lastUsedAt: null,
   isNailed: false,
   isArchived: false,

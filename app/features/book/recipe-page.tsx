@@ -1,5 +1,13 @@
 import { paths, type EvidenceView, type RecipeDetail } from '@keen-anvil/contract';
-import { processOf, quantityOf, nudged, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
+import {
+  processOf,
+  quantityOf,
+  nudged,
+  sameSettings,
+  sayChanges,
+  type Changes,
+  sayTemper,
+} from '@keen-anvil/core/recipes';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -66,7 +74,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
   const [correcting, setCorrecting] = useState<EvidenceView | null>(null);
   const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
   const nudge = toolNudge(recipe);
-  const { temper, reasons } = recipe.temper;
+  const { temper, tally } = recipe.temper;
   const close = () => setOpen(null);
   return (
     <Page
@@ -146,7 +154,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       <RevisionKeys recipe={recipe} />
       <Leaf edge={tokens.temper[temper]} testID="temper">
         <TemperMark temper={temper} />
-        {reasons.map((reason) => (
+        {sayTemper(tally).map((reason) => (
           <Body key={reason}>{reason}</Body>
         ))}
         <Aside>{saidSource(recipe)}</Aside>

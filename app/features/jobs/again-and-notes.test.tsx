@@ -1,5 +1,6 @@
 import type { JobDetail, TemplateDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { tally } from '../../../core/testing/tally';
 import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
 import { job, step } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -194,7 +195,7 @@ describe('a step of its own mind', () => {
   it('the job has the temper of its weakest recipe', () => {
     const graded = (temper: 'blue' | 'straw') => ({
       ...step,
-      match: { ...step.match, recipe: { ...step.match.recipe!, temper: { temper, reasons: [] } } },
+      match: { ...step.match, recipe: { ...step.match.recipe!, temper: { temper, tally: tally({}) } } },
     });
     expect(weakestTemper({ ...job, steps: [graded('blue'), graded('straw')] })).toBe('straw');
     expect(weakestTemper({ ...job, steps: [graded('blue'), { ...graded('straw'), isSkipped: true }] })).toBe('blue');

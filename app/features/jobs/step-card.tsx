@@ -1,5 +1,5 @@
 import { asksEngraveOrCut, type JobDetail, type StepView } from '@keen-anvil/contract';
-import { PROCESSES, processOf, sayChanges, type ProcessName } from '@keen-anvil/core/recipes';
+import { PROCESSES, processOf, sayChanges, sayTemper, type ProcessName } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -112,7 +112,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
                   size={22}
                   colour={tokens.quench}
                 />
-                <Aside>recipe found: {recipe.temper.reasons[0]}</Aside>
+                <Aside>recipe found: {sayTemper(recipe.temper.tally)[0]}</Aside>
                 {variant ? (
                   <Aside>{`nudged ${sayChanges(variant.changes, bed.machine)} for ${variant.forName}: ${variant.reason}`}</Aside>
                 ) : null}

@@ -1,6 +1,6 @@
 import type { RunView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
-import { processOf, type Outcome } from '@keen-anvil/core/recipes';
+import { processOf, type Outcome, sayTemper } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '../../ui/elements';
 import { useRouter } from 'expo-router';
@@ -393,7 +393,7 @@ function Finished({ run }: { run: RunView }) {
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>
               <Body>The recipe is now</Body>
               <TemperMark temper={recipe.data.temper.temper} />
-              <Aside>{recipe.data.temper.reasons.join('; ')}</Aside>
+              <Aside>{sayTemper(recipe.data.temper.tally).join('; ')}</Aside>
             </View>
           ) : null}
           <Button

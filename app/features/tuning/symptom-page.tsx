@@ -1,5 +1,5 @@
 import type { MachineView, MaterialView, RecipeDetail, ToolView } from '@keen-anvil/contract';
-import { nudged, processOf, sameSettings, sayChanges, type Changes } from '@keen-anvil/core/recipes';
+import { nudged, processOf, sameSettings, sayChanges, type Changes, sayTemper } from '@keen-anvil/core/recipes';
 import { diagnose, symptomsOf, type Diagnosis, type Known } from '@keen-anvil/core/symptoms';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -90,7 +90,7 @@ function Symptoms({ recipe, machine, tool, material }: SymptomsProps) {
           <Aside>
             Known beside that: {recipe.tool.name} at{' '}
             {`${formatNumber(tool.wear, 0)} ${toolKindOf(tool.kind).wearUnit}${tool.life ? ` of ${formatNumber(tool.life, 0)}` : ''}`}
-            ; {recipe.temper.reasons.join('; ')}.
+            ; {sayTemper(recipe.temper.tally).join('; ')}.
           </Aside>
         </>
       ) : (

@@ -1,5 +1,6 @@
 import type { TuningAdviceView, TuningView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { tally } from '../../../core/testing/tally';
 import { recipe, shopAnswers } from '../../testing/fixtures';
 import { advice, shape, tuning, withSheet } from '../../testing/tuning-fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -192,7 +193,7 @@ describe('the end of a tuning', () => {
     const over = {
       ...settled,
       state: 'settled' as const,
-      recipe: { ...recipe, temper: { temper: 'violet' as const, reasons: ['settled by tuning in 4 trials'] } },
+      recipe: { ...recipe, temper: { temper: 'violet' as const, tally: tally({ settledAfter: 4 }) } },
     };
     const { sent } = open(
       settled,

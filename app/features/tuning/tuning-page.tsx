@@ -1,3 +1,4 @@
+import { sayTemper } from '@keen-anvil/core/recipes';
 import type { MachineView, TuningView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -196,7 +197,7 @@ function Over({ tuning }: { tuning: TuningView }) {
       {isSettled ? (
         <>
           <TemperMark temper={recipe.temper.temper} />
-          {recipe.temper.reasons.map((reason) => (
+          {sayTemper(recipe.temper.tally).map((reason) => (
             <Strong key={reason}>{reason}</Strong>
           ))}
         </>

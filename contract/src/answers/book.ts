@@ -8,15 +8,10 @@ import type {
   Settings,
   Source,
   Suggestion,
-  Temper,
+  TemperVerdict,
 } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { TypedQuantity } from '@keen-anvil/core/units';
-
-export interface TemperView {
-  temper: Temper;
-  reasons: string[];
-}
 
 export type TypedSettings = Partial<Record<QuantityName, TypedQuantity>>;
 
@@ -27,7 +22,7 @@ export interface RecipeSummary {
   settings: Settings;
   typed: TypedSettings;
   source: Source;
-  temper: TemperView;
+  temper: TemperVerdict;
   lastUsedAt: string | null;
   isNailed: boolean;
   isArchived: boolean;

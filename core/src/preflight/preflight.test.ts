@@ -1,6 +1,7 @@
 import type { CurveContour } from '../geometry';
 import { placeParts, type PlacedPart } from '../layout';
 import { clam, longPlotter } from '../../testing/shop';
+import { tally } from '../../testing/tally';
 import { bridged } from '../parts';
 import { checkJob, checkStep, type CheckedJob, type CheckedStep, type PartMemo } from './index';
 
@@ -47,7 +48,7 @@ const step = (placed: PlacedPart[], over: Partial<CheckedStep> = {}): CheckedSte
   machine: longPlotter,
   process: 'kiss-cut',
   settings: { force: 16, speed: 5, depth: 2, passes: 1 },
-  temper: { temper: 'violet', reasons: ['right 4 times in trials'] },
+  temper: { temper: 'violet', tally: tally({ rights: 4, rightsSince: 4 }) },
   tool: { name: 'Fine blade', kind: 'fine-blade', wear: 400, life: 2500 },
   holder: 1,
   material: { name: 'Outdoor vinyl navy', family: 'vinyl', smallestDetailMm: 1, mirrored: false, inStock: 1 },
@@ -280,12 +281,12 @@ describe('recipe, tool and machine', () => {
   });
 
   it('a bare recipe and one that has gone bad are told', () => {
-    expect(codes(step(square, { temper: { temper: 'bare', reasons: ['never tried'] } }))).toEqual(['recipe-bare']);
+    expect(codes(step(square, { temper: { temper: 'bare', tally: tally({}) } }))).toEqual(['recipe-bare']);
     expect(
       find(
         'recipe-gone-bad',
         step(square, {
-          temper: { temper: 'straw', reasons: ['right 3 times in trials', 'wrong once, and not right since'] },
+          temper: { temper: 'straw', tally: tally({ rights: 3, wrongs: 1 }) },
         }),
       )!.message,
     ).toBe('The recipe has gone wrong: wrong once, and not right since.');

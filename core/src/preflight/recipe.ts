@@ -1,4 +1,4 @@
-import { goneBad, settingProblems } from '../recipes';
+import { hasGoneBad, sayWrong, settingProblems } from '../recipes';
 import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
 
@@ -17,13 +17,12 @@ export function checkRange({ machine, process, settings }: CheckedStep): Finding
 /** A recipe that was never tried, or that came out wrong lately. */
 export function checkTemper({ temper }: CheckedStep): Finding[] {
   if (!temper) return [];
-  const bad = goneBad(temper.reasons);
-  if (bad)
+  if (hasGoneBad(temper.tally))
     return [
       {
         code: 'recipe-gone-bad',
         severity: 'warn',
-        message: `The recipe has gone wrong: ${bad}.`,
+        message: `The recipe has gone wrong: ${sayWrong(temper.tally)}.`,
         mend: 'Look at what goes wrong, or tune it before the run.',
         places: [],
       },

@@ -2,7 +2,7 @@ import type { Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
 import type { Machine } from '../machines';
 import type { FamilyName } from '../materials';
-import type { ProcessName, Settings, Temper } from '../recipes';
+import type { ProcessName, Settings, TemperVerdict } from '../recipes';
 import type { ToolKind } from '../tools';
 
 /** What the checks look at: one step as it lies on its sheet. */
@@ -16,7 +16,7 @@ export interface CheckedStep {
   /** What is dialled in; null while there is no recipe. */
   settings: Settings | null;
   /** How proven the recipe is. */
-  temper: { temper: Temper; reasons: string[] } | null;
+  temper: TemperVerdict | null;
   tool: { name: string; kind: ToolKind; wear: number; life: number | null };
   holder: number;
   material: { name: string; family: FamilyName; smallestDetailMm: number; mirrored: boolean; inStock: number };

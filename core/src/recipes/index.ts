@@ -16,13 +16,14 @@ export { strongerPass } from './stronger-pass';
 export { differences, sayDifference, type SettingDifference } from './difference';
 export { revisionTurns, type TurnedRevision } from './revision-turns';
 export {
-  goneBad,
+  hasGoneBad,
   SOURCES,
   temperOf,
   TEMPERS,
   type Evidence,
   type Source,
   type Temper,
+  type TemperTally,
   type TemperVerdict,
 } from './temper';
 export { findRecipe, type RecipeKey } from './matching';
@@ -39,4 +40,5 @@ export { wearHint, type WearEvent, type WearHint } from './wear-hint';
 export { orderSteps, turnsOf, wrongOrder, type Hold, type OrderedStep, type StepTurn } from './step-order';
 export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';
 export { recipeProblem, typedProblem } from './recipe-problem';
+export { sayTemper, sayWrong } from './say-temper';
 export { sayHold, type HoldNames } from './say-hold';

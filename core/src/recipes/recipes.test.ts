@@ -7,6 +7,7 @@ import {
   processOf,
   quantitiesFor,
   sameSettings,
+  sayTemper,
   settingProblems,
   SOURCES,
   temperOf,
@@ -104,11 +105,24 @@ describe('temper', () => {
   });
 
   it('says why', () => {
-    expect(temperOf('guess', story('run right', 'trial right', 'run over', 'run right')).reasons).toEqual([
+    const why = (
+      source: Parameters<typeof temperOf>[0],
+      events: Parameters<typeof story>,
+      settled?: Parameters<typeof temperOf>[2],
+    ) => sayTemper(temperOf(source, story(...events), settled).tally);
+    expect(why('guess', ['run right', 'trial right', 'run over', 'run right'])).toEqual([
       'right 3 times, 2 of them in real runs',
       'wrong once, right once since',
     ]);
-    expect(temperOf('supplier-card', []).reasons).toEqual(['borrowed, not tried here yet']);
+    expect(why('guess', ['trial right', 'trial under', 'trial under'])).toEqual([
+      'right once in trials',
+      'wrong twice, and not right since',
+    ]);
+    expect(why('guess', ['run right'])).toEqual(['right once, in a real run']);
+    expect(why('guess', ['run right', 'run right'])).toEqual(['right twice, all in real runs']);
+    expect(why('guess', [], { at: 0, trials: 1 })).toEqual(['settled by tuning in 1 trial']);
+    expect(why('supplier-card', [])).toEqual(['borrowed, not tried here yet']);
+    expect(why('guess', [])).toEqual(['never tried']);
   });
 
   it('never rises by a wrong outcome nor falls by a right one, in whatever order it is told', () => {

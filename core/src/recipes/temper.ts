@@ -23,15 +23,27 @@ export interface Settled {
   trials: number;
 }
 
-/** A recipe's temper and how it came about, in words. */
+/** What speaks for and against a recipe's present numbers, counted. */
+export interface TemperTally {
+  /** The trials after which a tuning settled them; null where none did. */
+  settledAfter: number | null;
+  rights: number;
+  /** How many of them were real runs. */
+  runRights: number;
+  wrongs: number;
+  /** Right outcomes since the last wrong one. */
+  rightsSince: number;
+  /** Taken over from somebody, not guessed. */
+  isBorrowed: boolean;
+}
+
+/** A recipe's temper and what it stands on. */
 export interface TemperVerdict {
   temper: Temper;
-  /** Sentences such as “right 4 times, 3 of them in real runs”. */
-  reasons: string[];
+  tally: TemperTally;
 }
 
 const SEVERAL = 3;
-const NOT_SINCE = 'and not right since';
 
 /**
  * The temper that the evidence supports. It starts at bare (a guess) or straw (borrowed), climbs with right outcomes
@@ -41,12 +53,11 @@ const NOT_SINCE = 'and not right since';
  * @param evidence what happened with the recipe's present settings, in any order
  */
 export function temperOf(source: Source, evidence: Evidence[], settled: Settled | null = null): TemperVerdict {
-  const start = settled ? 3 : source === 'guess' || source === 'own-trial' ? 0 : 1;
-  let grade = start;
+  const isBorrowed = source !== 'guess' && source !== 'own-trial';
+  let grade = settled ? 3 : isBorrowed ? 1 : 0;
   let rights = 0;
   let runRights = 0;
   let wrongs = 0;
-  let lastWrong: Evidence | null = null;
   const ordered = evidence
     .filter((event) => !settled || event.outcome === 'right' || event.at > settled.at)
     .sort((a, b) => a.at - b.at);
@@ -61,25 +72,20 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
       rights = 0;
       runRights = 0;
       wrongs += 1;
-      lastWrong = event;
     }
   }
-  const totalRights = ordered.length - wrongs;
-  const reasons: string[] = [];
-  if (settled) reasons.push(`settled by tuning in ${settled.trials} ${settled.trials === 1 ? 'trial' : 'trials'}`);
-  if (totalRights > 0) {
-    const runs = ordered.filter((e) => e.kind === 'run' && e.outcome === 'right').length;
-    reasons.push(
-      `right ${times(totalRights)}${runs ? `, ${runs === totalRights ? (runs === 1 ? 'in a real run' : 'all in real runs') : `${runs} of them in real runs`}` : ' in trials'}`,
-    );
-  }
-  if (lastWrong) reasons.push(`wrong ${times(wrongs)}, ${rights > 0 ? `right ${times(rights)} since` : NOT_SINCE}`);
-  if (ordered.length === 0 && !settled) reasons.push(start === 0 ? 'never tried' : 'borrowed, not tried here yet');
-  return { temper: TEMPERS[grade], reasons };
+  return {
+    temper: TEMPERS[grade],
+    tally: {
+      settledAfter: settled?.trials ?? null,
+      rights: ordered.length - wrongs,
+      runRights: ordered.filter(({ kind, outcome }) => kind === 'run' && outcome === 'right').length,
+      wrongs,
+      rightsSince: rights,
+      isBorrowed,
+    },
+  };
 }
 
-const times = (n: number): string => (n === 1 ? 'once' : n === 2 ? 'twice' : `${n} times`);
-
-/** Of a verdict's reasons the one that says that the recipe went wrong last, if it did. */
-export const goneBad = (reasons: readonly string[]): string | undefined =>
-  reasons.find((reason) => reason.endsWith(NOT_SINCE));
+/** Whether the recipe went wrong last. */
+export const hasGoneBad = ({ wrongs, rightsSince }: TemperTally): boolean => wrongs > 0 && rightsSince === 0;

@@ -22,7 +22,8 @@ import { insertTool, updateTool } from '../queries/tools';
 import { refreshCards, refreshCardsOf } from '../services/cards';
 import { withReadings } from '../services/materials';
 import { loadWholeShop } from '../services/shop';
-import { newest, NOW, planImport, type ImportPlan, type Planned } from './plan-import';
+import { planImport } from './plan-import';
+import { newest, NOW, type ImportPlan, type Planned } from './planned';
 import type { ReadBook } from './read-file';
 
 /** So many rows are shown of a file; those that ask for a look come first. */

@@ -1,5 +1,5 @@
 import type { MachineView, RecipeSummary } from '@keen-anvil/contract';
-import { processOf, quantitiesFor, sayQuantity } from '@keen-anvil/core/recipes';
+import { processOf, quantitiesFor, sayQuantity, sayTemper } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import { makePdf, Sheet, SLATE } from './page';
 
@@ -60,7 +60,7 @@ function drawCard(sheet: Sheet, { recipe, machine, address }: PrintedRecipe): vo
   const foot = EDGE + 23 + numbers.length * row;
   sheet.text(`Temper: ${recipe.temper.temper}`, { x: EDGE, y: foot + 7 }, { font: 'strong', sizeMm: 4 });
   const next = sheet.paragraph(
-    [recipe.temper.reasons.join('; '), recipe.reason].filter(Boolean).join('. '),
+    [sayTemper(recipe.temper.tally).join('; '), recipe.reason].filter(Boolean).join('. '),
     { x: EDGE, y: foot + 12 },
     { widthMm: INNER - 34, lines: 4 },
   );

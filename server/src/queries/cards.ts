@@ -1,5 +1,5 @@
 import type { MachineKind } from '@keen-anvil/core/machines';
-import type { ProcessName, Settings, Source, Temper, WordWeight } from '@keen-anvil/core/recipes';
+import type { ProcessName, Settings, Source, Temper, TemperTally, WordWeight } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 
 /** What a card is made from. */
@@ -62,7 +62,7 @@ export async function listCardSources(db: Db, workshopId: string, recipeIds: str
 export interface Card {
   id: string;
   temper: Temper;
-  reasons: string[];
+  tally: TemperTally;
   lastUsedAt: string | null;
   sortName: string;
   sortMachine: string;
@@ -76,9 +76,9 @@ export async function writeCards(db: Db, workshopId: string, cards: Card[]): Pro
   ].sort();
   await db.query(
     `WITH known AS (INSERT INTO book_word (workshop_id, word) SELECT $1, unnest($3::text[]) ON CONFLICT DO NOTHING)
-     UPDATE recipe r SET temper = c.temper, temper_reasons = c.reasons, last_used_at = c."lastUsedAt", sort_name = c."sortName", sort_machine = c."sortMachine",
+     UPDATE recipe r SET temper = c.temper, temper_tally = c.tally, last_used_at = c."lastUsedAt", sort_name = c."sortName", sort_machine = c."sortMachine",
        words = c.words::tsvector
-     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, reasons jsonb, "lastUsedAt" timestamptz, "sortName" text, "sortMachine" text, words text)
+     FROM jsonb_to_recordset($2::jsonb) AS c (id uuid, temper text, tally jsonb, "lastUsedAt" timestamptz, "sortName" text, "sortMachine" text, words text)
      WHERE r.workshop_id = $1 AND r.id = c.id`,
     [
       workshopId,

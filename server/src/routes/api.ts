@@ -37,7 +37,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.get('/bench', async (request, response) => {
     const workshopId = workshopOf(request);
     const bench: BenchView = {
-      runs: await runs.listOpen(workshopId),
+      runs: await runs.seen.listOpen(workshopId),
       nailed: (await listNailed(pool, workshopId)).map(recipeSummary),
       recipes: (await listLastUsed(pool, workshopId, RECENT)).map(recipeSummary),
       jobs: await listJobSummaries(pool, workshopId, { isArchived: false, limit: RECENT, offset: 0 }),

@@ -21,9 +21,9 @@ import {
   noteRecipe,
   returnToRevision,
   reviseRecipe,
-  suggest,
   writeTrial,
 } from '../services/book';
+import { suggest } from '../services/suggestions';
 import { searchBook, searchFrom } from '../services/book-search';
 import { recipeDetail } from '../services/recipe-views';
 import { workshopOf } from '../workshop';

@@ -2,7 +2,7 @@ import type { RunProgress } from '@keen-anvil/contract';
 import { isOver } from '@keen-anvil/core/runs';
 import type { Response } from 'express';
 import type { Watch } from '../db/watch';
-import type { RunBook } from '../services/run-book';
+import type { RunsSeen } from '../services/runs-seen';
 import { progressOf } from '../services/run-progress';
 
 /** Proxies and phones drop a line on which nothing comes. */
@@ -12,7 +12,7 @@ const TELL_MS = 100;
 
 /** Sends a run's progress as server-sent events, from where it is now until the listener leaves or the run is over. */
 export async function streamRun(
-  book: RunBook,
+  runs: RunsSeen,
   watch: Watch,
   workshopId: string,
   id: string,
@@ -20,7 +20,7 @@ export async function streamRun(
 ): Promise<void> {
   let isGone = false;
   response.on('close', () => (isGone = true));
-  let [seen, readAt] = [await book.follow(workshopId, id), performance.now()];
+  let [seen, readAt] = [await runs.follow(workshopId, id), performance.now()];
   if (isGone) return;
   response.writeHead(200, {
     'Content-Type': 'text/event-stream',
@@ -40,7 +40,7 @@ export async function streamRun(
     reading = reading
       .then(async () => {
         if (isGone) return;
-        const [now, at] = [await book.follow(workshopId, id), performance.now()];
+        const [now, at] = [await runs.follow(workshopId, id), performance.now()];
         [seen, readAt] = [now, at];
         if (!isGone) tell();
       })

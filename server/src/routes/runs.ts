@@ -10,14 +10,14 @@ export function runRoutes({ runs, watch }: ApiParts): Router {
   const router = Router();
   router.get(
     '/jobs/:id/runs',
-    async (request, response) => void response.json(await runs.listForJob(workshopOf(request), idOf(request))),
+    async (request, response) => void response.json(await runs.seen.listForJob(workshopOf(request), idOf(request))),
   );
   router.post('/jobs/:id/runs', async (request, response) => {
-    response.status(201).json(await runs.startJob(workshopOf(request), idOf(request), bodyOf(request, NewRun)));
+    response.status(201).json(await runs.starting.start(workshopOf(request), idOf(request), bodyOf(request, NewRun)));
   });
   router.get(
     '/runs/:id',
-    async (request, response) => void response.json(await runs.get(workshopOf(request), idOf(request))),
+    async (request, response) => void response.json(await runs.seen.get(workshopOf(request), idOf(request))),
   );
   router.post('/runs/:id/actions', async (request, response) => {
     response.json(await runs.command(workshopOf(request), idOf(request), bodyOf(request, RunCommand).action));
@@ -33,7 +33,7 @@ export function runRoutes({ runs, watch }: ApiParts): Router {
         .json(await runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain).id)),
   );
   router.get('/runs/:id/events', (request, response) =>
-    streamRun(runs, watch, workshopOf(request), idOf(request), response),
+    streamRun(runs.seen, watch, workshopOf(request), idOf(request), response),
   );
   return router;
 }

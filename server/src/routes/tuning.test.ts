@@ -1,3 +1,4 @@
+import { sayTemper } from '@keen-anvil/core/recipes';
 import { randomUUID } from 'node:crypto';
 import {
   paths,
@@ -99,7 +100,7 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
     expect(settled.state).toBe('settled');
     expect(settled.recipe.settings).toEqual(advice.settings);
     expect(settled.recipe.temper.temper).toBe('violet');
-    expect(settled.recipe.temper.reasons[0]).toContain('settled by tuning');
+    expect(sayTemper(settled.recipe.temper.tally)[0]).toContain('settled by tuning');
     expect(settled.recipe.evidence.length).toBe(recipe.evidence.length + places.length);
     expect((await end(settled, 'end').expect(409)).body.error.message).toBe('This tuning is settled.');
   });

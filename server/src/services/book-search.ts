@@ -11,7 +11,7 @@ import { validate as isUuid } from 'uuid';
 import type { Db } from '../db/pool';
 import { refused } from '../problem';
 import { hasWord, likeWords, quoteLexeme } from '../queries/cards';
-import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipes';
+import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipe-search';
 import { pageIn, wordIn, type Query } from '../asked-for';
 import { recipeSummary } from './recipe-views';
 

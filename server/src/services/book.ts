@@ -7,8 +7,6 @@ import type {
   RecipeNote,
   RecipeSummary,
   ReturnToRevision,
-  SuggestAnswerView,
-  SuggestionWanted,
   TypedSettings,
 } from '@keen-anvil/contract';
 import {
@@ -16,9 +14,7 @@ import {
   recipeProblem,
   sameSettings,
   settingProblems,
-  suggestRecipe,
   typedProblem,
-  type KnownRecipe,
   type ProcessName,
   type Settings,
 } from '@keen-anvil/core/recipes';
@@ -28,12 +24,8 @@ import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockPiece } from '../queries/materials';
 import {
-  endVariant,
   insertRecipe,
   insertRevision,
-  insertTrial,
-  insertVariant,
-  listAlike,
   listNailed,
   listRecipes,
   listRevisions,
@@ -42,12 +34,11 @@ import {
   updateRecipe,
   type RecipeRow,
 } from '../queries/recipes';
+import { insertTrial } from '../queries/evidence';
+import { endVariant, insertVariant } from '../queries/variants';
 import { refreshCards } from './cards';
 import { recipeDetail, recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
-
-/** More recipes than this are not weighed against each other for one suggestion. */
-const MOST_KNOWN = 120;
 
 /** Writes a new recipe for a place that has none. */
 export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRecipe): Promise<RecipeDetail> {
@@ -210,45 +201,6 @@ export async function nailCards(pool: Pool, workshopId: string, recipeIds: strin
       throw refused('One of these recipes is not in this book.', 'recipeIds');
     return (await listNailed(db, workshopId)).map(recipeSummary);
   });
-}
-
-/** How to start where there is no recipe yet, or why the book cannot say. */
-export async function suggest(db: Db, workshopId: string, wanted: SuggestionWanted): Promise<SuggestAnswerView> {
-  return (await suggestAll(db, workshopId, [wanted], await loadShop(db, workshopId, [wanted.materialId])))[0];
-}
-
-/** How to start in several places that have no recipe yet. @throws Problem for one with a machine, tool or material that is not there */
-export async function suggestAll(
-  db: Db,
-  workshopId: string,
-  wanted: readonly SuggestionWanted[],
-  { machines, tools, materials }: Shop,
-): Promise<SuggestAnswerView[]> {
-  const places = wanted.map(({ process, machineId, toolId, materialId }) => {
-    const [machine, tool, material] = [machines.get(machineId), tools.get(toolId), materials.get(materialId)];
-    if (!machine || !tool || !material) throw notFound('That machine, tool or material');
-    return { process, machine, tool, material };
-  });
-  const alike = await listAlike(
-    db,
-    workshopId,
-    places.map(({ process, machine, material: { family, thicknessMm } }) => ({
-      process,
-      family,
-      machineId: machine.id,
-      thicknessMm,
-    })),
-    MOST_KNOWN,
-  );
-  return places.map((place, i) =>
-    suggestRecipe(
-      alike[i].flatMap((row): KnownRecipe[] => {
-        const machine = machines.get(row.machine.id);
-        return machine ? [{ ...row, machine }] : [];
-      }),
-      place,
-    ),
-  );
 }
 
 function refuseBadRecipe(shop: Shop, wanted: Parameters<typeof recipeProblem>[1]): void {

@@ -18,7 +18,7 @@ import {
   writeCards,
   type CardSource,
 } from '../queries/cards';
-import { listEvidence, type EvidenceRow } from '../queries/recipes';
+import { listEvidence, type EvidenceRow } from '../queries/evidence';
 
 const AT_ONCE = 2000;
 
@@ -43,11 +43,11 @@ export async function refreshCards(
       db,
       workshopId,
       sources.map((source) => {
-        const { temper, reasons } = temperFrom(source, byRecipe.get(source.id) ?? []);
+        const { temper, tally } = temperFrom(source, byRecipe.get(source.id) ?? []);
         return {
           id: source.id,
           temper,
-          reasons,
+          tally,
           lastUsedAt: source.lastUsedAt,
           sortName: sortName(source),
           sortMachine: source.machineName,

@@ -2,7 +2,8 @@ import type { RecipeDetail, RecipeSummary, WearHintView } from '@keen-anvil/cont
 import { scaleOf, wearHint } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
-import { listTold, type RecipeRow, type ToldRecipe } from '../queries/recipes';
+import { type RecipeRow } from '../queries/recipes';
+import { listTold, type ToldRecipe } from '../queries/evidence';
 import { loadShop, type Shop } from './shop';
 
 /** A recipe as a list shows it. */
@@ -13,7 +14,7 @@ export function recipeSummary(row: RecipeRow): RecipeSummary {
     settings: row.settings,
     typed: row.typed,
     source: row.source,
-    temper: { temper: row.temper, reasons: row.temperReasons },
+    temper: { temper: row.temper, tally: row.tally },
     lastUsedAt: row.lastUsedAt,
     isNailed: row.nail !== null,
     isArchived: row.isArchived,

@@ -1,20 +1,17 @@
-import type { NewRun, RunAction, RunView, StepView } from '@keen-anvil/contract';
-import { machineKindOf } from '@keen-anvil/core/machines';
+import type { RunAction, RunView } from '@keen-anvil/contract';
 import { isOver, keepsMachine, mayTurn } from '@keen-anvil/core/runs';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
-import { positionAt, type Trace } from '@keen-anvil/core/standins';
+import { positionAt } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
-import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
-import { notFound, Problem, refused, stale } from '../problem';
+import { notFound, Problem, refused } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
-import { findOpenSeries, findSeries, insertSeries, settleSeries } from '../queries/run-series';
+import { settleSeries } from '../queries/run-series';
 import {
   findRun,
   insertRun,
   listNewestRuns,
-  listOpenRuns,
   listSeriesRuns,
   lockRun,
   makeRoomAfter,
@@ -27,69 +24,36 @@ import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
 import { jobDetail } from './job-views';
-import { fileWithSettings, makeStepFile, type StepFile } from './machine-files';
-import { refuseTakenPieces } from './piece-claims';
-import { follow, refuseBusy, setGoing, takeTurn } from './run-consequences';
+import { JobStart } from './job-start';
+import { fileWithSettings } from './machine-files';
+import { finish, setGoing, takeTurn } from './run-consequences';
 import { doneOf } from './run-progress';
-import { runViews, strongerOf } from './run-views';
-import { loadShop, materialsOf, type Shop } from './shop';
+import { strongerOf } from './run-views';
+import { RunsSeen } from './runs-seen';
+import { loadShop, type Shop } from './shop';
 
-/** A job that is changed while its files are worked out is worked out anew, so many times. */
-const MOST_PLANS = 3;
-
-/** The job was changed while its files were worked out: nothing is written, and they are worked out anew. */
-class ChangedMeanwhile extends Error {}
-
-interface Planned {
-  version: number;
-  steps: StepView[];
-  files: StepFile[];
-  traces: Trace[];
-  shop: Shop;
-}
-
-/** The runs of jobs, as they are written down; nothing of them is kept in memory. */
+/** What a maker does to runs: pressed, gone over again, judged. */
 export class RunBook {
+  readonly seen: RunsSeen;
+  readonly starting: JobStart;
+
   constructor(
     private readonly pool: Pool,
     private readonly heavy: HeavyPool,
     private readonly standIns: StandIns,
-  ) {}
-
-  /** Starts a job: a run for every step, the first one under way at once. Sent twice, the second answers as the first. */
-  async startJob(workshopId: string, jobId: string, wanted: NewRun): Promise<RunView[]> {
-    for (let plan = 1; ; plan++) {
-      if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
-        return this.listForJob(workshopId, jobId);
-      const planned = await this.plan(workshopId, jobId);
-      const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
-        const job = await lockJob(db, workshopId, jobId);
-        if (!job) throw notFound('That job');
-        if (await this.isStarted(db, workshopId, jobId, wanted.seriesId)) return true;
-        if (await findOpenSeries(db, workshopId, jobId))
-          throw new Problem(409, 'running', 'This job is on the machine already.');
-        // Changed while its files were worked out: what would be cut is not what is drawn any more.
-        if (job.version !== planned.version) {
-          throw plan >= MOST_PLANS ? stale('This job', await jobDetail(db, workshopId, jobId)) : new ChangedMeanwhile();
-        }
-        await this.writeSeries(db, workshopId, jobId, wanted, planned);
-        return true;
-      }).catch((error: unknown) => {
-        if (error instanceof ChangedMeanwhile) return false;
-        throw error;
-      });
-      if (isStarted) return this.listForJob(workshopId, jobId);
-    }
+  ) {
+    this.seen = new RunsSeen(pool, standIns);
+    this.starting = new JobStart(pool, heavy, standIns, this.seen);
   }
 
   /** What the maker presses: start after a hold, pause, resume, cancel, and done by hand. */
   async command(workshopId: string, id: string, action: RunAction): Promise<RunView> {
-    const seen = await this.find(workshopId, id);
+    const seen = await this.seen.find(workshopId, id);
     // Where the head is, for what a cancelled run has worn; worked out before anything is locked.
     const trace =
       seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding'
         ? null
-        : await this.traceOf(workshopId, seen);
+        : await this.seen.traceOf(workshopId, seen);
     const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
     const refusal = await inTransaction(this.pool, async (db): Promise<Problem | undefined> => {
       const run = await this.lock(db, workshopId, seen);
@@ -116,13 +80,13 @@ export class RunBook {
       return undefined;
     });
     if (refusal) throw refusal;
-    return this.get(workshopId, id);
+    return this.seen.get(workshopId, id);
   }
 
   /** Goes over a run's step once more in its place, a little stronger: the sheet was not moved, and the first pass counts in. */
   async again(workshopId: string, id: string, newId: string): Promise<RunView> {
-    const seen = await this.find(workshopId, id);
-    if (await findRun(this.pool, workshopId, newId)) return this.get(workshopId, newId);
+    const seen = await this.seen.find(workshopId, id);
+    if (await findRun(this.pool, workshopId, newId)) return this.seen.get(workshopId, newId);
     const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
     const settings = strongerOf(seen, shop);
     if (!settings)
@@ -170,12 +134,12 @@ export class RunBook {
       await settleSeries(db, workshopId, run.seriesId);
       await touchJob(db, run.jobId);
     });
-    return this.get(workshopId, newId);
+    return this.seen.get(workshopId, newId);
   }
 
   /** Keeps the maker's verdict, or takes it back; it is evidence for the recipe from now on. */
   async score(workshopId: string, id: string, outcome: Outcome | null): Promise<RunView> {
-    const seen = await this.find(workshopId, id);
+    const seen = await this.seen.find(workshopId, id);
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
@@ -185,96 +149,7 @@ export class RunBook {
       await touchJob(db, run.jobId);
       await tellOfRun(db, id);
     });
-    return this.get(workshopId, id);
-  }
-
-  async get(workshopId: string, id: string): Promise<RunView> {
-    return (await this.views(workshopId, [await this.find(workshopId, id)]))[0];
-  }
-
-  async listForJob(workshopId: string, jobId: string): Promise<RunView[]> {
-    return this.views(workshopId, await listNewestRuns(this.pool, workshopId, jobId));
-  }
-
-  /** Runs that somebody should know of; where their heads are is not asked. */
-  async listOpen(workshopId: string): Promise<RunView[]> {
-    const runs = await listOpenRuns(this.pool, workshopId);
-    return runs.length > 0
-      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), async () => null)
-      : [];
-  }
-
-  /** A run's row, and what its stand-in does: enough to say where it is for as long as it goes on so. */
-  async follow(workshopId: string, id: string): Promise<{ run: RunRow; trace: Trace | null }> {
-    const run = await this.find(workshopId, id);
-    return { run, trace: await this.traceOf(workshopId, run) };
-  }
-
-  private async isStarted(db: Db, workshopId: string, jobId: string, seriesId: string): Promise<boolean> {
-    const there = await findSeries(db, workshopId, seriesId);
-    if (there && there.jobId !== jobId) throw new Problem(409, 'exists', 'This run was started for another job.');
-    return there !== undefined;
-  }
-
-  /** Works out the machine file of every step, and what each machine will do with it. */
-  private async plan(workshopId: string, jobId: string): Promise<Planned> {
-    const job = await jobDetail(this.pool, workshopId, jobId);
-    const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
-    const steps = job.steps.filter((step) => !step.isSkipped);
-    if (steps.length === 0) throw refused('There is no step to run in this job yet.');
-    const files: StepFile[] = [];
-    for (const step of steps) files.push(await makeStepFile(this.heavy, step, shop));
-    const stop = files.flatMap((file) => file.stops)[0];
-    if (stop) throw refused(stop);
-    const traces: Trace[] = [];
-    for (const [i, step] of steps.entries())
-      traces.push(await this.standIns.work(shop.machines.get(step.machineId)!, files[i].text, files[i].settings));
-    return { version: job.version, steps, files, traces, shop };
-  }
-
-  private async writeSeries(
-    db: Db,
-    workshopId: string,
-    jobId: string,
-    wanted: NewRun,
-    { steps, files, traces, shop }: Planned,
-  ): Promise<void> {
-    if (!wanted.byHand) await refuseBusy(db, workshopId, steps[0].machineId);
-    const takings = steps.flatMap(({ stockPieceId, machineId }, i) =>
-      machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
-        ? []
-        : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }],
-    );
-    await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
-    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId })))
-      throw new Problem(409, 'exists', 'There is a run with this id already.');
-    for (const [position, step] of steps.entries()) {
-      const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
-      await insertRun(db, workshopId, {
-        id: uuidv5(`run ${position}`, wanted.seriesId),
-        seriesId: wanted.seriesId,
-        jobId,
-        stepId: step.id,
-        recipeId: recipe.id,
-        machineId: step.machineId,
-        position,
-        state: 'queued',
-        hold: step.holdFor,
-        settings,
-        stockPieceId: step.stockPieceId,
-        usedLengthMm,
-        machineFile: text,
-        estimateSeconds,
-        speedUp: wanted.speedUp,
-        isByHand: wanted.byHand ?? false,
-        plannedCutMm: cutMm,
-        onTopOf: null,
-        totalSeconds: traces[position].totalSeconds,
-        totalCutMm: traces[position].cutMm,
-      });
-    }
-    await follow(db, workshopId, wanted.seriesId);
-    await touchJob(db, jobId);
+    return this.seen.get(workshopId, id);
   }
 
   /** What comes behind a run that was cancelled is cancelled with it. */
@@ -286,12 +161,6 @@ export class RunBook {
       await takeTurn(db, workshopId, other, 'cancel', { seconds: other.doneSeconds, cutMm: other.cutMm }, shop);
   }
 
-  private async find(workshopId: string, id: string): Promise<RunRow> {
-    const run = await findRun(this.pool, workshopId, id);
-    if (!run) throw notFound('That run');
-    return run;
-  }
-
   /** Locks a run's job, then the run. */
   private async lock(db: Db, workshopId: string, { id, jobId }: RunRow): Promise<RunRow> {
     await lockJob(db, workshopId, jobId);
@@ -299,29 +168,6 @@ export class RunBook {
     if (!run) throw notFound('That run');
     return run;
   }
-
-  /** What the stand-in of a run does; null where it is on none, or its file cannot be followed: then nobody can say where the head is. */
-  private async traceOf(workshopId: string, run: RunRow): Promise<Trace | null> {
-    if (run.isByHand || !keepsMachine(run.state) || run.state === 'holding') return null;
-    const machine = (await loadShop(this.pool, workshopId)).machines.get(run.machineId);
-    return machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
-  }
-
-  private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
-    if (runs.length === 0) return [];
-    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), (run) =>
-      this.traceOf(workshopId, run),
-    );
-  }
-}
-
-/** Writes down that a run is done, and sets going what follows. */
-export async function finish(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
-  const done = run.isByHand
-    ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
-    : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
-  await takeTurn(db, workshopId, run, run.isByHand ? 'done' : 'end', done, shop);
-  await follow(db, workshopId, run.seriesId);
 }
 
 /** A job does not go on to press, or cut further, what was not cut. */

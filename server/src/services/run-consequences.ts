@@ -122,6 +122,15 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
   return true;
 }
 
+/** Writes down that a run is done, and sets going what follows. */
+export async function finish(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
+  const done = run.isByHand
+    ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
+    : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
+  await takeTurn(db, workshopId, run, run.isByHand ? 'done' : 'end', done, shop);
+  await follow(db, workshopId, run.seriesId);
+}
+
 async function turned(isTurned: boolean): Promise<void> {
   if (!isTurned)
     throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');

@@ -6,8 +6,8 @@ import type { Watch } from '../db/watch';
 import { forgetOperations } from '../queries/operations';
 import { secondsToNextDue, takeDueRun, takeDueSheet, takeWaitingSeries, type DueRow } from '../queries/run-series';
 import { lockRun } from '../queries/runs';
-import { finish } from './run-book';
-import { follow } from './run-consequences';
+
+import { finish, follow } from './run-consequences';
 import { loadShop } from './shop';
 
 /** It is looked at least this often whether something is due, in ms. */

@@ -2,8 +2,9 @@ import type { RecipeSummary, StepRecipe, VariantView } from '@keen-anvil/contrac
 import { findRecipe, nudged, type RecipeKey } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import type { StepRow } from '../queries/jobs';
-import { listRecipes, listVariants } from '../queries/recipes';
-import { suggestAll } from './book';
+import { listRecipes } from '../queries/recipes';
+import { listVariants } from '../queries/variants';
+import { suggestAll } from './suggestions';
 import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 

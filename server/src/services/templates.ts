@@ -1,6 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { NewTemplate, TemplateChange, TemplateDetail, TemplateSummary } from '@keen-anvil/contract';
-import { goneBad, processOf, sayDifference, differences, sameSettings, TEMPERS } from '@keen-anvil/core/recipes';
+import {
+  hasGoneBad,
+  processOf,
+  sayDifference,
+  sayWrong,
+  differences,
+  sameSettings,
+  TEMPERS,
+} from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
@@ -130,7 +138,7 @@ async function changesSince(
               .map((difference) => sayDifference(difference))
               .join(', ')}`,
           );
-        const bad = goneBad(now.temper.reasons);
+        const bad = hasGoneBad(now.temper.tally) ? sayWrong(now.temper.tally) : null;
         if (then.temper && TEMPERS.indexOf(now.temper.temper) < TEMPERS.indexOf(then.temper))
           add('recipe-worse', `The recipe was ${then.temper} and is ${now.temper.temper} now${bad ? `: ${bad}` : ''}`);
       }

@@ -12,16 +12,14 @@ import {
   deleteSheet,
   findSheet,
   findTuning,
-  insertShape,
   insertSheet,
-  listShapes,
   lockTuning,
-  setShapeDone,
   setSheetGoing,
   setSheetState,
   touchTuning,
   type SheetRow,
 } from '../queries/tunings';
+import { insertShape, listShapes, setShapeDone } from '../queries/trial-shapes';
 import { tellOfRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { recipeDetail } from './recipe-views';

@@ -2,14 +2,8 @@ import type { TrialSheetView, TrialShapeView, TuningView } from '@keen-anvil/con
 import { trialSize } from '@keen-anvil/core/shapes';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
-import {
-  findTuning,
-  listEarlierShapes,
-  listSheets,
-  listTrialsOnPieces,
-  type ToldShape,
-  type TuningRow,
-} from '../queries/tunings';
+import { findTuning, listSheets, type ToldShape, type TuningRow } from '../queries/tunings';
+import { listEarlierShapes, listTrialsOnPieces } from '../queries/trial-shapes';
 import { recipeDetails } from './recipe-views';
 
 /** A tuning with its sheets and everything on them. */

@@ -1,0 +1,135 @@
+import type { NewRun, RunView, StepView } from '@keen-anvil/contract';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import type { Trace } from '@keen-anvil/core/standins';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { inTransaction, type Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, Problem, refused, stale } from '../problem';
+import { lockJob, touchJob } from '../queries/jobs';
+import { findOpenSeries, findSeries, insertSeries } from '../queries/run-series';
+import { insertRun } from '../queries/runs';
+import type { StandIns } from '../standin/stand-ins';
+import { jobDetail } from './job-views';
+import { makeStepFile, type StepFile } from './machine-files';
+import { refuseTakenPieces } from './piece-claims';
+import { follow, refuseBusy } from './run-consequences';
+import type { RunsSeen } from './runs-seen';
+import { loadShop, materialsOf, type Shop } from './shop';
+
+/** A job that is changed while its files are worked out is worked out anew, so many times. */
+const MOST_PLANS = 3;
+
+/** The job was changed while its files were worked out: nothing is written, and they are worked out anew. */
+class ChangedMeanwhile extends Error {}
+
+interface Planned {
+  version: number;
+  steps: StepView[];
+  files: StepFile[];
+  traces: Trace[];
+  shop: Shop;
+}
+
+/** Puts a job on its machines: a run is written down for every step. */
+export class JobStart {
+  constructor(
+    private readonly pool: Pool,
+    private readonly heavy: HeavyPool,
+    private readonly standIns: StandIns,
+    private readonly seen: RunsSeen,
+  ) {}
+
+  /** Starts a job: a run for every step, the first one under way at once. Sent twice, the second answers as the first. */
+  async start(workshopId: string, jobId: string, wanted: NewRun): Promise<RunView[]> {
+    for (let plan = 1; ; plan++) {
+      if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
+        return this.seen.listForJob(workshopId, jobId);
+      const planned = await this.plan(workshopId, jobId);
+      const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
+        const job = await lockJob(db, workshopId, jobId);
+        if (!job) throw notFound('That job');
+        if (await this.isStarted(db, workshopId, jobId, wanted.seriesId)) return true;
+        if (await findOpenSeries(db, workshopId, jobId))
+          throw new Problem(409, 'running', 'This job is on the machine already.');
+        // Changed while its files were worked out: what would be cut is not what is drawn any more.
+        if (job.version !== planned.version) {
+          throw plan >= MOST_PLANS ? stale('This job', await jobDetail(db, workshopId, jobId)) : new ChangedMeanwhile();
+        }
+        await this.writeSeries(db, workshopId, jobId, wanted, planned);
+        return true;
+      }).catch((error: unknown) => {
+        if (error instanceof ChangedMeanwhile) return false;
+        throw error;
+      });
+      if (isStarted) return this.seen.listForJob(workshopId, jobId);
+    }
+  }
+
+  private async isStarted(db: Db, workshopId: string, jobId: string, seriesId: string): Promise<boolean> {
+    const there = await findSeries(db, workshopId, seriesId);
+    if (there && there.jobId !== jobId) throw new Problem(409, 'exists', 'This run was started for another job.');
+    return there !== undefined;
+  }
+
+  /** Works out the machine file of every step, and what each machine will do with it. */
+  private async plan(workshopId: string, jobId: string): Promise<Planned> {
+    const job = await jobDetail(this.pool, workshopId, jobId);
+    const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
+    const steps = job.steps.filter((step) => !step.isSkipped);
+    if (steps.length === 0) throw refused('There is no step to run in this job yet.');
+    const files: StepFile[] = [];
+    for (const step of steps) files.push(await makeStepFile(this.heavy, step, shop));
+    const stop = files.flatMap((file) => file.stops)[0];
+    if (stop) throw refused(stop);
+    const traces: Trace[] = [];
+    for (const [i, step] of steps.entries())
+      traces.push(await this.standIns.work(shop.machines.get(step.machineId)!, files[i].text, files[i].settings));
+    return { version: job.version, steps, files, traces, shop };
+  }
+
+  private async writeSeries(
+    db: Db,
+    workshopId: string,
+    jobId: string,
+    wanted: NewRun,
+    { steps, files, traces, shop }: Planned,
+  ): Promise<void> {
+    if (!wanted.byHand) await refuseBusy(db, workshopId, steps[0].machineId);
+    const takings = steps.flatMap(({ stockPieceId, machineId }, i) =>
+      machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
+        ? []
+        : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }],
+    );
+    await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
+    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId })))
+      throw new Problem(409, 'exists', 'There is a run with this id already.');
+    for (const [position, step] of steps.entries()) {
+      const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
+      await insertRun(db, workshopId, {
+        id: uuidv5(`run ${position}`, wanted.seriesId),
+        seriesId: wanted.seriesId,
+        jobId,
+        stepId: step.id,
+        recipeId: recipe.id,
+        machineId: step.machineId,
+        position,
+        state: 'queued',
+        hold: step.holdFor,
+        settings,
+        stockPieceId: step.stockPieceId,
+        usedLengthMm,
+        machineFile: text,
+        estimateSeconds,
+        speedUp: wanted.speedUp,
+        isByHand: wanted.byHand ?? false,
+        plannedCutMm: cutMm,
+        onTopOf: null,
+        totalSeconds: traces[position].totalSeconds,
+        totalCutMm: traces[position].cutMm,
+      });
+    }
+    await follow(db, workshopId, wanted.seriesId);
+    await touchJob(db, jobId);
+  }
+}

@@ -1,0 +1,60 @@
+import type { RunView } from '@keen-anvil/contract';
+import { keepsMachine } from '@keen-anvil/core/runs';
+import type { Trace } from '@keen-anvil/core/standins';
+import type { Pool } from 'pg';
+import { notFound } from '../problem';
+import { findRun, listNewestRuns, listOpenRuns, type RunRow } from '../queries/runs';
+import type { StandIns } from '../standin/stand-ins';
+import { runViews } from './run-views';
+import { loadShop } from './shop';
+
+/** The runs of jobs as anybody sees them: worked out from what is written down, never kept in memory. */
+export class RunsSeen {
+  constructor(
+    private readonly pool: Pool,
+    private readonly standIns: StandIns,
+  ) {}
+
+  async get(workshopId: string, id: string): Promise<RunView> {
+    return (await this.views(workshopId, [await this.find(workshopId, id)]))[0];
+  }
+
+  async listForJob(workshopId: string, jobId: string): Promise<RunView[]> {
+    return this.views(workshopId, await listNewestRuns(this.pool, workshopId, jobId));
+  }
+
+  /** Runs that somebody should know of; where their heads are is not asked. */
+  async listOpen(workshopId: string): Promise<RunView[]> {
+    const runs = await listOpenRuns(this.pool, workshopId);
+    return runs.length > 0
+      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), async () => null)
+      : [];
+  }
+
+  /** A run's row, and what its stand-in does: enough to say where it is for as long as it goes on so. */
+  async follow(workshopId: string, id: string): Promise<{ run: RunRow; trace: Trace | null }> {
+    const run = await this.find(workshopId, id);
+    return { run, trace: await this.traceOf(workshopId, run) };
+  }
+
+  /** A run as it is written down. @throws Problem where it is not in this workshop */
+  async find(workshopId: string, id: string): Promise<RunRow> {
+    const run = await findRun(this.pool, workshopId, id);
+    if (!run) throw notFound('That run');
+    return run;
+  }
+
+  /** What the stand-in of a run does; null where it is on none, or its file cannot be followed: then nobody can say where the head is. */
+  async traceOf(workshopId: string, run: RunRow): Promise<Trace | null> {
+    if (run.isByHand || !keepsMachine(run.state) || run.state === 'holding') return null;
+    const machine = (await loadShop(this.pool, workshopId)).machines.get(run.machineId);
+    return machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
+  }
+
+  private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
+    if (runs.length === 0) return [];
+    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), (run) =>
+      this.traceOf(workshopId, run),
+    );
+  }
+}
