@@ -9,3 +9,13 @@ export {
   type TracingWay,
 } from './reading';
 export { LONGEST_TEXT, SHIPPED_FONTS, USUAL_TEXT, type ShippedFont, type TextChoices } from './text';
+export {
+  decided,
+  SOURCE_NAMES,
+  sourceOf,
+  sourceOfFile,
+  SOURCES,
+  textName,
+  type Source,
+  type SourceName,
+} from './source';

@@ -1,6 +1,6 @@
 export { distance, type Point } from './point';
 export { boundsOf, holds, joinBounds, type Bounds } from './bounds';
-export { composeAffine, IDENTITY } from './affine';
+export { affineOf, composeAffine, IDENTITY, invertAffine } from './affine';
 export {
   contourBounds,
   flatten,

@@ -15,10 +15,24 @@ const HAIR = 1e-4;
 
 /**
  * For each part of a new reading the part of the old one that it is, or null: the box that covers the most of the same
- * place (both readings brought to the same size), of the same colour before another.
+ * place, of the same colour before another. Both readings are taken as they are, or brought to the same size where more
+ * is found so.
  */
 export function matchParts(before: readonly KnownPart[], after: readonly KnownPart[]): (number | null)[] {
-  const [old, now] = [normalised(before), normalised(after)];
+  const count = (found: readonly (number | null)[]) => found.filter((match) => match !== null).length;
+  const frame = frameOf(before);
+  const asTheyAre = matchBoxes(before, after, inFrame(before, frame), inFrame(after, frame));
+  if (count(asTheyAre) === Math.min(before.length, after.length)) return asTheyAre;
+  const asLarge = matchBoxes(before, after, inFrame(before, frame), inFrame(after, frameOf(after)));
+  return count(asLarge) > count(asTheyAre) ? asLarge : asTheyAre;
+}
+
+function matchBoxes(
+  before: readonly KnownPart[],
+  after: readonly KnownPart[],
+  old: readonly Bounds[],
+  now: readonly Bounds[],
+): (number | null)[] {
   const taken = new Set<number>();
   const found: (number | null)[] = after.map(() => null);
   if (old.length === 0) return found;
@@ -49,20 +63,28 @@ export function matchParts(before: readonly KnownPart[], after: readonly KnownPa
   return found;
 }
 
-/** Boxes as shares of what the whole drawing takes up. */
-function normalised(parts: readonly KnownPart[]): Bounds[] {
-  const [minX, minY] = [
-    Math.min(...parts.map(({ bounds }) => bounds.minX)),
-    Math.min(...parts.map(({ bounds }) => bounds.minY)),
-  ];
-  const size = Math.max(...parts.map(({ bounds }) => Math.max(bounds.maxX - minX, bounds.maxY - minY)), 1e-9);
-  return parts.map(({ bounds: b }) => ({
+/** What a whole drawing takes up: its upper left corner, and its longer side. */
+interface Frame {
+  minX: number;
+  minY: number;
+  size: number;
+}
+
+function frameOf(parts: readonly KnownPart[]): Frame {
+  const minX = parts.reduce((least, { bounds }) => Math.min(least, bounds.minX), Infinity);
+  const minY = parts.reduce((least, { bounds }) => Math.min(least, bounds.minY), Infinity);
+  const size = parts.reduce((most, { bounds }) => Math.max(most, bounds.maxX - minX, bounds.maxY - minY), 1e-9);
+  return { minX, minY, size };
+}
+
+/** Boxes as shares of a frame. */
+const inFrame = (parts: readonly KnownPart[], { minX, minY, size }: Frame): Bounds[] =>
+  parts.map(({ bounds: b }) => ({
     minX: (b.minX - minX) / size,
     minY: (b.minY - minY) / size,
     maxX: (b.maxX - minX) / size,
     maxY: (b.maxY - minY) / size,
   }));
-}
 
 /** The share of two boxes that both cover, of what they cover together. */
 function sharedArea(a: Bounds, b: Bounds): number {

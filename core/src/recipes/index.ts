@@ -27,6 +27,7 @@ export {
   type TemperVerdict,
 } from './temper';
 export { findRecipe, type RecipeKey } from './matching';
+export { variantFor } from './variant';
 export {
   sayOffBy,
   suggestRecipe,

@@ -1,0 +1,55 @@
+import { USUAL_CHOICES, type ReadingChoices } from './reading';
+import { USUAL_TEXT, type TextChoices } from './text';
+
+/** What there is to know of where a drawing comes from. Everything else asks this table. */
+interface SourceRow {
+  name: string;
+  label: string;
+  /** Endings of its files; null where it comes from measures or words, and no file is sent. */
+  endings: RegExp | null;
+  /** What the maker decides about it: how a file is read, or the words of a text. */
+  choices: 'reading' | 'text';
+  /** The editor in which that is decided; null where there is nothing to decide. */
+  editor: 'tracing' | 'text' | 'joining' | null;
+  /** Its own parts go to the step that takes their colour already, whichever drawing that is of. */
+  joinsSteps: boolean;
+}
+
+const file = { choices: 'reading', joinsSteps: false } as const;
+
+const SOURCE_TABLE = [
+  { name: 'svg', label: 'SVG', endings: /\.svgz?$/i, editor: null, ...file },
+  { name: 'dxf', label: 'DXF', endings: /\.dxf$/i, editor: 'joining', ...file },
+  { name: 'picture', label: 'Picture', endings: /\.(png|jpe?g)$/i, editor: 'tracing', ...file },
+  { name: 'hpgl', label: 'HP-GL', endings: /\.(hpgl|hpg|plt)$/i, editor: null, ...file },
+  { name: 'gcode', label: 'G-code', endings: /\.(gcode|gco|nc|ngc)$/i, editor: null, ...file },
+  { name: 'text', label: 'Text', endings: null, choices: 'text', editor: 'text', joinsSteps: true },
+] as const satisfies readonly SourceRow[];
+
+export type SourceName = (typeof SOURCE_TABLE)[number]['name'];
+export type Source = SourceRow & { name: SourceName };
+
+export const SOURCES: readonly Source[] = SOURCE_TABLE;
+export const SOURCE_NAMES = SOURCE_TABLE.map(({ name }) => name) as [SourceName, ...SourceName[]];
+
+const byName = new Map<SourceName, Source>(SOURCES.map((source) => [source.name, source]));
+
+/** What there is to know of a source. */
+export const sourceOf = (name: SourceName): Source => byName.get(name)!;
+
+/** The source of a file, by its name; undefined where it is none that can be read. */
+export const sourceOfFile = (fileName: string): Source | undefined =>
+  SOURCES.find(({ endings }) => endings?.test(fileName));
+
+/** What is decided about a drawing, and what is usual where nothing was said. */
+export function decided(
+  name: SourceName,
+  choices: Partial<ReadingChoices> | TextChoices,
+): { reading: ReadingChoices; text: null } | { reading: null; text: TextChoices } {
+  return sourceOf(name).choices === 'text'
+    ? { reading: null, text: { ...USUAL_TEXT, ...(choices as TextChoices) } }
+    : { reading: { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) }, text: null };
+}
+
+/** What a text is called among the drawings of a job. */
+export const textName = ({ words }: TextChoices): string => `Text “${words.replace(/\s+/g, ' ').slice(0, 40)}”`;

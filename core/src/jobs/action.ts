@@ -1,0 +1,153 @@
+import type { ReadingChoices, SourceName, TextChoices } from '../artwork-choices';
+import type { Bounds } from '../geometry';
+import type { Bridge } from '../parts';
+import type { ProcessName } from '../recipes';
+import type { PartRole, StepNudge } from './document';
+
+/** Brings in a drawing that was read: a step for each of its colours. */
+export interface AddDrawing {
+  do: 'add-drawing';
+  drawingId: string;
+  source: SourceName;
+  name: string;
+  choices: Partial<ReadingChoices> | TextChoices;
+  drawn: Bounds;
+}
+
+/** Takes another reading of a drawing: steps stay, and parts are found again by their keys. */
+export interface TakeReading {
+  do: 'take-reading';
+  drawingId: string;
+  reading: number;
+  name: string;
+  choices: Partial<ReadingChoices> | TextChoices;
+  drawn: Bounds;
+}
+
+/** A drawing's exact size (of what is kept of it, mm), its place in the job's plane, and what is known of it. */
+export interface ChangeDrawing {
+  do: 'change-drawing';
+  drawingId: string;
+  widthMm?: number;
+  heightMm?: number;
+  xMm?: number;
+  yMm?: number;
+  isSizeLocked?: boolean;
+  readsReversed?: boolean;
+}
+
+export interface ChangeRole {
+  do: 'change-role';
+  partIds: readonly string[];
+  role: Exclude<PartRole, 'within'>;
+}
+
+export interface MoveToStep {
+  do: 'move-to-step';
+  partIds: readonly string[];
+  stepId: string;
+}
+
+/** Splits parts off into a step of their own, done as the step they come from. */
+export interface SplitStep {
+  do: 'split-step';
+  partIds: readonly string[];
+  /** Of the new step. */
+  stepId: string;
+}
+
+export interface TakeApart {
+  do: 'take-apart';
+  partIds: readonly string[];
+}
+
+export interface PutTogether {
+  do: 'put-together';
+  partIds: readonly string[];
+}
+
+export interface DrawOutline {
+  do: 'draw-outline';
+  partIds: readonly string[];
+  /** Below 0: inside. */
+  distanceMm: number;
+}
+
+/** Puts bars into parts; they come as they lie on the sheet of the parts' step. */
+export interface PutBridges {
+  do: 'put-bridges';
+  partIds: readonly string[];
+  bridges: readonly Bridge[];
+}
+
+/** Changes what is done in a step; what follows from it follows by itself. */
+export interface ChangeStep {
+  do: 'change-step';
+  stepId: string;
+  process?: ProcessName;
+  materialId?: string;
+  stockPieceId?: string;
+  machineId?: string;
+  toolId?: string;
+  holder?: number;
+  mirrored?: boolean;
+  onCarrier?: boolean;
+  isSkipped?: boolean;
+  /** null takes it back. */
+  nudge?: StepNudge | null;
+}
+
+/** Moves some parts of a step on their sheet, with what lies on it in other steps unless they are to move alone. */
+export interface NudgeParts {
+  do: 'nudge-parts';
+  stepId: string;
+  partIds: readonly string[];
+  dxMm: number;
+  dyMm: number;
+  alone?: boolean;
+}
+
+/** Puts the parts of one step into another one, which stays as it is. */
+export interface MergeSteps {
+  do: 'merge-steps';
+  stepId: string;
+  intoId: string;
+}
+
+export const STEP_GROUPINGS = ['colour', 'layer'] as const;
+
+/** Makes the steps anew: one for each colour or layer of what is processed. */
+export interface GroupSteps {
+  do: 'group-steps';
+  by: (typeof STEP_GROUPINGS)[number];
+}
+
+/** Puts the steps into an order by hand; empty for the order that the rules make. */
+export interface OrderSteps {
+  do: 'order-steps';
+  order: readonly string[];
+}
+
+/** Everything that can be done to a job. */
+export type JobAction = (
+  | AddDrawing
+  | TakeReading
+  | ChangeDrawing
+  | ChangeRole
+  | MoveToStep
+  | SplitStep
+  | TakeApart
+  | PutTogether
+  | DrawOutline
+  | PutBridges
+  | ChangeStep
+  | NudgeParts
+  | MergeSteps
+  | GroupSteps
+  | OrderSteps
+) & {
+  /** Made by who asks for it: what comes of it has ids of its own by this, the same on either side. */
+  id: string;
+};
+
+export type JobActionOf<Name extends JobAction['do']> = Extract<JobAction, { do: Name }>;

@@ -1,0 +1,47 @@
+import type { JobAction } from './action';
+import { changeStep } from './change-step';
+import type { JobDocument } from './document';
+import { addDrawing, changeDrawing, takeReading } from './drawings';
+import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
+import type { JobShop } from './shop';
+import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
+
+/**
+ * A job after an action, with all that follows from it. The same document, action and shop make the same document,
+ * wherever it is computed; the one that is given is left as it is.
+ * @throws ActionRefusedError where it cannot be done, with a sentence for the maker
+ */
+export function changeJob(document: JobDocument, action: JobAction, shop: JobShop): JobDocument {
+  switch (action.do) {
+    case 'add-drawing':
+      return addDrawing(document, action, shop);
+    case 'take-reading':
+      return takeReading(document, action, shop);
+    case 'change-drawing':
+      return changeDrawing(document, action, shop);
+    case 'change-role':
+      return changeRole(document, action, shop, action.id);
+    case 'move-to-step':
+      return moveToStep(document, action, shop);
+    case 'split-step':
+      return splitStep(document, action, shop);
+    case 'take-apart':
+      return takeApart(document, action, shop);
+    case 'put-together':
+      return putTogether(document, action, shop, action.id);
+    case 'draw-outline':
+      return drawOutline(document, action, shop, action.id);
+    case 'put-bridges':
+      return putBridges(document, action, shop, action.id);
+    case 'change-step':
+      return changeStep(document, action, shop);
+    case 'nudge-parts':
+      return nudgeParts(document, action, shop);
+    case 'merge-steps':
+      return mergeSteps(document, action, shop);
+    case 'group-steps':
+      return groupSteps(document, action, shop, action.id);
+    case 'order-steps':
+      return orderStepsByHand(document, action);
+  }
+}

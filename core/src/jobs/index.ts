@@ -1,0 +1,41 @@
+export {
+  STEP_GROUPINGS,
+  type AddDrawing,
+  type ChangeDrawing,
+  type ChangeRole,
+  type ChangeStep,
+  type JobAction,
+  type TakeReading,
+} from './action';
+export { changeJob } from './change-job';
+export {
+  applyDifference,
+  differenceOf,
+  inOne,
+  isNothing,
+  turnedRound,
+  type Changed,
+  type Difference,
+} from './difference';
+export {
+  EMPTY_JOB,
+  PART_ROLES,
+  type Drawing,
+  type JobDocument,
+  type Part,
+  type PartRole,
+  type Placement,
+  type Sheet,
+  type Step,
+  type StepNudge,
+} from './document';
+export { keptSize } from './drawings';
+export { groupOf, sayAction } from './say-action';
+export { standsOn, type ContourKey, type Making } from './making';
+export { drawingUnder, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
+export { drawingPlane, placementPlane } from './plane';
+export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
+export { ActionRefusedError } from './refusal';
+export { shapeBox, ShapeMemo, shapesOf, stepBox, type Readings, type Shape } from './shapes';
+export type { JobShop, ShopMaterial, ShopPiece, ShopRecipe, ShopTool } from './shop';
+export { tidied } from './tidied';

@@ -1,0 +1,37 @@
+import type { Bridge } from '../parts';
+
+/** A contour of a reading: the key of its part there, and its number within that part. */
+export type ContourKey = readonly [partKey: string, contour: number];
+
+/** Contours of a drawing, in order: the outermost first. */
+export interface DrawnMaking {
+  op: 'drawn';
+  drawingId: string;
+  contours: readonly ContourKey[];
+}
+
+/** The line round another part at an exact distance; below 0 inside it. */
+export interface OutlineMaking {
+  op: 'outline';
+  of: readonly [string];
+  distanceMm: number;
+}
+
+/** Another part with bars left standing in it; they lie as in its drawing as read. */
+export interface BridgesMaking {
+  op: 'bridges';
+  of: readonly [string];
+  bridges: readonly Bridge[];
+}
+
+/** Several parts as one: what lies in another counts as its hole. */
+export interface TogetherMaking {
+  op: 'together';
+  of: readonly string[];
+}
+
+/** How a part is made: from contours of a drawing, or by an operation on other parts. */
+export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking;
+
+/** The parts that a part stands on. */
+export const standsOn = (making: Making): readonly string[] => (making.op === 'drawn' ? [] : making.of);

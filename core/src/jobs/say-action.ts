@@ -1,0 +1,47 @@
+import type { JobAction } from './action';
+
+/** What an action is called where it can be taken back. */
+export function sayAction(action: JobAction): string {
+  switch (action.do) {
+    case 'add-drawing':
+      return 'bringing in a drawing';
+    case 'take-reading':
+      return 'reading a drawing again';
+    case 'change-drawing':
+      if (action.widthMm !== undefined || action.heightMm !== undefined) return 'a new size';
+      if (action.isSizeLocked !== undefined) return 'a lock';
+      return action.readsReversed !== undefined ? 'which way it reads' : 'moving a drawing';
+    case 'change-role':
+      return 'what is processed';
+    case 'move-to-step':
+      return 'moving parts to a step';
+    case 'split-step':
+      return 'a new step';
+    case 'take-apart':
+      return 'taking apart';
+    case 'put-together':
+      return 'putting together';
+    case 'draw-outline':
+      return 'an outline';
+    case 'put-bridges':
+      return 'bridges';
+    case 'change-step':
+      if (action.nudge !== undefined) return 'nudging a step';
+      if (action.isSkipped !== undefined) return action.isSkipped ? 'leaving a step out' : 'taking a step in again';
+      return action.materialId ? 'choosing a material' : 'changing a step';
+    case 'nudge-parts':
+      return 'moving parts';
+    case 'merge-steps':
+      return 'merging steps';
+    case 'group-steps':
+      return `making steps by ${action.by}`;
+    case 'order-steps':
+      return 'putting steps in order';
+  }
+}
+
+/** Actions after each other with the same word are taken back together, such as twenty nudges of one part; null for one by itself. */
+export const groupOf = (action: JobAction): string | null =>
+  action.do === 'nudge-parts'
+    ? JSON.stringify(['nudge', action.stepId, [...action.partIds].sort(), action.alone ?? false])
+    : null;

@@ -1,0 +1,70 @@
+import type { Machine } from '../machines';
+import type { FamilyName } from '../materials';
+import type { Changes, ProcessName, Settings, Temper } from '../recipes';
+import type { ToolKind } from '../tools';
+import type { JobDocument } from './document';
+import type { Readings, Shape } from './shapes';
+
+/** A piece of stock, as far as a job asks for it. */
+export interface ShopPiece {
+  id: string;
+  widthMm: number;
+  lengthMm: number;
+  count: number;
+  isArchived: boolean;
+}
+
+/** A material on the shelf, as far as a job asks for it. */
+export interface ShopMaterial {
+  id: string;
+  name: string;
+  family: FamilyName;
+  defaultProcess: ProcessName;
+  mirrored: boolean;
+  pieces: readonly ShopPiece[];
+}
+
+/** A tool of the workshop, as far as a job asks for it. */
+export interface ShopTool {
+  id: string;
+  name: string;
+  kind: ToolKind;
+  /** The machine it belongs to, where it is not put in by hand. */
+  machineId: string | null;
+  isArchived: boolean;
+}
+
+/** A recipe of the book, as far as a job asks for it. */
+export interface ShopRecipe {
+  materialId: string;
+  process: ProcessName;
+  machineId: string;
+  toolId: string;
+  temper: Temper;
+  settings: Settings;
+  variants: readonly { toolId: string | null; stockPieceId: string | null; changes: Changes }[];
+}
+
+/** What of the workshop a job's rules ask for. Machines and tools come in the order in which the workshop has them. */
+export interface JobShop extends Readings {
+  machines: ReadonlyMap<string, Machine & { isArchived: boolean }>;
+  tools: ReadonlyMap<string, ShopTool>;
+  /** Those that the job and the action speak of; the shelf may hold thousands. */
+  materials: ReadonlyMap<string, ShopMaterial>;
+  /** Those of these materials. */
+  recipes: readonly ShopRecipe[];
+  /** Where the process that a new step begins with was done last; null where it never was. */
+  lastPlace: { machineId: string; toolId: string } | null;
+  /** The shapes of a document, evaluated with the same readings. */
+  shapes: (document: JobDocument) => ReadonlyMap<string, Shape>;
+}
+
+/** A piece of any of the shop's materials: foil lies over a sheet of another one. */
+export function pieceOf(shop: Pick<JobShop, 'materials'>, stockPieceId: string | null): ShopPiece | undefined {
+  if (stockPieceId === null) return undefined;
+  for (const { pieces } of shop.materials.values()) {
+    const found = pieces.find(({ id }) => id === stockPieceId);
+    if (found) return found;
+  }
+  return undefined;
+}

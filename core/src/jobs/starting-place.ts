@@ -1,0 +1,66 @@
+import type { MachineKind } from '../machines';
+import { processOf, type ProcessName } from '../recipes';
+import type { ToolKind } from '../tools';
+import type { Step } from './document';
+import { refuse } from './refusal';
+import type { JobShop, ShopTool } from './shop';
+
+/** What a step begins with before anybody says what is done in it. */
+export const FIRST_PROCESS: ProcessName = 'kiss-cut';
+
+/** A new step: with the machine and tool with which its process was done last, or the first that can. */
+export function freshStep(id: string, colour: string, shop: JobShop): Step {
+  const process = FIRST_PROCESS;
+  const machineId = shop.lastPlace?.machineId ?? suitableMachine(process, null, shop);
+  const toolId = suitableTool(process, machineId, shop.lastPlace?.toolId ?? null, shop);
+  return {
+    id,
+    colour,
+    process,
+    materialId: null,
+    machineId,
+    toolId,
+    holder: holderFor(toolId, machineId, shop),
+    mirrored: false,
+    isSkipped: false,
+    isProcessGuessed: false,
+    nudge: null,
+  };
+}
+
+const includes = <T extends MachineKind | ToolKind>(kinds: readonly T[], kind: T): boolean => kinds.includes(kind);
+
+/** The machine at hand if it can do the process, otherwise the first in the shop that can. */
+export function suitableMachine(process: ProcessName, present: string | null, { machines }: JobShop): string {
+  const { machineKinds, label } = processOf(process);
+  const now = present ? machines.get(present) : undefined;
+  if (now && includes(machineKinds, now.kind)) return now.id;
+  const fitting = [...machines.values()].find((machine) => includes(machineKinds, machine.kind) && !machine.isArchived);
+  return fitting?.id ?? refuse(`There is no machine in the shop for ${label.toLowerCase()}.`, 'process');
+}
+
+/** The tool at hand if it can do the process on this machine, otherwise the first in the shop that can. */
+export function suitableTool(
+  process: ProcessName,
+  machineId: string,
+  present: string | null,
+  { tools }: JobShop,
+): string {
+  const { toolKinds, label } = processOf(process);
+  const canBe = (tool: ShopTool) =>
+    includes(toolKinds, tool.kind) && (tool.machineId === null || tool.machineId === machineId);
+  const now = present ? tools.get(present) : undefined;
+  if (now && canBe(now)) return now.id;
+  const [first] = [...tools.values()]
+    .filter((tool) => canBe(tool) && !tool.isArchived)
+    .sort((a, b) => toolKinds.indexOf(a.kind) - toolKinds.indexOf(b.kind));
+  return first?.id ?? refuse(`There is no tool in the shop for ${label.toLowerCase()}.`, 'process');
+}
+
+const BLADES = new Set<ToolKind>(['fine-blade', 'deep-blade', 'rotary-blade', 'knife']);
+
+/** Blades sit in the last holder, everything else in the first. */
+export function holderFor(toolId: string, machineId: string, { tools, machines }: JobShop): number {
+  const kind = tools.get(toolId)?.kind;
+  return kind && BLADES.has(kind) ? (machines.get(machineId)?.holders ?? 1) : 1;
+}

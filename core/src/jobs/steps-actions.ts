@@ -1,0 +1,99 @@
+import { movedAlong, type PartOnPiece } from '../layout';
+import type { GroupSteps, MergeSteps, NudgeParts, OrderSteps } from './action';
+import { withParts, type JobDocument, type Part } from './document';
+import { laid, lieOf, shifted } from './lay';
+import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
+import { placedAfresh } from './place-afresh';
+import { refuse } from './refusal';
+import { inRunningOrder, settled } from './settled';
+import { shapeBox } from './shapes';
+import type { JobShop } from './shop';
+import { StepsFor } from './steps-for';
+import { tidied } from './tidied';
+
+/** Moves some parts of a step on their sheet, with what lies on it in other steps unless they are to move alone. */
+export function nudgeParts(
+  document: JobDocument,
+  { stepId, partIds, dxMm, dyMm, alone }: NudgeParts,
+  shop: JobShop,
+): JobDocument {
+  if (!lookup(document).steps.has(stepId)) refuse('That step is not in this job.', 'stepId');
+  const own = new Set(partsOf(document, stepId).map(({ id }) => id));
+  const known = partIds.filter((id) => own.has(id));
+  if (known.length !== partIds.length)
+    refuse(`${partIds.length} parts were to be nudged, ${known.length} of them are in this step.`, 'partIds');
+  const others = document.steps.filter(({ id }) => id !== stepId && shareSheet(document, id, stepId));
+  const moved =
+    alone || others.length === 0
+      ? known
+      : movedAlong(
+          stepId,
+          known,
+          document.steps.map(({ id, mirrored }) => ({
+            id,
+            stockPieceId: sheetOf(document, id)?.stockPieceId ?? null,
+            mirrored,
+          })),
+          laidParts(document, shop),
+        );
+  return shifted(document, moved, { x: dxMm, y: dyMm });
+}
+
+/** The parts that are processed, with what they take up. */
+function laidParts(document: JobDocument, shop: JobShop): PartOnPiece[] {
+  const shapes = shop.shapes(document);
+  return document.parts.flatMap(({ id, stepId, role }) => {
+    const bounds = role === 'process' ? shapeBox(shapes, id) : null;
+    const [place] = placementsOf(document, id);
+    return bounds && place ? [{ id, stepId, bounds, place }] : [];
+  });
+}
+
+/** Puts the parts of one step into another, which stays as it is; the first is gone. */
+export function mergeSteps(document: JobDocument, { stepId, intoId }: MergeSteps, shop: JobShop): JobDocument {
+  const { steps } = lookup(document);
+  if (!steps.has(stepId)) refuse('That step is not in this job.', 'stepId');
+  if (!steps.has(intoId) || intoId === stepId)
+    refuse('The step to merge into is not another one of this job.', 'intoId');
+  const moved = document.parts.filter((part) => part.stepId === stepId);
+  const [resident] = processedIn(document, intoId);
+  const lie = resident && lieOf(document, resident.id);
+  let next: JobDocument = {
+    ...withParts(
+      document,
+      moved.map((part) => ({ ...part, stepId: intoId })),
+    ),
+    steps: document.steps.filter(({ id }) => id !== stepId),
+  };
+  const ids = moved.filter(({ role }) => role !== 'within').map(({ id }) => id);
+  if (lie) next = laid(next, ids, lie);
+  return tidied(inRunningOrder(placedAfresh(next, intoId, shop)));
+}
+
+/** A step for each colour or layer of what is processed; steps whose parts agree on one stay as they are. */
+export function groupSteps(document: JobDocument, { by }: GroupSteps, shop: JobShop, seed: string): JobDocument {
+  const shapes = shop.shapes(document);
+  const keyOf = ({ id }: Part): string => {
+    const { colour, layer } = shapes.get(id)!;
+    return by === 'colour' ? colour : (layer ?? 'no layer');
+  };
+  const taken = new Map<string, string>();
+  for (const step of document.steps) {
+    const keys = [...new Set(processedIn(document, step.id).map(keyOf))];
+    const free = keys.find((key) => !taken.has(key));
+    if (free !== undefined) taken.set(free, step.id);
+  }
+  const steps = new StepsFor(document, taken, shop, seed);
+  for (const part of document.parts)
+    if (part.role === 'process') steps.take(part, keyOf(part), shapes.get(part.id)!.colour);
+  return settled(document, steps.done(), shop);
+}
+
+/** Puts the steps into an order by hand, or back into the one that the rules make. */
+export function orderStepsByHand(document: JobDocument, { order }: OrderSteps): JobDocument {
+  if (order.length === 0) return tidied(inRunningOrder({ ...document, isOrderByHand: false }));
+  const { steps } = lookup(document);
+  if (order.length !== steps.size || new Set(order).size !== order.length || order.some((id) => !steps.has(id)))
+    refuse('Every step of the job was expected once in the order.', 'order');
+  return tidied({ ...document, steps: order.map((id) => steps.get(id)!), isOrderByHand: true });
+}
