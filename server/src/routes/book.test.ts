@@ -122,7 +122,7 @@ describe('writing a recipe', () => {
   it('starts bare, and there is only one for a place', async () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1, depth: 2 });
     const made = await api().post(paths.recipes).send(body).expect(201);
-    expect(made.body).toMatchObject({ id: body.id, temper: { temper: 'bare', reasons: ['never tried'] } });
+    expect(made.body).toMatchObject({ id: body.id, temper: { temper: 'bare', tally: { rights: 0, wrongs: 0 } } });
     const again = await api()
       .post(paths.recipes)
       .send({ ...body, id: randomUUID() })
