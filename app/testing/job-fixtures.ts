@@ -28,6 +28,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   pieces: 1,
   script: null,
   isFilled: null,
+  fault: null,
   ...over,
 });
 
@@ -36,6 +37,7 @@ export const artwork: ArtworkView = {
   version: 1,
   kind: 'svg',
   fileName: 'boat-number.svg',
+  reading: 1,
   byteCount: 1200,
   drawnWidthMm: 240,
   drawnHeightMm: 90,

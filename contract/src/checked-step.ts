@@ -62,6 +62,7 @@ export function checkedJob(job: JobDetail): CheckedJob {
         claims,
         parts: parts.flatMap(laid),
       })),
+    faults: job.steps.flatMap(({ parts, isSkipped }) => (isSkipped ? [] : parts.flatMap(({ fault }) => fault ?? []))),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
     drawings: job.artworks.map(({ fileName, keptWidthMm, keptHeightMm, scaleX, scaleY, asks }) => ({
       fileName,

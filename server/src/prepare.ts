@@ -5,7 +5,6 @@ import { loadDemo } from './demo/load-demo';
 import type { HeavyPool } from './heavy/pool';
 import { makeMissingCards } from './services/cards';
 import { fillFits } from './services/misfits';
-import { fillPlaces } from './services/fill-places';
 import { fillRunTotals } from './services/fill-run-totals';
 
 const PREPARING = 7_203_002;
@@ -17,7 +16,6 @@ const PREPARING = 7_203_002;
 export function prepareDatabase(pool: Pool, url: string, heavy: HeavyPool): Promise<void> {
   return oneAtATime(url, PREPARING, async () => {
     await migrate(pool);
-    await fillPlaces(pool);
     await fillRunTotals(pool, heavy);
     await loadDemo(pool, heavy);
     await makeMissingCards(pool);

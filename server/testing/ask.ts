@@ -18,3 +18,12 @@ export function asker(server: () => TestServer) {
       (await get<T[]>(path)).find((row) => row.name === name)!,
   };
 }
+
+/** An answer as text, whatever it says it is. */
+export const textOf = (asked: request.Test): Promise<{ status: number; body: string }> =>
+  asked.buffer(true).parse((response, done) => {
+    let text = '';
+    response.setEncoding('utf8');
+    response.on('data', (chunk: string) => (text += chunk));
+    response.on('end', () => done(null, text));
+  }) as unknown as Promise<{ status: number; body: string }>;

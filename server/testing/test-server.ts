@@ -17,17 +17,23 @@ export interface TestServer extends Parts {
   close: () => Promise<void>;
 }
 
-/** A copy of the demo database. */
+/** A database of a test's own. */
 export interface DemoCopy {
   url: string;
   pool: Pool;
   drop: () => Promise<void>;
 }
 
-export async function copyOfDemo(): Promise<DemoCopy> {
+/** A copy of the demo database. */
+export const copyOfDemo = (): Promise<DemoCopy> => newDatabase(` TEMPLATE ${TEMPLATE}`);
+
+/** A database with nothing in it. */
+export const emptyDatabase = (): Promise<DemoCopy> => newDatabase('');
+
+async function newDatabase(from: string): Promise<DemoCopy> {
   const url = process.env.TEST_DATABASE_URL!;
   const name = `test_${randomUUID().replace(/-/g, '')}`;
-  await asAdmin(url, `CREATE DATABASE ${name} TEMPLATE ${TEMPLATE}`);
+  await asAdmin(url, `CREATE DATABASE ${name}${from}`);
   const own = url.replace(/\/[^/]*$/, `/${name}`);
   const pool = createPool(own);
   return {
@@ -41,8 +47,14 @@ export async function copyOfDemo(): Promise<DemoCopy> {
 }
 
 /** A server of its own on a copy of the demo database. */
-export async function startTestServer({ requestsPerMinute }: { requestsPerMinute?: number } = {}): Promise<TestServer> {
-  const { url, pool, drop } = await copyOfDemo();
+export const startTestServer = async (how: { requestsPerMinute?: number } = {}): Promise<TestServer> =>
+  startServerOn(await copyOfDemo(), how);
+
+/** A server on a database that is there. */
+export async function startServerOn(
+  { url, pool, drop }: DemoCopy,
+  { requestsPerMinute }: { requestsPerMinute?: number } = {},
+): Promise<TestServer> {
   const heavy = new HeavyPool();
   const log = pino({ level: 'silent' });
   const parts = assemble({ pool, url, heavy, log });

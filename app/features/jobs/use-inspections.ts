@@ -73,7 +73,15 @@ function keyOf(job: JobDetail, step: StepView, request: InspectionRequest | null
     request && {
       ...request,
       step: { ...request.step, parts: markOf(step) },
-      drawings: job.artworks.map(({ id, version }) => ({ id, version })),
+      drawings: job.artworks.map(({ id, reading, scaleX, scaleY, xMm, yMm, readsReversed }) => [
+        id,
+        reading,
+        scaleX,
+        scaleY,
+        xMm,
+        yMm,
+        readsReversed,
+      ]),
     },
   ];
 }

@@ -1,5 +1,5 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
-import type { ReadingChoices, SizeQuestion, TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { ReadingChoices, SizeQuestion, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { NoteKind, PartRole, StepNudge } from '../requests';
 import type { ProblemBody } from '../problem';
@@ -30,6 +30,8 @@ export interface PartView {
   pieces: number;
   /** Letters of a joined script that should hang together. */
   script: string | null;
+  /** Why there is nothing of it, as a sentence; null where there is something. */
+  fault: string | null;
 }
 
 /** What the job found for a step: its recipe (nudged where a variant fits), or a suggestion, or why there is none. */
@@ -74,7 +76,8 @@ export interface StepView {
   match: StepRecipe;
 }
 
-export type ArtworkKind = 'svg' | 'dxf' | 'picture' | 'hpgl' | 'gcode' | 'text';
+/** Where a drawing comes from. */
+export type ArtworkKind = SourceName;
 
 export interface ArtworkView {
   id: string;
@@ -82,6 +85,8 @@ export interface ArtworkView {
   kind: ArtworkKind;
   fileName: string;
   byteCount: number;
+  /** The number of the reading that its parts are of. */
+  reading: number;
   /** Size of everything drawn, in mm, as the file has it. */
   drawnWidthMm: number;
   drawnHeightMm: number;

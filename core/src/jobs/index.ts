@@ -4,10 +4,13 @@ export {
   type ChangeDrawing,
   type ChangeRole,
   type ChangeStep,
+  type DrawOutline,
+  type JobActionOf,
   type JobAction,
   type TakeReading,
 } from './action';
 export { changeJob } from './change-job';
+export { copiedDocument } from './copied';
 export {
   applyDifference,
   differenceOf,
@@ -31,8 +34,9 @@ export {
 } from './document';
 export { keptSize } from './drawings';
 export { groupOf, sayAction } from './say-action';
+export { FIRST_PROCESS } from './starting-place';
 export { standsOn, type ContourKey, type Making } from './making';
-export { drawingUnder, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
+export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
 export { drawingPlane, placementPlane } from './plane';
 export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
 export { ActionRefusedError } from './refusal';

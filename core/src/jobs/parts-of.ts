@@ -100,3 +100,21 @@ export function dependentsOf(document: JobDocument, ids: Iterable<string>): Set<
   }
   return found;
 }
+
+/** How many lines of drawings a part is made of. */
+export function lineCount(document: JobDocument, making: Making): number {
+  const { parts } = lookup(document);
+  const todo: Making[] = [making];
+  const seen = new Set<string>();
+  let count = 0;
+  for (let at = todo.pop(); at; at = todo.pop()) {
+    if (at.op === 'drawn') count += at.contours.length;
+    else
+      for (const id of at.of) {
+        const source = seen.has(id) ? undefined : parts.get(id)?.making;
+        seen.add(id);
+        if (source) todo.push(source);
+      }
+  }
+  return count;
+}

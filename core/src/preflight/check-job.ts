@@ -18,6 +18,8 @@ export interface CheckedJob {
   steps: (LaidStep & { process: ProcessName; claims: PieceClaim[] })[];
   /** Parts to be processed that no step takes. */
   withoutStep: { id: string; colour: string }[];
+  /** Parts of which there is nothing, and why, as a sentence. */
+  faults: string[];
   drawings: { fileName: string; widthMm: number; heightMm: number; isSizeAsked: boolean }[];
 }
 
@@ -31,6 +33,7 @@ export function checkJob(job: CheckedJob): Finding[] {
     ...checkMovedApart(job.steps),
     ...checkClaims(job),
     ...checkWithoutStep(job),
+    ...checkFaults(job),
     ...checkUnits(job),
   ];
 }
@@ -108,6 +111,16 @@ export function checkWithoutStep({ withoutStep }: CheckedJob): Finding[] {
     },
   ];
 }
+
+/** Parts of which there is nothing, as what they are made from is gone, or leaves nothing of them. */
+export const checkFaults = ({ faults }: CheckedJob): Finding[] =>
+  faults.map((fault) => ({
+    code: `no-shape ${fault}`,
+    severity: 'stop',
+    message: `${fault}.`,
+    mend: 'Leave the part out, or change what it is made from.',
+    places: [],
+  }));
 
 /** Drawings of which one does not say its unit, of sizes that hardly belong together. */
 export function checkUnits({ drawings }: CheckedJob): Finding[] {

@@ -341,7 +341,13 @@ describe('only what changed is checked again', () => {
 });
 
 describe('a whole job', () => {
-  const job = (over: Partial<CheckedJob> = {}): CheckedJob => ({ steps: [], withoutStep: [], drawings: [], ...over });
+  const job = (over: Partial<CheckedJob> = {}): CheckedJob => ({
+    steps: [],
+    withoutStep: [],
+    faults: [],
+    drawings: [],
+    ...over,
+  });
   const turn = (
     number: number,
     process: CheckedJob['steps'][number]['process'],
@@ -409,6 +415,9 @@ describe('a whole job', () => {
   });
 
   it('parts that no step takes are told', () => {
+    expect(checkJob(job({ faults: ['“Star, outline” stands on a part that is not there any more'] }))).toMatchObject([
+      { severity: 'stop', message: '“Star, outline” stands on a part that is not there any more.' },
+    ]);
     expect(checkJob(job({ withoutStep: [{ id: 'a', colour: '#ff0000' }] }))[0].message).toBe(
       'One part has no step: nothing is done with it.',
     );

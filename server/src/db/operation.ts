@@ -43,9 +43,15 @@ export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T>
   return result;
 }
 
+const WRITTEN = Symbol('the job that was written');
+
+/** What a transaction says that wrote a job: who asks again is told how that job is then. */
+export const writtenJob = (jobId: string): object => ({ [WRITTEN]: jobId });
+
 /** What is kept of an answer: a job by its id, as it is large and can be read again; nothing of what is no object or too large. */
 export function keptAnswer(answer: unknown): { answer: unknown; jobId: string | null } {
   if (typeof answer !== 'object' || answer === null) return { answer: null, jobId: null };
+  if (WRITTEN in answer) return { answer: null, jobId: String((answer as { [WRITTEN]: unknown })[WRITTEN]) };
   if ('artworks' in answer && 'steps' in answer && 'otherParts' in answer)
     return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
   return JSON.stringify(answer).length > LARGEST_ANSWER ? { answer: null, jobId: null } : { answer, jobId: null };

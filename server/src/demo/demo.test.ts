@@ -97,7 +97,7 @@ describe('loading the demo', () => {
 
   it('has every job ready: materials, recipes, and nothing that stands in the way of a run', async () => {
     for (const { name } of JOBS) {
-      const job = await jobDetail(server.pool, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
+      const job = await jobDetail(server.pool, server.heavy, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
       const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
       for (const step of job.steps) {
         const { stops } = await makeStepFile(server.heavy, step, shop);

@@ -10,11 +10,10 @@ import { finishRun, insertRun, scoreRun, turnRun } from '../queries/runs';
 import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
-import { bringIn, changeArtwork } from '../services/artworks';
+import { bringIn, changeArtwork } from '../services/drawings';
 import { createJob } from '../services/jobs';
 import { writeNote } from '../services/notes';
-import { actOnParts } from '../services/parts';
-import { changeStep } from '../services/steps';
+import { actOnParts, changeStep } from '../services/job-wishes';
 import { findTemplate } from '../queries/templates';
 import { keepTemplate } from '../services/templates';
 import { makeStepFile, type StepFile } from '../services/machine-files';
@@ -55,18 +54,18 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
 }
 
 /** Gives a demo job its guides, materials, processes, notes and template, as a maker would. */
-async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDetail> {
+async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobData): Promise<JobDetail> {
   let job = start;
   const change = async (stepId: string, body: Omit<StepChange, 'version'>) => {
     const { version } = job.steps.find((step) => step.id === stepId)!;
-    job = await changeStep(pool, DEMO_WORKSHOP_ID, stepId, { version, ...body });
+    job = await changeStep(pool, heavy, DEMO_WORKSHOP_ID, stepId, { version, ...body });
   };
   if (data.guides) {
     const partIds = job.steps
       .flatMap((step) => step.parts)
       .filter((part) => data.guides!.includes(part.name))
       .map((part) => part.id);
-    job = await actOnParts(pool, DEMO_WORKSHOP_ID, job.id, { action: 'role', role: 'guide', partIds });
+    job = await actOnParts(pool, heavy, DEMO_WORKSHOP_ID, job.id, { action: 'role', role: 'guide', partIds });
   }
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
@@ -83,12 +82,12 @@ async function setUp(pool: Pool, start: JobDetail, data: JobData): Promise<JobDe
     if (onCarrier) await change(stepId, { onCarrier });
   }
   if (data.readsReversed !== undefined)
-    job = await changeArtwork(pool, DEMO_WORKSHOP_ID, job.artworks[0].id, {
+    job = await changeArtwork(pool, heavy, DEMO_WORKSHOP_ID, job.artworks[0].id, {
       version: job.artworks[0].version,
       readsReversed: data.readsReversed,
     });
   for (const [i, note] of (data.notes ?? []).entries())
-    job = await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
+    job = await writeNote(pool, heavy, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
   if (data.template) await loadTemplate(pool, job, data.template);
   return job;
 }
@@ -113,8 +112,8 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   );
   if (ran.rowCount) return;
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
-  if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
-  let job = await jobDetail(pool, DEMO_WORKSHOP_ID, id);
+  if (!known.rowCount) await createJob(pool, heavy, DEMO_WORKSHOP_ID, { id, name: data.name });
+  let job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
   if (job.artworks.length === 0) {
     job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, {
       id: demoId(`artwork ${data.name}`),
@@ -122,7 +121,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
       bytes: readFileSync(join(__dirname, '../../demo', data.file)),
     });
   }
-  job = await setUp(pool, job, data);
+  job = await setUp(pool, heavy, job, data);
   const files: StepFile[] = [];
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
   // Only what has run needs its machine file.

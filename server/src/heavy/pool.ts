@@ -9,7 +9,9 @@ import type { ReadBook } from '../exchange/read-file';
 import type { WindowView } from '@keen-anvil/contract';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { PlanAnswer, PlanTask, StandInTask } from './tasks';
+import type { DocumentAnswer, DocumentTask } from './job-work';
 import type { ReadAnswer, ReadTask } from './read-artwork';
+import type { DrawingAnswer, DrawingTask } from './read-drawing';
 import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 
 /** A drawing that takes longer than this to read is refused. */
@@ -40,16 +42,30 @@ export class HeavyPool {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
 
+  /** One thread for documents: it knows the readings and shapes of the jobs at hand, and never waits for large work. */
+  private readonly documents = new Piscina({
+    filename: join(__dirname, 'worker.cjs'),
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 600_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1536 },
+  });
+
   private readonly lanes = new Lanes(THREADS, MOST_WAITING);
 
-  /** Reads a drawing; `told` hears how far it is, and the signal ends it with its thread. */
-  async readArtwork(task: ReadTask, { told, signal }: Listening = {}): Promise<ReadAnswer> {
+  /** Reads a text, to see that it can be set. */
+  readArtwork(task: ReadTask): Promise<ReadAnswer> {
+    return this.run('readArtwork', task, READ_LIMIT_MS, 'The text takes too long to set. Make it shorter.');
+  }
+
+  /** Reads a drawing to be kept or looked at; `told` hears how far it is, and the signal ends it with its thread. */
+  async readDrawing(task: DrawingTask, { told, signal }: Listening = {}): Promise<DrawingAnswer> {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', (message: { progress: number; doing: string }) => told?.(message));
     port1.unref();
     try {
       return await this.run(
-        'readArtwork',
+        'readDrawing',
         { ...task, port: port2 },
         READ_LIMIT_MS,
         'The drawing takes too long to read. Make it simpler and bring it in again.',
@@ -57,6 +73,22 @@ export class HeavyPool {
       );
     } finally {
       port1.close();
+    }
+  }
+
+  /** Looks at a job's document, or changes it. */
+  async workOnDocument(task: DocumentTask): Promise<DocumentAnswer> {
+    const limit = AbortSignal.timeout(READ_LIMIT_MS);
+    try {
+      return (await this.documents.run(task, { name: 'workOnDocument', signal: limit })) as DocumentAnswer;
+    } catch (error) {
+      if (limit.aborted)
+        throw new Problem(
+          422,
+          'too-long',
+          'The parts of this job take too long to work out. Make the drawing simpler.',
+        );
+      throw error;
     }
   }
 
@@ -134,8 +166,8 @@ export class HeavyPool {
     });
   }
 
-  close(): Promise<void> {
-    return this.threads.destroy();
+  async close(): Promise<void> {
+    await Promise.all([this.threads.destroy(), this.documents.destroy()]);
   }
 
   /** Waits in line, and then does the work; its limit counts from when it begins. */

@@ -8,6 +8,8 @@ import { standInFor, type Trace } from '@keen-anvil/core/standins';
 export { readBookFile } from '../exchange/read-file';
 export { readPhoto } from './read-photo';
 export { readArtwork } from './read-artwork';
+export { readDrawing } from './read-drawing';
+export { workOnDocument } from './job-work';
 export { goodWindow, tune } from './tune';
 
 // Runs in a worker thread: what is returned here is copied to the server's own thread.

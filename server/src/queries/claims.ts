@@ -32,11 +32,13 @@ export async function listClaims(
          JOIN material m ON m.workshop_id = c.workshop_id AND m.id = c.material_id
        WHERE t.workshop_id = $1 AND u.stock_piece_id = ANY ($2::uuid[]) AND t.state = 'running'
      UNION
-     SELECT s.stock_piece_id, p.name, j.name, NULL, 'planned'
-       FROM job_step s JOIN job j ON j.id = s.job_id JOIN stock_piece p ON p.workshop_id = s.workshop_id AND p.id = s.stock_piece_id
-       WHERE s.workshop_id = $1 AND s.stock_piece_id = ANY ($2::uuid[]) AND s.job_id <> $3 AND NOT s.is_gone AND NOT s.is_skipped AND NOT j.is_archived
+     SELECT h.stock_piece_id, p.name, j.name, NULL, 'planned'
+       FROM job_sheet h JOIN job j ON j.id = h.job_id JOIN stock_piece p ON p.workshop_id = h.workshop_id AND p.id = h.stock_piece_id
+       WHERE h.workshop_id = $1 AND h.stock_piece_id = ANY ($2::uuid[]) AND h.job_id <> $3 AND NOT j.is_archived
          AND p.kind <> 'roll' AND p.count <= 1
-         AND NOT EXISTS (SELECT 1 FROM run r WHERE r.job_id = s.job_id AND r.state <> 'cancelled')
+         AND EXISTS (SELECT 1 FROM placement l JOIN job_part t ON t.id = l.part_id JOIN job_step s ON s.id = t.step_id
+           WHERE l.sheet_id = h.id AND t.role = 'process' AND NOT s.is_gone AND NOT s.is_skipped)
+         AND NOT EXISTS (SELECT 1 FROM run r WHERE r.job_id = h.job_id AND r.state <> 'cancelled')
      ORDER BY state DESC, "forName"`,
     [workshopId, pieceIds, exceptJobId],
   );

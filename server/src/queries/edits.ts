@@ -1,82 +1,71 @@
+import type { Difference } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
-import type { ArtworkRow } from './artworks';
-import type { StepRow } from './jobs';
-import type { PartRow } from './parts';
 
-/** All that an edit of a job may change, as it was before. */
-export interface JobSnapshot {
-  isOrderByHand: boolean;
-  steps: StepRow[];
-  parts: PartRow[];
-  artworks: Pick<ArtworkRow, 'id' | 'scaleX' | 'scaleY' | 'xMm' | 'yMm' | 'isSizeLocked' | 'readsReversed'>[];
+/** Edits of a job that are kept to be taken back. */
+const KEPT_EDITS = 200;
+
+/** An edit as it is kept: what it changed. */
+export interface EditRow {
+  id: string;
+  difference: Difference;
 }
 
-/** Edits of a job that are kept to be undone. */
-const KEPT_EDITS = 20;
+export interface NewEdit {
+  label: string;
+  difference: Difference;
+  /** Edits after each other of one group are one; null for one by itself. */
+  group: string | null;
+}
 
-/**
- * Keeps how a job was before an edit, and forgets what is older than the last edits. An edit that goes on with the one before
- * it (of the same group) is one with it.
- */
+/** The last edit of a job, if it is of this group and nothing was taken back since. */
+export async function findLastOfGroup(db: Db, jobId: string, group: string): Promise<EditRow | undefined> {
+  const { rows } = await db.query<EditRow & { group: string | null; isUndone: boolean }>(
+    'SELECT id, difference, group_key AS "group", is_undone AS "isUndone" FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT 1',
+    [jobId],
+  );
+  const [last] = rows;
+  return last && last.group === group && !last.isUndone ? last : undefined;
+}
+
+/** Writes what an edit has come to. */
+export async function updateEdit(db: Db, { id, difference }: EditRow): Promise<void> {
+  await db.query('UPDATE job_edit SET difference = $2 WHERE id = $1', [id, JSON.stringify(difference)]);
+}
+
+/** Keeps what an edit changed, and forgets what was taken back before it and what is older than the last edits. */
 export async function insertEdit(
   db: Db,
   workshopId: string,
   jobId: string,
-  label: string,
-  before: JobSnapshot,
-  groupKey: string | null,
+  { label, difference, group }: NewEdit,
 ): Promise<void> {
-  // What was undone cannot be done again once something else was done.
-  await db.query('DELETE FROM job_edit WHERE job_id = $1 AND is_undone', [jobId]);
   await db.query(
-    `INSERT INTO job_edit (workshop_id, job_id, label, before, group_key) SELECT $1, $2, $3, $4, $5
-     WHERE $5::text IS NULL OR $5 IS DISTINCT FROM (SELECT group_key FROM job_edit WHERE workshop_id = $1 AND job_id = $2 ORDER BY id DESC LIMIT 1)`,
-    [workshopId, jobId, label, before, groupKey],
-  );
-  await db.query(
-    'DELETE FROM job_edit WHERE job_id = $1 AND id NOT IN (SELECT id FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT $2)',
-    [jobId, KEPT_EDITS],
+    `WITH gone AS (DELETE FROM job_edit WHERE job_id = $2 AND (is_undone OR id IN (SELECT id FROM job_edit WHERE job_id = $2 AND NOT is_undone ORDER BY id DESC OFFSET $6)))
+     INSERT INTO job_edit (workshop_id, job_id, label, difference, group_key) VALUES ($1, $2, $3, $4, $5)`,
+    [workshopId, jobId, label, JSON.stringify(difference), group, KEPT_EDITS - 1],
   );
 }
 
 export type EditTurn = 'undo' | 'redo';
 
-/**
- * Turns the last edit of a job round, or the one that was undone last: gives how the job was on the other side of it, and
- * keeps in its place how it is now.
- */
+/** The edit that is taken back next, or done again next; from now on it stands on the other side. */
 export async function turnEdit(
   db: Db,
   workshopId: string,
   jobId: string,
   turn: EditTurn,
-  now: JobSnapshot,
-): Promise<JobSnapshot | undefined> {
-  const { rows } = await db.query<{ id: string; before: JobSnapshot }>(
-    turn === 'undo'
-      ? 'SELECT id, before FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND NOT is_undone ORDER BY id DESC LIMIT 1'
-      : 'SELECT id, before FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone ORDER BY id LIMIT 1',
-    [workshopId, jobId],
+): Promise<EditRow | undefined> {
+  const { rows } = await db.query<EditRow>(
+    // A group that was left is over: what comes after it is another edit.
+    `UPDATE job_edit SET is_undone = NOT is_undone, group_key = NULL WHERE id = (
+       SELECT id FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone = $3 ORDER BY CASE WHEN $3 THEN id ELSE -id END LIMIT 1)
+     RETURNING id, difference`,
+    [workshopId, jobId, turn === 'redo'],
   );
-  if (!rows[0]) return undefined;
-  // A group that was left is over: what comes after it is another edit.
-  await db.query('UPDATE job_edit SET before = $2, is_undone = $3, group_key = NULL WHERE id = $1', [
-    rows[0].id,
-    now,
-    turn === 'undo',
-  ]);
-  return rows[0].before;
+  return rows[0];
 }
 
-/** Forgets all edits of a job: they do not fit a drawing that was read anew. */
+/** Forgets all edits of a job. */
 export async function forgetEdits(db: Db, jobId: string): Promise<void> {
   await db.query('DELETE FROM job_edit WHERE job_id = $1', [jobId]);
-}
-
-/** Brings back in sight just these steps of a job. */
-export async function showSteps(db: Db, jobId: string, steps: readonly StepRow[]): Promise<void> {
-  await db.query(
-    'UPDATE job_step SET is_gone = NOT (id = ANY($2::uuid[])), version = version + 1 WHERE job_id = $1 AND is_gone = (id = ANY($2::uuid[]))',
-    [jobId, steps.map((step) => step.id)],
-  );
 }

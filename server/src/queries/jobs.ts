@@ -1,20 +1,20 @@
-import type { NoteView, RunState, StepView } from '@keen-anvil/contract';
+import type { NoteView, RunState } from '@keen-anvil/contract';
+import type { JobDocument } from '@keen-anvil/core/jobs';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details } from '@keen-anvil/core/units';
 import type { Db } from '../db/pool';
+import { DOCUMENT } from './documents';
 
 export interface JobRow {
   id: string;
   name: string;
-  isOrderByHand: boolean;
   version: number;
   updatedAt: string;
   isArchived: boolean;
 }
 
-const JOB_COLUMNS =
-  'id, name, is_order_by_hand AS "isOrderByHand", version, updated_at AS "updatedAt", is_archived AS "isArchived"';
+const JOB_COLUMNS = 'id, name, version, updated_at AS "updatedAt", is_archived AS "isArchived"';
 
 /** How a run of a job's newest series stands. */
 export interface RunStanding {
@@ -38,18 +38,22 @@ export interface ListedJob extends JobRow {
 const RUNS_OF_JOB = `coalesce((SELECT jsonb_agg(jsonb_build_object('state', r.state, 'outcome', r.outcome)) FROM run r
     WHERE r.series_id = (SELECT n.id FROM run_series n WHERE n.job_id = job.id ORDER BY n.created_at DESC LIMIT 1)), '[]') AS runs`;
 
-/** A job with its notes, how it stands, and what can be undone and done again in it. */
+/** A job with its document and notes, how it stands, and what can be undone and done again in it. */
 export interface ToldJob extends JobRow {
+  document: JobDocument;
+  /** How large the file of each drawing is. */
+  byteCounts: Record<string, number>;
   runs: RunStanding[];
   notes: NoteView[];
   undo: string | null;
   redo: string | null;
 }
 
-/** One job with what is told beside its steps and parts, in one statement. */
+/** One job with all that is told of it, in one statement. */
 export async function findToldJob(db: Db, workshopId: string, id: string): Promise<ToldJob | undefined> {
   const { rows } = await db.query<ToldJob>(
-    `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB},
+    `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB}, ${DOCUMENT} AS document,
+       coalesce((SELECT jsonb_object_agg(d.id, octet_length(d.file_bytes)) FROM artwork d WHERE d.job_id = job.id AND NOT d.is_gone), '{}') AS "byteCounts",
        coalesce((SELECT jsonb_agg(jsonb_build_object('id', n.id, 'kind', n.kind, 'label', n.label, 'value', n.value, 'madeAt', iso(n.made_at), 'isArchived', n.is_archived) ORDER BY n.made_at, n.id)
          FROM job_note n WHERE n.job_id = job.id), '[]') AS notes,
        (SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone ORDER BY e.id DESC LIMIT 1) AS undo,
@@ -109,12 +113,9 @@ export async function insertJob(db: Db, workshopId: string, job: { id: string; n
   return rowCount === 1;
 }
 
-/** Writes a job's name and whether its order was made by hand, and counts its version up. */
-export async function updateJob(db: Db, id: string, change: { name: string; isOrderByHand: boolean }): Promise<void> {
-  await db.query(
-    'UPDATE job SET name = $2, is_order_by_hand = $3, version = version + 1, updated_at = now() WHERE id = $1',
-    [id, change.name, change.isOrderByHand],
-  );
+/** Writes a job's name, and counts its version up. */
+export async function renameJob(db: Db, id: string, name: string): Promise<void> {
+  await db.query('UPDATE job SET name = $2, version = version + 1, updated_at = now() WHERE id = $1', [id, name]);
 }
 
 /** Puts a job away, or takes it out again. Returns false where there is none. */
@@ -124,6 +125,11 @@ export async function archiveJobRow(db: Db, workshopId: string, id: string, isAr
     [workshopId, id, isArchived],
   );
   return rowCount === 1;
+}
+
+/** Writes whether a job's steps are in an order by hand. */
+export async function updateOrderByHand(db: Db, id: string, isOrderByHand: boolean): Promise<void> {
+  await db.query('UPDATE job SET is_order_by_hand = $2 WHERE id = $1', [id, isOrderByHand]);
 }
 
 /** Counts an edit of what is in a job: what was worked out from it before does not hold any more. */
@@ -136,23 +142,6 @@ export async function touchJob(db: Db, id: string): Promise<void> {
   await db.query('UPDATE job SET updated_at = now() WHERE id = $1', [id]);
 }
 
-/** A step as it stands in its row: what the app sees of it, less what is found for it. */
-export interface StepRow extends Omit<StepView, 'hold' | 'holdFor' | 'keepsSheet' | 'parts' | 'match' | 'claims'> {
-  jobId: string;
-}
-
-const STEP_COLUMNS = `id, job_id AS "jobId", position, colour, process, material_id AS "materialId", stock_piece_id AS "stockPieceId",
-  machine_id AS "machineId", tool_id AS "toolId", holder, mirrored, on_carrier AS "onCarrier", is_skipped AS "isSkipped", is_process_guessed AS "isProcessGuessed", nudge, version`;
-
-/** The steps of a job, in the order in which they run. */
-export async function listSteps(db: Db, workshopId: string, jobId: string): Promise<StepRow[]> {
-  const { rows } = await db.query<StepRow>(
-    `SELECT ${STEP_COLUMNS} FROM job_step WHERE workshop_id = $1 AND NOT is_gone AND job_id = $2 ORDER BY position`,
-    [workshopId, jobId],
-  );
-  return rows;
-}
-
 /** Which job a step belongs to. */
 export async function findJobOfStep(db: Db, workshopId: string, stepId: string): Promise<string | undefined> {
   const { rows } = await db.query<{ jobId: string }>(
@@ -160,68 +149,4 @@ export async function findJobOfStep(db: Db, workshopId: string, stepId: string):
     [workshopId, stepId],
   );
   return rows[0]?.jobId;
-}
-
-/** Adds a step. */
-export async function insertStep(db: Db, workshopId: string, step: Omit<StepRow, 'version'>): Promise<void> {
-  await db.query(
-    `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, stock_piece_id, machine_id, tool_id, holder, mirrored, on_carrier, is_skipped, nudge, is_process_guessed)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16)`,
-    [
-      step.id,
-      workshopId,
-      step.jobId,
-      step.position,
-      step.colour,
-      step.process,
-      step.materialId,
-      step.stockPieceId,
-      step.machineId,
-      step.toolId,
-      step.holder,
-      step.mirrored,
-      step.onCarrier,
-      step.isSkipped,
-      step.nudge,
-      step.isProcessGuessed ?? false,
-    ],
-  );
-}
-
-/** Writes a whole step and counts its version up. */
-export async function updateStep(db: Db, step: StepRow): Promise<void> {
-  await db.query(
-    `UPDATE job_step SET position = $2, process = $3, material_id = $4, stock_piece_id = $5, machine_id = $6, tool_id = $7,
-       holder = $8, mirrored = $9, on_carrier = $10, is_skipped = $11, nudge = $12, colour = $13, is_process_guessed = $14, version = version + 1 WHERE id = $1`,
-    [
-      step.id,
-      step.position,
-      step.process,
-      step.materialId,
-      step.stockPieceId,
-      step.machineId,
-      step.toolId,
-      step.holder,
-      step.mirrored,
-      step.onCarrier,
-      step.isSkipped,
-      step.nudge,
-      step.colour,
-      step.isProcessGuessed ?? false,
-    ],
-  );
-}
-
-/** Takes a step out of sight; its runs keep it. */
-export async function removeStep(db: Db, id: string): Promise<void> {
-  await db.query('UPDATE job_step SET is_gone = true, version = version + 1 WHERE id = $1', [id]);
-}
-
-/** Brings a step of a job back in sight. Returns false where there is none with this id. */
-export async function showStep(db: Db, jobId: string, id: string): Promise<boolean> {
-  const { rowCount } = await db.query(
-    'UPDATE job_step SET is_gone = false, version = version + 1 WHERE job_id = $1 AND id = $2',
-    [jobId, id],
-  );
-  return rowCount === 1;
 }

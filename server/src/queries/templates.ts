@@ -1,7 +1,7 @@
 import type { TemplateSummary } from '@keen-anvil/contract';
+import type { JobDocument } from '@keen-anvil/core/jobs';
 import type { Settings, Temper } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
-import type { JobSnapshot } from './edits';
 import type { NewNote } from '@keen-anvil/contract';
 
 /** The recipe of a step as it was when the template was made. */
@@ -14,9 +14,8 @@ export interface RecipeThen {
 }
 
 /** A job as it was. */
-export interface TemplateSnapshot extends Omit<JobSnapshot, 'artworks'> {
-  /** The reading that the parts' numbers are of; not there in templates from before readings had numbers. */
-  artworks: (JobSnapshot['artworks'][number] & { readingNumber?: number })[];
+export interface TemplateSnapshot {
+  document: JobDocument;
   recipes: RecipeThen[];
   notes: Omit<NewNote, 'id'>[];
 }
@@ -25,7 +24,7 @@ export interface TemplateRow extends TemplateSummary {
   snapshot: TemplateSnapshot;
 }
 
-const COLUMNS = `id, name, job_id AS "jobId", jsonb_array_length(snapshot->'steps') AS "stepCount", made_at AS "madeAt", is_archived AS "isArchived"`;
+const COLUMNS = `id, name, job_id AS "jobId", jsonb_array_length(snapshot->'document'->'steps') AS "stepCount", made_at AS "madeAt", is_archived AS "isArchived"`;
 
 /** The workshop's templates, newest first. */
 export async function listTemplates(db: Db, workshopId: string): Promise<TemplateSummary[]> {
@@ -65,25 +64,5 @@ export async function archiveTemplate(db: Db, workshopId: string, id: string, is
     id,
     isArchived,
   ]);
-  return rowCount === 1;
-}
-
-/** Copies a drawing into another job, file and all, as it was read under that number. Returns false where that reading is not there. */
-export async function copyArtwork(
-  db: Db,
-  workshopId: string,
-  fromId: string,
-  readingNumber: number,
-  to: { id: string; jobId: string },
-): Promise<boolean> {
-  const { rowCount } = await db.query(
-    `INSERT INTO artwork (id, workshop_id, job_id, kind, file_name, file_bytes, reading, choices, drawn_width_mm, drawn_height_mm, drawn_min_x, drawn_min_y, scale_x, scale_y, x_mm, y_mm, is_size_locked, reads_reversed, position)
-     SELECT $3, a.workshop_id, $4, a.kind, coalesce(r.file_name, a.file_name), a.file_bytes, coalesce(r.reading, a.reading), coalesce(r.choices, a.choices),
-       coalesce(r.drawn_width_mm, a.drawn_width_mm), coalesce(r.drawn_height_mm, a.drawn_height_mm), coalesce(r.drawn_min_x, a.drawn_min_x), coalesce(r.drawn_min_y, a.drawn_min_y),
-       a.scale_x, a.scale_y, a.x_mm, a.y_mm, a.is_size_locked, a.reads_reversed, a.position
-     FROM artwork a LEFT JOIN artwork_reading r ON r.artwork_id = a.id AND r.number = $5
-     WHERE a.workshop_id = $1 AND a.id = $2 AND (a.reading_number = $5 OR r.number IS NOT NULL)`,
-    [workshopId, fromId, to.id, to.jobId, readingNumber],
-  );
   return rowCount === 1;
 }

@@ -32,7 +32,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(exchangeRoutes(parts));
   router.use(express.json({ limit: 1_000_000 }));
   router.use(refuseUnsound);
-  router.use(operations(pool));
+  router.use(operations(parts));
 
   router.get('/bench', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -56,6 +56,6 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(() => {
     throw notFound('What this address points at');
   });
-  router.use(answerDone(pool));
+  router.use(answerDone(parts));
   return router;
 }

@@ -1,15 +1,8 @@
 import { ArtworkChange, NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
 import { refused } from '../problem';
-import {
-  addText,
-  bringIn,
-  changeArtwork,
-  originalFile,
-  previewText,
-  readAgain,
-  shownPicture,
-} from '../services/artworks';
+import { originalFile, shownPicture } from '../services/drawing-files';
+import { addText, bringIn, changeArtwork, previewText, readAgain } from '../services/drawings';
 import { keepFont } from '../services/fonts';
 import { listFonts } from '../queries/fonts';
 import { workshopOf } from '../workshop';
@@ -44,7 +37,10 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
     '/artworks/:id',
     async (request, response) =>
       void response.json(
-        asAsked(request, await changeArtwork(pool, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange))),
+        asAsked(
+          request,
+          await changeArtwork(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange)),
+        ),
       ),
   );
   router.post('/artworks/:id/reading', async (request, response) => {

@@ -2,8 +2,8 @@ import { JobChange, NewJob, NewNote, NewTemplate, PutAway, ShapesWish } from '@k
 import { Router } from 'express';
 import { pageIn, yesOrNoIn } from '../asked-for';
 import { jobDetail, listJobSummaries } from '../services/job-views';
-import { turnLastEdit } from '../services/job-edit';
-import { archiveJob, changeJob, createJob } from '../services/jobs';
+import { turnLastEdit } from '../services/act-on-job';
+import { archiveJob, createJob, renameJob } from '../services/jobs';
 import { putNoteAway, writeNote } from '../services/notes';
 import { keepTemplate, putTemplateAway, templateDetail } from '../services/templates';
 import { listTemplates } from '../queries/templates';
@@ -17,7 +17,7 @@ const USUAL_PAGE = 50;
 const LARGEST_PAGE = 200;
 
 /** Jobs as a whole: their list, their names, what is undone in them, notes and templates. */
-export function jobRoutes({ pool }: ApiParts): Router {
+export function jobRoutes({ pool, heavy }: ApiParts): Router {
   const router = Router();
   router.get(
     '/jobs',
@@ -34,33 +34,35 @@ export function jobRoutes({ pool }: ApiParts): Router {
     async (request, response) =>
       void response
         .status(201)
-        .json(asAsked(request, await createJob(pool, workshopOf(request), bodyOf(request, NewJob)))),
+        .json(asAsked(request, await createJob(pool, heavy, workshopOf(request), bodyOf(request, NewJob)))),
   );
   router.get(
     '/jobs/:id',
     async (request, response) =>
-      void response.json(asAsked(request, await jobDetail(pool, workshopOf(request), idOf(request)))),
+      void response.json(asAsked(request, await jobDetail(pool, heavy, workshopOf(request), idOf(request)))),
   );
   router.post('/jobs/:id/shapes', async (request, response) => {
     const { shapes } = bodyOf(request, ShapesWish);
-    response.type(NDJSON).send(shapeLines(await jobDetail(pool, workshopOf(request), idOf(request)), new Set(shapes)));
+    response
+      .type(NDJSON)
+      .send(shapeLines(await jobDetail(pool, heavy, workshopOf(request), idOf(request)), new Set(shapes)));
   });
   router.patch(
     '/jobs/:id',
     async (request, response) =>
       void response.json(
-        asAsked(request, await changeJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange))),
+        asAsked(request, await renameJob(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, JobChange))),
       ),
   );
   router.post(
     '/jobs/:id/undo',
     async (request, response) =>
-      void response.json(asAsked(request, await turnLastEdit(pool, workshopOf(request), idOf(request), 'undo'))),
+      void response.json(asAsked(request, await turnLastEdit(pool, heavy, workshopOf(request), idOf(request), 'undo'))),
   );
   router.post(
     '/jobs/:id/redo',
     async (request, response) =>
-      void response.json(asAsked(request, await turnLastEdit(pool, workshopOf(request), idOf(request), 'redo'))),
+      void response.json(asAsked(request, await turnLastEdit(pool, heavy, workshopOf(request), idOf(request), 'redo'))),
   );
   router.post(
     '/jobs/:id/archive',
@@ -68,7 +70,7 @@ export function jobRoutes({ pool }: ApiParts): Router {
       void response.json(
         asAsked(
           request,
-          await archiveJob(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived),
+          await archiveJob(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived),
         ),
       ),
   );
@@ -77,7 +79,9 @@ export function jobRoutes({ pool }: ApiParts): Router {
     async (request, response) =>
       void response
         .status(201)
-        .json(asAsked(request, await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote)))),
+        .json(
+          asAsked(request, await writeNote(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewNote))),
+        ),
   );
   router.post(
     '/notes/:id/archive',
@@ -85,7 +89,7 @@ export function jobRoutes({ pool }: ApiParts): Router {
       void response.json(
         asAsked(
           request,
-          await putNoteAway(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived),
+          await putNoteAway(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived),
         ),
       ),
   );

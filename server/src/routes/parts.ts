@@ -1,8 +1,7 @@
 import { Nudge, PartAction, StepChange, StepMerge, StepsChange } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
-import { actOnParts } from '../services/parts';
-import { changeStep, changeSteps, mergeSteps, nudge } from '../services/steps';
+import { actOnParts, changeStep, changeSteps, mergeSteps, nudge } from '../services/job-wishes';
 import { makeSheetFile, makeStepFile, stepsInOneFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { loadShop, materialsOf } from '../services/shop';
@@ -19,40 +18,49 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     '/jobs/:id/parts',
     async (request, response) =>
       void response.json(
-        asAsked(request, await actOnParts(pool, workshopOf(request), idOf(request), bodyOf(request, PartAction))),
+        asAsked(
+          request,
+          await actOnParts(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, PartAction)),
+        ),
       ),
   );
   router.post(
     '/jobs/:id/steps',
     async (request, response) =>
       void response.json(
-        asAsked(request, await changeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepsChange))),
+        asAsked(
+          request,
+          await changeSteps(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepsChange)),
+        ),
       ),
   );
   router.post(
     '/steps/:id/merge',
     async (request, response) =>
       void response.json(
-        asAsked(request, await mergeSteps(pool, workshopOf(request), idOf(request), bodyOf(request, StepMerge))),
+        asAsked(request, await mergeSteps(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepMerge))),
       ),
   );
   router.patch(
     '/steps/:id',
     async (request, response) =>
       void response.json(
-        asAsked(request, await changeStep(pool, workshopOf(request), idOf(request), bodyOf(request, StepChange))),
+        asAsked(
+          request,
+          await changeStep(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepChange)),
+        ),
       ),
   );
   router.post(
     '/steps/:id/placements',
     async (request, response) =>
       void response.json(
-        asAsked(request, await nudge(pool, workshopOf(request), idOf(request), bodyOf(request, Nudge))),
+        asAsked(request, await nudge(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, Nudge))),
       ),
   );
   router.get('/steps/:id/machine-file', async (request, response) => {
     const workshopId = workshopOf(request);
-    const job = await jobOfStep(pool, workshopId, idOf(request));
+    const job = await jobOfStep(pool, heavy, workshopId, idOf(request));
     const step = job.steps.find((s) => s.id === request.params.id);
     if (!step) throw notFound('That step');
     const shop = await loadShop(pool, workshopId, materialsOf(job.steps));

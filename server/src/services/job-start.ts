@@ -54,13 +54,14 @@ export class JobStart {
           throw new Problem(409, 'running', 'This job is on the machine already.');
         // Changed while its files were worked out: what would be cut is not what is drawn any more.
         if (job.version !== planned.version) {
-          throw plan >= MOST_PLANS ? stale('This job', await jobDetail(db, workshopId, jobId)) : new ChangedMeanwhile();
+          throw new ChangedMeanwhile();
         }
         await this.writeSeries(db, workshopId, jobId, wanted, planned);
         return true;
-      }).catch((error: unknown) => {
-        if (error instanceof ChangedMeanwhile) return false;
-        throw error;
+      }).catch(async (error: unknown) => {
+        if (!(error instanceof ChangedMeanwhile)) throw error;
+        if (plan >= MOST_PLANS) throw stale('This job', await jobDetail(this.pool, this.heavy, workshopId, jobId));
+        return false;
       });
       if (isStarted) return this.seen.listForJob(workshopId, jobId);
     }
@@ -74,7 +75,7 @@ export class JobStart {
 
   /** Works out the machine file of every step, and what each machine will do with it. */
   private async plan(workshopId: string, jobId: string): Promise<Planned> {
-    const job = await jobDetail(this.pool, workshopId, jobId);
+    const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
     const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
     const steps = job.steps.filter((step) => !step.isSkipped);
     if (steps.length === 0) throw refused('There is no step to run in this job yet.');

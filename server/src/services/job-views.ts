@@ -8,26 +8,30 @@ import type {
   StepRecipe,
   StepView,
 } from '@keen-anvil/contract';
+import { decided } from '@keen-anvil/core/artwork-choices';
+import {
+  drawingUnder,
+  lineCount,
+  placementsOf,
+  sheetOf,
+  type Drawing,
+  type JobDocument,
+  type Part,
+  type Shape,
+} from '@keen-anvil/core/jobs';
 import { sayHold, turnsOf, type HoldNames, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
+import type { DrawingFacts } from '../heavy/job-work';
+import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
-import type { CurveContour } from '@keen-anvil/core/geometry';
-import { USUAL_CHOICES, type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
-import { listArtworks, type ArtworkRow } from '../queries/artworks';
 import { listClaims, type ClaimRow } from '../queries/claims';
-import {
-  findToldJob,
-  listJobs,
-  listSteps,
-  type JobPage,
-  type JobRow,
-  type StepLook,
-  type StepRow,
-} from '../queries/jobs';
-import { listParts, type PartRow } from '../queries/parts';
-import { keptSize, partShapes, type PartShape } from './part-shapes';
+import { findToldJob, listJobs, type JobPage, type JobRow, type StepLook } from '../queries/jobs';
+import { seeDocument } from './job-document';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
+
+/** A step with the sheet that it is done on, less what is found for it. */
+type StepRow = Omit<StepView, 'hold' | 'holdFor' | 'keepsSheet' | 'parts' | 'match' | 'claims'>;
 
 /** Where a job stands, from the runs of its newest series. */
 export function jobState(runs: { state: RunState; outcome: Outcome | null }[]): JobState {
@@ -44,13 +48,12 @@ export async function listJobSummaries(db: Db, workshopId: string, page: JobPage
   return (await listJobs(db, workshopId, page)).map(({ steps, runs, ...job }) => summary(job, steps, jobState(runs)));
 }
 
-/** One job with its drawing, steps, parts and the recipes found for them. */
-export async function jobDetail(db: Db, workshopId: string, id: string): Promise<JobDetail> {
+/** One job with its drawings, steps, parts and the recipes found for them. */
+export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id: string): Promise<JobDetail> {
   const job = await findToldJob(db, workshopId, id);
   if (!job) throw notFound('That job');
-  const steps = await listSteps(db, workshopId, id);
-  const artworks = await listArtworks(db, workshopId, id);
-  const parts = await listParts(db, workshopId, id);
+  const { document } = job;
+  const steps = stepRows(document, job.version);
   const shop = await loadShop(db, workshopId, materialsOf(steps));
   const claims = await listClaims(
     db,
@@ -58,9 +61,11 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
     steps.flatMap((step) => step.stockPieceId ?? []),
     id,
   );
-  const shapes = partShapes(artworks, parts, steps);
-  const views = new Map(parts.map((part) => [part.id, partView(part, shapes.get(part.id)!)]));
-  const isDone = (part: PartRow) => part.stepId !== null && part.role === 'process';
+  const matches = await matchRecipes(db, workshopId, steps, shop);
+  const { shapes, drawings } = await seeDocument({ db, heavy, workshopId }, document);
+  const shown = document.parts.filter(({ role }) => role !== 'within');
+  const views = new Map(shown.map((part) => [part.id, partView(document, part, shapes.get(part.id)!)]));
+  const isDone = (part: Part) => part.stepId !== null && part.role === 'process';
   return {
     ...summary(
       job,
@@ -68,31 +73,60 @@ export async function jobDetail(db: Db, workshopId: string, id: string): Promise
       jobState(job.runs),
     ),
     version: job.version,
-    isOrderByHand: job.isOrderByHand,
-    artworks: artworks.map((artwork) => artworkView(artwork, parts)),
-    steps: stepViews(steps, shop, claims, await matchRecipes(db, workshopId, steps, shop), (stepId) =>
-      parts.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
+    isOrderByHand: document.isOrderByHand,
+    artworks: document.drawings.map((drawing) =>
+      artworkView(drawing, drawings.get(drawing.id)!, job.version, job.byteCounts[drawing.id] ?? 0),
     ),
-    otherParts: parts.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
+    steps: stepViews(steps, shop, claims, matches, (stepId) =>
+      shown.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
+    ),
+    otherParts: shown.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
     undo: job.undo,
     redo: job.redo,
     notes: job.notes,
   };
 }
 
-function artworkView(
-  { reading, choices, jobId: _, position: __, readingNumber: ___, ...row }: ArtworkRow,
-  parts: readonly PartRow[],
-): ArtworkView {
+/** The steps of a document, each with the sheet that it is done on. */
+function stepRows(document: JobDocument, version: number): StepRow[] {
+  return document.steps.map((step, position) => {
+    const sheet = sheetOf(document, step.id);
+    return {
+      ...step,
+      position,
+      version,
+      stockPieceId: sheet?.stockPieceId ?? null,
+      onCarrier: sheet?.onCarrier ?? false,
+    };
+  });
+}
+
+function artworkView(drawing: Drawing, facts: DrawingFacts, version: number, byteCount: number): ArtworkView {
+  const { id, source, name, reading, drawn, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed } = drawing;
+  const { widthMm, heightMm, ...told } = facts;
+  const { reading: choices, text } = decided(source, drawing.choices);
   return {
-    ...row,
-    pageWidthMm: reading.widthMm,
-    pageHeightMm: reading.heightMm,
-    notices: reading.notices,
-    asks: reading.asks ?? null,
-    ...keptSize({ ...row, reading }, parts),
-    choices: row.kind === 'text' ? null : { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) },
-    text: row.kind === 'text' ? (choices as TextChoices) : null,
+    id,
+    version,
+    kind: source,
+    fileName: name,
+    byteCount,
+    reading,
+    drawnWidthMm: drawn.maxX - drawn.minX,
+    drawnHeightMm: drawn.maxY - drawn.minY,
+    drawnMinXMm: drawn.minX,
+    drawnMinYMm: drawn.minY,
+    scaleX,
+    scaleY,
+    xMm,
+    yMm,
+    isSizeLocked,
+    readsReversed,
+    pageWidthMm: widthMm,
+    pageHeightMm: heightMm,
+    choices,
+    text,
+    ...told,
   };
 }
 
@@ -136,7 +170,7 @@ function stepViews(
 ): StepView[] {
   const running = steps.filter((step) => !step.isSkipped);
   const turns = new Map(turnsOf(running).map((turn, i) => [running[i].id, turn]));
-  return steps.map(({ jobId: _, ...step }) => {
+  return steps.map((step) => {
     const turn = turns.get(step.id);
     const own = claims
       .filter(({ stockPieceId }) => stockPieceId === step.stockPieceId)
@@ -163,28 +197,21 @@ function namesAt(step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>, sho
   };
 }
 
-function partView(part: PartRow, shape: PartShape): PartView {
+const AT_ORIGIN = { x: 0, y: 0 };
+
+function partView(document: JobDocument, part: Part, shape: Shape): PartView {
+  const [place] = placementsOf(document, part.id);
+  const { making } = part;
   return {
     id: part.id,
     name: part.name,
-    artworkId: part.artworkId,
+    artworkId: drawingUnder(document, making)?.id ?? '',
     stepId: part.stepId,
-    role: part.role,
-    place: part.place,
-    bridges: part.bridges,
-    pieces: part.pieces.length,
-    outline: part.offsetOf ? { ofPartId: part.offsetOf, mm: part.offsetMm! } : null,
+    role: part.role as PartView['role'],
+    place: place ? { x: place.x, y: place.y } : AT_ORIGIN,
+    bridges: making.op === 'bridges' ? [...making.bridges] : [],
+    pieces: lineCount(document, making),
+    outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,
     ...shape,
-    contours: shape.contours.map(rounded),
-  };
-}
-
-/** To a tenth of a micrometre: half the letters, for a phone that has to read them. */
-function rounded({ closed, start, segments }: CurveContour): CurveContour {
-  const place = (n: number): number => Math.round(n * 1e4) / 1e4;
-  return {
-    closed,
-    start: [place(start[0]), place(start[1])],
-    segments: segments.map(([kind, ...numbers]) => [kind, ...numbers.map(place)] as CurveContour['segments'][number]),
   };
 }

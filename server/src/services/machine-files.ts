@@ -37,6 +37,8 @@ export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: 
       `${name}: there is no recipe for ${processOf(step.process).label.toLowerCase()} on ${material.name} with ${machine.name} yet.`,
       'recipe',
     );
+  const fault = step.parts.find((part) => part.fault !== null)?.fault;
+  if (fault) throw refused(`${name}: ${fault}.`, 'parts');
   if (step.parts.length === 0) throw refused(`${name} has no parts: nothing would be done.`, 'parts');
   return {
     recipe,

@@ -94,7 +94,7 @@ export class RunBook {
         'Only a step that was not enough can be gone over again in its place. Say how it came out first.',
         'outcome',
       );
-    const step = (await jobDetail(this.pool, workshopId, seen.jobId)).steps.find(
+    const step = (await jobDetail(this.pool, this.heavy, workshopId, seen.jobId)).steps.find(
       ({ id: stepId }) => stepId === seen.stepId,
     );
     if (!step) throw refused('The step of this run is not in the job any more.');

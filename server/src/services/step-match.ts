@@ -1,7 +1,6 @@
-import type { RecipeSummary, StepRecipe, VariantView } from '@keen-anvil/contract';
-import { findRecipe, nudged, type RecipeKey } from '@keen-anvil/core/recipes';
+import type { RecipeSummary, StepRecipe, StepView, VariantView } from '@keen-anvil/contract';
+import { findRecipe, nudged, variantFor, type RecipeKey } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
-import type { StepRow } from '../queries/jobs';
 import { listRecipes } from '../queries/recipes';
 import { listVariants } from '../queries/variants';
 import { suggestAll } from './suggestions';
@@ -9,7 +8,7 @@ import { recipeSummary } from './recipe-views';
 import type { Shop } from './shop';
 
 export type MatchedStep = Pick<
-  StepRow,
+  StepView,
   'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge'
 >;
 
@@ -84,16 +83,13 @@ function withNudge(match: StepRecipe, { nudge, machineId }: MatchedStep, shop: S
     : match;
 }
 
-/** A nudge for the piece at hand goes before one for the tool: it is about less. */
 function withVariant(
   recipe: RecipeSummary,
   variants: (VariantView & { recipeId: string })[],
   step: MatchedStep,
   shop: Shop,
 ): StepRecipe {
-  const found =
-    variants.find((v) => v.stockPieceId !== null && v.stockPieceId === step.stockPieceId) ??
-    variants.find((v) => v.toolId === step.toolId);
+  const found = variantFor(variants, step);
   const machine = shop.machines.get(recipe.machine.id);
   if (!found || !machine) return { ...NOTHING, recipe, settings: recipe.settings };
   const { recipeId: _, ...variant } = found;

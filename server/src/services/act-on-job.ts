@@ -1,0 +1,146 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import {
+  applyDifference,
+  differenceOf,
+  groupOf,
+  inOne,
+  isNothing,
+  sayAction,
+  tidied,
+  turnedRound,
+  type Difference,
+  type JobAction,
+  type JobDocument,
+} from '@keen-anvil/core/jobs';
+import type { Pool } from 'pg';
+import { writtenJob } from '../db/operation';
+import { inTransaction, type Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, Problem, refused } from '../problem';
+import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';
+import { findLastOfGroup, insertEdit, turnEdit, updateEdit, type EditTurn } from '../queries/edits';
+import { countEdit, lockJob, updateOrderByHand } from '../queries/jobs';
+import type { ReadingText } from '../queries/readings';
+import { findOpenSeries } from '../queries/run-series';
+import { changedDocument } from './job-document';
+import { jobDetail } from './job-views';
+import { shopFor } from './job-shop';
+
+/** A job that others change at the same time is tried so many times. */
+const MOST_TRIES = 6;
+
+/** What comes with an action that is not in the job yet: its readings, and what has to be written for it first. */
+interface Brought {
+  readings: readonly ReadingText[];
+  write: (db: Db) => Promise<void>;
+}
+
+/**
+ * Does something to a job: worked out on its own thread, under no lock, and written in one transaction with what takes it
+ * back. Where the job was changed in between it is worked out anew on what it is now.
+ * @throws Problem where it cannot be done to the job as it is, or a machine works on it
+ */
+export async function actOnJob(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  action: JobAction,
+  brought: Brought | null = null,
+): Promise<JobDetail> {
+  for (let tries = 1; ; tries++) {
+    const before = await openDocument(pool, workshopId, jobId);
+    await refuseWhileRunning(pool, workshopId, jobId);
+    const { document, difference } = await changedDocument(
+      { db: pool, heavy, workshopId },
+      before.document,
+      action,
+      await shopFor(pool, workshopId, before.document, action),
+      brought?.readings,
+    );
+    try {
+      await inTransaction(pool, async (db) => {
+        await lockAsItWas(db, workshopId, before);
+        await brought?.write(db);
+        await writeChange(db, workshopId, jobId, difference, document);
+        if (!isNothing(difference)) await keepEdit(db, workshopId, jobId, action, difference);
+        return writtenJob(jobId);
+      });
+      return await jobDetail(pool, heavy, workshopId, jobId);
+    } catch (error) {
+      if (!(error instanceof ChangedMeanwhile)) throw error;
+      if (tries >= MOST_TRIES)
+        throw new Problem(409, 'busy', 'This job is being changed from several places at once. Try again in a moment.');
+    }
+  }
+}
+
+/** Takes the last edit of a job back, or does again what was taken back last; what came since stays. */
+export async function turnLastEdit(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  turn: EditTurn,
+): Promise<JobDetail> {
+  await inTransaction(pool, async (db) => {
+    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
+    await refuseWhileRunning(db, workshopId, jobId);
+    const edit = await turnEdit(db, workshopId, jobId, turn);
+    if (!edit) throw refused(`There is nothing to ${turn} in this job.`);
+    const { document: now } = await openDocument(db, workshopId, jobId);
+    const wanted = turn === 'undo' ? turnedRound(edit.difference) : edit.difference;
+    const next = tidied(applyDifference(now, wanted));
+    await writeChange(db, workshopId, jobId, differenceOf(now, next), next);
+    return writtenJob(jobId);
+  });
+  return jobDetail(pool, heavy, workshopId, jobId);
+}
+
+/** What a machine is cutting now must not change under it. */
+export async function refuseWhileRunning(db: Db, workshopId: string, jobId: string): Promise<void> {
+  if (await findOpenSeries(db, workshopId, jobId))
+    throw new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
+}
+
+async function openDocument(db: Db, workshopId: string, jobId: string): Promise<StoredDocument> {
+  const stored = await findDocument(db, workshopId, jobId);
+  if (!stored) throw notFound('That job');
+  return stored;
+}
+
+/** The job is not what an action was worked out on. */
+class ChangedMeanwhile extends Error {}
+
+/** Locks the job. @throws ChangedMeanwhile where it is not what it was when the action was worked out */
+async function lockAsItWas(db: Db, workshopId: string, { id, version }: StoredDocument): Promise<void> {
+  const job = await lockJob(db, workshopId, id);
+  if (!job) throw notFound('That job');
+  await refuseWhileRunning(db, workshopId, id);
+  if (job.version !== version) throw new ChangedMeanwhile();
+}
+
+async function writeChange(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  difference: Difference,
+  document: JobDocument,
+): Promise<void> {
+  await writeDifference(db, workshopId, jobId, difference, document);
+  if (difference.isOrderByHand) await updateOrderByHand(db, jobId, document.isOrderByHand);
+  await countEdit(db, jobId);
+}
+
+async function keepEdit(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  action: JobAction,
+  difference: Difference,
+): Promise<void> {
+  const group = groupOf(action);
+  const last = group === null ? undefined : await findLastOfGroup(db, jobId, group);
+  if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, difference) });
+  else await insertEdit(db, workshopId, jobId, { label: sayAction(action), difference, group });
+}

@@ -1,0 +1,31 @@
+import { sourceOf } from '@keen-anvil/core/artwork-choices';
+import sharp from 'sharp';
+import type { Db } from '../db/pool';
+import { notFound } from '../problem';
+import { findArtworkFile } from '../queries/artworks';
+
+/** The original file of a drawing; of one that came as words, the words. */
+export async function originalFile(
+  db: Db,
+  workshopId: string,
+  id: string,
+): Promise<{ fileName: string; bytes: Buffer }> {
+  const file = await findArtworkFile(db, workshopId, id);
+  if (!file) throw notFound('That drawing');
+  return sourceOf(file.kind).endings === null ? { ...file, fileName: `${file.kind}.json` } : file;
+}
+
+/** Widest and highest that a picture is shown, in px. */
+const SHOWN_PX = 1400;
+
+/** A picture to be looked at: made anew from its pixels, so that nothing else of the file is shown. */
+export async function shownPicture(db: Db, workshopId: string, id: string): Promise<Buffer> {
+  const file = await findArtworkFile(db, workshopId, id);
+  if (file?.kind !== 'picture') throw notFound('That picture');
+  return sharp(file.bytes)
+    .rotate()
+    .resize(SHOWN_PX, SHOWN_PX, { fit: 'inside', withoutEnlargement: true })
+    .flatten({ background: '#ffffff' })
+    .jpeg({ quality: 85 })
+    .toBuffer();
+}

@@ -1,0 +1,220 @@
+import type { ArtworkChange, JobDetail, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
+import {
+  decided,
+  sourceOf,
+  sourceOfFile,
+  textName,
+  type ReadingChoices,
+  type SourceName,
+  type TextChoices,
+} from '@keen-anvil/core/artwork-choices';
+import type { Bounds } from '@keen-anvil/core/geometry';
+import type { Pool } from 'pg';
+import { randomUUID } from 'node:crypto';
+import type { HeavyPool, Listening } from '../heavy/pool';
+import type { ReadTask } from '../heavy/read-artwork';
+import { notFound, Problem, refused } from '../problem';
+import { findArtworkFile, findJobOfArtwork, insertArtwork, type ArtworkFile } from '../queries/artworks';
+import { findFont } from '../queries/fonts';
+import { insertReading, listReadings, nextReadingNumber } from '../queries/readings';
+import { actOnJob } from './act-on-job';
+import { jobDetail } from './job-views';
+
+export interface IncomingFile {
+  id: string;
+  fileName: string;
+  bytes: Buffer;
+}
+
+/** Brings a drawing into a job: the bytes are kept, the drawing is read, and each of its colours becomes a step. */
+export async function bringIn(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  file: IncomingFile,
+  listening: Listening = {},
+): Promise<JobDetail> {
+  const source = sourceOfFile(file.fileName)?.name;
+  if (!source)
+    throw refused(
+      `A drawing (SVG, DXF), a picture (PNG, JPG) or a machine file (HP-GL, G-code) was expected; “${file.fileName}” came.`,
+      'file',
+    );
+  if (file.bytes.length === 0) throw refused(`“${file.fileName}” is empty.`, 'file');
+  return addDrawing(pool, heavy, workshopId, jobId, { ...file, source, choices: {} }, listening);
+}
+
+/** Sets a text as a drawing of its own. */
+export async function addText(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  { id, text }: NewText,
+): Promise<JobDetail> {
+  return addDrawing(pool, heavy, workshopId, jobId, {
+    id,
+    fileName: textName(text),
+    bytes: Buffer.from(JSON.stringify(text, null, 2)),
+    source: 'text',
+    choices: text,
+  });
+}
+
+interface Incoming extends IncomingFile {
+  source: SourceName;
+  choices: Partial<ReadingChoices> | TextChoices;
+}
+
+async function addDrawing(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  { id, fileName, bytes, source, choices }: Incoming,
+  listening: Listening = {},
+): Promise<JobDetail> {
+  const there = await findArtworkFile(pool, workshopId, id);
+  // Sent twice: it is in the job already, with the same bytes.
+  if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobDetail(pool, heavy, workshopId, jobId);
+  if (there) throw new Problem(409, 'exists', 'This drawing is in a job already.');
+  const task = await taskFor(pool, workshopId, source, choices, { bytes, fileName });
+  const { text, drawn } = await readToKeep(heavy, task, fileName, { number: 1, before: null }, listening);
+  const reading = { drawingId: id, number: 1, text };
+  return actOnJob(
+    pool,
+    heavy,
+    workshopId,
+    jobId,
+    { id, do: 'add-drawing', drawingId: id, source, name: fileName, choices, drawn },
+    {
+      readings: [reading],
+      write: async (db) => {
+        if (!(await insertArtwork(db, workshopId, jobId, { id, source, name: fileName, choices, drawn, bytes })))
+          throw new Problem(409, 'exists', 'This drawing is in a job already.');
+        await insertReading(db, workshopId, reading);
+      },
+    },
+  );
+}
+
+/** A text as it would be set, without keeping it. */
+export async function previewText(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  { text }: TextPreview,
+): Promise<ReadingPreview> {
+  return preview(heavy, await taskFor(pool, workshopId, 'text', text), textName(text));
+}
+
+/** Reads a drawing again with other choices, to be looked at or kept: then its steps and parts stay. */
+export async function readAgain(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  id: string,
+  wish: ReadAgain,
+  listening: Listening = {},
+): Promise<JobDetail | ReadingPreview> {
+  const file = await findArtworkFile(pool, workshopId, id);
+  if (!file) throw notFound('That drawing');
+  const choices = choicesOf(file, wish);
+  const name = wish.text ? textName(wish.text) : file.fileName;
+  const task = await taskFor(pool, workshopId, file.kind, choices, file);
+  if (!wish.keep) return preview(heavy, task, name, listening);
+  const number = await nextReadingNumber(pool, workshopId, id);
+  const [before] = await listReadings(pool, workshopId, [{ drawingId: id, number: file.reading }]);
+  const { text, drawn } = await readToKeep(heavy, task, name, { number, before: before.text }, listening);
+  const reading = { drawingId: id, number, text };
+  return actOnJob(
+    pool,
+    heavy,
+    workshopId,
+    file.jobId,
+    { id: randomUUID(), do: 'take-reading', drawingId: id, reading: number, name, choices, drawn },
+    {
+      readings: [reading],
+      write: async (db) => {
+        if (!(await insertReading(db, workshopId, reading)))
+          throw new Problem(409, 'busy', 'This drawing was read from somewhere else at the same time. Try again.');
+      },
+    },
+  );
+}
+
+function choicesOf({ kind }: ArtworkFile, wish: ReadAgain): ReadingChoices | TextChoices {
+  if (sourceOf(kind).choices === 'text')
+    return wish.text ?? missing('The words and measures of the text were expected.', 'text');
+  return wish.reading ?? missing('How the drawing is to be read was expected.', 'reading');
+}
+
+function missing(sentence: string, field: string): never {
+  throw refused(sentence, field);
+}
+
+/** Changes a drawing's size, place, or what is known of it. A locked size is refused, with the reason. */
+export async function changeArtwork(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  id: string,
+  { version: _, ...change }: ArtworkChange,
+): Promise<JobDetail> {
+  const jobId = await findJobOfArtwork(pool, workshopId, id);
+  if (!jobId) throw notFound('That drawing');
+  return actOnJob(pool, heavy, workshopId, jobId, {
+    id: randomUUID(),
+    do: 'change-drawing',
+    drawingId: id,
+    ...change,
+  });
+}
+
+/** What is to be read: a file with its choices, or a text with its font. */
+async function taskFor(
+  pool: Pool,
+  workshopId: string,
+  source: SourceName,
+  choices: Partial<ReadingChoices> | TextChoices,
+  file: { bytes: Buffer; fileName: string } | null = null,
+): Promise<ReadTask> {
+  const { reading, text } = decided(source, choices);
+  if (text) return { kind: 'text', text, ownFont: (await findFont(pool, workshopId, text.fontId)) ?? null };
+  return {
+    kind: source as Exclude<SourceName, 'text'>,
+    bytes: file!.bytes,
+    fileName: file!.fileName,
+    choices: reading,
+  };
+}
+
+async function preview(
+  heavy: HeavyPool,
+  task: ReadTask,
+  name: string,
+  listening: Listening = {},
+): Promise<ReadingPreview> {
+  const answer = await heavy.readDrawing({ ...task, keepAs: null }, listening);
+  if (answer.is === 'preview') return answer.preview;
+  throw unreadable(answer, name);
+}
+
+async function readToKeep(
+  heavy: HeavyPool,
+  task: ReadTask,
+  name: string,
+  keepAs: { number: number; before: string | null },
+  listening: Listening,
+): Promise<{ text: string; drawn: Bounds }> {
+  const answer = await heavy.readDrawing({ ...task, keepAs }, listening);
+  if (answer.is === 'reading') return answer;
+  throw unreadable(answer, name);
+}
+
+function unreadable(answer: Awaited<ReturnType<HeavyPool['readDrawing']>>, name: string): Problem {
+  if (answer.is === 'refused') return refused(answer.message, 'file');
+  const why = answer.is === 'empty' ? answer.notices.map((notice) => notice.message).join('; ') : '';
+  return refused(`“${name}” holds nothing that could be cut or drawn${why ? `: ${why}` : ''}.`, 'file');
+}
