@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobDetail, MachineView, RecipeDetail, StepView } from '@keen-anvil/contract';
+import type { JobDetail, MachineView, RecipeDetail } from '@keen-anvil/contract';
 import pg from 'pg';
 import { growShop } from './grown-shop';
 import { servedDemo, type ServedDemo } from './served-demo';
@@ -54,13 +54,14 @@ const ASKS: Readonly<Record<string, Ask>> = {
   'opening a job with runs': async (shop) => ({ path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}` }),
   'runs of a job': async (shop) => ({ path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}/runs` }),
   'a nudge of a part': async (shop) => {
-    const step: StepView = (await jobNamed(shop, 'Prize coasters')).steps[0];
-    const [{ id, place }] = step.parts;
-    const by = (place?.x ?? 0) > 20 ? -0.5 : 0.5;
+    const { id: jobId, version, steps } = await jobNamed(shop, 'Prize coasters');
+    const [{ id: stepId, parts }] = steps;
+    const [{ id, place }] = parts;
+    const dxMm = (place?.x ?? 0) > 20 ? -0.5 : 0.5;
     return {
       method: 'POST',
-      path: `/api/steps/${step.id}/placements`,
-      body: { partIds: [id], dxMm: by, dyMm: 0 },
+      path: `/api/jobs/${jobId}/actions`,
+      body: { version, action: { id: randomUUID(), do: 'nudge-parts', stepId, partIds: [id], dxMm, dyMm: 0 } },
     };
   },
   'list of materials': () => ({ path: '/api/materials' }),

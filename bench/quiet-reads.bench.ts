@@ -27,8 +27,9 @@ await ask(
   'application/octet-stream',
 );
 const vinyl = json<MaterialView[]>(await ask('/api/materials')).find(({ name }) => name === 'Outdoor vinyl, navy')!;
-const [step] = json<JobDetail>(await ask(`/api/jobs/${id}`)).steps;
-await ask(`/api/steps/${step.id}`, 'PATCH', JSON.stringify({ version: step.version, materialId: vinyl.id }));
+const job = json<JobDetail>(await ask(`/api/jobs/${id}`));
+const action = { id: randomUUID(), do: 'change-step', stepId: job.steps[0].id, materialId: vinyl.id };
+await ask(`/api/jobs/${id}/actions`, 'POST', JSON.stringify({ version: job.version, action }));
 
 const quiet = async (isOver: () => boolean) => {
   const times: number[] = [];
@@ -45,7 +46,7 @@ const at = (times: number[], share: number) => times[Math.min(times.length - 1, 
 let isPlanned = false;
 const began = performance.now();
 const planning = (async () => {
-  for (let i = 0; i < PLANS; i++) await ask(`/api/steps/${step.id}/machine-file`);
+  for (let i = 0; i < PLANS; i++) await ask(`/api/steps/${job.steps[0].id}/machine-file`);
   isPlanned = true;
 })();
 const during = await quiet(() => isPlanned);

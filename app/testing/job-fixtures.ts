@@ -34,7 +34,6 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
 
 export const artwork: ArtworkView = {
   id: 'art',
-  version: 1,
   kind: 'svg',
   fileName: 'boat-number.svg',
   reading: 1,
@@ -65,7 +64,6 @@ export const artwork: ArtworkView = {
 
 export const step: StepView = {
   id: 'step-1',
-  version: 2,
   position: 0,
   colour: '#e8b31e',
   process: 'kiss-cut',

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { paths, type JobDetail, type MaterialView, type RunView } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import type { ServerProcess } from './server-process';
+import { wish } from './wish';
 
 /** What a drill found; all of it should be nought. */
 export interface DrillFindings {
@@ -198,7 +199,10 @@ async function makeJob(servers: readonly ServerProcess[], drawing: Buffer, rando
       const now = await job();
       const step = now?.steps.find(({ position }) => position === i);
       if (step?.materialId === materialId) return now;
-      if (step) await ask(any(), 'PATCH', paths.step(step.id), { version: step.version, materialId });
+      if (now && step) {
+        const action = { do: 'change-step', stepId: step.id, materialId } as const;
+        await ask(any(), 'POST', paths.jobActions(id), wish(now, action));
+      }
       return undefined;
     });
   }

@@ -65,6 +65,51 @@ const materialBody = ({
 const pieceBody = { name: 'sheet', kind: 'sheet', widthMm: 100, lengthMm: 100, count: 1, outline: null };
 const tracing = USUAL_CHOICES.tracing;
 
+/** Every action on a job, with a body that is taken, or refused only for how things stand. */
+const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object } = {
+  'change-drawing': (w) => ({
+    drawingId: w.job.artworks[0].id,
+    widthMm: 100,
+    heightMm: 80,
+    xMm: 0,
+    yMm: 0,
+    isSizeLocked: false,
+    readsReversed: false,
+  }),
+  'change-role': (w) => ({ partIds: [part(w).id], role: 'process' }),
+  'move-to-step': (w) => ({ partIds: [part(w).id], stepId: step(w).id }),
+  'split-step': (w) => ({ partIds: [part(w).id], stepId: randomUUID() }),
+  'take-apart': (w) => ({ partIds: [part(w).id] }),
+  'put-together': (w) => ({ partIds: [part(w).id] }),
+  'draw-outline': (w) => ({ partIds: [part(w).id], distanceMm: 2 }),
+  'put-bridges': (w) => ({
+    partIds: [part(w).id],
+    bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],
+  }),
+  'change-step': (w) => ({
+    stepId: step(w).id,
+    process: step(w).process,
+    materialId: w.material.id,
+    stockPieceId: w.material.pieces[0].id,
+    machineId: w.machine.id,
+    toolId: w.tool.id,
+    holder: 1,
+    mirrored: false,
+    onCarrier: false,
+    isSkipped: false,
+    nudge: { changes: { force: 1 }, reason: 'new roll' },
+  }),
+  'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),
+  'merge-steps': (w) => ({ stepId: step(w).id, intoId: w.job.steps.at(-1)!.id }),
+  'group-steps': () => ({ by: 'colour' }),
+  'order-steps': (w) => ({ order: w.job.steps.map(({ id }) => id) }),
+};
+
+export const ASKED_ACTIONS = (Object.keys(BODIES) as contract.AskedAction['do'][]).map((name) => ({
+  type: contract.ACTION_CHECKS[name],
+  action: (world: World): object => ({ id: randomUUID(), do: name, ...BODIES[name](world) }),
+}));
+
 /** Every route that writes, with the class of its body and a body of that class. What is missing here fails a test. */
 export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('post', '/workshops', contract.NewWorkshop, () => ({
@@ -235,22 +280,9 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('put', '/jobs/:id/artworks/:artworkId', 'bytes', (w) => ({
     url: paths.artwork(w.job.id, randomUUID(), 'a.svg'),
   })),
-  route('patch', '/artworks/:id', contract.ArtworkChange, (w) => ({
-    url: paths.artworkChange(w.job.artworks[0].id),
-    body: {
-      version: w.job.artworks[0].version,
-      widthMm: 100,
-      heightMm: 80,
-      xMm: 0,
-      yMm: 0,
-      isSizeLocked: false,
-      readsReversed: false,
-    },
-  })),
   route('post', '/artworks/:id/reading', contract.ReadAgain, (w) => ({
     url: paths.artworkReading(w.job.artworks[0].id),
     body: {
-      version: w.job.artworks[0].version,
       keep: false,
       reading: { unitMm: null, joinMm: 0.05, tracing },
       text: { ...USUAL_TEXT, words: 'Bend' },
@@ -265,20 +297,9 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     body: { text: { ...USUAL_TEXT, words: '48' } },
   })),
   route('put', '/fonts/:id', 'bytes', () => ({ url: paths.font(randomUUID(), 'club.ttf') })),
-  route('post', '/jobs/:id/parts', contract.PartAction, (w) => ({
-    url: paths.jobParts(w.job.id),
-    body: {
-      action: 'bridges',
-      partIds: [part(w).id],
-      role: 'process',
-      stepId: step(w).id,
-      distanceMm: 2,
-      bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],
-    },
-  })),
-  route('post', '/jobs/:id/steps', contract.StepsChange, (w) => ({
-    url: paths.jobSteps(w.job.id),
-    body: { by: 'colour', order: w.job.steps.map(({ id }) => id) },
+  route('post', '/jobs/:id/actions', contract.JobActionWish, (w) => ({
+    url: paths.jobActions(w.job.id),
+    body: { version: w.job.version, action: ASKED_ACTIONS[0].action(w) },
   })),
   route('post', '/jobs/:id/undo', null, (w) => ({ url: paths.jobUndo(w.job.id) })),
   route('post', '/jobs/:id/redo', null, (w) => ({ url: paths.jobRedo(w.job.id) })),
@@ -317,30 +338,6 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({
     url: paths.runOutcome(w.run.id),
     body: { outcome: 'right' },
-  })),
-  route('patch', '/steps/:id', contract.StepChange, (w) => ({
-    url: paths.step(step(w).id),
-    body: {
-      version: step(w).version,
-      process: step(w).process,
-      materialId: w.material.id,
-      stockPieceId: w.material.pieces[0].id,
-      machineId: w.machine.id,
-      toolId: w.tool.id,
-      holder: 1,
-      mirrored: false,
-      onCarrier: false,
-      isSkipped: false,
-      nudge: { changes: { force: 1 }, reason: 'new roll' },
-    },
-  })),
-  route('post', '/steps/:id/merge', contract.StepMerge, (w) => ({
-    url: paths.stepMerge(step(w).id),
-    body: { intoId: w.job.steps.at(-1)!.id },
-  })),
-  route('post', '/steps/:id/placements', contract.Nudge, (w) => ({
-    url: paths.placements(step(w).id),
-    body: { partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true },
   })),
 ];
 

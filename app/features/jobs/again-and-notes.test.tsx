@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { tally } from '../../../core/testing/tally';
 import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
 import { job, step } from '../../testing/job-fixtures';
+import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
 import { ChecksView } from './checks-view';
 import { weakestTemper } from './job-page';
@@ -138,14 +139,14 @@ describe('notes of a job', () => {
 
 describe('a step of its own mind', () => {
   const answers = {
-    '/api/steps/step-1': { body: job },
+    '/api/jobs/job-1/actions': { body: job },
     '/api/recipes/recipe-1/variants': { status: 201, body: {} },
     ...shopAnswers,
   };
 
   it('is nudged in this job alone', async () => {
     const { sent } = renderWithBook(
-      <NudgeStep isOpen step={step} machine={machines[0]} tool={tools[0]} onClose={jest.fn()} />,
+      <NudgeStep jobId="job-1" isOpen step={step} machine={machines[0]} tool={tools[0]} onClose={jest.fn()} />,
       answers,
     );
     fireEvent.press(await screen.findByLabelText('Force up by 1'));
@@ -153,7 +154,14 @@ describe('a step of its own mind', () => {
     fireEvent.press(screen.getByText('Keep it in this job'));
     await waitFor(() =>
       expect(changed(sent)).toEqual([
-        { path: '/api/steps/step-1', body: { version: 2, nudge: { changes: { force: 1 }, reason: 'cold morning' } } },
+        {
+          path: '/api/jobs/job-1/actions',
+          body: asked({
+            do: 'change-step',
+            stepId: 'step-1',
+            nudge: { changes: { force: 1 }, reason: 'cold morning' },
+          }),
+        },
       ]),
     );
   });
@@ -161,7 +169,7 @@ describe('a step of its own mind', () => {
   it('offers its nudge to the book, and gives it up then', async () => {
     const nudgedStep = { ...step, nudge: { changes: { force: 2 }, reason: 'stiff roll' } };
     const { sent } = renderWithBook(
-      <NudgeStep isOpen step={nudgedStep} machine={machines[0]} tool={tools[0]} onClose={jest.fn()} />,
+      <NudgeStep jobId="job-1" isOpen step={nudgedStep} machine={machines[0]} tool={tools[0]} onClose={jest.fn()} />,
       answers,
     );
     fireEvent.press(await screen.findByText('Give it to the book, for this tool'));
@@ -177,19 +185,21 @@ describe('a step of its own mind', () => {
             stockPieceId: null,
           },
         },
-        { path: '/api/steps/step-1', body: { version: 2, nudge: null } },
+        { path: '/api/jobs/job-1/actions', body: asked({ do: 'change-step', stepId: 'step-1', nudge: null }) },
       ]),
     );
   });
 
   it('runs earlier or later by hand, and by the rules again', async () => {
     const { sent } = renderWithBook(<TurnKeys job={{ ...job, isOrderByHand: true }} step={job.steps[1]} />, {
-      '/api/jobs/job-1/steps': { body: job },
+      '/api/jobs/job-1/actions': { body: job },
     });
     fireEvent.press(screen.getByLabelText('Earlier: step 2'));
-    await waitFor(() => expect(changed(sent)[0].body).toEqual({ order: ['step-2', 'step-1'] }));
+    await waitFor(() =>
+      expect(changed(sent)[0].body).toEqual(asked({ do: 'order-steps', order: ['step-2', 'step-1'] })),
+    );
     fireEvent.press(screen.getByText('Order by the rules'));
-    await waitFor(() => expect(changed(sent)[1].body).toEqual({ order: [] }));
+    await waitFor(() => expect(changed(sent)[1].body).toEqual(asked({ do: 'order-steps', order: [] })));
   });
 
   it('the job has the temper of its weakest recipe', () => {
@@ -214,33 +224,29 @@ describe('mending what a check found', () => {
         },
       },
     ] as unknown as InspectedStep[];
-  const answers = { '/api/jobs/job-1/parts': { body: job }, '/api/steps/step-1': { body: job } };
+  const answers = { '/api/jobs/job-1/actions': { body: job } };
 
   it.each([
     [
       { kind: 'leave-out', label: 'Leave it out', partIds: ['part-1'] },
-      '/api/jobs/job-1/parts',
-      { action: 'role', role: 'out', partIds: ['part-1'] },
+      { do: 'change-role', role: 'out', partIds: ['part-1'] },
     ],
     [
       { kind: 'mirror', label: 'Let it read reversed', mirrored: true },
-      '/api/steps/step-1',
-      { version: 2, mirrored: true },
+      { do: 'change-step', stepId: 'step-1', mirrored: true },
     ],
     [
       { kind: 'move', label: 'Move it in', dxMm: 3, dyMm: -2 },
-      '/api/steps/step-1/placements',
-      { partIds: ['part-1'], dxMm: 3, dyMm: -2 },
+      { do: 'nudge-parts', stepId: 'step-1', partIds: ['part-1'], dxMm: 3, dyMm: -2 },
     ],
     [
       { kind: 'bridges', label: 'Put 2 bridges in', partId: 'part-1', bridges: [] },
-      '/api/jobs/job-1/parts',
-      { action: 'bridges', partIds: ['part-1'], bridges: [] },
+      { do: 'put-bridges', partIds: ['part-1'], bridges: [] },
     ],
-  ])('%j', async (fix, path, body) => {
+  ])('%j', async (fix, action) => {
     const { sent } = renderWithBook(<ChecksView job={job} steps={withFix(fix)} onShow={jest.fn()} />, answers);
     fireEvent.press(screen.getByText(fix.label));
-    await waitFor(() => expect(changed(sent)).toEqual([{ path, body }]));
+    await waitFor(() => expect(changed(sent)).toEqual([{ path: '/api/jobs/job-1/actions', body: asked(action) }]));
   });
 
   it('parts that nothing is done with are counted before a run', () => {

@@ -16,7 +16,7 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { saveFile } from '../api/save-file';
 import { useMachines } from '../shop/queries';
-import { useChangeArtwork, useReadAgain } from './queries';
+import { useAct, useReadAgain } from './queries';
 import { SizeDecision, sizeOf } from './size-decision';
 import { useMaterialsOf } from '../shop/materials';
 
@@ -36,7 +36,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         {Math.abs(artwork.scaleX - 1) > 1e-6 ? ` · ${formatNumber(artwork.scaleX * 100, 1)} % of the file` : ''}
       </Aside>
       {artwork.asks ? <SizeAsked artwork={artwork} /> : null}
-      {wantsToKnowReversed(job, artwork) ? <ReversedAsked artwork={artwork} /> : null}
+      {wantsToKnowReversed(job, artwork) ? <ReversedAsked jobId={job.id} artwork={artwork} /> : null}
       {artwork.notices.length ? (
         <View>
           <Strong style={{ color: ember }}>
@@ -82,6 +82,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         </Body>
       ) : null}
       <SizeDecision
+        jobId={job.id}
         artwork={artwork}
         sheets={useSheets(job)}
         isOpen={asked === 'size'}
@@ -132,7 +133,6 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
           onPress={() =>
             read.mutate({
               artworkId: artwork.id,
-              version: artwork.version,
               reading: { ...artwork.choices!, unitMm: answer.unitMm },
             })
           }
@@ -149,10 +149,10 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
 }
 
 /** Asked once: whether the drawing reads the right way round, so that nothing is mirrored twice. */
-function ReversedAsked({ artwork }: { artwork: ArtworkView }) {
-  const change = useChangeArtwork();
+function ReversedAsked({ jobId, artwork }: { jobId: string; artwork: ArtworkView }) {
+  const change = useAct(jobId);
   const answer = (readsReversed: boolean) =>
-    change.mutate({ artworkId: artwork.id, version: artwork.version, readsReversed });
+    change.mutate({ do: 'change-drawing', drawingId: artwork.id, readsReversed });
   return (
     <View style={{ gap: SPACE.small }} testID="reversed-asked">
       <Strong>Its material is cut from the back. How was it drawn?</Strong>
@@ -191,7 +191,7 @@ function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOp
         loading={read.isPending}
         onPress={() =>
           read.mutate(
-            { artworkId: artwork.id, version: artwork.version, reading: { ...artwork.choices!, joinMm: joinMm! } },
+            { artworkId: artwork.id, reading: { ...artwork.choices!, joinMm: joinMm! } },
             {
               onSuccess: () => {
                 draft.done();

@@ -3,6 +3,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { useState } from 'react';
 import { shopAnswers } from '../../testing/fixtures';
 import { artwork, job as plainJob, part, square, step } from '../../testing/job-fixtures';
+import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
 import { allParts, circles, strays, treeOf, upTo } from './all-parts';
 import { DrawingView } from './drawing-view';
@@ -70,7 +71,7 @@ function Whole({ shown }: { shown: JobDetail }) {
 }
 const open = (shown: JobDetail = job, answers: Record<string, { status?: number; body: unknown }> = {}) =>
   renderWithBook(<Whole shown={shown} />, {
-    '/api/jobs/job-1/parts': { body: shown },
+    '/api/jobs/job-1/actions': { body: shown },
     '/api/jobs/job-1/undo': { body: shown },
     '/api/artworks/': { body: shown },
     ...shopAnswers,
@@ -141,13 +142,15 @@ describe('what is done with them', () => {
     fireEvent.press(screen.getByText('Leave out'));
     await waitFor(() =>
       expect(posted(sent)).toEqual([
-        { path: '/api/jobs/job-1/parts', body: { action: 'role', role: 'out', partIds: ['hole'] } },
+        { path: '/api/jobs/job-1/actions', body: asked({ do: 'change-role', role: 'out', partIds: ['hole'] }) },
       ]),
     );
     await waitFor(() => expect(screen.queryByText('“hole” is chosen')).toBeNull());
     fireEvent.press(screen.getByText('guide only'));
     fireEvent.press(screen.getByText('Process'));
-    await waitFor(() => expect(posted(sent)[1].body).toEqual({ action: 'role', role: 'process', partIds: ['note'] }));
+    await waitFor(() =>
+      expect(posted(sent)[1].body).toEqual(asked({ do: 'change-role', role: 'process', partIds: ['note'] })),
+    );
   });
 
   it('moves them into a step, or a new one of their own', async () => {
@@ -155,24 +158,29 @@ describe('what is done with them', () => {
     fireEvent.press(screen.getByText('hole'));
     fireEvent.press(screen.getByText('Into a step'));
     fireEvent.press(screen.getByText('Step 2: Kiss cut'));
-    await waitFor(() => expect(posted(sent)[0].body).toEqual({ action: 'step', stepId: 'step-2', partIds: ['hole'] }));
+    await waitFor(() =>
+      expect(posted(sent)[0].body).toEqual(asked({ do: 'move-to-step', stepId: 'step-2', partIds: ['hole'] })),
+    );
     await waitFor(() => expect(screen.queryByText('“hole” is chosen')).toBeNull());
     fireEvent.press(screen.getByText('step 2'));
     fireEvent.press(screen.getByText('Into a step'));
     fireEvent.press(screen.getByText('A new step'));
-    await waitFor(() => expect(posted(sent)[1].body).toMatchObject({ action: 'new-step', partIds: ['mark'] }));
+    await waitFor(() => expect(posted(sent)[1].body).toMatchObject(asked({ do: 'split-step', partIds: ['mark'] })));
   });
 
   it('draws an outline at a typed distance, and keeps the choice where it is refused', async () => {
     const { sent } = open(job, {
-      '/api/jobs/job-1/parts': { status: 422, body: { error: { code: 'refused', message: 'Nothing is left of it.' } } },
+      '/api/jobs/job-1/actions': {
+        status: 422,
+        body: { error: { code: 'refused', message: 'Nothing is left of it.' } },
+      },
     });
     fireEvent.press(screen.getByText('hole'));
     fireEvent.press(screen.getByText('Outline at a distance'));
     fireEvent.changeText(screen.getByLabelText('Distance in mm'), '-2,5');
     fireEvent.press(screen.getByText('Draw the outline'));
     await waitFor(() =>
-      expect(posted(sent)[0].body).toEqual({ action: 'outline', distanceMm: -2.5, partIds: ['hole'] }),
+      expect(posted(sent)[0].body).toEqual(asked({ do: 'draw-outline', distanceMm: -2.5, partIds: ['hole'] })),
     );
     expect(await screen.findByText('Nothing is left of it.')).toBeTruthy();
     expect(screen.getByText('“hole” is chosen')).toBeTruthy();
@@ -206,7 +214,7 @@ describe('a drawing of the job', () => {
     await waitFor(() =>
       expect(posted(sent)[0]).toMatchObject({
         path: '/api/artworks/art/reading',
-        body: { keep: true, version: 1, reading: { unitMm: 1 } },
+        body: { keep: true, reading: { unitMm: 1 } },
       }),
     );
   });
@@ -215,7 +223,10 @@ describe('a drawing of the job', () => {
     const { sent } = open({ ...job, steps: job.steps.map((s) => ({ ...s, mirrored: true })) });
     fireEvent.press(screen.getByText('Reversed already'));
     await waitFor(() =>
-      expect(posted(sent)[0]).toMatchObject({ path: '/api/artworks/art', body: { readsReversed: true, version: 1 } }),
+      expect(posted(sent)[0]).toMatchObject({
+        path: '/api/jobs/job-1/actions',
+        body: asked({ do: 'change-drawing', drawingId: 'art', readsReversed: true }),
+      }),
     );
   });
 
@@ -226,14 +237,16 @@ describe('a drawing of the job', () => {
     expect(screen.getByLabelText('Height of the drawing in mm').props.value).toBe('45');
     expect(screen.getByLabelText('Scale in per cent').props.value).toBe('50');
     fireEvent.press(screen.getByText('Set the size'));
-    await waitFor(() => expect(posted(sent)[0]).toMatchObject({ path: '/api/artworks/art', body: { widthMm: 120 } }));
+    await waitFor(() =>
+      expect(posted(sent)[0]).toMatchObject({ body: asked({ do: 'change-drawing', drawingId: 'art', widthMm: 120 }) }),
+    );
   });
 
   it('fits a measured thing', async () => {
     const { sent } = open();
     fireEvent.press(screen.getByLabelText('Size of boat-number.svg'));
     fireEvent.press(screen.getByText('Shirt front: medium'));
-    await waitFor(() => expect(posted(sent)[0].body).toMatchObject({ widthMm: 255 }));
+    await waitFor(() => expect(posted(sent)[0].body).toMatchObject({ action: { widthMm: 255 } }));
   });
 
   it('leads to tracing where it is a picture and to its words where it is a text', () => {

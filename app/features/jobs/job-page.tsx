@@ -25,7 +25,7 @@ import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
 import { PutJobAway } from './put-job-away';
 import { PartActions } from './part-actions';
-import { useChangeSteps, useJob } from './queries';
+import { useAct, useJob } from './queries';
 import type { SheetGuide } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { RunFoot } from './run-foot';
@@ -121,6 +121,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       <StepTabs steps={steps} shown={shown} onOpen={open} />
       <SheetView
         key={shown.step.id}
+        jobId={job.id}
         inspected={shown}
         guides={guidesOf(job, shown.step)}
         others={othersOnSheet(job, shown.step)}
@@ -277,7 +278,7 @@ export function weakestTemper(job: JobDetail): Temper | null {
 /** Makes the steps by colour or by layer, where the drawing has several of both. */
 function GroupSteps({ job }: { job: JobDetail }) {
   const { rust } = useTokens();
-  const change = useChangeSteps(job.id);
+  const change = useAct(job.id);
   const [isOpen, setOpen] = useState(false);
   const layers = new Set(allParts(job).map((part) => part.layer)).size;
   if (layers < 2) return null;
@@ -292,7 +293,9 @@ function GroupSteps({ job }: { job: JobDetail }) {
           { value: 'layer', label: 'A step for each layer' },
         ]}
         chosen={null}
-        onChoose={(by) => change.mutate({ by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })}
+        onChoose={(by) =>
+          change.mutate({ do: 'group-steps', by: by as 'colour' | 'layer' }, { onSuccess: () => setOpen(false) })
+        }
       />
       {change.isError ? (
         <Body role="alert" style={{ color: rust }}>

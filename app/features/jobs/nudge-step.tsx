@@ -13,9 +13,10 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { Why } from '../../ui/why';
 import { useAddVariant } from '../book/queries';
 import { SettingsLine } from '../book/settings-line';
-import { useChangeStep } from './queries';
+import { useAct } from './queries';
 
 interface NudgeStepProps {
+  jobId: string;
   isOpen: boolean;
   step: StepView;
   machine: MachineView;
@@ -27,15 +28,15 @@ interface NudgeStepProps {
 export function NudgeStep({ isOpen, onClose, ...rest }: NudgeStepProps) {
   return (
     <Decision title="A little more or less, in this job" isOpen={isOpen} onClose={onClose}>
-      <NudgeForm key={rest.step.version} {...rest} onClose={onClose} />
+      <NudgeForm key={JSON.stringify(rest.step.nudge)} {...rest} onClose={onClose} />
     </Decision>
   );
 }
 
-function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpen'>) {
+function NudgeForm({ jobId, step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpen'>) {
   const { rust } = useTokens();
   const { recipe, variant } = step.match;
-  const change = useChangeStep();
+  const change = useAct(jobId);
   const addToBook = useAddVariant(recipe!.id);
   // What the book says, with its own nudge for this tool or piece.
   const base = variant ? nudged(machine, recipe!.settings, variant.changes) : recipe!.settings;
@@ -49,7 +50,7 @@ function NudgeForm({ step, machine, tool, onClose }: Omit<NudgeStepProps, 'isOpe
   const [problem] = isNudged ? nudgeProblems(machine, step.process, base, kept) : [];
   const send = (nudge: StepView['nudge']) =>
     change.mutate(
-      { stepId: step.id, version: step.version, nudge },
+      { do: 'change-step', stepId: step.id, nudge },
       {
         onSuccess: () => {
           draft.done();

@@ -1,4 +1,4 @@
-import type { JobDetail, PartAction } from '@keen-anvil/contract';
+import type { JobDetail } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -14,7 +14,7 @@ import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import type { BoxedPart } from './all-parts';
-import { useActOnParts } from './queries';
+import { useAct } from './queries';
 import { useMaterialsOf } from '../shop/materials';
 
 interface PartActionsProps {
@@ -26,14 +26,14 @@ interface PartActionsProps {
 /** What can be done with the parts that are chosen. */
 export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const { rust } = useTokens();
-  const act = useActOnParts(job.id);
+  const act = useAct(job.id);
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
   const [asked, setAsked] = useState<'step' | 'outline' | 'more' | null>(null);
   const draft = useDraft(`outline of ${job.id}`, '2');
   const partIds = chosen.map((part) => part.id);
-  const send = (body: Omit<PartAction, 'partIds'>) => {
+  const send = (action: Parameters<typeof act.mutate>[0]) => {
     setAsked(null);
-    act.mutate({ partIds, ...body }, { onSuccess: onDone });
+    act.mutate(action, { onSuccess: onDone });
   };
   const mm = parseTypedNumber(draft.value);
   const canPart = chosen.some((part) => part.pieces > 1);
@@ -58,26 +58,28 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
             title="Process"
             containerStyle={{ flex: 1.3 }}
             loading={act.isPending}
-            onPress={() => send({ action: 'role', role: 'process' })}
+            onPress={() => send({ do: 'change-role', partIds, role: 'process' })}
           />
         )}
         <Button
           title="Guide"
           type="outline"
           containerStyle={{ flex: 1 }}
-          onPress={() => send({ action: 'role', role: 'guide' })}
+          onPress={() => send({ do: 'change-role', partIds, role: 'guide' })}
         />
         <Button
           title="Leave out"
           type="outline"
           containerStyle={{ flex: 1.2 }}
-          onPress={() => send({ action: 'role', role: 'out' })}
+          onPress={() => send({ do: 'change-role', partIds, role: 'out' })}
         />
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-        {canPart ? <TextKey title="Take apart" icon="call-split" onPress={() => send({ action: 'apart' })} /> : null}
+        {canPart ? (
+          <TextKey title="Take apart" icon="call-split" onPress={() => send({ do: 'take-apart', partIds })} />
+        ) : null}
         {chosen.length > 1 ? (
-          <TextKey title="Put together" icon="call-merge" onPress={() => send({ action: 'together' })} />
+          <TextKey title="Put together" icon="call-merge" onPress={() => send({ do: 'put-together', partIds })} />
         ) : null}
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
@@ -90,13 +92,13 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
             label={`Step ${step.position + 1}: ${processOf(step.process).label}`}
             detail={materials.find((m) => m.id === step.materialId)?.name ?? 'no material yet'}
             mark={<Swatch colour={step.colour} />}
-            onPress={() => send({ action: 'step', stepId: step.id })}
+            onPress={() => send({ do: 'move-to-step', partIds, stepId: step.id })}
           />
         ))}
         <Option
           label="A new step"
           detail="of its own, done as the one they come from"
-          onPress={() => send({ action: 'new-step', stepId: uuid() })}
+          onPress={() => send({ do: 'split-step', partIds, stepId: uuid() })}
         />
       </Decision>
       <Decision title="An outline at an exact distance" isOpen={asked === 'outline'} onClose={() => setAsked(null)}>
@@ -114,7 +116,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           disabled={mm === null || mm === 0}
           onPress={() => {
             draft.done();
-            send({ action: 'outline', distanceMm: mm! });
+            send({ do: 'draw-outline', partIds, distanceMm: mm! });
           }}
         />
       </Decision>

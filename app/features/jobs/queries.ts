@@ -1,6 +1,6 @@
 import {
   paths,
-  type ArtworkChange,
+  type AskedAction,
   type FontView,
   type JobApart,
   type JobDetail,
@@ -9,12 +9,8 @@ import {
   type NewNote,
   type NewTemplate,
   type NewText,
-  type Nudge,
-  type PartAction,
   type ReadAgain,
   type ReadingPreview,
-  type StepChange,
-  type StepsChange,
   type TemplateDetail,
   type TemplateSummary,
   type TextWish,
@@ -95,35 +91,26 @@ function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   });
 }
 
-export const useChangeStep = () =>
-  useJobChange(({ stepId, ...body }: StepChange & { stepId: string }) =>
-    callForJob(paths.step(stepId), { method: 'PATCH', body }),
+/** An action before it has its id. */
+type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
+
+/** Does something to a job; it is sent with the version that it was made on. */
+export function useAct(jobId: string) {
+  const client = useQueryClient();
+  return useJobChange((action: Unnamed) =>
+    callForJob(paths.jobActions(jobId), {
+      method: 'POST',
+      body: {
+        version: client.getQueryData<JobDetail>(jobKey(jobId))?.version ?? 1,
+        action: { ...action, id: uuid() },
+      },
+    }),
   );
-
-export const useMergeStep = () =>
-  useJobChange(({ stepId, intoId }: { stepId: string; intoId: string }) =>
-    callForJob(paths.stepMerge(stepId), { method: 'POST', body: { intoId } }),
-  );
-
-export const useChangeSteps = (jobId: string) =>
-  useJobChange((body: StepsChange) => callForJob(paths.jobSteps(jobId), { method: 'POST', body }));
-
-export const useNudge = () =>
-  useJobChange(({ stepId, ...body }: Nudge & { stepId: string }) =>
-    callForJob(paths.placements(stepId), { method: 'POST', body }),
-  );
-
-export const useActOnParts = (jobId: string) =>
-  useJobChange((body: PartAction) => callForJob(paths.jobParts(jobId), { method: 'POST', body }));
+}
 
 export const useUndo = (jobId: string) =>
   useJobChange((turn: 'undo' | 'redo') =>
     callForJob(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), { method: 'POST', body: {} }),
-  );
-
-export const useChangeArtwork = () =>
-  useJobChange(({ artworkId, ...body }: ArtworkChange & { artworkId: string }) =>
-    callForJob(paths.artworkChange(artworkId), { method: 'PATCH', body }),
   );
 
 /** How far a long work is. */

@@ -2,6 +2,7 @@ import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { machines, navy } from '../../testing/fixtures';
 import { job, part, step } from '../../testing/job-fixtures';
+import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
 import { SheetView } from './sheet-view';
 import type { InspectedStep } from './use-inspections';
@@ -26,8 +27,8 @@ const inspected = (change: Partial<StepView> = {}, more: object = {}) =>
   }) as unknown as InspectedStep;
 const show = (
   shown = inspected(),
-  answers: Record<string, { status?: number; body: unknown }> = { '/api/steps/step-1/placements': { body: job } },
-) => renderWithBook(<SheetView inspected={shown} places={[]} maxHeight={300} />, answers);
+  answers: Record<string, { status?: number; body: unknown }> = { '/api/jobs/job-1/actions': { body: job } },
+) => renderWithBook(<SheetView jobId="job-1" inspected={shown} places={[]} maxHeight={300} />, answers);
 
 describe('the sheet of a step', () => {
   it('says what it is, and how far the tool goes down and up', () => {
@@ -52,9 +53,9 @@ describe('the sheet of a step', () => {
     fireEvent.press(screen.getByLabelText(label));
     await waitFor(() =>
       expect(sent.find(({ method }) => method === 'POST')).toEqual({
-        path: '/api/steps/step-1/placements',
+        path: '/api/jobs/job-1/actions',
         method: 'POST',
-        body: { partIds: ['part 4', 'part 8'], dxMm, dyMm },
+        body: asked({ do: 'nudge-parts', stepId: 'step-1', partIds: ['part 4', 'part 8'], dxMm, dyMm }),
       }),
     );
   });
@@ -66,7 +67,9 @@ describe('the sheet of a step', () => {
     fireEvent.press(screen.getByLabelText(/Nudge step up/));
     fireEvent.press(screen.getByLabelText('Nudge right'));
     await waitFor(() =>
-      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual({ partIds: ['part 8'], dxMm: 1.5, dyMm: 0 }),
+      expect(sent.find(({ method }) => method === 'POST')?.body).toEqual(
+        asked({ do: 'nudge-parts', stepId: 'step-1', partIds: ['part 8'], dxMm: 1.5, dyMm: 0 }),
+      ),
     );
     // Chosen twice is not chosen.
     fireEvent.press(screen.getByLabelText('8'));
@@ -75,7 +78,7 @@ describe('the sheet of a step', () => {
 
   it('says why a part was not moved', async () => {
     show(inspected(), {
-      '/api/steps/step-1/placements': {
+      '/api/jobs/job-1/actions': {
         status: 409,
         body: { error: { code: 'running', message: 'This job is on the machine.' } },
       },

@@ -9,12 +9,13 @@ import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
-import { useNudge } from './queries';
+import { useAct } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
 import { pictureOf, SheetPicture, type SheetGuide } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
 
 interface SheetViewProps {
+  jobId: string;
   guides?: SheetGuide[];
   others?: SheetGuide[];
   /** What is undone and done again here. */
@@ -25,13 +26,13 @@ interface SheetViewProps {
 }
 
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ inspected, guides, others = [], undo, places, maxHeight }: SheetViewProps) {
+export function SheetView({ jobId, inspected, guides, others = [], undo, places, maxHeight }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
   const [by, setBy] = useState(1);
   const [isAlone, setAlone] = useState(false);
-  const nudge = useNudge();
+  const nudge = useAct(jobId);
   if (!bed) return <Nothing title="No sheet yet">Choose the material of this step, and its sheet lies here.</Nothing>;
   if (inspection.isError) return <Body style={{ color: tokens.rust }}>{inspection.error.message}</Body>;
   if (!inspection.data) return <Waiting lines={3} />;
@@ -39,7 +40,14 @@ export function SheetView({ inspected, guides, others = [], undo, places, maxHei
   const toggle = (id: string) =>
     setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
   const move = (dxMm: number, dyMm: number) =>
-    nudge.mutate({ stepId: step.id, partIds: moved, dxMm, dyMm, ...(isAlone ? { alone: true } : {}) });
+    nudge.mutate({
+      do: 'nudge-parts',
+      stepId: step.id,
+      partIds: moved,
+      dxMm,
+      dyMm,
+      ...(isAlone ? { alone: true } : {}),
+    });
   return (
     <View style={{ gap: SPACE.base }}>
       <View

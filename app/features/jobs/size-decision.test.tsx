@@ -1,6 +1,7 @@
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { artwork, job } from '../../testing/job-fixtures';
 import { keepsOnThisDevice } from '../../testing/local-shelf';
+import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
 import { keepDraft, readDraft } from '../../ui/use-draft';
 import { SizeDecision } from './size-decision';
@@ -8,8 +9,8 @@ import { SizeDecision } from './size-decision';
 keepsOnThisDevice();
 const onClose = jest.fn();
 const open = (own = artwork) =>
-  renderWithBook(<SizeDecision artwork={own} sheets={[]} isOpen onClose={onClose} />, {
-    '/api/artworks/art': { body: job },
+  renderWithBook(<SizeDecision jobId="job-1" artwork={own} sheets={[]} isOpen onClose={onClose} />, {
+    '/api/jobs/job-1/actions': { body: job },
   });
 
 describe('the exact size', () => {
@@ -19,7 +20,9 @@ describe('the exact size', () => {
     fireEvent.changeText(screen.getByLabelText('Width of the drawing in mm'), '120');
     expect(Number(screen.getByLabelText('Height of the drawing in mm').props.value)).toBeCloseTo(120 * ratio, 1);
     fireEvent.press(screen.getByText('Set the size'));
-    await waitFor(() => expect(sent.at(-1)?.body).toMatchObject({ version: artwork.version, widthMm: 120 }));
+    await waitFor(() =>
+      expect(sent.at(-1)?.body).toMatchObject(asked({ do: 'change-drawing', drawingId: 'art', widthMm: 120 })),
+    );
     await waitFor(() => expect(readDraft('size of art')).toBeNull());
   });
 

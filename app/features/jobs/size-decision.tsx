@@ -11,7 +11,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { Missing } from '../../ui/missing';
 import { useDraft } from '../../ui/use-draft';
-import { useChangeArtwork } from './queries';
+import { useAct } from './queries';
 
 /** The size of a drawing as it is now, in mm. */
 export const sizeOf = ({ keptWidthMm, keptHeightMm, scaleX, scaleY }: ArtworkView) => ({
@@ -21,11 +21,13 @@ export const sizeOf = ({ keptWidthMm, keptHeightMm, scaleX, scaleY }: ArtworkVie
 
 /** The exact size of a drawing: width, height or per cent, by a measured thing or a sheet, locked or not. */
 export function SizeDecision({
+  jobId,
   artwork,
   sheets,
   isOpen,
   onClose,
 }: {
+  jobId: string;
   artwork: ArtworkView;
   sheets: { name: string; widthMm: number; heightMm: number }[];
   isOpen: boolean;
@@ -33,22 +35,30 @@ export function SizeDecision({
 }) {
   return (
     <Decision title="Exact size" isOpen={isOpen} onClose={onClose}>
-      <SizeForm key={artwork.version} artwork={artwork} sheets={sheets} onDone={onClose} />
+      <SizeForm
+        key={`${artwork.reading} ${artwork.scaleX} ${artwork.scaleY}`}
+        jobId={jobId}
+        artwork={artwork}
+        sheets={sheets}
+        onDone={onClose}
+      />
     </Decision>
   );
 }
 
 function SizeForm({
+  jobId,
   artwork,
   sheets,
   onDone,
 }: {
+  jobId: string;
   artwork: ArtworkView;
   sheets: { name: string; widthMm: number; heightMm: number }[];
   onDone: () => void;
 }) {
   const { rust } = useTokens();
-  const change = useChangeArtwork();
+  const change = useAct(jobId);
   const now = sizeOf(artwork);
   const ratio = now.widthMm > 0 ? now.heightMm / now.widthMm : 0;
   const draft = useDraft(`size of ${artwork.id}`, {
@@ -94,7 +104,7 @@ function SizeForm({
   };
   const send = (body: { widthMm?: number; heightMm?: number; isSizeLocked?: boolean }) =>
     change.mutate(
-      { artworkId: artwork.id, version: artwork.version, ...body },
+      { do: 'change-drawing', drawingId: artwork.id, ...body },
       {
         onSuccess: () => {
           if (body.isSizeLocked !== undefined) return;

@@ -2,6 +2,7 @@ import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
 import { job, step } from '../../testing/job-fixtures';
+import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
 import { StepCard } from './step-card';
 import type { InspectedStep } from './use-inspections';
@@ -84,9 +85,9 @@ describe('a rung of the step ladder', () => {
     fireEvent.press(screen.getByText('Process'));
     fireEvent.press(await screen.findByText('Score'));
     await waitFor(() =>
-      expect(sent.find(({ method }) => method === 'PATCH')).toMatchObject({
-        path: '/api/steps/step-1',
-        body: { version: 2, process: 'score' },
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/jobs/job-1/actions',
+        body: asked({ do: 'change-step', stepId: 'step-1', process: 'score' }),
       }),
     );
   });

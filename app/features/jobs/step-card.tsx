@@ -1,4 +1,5 @@
 import { asksEngraveOrCut, type JobDetail, type StepView } from '@keen-anvil/contract';
+import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { PROCESSES, processOf, sayChanges, sayTemper, type ProcessName } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
@@ -22,7 +23,7 @@ import { useMachines, useTools } from '../shop/queries';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
 import { NudgeStep } from './nudge-step';
-import { useChangeStep, useMergeStep } from './queries';
+import { useAct } from './queries';
 import { lookOf } from './look-of';
 import { StepThumb } from './step-thumb';
 import { TurnKeys } from './turn-keys';
@@ -46,15 +47,15 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
   const tokens = useTokens();
   const router = useRouter();
   const [asked, setAsked] = useState<Asked>(null);
-  const change = useChangeStep();
-  const merge = useMergeStep();
+  const change = useAct(job.id);
+  const merge = useAct(job.id);
   const machines = useMachines().data ?? [];
   const tools = useTools().data ?? [];
   const { recipe, settings, variant } = step.match;
   const process = processOf(step.process);
-  const send = (body: Omit<Parameters<typeof change.mutate>[0], 'stepId' | 'version'>) => {
+  const send = (body: Omit<ChangeStep, 'do' | 'stepId'>) => {
     setAsked(null);
-    change.mutate({ stepId: step.id, version: step.version, ...body });
+    change.mutate({ do: 'change-step', stepId: step.id, ...body });
   };
   const nudgeTitle = step.nudge ? 'Nudged here' : 'Nudge here';
   const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
@@ -208,6 +209,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       />
       {recipe && settings && bed ? (
         <NudgeStep
+          jobId={job.id}
           isOpen={asked === 'nudge'}
           step={step}
           machine={bed.machine}
@@ -226,7 +228,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               detail="its parts come along and are done as this step is"
               onPress={() => {
                 setAsked(null);
-                merge.mutate({ stepId: step.id, intoId: other.id });
+                merge.mutate({ do: 'merge-steps', stepId: step.id, intoId: other.id });
               }}
             />
           ))}

@@ -72,7 +72,7 @@ describe('setting a text', () => {
     fireEvent.press(screen.getByText('Set it so'));
     await waitFor(() =>
       expect(posted(sent, '/api/artworks/art/reading')).toEqual([
-        { version: 1, keep: true, text: { ...USUAL_TEXT, words: 'Bend' } },
+        { keep: true, text: { ...USUAL_TEXT, words: 'Bend' } },
       ]),
     );
   });
@@ -90,7 +90,6 @@ describe('tracing a picture', () => {
     expect(await screen.findByText('1 part of 4 points, 82.4 × 20 mm with its border')).toBeTruthy();
     expect(posted(sent, '/api/artworks/art/reading')).toEqual([
       {
-        version: 1,
         keep: false,
         reading: {
           unitMm: null,

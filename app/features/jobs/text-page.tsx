@@ -91,7 +91,7 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
   };
   const keep = () => {
     if (!text) return;
-    if (artwork) change.mutate({ artworkId: artwork.id, version: artwork.version, text }, { onSuccess: back });
+    if (artwork) change.mutate({ artworkId: artwork.id, text }, { onSuccess: back });
     else add.mutate({ id, text }, { onSuccess: back });
   };
   const error = add.error ?? change.error;

@@ -95,7 +95,6 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
     setAt(null);
     return {
       artworkId: artwork.id,
-      version: artwork.version,
       reading: { ...choices, tracing: { ...wish, toleranceMm: toleranceMm!, smallestMm2: smallestMm2! } },
       signal: stop.current.signal,
       told: setAt,
@@ -115,7 +114,6 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
       look(
         {
           artworkId: artwork.id,
-          version: artwork.version,
           reading: { ...choices, tracing: JSON.parse(asked) as TracingChoices },
           signal: controller.signal,
           told: setAt,

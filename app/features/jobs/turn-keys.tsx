@@ -4,18 +4,18 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
-import { useChangeSteps } from './queries';
+import { useAct } from './queries';
 
 /** Puts a step before or after its neighbour by hand, or lets the rules order all of them again. */
 export function TurnKeys({ job, step }: { job: JobDetail; step: StepView }) {
   const { rust } = useTokens();
-  const change = useChangeSteps(job.id);
+  const change = useAct(job.id);
   const order = job.steps.map(({ id }) => id);
   const move = (by: number) => {
     const next = [...order];
     next.splice(step.position, 1);
     next.splice(step.position + by, 0, step.id);
-    change.mutate({ order: next });
+    change.mutate({ do: 'order-steps', order: next });
   };
   return (
     <View>
@@ -35,7 +35,11 @@ export function TurnKeys({ job, step }: { job: JobDetail; step: StepView }) {
           onPress={() => move(1)}
         />
         {job.isOrderByHand ? (
-          <TextKey title="Order by the rules" icon="sort" onPress={() => change.mutate({ order: [] })} />
+          <TextKey
+            title="Order by the rules"
+            icon="sort"
+            onPress={() => change.mutate({ do: 'order-steps', order: [] })}
+          />
         ) : null}
       </View>
       {change.isError ? (

@@ -1,10 +1,11 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
 import type { ReadingChoices, SizeQuestion, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
-import type { NoteKind, PartRole, StepNudge } from '../requests';
+import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { StepNudge } from '@keen-anvil/core/jobs';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
@@ -17,7 +18,7 @@ export interface PartView {
   colour: string;
   artworkId: string;
   stepId: string | null;
-  role: PartRole;
+  role: GivenRole;
   contours: CurveContour[];
   /** Where the plane's origin lies on its step's sheet. */
   place: Point;
@@ -46,7 +47,6 @@ export interface StepRecipe {
 
 export interface StepView {
   id: string;
-  version: number;
   position: number;
   /** The colour of the drawing that this step takes. */
   colour: string;
@@ -81,7 +81,6 @@ export type ArtworkKind = SourceName;
 
 export interface ArtworkView {
   id: string;
-  version: number;
   kind: ArtworkKind;
   fileName: string;
   byteCount: number;

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { QUANTITIES } from '@keen-anvil/core/recipes';
 import { readTyped } from '@keen-anvil/core/units';
-import { Type } from 'class-transformer';
+import { plainToInstance, Transform, Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsInt,
@@ -138,6 +138,22 @@ export function Nested<T extends object>(type: () => new () => T): PropertyDecor
     fieldRule('isRecord', 'an object was expected', isRecord),
     ValidateNested() as PropertyDecorator,
     Type(type) as PropertyDecorator,
+  );
+}
+
+/** An object of one of several classes: which one, a field of it says. */
+export function IsOneOf(field: string, types: Readonly<Record<string, new () => object>>): PropertyDecorator {
+  const typeOf = (value: unknown) => {
+    const name = isRecord(value) ? value[field] : undefined;
+    return typeof name === 'string' && Object.hasOwn(types, name) ? types[name] : null;
+  };
+  return all(
+    fieldRule('isOneOf', `${field} is one of ${Object.keys(types).join(', ')}`, (value) => typeOf(value) !== null),
+    ValidateNested() as PropertyDecorator,
+    Transform(({ value }: { value: unknown }) => {
+      const type = typeOf(value);
+      return type ? plainToInstance(type, value) : value;
+    }) as PropertyDecorator,
   );
 }
 

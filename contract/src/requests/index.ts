@@ -2,3 +2,4 @@ export * from './book';
 export * from './job';
 export * from './shop';
 export * from './tuning';
+export * from './actions';

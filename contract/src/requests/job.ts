@@ -1,9 +1,8 @@
 import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
-import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
+import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
 import {
   ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
@@ -16,7 +15,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
-import { Amount, IsSettings, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
+import { Amount, MayBeLeftOut, Name, Nested, Version } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
@@ -70,7 +69,6 @@ export class TextWish {
 }
 
 export class ReadAgain {
-  @Version() version!: number;
   /** Only looked at, or kept. */
   @IsBoolean() keep!: boolean;
   @MayBeLeftOut() @Nested(() => ReadingWish) reading?: ReadingWish;
@@ -84,100 +82,6 @@ export class NewText {
 
 export class TextPreview {
   @Nested(() => TextWish) text!: TextWish;
-}
-
-/** A drawing's size and place in the job. */
-export class ArtworkChange {
-  @Version() version!: number;
-  /** Width of the whole drawing; the height follows unless it is given too. */
-  @MayBeLeftOut() @Amount('the width', 1, 10_000, 'mm') widthMm?: number;
-  @MayBeLeftOut() @Amount('the height', 1, 10_000, 'mm') heightMm?: number;
-  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') xMm?: number;
-  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') yMm?: number;
-  @MayBeLeftOut() @IsBoolean() isSizeLocked?: boolean;
-  @MayBeLeftOut() @IsBoolean() readsReversed?: boolean;
-}
-
-/** A change of what is dialled in for one step, that stays with the job. */
-export class StepNudge {
-  @IsSettings() changes!: Settings;
-  @Words(300) reason!: string;
-}
-
-export class StepChange {
-  @Version() version!: number;
-  @MayBeLeftOut() @IsIn(PROCESS_NAMES) process?: ProcessName;
-  @MayBeLeftOut() @IsUUID() materialId?: string;
-  @MayBeLeftOut() @IsUUID() stockPieceId?: string;
-  @MayBeLeftOut() @IsUUID() machineId?: string;
-  @MayBeLeftOut() @IsUUID() toolId?: string;
-  @MayBeLeftOut() @IsInt() @Min(1) @Max(12) holder?: number;
-  @MayBeLeftOut() @IsBoolean() mirrored?: boolean;
-  @MayBeLeftOut() @IsBoolean() onCarrier?: boolean;
-  @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
-  /** null takes it back. */
-  @ValidateIf((change: StepChange) => change.nudge !== null && change.nudge !== undefined)
-  @Nested(() => StepNudge)
-  nudge?: StepNudge | null;
-}
-
-const PartIds = (): PropertyDecorator => (target, name) => {
-  for (const rule of [
-    IsArray(),
-    ArrayMinSize(1, { message: 'choose at least one part' }),
-    ArrayMaxSize(20_000),
-    IsUUID(undefined, { each: true }),
-  ])
-    rule(target, name as string);
-};
-
-export class Nudge {
-  @PartIds() partIds!: string[];
-  @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
-  @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
-  /** Without what lies on the same sheet in other steps; with it otherwise. */
-  @MayBeLeftOut() @IsBoolean() alone?: boolean;
-}
-
-export const PART_ROLES = ['process', 'guide', 'out'] as const;
-export type PartRole = (typeof PART_ROLES)[number];
-
-/** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
-export class BridgeWish {
-  @Amount('the place', -100_000, 100_000, 'mm') x!: number;
-  @Amount('the place', -100_000, 100_000, 'mm') y!: number;
-  @Amount('the angle', -10, 10) angle!: number;
-  @Amount('the length of a bridge', 0.1, 10_000, 'mm') lengthMm!: number;
-  @Amount('the width of a bridge', 0.1, 100, 'mm') widthMm!: number;
-}
-
-export const PART_ACTIONS = ['role', 'step', 'new-step', 'apart', 'together', 'outline', 'bridges'] as const;
-export type PartActionName = (typeof PART_ACTIONS)[number];
-
-/** What is done to some parts of a job. */
-export class PartAction {
-  @IsIn(PART_ACTIONS) action!: PartActionName;
-  @PartIds() partIds!: string[];
-  @ValidateIf((act: PartAction) => act.action === 'role') @IsIn(PART_ROLES) role?: PartRole;
-  /** The step that takes them; for a new step its id, made by the client. */
-  @ValidateIf((act: PartAction) => act.action === 'step' || act.action === 'new-step') @IsUUID() stepId?: string;
-  @ValidateIf((act: PartAction) => act.action === 'outline')
-  @Amount('the distance', -200, 200, 'mm')
-  distanceMm?: number;
-  @ValidateIf((act: PartAction) => act.action === 'bridges') @NestedList(() => BridgeWish, 100) bridges?: BridgeWish[];
-}
-
-export const STEP_GROUPINGS = ['colour', 'layer'] as const;
-
-/** Makes the steps of a job anew, or puts them in an order. */
-export class StepsChange {
-  @MayBeLeftOut() @IsIn(STEP_GROUPINGS) by?: (typeof STEP_GROUPINGS)[number];
-  /** The steps in an order by hand; empty for the order that the rules make. */
-  @MayBeLeftOut() @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) order?: string[];
-}
-
-export class StepMerge {
-  @IsUUID() intoId!: string;
 }
 
 export const NOTE_KINDS = ['words', 'measure', 'font', 'colour'] as const;

@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { asksEngraveOrCut, type JobDetail, type StepChange } from '@keen-anvil/contract';
+import { randomUUID } from 'node:crypto';
+import { asksEngraveOrCut, type AskedAction, type JobDetail } from '@keen-anvil/contract';
+import type { ChangeStep } from '@keen-anvil/core/jobs';
 import type { Pool } from 'pg';
 import { inOneTransaction } from '../db/one-transaction';
 import { inTransaction, type Db } from '../db/pool';
@@ -10,10 +12,10 @@ import { finishRun, insertRun, scoreRun, turnRun } from '../queries/runs';
 import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
-import { bringIn, changeArtwork } from '../services/drawings';
+import { bringIn } from '../services/drawings';
 import { createJob } from '../services/jobs';
 import { writeNote } from '../services/notes';
-import { actOnParts, changeStep } from '../services/job-wishes';
+import { actOnJob } from '../services/act-on-job';
 import { findTemplate } from '../queries/templates';
 import { keepTemplate } from '../services/templates';
 import { makeStepFile, type StepFile } from '../services/machine-files';
@@ -53,19 +55,23 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   return true;
 }
 
+/** An action before it has its id. */
+type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
+
 /** Gives a demo job its guides, materials, processes, notes and template, as a maker would. */
 async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobData): Promise<JobDetail> {
   let job = start;
-  const change = async (stepId: string, body: Omit<StepChange, 'version'>) => {
-    const { version } = job.steps.find((step) => step.id === stepId)!;
-    job = await changeStep(pool, heavy, DEMO_WORKSHOP_ID, stepId, { version, ...body });
+  const act = async (action: Unnamed) => {
+    job = await actOnJob(pool, heavy, DEMO_WORKSHOP_ID, job.id, { ...action, id: randomUUID() } as AskedAction);
   };
+  const change = (stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>) =>
+    act({ do: 'change-step', stepId, ...body });
   if (data.guides) {
     const partIds = job.steps
       .flatMap((step) => step.parts)
       .filter((part) => data.guides!.includes(part.name))
       .map((part) => part.id);
-    job = await actOnParts(pool, heavy, DEMO_WORKSHOP_ID, job.id, { action: 'role', role: 'guide', partIds });
+    await act({ do: 'change-role', role: 'guide', partIds });
   }
   for (const { id: stepId, colour } of [...job.steps]) {
     const wanted = data.steps[colour];
@@ -82,10 +88,7 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
     if (onCarrier) await change(stepId, { onCarrier });
   }
   if (data.readsReversed !== undefined)
-    job = await changeArtwork(pool, heavy, DEMO_WORKSHOP_ID, job.artworks[0].id, {
-      version: job.artworks[0].version,
-      readsReversed: data.readsReversed,
-    });
+    await act({ do: 'change-drawing', drawingId: job.artworks[0].id, readsReversed: data.readsReversed });
   for (const [i, note] of (data.notes ?? []).entries())
     job = await writeNote(pool, heavy, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
   if (data.template) await loadTemplate(pool, job, data.template);

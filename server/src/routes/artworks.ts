@@ -1,8 +1,8 @@
-import { ArtworkChange, NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
+import { NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
 import { refused } from '../problem';
 import { originalFile, shownPicture } from '../services/drawing-files';
-import { addText, bringIn, changeArtwork, previewText, readAgain } from '../services/drawings';
+import { addText, bringIn, previewText, readAgain } from '../services/drawings';
 import { keepFont } from '../services/fonts';
 import { listFonts } from '../queries/fonts';
 import { workshopOf } from '../workshop';
@@ -32,16 +32,6 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
         asAsked(request, await bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening)),
       );
     },
-  );
-  router.patch(
-    '/artworks/:id',
-    async (request, response) =>
-      void response.json(
-        asAsked(
-          request,
-          await changeArtwork(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, ArtworkChange)),
-        ),
-      ),
   );
   router.post('/artworks/:id/reading', async (request, response) => {
     const wish = bodyOf(request, ReadAgain);

@@ -12,6 +12,7 @@ import {
 import pg from 'pg';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
@@ -53,8 +54,17 @@ describe('statements', () => {
     const [felt] = await get<MaterialView[]>(`${paths.materials}?search=leather`);
     const { steps } = await get<JobDetail>(paths.job(job.id));
     for (const { id } of steps) {
-      const { version } = (await get<JobDetail>(paths.job(job.id))).steps.find((step) => step.id === id)!;
-      await api().patch(paths.step(id)).send({ version, materialId: felt.id, process: 'through-cut' }).expect(200);
+      await api()
+        .post(paths.jobActions(job.id))
+        .send(
+          wish(await get<JobDetail>(paths.job(job.id)), {
+            do: 'change-step',
+            stepId: id,
+            materialId: felt.id,
+            process: 'through-cut',
+          }),
+        )
+        .expect(200);
     }
     const now = await get<JobDetail>(paths.job(job.id));
     expect(now.steps.filter(({ match }) => match.recipe === null).length).toBeGreaterThan(1);

@@ -2,9 +2,10 @@ import { once } from 'node:events';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { getMetadataStorage } from 'class-validator';
+import { paths } from '@keen-anvil/contract';
 import type { Router } from 'express';
 import { bottomless, HOSTILE, placesIn, withValue } from '../../testing/hostile';
-import { lookAround, WRITE_ROUTES, type World, type WriteRoute } from '../../testing/route-table';
+import { ASKED_ACTIONS, lookAround, WRITE_ROUTES, type World, type WriteRoute } from '../../testing/route-table';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
@@ -61,7 +62,6 @@ const fieldsOf = (type: new () => object): string[] => [
 const classRoutes = WRITE_ROUTES.filter(
   (route): route is WriteRoute & { type: new () => object } => typeof route.type === 'function',
 );
-
 describe('the table of routes', () => {
   it('holds every route that writes', () => {
     const there = routesOf((server.app.router as Router & { stack: Layer[] }).stack).filter((route) =>
@@ -74,6 +74,13 @@ describe('the table of routes', () => {
     'has a value for every field of %s',
     (_, route) => {
       expect(Object.keys(route.ask(world).body!).sort()).toEqual(fieldsOf(route.type).sort());
+    },
+  );
+
+  it.each(ASKED_ACTIONS.map((asked) => [asked.type.name, asked] as const))(
+    'has a value for every field of %s',
+    (_, { type, action }) => {
+      expect(Object.keys(action(world)).sort()).toEqual(fieldsOf(type).sort());
     },
   );
 });
@@ -107,6 +114,23 @@ describe('what no contract means', () => {
         for (const value of HOSTILE.filter((_, k) => k % 2 === i % 2)) {
           const fresh = route.ask(world).body!;
           await tryOne(withValue(fresh, at, value), `${at.join('.')} = ${JSON.stringify(value).slice(0, 40)}`);
+        }
+      }
+      expect(failed).toEqual([]);
+    },
+  );
+
+  it.each(ASKED_ACTIONS.map((asked) => [asked.type.name, asked] as const))(
+    'is refused by the action %s with a sentence, wherever it stands',
+    async (_, { action }) => {
+      const failed: string[] = [];
+      const { id, version } = world.job;
+      for (const [i, at] of placesIn(action(world)).entries()) {
+        // A quarter of the values in each place, the next one in the next.
+        for (const value of HOSTILE.filter((_value, k) => k % 4 === i % 4)) {
+          const body = { version, action: withValue(action(world), at, value) };
+          const status = await send('post', paths.jobActions(id), JSON.stringify(body));
+          if (status >= 500) failed.push(`${status} for ${at.join('.')} = ${JSON.stringify(value).slice(0, 40)}`);
         }
       }
       expect(failed).toEqual([]);

@@ -9,6 +9,7 @@ import {
 } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 const api = () => request(server.app);
@@ -60,15 +61,19 @@ describe('contours of a job that come apart', () => {
     const { apart } = await newJob();
     const [step] = apart.steps;
     const changed = (
-      await api().patch(paths.step(step.id)).set(APART).send({ version: step.version, process: 'score' }).expect(200)
+      await api()
+        .post(paths.jobActions(apart.id))
+        .set(APART)
+        .send(wish(apart, { do: 'change-step', stepId: step.id, process: 'score' }))
+        .expect(200)
     ).body as JobApart;
     expect(changed.steps[0].process).toBe('score');
     expect(keysOf(changed)).toEqual(keysOf(apart));
     const larger = (
       await api()
-        .patch(paths.artworkChange(apart.artworks[0].id))
+        .post(paths.jobActions(apart.id))
         .set(APART)
-        .send({ version: apart.artworks[0].version, widthMm: 160 })
+        .send(wish(apart, { do: 'change-drawing', drawingId: apart.artworks[0].id, widthMm: 160 }))
         .expect(200)
     ).body as JobApart;
     expect(keysOf(larger).filter((key) => keysOf(apart).includes(key))).toEqual([]);

@@ -12,6 +12,8 @@ import {
 } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import type { ChangeDrawing, ChangeRole, ChangeStep } from '@keen-anvil/core/jobs';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 let materials: MaterialView[];
@@ -40,18 +42,20 @@ async function jobWith(inside: string, fileName = 'kit.svg'): Promise<JobDetail>
       .expect(201)
   ).body;
 }
-const act = (job: JobDetail, body: object) => api().post(paths.jobParts(job.id)).send(body);
-const done = async (job: JobDetail, body: object): Promise<JobDetail> => (await act(job, body).expect(200)).body;
+const act = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
+  api().post(paths.jobActions(job.id)).send(wish(job, action));
+const done = async (job: JobDetail, action: Parameters<typeof wish>[1]): Promise<JobDetail> =>
+  (await act(job, action).expect(200)).body;
 const undo = async (job: JobDetail): Promise<JobDetail> => (await api().post(paths.jobUndo(job.id)).expect(200)).body;
 const allParts = (job: JobDetail): PartView[] => [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
 const named = (job: JobDetail, name: string) => allParts(job).find((part) => part.name === name)!;
-const change = async (step: StepView, body: object): Promise<JobDetail> =>
-  (
-    await api()
-      .patch(paths.step(step.id))
-      .send({ version: step.version, ...body })
-      .expect(200)
-  ).body;
+const change = (
+  job: JobDetail,
+  { id: stepId }: StepView,
+  body: Omit<ChangeStep, 'do' | 'stepId'>,
+): Promise<JobDetail> => done(job, { do: 'change-step', stepId, ...body });
+const resize = (job: JobDetail, body: Omit<ChangeDrawing, 'do' | 'drawingId'>) =>
+  act(job, { do: 'change-drawing', drawingId: job.artworks[0].id, ...body });
 const box = (part: PartView) => contourBounds(part.contours)!;
 /** All that an undo has to bring back. */
 const shapeOf = (job: JobDetail) => ({
@@ -70,26 +74,24 @@ const shapeOf = (job: JobDetail) => ({
 describe('what is processed', () => {
   it('parts become guides or are left out, and come back', async () => {
     let job = await jobWith(ring + dot);
-    job = await done(job, { action: 'role', partIds: [named(job, 'dot').id], role: 'out' });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'dot').id], role: 'out' });
     expect(job.steps[0].parts.map(({ name }) => name)).toEqual(['ring']);
     expect(job.otherParts).toMatchObject([{ name: 'dot', role: 'out', stepId: job.steps[0].id }]);
-    job = await done(job, { action: 'role', partIds: [named(job, 'dot').id], role: 'process' });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'dot').id], role: 'process' });
     expect(job.otherParts).toEqual([]);
   });
 
   it('what is left out does not count in the exact size', async () => {
     let job = await jobWith(ring + dot);
     const [{ keptWidthMm: all }] = job.artworks;
-    job = await done(job, { action: 'role', partIds: [named(job, 'dot').id], role: 'out' });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'dot').id], role: 'out' });
     const [artwork] = job.artworks;
     expect([all, artwork.drawnWidthMm, artwork.keptWidthMm]).toEqual([
       expect.closeTo(70, 6),
       expect.closeTo(70, 6),
       expect.closeTo(40, 6),
     ]);
-    job = (
-      await api().patch(paths.artworkChange(artwork.id)).send({ version: artwork.version, widthMm: 80 }).expect(200)
-    ).body;
+    job = (await resize(job, { widthMm: 80 }).expect(200)).body;
     const { minX, maxX } = box(named(job, 'ring'));
     expect(maxX - minX).toBeCloseTo(80, 6);
   });
@@ -97,15 +99,15 @@ describe('what is processed', () => {
   it('a step of guides alone is gone, its guides show on another sheet, and processed again they have a step', async () => {
     let job = await jobWith(ring + red);
     expect(job.steps).toHaveLength(2);
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
-    job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'guide' });
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'tag').id], role: 'guide' });
     expect(job.steps).toHaveLength(1);
     expect(named(job, 'tag')).toMatchObject({
       role: 'guide',
       stepId: job.steps[0].id,
       place: job.steps[0].parts[0].place,
     });
-    job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'process' });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'tag').id], role: 'process' });
     expect(job.steps.map(({ colour, parts }) => [colour, parts.map(({ name }) => name)])).toEqual([
       ['#000000', ['ring']],
       ['#c8342f', ['tag']],
@@ -114,7 +116,7 @@ describe('what is processed', () => {
 
   it('taking apart and putting together are each other’s undoing', async () => {
     const job = await jobWith(ring + dot);
-    const apart = await done(job, { action: 'apart', partIds: [named(job, 'ring').id] });
+    const apart = await done(job, { do: 'take-apart', partIds: [named(job, 'ring').id] });
     expect(allParts(apart).map(({ name, pieces }) => [name, pieces])).toEqual(
       expect.arrayContaining([
         ['dot', 1],
@@ -123,25 +125,27 @@ describe('what is processed', () => {
       ]),
     );
     const together = await done(apart, {
-      action: 'together',
+      do: 'put-together',
       partIds: [named(apart, 'ring').id, named(apart, 'ring, inside 1').id],
     });
     expect(named(together, 'ring').contours).toEqual(named(job, 'ring').contours);
     expect(together.undo).toBe('putting together');
-    expect(shapeOf(await undo(await undo(together)))).toEqual(shapeOf(job));
+    const back = await undo(await undo(together));
+    expect(shapeOf(back)).toEqual(shapeOf(job));
     expect(
-      (await act(job, { action: 'apart', partIds: [named(job, 'dot').id] }).expect(422)).body.error.message,
+      (await act(back, { do: 'take-apart', partIds: [named(job, 'dot').id] }).expect(422)).body.error.message,
     ).toContain('nothing to take apart');
   });
 
   it('refuses parts of another job, and actions without what they need', async () => {
     const [job, other] = [await jobWith(ring), await jobWith(dot)];
     expect(
-      (await act(job, { action: 'role', role: 'out', partIds: [named(other, 'dot').id] }).expect(422)).body.error
+      (await act(job, { do: 'change-role', role: 'out', partIds: [named(other, 'dot').id] }).expect(422)).body.error
         .message,
     ).toBe('1 parts were chosen; 0 of them are in this job.');
-    await act(job, { action: 'role', partIds: [named(job, 'ring').id] }).expect(400);
-    await act(job, { action: 'outline', partIds: [named(job, 'ring').id], distanceMm: 0 }).expect(422);
+    const noRole = { do: 'change-role', partIds: [named(job, 'ring').id] } as unknown as ChangeRole;
+    await act(job, noRole).expect(400);
+    await act(job, { do: 'draw-outline', partIds: [named(job, 'ring').id], distanceMm: 0 }).expect(422);
     expect((await api().get(paths.job(job.id))).body.undo).toBe('bringing in a drawing');
   });
 });
@@ -150,58 +154,52 @@ describe('steps', () => {
   it('are split off and merged, and undone', async () => {
     const job = await jobWith(ring + dot);
     const stepId = randomUUID();
-    const split = await done(job, { action: 'new-step', stepId, partIds: [named(job, 'dot').id] });
+    const split = await done(job, { do: 'split-step', stepId, partIds: [named(job, 'dot').id] });
     expect(split.steps.map(({ parts }) => parts.map(({ name }) => name))).toEqual([['ring'], ['dot']]);
-    const merged: JobDetail = (
-      await api().post(paths.stepMerge(stepId)).send({ intoId: split.steps[0].id }).expect(200)
-    ).body;
+    const merged = await done(split, { do: 'merge-steps', stepId, intoId: split.steps[0].id });
     expect(merged.steps).toHaveLength(1);
     expect(merged.steps[0].parts).toHaveLength(2);
-    expect(shapeOf(await undo(merged))).toEqual(shapeOf(split));
-    await api().post(paths.stepMerge(merged.steps[0].id)).send({ intoId: merged.steps[0].id }).expect(422);
+    const back = await undo(merged);
+    expect(shapeOf(back)).toEqual(shapeOf(split));
+    const [{ id: same }] = back.steps;
+    await act(back, { do: 'merge-steps', stepId: same, intoId: same }).expect(422);
   });
 
   it('are made by layer and by colour', async () => {
     const job = await jobWith(`<g id="cut">${ring}${red}</g><g id="mark">${dot}</g>`);
     expect(job.steps.map(({ colour }) => colour)).toEqual(['#000000', '#c8342f']);
-    const byLayer: JobDetail = (await api().post(paths.jobSteps(job.id)).send({ by: 'layer' }).expect(200)).body;
+    const byLayer = await done(job, { do: 'group-steps', by: 'layer' });
     expect(byLayer.steps.map(({ parts }) => parts.map(({ layer }) => layer))).toEqual([['cut', 'cut'], ['mark']]);
-    const byColour: JobDetail = (await api().post(paths.jobSteps(job.id)).send({ by: 'colour' }).expect(200)).body;
+    const byColour = await done(byLayer, { do: 'group-steps', by: 'colour' });
     expect(byColour.steps.map(({ parts }) => new Set(parts.map(({ colour }) => colour)).size)).toEqual([1, 1]);
     expect(shapeOf(await undo(byLayer)).steps.flatMap(({ parts }) => parts)).toHaveLength(3);
   });
 
   it('stand in an order by hand until the rules are asked for again', async () => {
     let job = await jobWith(ring + red);
-    job = await change(job.steps[0], { materialId: material('Card 250 g, cream').id, process: 'draw' });
+    job = await change(job, job.steps[0], { materialId: material('Card 250 g, cream').id, process: 'draw' });
     job = await change(
+      job,
       job.steps.find(({ process }) => process !== 'draw')!,
       { materialId: material('Card 250 g, cream').id },
     );
     expect(job.steps.map(({ process }) => process)).toEqual(['draw', 'through-cut']);
-    const backwards: JobDetail = (
-      await api()
-        .post(paths.jobSteps(job.id))
-        .send({ order: job.steps.map(({ id }) => id).reverse() })
-        .expect(200)
-    ).body;
+    const backwards = await done(job, { do: 'order-steps', order: job.steps.map(({ id }) => id).reverse() });
     expect([backwards.isOrderByHand, backwards.steps.map(({ process }) => process)]).toEqual([
       true,
       ['through-cut', 'draw'],
     ]);
-    const ruled: JobDetail = (await api().post(paths.jobSteps(job.id)).send({ order: [] }).expect(200)).body;
+    const ruled = await done(backwards, { do: 'order-steps', order: [] });
     expect([ruled.isOrderByHand, ruled.steps.map(({ process }) => process)]).toEqual([false, ['draw', 'through-cut']]);
-    await api()
-      .post(paths.jobSteps(job.id))
-      .send({ order: [job.steps[0].id] })
-      .expect(422);
+    await act(ruled, { do: 'order-steps', order: [job.steps[0].id] }).expect(422);
   });
 
   it('on one sheet lie together and keep it: do not lift', async () => {
     let job = await jobWith(ring + red);
     const card = material('Card 250 g, cream').id;
-    job = await change(job.steps[0], { materialId: card, process: 'draw' });
+    job = await change(job, job.steps[0], { materialId: card, process: 'draw' });
     job = await change(
+      job,
       job.steps.find(({ materialId }) => !materialId)!,
       { materialId: card },
     );
@@ -211,7 +209,7 @@ describe('steps', () => {
     ]);
     const [drawn, cut] = job.steps.map(({ parts }) => parts[0].place);
     expect(cut).toEqual(drawn);
-    const foil = await change(job.steps[0], { materialId: material('Foil, gold').id });
+    const foil = await change(job, job.steps[0], { materialId: material('Foil, gold').id });
     expect(
       foil.steps.map(({ process, hold, stockPieceId }) => [process, hold, stockPieceId === foil.steps[1].stockPieceId]),
     ).toEqual([
@@ -222,18 +220,19 @@ describe('steps', () => {
 
   it('keep a nudge of their own, within what the machine can do', async () => {
     let job = await jobWith(ring);
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
-    job = await change(job.steps[0], { nudge: { changes: { force: 2 }, reason: 'cold morning' } });
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    job = await change(job, job.steps[0], { nudge: { changes: { force: 2 }, reason: 'cold morning' } });
     expect(job.steps[0]).toMatchObject({
       nudge: { changes: { force: 2 }, reason: 'cold morning' },
       match: { settings: { force: 18 }, recipe: { settings: { force: 16 } } },
     });
-    const answer = await api()
-      .patch(paths.step(job.steps[0].id))
-      .send({ version: job.steps[0].version, nudge: { changes: { force: 400 }, reason: 'much' } })
-      .expect(422);
+    const answer = await act(job, {
+      do: 'change-step',
+      stepId: job.steps[0].id,
+      nudge: { changes: { force: 400 }, reason: 'much' },
+    }).expect(422);
     expect(answer.body.error.field).toBe('nudge');
-    job = await change(job.steps[0], { nudge: null });
+    job = await change(job, job.steps[0], { nudge: null });
     expect(job.steps[0].match.settings!.force).toBe(16);
   });
 });
@@ -241,10 +240,7 @@ describe('steps', () => {
 describe('size', () => {
   it('by width or height, the ratio kept; both for another ratio; and not while it is locked', async () => {
     let job = await jobWith(ring);
-    const size = (body: object) =>
-      api()
-        .patch(paths.artworkChange(job.artworks[0].id))
-        .send({ version: job.artworks[0].version, ...body });
+    const size = (body: Parameters<typeof resize>[1]) => resize(job, body);
     job = (await size({ heightMm: 80 }).expect(200)).body;
     expect(box(named(job, 'ring'))).toEqual({ minX: 0, minY: 0, maxX: 80, maxY: 80 });
     job = (await size({ widthMm: 40, heightMm: 20 }).expect(200)).body;
@@ -259,15 +255,10 @@ describe('size', () => {
 
   it('an outline at an exact distance keeps it when the drawing is scaled', async () => {
     let job = await jobWith(dot);
-    job = await done(job, { action: 'outline', partIds: [named(job, 'dot').id], distanceMm: 3 });
+    job = await done(job, { do: 'draw-outline', partIds: [named(job, 'dot').id], distanceMm: 3 });
     const gap = (j: JobDetail) => box(named(j, 'dot')).minX - box(named(j, 'dot, outline at 3 mm')).minX;
     expect(gap(job)).toBeCloseTo(3, 3);
-    job = (
-      await api()
-        .patch(paths.artworkChange(job.artworks[0].id))
-        .send({ version: job.artworks[0].version, widthMm: 137 })
-        .expect(200)
-    ).body;
+    job = (await resize(job, { widthMm: 137 }).expect(200)).body;
     expect(box(named(job, 'dot')).maxX).toBeCloseTo(137, 6);
     expect(gap(job)).toBeCloseTo(3, 3);
     expect(named(job, 'dot, outline at 3 mm').outline).toEqual({ ofPartId: named(job, 'dot').id, mm: 3 });
@@ -275,21 +266,16 @@ describe('size', () => {
 
   it('what was drawn reversed is not mirrored again', async () => {
     let job = await jobWith('<path id="flag" d="M10 10H50L10 30Z"/>');
-    job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
+    job = await change(job, job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
     const [first] = named(job, 'flag').contours;
-    job = (
-      await api()
-        .patch(paths.artworkChange(job.artworks[0].id))
-        .send({ version: job.artworks[0].version, readsReversed: true })
-        .expect(200)
-    ).body;
+    job = (await resize(job, { readsReversed: true }).expect(200)).body;
     // Turned back in the plane: with the step turned over it lies as it was drawn.
     expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(box(named(job, 'flag')).maxX, 6);
     expect(first.start[0]).toBeCloseTo(0, 6);
     expect(job.artworks[0].readsReversed).toBe(true);
     // On a material that is cut from its face it comes out as it was drawn.
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
     expect(job.steps[0].mirrored).toBe(false);
     expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(0, 6);
   });
@@ -313,15 +299,15 @@ describe('a drawing read again', () => {
       true,
       90,
     ]);
-    job = await change(job.steps[0], { materialId: material('Veg-tan leather').id });
-    job = await done(job, { action: 'role', partIds: [named(job, 'hole').id], role: 'guide' });
+    job = await change(job, job.steps[0], { materialId: material('Veg-tan leather').id });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'hole').id], role: 'guide' });
     const ids = allParts(job)
       .map((part) => part.id)
       .sort();
     job = (
       await api()
         .post(paths.artworkReading(artwork.id))
-        .send({ version: artwork.version, keep: true, reading: { ...artwork.choices!, unitMm: 1 } })
+        .send({ keep: true, reading: { ...artwork.choices!, unitMm: 1 } })
         .expect(200)
     ).body;
     expect([job.artworks[0].drawnWidthMm, job.artworks[0].asks]).toEqual([90, null]);
@@ -339,10 +325,10 @@ describe('a drawing read again', () => {
   it('only looked at changes nothing', async () => {
     const job = await jobWith(ring);
     const [artwork] = job.artworks;
-    const wish = { version: artwork.version, keep: false, reading: artwork.choices };
+    const wish = { keep: false, reading: artwork.choices };
     const preview = (await api().post(paths.artworkReading(artwork.id)).send(wish).expect(200)).body;
     expect(preview.parts).toHaveLength(1);
-    expect((await api().get(paths.job(job.id))).body.artworks[0].version).toBe(artwork.version);
+    expect((await api().get(paths.job(job.id))).body.version).toBe(job.version);
     await api()
       .post(paths.artworkReading(artwork.id))
       .send({ ...wish, reading: { ...artwork.choices, joinMm: -1 } })
@@ -406,7 +392,7 @@ describe('texts', () => {
     set = (
       await api()
         .post(paths.artworkReading(id))
-        .send({ version: 1, keep: true, text: text({ words: 'Bend' }) })
+        .send({ keep: true, text: text({ words: 'Bend' }) })
         .expect(200)
     ).body;
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'B', 'e', 'n', 'd']);
@@ -476,8 +462,8 @@ describe('notes and templates', () => {
 
   it('a template makes the same job again, and says what has changed since', async () => {
     let job = await jobWith(ring + red);
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
-    job = await done(job, { action: 'role', partIds: [named(job, 'tag').id], role: 'guide' });
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
+    job = await done(job, { do: 'change-role', partIds: [named(job, 'tag').id], role: 'guide' });
     await api()
       .post(paths.jobNotes(job.id))
       .send({ id: randomUUID(), kind: 'words', label: 'Customer', value: 'as last year' })
@@ -538,10 +524,7 @@ describe('a template of a drawing that was read again since', () => {
     await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
     const [artwork] = job.artworks;
     const reading = { ...artwork.choices!, unitMm: null, joinMm: 1 };
-    await api()
-      .post(paths.artworkReading(artwork.id))
-      .send({ version: artwork.version, keep: true, reading })
-      .expect(200);
+    await api().post(paths.artworkReading(artwork.id)).send({ keep: true, reading }).expect(200);
     // The drawing is gone from its own job since; its readings are not.
     for (let i = 0; i < 2; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
     expect((await api().get(paths.job(job.id))).body.artworks).toEqual([]);
@@ -559,16 +542,18 @@ describe('what lies on one sheet', () => {
     Object.fromEntries(allParts(job).map(({ name, place }) => [name, [place.x, place.y]]));
   const onOneSheet = async () => {
     let job = await jobWith(ring + red);
-    for (const i of [0, 1]) job = await change(job.steps[i], { materialId: material('Outdoor vinyl, navy').id });
+    for (const i of [0, 1]) job = await change(job, job.steps[i], { materialId: material('Outdoor vinyl, navy').id });
     return job;
   };
-  const move = async (job: JobDetail, body: object): Promise<JobDetail> =>
-    (
-      await api()
-        .post(paths.placements(job.steps[0].id))
-        .send({ partIds: job.steps[0].parts.map(({ id }) => id), dxMm: 3, dyMm: 1, ...body })
-        .expect(200)
-    ).body;
+  const move = (job: JobDetail, body: { alone?: boolean; partIds?: string[] }): Promise<JobDetail> =>
+    done(job, {
+      do: 'nudge-parts',
+      stepId: job.steps[0].id,
+      partIds: job.steps[0].parts.map(({ id }) => id),
+      dxMm: 3,
+      dyMm: 1,
+      ...body,
+    });
 
   it('moves together, unless one step is moved alone', async () => {
     let job = await onOneSheet();
@@ -578,10 +563,8 @@ describe('what lies on one sheet', () => {
     expect(places(job)).toEqual({ ring: [x + 3, y + 1], tag: [x + 3, y + 1] });
     job = await move(job, { alone: true });
     expect(places(job)).toEqual({ ring: [x + 6, y + 2], tag: [x + 3, y + 1] });
-    await api()
-      .post(paths.placements(job.steps[0].id))
-      .send({ partIds: [named(job, 'tag').id], dxMm: 1, dyMm: 0 })
-      .expect(422);
+    const partIds = [named(job, 'tag').id];
+    await act(job, { do: 'nudge-parts', stepId: job.steps[0].id, partIds, dxMm: 1, dyMm: 0 }).expect(422);
   });
 
   it('twenty nudges are one undo, and can be done again', async () => {

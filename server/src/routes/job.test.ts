@@ -6,6 +6,8 @@ import { readHpgl } from '@keen-anvil/core/output';
 import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import type { ChangeStep } from '@keen-anvil/core/jobs';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 let materials: MaterialView[];
@@ -38,13 +40,13 @@ const bringIn = (jobId: string, bytes: Buffer | string, fileName = 'boat-number-
 async function jobWithDrawing(): Promise<JobDetail> {
   return (await bringIn(await newJob(), boatNumber).expect(201)).body;
 }
-const change = async (step: StepView, body: object): Promise<JobDetail> =>
-  (
-    await api()
-      .patch(paths.step(step.id))
-      .send({ version: step.version, ...body })
-      .expect(200)
-  ).body;
+const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
+  api().post(paths.jobActions(job.id)).send(wish(job, action));
+const change = async (
+  job: JobDetail,
+  { id: stepId }: StepView,
+  body: Omit<ChangeStep, 'do' | 'stepId'>,
+): Promise<JobDetail> => (await doTo(job, { do: 'change-step', stepId, ...body }).expect(200)).body;
 
 describe('bringing a drawing in', () => {
   it('keeps the file, makes a step for each colour and says what was not read', async () => {
@@ -145,8 +147,8 @@ describe('bringing a drawing in', () => {
 describe('giving each colour its material', () => {
   it('finds the recipe by itself, takes the largest piece, and lays the parts on it', async () => {
     let job = await jobWithDrawing();
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
-    job = await change(job.steps[1], { materialId: material('Outdoor vinyl, navy').id });
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, white').id });
+    job = await change(job, job.steps[1], { materialId: material('Outdoor vinyl, navy').id });
     const [plate, digits] = job.steps;
     expect(plate.match.recipe).toMatchObject({
       settings: { force: 17 },
@@ -161,9 +163,9 @@ describe('giving each colour its material', () => {
 
   it('reads reversed for film, and suggests how to start where there is no recipe', async () => {
     let job = await jobWithDrawing();
-    job = await change(job.steps[0], { materialId: material('Transfer film, smooth white').id });
+    job = await change(job, job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
-    job = await change(job.steps[1], { materialId: material('Outdoor vinyl, signal yellow').id });
+    job = await change(job, job.steps[1], { materialId: material('Outdoor vinyl, signal yellow').id });
     expect(job.steps[1].match).toMatchObject({
       recipe: null,
       refusal: null,
@@ -173,7 +175,7 @@ describe('giving each colour its material', () => {
 
   it('puts a step that draws before one that cuts', async () => {
     let job = await jobWithDrawing();
-    job = await change(job.steps[1], { materialId: material('Card 250 g, cream').id, process: 'draw' });
+    job = await change(job, job.steps[1], { materialId: material('Card 250 g, cream').id, process: 'draw' });
     expect(job.steps.map((step) => [step.colour, step.process])).toEqual([
       ['#1d2f5c', 'draw'],
       ['#f4f4ef', 'kiss-cut'],
@@ -183,11 +185,9 @@ describe('giving each colour its material', () => {
 
   it('refuses a piece of another material and a tool that cannot do it; what was made on an older version is done all the same', async () => {
     const job = await jobWithDrawing();
-    const [step] = (await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id })).steps;
-    const send = (body: object) =>
-      api()
-        .patch(paths.step(step.id))
-        .send({ version: step.version, ...body });
+    const chosen = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, white').id });
+    const [step] = chosen.steps;
+    const send = (body: object) => doTo(chosen, { do: 'change-step', stepId: step.id, ...body });
     expect(
       (await send({ stockPieceId: material('Outdoor vinyl, navy').pieces[0].id }).expect(422)).body.error.field,
     ).toBe('stockPieceId');
@@ -195,8 +195,15 @@ describe('giving each colour its material', () => {
     expect((await send({ toolId: pen.id }).expect(422)).body.error.message).toBe(
       'Pen, black 0.4 mm cannot do kiss cut.',
     );
-    const { body } = await api().patch(paths.step(step.id)).send({ version: 1, mirrored: true }).expect(200);
+    const old = { ...chosen, version: 1 };
+    const { body } = await doTo(old, { do: 'change-step', stepId: step.id, mirrored: true }).expect(200);
     expect((body as JobDetail).steps.find(({ id }) => id === step.id)!.mirrored).toBe(true);
+    // What made sense on what was seen, and does not any more, comes back with how it is now.
+    const gone = (await doTo(old, { do: 'take-apart', partIds: [randomUUID()] }).expect(409)).body.error;
+    expect(gone).toMatchObject({ code: 'stale', field: 'partIds', current: { id: job.id, version: body.version } });
+    expect(gone.message).toBe(
+      'The job was changed in the meantime, and this cannot be done to it as it is now: 1 parts were chosen; 0 of them are in this job.',
+    );
     await send({ luck: true }).expect(400);
   });
 });
@@ -204,17 +211,19 @@ describe('giving each colour its material', () => {
 describe('size and place', () => {
   it('keeps the exact width and moves parts by exact steps', async () => {
     let job = await jobWithDrawing();
-    job = await change(job.steps[0], { materialId: material('Outdoor vinyl, white').id });
-    const [{ id, version }] = job.artworks;
-    job = (await api().patch(paths.artworkChange(id)).send({ version, widthMm: 150 }).expect(200)).body;
+    job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, white').id });
+    job = (await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 150 }).expect(200)).body;
     expect(job.artworks[0].scaleX * job.artworks[0].drawnWidthMm).toBeCloseTo(150, 9);
     expect(job.artworks[0].scaleY).toBe(job.artworks[0].scaleX);
     const [part] = job.steps[0].parts;
     const nudged: JobDetail = (
-      await api()
-        .post(paths.placements(job.steps[0].id))
-        .send({ partIds: [part.id], dxMm: 2.5, dyMm: -1 })
-        .expect(200)
+      await doTo(job, {
+        do: 'nudge-parts',
+        stepId: job.steps[0].id,
+        partIds: [part.id],
+        dxMm: 2.5,
+        dyMm: -1,
+      }).expect(200)
     ).body;
     expect(nudged.steps[0].parts[0].place).toEqual({ x: part.place.x + 2.5, y: part.place.y - 1 });
     const file = readHpgl(
@@ -230,11 +239,11 @@ describe('size and place', () => {
   it('refuses widths that cannot be and parts of other steps', async () => {
     const job = await jobWithDrawing();
     expect(
-      (await api().patch(paths.artworkChange(job.artworks[0].id)).send({ version: 1, widthMm: -3 }).expect(400)).body
-        .error.message,
+      (await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: -3 }).expect(400)).body.error
+        .message,
     ).toBe('The width goes from 1 to 10000 mm.');
-    const foreign = { partIds: [job.steps[1].parts[0].id], dxMm: 1, dyMm: 1 };
-    await api().post(paths.placements(job.steps[0].id)).send(foreign).expect(422);
+    const partIds = [job.steps[1].parts[0].id];
+    await doTo(job, { do: 'nudge-parts', stepId: job.steps[0].id, partIds, dxMm: 1, dyMm: 1 }).expect(422);
   });
 
   it('has no machine file for a step without a material', async () => {

@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto';
 import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import type { ChangeStep } from '@keen-anvil/core/jobs';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
@@ -25,14 +27,9 @@ async function jobOn(material: string, name = 'Tags 3/4'): Promise<JobDetail> {
   for (const { id: stepId } of job.steps) job = await change(job, stepId, { materialId });
   return job;
 }
-async function change(job: JobDetail, stepId: string, body: object): Promise<JobDetail> {
-  const step = job.steps.find(({ id }) => id === stepId)!;
-  return (
-    await api()
-      .patch(paths.step(stepId))
-      .send({ version: step.version, ...body })
-      .expect(200)
-  ).body as JobDetail;
+async function change(job: JobDetail, stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>): Promise<JobDetail> {
+  const action = wish(job, { do: 'change-step', stepId, ...body });
+  return (await api().post(paths.jobActions(job.id)).send(action).expect(200)).body as JobDetail;
 }
 const filled = (job: JobDetail): StepView => job.steps.find(({ colour }) => colour === '#c8342f')!;
 const file = (step: StepView, isWhole = false) => api().get(paths.stepFile(step.id, isWhole));

@@ -1,7 +1,7 @@
-import { Nudge, PartAction, StepChange, StepMerge, StepsChange } from '@keen-anvil/contract/checks';
+import { JobActionWish } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
-import { actOnParts, changeStep, changeSteps, mergeSteps, nudge } from '../services/job-wishes';
+import { actOnJob } from '../services/act-on-job';
 import { makeSheetFile, makeStepFile, stepsInOneFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { loadShop, materialsOf } from '../services/shop';
@@ -11,53 +11,15 @@ import { asAsked } from './job-answer';
 import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 
-/** The parts of a job, its steps, and their machine files. */
+/** What is done to a job, and the machine files of its steps. */
 export function partRoutes({ pool, heavy }: ApiParts): Router {
   const router = Router();
-  router.post(
-    '/jobs/:id/parts',
-    async (request, response) =>
-      void response.json(
-        asAsked(
-          request,
-          await actOnParts(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, PartAction)),
-        ),
-      ),
-  );
-  router.post(
-    '/jobs/:id/steps',
-    async (request, response) =>
-      void response.json(
-        asAsked(
-          request,
-          await changeSteps(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepsChange)),
-        ),
-      ),
-  );
-  router.post(
-    '/steps/:id/merge',
-    async (request, response) =>
-      void response.json(
-        asAsked(request, await mergeSteps(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepMerge))),
-      ),
-  );
-  router.patch(
-    '/steps/:id',
-    async (request, response) =>
-      void response.json(
-        asAsked(
-          request,
-          await changeStep(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, StepChange)),
-        ),
-      ),
-  );
-  router.post(
-    '/steps/:id/placements',
-    async (request, response) =>
-      void response.json(
-        asAsked(request, await nudge(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, Nudge))),
-      ),
-  );
+  router.post('/jobs/:id/actions', async (request, response) => {
+    const { version, action } = bodyOf(request, JobActionWish);
+    response.json(
+      asAsked(request, await actOnJob(pool, heavy, workshopOf(request), idOf(request), action, { version })),
+    );
+  });
   router.get('/steps/:id/machine-file', async (request, response) => {
     const workshopId = workshopOf(request);
     const job = await jobOfStep(pool, heavy, workshopId, idOf(request));

@@ -17,6 +17,7 @@ import {
 import { pino } from 'pino';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
 import { assemble } from '../parts';
 
 let server: TestServer;
@@ -37,11 +38,13 @@ async function readyJob(materialNames = ['Outdoor vinyl, white', 'Outdoor vinyl,
       .send(drawing)
   ).body;
   for (const [i, name] of materialNames.entries()) {
-    const body = { version: job.steps[i].version, materialId: materials.find((m) => m.name === name)!.id };
-    job = (await api().patch(paths.step(job.steps[i].id)).send(body).expect(200)).body;
+    const materialId = materials.find((m) => m.name === name)!.id;
+    job = (await doTo(job, { do: 'change-step', stepId: job.steps[i].id, materialId }).expect(200)).body;
   }
   return job;
 }
+const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
+  api().post(paths.jobActions(job.id)).send(wish(job, action));
 const start = (jobId: string, speedUp = 2000) =>
   api().post(paths.runs(jobId)).send({ seriesId: randomUUID(), speedUp });
 const act = (run: RunView, action: string) => api().post(paths.runAction(run.id)).send({ action });
@@ -149,10 +152,10 @@ describe('a job on the stand-in', () => {
       'Long plotter is busy with other work: “Boat numbers” runs there.',
     );
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
-    const [{ id, version }] = job.artworks;
-    await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(409);
+    const larger = { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 100 } as const;
+    await doTo(job, larger).expect(409);
     await act(run, 'cancel').expect(200);
-    await api().patch(paths.artworkChange(id)).send({ version, widthMm: 100 }).expect(200);
+    await doTo(job, larger).expect(200);
   });
 
   it('a verdict can be corrected and taken back, and what was said before is kept', async () => {
@@ -257,10 +260,7 @@ describe('a job on the stand-in', () => {
       'there is no recipe for kiss cut on Outdoor vinyl, signal yellow',
     );
     const job = await readyJob();
-    await api()
-      .patch(paths.artworkChange(job.artworks[0].id))
-      .send({ version: job.artworks[0].version, widthMm: 400 })
-      .expect(200);
+    await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 400 }).expect(200);
     expect((await start(job.id).expect(422)).body.error.message).toContain(
       'The work takes 400 × 248 mm; white roll has 305 × ',
     );
@@ -330,12 +330,10 @@ describe('a job on the stand-in', () => {
 
   it('cuts what is drawn, also where it is moved while its files are worked out', async () => {
     const job = await readyJob();
-    const [{ id, version }] = job.artworks;
+    const [{ id }] = job.artworks;
     const [started, edited] = await Promise.all([
       start(job.id, 1),
-      api()
-        .patch(paths.artworkChange(id))
-        .send({ version, xMm: job.artworks[0].xMm + 40 }),
+      doTo(job, { do: 'change-drawing', drawingId: id, xMm: job.artworks[0].xMm + 40 }),
     ]);
     expect(started.status).toBe(201);
     // Either it was moved first, and that is what is cut; or it was refused.
@@ -366,8 +364,7 @@ describe('a job on the stand-in', () => {
     server.keeper.wake();
     expect((await runsOf(job.id))[1].progress.state).toBe('queued');
     expect((await api().get(paths.job(job.id))).body.state).toBe('running');
-    const [{ id: artworkId, version }] = job.artworks;
-    await api().patch(paths.artworkChange(artworkId)).send({ version, widthMm: 100 }).expect(409);
+    await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 100 }).expect(409);
     await act(first, 'cancel').expect(200);
     await reached(navy, 'holding');
   });

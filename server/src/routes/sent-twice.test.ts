@@ -5,6 +5,7 @@ import { paths, type JobDetail, type MaterialView, type RecipeDetail } from '@ke
 import { forgetOperations } from '../queries/operations';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
@@ -24,16 +25,23 @@ async function job(): Promise<JobDetail> {
       .expect(201)
   ).body;
 }
+const nudgeOf = (of: JobDetail) =>
+  wish(of, {
+    do: 'nudge-parts',
+    stepId: of.steps[0].id,
+    partIds: [of.steps[0].parts[0].id],
+    dxMm: 2,
+    dyMm: 0,
+    alone: true,
+  });
 const placeOf = (of: JobDetail): number => of.steps[0].parts[0].place.x;
 
 describe('a write that is sent twice', () => {
   it('is done once under one name, and answers as it did: also one that could be meant twice', async () => {
     const start = await job();
+    const { action } = nudgeOf(start);
     const nudge = (name: string) =>
-      api()
-        .post(paths.placements(start.steps[0].id))
-        .set('Idempotency-Key', name)
-        .send({ partIds: [start.steps[0].parts[0].id], dxMm: 2, dyMm: 0, alone: true });
+      api().post(paths.jobActions(start.id)).set('Idempotency-Key', name).send({ version: start.version, action });
     const name = randomUUID();
     const first: JobDetail = (await nudge(name).expect(200)).body;
     const second: JobDetail = (await nudge(name).expect(200)).body;
@@ -46,9 +54,9 @@ describe('a write that is sent twice', () => {
   it('is done once, however many of it arrive at the same moment', async () => {
     const start = await job();
     const name = randomUUID();
-    const body = { partIds: [start.steps[0].parts[0].id], dxMm: 2, dyMm: 0, alone: true, operationId: name };
+    const body = { ...nudgeOf(start), operationId: name };
     const answers = await Promise.all(
-      Array.from({ length: 5 }, () => api().post(paths.placements(start.steps[0].id)).send(body)),
+      Array.from({ length: 5 }, () => api().post(paths.jobActions(start.id)).send(body)),
     );
     expect(answers.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200]);
     const once: JobDetail = (await api().get(paths.job(start.id)).expect(200)).body;

@@ -16,7 +16,7 @@ import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
-import { notFound, Problem, refused } from '../problem';
+import { notFound, Problem, refused, senselessNow } from '../problem';
 import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';
 import { findLastOfGroup, insertEdit, turnEdit, updateEdit, type EditTurn } from '../queries/edits';
 import { countEdit, lockJob, updateOrderByHand } from '../queries/jobs';
@@ -38,7 +38,8 @@ interface Brought {
 /**
  * Does something to a job: worked out on its own thread, under no lock, and written in one transaction with what takes it
  * back. Where the job was changed in between it is worked out anew on what it is now.
- * @throws Problem where it cannot be done to the job as it is, or a machine works on it
+ * @param version of the job that it was made on; on another one it is tried on what the job is now
+ * @throws Problem where it cannot be done to the job as it is, or a machine works on it; with the job as it is now where that is another one
  */
 export async function actOnJob(
   pool: Pool,
@@ -46,7 +47,7 @@ export async function actOnJob(
   workshopId: string,
   jobId: string,
   action: JobAction,
-  brought: Brought | null = null,
+  { version = null, brought = null }: { version?: number | null; brought?: Brought | null } = {},
 ): Promise<JobDetail> {
   for (let tries = 1; ; tries++) {
     const before = await openDocument(pool, workshopId, jobId);
@@ -57,7 +58,11 @@ export async function actOnJob(
       action,
       await shopFor(pool, workshopId, before.document, action),
       brought?.readings,
-    );
+    ).catch(async (error: unknown) => {
+      if (version === null || version === before.version || !(error instanceof Problem)) throw error;
+      // It made sense on what the maker saw.
+      throw senselessNow(error, await jobDetail(pool, heavy, workshopId, jobId));
+    });
     try {
       await inTransaction(pool, async (db) => {
         await lockAsItWas(db, workshopId, before);

@@ -1,4 +1,4 @@
-import type { ArtworkChange, JobDetail, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
+import type { JobDetail, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
 import {
   decided,
   sourceOf,
@@ -14,7 +14,7 @@ import { randomUUID } from 'node:crypto';
 import type { HeavyPool, Listening } from '../heavy/pool';
 import type { ReadTask } from '../heavy/read-artwork';
 import { notFound, Problem, refused } from '../problem';
-import { findArtworkFile, findJobOfArtwork, insertArtwork, type ArtworkFile } from '../queries/artworks';
+import { findArtworkFile, insertArtwork, type ArtworkFile } from '../queries/artworks';
 import { findFont } from '../queries/fonts';
 import { insertReading, listReadings, nextReadingNumber } from '../queries/readings';
 import { actOnJob } from './act-on-job';
@@ -89,11 +89,13 @@ async function addDrawing(
     jobId,
     { id, do: 'add-drawing', drawingId: id, source, name: fileName, choices, drawn },
     {
-      readings: [reading],
-      write: async (db) => {
-        if (!(await insertArtwork(db, workshopId, jobId, { id, source, name: fileName, choices, drawn, bytes })))
-          throw new Problem(409, 'exists', 'This drawing is in a job already.');
-        await insertReading(db, workshopId, reading);
+      brought: {
+        readings: [reading],
+        write: async (db) => {
+          if (!(await insertArtwork(db, workshopId, jobId, { id, source, name: fileName, choices, drawn, bytes })))
+            throw new Problem(409, 'exists', 'This drawing is in a job already.');
+          await insertReading(db, workshopId, reading);
+        },
       },
     },
   );
@@ -135,10 +137,12 @@ export async function readAgain(
     file.jobId,
     { id: randomUUID(), do: 'take-reading', drawingId: id, reading: number, name, choices, drawn },
     {
-      readings: [reading],
-      write: async (db) => {
-        if (!(await insertReading(db, workshopId, reading)))
-          throw new Problem(409, 'busy', 'This drawing was read from somewhere else at the same time. Try again.');
+      brought: {
+        readings: [reading],
+        write: async (db) => {
+          if (!(await insertReading(db, workshopId, reading)))
+            throw new Problem(409, 'busy', 'This drawing was read from somewhere else at the same time. Try again.');
+        },
       },
     },
   );
@@ -152,24 +156,6 @@ function choicesOf({ kind }: ArtworkFile, wish: ReadAgain): ReadingChoices | Tex
 
 function missing(sentence: string, field: string): never {
   throw refused(sentence, field);
-}
-
-/** Changes a drawing's size, place, or what is known of it. A locked size is refused, with the reason. */
-export async function changeArtwork(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  id: string,
-  { version: _, ...change }: ArtworkChange,
-): Promise<JobDetail> {
-  const jobId = await findJobOfArtwork(pool, workshopId, id);
-  if (!jobId) throw notFound('That drawing');
-  return actOnJob(pool, heavy, workshopId, jobId, {
-    id: randomUUID(),
-    do: 'change-drawing',
-    drawingId: id,
-    ...change,
-  });
 }
 
 /** What is to be read: a file with its choices, or a text with its font. */

@@ -53,7 +53,7 @@ export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id
   const job = await findToldJob(db, workshopId, id);
   if (!job) throw notFound('That job');
   const { document } = job;
-  const steps = stepRows(document, job.version);
+  const steps = stepRows(document);
   const shop = await loadShop(db, workshopId, materialsOf(steps));
   const claims = await listClaims(
     db,
@@ -75,7 +75,7 @@ export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id
     version: job.version,
     isOrderByHand: document.isOrderByHand,
     artworks: document.drawings.map((drawing) =>
-      artworkView(drawing, drawings.get(drawing.id)!, job.version, job.byteCounts[drawing.id] ?? 0),
+      artworkView(drawing, drawings.get(drawing.id)!, job.byteCounts[drawing.id] ?? 0),
     ),
     steps: stepViews(steps, shop, claims, matches, (stepId) =>
       shown.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
@@ -88,26 +88,24 @@ export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id
 }
 
 /** The steps of a document, each with the sheet that it is done on. */
-function stepRows(document: JobDocument, version: number): StepRow[] {
+function stepRows(document: JobDocument): StepRow[] {
   return document.steps.map((step, position) => {
     const sheet = sheetOf(document, step.id);
     return {
       ...step,
       position,
-      version,
       stockPieceId: sheet?.stockPieceId ?? null,
       onCarrier: sheet?.onCarrier ?? false,
     };
   });
 }
 
-function artworkView(drawing: Drawing, facts: DrawingFacts, version: number, byteCount: number): ArtworkView {
+function artworkView(drawing: Drawing, facts: DrawingFacts, byteCount: number): ArtworkView {
   const { id, source, name, reading, drawn, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed } = drawing;
   const { widthMm, heightMm, ...told } = facts;
   const { reading: choices, text } = decided(source, drawing.choices);
   return {
     id,
-    version,
     kind: source,
     fileName: name,
     byteCount,

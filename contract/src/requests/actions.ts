@@ -1,0 +1,178 @@
+import 'reflect-metadata';
+import { STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
+import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  Equals,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsUUID,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
+import { Amount, IsOneOf, IsSettings, MayBeLeftOut, Nested, NestedList, Version, Words } from './fields';
+
+/** What stands in the document is known by its id; whether it is there the rules say. */
+const PartIds = (): PropertyDecorator => (target, name) => {
+  for (const rule of [
+    IsArray(),
+    ArrayMinSize(1, { message: 'choose at least one part' }),
+    ArrayMaxSize(20_000),
+    IsUUID(undefined, { each: true }),
+  ])
+    rule(target, name as string);
+};
+
+/** The roles that a maker gives to parts. */
+export const GIVEN_ROLES = ['process', 'guide', 'out'] as const;
+export type GivenRole = (typeof GIVEN_ROLES)[number];
+
+/** Made by who asks for it: an action that comes twice is done once. */
+class Action {
+  @IsUUID() id!: string;
+}
+
+/** A drawing's size and place in the job. */
+export class ChangeDrawingWish extends Action {
+  @Equals('change-drawing') do!: 'change-drawing';
+  @IsUUID() drawingId!: string;
+  /** Width of what is kept of the drawing; the height follows unless it is given too. */
+  @MayBeLeftOut() @Amount('the width', 1, 10_000, 'mm') widthMm?: number;
+  @MayBeLeftOut() @Amount('the height', 1, 10_000, 'mm') heightMm?: number;
+  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') xMm?: number;
+  @MayBeLeftOut() @Amount('the place', -10_000, 10_000, 'mm') yMm?: number;
+  @MayBeLeftOut() @IsBoolean() isSizeLocked?: boolean;
+  @MayBeLeftOut() @IsBoolean() readsReversed?: boolean;
+}
+
+export class ChangeRoleWish extends Action {
+  @Equals('change-role') do!: 'change-role';
+  @PartIds() partIds!: string[];
+  @IsIn(GIVEN_ROLES) role!: GivenRole;
+}
+
+export class MoveToStepWish extends Action {
+  @Equals('move-to-step') do!: 'move-to-step';
+  @PartIds() partIds!: string[];
+  @IsUUID() stepId!: string;
+}
+
+export class SplitStepWish extends Action {
+  @Equals('split-step') do!: 'split-step';
+  @PartIds() partIds!: string[];
+  /** Of the new step, made by the client. */
+  @IsUUID() stepId!: string;
+}
+
+export class TakeApartWish extends Action {
+  @Equals('take-apart') do!: 'take-apart';
+  @PartIds() partIds!: string[];
+}
+
+export class PutTogetherWish extends Action {
+  @Equals('put-together') do!: 'put-together';
+  @PartIds() partIds!: string[];
+}
+
+export class DrawOutlineWish extends Action {
+  @Equals('draw-outline') do!: 'draw-outline';
+  @PartIds() partIds!: string[];
+  @Amount('the distance', -200, 200, 'mm') distanceMm!: number;
+}
+
+/** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
+export class BridgeWish {
+  @Amount('the place', -100_000, 100_000, 'mm') x!: number;
+  @Amount('the place', -100_000, 100_000, 'mm') y!: number;
+  @Amount('the angle', -10, 10) angle!: number;
+  @Amount('the length of a bridge', 0.1, 10_000, 'mm') lengthMm!: number;
+  @Amount('the width of a bridge', 0.1, 100, 'mm') widthMm!: number;
+}
+
+export class PutBridgesWish extends Action {
+  @Equals('put-bridges') do!: 'put-bridges';
+  @PartIds() partIds!: string[];
+  @NestedList(() => BridgeWish, 100) bridges!: BridgeWish[];
+}
+
+/** A change of what is dialled in for one step, that stays with the job. */
+export class NudgeSettingsWish {
+  @IsSettings() changes!: Settings;
+  @Words(300) reason!: string;
+}
+
+export class ChangeStepWish extends Action {
+  @Equals('change-step') do!: 'change-step';
+  @IsUUID() stepId!: string;
+  @MayBeLeftOut() @IsIn(PROCESS_NAMES) process?: ProcessName;
+  @MayBeLeftOut() @IsUUID() materialId?: string;
+  @MayBeLeftOut() @IsUUID() stockPieceId?: string;
+  @MayBeLeftOut() @IsUUID() machineId?: string;
+  @MayBeLeftOut() @IsUUID() toolId?: string;
+  @MayBeLeftOut() @IsInt() @Min(1) @Max(12) holder?: number;
+  @MayBeLeftOut() @IsBoolean() mirrored?: boolean;
+  @MayBeLeftOut() @IsBoolean() onCarrier?: boolean;
+  @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
+  /** null takes it back. */
+  @ValidateIf((change: ChangeStepWish) => change.nudge !== null && change.nudge !== undefined)
+  @Nested(() => NudgeSettingsWish)
+  nudge?: NudgeSettingsWish | null;
+}
+
+export class NudgePartsWish extends Action {
+  @Equals('nudge-parts') do!: 'nudge-parts';
+  @IsUUID() stepId!: string;
+  @PartIds() partIds!: string[];
+  @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
+  @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
+  /** Without what lies on the same sheet in other steps; with it otherwise. */
+  @MayBeLeftOut() @IsBoolean() alone?: boolean;
+}
+
+export class MergeStepsWish extends Action {
+  @Equals('merge-steps') do!: 'merge-steps';
+  @IsUUID() stepId!: string;
+  @IsUUID() intoId!: string;
+}
+
+export class GroupStepsWish extends Action {
+  @Equals('group-steps') do!: 'group-steps';
+  @IsIn(STEP_GROUPINGS) by!: (typeof STEP_GROUPINGS)[number];
+}
+
+export class OrderStepsWish extends Action {
+  @Equals('order-steps') do!: 'order-steps';
+  /** Empty for the order that the rules make. */
+  @IsArray() @ArrayMaxSize(200) @IsUUID(undefined, { each: true }) order!: string[];
+}
+
+/** The class of each action that can be asked for; drawings and readings come with their files, by addresses of their own. */
+export const ACTION_CHECKS = {
+  'change-drawing': ChangeDrawingWish,
+  'change-role': ChangeRoleWish,
+  'move-to-step': MoveToStepWish,
+  'split-step': SplitStepWish,
+  'take-apart': TakeApartWish,
+  'put-together': PutTogetherWish,
+  'draw-outline': DrawOutlineWish,
+  'put-bridges': PutBridgesWish,
+  'change-step': ChangeStepWish,
+  'nudge-parts': NudgePartsWish,
+  'merge-steps': MergeStepsWish,
+  'group-steps': GroupStepsWish,
+  'order-steps': OrderStepsWish,
+} as const satisfies Record<AskedAction['do'], new () => object>;
+
+/** An action that a maker asks for. */
+export type AskedAction = Exclude<JobAction, { do: 'add-drawing' | 'take-reading' }>;
+
+/** An action on a job, with the version that it was made on. */
+export class JobActionWish {
+  @Version() version!: number;
+  @IsOneOf('do', ACTION_CHECKS) action!: AskedAction;
+}
