@@ -2,6 +2,7 @@ import type { ProblemBody } from '@keen-anvil/contract';
 import { v4 as uuid } from 'uuid';
 import { setBookAway } from './book-away';
 import { linesOf } from './lines';
+import { thisDevice } from './this-device';
 
 /** A refusal by the server; the message is its sentence. */
 export class ApiError extends Error {
@@ -85,6 +86,7 @@ async function sendOnce(path: string, { method = 'GET', body, signal, headers }:
       method,
       signal,
       headers: {
+        'Device-Id': thisDevice(),
         ...headers,
         ...(body === undefined ? {} : { 'Content-Type': isFile ? 'application/octet-stream' : 'application/json' }),
       },

@@ -5,6 +5,7 @@ import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details } from '@keen-anvil/core/units';
 import type { Db } from '../db/pool';
 import { DOCUMENT } from './documents';
+import { OF_DEVICE } from './edits';
 
 export interface JobRow {
   id: string;
@@ -38,7 +39,7 @@ export interface ListedJob extends JobRow {
 const RUNS_OF_JOB = `coalesce((SELECT jsonb_agg(jsonb_build_object('state', r.state, 'outcome', r.outcome)) FROM run r
     WHERE r.series_id = (SELECT n.id FROM run_series n WHERE n.job_id = job.id ORDER BY n.created_at DESC LIMIT 1)), '[]') AS runs`;
 
-/** A job with its document and notes, how it stands, and what can be undone and done again in it. */
+/** A job with its document and notes, how it stands, and what can be undone and done again in it on one device. */
 export interface ToldJob extends JobRow {
   document: JobDocument;
   /** How large the file of each drawing is. */
@@ -50,16 +51,21 @@ export interface ToldJob extends JobRow {
 }
 
 /** One job with all that is told of it, in one statement. */
-export async function findToldJob(db: Db, workshopId: string, id: string): Promise<ToldJob | undefined> {
+export async function findToldJob(
+  db: Db,
+  workshopId: string,
+  id: string,
+  device: string | null,
+): Promise<ToldJob | undefined> {
   const { rows } = await db.query<ToldJob>(
     `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB}, ${DOCUMENT} AS document,
        coalesce((SELECT jsonb_object_agg(d.id, octet_length(d.file_bytes)) FROM artwork d WHERE d.job_id = job.id AND NOT d.is_gone), '{}') AS "byteCounts",
        coalesce((SELECT jsonb_agg(jsonb_build_object('id', n.id, 'kind', n.kind, 'label', n.label, 'value', n.value, 'madeAt', iso(n.made_at), 'isArchived', n.is_archived) ORDER BY n.made_at, n.id)
          FROM job_note n WHERE n.job_id = job.id), '[]') AS notes,
-       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone ORDER BY e.id DESC LIMIT 1) AS undo,
-       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone ORDER BY e.id LIMIT 1) AS redo
+       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone AND ${OF_DEVICE('$3')} ORDER BY e.id DESC LIMIT 1) AS undo,
+       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone AND ${OF_DEVICE('$3')} ORDER BY e.id LIMIT 1) AS redo
      FROM job WHERE workshop_id = $1 AND id = $2`,
-    [workshopId, id],
+    [workshopId, id, device],
   );
   return rows[0];
 }

@@ -5,6 +5,7 @@ import { notFound } from '../problem';
 import { listLastUsed, listNailed } from '../queries/recipes';
 import { listJobSummaries } from '../services/job-views';
 import { recipeSummary } from '../services/recipe-views';
+import { knowDevice } from '../device';
 import { enterWorkshop, workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bookRoutes } from './book';
@@ -27,6 +28,7 @@ export function apiRouter(parts: ApiParts): Router {
   const router = Router();
   router.use(cookieParser());
   router.use(enterWorkshop(pool));
+  router.use(knowDevice);
   router.use(refuseUnsound);
   // Files that are brought in come as they are.
   router.use(exchangeRoutes(parts));

@@ -567,6 +567,34 @@ describe('what lies on one sheet', () => {
     await act(job, { do: 'nudge-parts', stepId: job.steps[0].id, partIds, dxMm: 1, dyMm: 0 }).expect(422);
   });
 
+  it('are taken back on the phone that moved them, and nothing that was done on another one', async () => {
+    const [mine, theirs] = [randomUUID(), randomUUID()];
+    let job = await onOneSheet();
+    const [ringId, tagId] = [named(job, 'ring').id, named(job, 'tag').id];
+    const on = async (device: string, path: string, body: object): Promise<JobDetail> =>
+      (await api().post(path).set('Device-Id', device).send(body).expect(200)).body;
+    const moveOn = (device: string, stepId: string, partId: string, dxMm: number) =>
+      on(
+        device,
+        paths.jobActions(job.id),
+        wish(job, { do: 'nudge-parts', stepId, partIds: [partId], dxMm, dyMm: 0, alone: true }),
+      );
+    const [first, second] = [named(job, 'ring').stepId!, named(job, 'tag').stepId!];
+    const [x, tagX] = [named(job, 'ring').place.x, named(job, 'tag').place.x];
+    job = await moveOn(mine, first, ringId, 5);
+    job = await moveOn(theirs, first, ringId, 2);
+    job = await moveOn(theirs, second, tagId, 7);
+    expect(job.undo).toBe('moving parts');
+    job = await on(mine, paths.jobUndo(job.id), {});
+    // What they moved since is left where they moved it.
+    expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX + 7]);
+    expect((await api().get(paths.job(job.id)).set('Device-Id', mine)).body.undo).not.toBe('moving parts');
+    job = await on(theirs, paths.jobUndo(job.id), {});
+    expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX]);
+    job = await on(theirs, paths.jobUndo(job.id), {});
+    expect(named(job, 'ring').place.x).toBe(x + 5);
+  });
+
   it('twenty nudges are one undo, and can be done again', async () => {
     let job = await onOneSheet();
     const before = places(job);

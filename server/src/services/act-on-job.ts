@@ -15,6 +15,7 @@ import {
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
 import { inTransaction, type Db } from '../db/pool';
+import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, senselessNow } from '../problem';
 import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';
@@ -80,7 +81,7 @@ export async function actOnJob(
   }
 }
 
-/** Takes the last edit of a job back, or does again what was taken back last; what came since stays. */
+/** Takes back the last edit that was made of a job on this device, or does again what was taken back last; what others did stays. */
 export async function turnLastEdit(
   pool: Pool,
   heavy: HeavyPool,
@@ -91,7 +92,7 @@ export async function turnLastEdit(
   await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
     await refuseWhileRunning(db, workshopId, jobId);
-    const edit = await turnEdit(db, workshopId, jobId, turn);
+    const edit = await turnEdit(db, workshopId, jobId, turn, deviceAtHand());
     if (!edit) throw refused(`There is nothing to ${turn} in this job.`);
     const { document: now } = await openDocument(db, workshopId, jobId);
     const wanted = turn === 'undo' ? turnedRound(edit.difference) : edit.difference;
@@ -144,8 +145,8 @@ async function keepEdit(
   action: JobAction,
   difference: Difference,
 ): Promise<void> {
-  const group = groupOf(action);
-  const last = group === null ? undefined : await findLastOfGroup(db, jobId, group);
+  const [group, madeBy] = [groupOf(action), deviceAtHand()];
+  const last = group === null ? undefined : await findLastOfGroup(db, jobId, { group, madeBy });
   if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, difference) });
-  else await insertEdit(db, workshopId, jobId, { label: sayAction(action), difference, group });
+  else await insertEdit(db, workshopId, jobId, { label: sayAction(action), difference, group, madeBy });
 }

@@ -21,6 +21,7 @@ import {
 } from '@keen-anvil/core/jobs';
 import { sayHold, turnsOf, type HoldNames, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
+import { deviceAtHand } from '../device';
 import type { DrawingFacts } from '../heavy/job-work';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
@@ -50,7 +51,7 @@ export async function listJobSummaries(db: Db, workshopId: string, page: JobPage
 
 /** One job with its drawings, steps, parts and the recipes found for them. */
 export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id: string): Promise<JobDetail> {
-  const job = await findToldJob(db, workshopId, id);
+  const job = await findToldJob(db, workshopId, id, deviceAtHand());
   if (!job) throw notFound('That job');
   const { document } = job;
   const steps = stepRows(document);
