@@ -1,6 +1,6 @@
 import { longPlotter } from '../core/testing/shop';
 import { readSvg } from '@keen-anvil/core/artwork';
-import { placeParts } from '@keen-anvil/core/layout';
+import { placeParts, straightAt } from '@keen-anvil/core/layout';
 import { checkStep } from '@keen-anvil/core/preflight';
 import { FillRule, unionD } from 'clipper2-ts';
 import { wavyRings } from './many-shapes';
@@ -13,10 +13,7 @@ const source = wavyRings(RINGS, SEGMENTS);
 
 function importAndCheck() {
   const { parts, widthMm, heightMm } = readSvg(source);
-  const placed = placeParts(
-    parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })),
-    false,
-  );
+  const placed = placeParts(parts.map((part, i) => ({ ...part, id: String(i), place: straightAt({ x: 0, y: 0 }) })));
   return checkStep({
     placed,
     sheet: { name: 'bench sheet', widthMm, lengthMm: heightMm },
@@ -35,8 +32,7 @@ function importAndCheck() {
 
 const { parts } = readSvg(source);
 const paths = placeParts(
-  parts.map((part, i) => ({ ...part, id: String(i), place: { x: 0, y: 0 } })),
-  false,
+  parts.map((part, i) => ({ ...part, id: String(i), place: straightAt({ x: 0, y: 0 }) })),
 ).flatMap((part) => part.contours.map((contour) => contour.points));
 const segments = paths.reduce((sum, path) => sum + path.length, 0);
 const ratio = timeRatio(importAndCheck, () => void unionD(paths, [], FillRule.NonZero, 4));

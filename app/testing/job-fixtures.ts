@@ -22,7 +22,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   stepId: 'step-1',
   role: 'process',
   contours: [square(0, 0, 40)],
-  place: { x: 0, y: 0 },
+  place: { x: 0, y: 0, angle: 0, turnedOver: false },
   outline: null,
   bridges: [],
   pieces: 1,

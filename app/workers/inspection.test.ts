@@ -1,3 +1,4 @@
+import { straightAt } from '@keen-anvil/core/layout';
 import { longPlotter } from '../../core/testing/shop';
 import { tally } from '../../core/testing/tally';
 import type { CurveContour } from '@keen-anvil/core/geometry';
@@ -22,13 +23,12 @@ const dot: CurveContour = {
   ],
 };
 
-const request = (place = { x: 20, y: 30 }): InspectionRequest => ({
+const request = (place = straightAt({ x: 20, y: 30 })): InspectionRequest => ({
   step: {
     machine: longPlotter,
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, passes: 1 },
     holder: 2,
-    mirrored: false,
     parts: [
       { id: 'a', name: 'plate', colour: '#000000', contours: [square], place },
       { id: 'b', name: 'dot', colour: '#000000', contours: [dot], place },
@@ -64,7 +64,7 @@ describe('a step looked at in the worker', () => {
   });
 
   it('is told where the margins are', () => {
-    expect(inspectStep(request({ x: 2, y: 30 })).findings[0].code).toBe('out-of-reach');
-    expect(inspectStep(request({ x: 155, y: 30 })).findings[0].code).toBe('off-sheet');
+    expect(inspectStep(request(straightAt({ x: 2, y: 30 }))).findings[0].code).toBe('out-of-reach');
+    expect(inspectStep(request(straightAt({ x: 155, y: 30 }))).findings[0].code).toBe('off-sheet');
   });
 });

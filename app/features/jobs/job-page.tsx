@@ -1,6 +1,6 @@
 import { checkedJob, type JobDetail, type PartView, type StepView } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
-import { planeOnSheet, shareSheet } from '@keen-anvil/core/layout';
+import { planeAt, shareSheet } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
@@ -223,7 +223,7 @@ function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
     .map((part) => ({
       id: part.id,
       path: pathOf(part),
-      transform: `matrix(${planeOnSheet(part.place, step.mirrored).join(' ')})`,
+      transform: `matrix(${planeAt(part.place).join(' ')})`,
     }));
 }
 
@@ -234,7 +234,7 @@ function othersOnSheet(job: JobDetail, step: StepView): SheetGuide[] {
     .flatMap((other) => {
       const byPlace = new Map<string, { place: PartView['place']; paths: string[] }>();
       for (const part of other.parts) {
-        const key = `${part.place.x} ${part.place.y}`;
+        const key = planeAt(part.place).join(' ');
         const group = byPlace.get(key) ?? { place: part.place, paths: [] };
         group.paths.push(pathOf(part));
         byPlace.set(key, group);
@@ -242,7 +242,7 @@ function othersOnSheet(job: JobDetail, step: StepView): SheetGuide[] {
       return [...byPlace].map(([key, { place, paths }]) => ({
         id: `${other.id} ${key}`,
         path: paths.join(''),
-        transform: `matrix(${planeOnSheet(place, other.mirrored).join(' ')})`,
+        transform: `matrix(${planeAt(place).join(' ')})`,
       }));
     });
 }

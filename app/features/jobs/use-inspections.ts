@@ -39,7 +39,6 @@ export function inspectionRequest(step: StepView, bed: StepBed | null): Inspecti
       settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
       parts: step.parts.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
-      mirrored: step.mirrored,
     },
     check: checkedStep(step, bed),
   };
@@ -59,7 +58,16 @@ function markOf(step: StepView): string {
   const before = marks.get(step);
   if (before !== undefined) return before;
   const mark = JSON.stringify(
-    step.parts.map(({ id, place, pieces, bridges, outline }) => [id, place.x, place.y, pieces, bridges, outline?.mm]),
+    step.parts.map(({ id, place, pieces, bridges, outline }) => [
+      id,
+      place.x,
+      place.y,
+      place.angle,
+      place.turnedOver,
+      pieces,
+      bridges,
+      outline?.mm,
+    ]),
   );
   marks.set(step, mark);
   return mark;

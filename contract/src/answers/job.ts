@@ -6,6 +6,7 @@ import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { StepNudge } from '@keen-anvil/core/jobs';
+import type { Place } from '@keen-anvil/core/layout';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
@@ -20,8 +21,8 @@ export interface PartView {
   stepId: string | null;
   role: GivenRole;
   contours: CurveContour[];
-  /** Where the plane's origin lies on its step's sheet. */
-  place: Point;
+  /** Where it lies on its step's sheet, and how. */
+  place: Place;
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
   bridges: Bridge[];

@@ -1,5 +1,6 @@
 import type { ReadingChoices, SourceName, TextChoices } from '../artwork-choices';
 import type { Bounds } from '../geometry';
+import type { Place } from '../layout';
 import type { Changes, ProcessName } from '../recipes';
 import type { Making } from './making';
 
@@ -72,16 +73,10 @@ export interface Sheet {
 }
 
 /** Where a part lies on a sheet; a part may lie several times. */
-export interface Placement {
+export interface Placement extends Place {
   id: string;
   partId: string;
   sheetId: string;
-  /** Where the origin of the job's plane comes to lie on the sheet, in mm. */
-  x: number;
-  y: number;
-  /** In degrees, against the clock as it is seen on the sheet. */
-  angle: number;
-  turnedOver: boolean;
 }
 
 /** All that a job is, but for its name and what was noted, run and told of it. Lists are in order: steps as they run. */

@@ -37,7 +37,7 @@ export { groupOf, sayAction } from './say-action';
 export { FIRST_PROCESS } from './starting-place';
 export { standsOn, type ContourKey, type Making } from './making';
 export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
-export { drawingPlane, placementPlane } from './plane';
+export { drawingPlane } from './plane';
 export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
 export { ActionRefusedError } from './refusal';
 export { shapeBox, ShapeMemo, shapesOf, stepBox, type Readings, type Shape } from './shapes';

@@ -1,11 +1,12 @@
 import { madeId } from './made-id';
+import { planeAt } from '../layout';
 import { bridgeInDrawing, largestFirst } from '../parts';
 import { composeAffine, IDENTITY } from '../geometry';
 import type { ChangeRole, DrawOutline, MoveToStep, PutBridges, PutTogether, SplitStep, TakeApart } from './action';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
 import { drawingUnder, lookup, placementsOf } from './parts-of';
-import { drawingPlane, placementPlane } from './plane';
+import { drawingPlane } from './plane';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import type { JobShop } from './shop';
@@ -178,7 +179,7 @@ export function putBridges(
     if (!place) refuse(`“${part.name}” lies on no sheet yet.`, 'partIds');
     const isTurned = part.stepId !== null && (steps.get(part.stepId)?.mirrored ?? false);
     const plane = drawing ? drawingPlane(drawing, isTurned) : IDENTITY;
-    const toSheet = composeAffine(plane, placementPlane(place));
+    const toSheet = composeAffine(plane, planeAt(place));
     const kept = bridges.map((bridge) => bridgeInDrawing(bridge, toSheet));
     const { making } = part;
     if (making.op === 'bridges') return [{ ...part, making: { ...making, bridges: [...making.bridges, ...kept] } }];

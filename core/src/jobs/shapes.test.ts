@@ -1,6 +1,6 @@
 import { boxAt, drawnPart, readingOf, shopWith } from '../../testing/job';
 import { regionArea, regionOfRings } from '../geometry';
-import { EMPTY_JOB, placementPlane, ShapeMemo, shapesOf, type JobDocument, type Making, type Part } from './index';
+import { EMPTY_JOB, ShapeMemo, shapesOf, type JobDocument, type Making, type Part } from './index';
 
 const DRAWING = 'plate';
 const reading = readingOf(
@@ -136,20 +136,5 @@ describe('shapes that are known', () => {
     const memo = new ShapeMemo(3);
     const job = jobOf(...reading.parts.slice(0, 10).map(({ key }) => part(key, drawn(key))));
     expect(shapes(job, memo)).toEqual(shapes(job, memo));
-  });
-});
-
-describe('how a placement lies', () => {
-  const at = (angle: number, turnedOver: boolean, [x, y]: [number, number]) => {
-    const [a, b, c, d, e, f] = placementPlane({ x: 100, y: 50, angle, turnedOver });
-    return [a * x + c * y + e, b * x + d * y + f].map((n) => Math.round(n * 1e6) / 1e6 + 0);
-  };
-
-  it('moved, turned over left to right, then turned against the clock as it is seen', () => {
-    expect(at(0, false, [10, 5])).toEqual([110, 55]);
-    expect(at(0, true, [10, 5])).toEqual([90, 55]);
-    // On the sheet y goes down: a quarter turn against the clock brings what was right to the top.
-    expect(at(90, false, [10, 0])).toEqual([100, 40]);
-    expect(at(90, true, [10, 0])).toEqual([100, 60]);
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { CurveContour } from '../geometry';
-import { firstPlace, placeParts, type PartOnSheet } from './index';
+import { firstPlace, placeParts, straightAt, type PartOnSheet } from './index';
 
 const box = (x: number, y: number, width: number, height: number): CurveContour => ({
   closed: true,
@@ -11,17 +11,17 @@ const box = (x: number, y: number, width: number, height: number): CurveContour 
     ['L', x, y + height],
   ],
 });
-const part = (id: string, contour: CurveContour, place = { x: 0, y: 0 }): PartOnSheet => ({
+const part = (id: string, contour: CurveContour, at = { x: 0, y: 0 }, mirrored = false): PartOnSheet => ({
   id,
   name: id,
   colour: '#000000',
   contours: [contour],
-  place,
+  place: straightAt(at, mirrored),
 });
 
 describe('laying the parts of a step', () => {
   it('puts the drawing’s plane to the place', () => {
-    const [placed] = placeParts([part('a', box(-300, 70, 20, 10), { x: 313, y: -53 })], false);
+    const [placed] = placeParts([part('a', box(-300, 70, 20, 10), { x: 313, y: -53 })]);
     expect(placed.bounds).toEqual({ minX: 13, minY: 17, maxX: 33, maxY: 27 });
   });
 
@@ -29,7 +29,10 @@ describe('laying the parts of a step', () => {
     const number = fc.double({ min: 0, max: 100, noNaN: true });
     fc.assert(
       fc.property(number, number, fc.boolean(), (dx, dy, mirrored) => {
-        const [a, b] = placeParts([part('a', box(0, 0, 10, 10)), part('b', box(dx, dy, 4, 6))], mirrored);
+        const [a, b] = placeParts([
+          part('a', box(0, 0, 10, 10), undefined, mirrored),
+          part('b', box(dx, dy, 4, 6), undefined, mirrored),
+        ]);
         const gap = mirrored ? a.bounds.maxX - b.bounds.maxX : b.bounds.minX - a.bounds.minX;
         expect(gap).toBeCloseTo(dx, 6);
         expect(b.bounds.minY - a.bounds.minY).toBeCloseTo(dy, 6);
@@ -46,7 +49,7 @@ describe('laying the parts of a step', () => {
         ['L', 0, 20],
       ],
     };
-    const [turned] = placeParts([part('flag', flag, { x: 30, y: 5 })], true);
+    const [turned] = placeParts([part('flag', flag, { x: 30, y: 5 }, true)]);
     expect(turned.contours[0].points).toEqual([
       { x: 30, y: 5 },
       { x: 20, y: 5 },
@@ -55,16 +58,16 @@ describe('laying the parts of a step', () => {
   });
 
   it('moves one part alone by its own place', () => {
-    const [a, b] = placeParts(
-      [part('a', box(0, 0, 10, 10), { x: 5, y: 5 }), part('b', box(0, 0, 10, 10), { x: 7.5, y: 4 })],
-      false,
-    );
+    const [a, b] = placeParts([
+      part('a', box(0, 0, 10, 10), { x: 5, y: 5 }),
+      part('b', box(0, 0, 10, 10), { x: 7.5, y: 4 }),
+    ]);
     expect([b.bounds.minX - a.bounds.minX, b.bounds.minY - a.bounds.minY]).toEqual([2.5, -1]);
   });
 
   it('has nothing to lay for a step without parts, or a part without lines', () => {
-    expect(placeParts([], false)).toEqual([]);
-    expect(placeParts([{ ...part('a', box(0, 0, 1, 1)), contours: [] }], false)).toEqual([]);
+    expect(placeParts([])).toEqual([]);
+    expect(placeParts([{ ...part('a', box(0, 0, 1, 1)), contours: [] }])).toEqual([]);
   });
 });
 
@@ -84,10 +87,9 @@ describe('the first place on a fresh sheet', () => {
   it('puts the step there wherever it stands in the drawing, turned over or not', () => {
     const drawn = box(-40, 70, 20, 10);
     for (const mirrored of [false, true]) {
-      const [placed] = placeParts(
-        [part('a', drawn, firstPlace(area, { minX: -40, minY: 70, maxX: -20, maxY: 80 }, mirrored))],
-        mirrored,
-      );
+      const [placed] = placeParts([
+        part('a', drawn, firstPlace(area, { minX: -40, minY: 70, maxX: -20, maxY: 80 }, mirrored), mirrored),
+      ]);
       expect(placed.bounds).toEqual({ minX: 13, minY: 17, maxX: 33, maxY: 27 });
     }
   });

@@ -1,13 +1,5 @@
-import {
-  boundsOf,
-  flatten,
-  transformContour,
-  type Affine,
-  type Bounds,
-  type CurveContour,
-  type Point,
-  type Polyline,
-} from '../geometry';
+import { boundsOf, flatten, transformContour, type Bounds, type CurveContour, type Polyline } from '../geometry';
+import { planeAt, type Place } from './place';
 
 /** A part of a step at its true size in the plane of the drawing, with its place on the sheet. */
 export interface PartOnSheet {
@@ -16,8 +8,7 @@ export interface PartOnSheet {
   colour: string;
   /** In the drawing's plane, mm at true size. */
   contours: CurveContour[];
-  /** Where the plane's origin lies on the sheet, for this part, in mm. */
-  place: Point;
+  place: Place;
 }
 
 /** A part as it lies on the sheet, in straight pieces; mm from the sheet's lead corner. */
@@ -32,15 +23,10 @@ export interface PlacedPart {
 /** How far straight pieces may be from the true curve on the sheet, in mm: below what a plotter can step. */
 export const SHEET_TOLERANCE_MM = 0.02;
 
-/** How the drawing's plane comes to lie on the sheet for a part at that place; turned over left to right where mirrored. */
-export function planeOnSheet({ x, y }: Point, mirrored: boolean): Affine {
-  return [mirrored ? -1 : 1, 0, 0, 1, x, y];
-}
-
 /** Lays the parts of one step on its sheet, in straight pieces. Parts at the same place keep their places to each other. */
-export function placeParts(parts: readonly PartOnSheet[], mirrored: boolean): PlacedPart[] {
+export function placeParts(parts: readonly PartOnSheet[]): PlacedPart[] {
   return parts.flatMap((part) => {
-    const change = planeOnSheet(part.place, mirrored);
+    const change = planeAt(part.place);
     const contours = part.contours.map((contour) => flatten(transformContour(contour, change), SHEET_TOLERANCE_MM));
     const bounds = boundsOf(contours.flatMap((c) => c.points));
     return bounds ? [{ id: part.id, name: part.name, colour: part.colour, contours, bounds }] : [];

@@ -1,4 +1,4 @@
-import { boundsOnSheet, movedAlong, type OnPiece, type PartOnPiece } from './index';
+import { boundsOnSheet, movedAlong, straightAt, type OnPiece, type PartOnPiece } from './index';
 
 const steps: OnPiece[] = [
   { id: 'engrave', stockPieceId: 'board', mirrored: false },
@@ -10,7 +10,7 @@ const part = (id: string, stepId: string, x: number, size: number): PartOnPiece 
   id,
   stepId,
   bounds: { minX: x, minY: 0, maxX: x + size, maxY: size },
-  place: { x: 5, y: 5 },
+  place: straightAt({ x: 5, y: 5 }, stepId === 'press'),
 });
 const parts = [
   part('letters', 'engrave', 12, 6),
@@ -41,7 +41,7 @@ describe('what lies on one sheet', () => {
   });
 
   it('has its box where it lies, turned over too', () => {
-    expect(boundsOnSheet(part('a', 'cut', 10, 4), false)).toEqual({ minX: 15, maxX: 19, minY: 5, maxY: 9 });
-    expect(boundsOnSheet(part('a', 'press', 10, 4), true)).toEqual({ minX: -9, maxX: -5, minY: 5, maxY: 9 });
+    expect(boundsOnSheet(part('a', 'cut', 10, 4))).toEqual({ minX: 15, maxX: 19, minY: 5, maxY: 9 });
+    expect(boundsOnSheet(part('a', 'press', 10, 4))).toEqual({ minX: -9, maxX: -5, minY: 5, maxY: 9 });
   });
 });

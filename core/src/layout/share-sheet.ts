@@ -1,5 +1,5 @@
-import type { Affine, Bounds, Point } from '../geometry';
-import { planeOnSheet } from './place-parts';
+import { boundsOf, type Bounds } from '../geometry';
+import { planeAt, type Place } from './place';
 
 /** What of a step says on which sheet it is done. */
 export interface OnPiece {
@@ -8,12 +8,12 @@ export interface OnPiece {
   mirrored: boolean;
 }
 
-/** A part of a step: what it takes up in the job's plane, and where that plane's origin lies on its sheet. */
+/** A part of a step: what it takes up in the job's plane, and where it lies on its sheet. */
 export interface PartOnPiece {
   id: string;
   stepId: string | null;
   bounds: Bounds;
-  place: Point;
+  place: Place;
 }
 
 /** Whether two steps are done on the same sheet. */
@@ -35,24 +35,27 @@ export function movedAlong(
   if (!own || others.length === 0) return [...chosen];
   const taken = new Set(chosen);
   const isWhole = parts.every((part) => part.stepId !== stepId || taken.has(part.id));
-  const onSheet = (part: PartOnPiece) =>
-    boundsOnSheet(part, steps.find((step) => step.id === part.stepId)?.mirrored ?? false);
-  const boxes = parts.filter((part) => taken.has(part.id)).map(onSheet);
+  const boxes = parts.filter((part) => taken.has(part.id)).map(boundsOnSheet);
   const otherIds = new Set(others.map((step) => step.id));
   const along = parts.filter(
     (part) =>
       part.stepId !== null &&
       otherIds.has(part.stepId) &&
-      (isWhole || boxes.some((box) => overlap(box, onSheet(part)))),
+      (isWhole || boxes.some((box) => overlap(box, boundsOnSheet(part)))),
   );
   return [...chosen, ...along.map((part) => part.id)];
 }
 
-/** What a part takes up on its sheet. */
-export function boundsOnSheet({ bounds, place }: Pick<PartOnPiece, 'bounds' | 'place'>, mirrored: boolean): Bounds {
-  const [a, , , d, e, f]: Affine = planeOnSheet(place, mirrored);
-  const [x1, x2] = [a * bounds.minX + e, a * bounds.maxX + e];
-  return { minX: Math.min(x1, x2), maxX: Math.max(x1, x2), minY: d * bounds.minY + f, maxY: d * bounds.maxY + f };
+/** What a part takes up on its sheet: the box round its own, as that lies there. */
+export function boundsOnSheet({ bounds, place }: Pick<PartOnPiece, 'bounds' | 'place'>): Bounds {
+  const [a, b, c, d, e, f] = planeAt(place);
+  const corners = [
+    [bounds.minX, bounds.minY],
+    [bounds.maxX, bounds.minY],
+    [bounds.maxX, bounds.maxY],
+    [bounds.minX, bounds.maxY],
+  ].map(([x, y]) => ({ x: a * x + c * y + e, y: b * x + d * y + f }));
+  return boundsOf(corners)!;
 }
 
 const overlap = (a: Bounds, b: Bounds): boolean =>

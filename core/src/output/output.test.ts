@@ -1,3 +1,4 @@
+import { straightAt } from '../layout';
 import fc from 'fast-check';
 import { clam, diode, littlePlotter, longPlotter } from '../../testing/shop';
 import type { CurveContour } from '../geometry';
@@ -87,10 +88,9 @@ describe('a step made ready for the machine', () => {
     process: 'kiss-cut',
     settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0 },
     holder: 1,
-    mirrored: false,
     parts: [
-      { id: 'a', name: 'plate', colour: '#fff', contours: [rectangle], place: at(20, 30) },
-      { id: 'b', name: 'flag', colour: '#fff', contours: [flag], place: at(20, 30) },
+      { id: 'a', name: 'plate', colour: '#fff', contours: [rectangle], place: straightAt({ x: 20, y: 30 }) },
+      { id: 'b', name: 'flag', colour: '#fff', contours: [flag], place: straightAt({ x: 20, y: 30 }) },
     ],
   };
 
@@ -101,8 +101,7 @@ describe('a step made ready for the machine', () => {
     ]);
     const turned = planStep({
       ...request,
-      mirrored: true,
-      parts: request.parts.map((part) => ({ ...part, place: at(50, 30) })),
+      parts: request.parts.map((part) => ({ ...part, place: straightAt({ x: 50, y: 30 }, true) })),
     });
     expect(turned.placed.map(({ bounds }) => bounds)).toEqual([
       { minX: 25, minY: 35, maxX: 45, maxY: 45 },
@@ -200,13 +199,12 @@ describe('an area engraved by several parts', () => {
       process: 'laser-area',
       settings: { power: 40, speed: 3000, interval: 0.1, passes: 1 },
       holder: 1,
-      mirrored: false,
       parts: parts.map((contours, i) => ({
         id: `${i}`,
         name: `Part ${i}`,
         colour: '#000000',
         contours,
-        place: at(0, 0),
+        place: straightAt({ x: 0, y: 0 }),
       })),
     });
     return strokes.reduce((sum, { points }) => sum + Math.abs(points[1].x - points[0].x) * 0.1, 0);

@@ -19,7 +19,6 @@ export interface StepRequest {
   /** Which holder the tool sits in, from 1. */
   holder: number;
   parts: PartOnSheet[];
-  mirrored: boolean;
 }
 
 /** A step ready for the machine. */
@@ -51,8 +50,8 @@ export function motionOf(machine: Machine): MotionLimits {
 }
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
-export function planStep({ machine, process, settings, parts, mirrored }: StepRequest): StepPlan {
-  const placed = placeParts(parts, mirrored);
+export function planStep({ machine, process, settings, parts }: StepRequest): StepPlan {
+  const placed = placeParts(parts);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
     return {

@@ -1,5 +1,5 @@
 export { planeOf, type ArtworkPlace } from './artwork-place';
-export { largestFirst, outermostFirst, putTogether, takenApart, wholePart, type Piece } from './pieces';
+export { largestFirst, outermostFirst } from './pieces';
 export { bridged, bridgeInDrawing, outlineAt, toPlane, type Bridge } from './made-parts';
 export { matchParts, type KnownPart } from './match-parts';
 export { strayLabels, type StrayCandidate } from './stray-labels';

@@ -13,15 +13,13 @@ import {
   bridgeInDrawing,
   fitScale,
   KNOWN_SIZES,
+  largestFirst,
   matchParts,
+  outermostFirst,
   outlineAt,
   planeOf,
-  putTogether,
   strayLabels,
-  takenApart,
-  wholePart,
   type ArtworkPlace,
-  type Piece,
 } from './index';
 
 const square = (x: number, y: number, side: number): CurveContour => ({
@@ -123,24 +121,16 @@ describe('a bridge proposed on the sheet', () => {
   });
 });
 
-describe('taking apart and putting together', () => {
-  const drawn = [[square(0, 0, 40), square(10, 10, 20)], [square(15, 15, 5)], [square(60, 0, 10)]];
-  const contourOf = ([part, contour]: Piece) => drawn[part][contour];
-
-  it('is each undone by the other', () => {
-    const whole = wholePart(0, 2);
-    const apart = takenApart(whole, contourOf);
-    expect(apart).toEqual([[[0, 0]], [[0, 1]]]);
-    expect(putTogether(apart, contourOf)).toEqual(whole);
-  });
+describe('the order of contours', () => {
+  const [plate, inner, dot, aside] = [square(0, 0, 40), square(10, 10, 20), square(15, 15, 5), square(60, 0, 10)];
 
   it('puts the outermost first, whatever the order they come in', () => {
-    expect(putTogether([[[1, 0]], [[2, 0]], wholePart(0, 2)], contourOf)).toEqual([
-      [0, 0],
-      [2, 0],
-      [0, 1],
-      [1, 0],
-    ]);
+    expect(outermostFirst([dot, aside, plate, inner])).toEqual([plate, aside, inner, dot]);
+  });
+
+  it('puts the largest first', () => {
+    const named = { dot, inner, plate };
+    expect(largestFirst(['dot', 'inner', 'plate'] as const, (name) => named[name])).toEqual(['plate', 'inner', 'dot']);
   });
 });
 

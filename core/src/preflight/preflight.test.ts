@@ -1,5 +1,5 @@
 import type { CurveContour } from '../geometry';
-import { placeParts, type PlacedPart } from '../layout';
+import { placeParts, straightAt, type PlacedPart } from '../layout';
 import { clam, longPlotter } from '../../testing/shop';
 import { tally } from '../../testing/tally';
 import { bridged } from '../parts';
@@ -37,9 +37,8 @@ const lay = (...shapes: CurveContour[][]): PlacedPart[] =>
       name: `Part ${i + 1}`,
       colour: '#000000',
       contours,
-      place: { x: 0, y: 0 },
+      place: straightAt({ x: 0, y: 0 }),
     })),
-    false,
   );
 const step = (placed: PlacedPart[], over: Partial<CheckedStep> = {}): CheckedStep => ({
   placed,
@@ -327,7 +326,7 @@ describe('only what changed is checked again', () => {
     const memo: PartMemo = new Map();
     const thin = [box(20, 20, 0.5, 30)];
     const at = (x: number) =>
-      placeParts([{ id: '0', name: 'Part 1', colour: '#000000', contours: thin, place: { x, y: 0 } }], false);
+      placeParts([{ id: '0', name: 'Part 1', colour: '#000000', contours: thin, place: straightAt({ x, y: 0 }) }]);
     checkStep(step(at(0)), memo);
     const size = memo.size;
     const place = checkStep(step(at(10)), memo).find(({ code }) => code === 'small-detail')!.places[0];
@@ -374,7 +373,7 @@ describe('a whole job', () => {
         id: `${number} ${i}`,
         stepId: `${number}`,
         bounds: { minX, maxX, minY: 0, maxY: 40 },
-        place: { x, y: 7 },
+        place: straightAt({ x, y: 7 }),
       })),
     });
     expect(checkJob(job({ steps: [laid(1, 10), laid(2, 10)] }))).toEqual([]);
@@ -390,13 +389,13 @@ describe('a whole job', () => {
       [0, 10],
       [20, 30],
     ]);
-    spread.parts[1].place = { x: 50, y: 7 };
+    spread.parts[1].place = straightAt({ x: 50, y: 7 });
     const cut = laid(2, 10, 'sheet', [
       [-1, 11],
       [19, 31],
     ]);
     expect(checkJob(job({ steps: [spread, cut] }))[0]).toMatchObject({ fix: { partIds: ['2 1'], dxMm: 40 } });
-    cut.parts[1].place = { x: 50, y: 7 };
+    cut.parts[1].place = straightAt({ x: 50, y: 7 });
     expect(checkJob(job({ steps: [spread, cut] }))).toEqual([]);
   });
 

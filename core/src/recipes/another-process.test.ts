@@ -34,7 +34,7 @@ jest.mock('./process-table', () => {
 });
 
 import { longPlotter } from '../../testing/shop';
-import { placeParts } from '../layout';
+import { placeParts, straightAt } from '../layout';
 import { planStep, stepFile } from '../output';
 import { checkStep } from '../preflight';
 import { trialShape, trialSize } from '../shapes';
@@ -73,13 +73,19 @@ describe('a process that was put into the table, and nowhere else', () => {
         ['L', 10, 30],
       ],
     };
-    const part = { id: 'p', name: 'Square', colour: '#000000', contours: [square], place: { x: 20, y: 20 } };
-    const request = { machine: longPlotter, process: name, settings, holder: 1, parts: [part], mirrored: false };
+    const part = {
+      id: 'p',
+      name: 'Square',
+      colour: '#000000',
+      contours: [square],
+      place: straightAt({ x: 20, y: 20 }),
+    };
+    const request = { machine: longPlotter, process: name, settings, holder: 1, parts: [part] };
     const plan = planStep(request);
     expect(plan.estimate.cutMm).toBeCloseTo(80, 0);
     expect(stepFile(request, plan).text).toContain('PD');
     const codes = checkStep({
-      placed: placeParts([part], false),
+      placed: placeParts([part]),
       sheet: { name: 'card', widthMm: 200, lengthMm: 150 },
       cuttable: { minX: 8, minY: 12, maxX: 192, maxY: 125 },
       machine: longPlotter,

@@ -1,3 +1,4 @@
+import { straightAt } from '../layout';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
@@ -20,13 +21,12 @@ describe('the stand-in plotter', () => {
       process: 'kiss-cut',
       settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0.5 },
       holder: 1,
-      mirrored: false,
       parts: reading.parts.map((part, i) => ({
         id: `${i}`,
         name: part.name,
         colour: part.colour,
         contours: part.contours,
-        place: at(13, 17),
+        place: straightAt({ x: 13, y: 17 }),
       })),
     };
     const plan = planStep(request);

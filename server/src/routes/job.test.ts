@@ -157,7 +157,7 @@ describe('giving each colour its material', () => {
     });
     expect(digits.match.recipe!.temper.temper).toBe('blue');
     expect(digits.hold).toBe('Put in Outdoor vinyl, navy');
-    expect(plate.parts[0].place).toEqual({ x: 13, y: 17 });
+    expect(plate.parts[0].place).toEqual({ x: 13, y: 17, angle: 0, turnedOver: false });
     expect(plate.mirrored).toBe(false);
   });
 
@@ -225,7 +225,7 @@ describe('size and place', () => {
         dyMm: -1,
       }).expect(200)
     ).body;
-    expect(nudged.steps[0].parts[0].place).toEqual({ x: part.place.x + 2.5, y: part.place.y - 1 });
+    expect(nudged.steps[0].parts[0].place).toMatchObject({ x: part.place.x + 2.5, y: part.place.y - 1 });
     const file = readHpgl(
       (await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString(),
     );

@@ -17,8 +17,10 @@ import {
   type Drawing,
   type JobDocument,
   type Part,
+  type Placement,
   type Shape,
 } from '@keen-anvil/core/jobs';
+import { straightAt, type Place } from '@keen-anvil/core/layout';
 import { sayHold, turnsOf, type HoldNames, type Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { deviceAtHand } from '../device';
@@ -196,7 +198,9 @@ function namesAt(step: Pick<StepRow, 'materialId' | 'toolId' | 'machineId'>, sho
   };
 }
 
-const AT_ORIGIN = { x: 0, y: 0 };
+const AT_ORIGIN = straightAt({ x: 0, y: 0 });
+
+const placeOf = ({ x, y, angle, turnedOver }: Placement): Place => ({ x, y, angle, turnedOver });
 
 function partView(document: JobDocument, part: Part, shape: Shape): PartView {
   const [place] = placementsOf(document, part.id);
@@ -207,7 +211,7 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     artworkId: drawingUnder(document, making)?.id ?? '',
     stepId: part.stepId,
     role: part.role as PartView['role'],
-    place: place ? { x: place.x, y: place.y } : AT_ORIGIN,
+    place: place ? placeOf(place) : AT_ORIGIN,
     bridges: making.op === 'bridges' ? [...making.bridges] : [],
     pieces: lineCount(document, making),
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,

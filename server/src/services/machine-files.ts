@@ -49,7 +49,6 @@ export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: 
         process: step.process,
         settings,
         holder: step.holder,
-        mirrored: step.mirrored,
         parts: step.parts,
       },
       check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
