@@ -89,18 +89,28 @@ export async function growShop(pool: Pool, { materials, jobs }: Grown): Promise<
       jobs,
     );
     await copies('artwork', of, `jsonb_build_object('id', ${other('id')}, ${job})`, jobs);
+    await copies(
+      'artwork_reading',
+      `t.artwork_id IN (SELECT a.id FROM artwork a JOIN job j ON j.id = a.job_id WHERE j.name = '${LIKE}')`,
+      `jsonb_build_object('artwork_id', ${other('artwork_id')})`,
+      jobs,
+    );
     await copies('job_step', of, `jsonb_build_object('id', ${other('id')}, ${job})`, jobs);
+    await copies('job_sheet', of, `jsonb_build_object('id', ${other('id')}, ${job})`, jobs);
+    // All of its parts are lines of its drawing.
+    const drawing = `t.making->>'drawingId'`;
     await copies(
       'job_part',
       of,
-      `jsonb_build_object('id', ${other('id')}, 'artwork_id', ${other('artwork_id')}, 'step_id', ${other('step_id')}, ${job})`,
+      `jsonb_build_object('id', ${other('id')}, 'step_id', ${other('step_id')}, ${job},
+        'making', replace(t.making::text, ${drawing}, md5((${drawing}) || n)::uuid::text)::jsonb)`,
       jobs,
     );
-    await db.query(
-      `INSERT INTO placement SELECT x.* FROM generate_series(1, $2::int) n, placement t, job_part p, job j,
-         LATERAL jsonb_populate_record(NULL::placement, to_jsonb(t) || jsonb_build_object('part_id', md5(t.part_id::text || n)::uuid)) x
-       WHERE t.workshop_id = $1 AND p.id = t.part_id AND j.id = p.job_id AND j.name = '${LIKE}'`,
-      [w, jobs],
+    await copies(
+      'placement',
+      of,
+      `jsonb_build_object('id', ${other('id')}, 'part_id', ${other('part_id')}, 'sheet_id', ${other('sheet_id')}, ${job})`,
+      jobs,
     );
     await copies(
       'run_series',
