@@ -1,0 +1,109 @@
+import { randomUUID } from 'node:crypto';
+import { paths, type AskedAction, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import {
+  ActionRefusedError,
+  changeJob,
+  ShapeMemo,
+  shapesOf,
+  type JobDocument,
+  type JobShop,
+  type KeyedReading,
+} from '@keen-anvil/core/jobs';
+import { numbersBelow } from '../../../core/testing/random';
+import { asker } from '../../testing/ask';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+import { findDocument } from '../queries/documents';
+import { listReadings } from '../queries/readings';
+import { DEMO_WORKSHOP_ID } from '../workshop';
+import { shopFor } from './job-shop';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+const { api, get } = asker(() => server);
+
+const ACTIONS = 500;
+const below = numbersBelow(20_261_127);
+const one = <T>(list: readonly T[]): T => list[below(list.length)];
+
+/** Some action on a job as it is; not every one makes sense. */
+function someAction({ parts, steps, drawings }: JobDocument, materials: readonly MaterialView[]): AskedAction {
+  const id = randomUUID();
+  const shown = parts.filter(({ role }) => role !== 'within').map((part) => part.id);
+  const partIds = [...new Set([one(shown), one(shown)])];
+  const stepId = one(steps)?.id ?? randomUUID();
+  const own = parts.filter((part) => part.stepId === stepId && part.role !== 'within').map((part) => part.id);
+  const material = one(materials);
+  return one<AskedAction>([
+    { id, do: 'change-role', partIds, role: one(['process', 'process', 'guide', 'out']) },
+    { id, do: 'move-to-step', partIds, stepId },
+    { id, do: 'split-step', partIds, stepId: randomUUID() },
+    { id, do: 'take-apart', partIds },
+    { id, do: 'put-together', partIds },
+    { id, do: 'draw-outline', partIds, distanceMm: one([-1, 0.5, 2]) },
+    { id, do: 'put-bridges', partIds, bridges: [{ x: below(200), y: below(100), angle: 1, lengthMm: 6, widthMm: 1 }] },
+    { id, do: 'change-step', stepId, materialId: material.id },
+    { id, do: 'change-step', stepId, stockPieceId: material.pieces[0]?.id ?? id },
+    { id, do: 'change-step', stepId, mirrored: one([true, false]), onCarrier: one([true, false]) },
+    { id, do: 'change-step', stepId, nudge: { changes: { force: one([1, -1]) }, reason: 'stiff' } },
+    { id, do: 'nudge-parts', stepId, partIds: own.slice(0, 1 + below(3)), dxMm: below(20) / 2, dyMm: -below(9) / 2 },
+    { id, do: 'merge-steps', stepId, intoId: one(steps)?.id ?? id },
+    { id, do: 'group-steps', by: one(['colour', 'layer']) },
+    { id, do: 'order-steps', order: one([true, false]) ? [] : steps.map((step) => step.id).reverse() },
+    { id, do: 'change-drawing', drawingId: one(drawings).id, widthMm: 20 + below(200) },
+  ]);
+}
+
+describe('a row of actions on the jobs of the demo', () => {
+  it('makes the same document for who asks and for who answers, and is refused with the same sentence', async () => {
+    const materials = await get<MaterialView[]>(paths.materials);
+    const jobs = (await get<{ id: string; state: string }[]>('/api/jobs?limit=50')).filter(
+      ({ state }) => state !== 'on-hold' && state !== 'running',
+    );
+    const stored = async (id: string) => (await findDocument(server.pool, DEMO_WORKSHOP_ID, id))!;
+    let [done, refused] = [0, 0];
+    for (const { id: jobId } of jobs) {
+      let { document, version } = await stored(jobId);
+      // What a phone knows: the readings, each once, and shapes from before.
+      const readings = new Map<string, KeyedReading>();
+      for (const { text, drawingId, number } of await listReadings(
+        server.pool,
+        DEMO_WORKSHOP_ID,
+        document.drawings.map(({ id, reading }) => ({ drawingId: id, number: reading })),
+      ))
+        readings.set(`${drawingId} ${number}`, JSON.parse(text) as KeyedReading);
+      const memo = new ShapeMemo();
+      const reading: JobShop['reading'] = (drawingId, number) => readings.get(`${drawingId} ${number}`)!;
+      for (let i = 0; i < ACTIONS / jobs.length; i++) {
+        const action = someAction(document, materials);
+        const facts = await shopFor(server.pool, DEMO_WORKSHOP_ID, document, action);
+        let here: JobDocument | string;
+        try {
+          here = changeJob(document, action, {
+            ...facts,
+            reading,
+            shapes: (of) => shapesOf(of, { reading }, memo),
+          });
+        } catch (error) {
+          if (!(error instanceof ActionRefusedError)) throw error;
+          here = error.message;
+        }
+        const answer = await api().post(paths.jobActions(jobId)).send({ version, action });
+        if (typeof here === 'string') {
+          refused += 1;
+          // What the contract does not take never comes to the rules.
+          if (answer.status !== 400) expect([answer.status, answer.body.error.message]).toEqual([422, here]);
+        } else {
+          done += 1;
+          expect({ action, status: answer.status }).toEqual({ action, status: 200 });
+          const there = await stored(jobId);
+          expect({ action, document: there.document }).toEqual({ action, document: here });
+          expect((answer.body as JobDetail).version).toBe(there.version);
+          ({ document, version } = there);
+        }
+      }
+    }
+    expect(done).toBeGreaterThan(250);
+    expect(refused).toBeGreaterThan(50);
+  }, 300_000);
+});
