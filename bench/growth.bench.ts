@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobDetail, MachineView, RecipeDetail } from '@keen-anvil/contract';
+import type { JobAnswer, MachineView, RecipeDetail } from '@keen-anvil/contract';
 import pg from 'pg';
 import { growShop } from './grown-shop';
 import { servedDemo, type ServedDemo } from './served-demo';
@@ -44,7 +44,7 @@ async function send(shop: Shop, { method = 'GET', path, body }: Request): Promis
 const get = async <T>(shop: Shop, path: string) => JSON.parse(await send(shop, { path })) as T;
 const idOfJob = async (shop: Shop, name: string) =>
   (await shop.pool.query<{ id: string }>('SELECT id FROM job WHERE name = $1', [name])).rows[0].id;
-const jobNamed = async (shop: Shop, name: string) => get<JobDetail>(shop, `/api/jobs/${await idOfJob(shop, name)}`);
+const jobNamed = async (shop: Shop, name: string) => get<JobAnswer>(shop, `/api/jobs/${await idOfJob(shop, name)}`);
 const present = ({ world, ...shop }: Shop) => get<RecipeDetail>({ world, ...shop }, `/api/recipes/${world.recipe.id}`);
 
 const ASKS: Readonly<Record<string, Ask>> = {
@@ -54,10 +54,10 @@ const ASKS: Readonly<Record<string, Ask>> = {
   'opening a job with runs': async (shop) => ({ path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}` }),
   'runs of a job': async (shop) => ({ path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}/runs` }),
   'a nudge of a part': async (shop) => {
-    const { id: jobId, version, steps } = await jobNamed(shop, 'Prize coasters');
-    const [{ id: stepId, parts }] = steps;
-    const [{ id, place }] = parts;
-    const dxMm = (place?.x ?? 0) > 20 ? -0.5 : 0.5;
+    const { id: jobId, version, document } = await jobNamed(shop, 'Prize coasters');
+    const [{ id: stepId }] = document.steps;
+    const { id } = document.parts.find((part) => part.stepId === stepId)!;
+    const dxMm = document.placements.some(({ partId, x }) => partId === id && x > 20) ? -0.5 : 0.5;
     return {
       method: 'POST',
       path: `/api/jobs/${jobId}/actions`,

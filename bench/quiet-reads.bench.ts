@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { JobDetail, MaterialView } from '@keen-anvil/contract';
+import type { JobAnswer, MaterialView } from '@keen-anvil/contract';
 import { wavyRings } from './many-shapes';
 import { servedDemo } from './served-demo';
 
@@ -27,8 +27,8 @@ await ask(
   'application/octet-stream',
 );
 const vinyl = json<MaterialView[]>(await ask('/api/materials')).find(({ name }) => name === 'Outdoor vinyl, navy')!;
-const job = json<JobDetail>(await ask(`/api/jobs/${id}`));
-const action = { id: randomUUID(), do: 'change-step', stepId: job.steps[0].id, materialId: vinyl.id };
+const job = json<JobAnswer>(await ask(`/api/jobs/${id}`));
+const action = { id: randomUUID(), do: 'change-step', stepId: job.document.steps[0].id, materialId: vinyl.id };
 await ask(`/api/jobs/${id}/actions`, 'POST', JSON.stringify({ version: job.version, action }));
 
 const quiet = async (isOver: () => boolean) => {
@@ -46,7 +46,7 @@ const at = (times: number[], share: number) => times[Math.min(times.length - 1, 
 let isPlanned = false;
 const began = performance.now();
 const planning = (async () => {
-  for (let i = 0; i < PLANS; i++) await ask(`/api/steps/${job.steps[0].id}/machine-file`);
+  for (let i = 0; i < PLANS; i++) await ask(`/api/steps/${job.document.steps[0].id}/machine-file`);
   isPlanned = true;
 })();
 const during = await quiet(() => isPlanned);

@@ -1,3 +1,4 @@
+import { wholeJob } from './job-answer';
 import type { ArtworkView, JobDetail, PartView, StepView } from '@keen-anvil/contract';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import { recipe } from './fixtures';
@@ -85,7 +86,7 @@ export const step: StepView = {
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
 };
 
-export const job: JobDetail = {
+export const job: JobDetail = wholeJob({
   id: 'job-1',
   name: 'Boat numbers',
   state: 'open',
@@ -123,4 +124,4 @@ export const job: JobDetail = {
       },
     },
   ],
-};
+});

@@ -15,3 +15,9 @@ jest.mock('expo-router', () => ({
   usePathname: () => '/',
   useLocalSearchParams: () => ({}),
 }));
+
+// Shapes are worked out in a worker, and there is none here: a test has those that it answers with.
+jest.mock('../features/jobs/see-document', () => ({
+  seeDocument: async (_jobId: string, document: unknown) =>
+    (jest.requireActual('./job-answer') as typeof import('./job-answer')).seenInTest(document as never),
+}));

@@ -3,6 +3,7 @@ import { configure, render } from '@testing-library/react-native';
 import type { ReactElement } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { BenchBookTheme } from '../ui/theme';
+import { answerOf, type DrawnJob } from './job-answer';
 
 // The first page of a file is drawn while its modules are still being read.
 configure({ asyncUtilTimeout: 10_000 });
@@ -37,6 +38,12 @@ function fromList(path: string, key: string, answer: Answer): Answer | undefined
   };
 }
 
+/** A job is given as it is drawn, and comes as the server answers with it. */
+const asSent = (body: unknown): unknown =>
+  typeof body === 'object' && body !== null && 'artworks' in body && 'otherParts' in body
+    ? answerOf(body as DrawnJob)
+    : body;
+
 /** Renders a piece of the app as it stands in the app, with a pretend server behind it. */
 export function renderWithBook(piece: ReactElement, answers: Record<string, Answer> = {}): PretendServer {
   const sent: PretendServer['sent'] = [];
@@ -49,7 +56,7 @@ export function renderWithBook(piece: ReactElement, answers: Record<string, Answ
     };
     // A long answer comes as lines, the result last.
     const line = JSON.stringify(
-      status < 400 ? { answer: body } : { problem: (body as { error: unknown }).error, status },
+      status < 400 ? { answer: asSent(body) } : { problem: (body as { error: unknown }).error, status },
     );
     const reads = [
       { value: new TextEncoder().encode(`${line}\n`), done: false },
@@ -58,7 +65,7 @@ export function renderWithBook(piece: ReactElement, answers: Record<string, Answ
     return {
       ok: status < 400,
       status,
-      json: async () => body,
+      json: async () => asSent(body),
       body: { getReader: () => ({ read: async () => reads.shift() }) },
     };
   }) as unknown as typeof fetch;

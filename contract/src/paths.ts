@@ -62,11 +62,12 @@ export const paths = {
   jobPage: (isArchived: boolean, offset: number, limit: number) =>
     `/api/jobs?archived=${isArchived}&offset=${offset}&limit=${limit}`,
   job: (id: string) => `/api/jobs/${id}`,
-  jobShapes: (id: string) => `/api/jobs/${id}/shapes`,
   artwork: (jobId: string, artworkId: string, fileName: string) =>
     `/api/jobs/${jobId}/artworks/${artworkId}?fileName=${encodeURIComponent(fileName)}`,
   artworkFile: (id: string) => `/api/artworks/${id}/file`,
   artworkPicture: (id: string) => `/api/artworks/${id}/picture`,
+  /** A reading never changes. */
+  reading: (artworkId: string, number: number) => `/api/artworks/${artworkId}/readings/${number}`,
   artworkReading: (id: string) => `/api/artworks/${id}/reading`,
   jobTexts: (jobId: string) => `/api/jobs/${jobId}/texts`,
   textPreview: '/api/text-preview',

@@ -1,5 +1,8 @@
-import { paths, type RecipeDetail, type RecipePageView } from '@keen-anvil/contract';
+import { paths, type JobAnswer, type JobDetail, type RecipeDetail, type RecipePageView } from '@keen-anvil/contract';
+import { jobView } from '@keen-anvil/contract/job-view';
 import request from 'supertest';
+import { seeDocument } from '../src/services/job-document';
+import { DEMO_WORKSHOP_ID } from '../src/workshop';
 import type { TestServer } from './test-server';
 
 /** Asks a test's server, once it has been started. */
@@ -8,6 +11,12 @@ export function asker(server: () => TestServer) {
   const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
   return {
     api,
+    /** The job that is answered with, as it is drawn. */
+    drawn: async (asked: PromiseLike<{ body: unknown }>): Promise<JobDetail> => {
+      const answer = (await asked).body as JobAnswer;
+      const { pool: db, heavy } = server();
+      return jobView(answer, await seeDocument({ db, heavy, workshopId: DEMO_WORKSHOP_ID }, answer.document));
+    },
     get,
     /** The recipe that a search puts first. */
     find: async (words: string) =>

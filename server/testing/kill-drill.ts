@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type MaterialView, type RunView } from '@keen-anvil/contract';
+import { paths, type JobAnswer, type MaterialView, type RunView } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import type { ServerProcess } from './server-process';
 import { wish } from './wish';
@@ -185,19 +185,19 @@ async function makeJob(servers: readonly ServerProcess[], drawing: Buffer, rando
       await wait(LOOK_MS);
     }
   };
-  const job = () => ask<JobDetail>(any(), 'GET', paths.job(id));
+  const job = () => ask<JobAnswer>(any(), 'GET', paths.job(id));
   await until(async () => (await ask(any(), 'POST', paths.jobs, { id, name: 'Boat numbers' })) ?? job());
   await until(async () => {
     await ask(any(), 'PUT', paths.artwork(id, artworkId, 'numbers.svg'), drawing);
     const now = await job();
-    return now?.artworks.length ? now : undefined;
+    return now?.document.drawings.length ? now : undefined;
   });
   const materials = await until(() => ask<MaterialView[]>(any(), 'GET', paths.materials));
   for (const [i, name] of ['Outdoor vinyl, white', 'Outdoor vinyl, navy'].entries()) {
     const materialId = materials.find((material) => material.name === name)!.id;
     await until(async () => {
       const now = await job();
-      const step = now?.steps.find(({ position }) => position === i);
+      const step = now?.document.steps[i];
       if (step?.materialId === materialId) return now;
       if (now && step) {
         const action = { do: 'change-step', stepId: step.id, materialId } as const;

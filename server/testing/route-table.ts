@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import * as contract from '@keen-anvil/contract/checks';
 import {
   paths,
-  type JobDetail,
+  type JobAnswer,
   type MachineView,
   type MaterialView,
   type RecipeDetail,
@@ -19,7 +19,7 @@ export interface World {
   tool: ToolView;
   material: MaterialView;
   recipe: RecipeDetail;
-  job: JobDetail;
+  job: JobAnswer;
   run: RunView;
   tuning: TuningView;
   noteId: string;
@@ -43,8 +43,8 @@ const route = (
   type: WriteRoute['type'],
   ask: WriteRoute['ask'],
 ): WriteRoute => ({ method, path, type, ask });
-const step = ({ job }: World) => job.steps[0];
-const part = (world: World) => step(world).parts[0];
+const step = ({ job }: World) => job.document.steps[0];
+const part = (w: World) => w.job.document.parts.find(({ stepId }) => stepId === step(w).id)!;
 const settings = ({ recipe }: World) => recipe.settings;
 const shapeOf = ({ tuning }: World) => tuning.sheets[0].shapes[0];
 const machineBody = ({ machine: { id: _i, version: _v, isArchived: _a, dials, ...fields } }: World) => ({
@@ -68,7 +68,7 @@ const tracing = USUAL_CHOICES.tracing;
 /** Every action on a job, with a body that is taken, or refused only for how things stand. */
 const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object } = {
   'change-drawing': (w) => ({
-    drawingId: w.job.artworks[0].id,
+    drawingId: w.job.document.drawings[0].id,
     widthMm: 100,
     heightMm: 80,
     xMm: 0,
@@ -100,9 +100,9 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
   'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),
-  'merge-steps': (w) => ({ stepId: step(w).id, intoId: w.job.steps.at(-1)!.id }),
+  'merge-steps': (w) => ({ stepId: step(w).id, intoId: w.job.document.steps.at(-1)!.id }),
   'group-steps': () => ({ by: 'colour' }),
-  'order-steps': (w) => ({ order: w.job.steps.map(({ id }) => id) }),
+  'order-steps': (w) => ({ order: w.job.document.steps.map(({ id }) => id) }),
 };
 
 export const ASKED_ACTIONS = (Object.keys(BODIES) as contract.AskedAction['do'][]).map((name) => ({
@@ -273,15 +273,11 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.job(w.job.id),
     body: { version: w.job.version, name: 'Medals' },
   })),
-  route('post', '/jobs/:id/shapes', contract.ShapesWish, (w) => ({
-    url: paths.jobShapes(w.job.id),
-    body: { shapes: ['none'] },
-  })),
   route('put', '/jobs/:id/artworks/:artworkId', 'bytes', (w) => ({
     url: paths.artwork(w.job.id, randomUUID(), 'a.svg'),
   })),
   route('post', '/artworks/:id/reading', contract.ReadAgain, (w) => ({
-    url: paths.artworkReading(w.job.artworks[0].id),
+    url: paths.artworkReading(w.job.document.drawings[0].id),
     body: {
       keep: false,
       reading: { unitMm: null, joinMm: 0.05, tracing },
@@ -352,7 +348,7 @@ export async function lookAround(get: <T>(path: string) => Promise<T>): Promise<
     `${paths.recipes}?search=${encodeURIComponent('navy vinyl long plotter')}`,
   );
   const jobs = await get<{ id: string; name: string }[]>(paths.jobs);
-  const jobOf = async (name: string) => get<JobDetail>(paths.job(jobs.find((job) => job.name === name)!.id));
+  const jobOf = async (name: string) => get<JobAnswer>(paths.job(jobs.find((job) => job.name === name)!.id));
   const spring = await jobOf('Boat numbers, spring set');
   const [tuning] = await get<TuningView[]>(paths.tunings);
   const named = <T extends { name: string }>(rows: readonly T[], name: string) =>

@@ -2,7 +2,7 @@ import {
   paths,
   type AskedAction,
   type FontView,
-  type JobApart,
+  type JobAnswer,
   type JobDetail,
   type JobSummary,
   type NewJob,
@@ -15,23 +15,24 @@ import {
   type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
+import { jobView } from '@keen-anvil/contract/job-view';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
-import { APART, withShapes } from './shapes';
+import { seeDocument } from './see-document';
 
-/** Calls the server for a job; the contours that are known already are not sent again. */
+/** Calls the server for a job, and works its shapes out. */
 async function callForJob(path: string, options: Parameters<typeof call>[1] = {}): Promise<JobDetail> {
-  return joined(await call<JobApart>(path, { ...options, headers: APART }), options.signal);
+  return drawn(await call<JobAnswer>(path, options), options.signal);
 }
 
 async function callStreamedForJob(path: string, options: Parameters<typeof callStreamed>[1]): Promise<JobDetail> {
-  return joined(await callStreamed<JobApart>(path, { ...options, headers: APART }), options.signal);
+  return drawn(await callStreamed<JobAnswer>(path, options), options.signal);
 }
 
-const joined = (job: JobApart, signal?: AbortSignal): Promise<JobDetail> =>
-  withShapes(job, () => call<JobApart>(paths.job(job.id), { headers: APART, signal }), signal);
+const drawn = async (answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> =>
+  jobView(answer, await seeDocument(answer.id, answer.document, signal));
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
@@ -74,9 +75,9 @@ function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: T) =>
-      change(body).catch((error: unknown) => {
+      change(body).catch(async (error: unknown) => {
         throw error instanceof ApiError && error.code === 'stale' && error.current
-          ? new StaleJobError(error.current as JobDetail)
+          ? new StaleJobError(await drawn(error.current as JobAnswer))
           : error;
       }),
     onSuccess: (job) => putIn(client, job),

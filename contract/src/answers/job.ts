@@ -4,8 +4,8 @@ import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
-import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { StepNudge } from '@keen-anvil/core/jobs';
+import type { Hold, HoldNames, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
+import type { JobDocument, StepNudge } from '@keen-anvil/core/jobs';
 import type { Place } from '@keen-anvil/core/layout';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
@@ -135,36 +135,35 @@ export interface JobSummary {
   isArchived: boolean;
 }
 
-export interface JobDetail extends JobSummary {
+/** What was found for a step: its recipe, who else has a hand on its piece, and what its things are called. */
+export interface StepFound {
+  match: StepRecipe;
+  claims: PieceClaim[];
+  names: HoldNames;
+}
+
+/** A job as the server answers with it: its document, and what was found for it. */
+export interface JobAnswer extends JobSummary {
   version: number;
-  artworks: ArtworkView[];
-  steps: StepView[];
-  /** Guides, parts that are left out, and parts that no step takes. */
-  otherParts: PartView[];
-  isOrderByHand: boolean;
-  /** What the last edit was, if it can be undone. */
+  document: JobDocument;
+  /** For each step, by its id. */
+  found: Record<string, StepFound>;
+  /** How large the file of each drawing is, by its id. */
+  byteCounts: Record<string, number>;
+  /** What the last edit of this device was, if it can be undone. */
   undo: string | null;
   /** What was undone last, if it can be done again. */
   redo: string | null;
   notes: NoteView[];
 }
 
-/** A part without its contours: they come apart, by the key of what they are. */
-export type PartApart = Omit<PartView, 'contours'> & { shape: string };
-
-/**
- * A job whose contours come apart. They are most of a job's letters and seldom change: who has those of a key need not
- * fetch them again.
- */
-export type JobApart = Omit<JobDetail, 'steps' | 'otherParts'> & {
-  steps: (Omit<StepView, 'parts'> & { parts: PartApart[] })[];
-  otherParts: PartApart[];
-};
-
-/** One line of an answer with contours. */
-export interface ShapeLine {
-  shape: string;
-  contours: CurveContour[];
+/** A job as it is drawn: its answer with the shapes of its parts. */
+export interface JobDetail extends JobAnswer {
+  artworks: ArtworkView[];
+  steps: StepView[];
+  /** Guides, parts that are left out, and parts that no step takes. */
+  otherParts: PartView[];
+  isOrderByHand: boolean;
 }
 
 /** A drawing looked at with other choices, without keeping them. */

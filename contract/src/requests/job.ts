@@ -1,20 +1,7 @@
 import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsString,
-  IsUUID,
-  Length,
-  Max,
-  Min,
-  ValidateIf,
-} from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
 import { Amount, MayBeLeftOut, Name, Nested, Version } from './fields';
 
 export class NewJob {
@@ -22,11 +9,6 @@ export class NewJob {
   @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name!: string;
   /** Made from this template. */
   @MayBeLeftOut() @IsUUID() templateId?: string;
-}
-
-/** Which contours of a job are asked for, by their keys. */
-export class ShapesWish {
-  @IsArray() @ArrayMaxSize(20_000) @IsString({ each: true }) @Length(1, 40, { each: true }) shapes!: string[];
 }
 
 export class JobChange {

@@ -38,6 +38,8 @@ export { FIRST_PROCESS } from './starting-place';
 export { standsOn, type ContourKey, type Making } from './making';
 export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
 export { drawingPlane } from './plane';
+export { ReadingShelf, readingsOf, type ReadingRef } from './reading-shelf';
+export { seeDocument, type DrawingFacts, type SeenDocument } from './seen';
 export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
 export { ActionRefusedError } from './refusal';
 export { shapeBox, ShapeMemo, shapesOf, stepBox, type Readings, type Shape } from './shapes';

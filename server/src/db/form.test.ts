@@ -35,11 +35,12 @@ beforeAll(async () => {
   server = await startServerOn(database);
 });
 afterAll(() => server.close());
-const { api, get } = asker(() => server);
+const { api, get, drawn } = asker(() => server);
+const look = (id: string) => drawn(api().get(paths.job(id)).expect(200));
 
 const jobs = async (): Promise<JobDetail[]> => {
   const list = await get<{ id: string }[]>('/api/jobs?limit=200');
-  return Promise.all(list.map(({ id }) => get<JobDetail>(paths.job(id))));
+  return Promise.all(list.map(({ id }) => look(id)));
 };
 const fileOf = async (stepId: string): Promise<string> => {
   const answer = await textOf(api().get(paths.stepFile(stepId)));
@@ -65,7 +66,7 @@ describe('a workshop from before jobs were documents', () => {
   it('makes a job from its template as it was read when that was kept', async () => {
     const id = randomUUID();
     await api().post(paths.jobs).send({ id, name: 'Tide board, third', templateId: before.templateId }).expect(201);
-    const [second, third] = [await get<JobDetail>(paths.job(before.second)), await get<JobDetail>(paths.job(id))];
+    const [second, third] = [await look(before.second), await look(id)];
     const plain = (job: JobDetail) =>
       job.steps.map(({ process, mirrored, parts }) => ({
         process,
@@ -79,22 +80,22 @@ describe('a workshop from before jobs were documents', () => {
   });
 
   it('can still undo and redo what was done before', async () => {
-    const job = await get<JobDetail>(paths.job(before.tideBoard));
+    const job = await look(before.tideBoard);
     expect([job.undo, job.redo]).toEqual(['changing a step', 'moving parts']);
     const places = (of: JobDetail) => of.steps.flatMap(({ parts }) => parts.map(({ id, place }) => ({ id, ...place })));
-    const redone: JobDetail = (await api().post(paths.jobRedo(job.id)).send({}).expect(200)).body;
+    const redone = await drawn(api().post(paths.jobRedo(job.id)).send({}).expect(200));
     const moved = places(redone).filter(({ id, x }) => places(job).find((place) => place.id === id)?.x !== x);
     expect(moved.length).toBeGreaterThan(0);
-    const twice: JobDetail = (await api().post(paths.jobRedo(job.id)).send({}).expect(200)).body;
+    const twice = await drawn(api().post(paths.jobRedo(job.id)).send({}).expect(200));
     expect(twice.steps.flatMap(({ parts }) => parts).some(({ name }) => name === 'base, outline at 1 mm')).toBe(true);
     for (let i = 0; i < 3; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
-    const back = await get<JobDetail>(paths.job(job.id));
+    const back = await look(job.id);
     expect(back.undo).toBeNull();
     // The first step was turned over last: that is taken back, with where it came to lie.
     expect(back.steps.filter(({ mirrored }) => mirrored).length).toBeLessThan(
       job.steps.filter(({ mirrored }) => mirrored).length,
     );
     for (let i = 0; i < 1; i++) await api().post(paths.jobRedo(job.id)).send({}).expect(200);
-    expect(places(await get<JobDetail>(paths.job(job.id)))).toEqual(places(job));
+    expect(places(await look(job.id))).toEqual(places(job));
   });
 });

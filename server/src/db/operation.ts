@@ -52,7 +52,7 @@ export const writtenJob = (jobId: string): object => ({ [WRITTEN]: jobId });
 export function keptAnswer(answer: unknown): { answer: unknown; jobId: string | null } {
   if (typeof answer !== 'object' || answer === null) return { answer: null, jobId: null };
   if (WRITTEN in answer) return { answer: null, jobId: String((answer as { [WRITTEN]: unknown })[WRITTEN]) };
-  if ('artworks' in answer && 'steps' in answer && 'otherParts' in answer)
+  if ('document' in answer && 'found' in answer)
     return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
   return JSON.stringify(answer).length > LARGEST_ANSWER ? { answer: null, jobId: null } : { answer, jobId: null };
 }

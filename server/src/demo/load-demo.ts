@@ -62,7 +62,8 @@ type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'i
 async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobData): Promise<JobDetail> {
   let job = start;
   const act = async (action: Unnamed) => {
-    job = await actOnJob(pool, heavy, DEMO_WORKSHOP_ID, job.id, { ...action, id: randomUUID() } as AskedAction);
+    await actOnJob(pool, heavy, DEMO_WORKSHOP_ID, job.id, { ...action, id: randomUUID() } as AskedAction);
+    job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, job.id);
   };
   const change = (stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>) =>
     act({ do: 'change-step', stepId, ...body });
@@ -90,7 +91,7 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
   if (data.readsReversed !== undefined)
     await act({ do: 'change-drawing', drawingId: job.artworks[0].id, readsReversed: data.readsReversed });
   for (const [i, note] of (data.notes ?? []).entries())
-    job = await writeNote(pool, heavy, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
+    await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
   if (data.template) await loadTemplate(pool, job, data.template);
   return job;
 }
@@ -115,14 +116,15 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   );
   if (ran.rowCount) return;
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
-  if (!known.rowCount) await createJob(pool, heavy, DEMO_WORKSHOP_ID, { id, name: data.name });
+  if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
   let job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
   if (job.artworks.length === 0) {
-    job = await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, {
+    await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, {
       id: demoId(`artwork ${data.name}`),
       fileName: data.file,
       bytes: readFileSync(join(__dirname, '../../demo', data.file)),
     });
+    job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
   }
   job = await setUp(pool, heavy, job, data);
   const files: StepFile[] = [];

@@ -1,10 +1,5 @@
+import type { ReadingRef } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
-
-/** Which reading of which drawing. */
-export interface ReadingRef {
-  drawingId: string;
-  number: number;
-}
 
 /** A reading as it is kept: as text, so that only who needs what is in it has to take it apart. */
 export interface ReadingText extends ReadingRef {

@@ -34,7 +34,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(exchangeRoutes(parts));
   router.use(express.json({ limit: 1_000_000 }));
   router.use(refuseUnsound);
-  router.use(operations(parts));
+  router.use(operations(pool));
 
   router.get('/bench', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -58,6 +58,6 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(() => {
     throw notFound('What this address points at');
   });
-  router.use(answerDone(parts));
+  router.use(answerDone(pool));
   return router;
 }

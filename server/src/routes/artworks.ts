@@ -1,13 +1,12 @@
 import { NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
 import { refused } from '../problem';
-import { originalFile, shownPicture } from '../services/drawing-files';
+import { originalFile, readingText, shownPicture } from '../services/drawing-files';
 import { addText, bringIn, previewText, readAgain } from '../services/drawings';
 import { keepFont } from '../services/fonts';
 import { listFonts } from '../queries/fonts';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
-import { asAsked } from './job-answer';
 import { bodyOf, idOf } from './respond';
 import { streamed } from './streamed';
 import { uploadLine } from './upload-line';
@@ -28,16 +27,22 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
       if (!fileName) throw refused('The name of the file is missing.', 'fileName');
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
       const file = { id: idOf(request, 'artworkId'), fileName, bytes };
-      await streamed(request, response, 201, async (listening) =>
-        asAsked(request, await bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening)),
+      await streamed(request, response, 201, (listening) =>
+        bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening),
       );
     },
   );
   router.post('/artworks/:id/reading', async (request, response) => {
     const wish = bodyOf(request, ReadAgain);
-    await streamed(request, response, 200, async (listening) =>
-      asAsked(request, await readAgain(pool, heavy, workshopOf(request), idOf(request), wish, listening)),
+    await streamed(request, response, 200, (listening) =>
+      readAgain(pool, heavy, workshopOf(request), idOf(request), wish, listening),
     );
+  });
+  router.get('/artworks/:id/readings/:number', async (request, response) => {
+    const text = await readingText(pool, workshopOf(request), idOf(request), Number(request.params.number));
+    // It never changes: who has it need not ask again, whatever becomes of its drawing.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.type('application/json').send(text);
   });
   router.get(
     '/artworks/:id/picture',
@@ -49,9 +54,7 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
     async (request, response) =>
       void response
         .status(201)
-        .json(
-          asAsked(request, await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText))),
-        ),
+        .json(await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText))),
   );
   router.post(
     '/text-preview',

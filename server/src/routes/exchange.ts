@@ -29,7 +29,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
   const router = Router();
   const nameOf = async (request: Request) =>
     (await listWorkshops(pool)).find(({ id }) => id === workshopOf(request))?.name ?? '';
-  const named = operations({ pool, heavy });
+  const named = operations(pool);
   const raw = (limit: number) => express.raw({ type: () => true, limit });
 
   router.get('/book.json', async (request, response) => {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   paths,
-  type JobDetail,
+  type JobAnswer,
   type JobSummary,
   type MachineView,
   type MaterialView,
@@ -52,12 +52,12 @@ describe('statements', () => {
     }
     const job = await byName<JobSummary>(paths.jobs, 'Certificates');
     const [felt] = await get<MaterialView[]>(`${paths.materials}?search=leather`);
-    const { steps } = await get<JobDetail>(paths.job(job.id));
-    for (const { id } of steps) {
+    const { document } = await get<JobAnswer>(paths.job(job.id));
+    for (const { id } of document.steps) {
       await api()
         .post(paths.jobActions(job.id))
         .send(
-          wish(await get<JobDetail>(paths.job(job.id)), {
+          wish(await get<JobAnswer>(paths.job(job.id)), {
             do: 'change-step',
             stepId: id,
             materialId: felt.id,
@@ -66,8 +66,8 @@ describe('statements', () => {
         )
         .expect(200);
     }
-    const now = await get<JobDetail>(paths.job(job.id));
-    expect(now.steps.filter(({ match }) => match.recipe === null).length).toBeGreaterThan(1);
+    const now = await get<JobAnswer>(paths.job(job.id));
+    expect(Object.values(now.found).filter(({ match }) => match.recipe === null).length).toBeGreaterThan(1);
     expect((await statementsOf(() => get(paths.job(job.id)))).length).toBeLessThanOrEqual(12);
   });
 

@@ -10,14 +10,14 @@ import {
   type TemplateDetail,
   type ToolView,
 } from '@keen-anvil/contract';
-import request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import type { ChangeDrawing, ChangeRole, ChangeStep } from '@keen-anvil/core/jobs';
 import { wish } from '../../testing/wish';
 
 let server: TestServer;
 let materials: MaterialView[];
-const api = () => request(server.app);
+const { api, drawn } = asker(() => server);
 beforeAll(async () => {
   server = await startTestServer();
   materials = (await api().get(paths.materials)).body;
@@ -34,19 +34,19 @@ const red = '<rect id="tag" x="60" y="35" width="30" height="15" fill="#c8342f"/
 async function jobWith(inside: string, fileName = 'kit.svg'): Promise<JobDetail> {
   const id = randomUUID();
   await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);
-  return (
-    await api()
+  return drawn(
+    api()
       .put(paths.artwork(id, randomUUID(), fileName))
       .set('Content-Type', 'application/octet-stream')
       .send(svg(inside))
-      .expect(201)
-  ).body;
+      .expect(201),
+  );
 }
 const act = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
   api().post(paths.jobActions(job.id)).send(wish(job, action));
 const done = async (job: JobDetail, action: Parameters<typeof wish>[1]): Promise<JobDetail> =>
-  (await act(job, action).expect(200)).body;
-const undo = async (job: JobDetail): Promise<JobDetail> => (await api().post(paths.jobUndo(job.id)).expect(200)).body;
+  drawn(act(job, action).expect(200));
+const undo = (job: JobDetail): Promise<JobDetail> => drawn(api().post(paths.jobUndo(job.id)).expect(200));
 const allParts = (job: JobDetail): PartView[] => [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
 const named = (job: JobDetail, name: string) => allParts(job).find((part) => part.name === name)!;
 const change = (
@@ -91,7 +91,7 @@ describe('what is processed', () => {
       expect.closeTo(70, 6),
       expect.closeTo(40, 6),
     ]);
-    job = (await resize(job, { widthMm: 80 }).expect(200)).body;
+    job = await drawn(resize(job, { widthMm: 80 }).expect(200));
     const { minX, maxX } = box(named(job, 'ring'));
     expect(maxX - minX).toBeCloseTo(80, 6);
   });
@@ -241,11 +241,11 @@ describe('size', () => {
   it('by width or height, the ratio kept; both for another ratio; and not while it is locked', async () => {
     let job = await jobWith(ring);
     const size = (body: Parameters<typeof resize>[1]) => resize(job, body);
-    job = (await size({ heightMm: 80 }).expect(200)).body;
+    job = await drawn(size({ heightMm: 80 }).expect(200));
     expect(box(named(job, 'ring'))).toEqual({ minX: 0, minY: 0, maxX: 80, maxY: 80 });
-    job = (await size({ widthMm: 40, heightMm: 20 }).expect(200)).body;
+    job = await drawn(size({ widthMm: 40, heightMm: 20 }).expect(200));
     expect(box(named(job, 'ring'))).toEqual({ minX: 0, minY: 0, maxX: 40, maxY: 20 });
-    job = (await size({ isSizeLocked: true }).expect(200)).body;
+    job = await drawn(size({ isSizeLocked: true }).expect(200));
     expect((await size({ widthMm: 90 }).expect(422)).body.error.message).toBe(
       'The size of “kit.svg” is locked: its gaps and printed scales must stay as they are. Unlock it first.',
     );
@@ -258,7 +258,7 @@ describe('size', () => {
     job = await done(job, { do: 'draw-outline', partIds: [named(job, 'dot').id], distanceMm: 3 });
     const gap = (j: JobDetail) => box(named(j, 'dot')).minX - box(named(j, 'dot, outline at 3 mm')).minX;
     expect(gap(job)).toBeCloseTo(3, 3);
-    job = (await resize(job, { widthMm: 137 }).expect(200)).body;
+    job = await drawn(resize(job, { widthMm: 137 }).expect(200));
     expect(box(named(job, 'dot')).maxX).toBeCloseTo(137, 6);
     expect(gap(job)).toBeCloseTo(3, 3);
     expect(named(job, 'dot, outline at 3 mm').outline).toEqual({ ofPartId: named(job, 'dot').id, mm: 3 });
@@ -269,7 +269,7 @@ describe('size', () => {
     job = await change(job, job.steps[0], { materialId: material('Transfer film, smooth white').id });
     expect(job.steps[0].mirrored).toBe(true);
     const [first] = named(job, 'flag').contours;
-    job = (await resize(job, { readsReversed: true }).expect(200)).body;
+    job = await drawn(resize(job, { readsReversed: true }).expect(200));
     // Turned back in the plane: with the step turned over it lies as it was drawn.
     expect(named(job, 'flag').contours[0].start[0]).toBeCloseTo(box(named(job, 'flag')).maxX, 6);
     expect(first.start[0]).toBeCloseTo(0, 6);
@@ -287,13 +287,13 @@ describe('a drawing read again', () => {
     await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
     const bare =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 40"><rect id="tag" width="90" height="40"/><circle id="hole" fill="#c8342f" cx="8" cy="20" r="3"/></svg>';
-    let job: JobDetail = (
-      await api()
+    let job = await drawn(
+      api()
         .put(paths.artwork(id, randomUUID(), 'tag.svg'))
         .send(bare)
         .set('Content-Type', 'image/svg+xml')
-        .expect(201)
-    ).body;
+        .expect(201),
+    );
     const [artwork] = job.artworks;
     expect(artwork.asks!.answers.map(({ unitMm, widthMm }) => [unitMm === 1, Math.round(widthMm)])).toContainEqual([
       true,
@@ -304,12 +304,12 @@ describe('a drawing read again', () => {
     const ids = allParts(job)
       .map((part) => part.id)
       .sort();
-    job = (
-      await api()
+    job = await drawn(
+      api()
         .post(paths.artworkReading(artwork.id))
         .send({ keep: true, reading: { ...artwork.choices!, unitMm: 1 } })
-        .expect(200)
-    ).body;
+        .expect(200),
+    );
     expect([job.artworks[0].drawnWidthMm, job.artworks[0].asks]).toEqual([90, null]);
     expect(
       allParts(job)
@@ -349,7 +349,7 @@ describe('a drawing read again', () => {
       .split('\n')
       .map((line: string) => JSON.parse(line));
     expect(lines.slice(0, -1).every((line: { progress?: number }) => typeof line.progress === 'number')).toBe(true);
-    expect(lines.at(-1).answer.artworks).toHaveLength(1);
+    expect(lines.at(-1).answer.document.drawings).toHaveLength(1);
     const refused = await api()
       .put(paths.artwork(id, randomUUID(), 'kit.svg'))
       .set('Accept', 'application/x-ndjson')
@@ -379,7 +379,7 @@ describe('texts', () => {
   it('are set, changed and looked at before; a script becomes one outline', async () => {
     const job = await jobWith(ring);
     const id = randomUUID();
-    let set: JobDetail = (await api().post(paths.jobTexts(job.id)).send({ id, text: text() }).expect(201)).body;
+    let set = await drawn(api().post(paths.jobTexts(job.id)).send({ id, text: text() }).expect(201));
     expect(set.artworks[1]).toMatchObject({ kind: 'text', fileName: 'Text “Osprey”', text: { words: 'Osprey' } });
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'O', 's', 'p', 'r', 'e', 'y']);
     const preview = (
@@ -389,12 +389,12 @@ describe('texts', () => {
         .expect(200)
     ).body;
     expect(preview.parts).toHaveLength(1);
-    set = (
-      await api()
+    set = await drawn(
+      api()
         .post(paths.artworkReading(id))
         .send({ keep: true, text: text({ words: 'Bend' }) })
-        .expect(200)
-    ).body;
+        .expect(200),
+    );
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'B', 'e', 'n', 'd']);
     await api()
       .post(paths.jobTexts(job.id))
@@ -442,20 +442,17 @@ describe('notes and templates', () => {
   it('notes are kept with the job, put away and taken out again', async () => {
     let job = await jobWith(ring);
     const id = randomUUID();
-    job = (
-      await api()
-        .post(paths.jobNotes(job.id))
-        .send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' })
-        .expect(201)
-    ).body;
+    job = await drawn(
+      api().post(paths.jobNotes(job.id)).send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }).expect(201),
+    );
     expect(job.notes).toMatchObject([{ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }]);
     await api()
       .post(paths.jobNotes(job.id))
       .send({ id: randomUUID(), kind: 'colour', label: '', value: 'x' })
       .expect(400);
-    job = (await api().post(paths.noteArchive(id)).send({ isArchived: true }).expect(200)).body;
+    job = await drawn(api().post(paths.noteArchive(id)).send({ isArchived: true }).expect(200));
     expect(job.notes).toMatchObject([{ id, isArchived: true }]);
-    job = (await api().post(paths.noteArchive(id)).send({ isArchived: false }).expect(200)).body;
+    job = await drawn(api().post(paths.noteArchive(id)).send({ isArchived: false }).expect(200));
     expect(job.notes).toMatchObject([{ id, isArchived: false }]);
     await api().post(paths.noteArchive(randomUUID())).send({ isArchived: true }).expect(404);
   });
@@ -499,9 +496,9 @@ describe('notes and templates', () => {
     );
 
     const again = randomUUID();
-    const made: JobDetail = (
-      await api().post(paths.jobs).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201)
-    ).body;
+    const made = await drawn(
+      api().post(paths.jobs).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201),
+    );
     expect(made.notes).toMatchObject([{ label: 'Customer', value: 'as last year' }]);
     const plain = (j: JobDetail) => ({
       steps: j.steps.map(({ process, materialId, parts }) => ({
@@ -511,7 +508,7 @@ describe('notes and templates', () => {
       })),
       others: j.otherParts.map(({ name, role }) => [name, role]),
     });
-    expect(plain(made)).toEqual(plain((await api().get(paths.job(job.id))).body));
+    expect(plain(made)).toEqual(plain(await drawn(api().get(paths.job(job.id)))));
     expect(made.steps[0].match.settings!.force).toBe(19);
     await api().post(paths.jobs).send({ id: randomUUID(), name: 'x', templateId: randomUUID() }).expect(404);
   });
@@ -527,10 +524,10 @@ describe('a template of a drawing that was read again since', () => {
     await api().post(paths.artworkReading(artwork.id)).send({ keep: true, reading }).expect(200);
     // The drawing is gone from its own job since; its readings are not.
     for (let i = 0; i < 2; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
-    expect((await api().get(paths.job(job.id))).body.artworks).toEqual([]);
-    const made: JobDetail = (
-      await api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201)
-    ).body;
+    expect((await drawn(api().get(paths.job(job.id)))).artworks).toEqual([]);
+    const made = await drawn(
+      api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201),
+    );
     expect(allParts(made).map(({ name, contours }) => ({ name, contours }))).toEqual(
       allParts(job).map(({ name, contours }) => ({ name, contours })),
     );
@@ -572,7 +569,7 @@ describe('what lies on one sheet', () => {
     let job = await onOneSheet();
     const [ringId, tagId] = [named(job, 'ring').id, named(job, 'tag').id];
     const on = async (device: string, path: string, body: object): Promise<JobDetail> =>
-      (await api().post(path).set('Device-Id', device).send(body).expect(200)).body;
+      drawn(api().post(path).set('Device-Id', device).send(body).expect(200));
     const moveOn = (device: string, stepId: string, partId: string, dxMm: number) =>
       on(
         device,
@@ -602,7 +599,7 @@ describe('what lies on one sheet', () => {
     const after = places(job);
     job = await undo(job);
     expect([places(job), job.redo]).toEqual([before, 'moving parts']);
-    job = (await api().post(paths.jobRedo(job.id)).expect(200)).body;
+    job = await drawn(api().post(paths.jobRedo(job.id)).expect(200));
     expect([places(job), job.redo]).toEqual([after, null]);
     job = await undo(job);
     job = await move(job, { alone: true });

@@ -3,8 +3,9 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readHpgl } from '@keen-anvil/core/output';
-import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
-import request from 'supertest';
+import { paths, type JobAnswer, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
+import type request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { wish } from '../../testing/wish';
@@ -17,7 +18,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const api = () => request(server.app);
+const { api, drawn } = asker(() => server);
 const wholeBody = (response: request.Response, done: (error: Error | null, body: Buffer) => void) => {
   const chunks: Buffer[] = [];
   const stream = response as unknown as NodeJS.ReadableStream;
@@ -38,7 +39,7 @@ const bringIn = (jobId: string, bytes: Buffer | string, fileName = 'boat-number-
     .set('Content-Type', 'image/svg+xml')
     .send(bytes as string);
 async function jobWithDrawing(): Promise<JobDetail> {
-  return (await bringIn(await newJob(), boatNumber).expect(201)).body;
+  return drawn(bringIn(await newJob(), boatNumber).expect(201));
 }
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
   api().post(paths.jobActions(job.id)).send(wish(job, action));
@@ -46,7 +47,7 @@ const change = async (
   job: JobDetail,
   { id: stepId }: StepView,
   body: Omit<ChangeStep, 'do' | 'stepId'>,
-): Promise<JobDetail> => (await doTo(job, { do: 'change-step', stepId, ...body }).expect(200)).body;
+): Promise<JobDetail> => drawn(doTo(job, { do: 'change-step', stepId, ...body }).expect(200));
 
 describe('bringing a drawing in', () => {
   it('keeps the file, makes a step for each colour and says what was not read', async () => {
@@ -89,7 +90,7 @@ describe('bringing a drawing in', () => {
     const answer = await bringIn(jobId, bytes).expect(422);
     expect(answer.body.error.message).toContain(words);
     expect(answer.body.error.field).toBe('file');
-    expect((await api().get(paths.job(jobId)).expect(200)).body.artworks).toEqual([]);
+    expect((await api().get(paths.job(jobId)).expect(200)).body.document.drawings).toEqual([]);
   });
 
   it('takes a DXF drawing as well: each colour a step, loose ends joined, its bytes kept', async () => {
@@ -104,7 +105,7 @@ describe('bringing a drawing in', () => {
       layers: [{ name: 'hull', colour: 5 }],
       entities: [...outline, entity('CIRCLE', 'oar', [62, 1], [10, 60], [20, 10], [40, 5])],
     });
-    const job = (await bringIn(await newJob(), source, 'plate.dxf').expect(201)).body;
+    const job = await drawn(bringIn(await newJob(), source, 'plate.dxf').expect(201));
     expect(job.steps.map((step: { colour: string }) => step.colour)).toEqual(['#0000ff', '#ff0000']);
     expect(job.artworks[0]).toMatchObject({
       fileName: 'plate.dxf',
@@ -131,7 +132,7 @@ describe('bringing a drawing in', () => {
 
   it('refuses other kinds of file and a job that is not there, and lays a second drawing beside the first', async () => {
     const job = await jobWithDrawing();
-    const two: JobDetail = (await bringIn(job.id, boatNumber, 'again.svg').expect(201)).body;
+    const two = await drawn(bringIn(job.id, boatNumber, 'again.svg').expect(201));
     expect(two.artworks.map(({ fileName, xMm }) => [fileName, Math.round(xMm)])).toEqual([
       ['boat-number-48.svg', 0],
       ['again.svg', 210],
@@ -197,7 +198,7 @@ describe('giving each colour its material', () => {
     );
     const old = { ...chosen, version: 1 };
     const { body } = await doTo(old, { do: 'change-step', stepId: step.id, mirrored: true }).expect(200);
-    expect((body as JobDetail).steps.find(({ id }) => id === step.id)!.mirrored).toBe(true);
+    expect((body as JobAnswer).document.steps.find(({ id }) => id === step.id)!.mirrored).toBe(true);
     // What made sense on what was seen, and does not any more, comes back with how it is now.
     const gone = (await doTo(old, { do: 'take-apart', partIds: [randomUUID()] }).expect(409)).body.error;
     expect(gone).toMatchObject({ code: 'stale', field: 'partIds', current: { id: job.id, version: body.version } });
@@ -212,19 +213,19 @@ describe('size and place', () => {
   it('keeps the exact width and moves parts by exact steps', async () => {
     let job = await jobWithDrawing();
     job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, white').id });
-    job = (await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 150 }).expect(200)).body;
+    job = await drawn(doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 150 }).expect(200));
     expect(job.artworks[0].scaleX * job.artworks[0].drawnWidthMm).toBeCloseTo(150, 9);
     expect(job.artworks[0].scaleY).toBe(job.artworks[0].scaleX);
     const [part] = job.steps[0].parts;
-    const nudged: JobDetail = (
-      await doTo(job, {
+    const nudged = await drawn(
+      doTo(job, {
         do: 'nudge-parts',
         stepId: job.steps[0].id,
         partIds: [part.id],
         dxMm: 2.5,
         dyMm: -1,
-      }).expect(200)
-    ).body;
+      }).expect(200),
+    );
     expect(nudged.steps[0].parts[0].place).toMatchObject({ x: part.place.x + 2.5, y: part.place.y - 1 });
     const file = readHpgl(
       (await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString(),

@@ -9,27 +9,27 @@ let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const { api, byName, get } = asker(() => server);
+const { api, byName, get, drawn } = asker(() => server);
 const drawing =
   '<svg xmlns="http://www.w3.org/2000/svg" width="100mm" height="60mm" viewBox="0 0 100 60"><rect x="10" y="10" width="60" height="40" fill="none" stroke="#000"/><rect x="20" y="20" width="20" height="10" fill="#c8342f"/></svg>';
 
 async function jobOn(material: string, name = 'Tags 3/4'): Promise<JobDetail> {
   const id = randomUUID();
   await api().post(paths.jobs).send({ id, name }).expect(201);
-  let job = (
-    await api()
+  let job = await drawn(
+    api()
       .put(paths.artwork(id, randomUUID(), 'tags.svg'))
       .set('Content-Type', 'application/octet-stream')
       .send(drawing)
-      .expect(201)
-  ).body as JobDetail;
+      .expect(201),
+  );
   const { id: materialId } = await byName<{ id: string; name: string }>(paths.materials, material);
   for (const { id: stepId } of job.steps) job = await change(job, stepId, { materialId });
   return job;
 }
 async function change(job: JobDetail, stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>): Promise<JobDetail> {
   const action = wish(job, { do: 'change-step', stepId, ...body });
-  return (await api().post(paths.jobActions(job.id)).send(action).expect(200)).body as JobDetail;
+  return drawn(api().post(paths.jobActions(job.id)).send(action).expect(200));
 }
 const filled = (job: JobDetail): StepView => job.steps.find(({ colour }) => colour === '#c8342f')!;
 const file = (step: StepView, isWhole = false) => api().get(paths.stepFile(step.id, isWhole));

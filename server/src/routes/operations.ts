@@ -4,10 +4,8 @@ import type { Pool } from 'pg';
 import { keptAnswer, OperationDone, withOperation, type Operation } from '../db/operation';
 import { Problem } from '../problem';
 import { findOperation, keepAnswer, type OperationRow } from '../queries/operations';
-import { jobDetail } from '../services/job-views';
+import { jobAnswer } from '../services/job-views';
 import { workshopOf } from '../workshop';
-import type { ApiParts } from './api-parts';
-import { asAsked } from './job-answer';
 import { NDJSON } from './streamed';
 
 /** The header in which a sender names a write: sent again under one name, it is done once. */
@@ -17,19 +15,16 @@ const LOOK_MS = 50;
 const MOST_LOOKS = 20;
 const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 
-/** What an answer is made with. */
-type Means = Pick<ApiParts, 'pool' | 'heavy'>;
-
 /**
  * Gives a write its name, and answers one that was done before as it was answered then. Where the sender gives none, a body that
  * holds what can be there only once (an id that its sender made, the version that it changes) is its own name.
  */
-export function operations({ pool, heavy }: Means): RequestHandler {
+export function operations(pool: Pool): RequestHandler {
   return async (request, response, next) => {
     const operation = operationOf(request);
     if (!operation) return next();
     const done = await findOperation(pool, operation.workshopId, operation.key);
-    if (done) return answerAgain({ pool, heavy }, operation, request, response);
+    if (done) return answerAgain(pool, operation, request, response);
     const json = response.json.bind(response);
     // What the handler answers is what the next one hears; it is kept before it is sent.
     response.json = (body: unknown) => {
@@ -44,10 +39,10 @@ export function operations({ pool, heavy }: Means): RequestHandler {
 }
 
 /** Two of one name at once: the second one waited for the first, and hears what that one did. */
-export function answerDone({ pool, heavy }: Means): ErrorRequestHandler {
+export function answerDone(pool: Pool): ErrorRequestHandler {
   return async (error, request, response, next) => {
     if (!(error instanceof OperationDone)) return next(error);
-    await answerAgain({ pool, heavy }, error.operation, request, response);
+    await answerAgain(pool, error.operation, request, response);
   };
 }
 
@@ -99,18 +94,11 @@ async function answeredOperation(pool: Pool, { workshopId, key }: Operation): Pr
   }
 }
 
-async function answerAgain(
-  { pool, heavy }: Means,
-  operation: Operation,
-  request: Request,
-  response: Response,
-): Promise<void> {
+async function answerAgain(pool: Pool, operation: Operation, request: Request, response: Response): Promise<void> {
   const done = await answeredOperation(pool, operation);
   if (done && done.asked !== operation.asked)
     throw new Problem(422, 'operation', 'Another write was sent under this name before. A name is for one write.');
-  const answer = done?.jobId
-    ? asAsked(request, await jobDetail(pool, heavy, operation.workshopId, done.jobId))
-    : done?.answer;
+  const answer = done?.jobId ? await jobAnswer(pool, operation.workshopId, done.jobId) : done?.answer;
   if (!done || answer === null || answer === undefined)
     throw new Problem(409, 'done', 'This was written already. Look at it as it is now.');
   if (request.headers.accept === NDJSON) {

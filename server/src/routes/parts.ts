@@ -7,7 +7,6 @@ import { jobOfStep } from '../services/job-of-step';
 import { loadShop, materialsOf } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
-import { asAsked } from './job-answer';
 import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 
@@ -16,9 +15,7 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
   const router = Router();
   router.post('/jobs/:id/actions', async (request, response) => {
     const { version, action } = bodyOf(request, JobActionWish);
-    response.json(
-      asAsked(request, await actOnJob(pool, heavy, workshopOf(request), idOf(request), action, { version })),
-    );
+    response.json(await actOnJob(pool, heavy, workshopOf(request), idOf(request), action, { version }));
   });
   router.get('/steps/:id/machine-file', async (request, response) => {
     const workshopId = workshopOf(request);

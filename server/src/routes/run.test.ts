@@ -15,7 +15,7 @@ import {
   type RunView,
 } from '@keen-anvil/contract';
 import { pino } from 'pino';
-import request from 'supertest';
+import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
 import { assemble } from '../parts';
@@ -24,22 +24,22 @@ let server: TestServer;
 beforeEach(async () => void (server = await startTestServer()));
 afterEach(() => server.close());
 
-const api = () => request(server.app);
+const { api, drawn } = asker(() => server);
 const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
 
 async function readyJob(materialNames = ['Outdoor vinyl, white', 'Outdoor vinyl, navy']): Promise<JobDetail> {
   const id = randomUUID();
   const materials: MaterialView[] = (await api().get(paths.materials)).body;
   await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
-  let job: JobDetail = (
-    await api()
+  let job = await drawn(
+    api()
       .put(paths.artwork(id, randomUUID(), 'a.svg'))
       .set('Content-Type', 'image/svg+xml')
-      .send(drawing)
-  ).body;
+      .send(drawing),
+  );
   for (const [i, name] of materialNames.entries()) {
     const materialId = materials.find((m) => m.name === name)!.id;
-    job = (await doTo(job, { do: 'change-step', stepId: job.steps[i].id, materialId }).expect(200)).body;
+    job = await drawn(doTo(job, { do: 'change-step', stepId: job.steps[i].id, materialId }).expect(200));
   }
   return job;
 }
@@ -244,7 +244,7 @@ describe('a job on the stand-in', () => {
       message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.'),
     });
     await byHand(true).expect(409);
-    expect(((await api().get(paths.job(other.id))).body as JobDetail).steps[0].claims[0]).toMatchObject({
+    expect((await drawn(api().get(paths.job(other.id)))).steps[0].claims[0]).toMatchObject({
       state: 'running',
       machineName: 'Long plotter',
     });
@@ -341,7 +341,7 @@ describe('a job on the stand-in', () => {
       started.body[0].id,
     ]);
     await act(started.body[0], 'cancel').expect(200);
-    const now: JobDetail = (await api().get(paths.job(job.id))).body;
+    const now = await drawn(api().get(paths.job(job.id)));
     expect(now.artworks[0].xMm).toBe(job.artworks[0].xMm + (edited.status === 200 ? 40 : 0));
     const again: RunView[] = (await start(job.id, 1).expect(201)).body;
     const { rows: then } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [again[0].id]);

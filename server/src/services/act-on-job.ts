@@ -1,4 +1,4 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import type { JobAnswer } from '@keen-anvil/contract';
 import {
   applyDifference,
   differenceOf,
@@ -24,7 +24,7 @@ import { countEdit, lockJob, updateOrderByHand } from '../queries/jobs';
 import type { ReadingText } from '../queries/readings';
 import { findOpenSeries } from '../queries/run-series';
 import { changedDocument } from './job-document';
-import { jobDetail } from './job-views';
+import { jobAnswer } from './job-views';
 import { shopFor } from './job-shop';
 
 /** A job that others change at the same time is tried so many times. */
@@ -49,7 +49,7 @@ export async function actOnJob(
   jobId: string,
   action: JobAction,
   { version = null, brought = null }: { version?: number | null; brought?: Brought | null } = {},
-): Promise<JobDetail> {
+): Promise<JobAnswer> {
   for (let tries = 1; ; tries++) {
     const before = await openDocument(pool, workshopId, jobId);
     await refuseWhileRunning(pool, workshopId, jobId);
@@ -62,7 +62,7 @@ export async function actOnJob(
     ).catch(async (error: unknown) => {
       if (version === null || version === before.version || !(error instanceof Problem)) throw error;
       // It made sense on what the maker saw.
-      throw senselessNow(error, await jobDetail(pool, heavy, workshopId, jobId));
+      throw senselessNow(error, await jobAnswer(pool, workshopId, jobId));
     });
     try {
       await inTransaction(pool, async (db) => {
@@ -72,7 +72,7 @@ export async function actOnJob(
         if (!isNothing(difference)) await keepEdit(db, workshopId, jobId, action, difference);
         return writtenJob(jobId);
       });
-      return await jobDetail(pool, heavy, workshopId, jobId);
+      return await jobAnswer(pool, workshopId, jobId);
     } catch (error) {
       if (!(error instanceof ChangedMeanwhile)) throw error;
       if (tries >= MOST_TRIES)
@@ -82,13 +82,7 @@ export async function actOnJob(
 }
 
 /** Takes back the last edit that was made of a job on this device, or does again what was taken back last; what others did stays. */
-export async function turnLastEdit(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  jobId: string,
-  turn: EditTurn,
-): Promise<JobDetail> {
+export async function turnLastEdit(pool: Pool, workshopId: string, jobId: string, turn: EditTurn): Promise<JobAnswer> {
   await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
     await refuseWhileRunning(db, workshopId, jobId);
@@ -100,7 +94,7 @@ export async function turnLastEdit(
     await writeChange(db, workshopId, jobId, differenceOf(now, next), next);
     return writtenJob(jobId);
   });
-  return jobDetail(pool, heavy, workshopId, jobId);
+  return jobAnswer(pool, workshopId, jobId);
 }
 
 /** What a machine is cutting now must not change under it. */

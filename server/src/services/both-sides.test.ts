@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type AskedAction, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import { paths, type AskedAction, type JobAnswer, type MaterialView } from '@keen-anvil/contract';
 import {
   ActionRefusedError,
   changeJob,
@@ -98,7 +98,7 @@ describe('a row of actions on the jobs of the demo', () => {
           expect({ action, status: answer.status }).toEqual({ action, status: 200 });
           const there = await stored(jobId);
           expect({ action, document: there.document }).toEqual({ action, document: here });
-          expect((answer.body as JobDetail).version).toBe(there.version);
+          expect((answer.body as JobAnswer).version).toBe(there.version);
           ({ document, version } = there);
         }
       }

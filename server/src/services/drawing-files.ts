@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import type { Db } from '../db/pool';
 import { notFound } from '../problem';
 import { findArtworkFile } from '../queries/artworks';
+import { listReadings } from '../queries/readings';
 
 /** The original file of a drawing; of one that came as words, the words. */
 export async function originalFile(
@@ -28,4 +29,14 @@ export async function shownPicture(db: Db, workshopId: string, id: string): Prom
     .flatten({ background: '#ffffff' })
     .jpeg({ quality: 85 })
     .toBuffer();
+}
+
+/** A reading as it is kept, as text. */
+export async function readingText(db: Db, workshopId: string, drawingId: string, number: number): Promise<string> {
+  const [reading] =
+    Number.isInteger(number) && number > 0 && number < 1e9
+      ? await listReadings(db, workshopId, [{ drawingId, number }])
+      : [];
+  if (!reading) throw notFound('That reading');
+  return reading.text;
 }

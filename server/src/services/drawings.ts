@@ -1,4 +1,4 @@
-import type { JobDetail, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
+import type { JobAnswer, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
 import {
   decided,
   sourceOf,
@@ -18,7 +18,7 @@ import { findArtworkFile, insertArtwork, type ArtworkFile } from '../queries/art
 import { findFont } from '../queries/fonts';
 import { insertReading, listReadings, nextReadingNumber } from '../queries/readings';
 import { actOnJob } from './act-on-job';
-import { jobDetail } from './job-views';
+import { jobAnswer } from './job-views';
 
 export interface IncomingFile {
   id: string;
@@ -34,7 +34,7 @@ export async function bringIn(
   jobId: string,
   file: IncomingFile,
   listening: Listening = {},
-): Promise<JobDetail> {
+): Promise<JobAnswer> {
   const source = sourceOfFile(file.fileName)?.name;
   if (!source)
     throw refused(
@@ -52,7 +52,7 @@ export async function addText(
   workshopId: string,
   jobId: string,
   { id, text }: NewText,
-): Promise<JobDetail> {
+): Promise<JobAnswer> {
   return addDrawing(pool, heavy, workshopId, jobId, {
     id,
     fileName: textName(text),
@@ -74,10 +74,10 @@ async function addDrawing(
   jobId: string,
   { id, fileName, bytes, source, choices }: Incoming,
   listening: Listening = {},
-): Promise<JobDetail> {
+): Promise<JobAnswer> {
   const there = await findArtworkFile(pool, workshopId, id);
   // Sent twice: it is in the job already, with the same bytes.
-  if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobDetail(pool, heavy, workshopId, jobId);
+  if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobAnswer(pool, workshopId, jobId);
   if (there) throw new Problem(409, 'exists', 'This drawing is in a job already.');
   const task = await taskFor(pool, workshopId, source, choices, { bytes, fileName });
   const { text, drawn } = await readToKeep(heavy, task, fileName, { number: 1, before: null }, listening);
@@ -119,7 +119,7 @@ export async function readAgain(
   id: string,
   wish: ReadAgain,
   listening: Listening = {},
-): Promise<JobDetail | ReadingPreview> {
+): Promise<JobAnswer | ReadingPreview> {
   const file = await findArtworkFile(pool, workshopId, id);
   if (!file) throw notFound('That drawing');
   const choices = choicesOf(file, wish);

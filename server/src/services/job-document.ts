@@ -1,4 +1,4 @@
-import type { JobAction, JobDocument } from '@keen-anvil/core/jobs';
+import type { JobAction, JobDocument, SeenDocument } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
 import type { DocumentAnswer, ShopFacts } from '../heavy/job-work';
 import type { HeavyPool } from '../heavy/pool';
@@ -33,7 +33,7 @@ async function ask(
 }
 
 /** The shapes of a document's parts, and what its drawings' readings say. */
-export async function seeDocument(bench: Bench, document: JobDocument): Promise<Answer<'seen'>> {
+export async function seeDocument(bench: Bench, document: JobDocument): Promise<SeenDocument> {
   const answer = await ask(bench, document, null, []);
   if (answer.is !== 'seen') throw new Error(`a document was to be seen, and is ${answer.is}`);
   return answer;

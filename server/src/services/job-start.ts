@@ -10,7 +10,7 @@ import { lockJob, touchJob } from '../queries/jobs';
 import { findOpenSeries, findSeries, insertSeries } from '../queries/run-series';
 import { insertRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
-import { jobDetail } from './job-views';
+import { jobAnswer, jobDetail } from './job-views';
 import { makeStepFile, type StepFile } from './machine-files';
 import { refuseTakenPieces } from './piece-claims';
 import { follow, refuseBusy } from './run-consequences';
@@ -60,7 +60,7 @@ export class JobStart {
         return true;
       }).catch(async (error: unknown) => {
         if (!(error instanceof ChangedMeanwhile)) throw error;
-        if (plan >= MOST_PLANS) throw stale('This job', await jobDetail(this.pool, this.heavy, workshopId, jobId));
+        if (plan >= MOST_PLANS) throw stale('This job', await jobAnswer(this.pool, workshopId, jobId));
         return false;
       });
       if (isStarted) return this.seen.listForJob(workshopId, jobId);

@@ -1,49 +1,36 @@
-import type { JobChange, JobDetail, NewJob } from '@keen-anvil/contract';
+import type { JobAnswer, JobChange, NewJob } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
 import { inTransaction } from '../db/pool';
-import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, stale } from '../problem';
 import { archiveJobRow, insertJob, lockJob, renameJob as writeName } from '../queries/jobs';
 import { refuseWhileRunning } from './act-on-job';
-import { jobDetail } from './job-views';
+import { jobAnswer } from './job-views';
 import { fillFromTemplate } from './templates';
 
 /** Writes a new job: empty, or as a template has it. */
-export async function createJob(pool: Pool, heavy: HeavyPool, workshopId: string, job: NewJob): Promise<JobDetail> {
+export async function createJob(pool: Pool, workshopId: string, job: NewJob): Promise<JobAnswer> {
   await inTransaction(pool, async (db) => {
     if (!(await insertJob(db, workshopId, job)))
       throw new Problem(409, 'exists', 'There is a job with this id already.');
     if (job.templateId) await fillFromTemplate(db, workshopId, job.id, job.templateId);
     return writtenJob(job.id);
   });
-  return jobDetail(pool, heavy, workshopId, job.id);
+  return jobAnswer(pool, workshopId, job.id);
 }
 
 /** Puts a job away, or takes it out again; not while a machine is at it. */
-export async function archiveJob(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  id: string,
-  isArchived: boolean,
-): Promise<JobDetail> {
+export async function archiveJob(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<JobAnswer> {
   await inTransaction(pool, async (db) => {
     if (isArchived) await refuseWhileRunning(db, workshopId, id);
     if (!(await archiveJobRow(db, workshopId, id, isArchived))) throw notFound('That job');
     return writtenJob(id);
   });
-  return jobDetail(pool, heavy, workshopId, id);
+  return jobAnswer(pool, workshopId, id);
 }
 
 /** Changes a job's name. */
-export async function renameJob(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  id: string,
-  change: JobChange,
-): Promise<JobDetail> {
+export async function renameJob(pool: Pool, workshopId: string, id: string, change: JobChange): Promise<JobAnswer> {
   const isStale = await inTransaction(pool, async (db) => {
     const job = await lockJob(db, workshopId, id);
     if (!job) throw notFound('That job');
@@ -51,7 +38,7 @@ export async function renameJob(
     await writeName(db, id, change.name ?? job.name);
     return writtenJob(id);
   });
-  const now = await jobDetail(pool, heavy, workshopId, id);
+  const now = await jobAnswer(pool, workshopId, id);
   if (isStale === true) throw stale('This job', now);
   return now;
 }

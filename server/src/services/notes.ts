@@ -1,21 +1,14 @@
-import type { JobDetail, NewNote } from '@keen-anvil/contract';
+import type { JobAnswer, NewNote } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
 import { inTransaction } from '../db/pool';
-import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { archiveNote, insertNote } from '../queries/notes';
-import { jobDetail } from './job-views';
+import { jobAnswer } from './job-views';
 
 /** Writes a note into a job. */
-export async function writeNote(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  jobId: string,
-  note: NewNote,
-): Promise<JobDetail> {
+export async function writeNote(pool: Pool, workshopId: string, jobId: string, note: NewNote): Promise<JobAnswer> {
   await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
     if (!(await insertNote(db, workshopId, jobId, note)))
@@ -23,17 +16,11 @@ export async function writeNote(
     await touchJob(db, jobId);
     return writtenJob(jobId);
   });
-  return jobDetail(pool, heavy, workshopId, jobId);
+  return jobAnswer(pool, workshopId, jobId);
 }
 
 /** Puts a note away, or takes it out again. */
-export async function putNoteAway(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
-  id: string,
-  isArchived: boolean,
-): Promise<JobDetail> {
+export async function putNoteAway(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<JobAnswer> {
   let jobId: string | undefined;
   await inTransaction(pool, async (db) => {
     jobId = await archiveNote(db, workshopId, id, isArchived);
@@ -41,5 +28,5 @@ export async function putNoteAway(
     await touchJob(db, jobId);
     return writtenJob(jobId);
   });
-  return jobDetail(pool, heavy, workshopId, jobId!);
+  return jobAnswer(pool, workshopId, jobId!);
 }
