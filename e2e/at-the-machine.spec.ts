@@ -67,7 +67,7 @@ test('the steps of one sheet move together, and one alone where that is wished; 
   };
   const right = async (times: number) => {
     for (let i = 0; i < times; i++) {
-      const saved = page.waitForResponse((response) => response.url().includes('/placements') && response.ok());
+      const saved = page.waitForResponse((response) => response.url().endsWith('/actions') && response.ok());
       await key(page, 'Nudge right').click();
       await saved;
     }

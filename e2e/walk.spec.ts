@@ -95,7 +95,7 @@ async function walk(page: Page, isWide: boolean) {
   await page.getByRole('button', { name: 'Nudge step up by 0.5 mm' }).click();
   const left = (await digit.boundingBox())!.x;
   for (let i = 0; i < 4; i++) {
-    const saved = page.waitForResponse((response) => response.url().includes('/placements') && response.ok());
+    const saved = page.waitForResponse((response) => response.url().endsWith('/actions') && response.ok());
     await page.getByRole('button', { name: 'Nudge right' }).click();
     await saved;
   }

@@ -10,6 +10,7 @@ import {
   type PathsD,
 } from 'clipper2-ts';
 import type { Point } from './point';
+import { withoutSpikes } from './spikes';
 
 /** A region of the plane: its rings together under the even-odd rule, holes among them. mm. */
 export type Region = Point[][];
@@ -19,7 +20,8 @@ export const PRECISION = 4;
 /** How far a rounded corner of an offset may be from the true arc, in mm. */
 const ARC_TOLERANCE_MM = 0.005;
 
-const asPaths = (region: Region): PathsD => region.map((ring): PathD => ring.map(({ x, y }) => ({ x, y })));
+const asPaths = (region: Region): PathsD =>
+  region.map((ring): PathD => withoutSpikes(ring).map(({ x, y }) => ({ x, y })));
 const asRegion = (paths: PathsD): Region => paths.map((path) => path.map(({ x, y }) => ({ x, y })));
 
 /** All of the regions together, with overlaps and doubled edges resolved. */

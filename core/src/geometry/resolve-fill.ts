@@ -5,6 +5,7 @@ import { endOfSegment, flatten, pieceCount, type CurveContour, type Segment } fr
 import type { Point } from './point';
 import { isInside, signedArea } from './polygon';
 import { ringMeetings, squareTo } from './ring-meetings';
+import { withoutSpikes } from './spikes';
 import { pointOnSegment, stretchOfSegment } from './split-segment';
 
 export type FillRule = 'nonzero' | 'evenodd';
@@ -34,12 +35,12 @@ const WHOLE = 1e-6;
  * @param contours closed ones only
  */
 export function resolveFill(contours: readonly CurveContour[], rule: FillRule): ResolvedFill | null {
-  const coarse = contours.map((contour) => flatten(contour, TOLERANCE_MM).points);
+  const coarse = contours.map((contour) => withoutSpikes(flatten(contour, TOLERANCE_MM).points));
   if (ringMeetings(coarse, () => true).length === 0) return null;
   const sides = new SourceSides(contours);
   const rings = ringsOf(unionD(coarse, [], rule === 'evenodd' ? ClipRule.EvenOdd : ClipRule.NonZero, PRECISION));
   const used = new Set<number>();
-  const resolved = rings.map((ring) => sides.contourOf(ring, used));
+  const resolved = rings.map((ring) => sides.contourOf(ring, used)).filter(enclosesSomething);
   const unused = contours.map((_, i) => i).filter((i) => !used.has(i));
   const hidden = unused.filter(
     (i) =>
@@ -67,6 +68,9 @@ const ringsOf = (paths: PathsD): Point[][] =>
   paths
     .map((ring) => ring.map(({ x, y }): Point => ({ x, y })))
     .filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
+/** A sliver between two sides that are all but the same may be those two sides, once its corners are put back where they were drawn. */
+const enclosesSomething = ({ segments }: CurveContour): boolean =>
+  segments.length > 1 || segments.some(([kind]) => kind !== 'L');
 const middleOfSide = ([a, b]: readonly Point[]): Point => ({ x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 });
 const isWithin = (point: Point, rings: readonly Point[][]): boolean =>
   rings.reduce((inside, ring) => (isInside(point, ring) ? !inside : inside), false);
