@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import { mkdirSync, writeFileSync } from 'node:fs';
+import type { JobAnswer } from '@keen-anvil/contract';
 import { chromium } from '@playwright/test';
 import { ensureWebBuild } from '../scripts/build.mjs';
 import { remakeDatabase } from '../scripts/database.mjs';
@@ -68,10 +69,13 @@ await measure('brought in', async () => {
   await (await chooser).setFiles(FILE);
   await page.getByRole('tab', { name: 'Drawing' }).waitFor({ timeout: 60_000 });
 });
-const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as { steps: { id: string; version: number }[] };
+const job = (await (await fetch(`${address}/api/jobs/${id}`)).json()) as JobAnswer;
 const materials = (await (await fetch(`${address}/api/materials`)).json()) as { id: string; name: string }[];
 const vinyl = materials.find((material) => material.name === 'Outdoor vinyl, navy')!;
-await send('PATCH', `/api/steps/${job.steps[0].id}`, { version: job.steps[0].version, materialId: vinyl.id });
+await send('POST', `/api/jobs/${id}/actions`, {
+  version: job.version,
+  action: { id: randomUUID(), do: 'change-step', stepId: job.document.steps[0].id, materialId: vinyl.id },
+});
 // From another page of the application, which has not seen the job yet.
 await page.goto(`${address}/jobs`);
 const row = page.getByRole('link', { name: /A thousand rings/ });
@@ -93,6 +97,19 @@ await measure('its drawing shown', async () => {
   await page.getByRole('tab', { name: 'Drawing' }).click();
   await page.getByRole('img', { name: /The drawing, / }).waitFor({ timeout: 60_000 });
 });
+// What comes over the line once the job was opened before: its readings are kept.
+const session = await page.context().newCDPSession(page);
+await session.send('Network.enable');
+let bytes = 0;
+session.on('Network.loadingFinished', ({ encodedDataLength }) => void (bytes += encodedDataLength));
+await page.goto(`${address}/jobs`);
+await row.waitFor({ timeout: 60_000 });
+await page.waitForLoadState('networkidle');
+bytes = 0;
+await row.click();
+await page.getByTestId('estimate').waitFor({ timeout: 60_000 });
+await page.waitForLoadState('networkidle');
+console.log(`opened a second time: ${(bytes / 1000).toFixed(0)} kB (20 wanted)`);
 await browser.close();
 server.kill('SIGTERM');
 await once(server, 'exit');

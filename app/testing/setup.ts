@@ -1,4 +1,8 @@
+import type { JobDocument } from '@keen-anvil/core/jobs';
 import { Easing } from 'react-native';
+import type * as jobAnswer from './job-answer';
+
+type JobAnswers = typeof jobAnswer;
 
 // Animations read their curve when they begin, from timers: by then a busy machine may have ended the test file.
 Easing.ease(0.5);
@@ -18,6 +22,6 @@ jest.mock('expo-router', () => ({
 
 // Shapes are worked out in a worker, and there is none here: a test has those that it answers with.
 jest.mock('../features/jobs/see-document', () => ({
-  seeDocument: async (_jobId: string, document: unknown) =>
-    (jest.requireActual('./job-answer') as typeof import('./job-answer')).seenInTest(document as never),
+  seeDocument: async (_jobId: string, document: JobDocument) =>
+    jest.requireActual<JobAnswers>('./job-answer').seenInTest(document),
 }));

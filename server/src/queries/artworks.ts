@@ -2,15 +2,6 @@ import type { Drawing } from '@keen-anvil/core/jobs';
 import type { SourceName } from '@keen-anvil/core/artwork-choices';
 import type { Db } from '../db/pool';
 
-/** Which job a drawing belongs to. */
-export async function findJobOfArtwork(db: Db, workshopId: string, id: string): Promise<string | undefined> {
-  const { rows } = await db.query<{ jobId: string }>(
-    'SELECT job_id AS "jobId" FROM artwork WHERE workshop_id = $1 AND id = $2',
-    [workshopId, id],
-  );
-  return rows[0]?.jobId;
-}
-
 /** A drawing as it came. */
 export interface ArtworkFile {
   jobId: string;

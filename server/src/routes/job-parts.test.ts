@@ -335,6 +335,26 @@ describe('a drawing read again', () => {
       .expect(400);
   });
 
+  it('has an address for each of its readings, which never changes and is kept for ever', async () => {
+    const job = await jobWith(ring + dot);
+    const [{ id, choices }] = job.artworks;
+    const read = async (number: number) => api().get(paths.reading(id, number));
+    const first = await read(1);
+    expect(first.headers['cache-control']).toContain('immutable');
+    expect(first.body.parts.map(({ key }: { key: string }) => key)).toEqual(['0', '1']);
+    await api()
+      .post(paths.artworkReading(id))
+      .send({ keep: true, reading: { ...choices, joinMm: 1 } })
+      .expect(200);
+    expect((await read(1)).body).toEqual(first.body);
+    expect((await read(2)).body.parts).toHaveLength(2);
+    for (const number of [0, 3, 1.5, 1e12]) expect((await read(number)).status).toBe(404);
+    await api().get(paths.reading(randomUUID(), 1)).expect(404);
+    // No lines come with a job, and as few with what is done to it.
+    const answer = await act(job, { do: 'change-drawing', drawingId: id, widthMm: 50 }).expect(200);
+    expect(answer.text).not.toContain('segments');
+  });
+
   it('tells how far it is, line by line', async () => {
     const id = randomUUID();
     await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
