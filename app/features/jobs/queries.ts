@@ -20,6 +20,7 @@ import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClie
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
+import { answered, asked } from './at-once';
 import { seeDocument } from './see-document';
 
 /** Calls the server for a job, and works its shapes out. */
@@ -74,39 +75,58 @@ class StaleJobError extends Error {
 function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: T) =>
-      change(body).catch(async (error: unknown) => {
-        throw error instanceof ApiError && error.code === 'stale' && error.current
-          ? new StaleJobError(await drawn(error.current as JobAnswer))
-          : error;
-      }),
+    mutationFn: (body: T) => change(body).catch(orStale),
     onSuccess: (job) => putIn(client, job),
     // Changed on another phone: what is shown is how it is now, and the next try works.
-    onError: (error) =>
-      error instanceof StaleJobError
-        ? putIn(client, error.job)
-        : // The change may have come through all the same: what is shown is loaded again when the server is back.
-          error instanceof ApiError && error.status === 0
-          ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' })
-          : undefined,
+    onError: (error) => (error instanceof StaleJobError ? putIn(client, error.job) : afterError(client, error)),
   });
 }
+
+/** @throws StaleJobError with the job as it is now, where it was changed on another device; else what came */
+async function orStale(error: unknown): Promise<never> {
+  throw error instanceof ApiError && error.code === 'stale' && error.current
+    ? new StaleJobError(await drawn(error.current as JobAnswer))
+    : error;
+}
+
+/** The change may have come through all the same: what is shown is loaded again when the server is back. */
+const afterError = (client: QueryClient, error: unknown): Promise<void> | undefined =>
+  error instanceof ApiError && error.status === 0
+    ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' })
+    : undefined;
 
 /** An action before it has its id. */
 type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
 
-/** Does something to a job; it is sent with the version that it was made on. */
+/**
+ * Does something to a job: shown at once where what follows is known here, and sent with the version that it was made on.
+ * One is sent after the other; what is refused is taken back.
+ */
 export function useAct(jobId: string) {
   const client = useQueryClient();
-  return useJobChange((action: Unnamed) =>
-    callForJob(paths.jobActions(jobId), {
-      method: 'POST',
-      body: {
-        version: client.getQueryData<JobDetail>(jobKey(jobId))?.version ?? 1,
-        action: { ...action, id: uuid() },
-      },
-    }),
-  );
+  const present = () => client.getQueryData<JobDetail>(jobKey(jobId));
+  const show = (job: JobDetail | null) => job && client.setQueryData(jobKey(jobId), job);
+  const { mutate, ...rest } = useMutation({
+    scope: { id: `job ${jobId}` },
+    mutationFn: (action: AskedAction) =>
+      callForJob(paths.jobActions(jobId), { method: 'POST', body: { version: present()?.version ?? 1, action } }).catch(
+        orStale,
+      ),
+    onMutate: (action) => void show(asked(jobId, action, present())),
+    onSuccess: (job, action) => {
+      show(answered(jobId, action, job));
+      return client.invalidateQueries({ queryKey: ['jobs', 'list'] });
+    },
+    onError: (error, action) => {
+      show(answered(jobId, action, error instanceof StaleJobError ? error.job : null));
+      return afterError(client, error);
+    },
+  });
+  return {
+    ...rest,
+    mutate: (action: Unnamed, options?: { onSuccess?: () => void }) =>
+      mutate({ ...action, id: uuid() } as AskedAction, options),
+  };
 }
 
 export const useUndo = (jobId: string) =>
