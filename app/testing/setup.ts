@@ -25,3 +25,8 @@ jest.mock('../features/jobs/see-document', () => ({
   seeDocument: async (_jobId: string, document: JobDocument) =>
     jest.requireActual<JobAnswers>('./job-answer').seenInTest(document),
 }));
+
+// Nothing is fetched late in a test.
+jest.mock('../features/jobs/fetch-form', () => ({
+  jobForm: async () => jest.requireActual<object>('../features/jobs/job-form'),
+}));

@@ -15,13 +15,12 @@ import {
   type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
-import { answered, asked } from './at-once';
-import { seeDocument } from './see-document';
+import { jobForm } from './fetch-form';
 
 /** Calls the server for a job, and works its shapes out. */
 async function callForJob(path: string, options: Parameters<typeof call>[1] = {}): Promise<JobDetail> {
@@ -32,8 +31,10 @@ async function callStreamedForJob(path: string, options: Parameters<typeof callS
   return drawn(await callStreamed<JobAnswer>(path, options), options.signal);
 }
 
-const drawn = async (answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> =>
-  jobView(answer, await seeDocument(answer.id, answer.document, signal));
+async function drawn(answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> {
+  const { jobView, seeDocument } = await jobForm();
+  return jobView(answer, await seeDocument(answer.id, answer.document, signal));
+}
 
 const jobKey = (id: string) => ['jobs', 'one', id];
 
@@ -106,18 +107,24 @@ export function useAct(jobId: string) {
   const client = useQueryClient();
   const present = () => client.getQueryData<JobDetail>(jobKey(jobId));
   const show = (job: JobDetail | null) => job && client.setQueryData(jobKey(jobId), job);
+  useEffect(() => void jobForm(), []);
   const { mutate, ...rest } = useMutation({
     scope: { id: `job ${jobId}` },
     mutationFn: (action: AskedAction) =>
       callForJob(paths.jobActions(jobId), { method: 'POST', body: { version: present()?.version ?? 1, action } }).catch(
         orStale,
       ),
-    onMutate: (action) => void show(asked(jobId, action, present())),
-    onSuccess: (job, action) => {
+    onMutate: async (action) => {
+      const { asked } = await jobForm();
+      show(asked(jobId, action, present()));
+    },
+    onSuccess: async (job, action) => {
+      const { answered } = await jobForm();
       show(answered(jobId, action, job));
       return client.invalidateQueries({ queryKey: ['jobs', 'list'] });
     },
-    onError: (error, action) => {
+    onError: async (error, action) => {
+      const { answered } = await jobForm();
       show(answered(jobId, action, error instanceof StaleJobError ? error.job : null));
       return afterError(client, error);
     },

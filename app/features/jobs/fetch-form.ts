@@ -1,0 +1,2 @@
+/** The form of jobs, once its scripts are there. */
+export const jobForm = () => import('./job-form');
