@@ -288,6 +288,19 @@ describe('parts', () => {
     );
   });
 
+  it('may be put together with their own outline, and with what goes round that', () => {
+    const outlined = done(job, shop, { do: 'draw-outline', partIds: ids('Frame'), distanceMm: -2 });
+    const inner = named(outlined, 'Frame, inner line at 2 mm').id;
+    const twice = done(outlined, shop, { do: 'draw-outline', partIds: [inner], distanceMm: -2 });
+    const innermost = named(twice, 'Frame, inner line at 2 mm, inner line at 2 mm').id;
+    const next = done(twice, shop, { do: 'put-together', partIds: [...ids('Frame'), innermost] });
+    for (const { fault } of shop.shapes(next).values()) expect(fault).toBeNull();
+    expect(shop.shapes(next).get(ids('Frame')[0])!.contours).toHaveLength(2);
+    const apart = done(next, shop, { do: 'take-apart', partIds: ids('Frame') });
+    for (const { fault } of shop.shapes(apart).values()) expect(fault).toBeNull();
+    expect(apart.parts.find(({ id }) => id === inner)!.making).toMatchObject({ of: ids('Frame') });
+  });
+
   it('have outlines at an exact distance, whatever size the drawing has', () => {
     const next = done(job, shop, { do: 'draw-outline', partIds: ids('Star'), distanceMm: 2 });
     expect(next.parts.map(({ name }) => name)).toEqual(['Plate', 'Star', 'Star, outline at 2 mm', 'Frame']);

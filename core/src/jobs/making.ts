@@ -35,3 +35,9 @@ export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMakin
 
 /** The parts that a part stands on. */
 export const standsOn = (making: Making): readonly string[] => (making.op === 'drawn' ? [] : making.of);
+
+/** A making that stands on one part instead of another. */
+export const standingOn = (making: Making, instead: ReadonlyMap<string, string>): Making =>
+  making.op === 'drawn' || !making.of.some((id) => instead.has(id))
+    ? making
+    : ({ ...making, of: making.of.map((id) => instead.get(id) ?? id) } as Making);

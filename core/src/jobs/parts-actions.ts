@@ -5,14 +5,14 @@ import { composeAffine, IDENTITY } from '../geometry';
 import type { ChangeRole, DrawOutline, MoveToStep, PutBridges, PutTogether, SplitStep, TakeApart } from './action';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
-import { drawingUnder, lookup, placementsOf } from './parts-of';
+import { drawingUnder, lookup, placementsOf, under } from './parts-of';
 import { drawingPlane } from './plane';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import type { JobShop } from './shop';
 import { freshStep } from './starting-place';
 import { StepsFor } from './steps-for';
-import type { DrawnMaking } from './making';
+import { standingOn, type DrawnMaking } from './making';
 
 /** Says what becomes of parts. What is processed again goes back to the step it is in, to one of its colour, or to a new one. */
 export function changeRole(document: JobDocument, action: ChangeRole, shop: JobShop, seed: string): JobDocument {
@@ -76,15 +76,20 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
 
 /** The parts that one was put together from, each by itself; the first goes on as the one it was. */
 function releasedFrom(document: JobDocument, part: Part): JobDocument {
-  const { parts } = lookup(document);
-  const sources = part.making.op === 'together' ? part.making.of.flatMap((id) => parts.get(id) ?? []) : [];
+  const known = lookup(document).parts;
+  const sources = part.making.op === 'together' ? part.making.of.flatMap((id) => known.get(id) ?? []) : [];
   const [first, ...rest] = sources;
   if (!first) return document;
   const next = withParts(document, [
     { ...part, making: first.making },
     ...rest.map((source): Part => ({ ...source, role: part.role, stepId: part.stepId })),
   ]);
-  return withLieOf({ ...next, parts: next.parts.filter(({ id }) => id !== first.id) }, part.id, rest);
+  // What stood on the first of them stands on the one that it goes on as.
+  const instead = new Map([[first.id, part.id]]);
+  const parts = next.parts.flatMap((other): Part[] =>
+    other.id === first.id ? [] : [{ ...other, making: standingOn(other.making, instead) }],
+  );
+  return withLieOf({ ...next, parts }, part.id, rest);
 }
 
 /** Every line of a drawn part for itself, the largest first; null where it is one already. Bridges in it are gone. */
@@ -122,13 +127,17 @@ export function putTogether(document: JobDocument, { partIds }: PutTogether, sho
     ...host,
     making: { op: 'together', of: [inner.id, ...chosen.filter(({ id }) => within.has(id)).map(({ id }) => id)] },
   };
+  // What the others stand on cannot stand on the whole: it goes round the part that is within it from now on.
+  const below = under(document, within);
+  const instead = new Map([[host.id, inner.id]]);
   return settled(
     document,
     {
       ...document,
       parts: document.parts.flatMap((part): Part[] => {
         if (part.id === host.id) return [inner, whole];
-        return [within.has(part.id) ? { ...part, role: 'within', stepId: host.stepId } : part];
+        const making = below.has(part.id) ? standingOn(part.making, instead) : part.making;
+        return [within.has(part.id) ? { ...part, making, role: 'within', stepId: host.stepId } : { ...part, making }];
       }),
     },
     shop,

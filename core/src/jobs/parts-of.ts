@@ -101,6 +101,20 @@ export function dependentsOf(document: JobDocument, ids: Iterable<string>): Set<
   return found;
 }
 
+/** All parts that some parts stand on, directly or through others, with themselves. */
+export function under(document: JobDocument, ids: Iterable<string>): Set<string> {
+  const { parts } = lookup(document);
+  const found = new Set<string>();
+  const todo = [...ids];
+  for (let id = todo.pop(); id !== undefined; id = todo.pop()) {
+    if (found.has(id)) continue;
+    found.add(id);
+    const making = parts.get(id)?.making;
+    if (making && making.op !== 'drawn') todo.push(...making.of);
+  }
+  return found;
+}
+
 /** How many lines of drawings a part is made of. */
 export function lineCount(document: JobDocument, making: Making): number {
   const { parts } = lookup(document);
