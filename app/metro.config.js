@@ -15,6 +15,11 @@ config.cacheVersion = faces.digest('hex');
 const LEFT_OUT = [
   // Icon fonts: ours is app/ui/icon.tsx.
   { from: /[/\\]@rneui[/\\]/, name: /^(@react-native-vector-icons|react-native-vector-icons|@expo\/vector-icons)\// },
+  // Matrices from and as text, from triangles and fingers: nobody asks for them.
+  {
+    from: /[/\\]transformation-matrix[/\\]/,
+    name: /^\.\/(from|toString|smoothMatrix|decompose|flip|shear|skew|applyToPoint|isAffineMatrix)/,
+  },
   // Navigators with headers, tabs and drawers of their own: ours is app/ui/frame.tsx.
   {
     from: /[/\\]expo-router[/\\]build[/\\]/,
