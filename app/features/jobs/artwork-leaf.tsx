@@ -1,4 +1,5 @@
 import { paths, type ArtworkView, type JobDetail } from '@keen-anvil/contract';
+import { sourceOf } from '@keen-anvil/core/artwork-choices';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -26,6 +27,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
   const router = useRouter();
   const [asked, setAsked] = useState<'size' | 'joins' | null>(null);
   const save = useMutation({ mutationFn: () => saveFile(paths.artworkFile(artwork.id)) });
+  const { editor } = sourceOf(artwork.kind);
   const { widthMm, heightMm } = sizeOf(artwork);
   const isAsking = artwork.asks !== null || wantsToKnowReversed(job, artwork);
   return (
@@ -57,21 +59,21 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
           label={`Size of ${artwork.fileName}`}
           onPress={() => setAsked('size')}
         />
-        {artwork.kind === 'picture' ? (
+        {editor === 'tracing' ? (
           <TextKey
             title="Trace it otherwise"
             icon="image-edit-outline"
             onPress={() => router.push({ pathname: '/jobs/[id]/trace', params: { id: job.id, artwork: artwork.id } })}
           />
         ) : null}
-        {artwork.kind === 'text' ? (
+        {editor === 'text' ? (
           <TextKey
             title="Change the words"
             icon="format-text"
             onPress={() => router.push({ pathname: '/jobs/[id]/text', params: { id: job.id, artwork: artwork.id } })}
           />
         ) : null}
-        {artwork.kind === 'dxf' ? (
+        {editor === 'joining' ? (
           <TextKey title="Join loose ends" icon="vector-polyline" onPress={() => setAsked('joins')} />
         ) : null}
         <TextKey title="Fetch the original file" icon="download" onPress={() => save.mutate()} />

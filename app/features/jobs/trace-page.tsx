@@ -1,3 +1,4 @@
+import { sourceOf } from '@keen-anvil/core/artwork-choices';
 import { paths, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
 import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
@@ -37,7 +38,7 @@ export function TracePage({ jobId, artworkId }: { jobId: string; artworkId: stri
       </Page>
     );
   const artwork = job.data.artworks.find((a) => a.id === artworkId);
-  if (artwork?.kind !== 'picture')
+  if (!artwork || sourceOf(artwork.kind).editor !== 'tracing')
     return (
       <Page title="Trace the picture">
         <Nothing title="That is no picture">Only a PNG or JPG can be traced.</Nothing>
