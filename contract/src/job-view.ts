@@ -1,5 +1,6 @@
 import { decided } from '@keen-anvil/core/artwork-choices';
 import {
+  applyDifference,
   drawingUnder,
   lineCount,
   placementsOf,
@@ -14,7 +15,7 @@ import {
 } from '@keen-anvil/core/jobs';
 import { straightAt, type Place } from '@keen-anvil/core/layout';
 import { sayHold, turnsOf } from '@keen-anvil/core/recipes';
-import type { ArtworkView, JobAnswer, JobDetail, PartView, StepView } from './answers';
+import type { ArtworkView, JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
 
 /** A job as it is drawn, from the server's answer and the shapes of its parts; the same on both sides. */
 export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): JobDetail {
@@ -32,6 +33,20 @@ export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): 
       shown.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
     ),
     otherParts: shown.filter((part) => !isDone(part)).map((part) => views.get(part.id)!),
+  };
+}
+
+/** A job after an edit of the version that it has; null where it is of another one. */
+export function editedJob(
+  { found, byteCounts, stepCount, colours, ...job }: JobAnswer,
+  { id, from, difference, told, ...edited }: JobEdited,
+): JobAnswer | null {
+  if (job.id !== id || job.version !== from) return null;
+  return {
+    ...job,
+    ...edited,
+    ...(told ?? { found, byteCounts, stepCount, colours }),
+    document: applyDifference(job.document, difference),
   };
 }
 

@@ -1,5 +1,12 @@
-import { paths, type JobAnswer, type JobDetail, type RecipeDetail, type RecipePageView } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
+import {
+  paths,
+  type JobAnswer,
+  type JobDetail,
+  type JobEdited,
+  type RecipeDetail,
+  type RecipePageView,
+} from '@keen-anvil/contract';
+import { editedJob, jobView } from '@keen-anvil/contract/job-view';
 import request from 'supertest';
 import { seeDocument } from '../src/services/job-document';
 import { DEMO_WORKSHOP_ID } from '../src/workshop';
@@ -9,11 +16,28 @@ import type { TestServer } from './test-server';
 export function asker(server: () => TestServer) {
   const api = () => request(server().app);
   const get = async <T>(path: string): Promise<T> => (await api().get(path).expect(200)).body as T;
+  /** Jobs as they were answered with last. */
+  const known = new Map<string, JobAnswer>();
+  const whole = async (answer: JobAnswer | JobEdited): Promise<JobAnswer> => {
+    if (!('difference' in answer)) {
+      if (answer.id) known.set(answer.id, answer);
+      return answer;
+    }
+    const before = known.get(answer.id);
+    const after = await get<JobAnswer>(paths.job(answer.id));
+    // Who has the job as it was comes to the same with what is different.
+    const edited = before && editedJob(before, answer);
+    // What can be undone is another thing on each device.
+    if (edited && after.version === answer.version)
+      expect(edited).toEqual({ ...after, undo: edited.undo, redo: edited.redo });
+    known.set(after.id, after);
+    return { ...after, undo: answer.undo, redo: answer.redo };
+  };
   return {
     api,
-    /** The job that is answered with, as it is drawn. */
+    /** The job that is answered with, whole or as what is different in it, as it is drawn. */
     drawn: async (asked: PromiseLike<{ body: unknown }>): Promise<JobDetail> => {
-      const answer = (await asked).body as JobAnswer;
+      const answer = await whole((await asked).body as JobAnswer | JobEdited);
       const { pool: db, heavy } = server();
       return jobView(answer, await seeDocument({ db, heavy, workshopId: DEMO_WORKSHOP_ID }, answer.document));
     },

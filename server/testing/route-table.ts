@@ -297,8 +297,14 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.jobActions(w.job.id),
     body: { version: w.job.version, action: ASKED_ACTIONS[0].action(w) },
   })),
-  route('post', '/jobs/:id/undo', null, (w) => ({ url: paths.jobUndo(w.job.id) })),
-  route('post', '/jobs/:id/redo', null, (w) => ({ url: paths.jobRedo(w.job.id) })),
+  route('post', '/jobs/:id/undo', contract.JobTurn, (w) => ({
+    url: paths.jobUndo(w.job.id),
+    body: { version: w.job.version },
+  })),
+  route('post', '/jobs/:id/redo', contract.JobTurn, (w) => ({
+    url: paths.jobRedo(w.job.id),
+    body: { version: w.job.version },
+  })),
   route('post', '/jobs/:id/archive', contract.PutAway, (w) => ({
     url: paths.jobArchive(w.job.id),
     body: { isArchived: false },

@@ -5,7 +5,7 @@ import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Hold, HoldNames, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { JobDocument, StepNudge } from '@keen-anvil/core/jobs';
+import type { Difference, JobDocument, StepNudge } from '@keen-anvil/core/jobs';
 import type { Place } from '@keen-anvil/core/layout';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
@@ -155,6 +155,15 @@ export interface JobAnswer extends JobSummary {
   /** What was undone last, if it can be done again. */
   redo: string | null;
   notes: NoteView[];
+}
+
+/** What was made of a job: what is different from the version that who asked for it has. */
+export interface JobEdited extends Pick<JobAnswer, 'id' | 'version' | 'updatedAt' | 'undo' | 'redo'> {
+  /** The version that it is different from. */
+  from: number;
+  difference: Difference;
+  /** What was found anew; null where nothing of that can be different. */
+  told: Pick<JobAnswer, 'found' | 'byteCounts' | 'stepCount' | 'colours'> | null;
 }
 
 /** A job as it is drawn: its answer with the shapes of its parts. */

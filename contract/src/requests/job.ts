@@ -16,6 +16,11 @@ export class JobChange {
   @MayBeLeftOut() @IsString() @Length(1, 120, { message: 'a job needs a name of 1 to 120 letters' }) name?: string;
 }
 
+/** Takes an edit back, or does it again, on the version that the maker sees. */
+export class JobTurn {
+  @MayBeLeftOut() @Version() version?: number;
+}
+
 /** What the maker decides about tracing a picture. */
 export class TracingWish {
   @IsIn(TRACING_WAYS) way!: TracingWay;

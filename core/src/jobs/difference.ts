@@ -50,6 +50,14 @@ export const isNothing = (difference: Difference): boolean =>
   difference.isOrderByHand === null &&
   DOCUMENT_LISTS.every((name) => difference[name].length === 0 && difference.order[name] === undefined);
 
+/** Whether what is found for steps may be other than it was: not where parts are only moved, named or made otherwise. */
+export const concernsSteps = ({ drawings, parts, steps, sheets, placements, order }: Difference): boolean =>
+  steps.length + sheets.length > 0 ||
+  order.steps !== undefined ||
+  drawings.some(({ before, after }) => !before || !after) ||
+  parts.some(({ before, after }) => before?.stepId !== after?.stepId || before?.role !== after?.role) ||
+  placements.some(({ before, after }) => before?.sheetId !== after?.sheetId);
+
 /** The same difference the other way round. */
 export function turnedRound(difference: Difference): Difference {
   const turned = <T>(list: Changed<T>[]): Changed<T>[] =>

@@ -13,6 +13,7 @@ export { changeJob } from './change-job';
 export { copiedDocument } from './copied';
 export {
   applyDifference,
+  concernsSteps,
   differenceOf,
   inOne,
   isNothing,

@@ -8,6 +8,8 @@ export interface Operation {
   key: string;
   asked: string;
   isClaimed: boolean;
+  /** What came of it is kept as the job that it wrote. */
+  isJobKept: boolean;
 }
 
 /** This write was done before: its first answer is to be given again. */
@@ -37,9 +39,11 @@ export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T>
   if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked)))
     throw new OperationDone(operation);
   const result = await work();
-  await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...keptAnswer(result) });
+  const kept = keptAnswer(result);
+  await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...kept });
   // Said only now: where PostgreSQL gives the transaction up, its next try takes the name anew.
   operation.isClaimed = true;
+  operation.isJobKept = kept.jobId !== null;
   return result;
 }
 
@@ -52,7 +56,7 @@ export const writtenJob = (jobId: string): object => ({ [WRITTEN]: jobId });
 export function keptAnswer(answer: unknown): { answer: unknown; jobId: string | null } {
   if (typeof answer !== 'object' || answer === null) return { answer: null, jobId: null };
   if (WRITTEN in answer) return { answer: null, jobId: String((answer as { [WRITTEN]: unknown })[WRITTEN]) };
-  if ('document' in answer && 'found' in answer)
+  if (('document' in answer && 'found' in answer) || ('difference' in answer && 'from' in answer))
     return { answer: null, jobId: String((answer as unknown as { id: unknown }).id) };
   return JSON.stringify(answer).length > LARGEST_ANSWER ? { answer: null, jobId: null } : { answer, jobId: null };
 }

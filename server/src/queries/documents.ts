@@ -1,5 +1,7 @@
 import type { Difference, Drawing, JobDocument, Part, Placement, Sheet, Step } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
+import { LAST_OF_GROUP, type EditRow, type NewEdit } from './edits';
+import { IS_ON_MACHINE } from './run-series';
 
 /** A job's document as it stands, with the version that it has so. */
 export interface StoredDocument {
@@ -7,6 +9,10 @@ export interface StoredDocument {
   name: string;
   version: number;
   document: JobDocument;
+  /** Whether a machine is at work on it. */
+  isRunning: boolean;
+  /** The last edit, where one that is made now goes on with it. */
+  last: EditRow | null;
 }
 
 const DRAWING = `jsonb_build_object('id', d.id, 'source', d.kind, 'name', d.file_name, 'choices', d.choices, 'reading', d.reading_number,
@@ -27,11 +33,20 @@ export const DOCUMENT = `jsonb_build_object('isOrderByHand', job.is_order_by_han
   'sheets', coalesce((SELECT jsonb_agg(${SHEET} ORDER BY h.number) FROM job_sheet h WHERE h.job_id = job.id), '[]'),
   'placements', coalesce((SELECT jsonb_agg(${PLACEMENT} ORDER BY l.position) FROM placement l WHERE l.job_id = job.id), '[]'))`;
 
-/** A job's document, in one statement; undefined where there is no such job. */
-export async function findDocument(db: Db, workshopId: string, jobId: string): Promise<StoredDocument | undefined> {
+/**
+ * A job's document, in one statement; undefined where there is no such job.
+ * @param edit that is made of it next
+ */
+export async function findDocument(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  edit: Pick<NewEdit, 'group' | 'madeBy'> = { group: null, madeBy: null },
+): Promise<StoredDocument | undefined> {
   const { rows } = await db.query<StoredDocument>(
-    `SELECT id, name, version, ${DOCUMENT} AS document FROM job WHERE workshop_id = $1 AND id = $2`,
-    [workshopId, jobId],
+    `SELECT id, name, version, ${DOCUMENT} AS document, ${IS_ON_MACHINE} AS "isRunning", ${LAST_OF_GROUP('$3::text', '$4')} AS last
+     FROM job WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, jobId, edit.group, edit.madeBy],
   );
   return rows[0];
 }

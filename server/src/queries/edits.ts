@@ -10,6 +10,7 @@ const KEPT_EDITS = 200;
 /** An edit as it is kept: what it changed. */
 export interface EditRow {
   id: string;
+  label: string;
   difference: Difference;
 }
 
@@ -22,22 +23,22 @@ export interface NewEdit {
   madeBy: string | null;
 }
 
-/** The last edit of a job, if it is of this group and device and was not taken back. */
-export async function findLastOfGroup(
-  db: Db,
-  jobId: string,
-  { group, madeBy }: Pick<NewEdit, 'group' | 'madeBy'>,
-): Promise<EditRow | undefined> {
-  const { rows } = await db.query<EditRow & { isGoneOn: boolean }>(
-    `SELECT id, difference, group_key IS NOT DISTINCT FROM $2 AND made_by IS NOT DISTINCT FROM $3::uuid AND NOT is_undone AS "isGoneOn"
-     FROM job_edit WHERE job_id = $1 ORDER BY id DESC LIMIT 1`,
-    [jobId, group, madeBy],
-  );
-  return rows[0]?.isGoneOn ? rows[0] : undefined;
-}
+/**
+ * The last edit of the job that is called `job` in a statement, if it is of a group and device and was not taken back; null else.
+ * @param group where the statement has the group, which may be null
+ */
+export const LAST_OF_GROUP = (group: string, madeBy: string): string =>
+  `(SELECT CASE WHEN e.group_key = ${group} AND e.made_by IS NOT DISTINCT FROM ${madeBy}::uuid AND NOT e.is_undone
+      THEN jsonb_build_object('id', e.id, 'label', e.label, 'difference', e.difference) END FROM job_edit e WHERE e.job_id = job.id ORDER BY e.id DESC LIMIT 1)`;
+
+/** What the job that is called `job` in a statement could take back, or do again, on a device. */
+export const UNDO = (device: string): string =>
+  `(SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone AND ${OF_DEVICE(device)} ORDER BY e.id DESC LIMIT 1)`;
+export const REDO = (device: string): string =>
+  `(SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone AND ${OF_DEVICE(device)} ORDER BY e.id LIMIT 1)`;
 
 /** Writes what an edit has come to. */
-export async function updateEdit(db: Db, { id, difference }: EditRow): Promise<void> {
+export async function updateEdit(db: Db, { id, difference }: Pick<EditRow, 'id' | 'difference'>): Promise<void> {
   await db.query('UPDATE job_edit SET difference = $2 WHERE id = $1', [id, JSON.stringify(difference)]);
 }
 
@@ -70,7 +71,7 @@ export async function turnEdit(
     // A group that was left is over: what comes after it is another edit.
     `UPDATE job_edit SET is_undone = NOT is_undone, group_key = NULL WHERE id = (
        SELECT id FROM job_edit WHERE workshop_id = $1 AND job_id = $2 AND is_undone = $3 AND ${OF_DEVICE('$4')} ORDER BY CASE WHEN $3 THEN id ELSE -id END LIMIT 1)
-     RETURNING id, difference`,
+     RETURNING id, label, difference`,
     [workshopId, jobId, turn === 'redo', device],
   );
   return rows[0];

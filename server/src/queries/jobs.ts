@@ -5,7 +5,7 @@ import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details } from '@keen-anvil/core/units';
 import type { Db } from '../db/pool';
 import { DOCUMENT } from './documents';
-import { OF_DEVICE } from './edits';
+import { REDO, UNDO } from './edits';
 
 export interface JobRow {
   id: string;
@@ -50,6 +50,8 @@ export interface ToldJob extends JobRow {
   redo: string | null;
 }
 
+const BYTE_COUNTS = `coalesce((SELECT jsonb_object_agg(d.id, octet_length(d.file_bytes)) FROM artwork d WHERE d.job_id = job.id AND NOT d.is_gone), '{}') AS "byteCounts"`;
+
 /** One job with all that is told of it, in one statement. */
 export async function findToldJob(
   db: Db,
@@ -59,11 +61,10 @@ export async function findToldJob(
 ): Promise<ToldJob | undefined> {
   const { rows } = await db.query<ToldJob>(
     `SELECT ${JOB_COLUMNS}, ${RUNS_OF_JOB}, ${DOCUMENT} AS document,
-       coalesce((SELECT jsonb_object_agg(d.id, octet_length(d.file_bytes)) FROM artwork d WHERE d.job_id = job.id AND NOT d.is_gone), '{}') AS "byteCounts",
+       ${BYTE_COUNTS},
        coalesce((SELECT jsonb_agg(jsonb_build_object('id', n.id, 'kind', n.kind, 'label', n.label, 'value', n.value, 'madeAt', iso(n.made_at), 'isArchived', n.is_archived) ORDER BY n.made_at, n.id)
          FROM job_note n WHERE n.job_id = job.id), '[]') AS notes,
-       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND NOT e.is_undone AND ${OF_DEVICE('$3')} ORDER BY e.id DESC LIMIT 1) AS undo,
-       (SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone AND ${OF_DEVICE('$3')} ORDER BY e.id LIMIT 1) AS redo
+       ${UNDO('$3')} AS undo, ${REDO('$3')} AS redo
      FROM job WHERE workshop_id = $1 AND id = $2`,
     [workshopId, id, device],
   );
@@ -138,9 +139,51 @@ export async function updateOrderByHand(db: Db, id: string, isOrderByHand: boole
   await db.query('UPDATE job SET is_order_by_hand = $2 WHERE id = $1', [id, isOrderByHand]);
 }
 
-/** Counts an edit of what is in a job: what was worked out from it before does not hold any more. */
-export async function countEdit(db: Db, id: string): Promise<void> {
-  await db.query('UPDATE job SET updated_at = now(), version = version + 1 WHERE id = $1', [id]);
+/** Counts an edit of what is in a job: what was worked out from it before does not hold any more. @returns when that was */
+export async function countEdit(db: Db, id: string): Promise<string> {
+  const { rows } = await db.query<{ updatedAt: string }>(
+    'UPDATE job SET updated_at = now(), version = version + 1 WHERE id = $1 RETURNING updated_at AS "updatedAt"',
+    [id],
+  );
+  return rows[0].updatedAt;
+}
+
+/** How large the file of each drawing of a job is. */
+export async function findByteCounts(db: Db, workshopId: string, id: string): Promise<ToldJob['byteCounts']> {
+  const { rows } = await db.query<Pick<ToldJob, 'byteCounts'>>(
+    `SELECT ${BYTE_COUNTS} FROM job WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id],
+  );
+  return rows[0].byteCounts;
+}
+
+/** Locks a job that has this version and counts an edit of it. @returns when that was; undefined where it has another one */
+export async function countEditOf(
+  db: Db,
+  workshopId: string,
+  id: string,
+  version: number,
+): Promise<string | undefined> {
+  const { rows } = await db.query<{ updatedAt: string }>(
+    `UPDATE job SET updated_at = now(), version = version + 1 WHERE workshop_id = $1 AND id = $2 AND version = $3
+     RETURNING updated_at AS "updatedAt"`,
+    [workshopId, id, version],
+  );
+  return rows[0]?.updatedAt;
+}
+
+/** What could be taken back, and done again, in a job on a device. */
+export async function findTurns(
+  db: Db,
+  workshopId: string,
+  id: string,
+  device: string | null,
+): Promise<Pick<ToldJob, 'undo' | 'redo'>> {
+  const { rows } = await db.query<Pick<ToldJob, 'undo' | 'redo'>>(
+    `SELECT ${UNDO('$3')} AS undo, ${REDO('$3')} AS redo FROM job WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id, device],
+  );
+  return rows[0];
 }
 
 /** Says that something within the job was touched. */

@@ -15,6 +15,9 @@ export async function findSeries(db: Db, workshopId: string, id: string): Promis
   return rows[0];
 }
 
+/** Whether a machine is at work on the job that is called `job` in a statement. */
+export const IS_ON_MACHINE = 'EXISTS (SELECT FROM run_series o WHERE o.job_id = job.id AND o.is_open)';
+
 /** The series of a job that can still be gone on with. */
 export async function findOpenSeries(db: Db, workshopId: string, jobId: string): Promise<SeriesRow | undefined> {
   const { rows } = await db.query<SeriesRow>(

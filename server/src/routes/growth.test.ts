@@ -71,6 +71,19 @@ describe('statements', () => {
     expect((await statementsOf(() => get(paths.job(job.id)))).length).toBeLessThanOrEqual(12);
   });
 
+  it('a nudge asks at most 8, the first of a row and the next', async () => {
+    const job = await byName<JobSummary>(paths.jobs, 'Certificates');
+    for (const dxMm of [0.5, 0.25]) {
+      const now = await get<JobAnswer>(paths.job(job.id));
+      const [step] = now.document.steps;
+      const [part] = now.document.parts.filter(({ stepId, role }) => stepId === step.id && role === 'process');
+      const nudge = wish(now, { do: 'nudge-parts', stepId: step.id, partIds: [part.id], dxMm, dyMm: 0 });
+      const asked = await statementsOf(() => api().post(paths.jobActions(job.id)).send(nudge).expect(200));
+      expect(asked.length).toBeGreaterThan(4);
+      expect(asked.length).toBeLessThanOrEqual(8);
+    }
+  });
+
   it('a revision asks at most 12, a trial at most 14', async () => {
     const recipe = await find('navy vinyl long plotter');
     const revised = await statementsOf(() =>

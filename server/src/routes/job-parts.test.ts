@@ -46,7 +46,8 @@ const act = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
   api().post(paths.jobActions(job.id)).send(wish(job, action));
 const done = async (job: JobDetail, action: Parameters<typeof wish>[1]): Promise<JobDetail> =>
   drawn(act(job, action).expect(200));
-const undo = (job: JobDetail): Promise<JobDetail> => drawn(api().post(paths.jobUndo(job.id)).expect(200));
+const undo = (job: JobDetail): Promise<JobDetail> =>
+  drawn(api().post(paths.jobUndo(job.id)).send({ version: job.version }).expect(200));
 const allParts = (job: JobDetail): PartView[] => [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
 const named = (job: JobDetail, name: string) => allParts(job).find((part) => part.name === name)!;
 const change = (
@@ -602,13 +603,13 @@ describe('what lies on one sheet', () => {
     job = await moveOn(theirs, first, ringId, 2);
     job = await moveOn(theirs, second, tagId, 7);
     expect(job.undo).toBe('moving parts');
-    job = await on(mine, paths.jobUndo(job.id), {});
+    job = await on(mine, paths.jobUndo(job.id), { version: job.version });
     // What they moved since is left where they moved it.
     expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX + 7]);
     expect((await api().get(paths.job(job.id)).set('Device-Id', mine)).body.undo).not.toBe('moving parts');
-    job = await on(theirs, paths.jobUndo(job.id), {});
+    job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
     expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX]);
-    job = await on(theirs, paths.jobUndo(job.id), {});
+    job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
     expect(named(job, 'ring').place.x).toBe(x + 5);
   });
 
@@ -619,13 +620,13 @@ describe('what lies on one sheet', () => {
     const after = places(job);
     job = await undo(job);
     expect([places(job), job.redo]).toEqual([before, 'moving parts']);
-    job = await drawn(api().post(paths.jobRedo(job.id)).expect(200));
+    job = await drawn(api().post(paths.jobRedo(job.id)).send({ version: job.version }).expect(200));
     expect([places(job), job.redo]).toEqual([after, null]);
     job = await undo(job);
     job = await move(job, { alone: true });
     // Something else was done: what was undone is gone.
     expect(job.redo).toBeNull();
-    await api().post(paths.jobRedo(job.id)).expect(422);
+    await api().post(paths.jobRedo(job.id)).send({}).expect(422);
   });
 });
 

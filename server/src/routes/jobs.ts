@@ -1,4 +1,4 @@
-import { JobChange, NewJob, NewNote, NewTemplate, PutAway } from '@keen-anvil/contract/checks';
+import { JobChange, JobTurn, NewJob, NewNote, NewTemplate, PutAway } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { pageIn, yesOrNoIn } from '../asked-for';
 import { jobAnswer, listJobSummaries } from '../services/job-views';
@@ -38,7 +38,8 @@ export function jobRoutes({ pool }: ApiParts): Router {
   });
   for (const turn of ['undo', 'redo'] as const)
     router.post(`/jobs/:id/${turn}`, async (request, response) => {
-      response.json(await turnLastEdit(pool, workshopOf(request), idOf(request), turn));
+      const { version = null } = bodyOf(request, JobTurn);
+      response.json(await turnLastEdit(pool, workshopOf(request), idOf(request), turn, version));
     });
   router.post('/jobs/:id/archive', async (request, response) => {
     response.json(await archiveJob(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived));

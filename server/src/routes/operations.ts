@@ -29,7 +29,10 @@ export function operations(pool: Pool): RequestHandler {
     // What the handler answers is what the next one hears; it is kept before it is sent.
     response.json = (body: unknown) => {
       if (!operation.isClaimed || response.statusCode >= 300) return json(body);
-      keepAnswer(pool, operation.workshopId, operation.key, { status: response.statusCode, ...keptAnswer(body) })
+      const kept = keptAnswer(body);
+      // A job is told as it is then: of an edit of it nothing more is to be kept than that it was made.
+      if (operation.isJobKept && kept.jobId !== null && response.statusCode === 200) return json(body);
+      keepAnswer(pool, operation.workshopId, operation.key, { status: response.statusCode, ...kept })
         .catch(() => undefined)
         .finally(() => json(body));
       return response;
@@ -59,7 +62,7 @@ function operationOf(request: Request): Operation | null {
   if (named !== undefined && !NAME.test(named))
     throw new Problem(400, 'operation', 'The name of a write is 8 to 200 letters, digits, dots, colons or dashes.');
   const key = named ?? (holdsItsName(request) ? `same ${asked}` : null);
-  return key === null ? null : { workshopId: workshopOf(request), key, asked, isClaimed: false };
+  return key === null ? null : { workshopId: workshopOf(request), key, asked, isClaimed: false, isJobKept: false };
 }
 
 /** The name may stand in the body too; it is no part of what is written. */

@@ -1,4 +1,4 @@
-import type { JobAnswer } from '@keen-anvil/contract';
+import type { JobAnswer, JobEdited } from '@keen-anvil/contract';
 import {
   applyDifference,
   differenceOf,
@@ -19,12 +19,12 @@ import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, senselessNow } from '../problem';
 import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';
-import { findLastOfGroup, insertEdit, turnEdit, updateEdit, type EditTurn } from '../queries/edits';
-import { countEdit, lockJob, updateOrderByHand } from '../queries/jobs';
+import { insertEdit, turnEdit, updateEdit, type EditRow, type EditTurn, type NewEdit } from '../queries/edits';
+import { countEdit, countEditOf, lockJob, updateOrderByHand } from '../queries/jobs';
 import type { ReadingText } from '../queries/readings';
 import { findOpenSeries } from '../queries/run-series';
 import { changedDocument } from './job-document';
-import { jobAnswer } from './job-views';
+import { jobAnswer, jobEdited } from './job-views';
 import { shopFor } from './job-shop';
 
 /** A job that others change at the same time is tried so many times. */
@@ -49,10 +49,11 @@ export async function actOnJob(
   jobId: string,
   action: JobAction,
   { version = null, brought = null }: { version?: number | null; brought?: Brought | null } = {},
-): Promise<JobAnswer> {
+): Promise<JobAnswer | JobEdited> {
+  const edit = { group: groupOf(action), madeBy: deviceAtHand() };
   for (let tries = 1; ; tries++) {
-    const before = await openDocument(pool, workshopId, jobId);
-    await refuseWhileRunning(pool, workshopId, jobId);
+    const before = await openDocument(pool, workshopId, jobId, edit);
+    if (before.isRunning) throw running();
     const { document, difference } = await changedDocument(
       { db: pool, heavy, workshopId },
       before.document,
@@ -65,14 +66,19 @@ export async function actOnJob(
       throw senselessNow(error, await jobAnswer(pool, workshopId, jobId));
     });
     try {
+      let updatedAt = '';
       await inTransaction(pool, async (db) => {
-        await lockAsItWas(db, workshopId, before);
+        updatedAt = await lockAsItWas(db, workshopId, before);
         await brought?.write(db);
         await writeChange(db, workshopId, jobId, difference, document);
-        if (!isNothing(difference)) await keepEdit(db, workshopId, jobId, action, difference);
+        if (!isNothing(difference))
+          await keepEdit(db, workshopId, jobId, before.last, { ...edit, label: sayAction(action), difference });
         return writtenJob(jobId);
       });
-      return await jobAnswer(pool, workshopId, jobId);
+      if (version !== before.version) return await jobAnswer(pool, workshopId, jobId);
+      // An edit that was made just now is the last one, and what had been taken back before it is forgotten.
+      const turns = isNothing(difference) ? undefined : { undo: before.last?.label ?? sayAction(action), redo: null };
+      return await jobEdited(pool, workshopId, { before, document, difference, updatedAt }, turns);
     } catch (error) {
       if (!(error instanceof ChangedMeanwhile)) throw error;
       if (tries >= MOST_TRIES)
@@ -81,30 +87,48 @@ export async function actOnJob(
   }
 }
 
-/** Takes back the last edit that was made of a job on this device, or does again what was taken back last; what others did stays. */
-export async function turnLastEdit(pool: Pool, workshopId: string, jobId: string, turn: EditTurn): Promise<JobAnswer> {
-  await inTransaction(pool, async (db) => {
+/**
+ * Takes back the last edit that was made of a job on this device, or does again what was taken back last; what others did stays.
+ * @param version of the job as the maker sees it
+ */
+export async function turnLastEdit(
+  pool: Pool,
+  workshopId: string,
+  jobId: string,
+  turn: EditTurn,
+  version: number | null = null,
+): Promise<JobAnswer | JobEdited> {
+  const turned = await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
     await refuseWhileRunning(db, workshopId, jobId);
     const edit = await turnEdit(db, workshopId, jobId, turn, deviceAtHand());
     if (!edit) throw refused(`There is nothing to ${turn} in this job.`);
-    const { document: now } = await openDocument(db, workshopId, jobId);
+    const before = await openDocument(db, workshopId, jobId);
     const wanted = turn === 'undo' ? turnedRound(edit.difference) : edit.difference;
-    const next = tidied(applyDifference(now, wanted));
-    await writeChange(db, workshopId, jobId, differenceOf(now, next), next);
-    return writtenJob(jobId);
+    const document = tidied(applyDifference(before.document, wanted));
+    const difference = differenceOf(before.document, document);
+    await writeChange(db, workshopId, jobId, difference, document);
+    const updatedAt = await countEdit(db, jobId);
+    return { before, document, difference, updatedAt, ...writtenJob(jobId) };
   });
-  return jobAnswer(pool, workshopId, jobId);
+  return turned.before.version === version ? jobEdited(pool, workshopId, turned) : jobAnswer(pool, workshopId, jobId);
 }
 
 /** What a machine is cutting now must not change under it. */
 export async function refuseWhileRunning(db: Db, workshopId: string, jobId: string): Promise<void> {
-  if (await findOpenSeries(db, workshopId, jobId))
-    throw new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
+  if (await findOpenSeries(db, workshopId, jobId)) throw running();
 }
 
-async function openDocument(db: Db, workshopId: string, jobId: string): Promise<StoredDocument> {
-  const stored = await findDocument(db, workshopId, jobId);
+const running = (): Problem =>
+  new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
+
+async function openDocument(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  edit?: Pick<NewEdit, 'group' | 'madeBy'>,
+): Promise<StoredDocument> {
+  const stored = await findDocument(db, workshopId, jobId, edit);
   if (!stored) throw notFound('That job');
   return stored;
 }
@@ -112,14 +136,15 @@ async function openDocument(db: Db, workshopId: string, jobId: string): Promise<
 /** The job is not what an action was worked out on. */
 class ChangedMeanwhile extends Error {}
 
-/** Locks the job. @throws ChangedMeanwhile where it is not what it was when the action was worked out */
-async function lockAsItWas(db: Db, workshopId: string, { id, version }: StoredDocument): Promise<void> {
-  const job = await lockJob(db, workshopId, id);
-  if (!job) throw notFound('That job');
+/** Locks the job and counts the edit. @returns when that was. @throws ChangedMeanwhile where it is not what the edit was worked out on */
+async function lockAsItWas(db: Db, workshopId: string, { id, version }: StoredDocument): Promise<string> {
+  const updatedAt = await countEditOf(db, workshopId, id, version);
+  if (!updatedAt) throw new ChangedMeanwhile();
   await refuseWhileRunning(db, workshopId, id);
-  if (job.version !== version) throw new ChangedMeanwhile();
+  return updatedAt;
 }
 
+/** Writes what became of a job. */
 async function writeChange(
   db: Db,
   workshopId: string,
@@ -129,18 +154,10 @@ async function writeChange(
 ): Promise<void> {
   await writeDifference(db, workshopId, jobId, difference, document);
   if (difference.isOrderByHand) await updateOrderByHand(db, jobId, document.isOrderByHand);
-  await countEdit(db, jobId);
 }
 
-async function keepEdit(
-  db: Db,
-  workshopId: string,
-  jobId: string,
-  action: JobAction,
-  difference: Difference,
-): Promise<void> {
-  const [group, madeBy] = [groupOf(action), deviceAtHand()];
-  const last = group === null ? undefined : await findLastOfGroup(db, jobId, { group, madeBy });
-  if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, difference) });
-  else await insertEdit(db, workshopId, jobId, { label: sayAction(action), difference, group, madeBy });
+/** An edit that goes on with the last one is one with it. */
+async function keepEdit(db: Db, workshopId: string, jobId: string, last: EditRow | null, edit: NewEdit): Promise<void> {
+  if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, edit.difference) });
+  else await insertEdit(db, workshopId, jobId, edit);
 }

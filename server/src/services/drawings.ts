@@ -1,4 +1,4 @@
-import type { JobAnswer, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
+import type { JobAnswer, JobEdited, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
 import {
   decided,
   sourceOf,
@@ -34,7 +34,7 @@ export async function bringIn(
   jobId: string,
   file: IncomingFile,
   listening: Listening = {},
-): Promise<JobAnswer> {
+): Promise<JobAnswer | JobEdited> {
   const source = sourceOfFile(file.fileName)?.name;
   if (!source)
     throw refused(
@@ -52,7 +52,7 @@ export async function addText(
   workshopId: string,
   jobId: string,
   { id, text }: NewText,
-): Promise<JobAnswer> {
+): Promise<JobAnswer | JobEdited> {
   return addDrawing(pool, heavy, workshopId, jobId, {
     id,
     fileName: textName(text),
@@ -74,7 +74,7 @@ async function addDrawing(
   jobId: string,
   { id, fileName, bytes, source, choices }: Incoming,
   listening: Listening = {},
-): Promise<JobAnswer> {
+): Promise<JobAnswer | JobEdited> {
   const there = await findArtworkFile(pool, workshopId, id);
   // Sent twice: it is in the job already, with the same bytes.
   if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobAnswer(pool, workshopId, jobId);
@@ -119,7 +119,7 @@ export async function readAgain(
   id: string,
   wish: ReadAgain,
   listening: Listening = {},
-): Promise<JobAnswer | ReadingPreview> {
+): Promise<JobAnswer | JobEdited | ReadingPreview> {
   const file = await findArtworkFile(pool, workshopId, id);
   if (!file) throw notFound('That drawing');
   const choices = choicesOf(file, wish);

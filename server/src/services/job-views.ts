@@ -1,13 +1,22 @@
-import type { JobAnswer, JobDetail, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
+import type { JobAnswer, JobDetail, JobEdited, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
 import { jobView } from '@keen-anvil/contract/job-view';
-import { sheetOf, type Step } from '@keen-anvil/core/jobs';
+import { concernsSteps, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
 import type { HoldNames, Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
 import { listClaims } from '../queries/claims';
-import { findToldJob, listJobs, type JobPage, type JobRow, type StepLook } from '../queries/jobs';
+import type { StoredDocument } from '../queries/documents';
+import {
+  findByteCounts,
+  findToldJob,
+  findTurns,
+  listJobs,
+  type JobPage,
+  type JobRow,
+  type StepLook,
+} from '../queries/jobs';
 import { seeDocument } from './job-document';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
@@ -32,6 +41,38 @@ export async function jobAnswer(db: Db, workshopId: string, id: string): Promise
   const job = await findToldJob(db, workshopId, id, deviceAtHand());
   if (!job) throw notFound('That job');
   const { document, version, byteCounts, undo, redo, notes } = job;
+  const { looks, found } = await lookAtSteps(db, workshopId, id, document);
+  return { ...summary(job, looks, jobState(job.runs)), version, document, found, byteCounts, undo, redo, notes };
+}
+
+/** What was made of a job, with what was found anew where that may be different. */
+export async function jobEdited(
+  db: Db,
+  workshopId: string,
+  {
+    before,
+    document,
+    difference,
+    updatedAt,
+  }: { before: StoredDocument; document: JobDocument; difference: Difference; updatedAt: string },
+  turns?: Pick<JobAnswer, 'undo' | 'redo'>,
+): Promise<JobEdited> {
+  const { id, version: from } = before;
+  const now = { id, from, version: from + 1, updatedAt, difference };
+  const { undo, redo } = turns ?? (await findTurns(db, workshopId, id, deviceAtHand()));
+  if (!concernsSteps(difference)) return { ...now, undo, redo, told: null };
+  const { looks, found } = await lookAtSteps(db, workshopId, id, document);
+  const byteCounts = await findByteCounts(db, workshopId, id);
+  return { ...now, undo, redo, told: { found, byteCounts, stepCount: looks.length, colours: colours(looks) } };
+}
+
+/** What the steps of a job look like, and what is found for each: its recipe, and who else has a hand on its piece. */
+async function lookAtSteps(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  document: JobDocument,
+): Promise<{ looks: StepLook[]; found: JobAnswer['found'] }> {
   const steps = document.steps.map((step) => ({
     ...step,
     stockPieceId: sheetOf(document, step.id)?.stockPieceId ?? null,
@@ -41,7 +82,7 @@ export async function jobAnswer(db: Db, workshopId: string, id: string): Promise
     db,
     workshopId,
     steps.flatMap(({ stockPieceId }) => stockPieceId ?? []),
-    id,
+    jobId,
   );
   const matches = await matchRecipes(db, workshopId, steps, shop);
   const found = steps.map((step): [string, StepFound] => [
@@ -54,20 +95,7 @@ export async function jobAnswer(db: Db, workshopId: string, id: string): Promise
       names: namesAt(step, shop),
     },
   ]);
-  return {
-    ...summary(
-      job,
-      steps.map((step) => lookOf(step, shop)),
-      jobState(job.runs),
-    ),
-    version,
-    document,
-    found: Object.fromEntries(found),
-    byteCounts,
-    undo,
-    redo,
-    notes,
-  };
+  return { looks: steps.map((step) => lookOf(step, shop)), found: Object.fromEntries(found) };
 }
 
 /** One job as it is drawn: its answer with the shapes of its parts. */
