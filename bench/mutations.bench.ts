@@ -14,7 +14,7 @@ const kindOf = (name: string) => (name.endsWith('svg') ? 'svg' : name.endsWith('
 async function main(): Promise<void> {
   const read = async (name: string, bytes: Uint8Array) => {
     const began = performance.now();
-    const answer = await readArtwork({ kind: kindOf(name), fileName: name, bytes, choices: USUAL_CHOICES });
+    const answer = await readArtwork({ source: kindOf(name), fileName: name, bytes, choices: USUAL_CHOICES });
     return { answer, ms: performance.now() - began };
   };
   const whole = new Map<string, number>();

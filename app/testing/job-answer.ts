@@ -19,14 +19,16 @@ export function answerOf(job: DrawnJob): JobAnswer {
   const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
   for (const { id, contours, colour, layer, script, isFilled, fault } of parts)
     shapes.set(id, { contours, colour, layer, script, isFilled, fault });
-  for (const artwork of job.artworks) facts.set(artwork.id, factsOf(artwork));
+  for (const artwork of job.artworks) facts.set(artwork.id, artwork.facts);
   const { artworks, steps, otherParts: _, isOrderByHand, ...answer } = job;
   return {
     ...answer,
     document: {
       drawings: artworks.map(drawingOf),
       parts: parts.map(partOf),
-      steps: steps.map(({ stockPieceId: _p, onCarrier: _c, claims: _l, match: _m, parts: _q, ...step }) => step),
+      steps: steps.map(
+        ({ stockPieceId: _p, onCarrier: _c, claims: _l, match: _m, parts: _q, sheets: _s, names: _n, ...step }) => step,
+      ),
       sheets: steps.map(({ id, stockPieceId, onCarrier }, i) => ({
         id: `sheet of ${stockPieceId ?? id}`,
         number: i + 1,
@@ -34,10 +36,15 @@ export function answerOf(job: DrawnJob): JobAnswer {
         size: null,
         onCarrier,
       })),
-      placements: parts.flatMap(({ id, stepId, place }) => {
+      placements: parts.flatMap(({ id, stepId, places }) => {
         const step = steps.find((s) => s.id === stepId);
         return step
-          ? [{ id: `place ${id}`, partId: id, sheetId: `sheet of ${step.stockPieceId ?? step.id}`, ...place }]
+          ? places.map((place, i) => ({
+              ...place,
+              id: `place ${i} ${id}`,
+              partId: id,
+              sheetId: `sheet of ${step.stockPieceId ?? step.id}`,
+            }))
           : [];
       }),
       isOrderByHand,
@@ -55,34 +62,7 @@ export function answerOf(job: DrawnJob): JobAnswer {
 /** A whole job from what is drawn of it. */
 export const wholeJob = (job: DrawnJob): JobDetail => ({ ...job, ...answerOf(job) });
 
-const factsOf = ({
-  pageWidthMm: widthMm,
-  pageHeightMm: heightMm,
-  notices,
-  asks,
-  keptWidthMm,
-  keptHeightMm,
-}: ArtworkView): DrawingFacts => ({ widthMm, heightMm, notices, asks, keptWidthMm, keptHeightMm });
-
-const drawingOf = (artwork: ArtworkView): Drawing => ({
-  id: artwork.id,
-  source: artwork.kind,
-  name: artwork.fileName,
-  choices: artwork.text ?? artwork.choices ?? {},
-  reading: artwork.reading,
-  drawn: {
-    minX: artwork.drawnMinXMm,
-    minY: artwork.drawnMinYMm,
-    maxX: artwork.drawnMinXMm + artwork.drawnWidthMm,
-    maxY: artwork.drawnMinYMm + artwork.drawnHeightMm,
-  },
-  scaleX: artwork.scaleX,
-  scaleY: artwork.scaleY,
-  xMm: artwork.xMm,
-  yMm: artwork.yMm,
-  isSizeLocked: artwork.isSizeLocked,
-  readsReversed: artwork.readsReversed,
-});
+const drawingOf = ({ byteCount: _, facts: _facts, decided: _decided, ...drawing }: ArtworkView): Drawing => drawing;
 
 const partOf = ({ id, name, role, stepId, artworkId, pieces, outline, bridges }: PartView): Part => {
   const drawn: Making = {

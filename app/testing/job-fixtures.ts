@@ -1,3 +1,4 @@
+import { decided } from '@keen-anvil/core/artwork-choices';
 import { wholeJob } from './job-answer';
 import type { ArtworkView, JobDetail, PartView, StepView } from '@keen-anvil/contract';
 import type { CurveContour } from '@keen-anvil/core/geometry';
@@ -23,7 +24,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   stepId: 'step-1',
   role: 'process',
   contours: [square(0, 0, 40)],
-  place: { x: 0, y: 0, angle: 0, turnedOver: false },
+  places: [{ id: 'place part-1', partId: 'part-1', sheetId: 'sheet of roll', x: 0, y: 0, angle: 0, turnedOver: false }],
   outline: null,
   bridges: [],
   pieces: 1,
@@ -35,32 +36,20 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
 
 export const artwork: ArtworkView = {
   id: 'art',
-  kind: 'svg',
-  fileName: 'boat-number.svg',
+  source: 'svg',
+  name: 'boat-number.svg',
+  choices: {},
   reading: 1,
   byteCount: 1200,
-  drawnWidthMm: 240,
-  drawnHeightMm: 90,
-  keptWidthMm: 240,
-  keptHeightMm: 90,
-  pageWidthMm: 240,
-  pageHeightMm: 90,
-  drawnMinXMm: 0,
-  drawnMinYMm: 0,
+  drawn: { minX: 0, minY: 0, maxX: 240, maxY: 90 },
   scaleX: 1,
   scaleY: 1,
   xMm: 0,
   yMm: 0,
   isSizeLocked: false,
   readsReversed: null,
-  choices: {
-    unitMm: null,
-    joinMm: 0.05,
-    tracing: { way: 'threshold', threshold: null, isInverted: false, colours: 3, toleranceMm: 0.1, smallestMm2: 0.5 },
-  },
-  text: null,
-  asks: null,
-  notices: [],
+  facts: { widthMm: 240, heightMm: 90, keptWidthMm: 240, keptHeightMm: 90, asks: null, notices: [] },
+  decided: decided('svg', {}),
 };
 
 export const step: StepView = {
@@ -69,6 +58,7 @@ export const step: StepView = {
   colour: '#e8b31e',
   process: 'kiss-cut',
   materialId: 'navy',
+  sheets: [{ id: 'sheet of roll', number: 1, stockPieceId: 'roll', size: null, onCarrier: false, turn: 1, of: 1 }],
   stockPieceId: 'roll',
   machineId: 'long',
   toolId: 'fine',
@@ -84,6 +74,7 @@ export const step: StepView = {
   claims: [],
   parts: [part()],
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
+  names: { material: null, isFoil: false, tool: null, machine: null },
 };
 
 export const job: JobDetail = wholeJob({

@@ -24,6 +24,7 @@ jest.mock('expo-router', () => ({
 jest.mock('../features/jobs/see-document', () => ({
   seeDocument: async (_jobId: string, document: JobDocument) =>
     jest.requireActual<JobAnswers>('./job-answer').seenInTest(document),
+  changeDocument: async () => null,
 }));
 
 // Nothing is fetched late in a test.

@@ -1,14 +1,14 @@
 import { paths } from '@keen-anvil/contract';
 import {
-  ReadingShelf,
-  readingsOf,
-  seeDocument,
-  ShapeMemo,
+  ActionRefusedError,
+  DocumentBench,
   type DrawingFacts,
+  type JobAction,
   type JobDocument,
   type KeyedReading,
   type ReadingRef,
   type Shape,
+  type ShopFacts,
 } from '@keen-anvil/core/jobs';
 import { expose } from 'comlink';
 
@@ -21,8 +21,7 @@ export interface NumberedDocument {
 /** The shapes of so many documents can be asked for after they were seen. */
 const KEPT = 4;
 
-const shelf = new ReadingShelf();
-const memo = new ShapeMemo();
+const bench = new DocumentBench();
 const numbers = new WeakMap<Shape, number>();
 let count = 0;
 let seen: Map<number, Shape>[] = [];
@@ -38,26 +37,46 @@ const numberOf = (shape: Shape): number => {
 async function fetchReading(ref: ReadingRef): Promise<void> {
   const response = await fetch(paths.reading(ref.drawingId, ref.number));
   if (!response.ok) throw new Error(`the reading ${ref.drawingId} ${ref.number} answered ${response.status}`);
-  shelf.keep(ref, (await response.json()) as KeyedReading);
+  bench.shelf.keep(ref, (await response.json()) as KeyedReading);
+}
+
+const fetchMissing = (document: JobDocument, action?: JobAction) =>
+  Promise.all(bench.missing(document, action).map(fetchReading));
+
+function numbered(document: JobDocument): NumberedDocument {
+  const { shapes, drawings } = bench.see(document);
+  const own = new Map([...shapes.values()].map((shape) => [numberOf(shape), shape]));
+  seen = [...seen.slice(1 - KEPT), own];
+  return {
+    parts: [...shapes].map(([id, shape]) => ({
+      id,
+      shape: numberOf(shape),
+      segments: shape.contours.reduce((sum, { segments }) => sum + segments.length, 1),
+    })),
+    drawings: [...drawings],
+  };
 }
 
 const worker = {
   /** Looks at a document: readings that are not at hand are fetched, and what did not change is not evaluated again. */
   async see(document: JobDocument): Promise<NumberedDocument> {
-    const refs = readingsOf(document);
-    await Promise.all(refs.filter((ref) => !shelf.has(ref)).map(fetchReading));
-    const { shapes, drawings } = seeDocument(document, shelf, memo);
-    shelf.letGo(refs);
-    const own = new Map([...shapes.values()].map((shape) => [numberOf(shape), shape]));
-    seen = [...seen.slice(1 - KEPT), own];
-    return {
-      parts: [...shapes].map(([id, shape]) => ({
-        id,
-        shape: numberOf(shape),
-        segments: shape.contours.reduce((sum, { segments }) => sum + segments.length, 1),
-      })),
-      drawings: [...drawings],
-    };
+    await fetchMissing(document);
+    return numbered(document);
+  },
+  /** A document after an action, and how it is seen then; null where it cannot be done. */
+  async change(
+    document: JobDocument,
+    action: JobAction,
+    shop: ShopFacts,
+  ): Promise<(NumberedDocument & { document: JobDocument }) | null> {
+    await fetchMissing(document, action);
+    try {
+      const next = bench.change(document, action, shop);
+      return { ...numbered(next), document: next };
+    } catch (error) {
+      if (error instanceof ActionRefusedError) return null;
+      throw error;
+    }
   },
   /** Shapes by their numbers, as JSON: written and read as text, many small lists take a third of the time that cloning them does. */
   shapes(wanted: number[]): string {

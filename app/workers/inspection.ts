@@ -1,5 +1,6 @@
 import { planStep, type StepRequest } from '@keen-anvil/core/output';
 import { checkStep, type CheckedStep, type Finding, type PartMemo } from '@keen-anvil/core/preflight';
+import type { Place } from '@keen-anvil/core/layout';
 import type { Bounds, Polyline } from '@keen-anvil/core/geometry';
 
 /** What is asked of the worker: one step and what it is checked against. */
@@ -21,6 +22,7 @@ export interface DrawnPart {
   /** SVG path data in mm on the sheet. */
   path: string;
   bounds: Bounds;
+  place: Place;
 }
 
 /** One step looked at from all sides. */
@@ -38,10 +40,11 @@ export interface Inspection {
 export function inspectStep({ step, check }: InspectionRequest, memo: PartMemo = new Map()): Inspection {
   const { placed, estimate, isRough } = planStep(step);
   return {
-    parts: placed.map(({ id, name, contours, bounds }) => ({
+    parts: placed.map(({ id, name, contours, bounds, place }) => ({
       id,
       name,
       bounds,
+      place,
       path: contours.map(pathData).join(''),
     })),
     findings: checkStep({ ...check, placed }, memo),

@@ -3,7 +3,8 @@ import type { PartOnPiece } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
-import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView, ToolView } from './answers';
+import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+import { worksInOrder, type LaidPart, type StepWork } from './step-work';
 
 /** The machine, sheet and tool that a step is done with. */
 export interface StepBed {
@@ -18,7 +19,7 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
   isProcessGuessed && parts.some((part) => part.isFilled);
 
 /** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
-export function checkedStep(step: StepView, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
+export function checkedStep(step: StepWork, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
     sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm },
@@ -43,32 +44,31 @@ export function checkedStep(step: StepView, { machine, material, piece, tool }: 
   };
 }
 
-const laid = ({ id, stepId, contours, place }: PartView): PartOnPiece[] => {
+const onPiece = ({ id, stepId, sheetId, contours, place }: LaidPart): PartOnPiece[] => {
   const bounds = knownBounds(contours);
-  return bounds ? [{ id, stepId, bounds, place }] : [];
+  return bounds ? [{ id, stepId, sheetId, bounds, place }] : [];
 };
 
 /** What the checks of a whole job need to know. */
 export function checkedJob(job: JobDetail): CheckedJob {
+  const running = job.steps.filter((step) => !step.isSkipped);
   return {
-    steps: job.steps
-      .filter((step) => !step.isSkipped)
-      .map(({ id, position, process, stockPieceId, mirrored, claims, parts }) => ({
-        id,
-        number: position + 1,
-        process,
-        stockPieceId,
-        mirrored,
-        claims,
-        parts: parts.flatMap(laid),
-      })),
-    faults: job.steps.flatMap(({ parts, isSkipped }) => (isSkipped ? [] : parts.flatMap(({ fault }) => fault ?? []))),
+    steps: worksInOrder(running).map(({ work: { id, position, process, sheet, mirrored, claims, laid } }) => ({
+      id,
+      number: position + 1,
+      process,
+      sheetId: sheet?.stockPieceId ? sheet.id : null,
+      mirrored,
+      claims,
+      parts: laid.flatMap(onPiece),
+    })),
+    faults: running.flatMap(({ parts }) => parts.flatMap(({ fault }) => fault ?? [])),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
-    drawings: job.artworks.map(({ fileName, keptWidthMm, keptHeightMm, scaleX, scaleY, asks }) => ({
-      fileName,
-      widthMm: keptWidthMm * scaleX,
-      heightMm: keptHeightMm * scaleY,
-      isSizeAsked: asks !== null && scaleX === 1 && scaleY === 1,
+    drawings: job.artworks.map(({ name, facts, scaleX, scaleY }) => ({
+      fileName: name,
+      widthMm: facts.keptWidthMm * scaleX,
+      heightMm: facts.keptHeightMm * scaleY,
+      isSizeAsked: facts.asks !== null && scaleX === 1 && scaleY === 1,
     })),
   };
 }

@@ -5,17 +5,15 @@ import {
   lineCount,
   placementsOf,
   sheetOf,
-  type Drawing,
-  type DrawingFacts,
+  sheetsOf,
   type JobDocument,
   type Part,
-  type Placement,
   type SeenDocument,
   type Shape,
 } from '@keen-anvil/core/jobs';
-import { straightAt, type Place } from '@keen-anvil/core/layout';
-import { sayHold, turnsOf } from '@keen-anvil/core/recipes';
-import type { ArtworkView, JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
+import { sayHold, type StepTurn } from '@keen-anvil/core/recipes';
+import type { JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
+import { worksInOrder } from './step-work';
 
 /** A job as it is drawn, from the server's answer and the shapes of its parts; the same on both sides. */
 export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): JobDetail {
@@ -26,9 +24,12 @@ export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): 
   return {
     ...answer,
     isOrderByHand: document.isOrderByHand,
-    artworks: document.drawings.map((drawing) =>
-      artworkView(drawing, drawings.get(drawing.id)!, byteCounts[drawing.id] ?? 0),
-    ),
+    artworks: document.drawings.map((drawing) => ({
+      ...drawing,
+      byteCount: byteCounts[drawing.id] ?? 0,
+      facts: drawings.get(drawing.id)!,
+      decided: decided(drawing.source, drawing.choices),
+    })),
     steps: stepViews(answer, (stepId) =>
       shown.filter((part) => part.stepId === stepId && isDone(part)).map((part) => views.get(part.id)!),
     ),
@@ -58,66 +59,38 @@ const NOTHING_YET: JobAnswer['found'][string] = {
 };
 
 function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => PartView[]): StepView[] {
-  const steps = document.steps.map((step, position) => {
-    const sheet = sheetOf(document, step.id);
+  const steps = document.steps.map((step, position): StepView => {
+    const first = sheetOf(document, step.id);
+    const { match, claims, names } = found[step.id] ?? NOTHING_YET;
+    const parts = partsOf(step.id);
+    const lying = new Set(parts.flatMap(({ places }) => places.map(({ sheetId }) => sheetId)));
+    const sheets = sheetsOf(document, step.id).filter(({ id }) => lying.has(id));
     return {
       ...step,
       position,
-      stockPieceId: sheet?.stockPieceId ?? null,
-      onCarrier: sheet?.onCarrier ?? false,
-    };
-  });
-  const running = steps.filter((step) => !step.isSkipped);
-  const turns = new Map(turnsOf(running).map((turn, i) => [running[i].id, turn]));
-  return steps.map((step) => {
-    const turn = turns.get(step.id);
-    const { match, claims, names } = found[step.id] ?? NOTHING_YET;
-    return {
-      ...step,
+      sheets: sheets.map((sheet, i) => ({ ...sheet, turn: i + 1, of: sheets.length })),
+      stockPieceId: first?.stockPieceId ?? null,
+      onCarrier: first?.onCarrier ?? false,
       claims,
       match,
-      holdFor: turn?.hold ?? null,
-      hold: turn?.hold ? sayHold(turn.hold, names) : null,
-      keepsSheet: turn?.keepsSheet ?? false,
-      parts: partsOf(step.id),
+      names,
+      holdFor: null,
+      hold: null,
+      keepsSheet: false,
+      parts,
     };
+  });
+  // What happens before a step is what happens before it comes to its first sheet.
+  const turns = new Map<string, StepTurn>();
+  for (const { work, turn } of worksInOrder(steps.filter((step) => !step.isSkipped)))
+    if (!turns.has(work.id)) turns.set(work.id, turn);
+  return steps.map((step) => {
+    const { hold = null, keepsSheet = false } = turns.get(step.id) ?? {};
+    return { ...step, holdFor: hold, hold: hold && sayHold(hold, step.names), keepsSheet };
   });
 }
 
-function artworkView(drawing: Drawing, facts: DrawingFacts, byteCount: number): ArtworkView {
-  const { id, source, name, reading, drawn, scaleX, scaleY, xMm, yMm, isSizeLocked, readsReversed } = drawing;
-  const { widthMm, heightMm, ...told } = facts;
-  const { reading: choices, text } = decided(source, drawing.choices);
-  return {
-    id,
-    kind: source,
-    fileName: name,
-    byteCount,
-    reading,
-    drawnWidthMm: drawn.maxX - drawn.minX,
-    drawnHeightMm: drawn.maxY - drawn.minY,
-    drawnMinXMm: drawn.minX,
-    drawnMinYMm: drawn.minY,
-    scaleX,
-    scaleY,
-    xMm,
-    yMm,
-    isSizeLocked,
-    readsReversed,
-    pageWidthMm: widthMm,
-    pageHeightMm: heightMm,
-    choices,
-    text,
-    ...told,
-  };
-}
-
-const AT_ORIGIN = straightAt({ x: 0, y: 0 });
-
-const placeOf = ({ x, y, angle, turnedOver }: Placement): Place => ({ x, y, angle, turnedOver });
-
 function partView(document: JobDocument, part: Part, shape: Shape): PartView {
-  const [place] = placementsOf(document, part.id);
   const { making } = part;
   return {
     id: part.id,
@@ -125,7 +98,7 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     artworkId: drawingUnder(document, making)?.id ?? '',
     stepId: part.stepId,
     role: part.role as PartView['role'],
-    place: place ? placeOf(place) : AT_ORIGIN,
+    places: placementsOf(document, part.id),
     bridges: making.op === 'bridges' ? [...making.bridges] : [],
     pieces: lineCount(document, making),
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,

@@ -74,6 +74,7 @@ export const paths = {
   fonts: '/api/fonts',
   font: (id: string, fileName: string) => `/api/fonts/${id}?fileName=${encodeURIComponent(fileName)}`,
   jobActions: (jobId: string) => `/api/jobs/${jobId}/actions`,
+  jobShop: (jobId: string) => `/api/jobs/${jobId}/shop`,
   jobUndo: (jobId: string) => `/api/jobs/${jobId}/undo`,
   jobRedo: (jobId: string) => `/api/jobs/${jobId}/redo`,
   jobArchive: (jobId: string) => `/api/jobs/${jobId}/archive`,
@@ -83,7 +84,9 @@ export const paths = {
   templates: '/api/templates',
   template: (id: string) => `/api/templates/${id}`,
   templateArchive: (id: string) => `/api/templates/${id}/archive`,
-  stepFile: (id: string, withSheet = false) => `/api/steps/${id}/machine-file${withSheet ? '?sheet' : ''}`,
+  /** Of a step on one of its sheets, which may be left out where it has but one; with all that the same machine does on it, or alone. */
+  stepFile: (stepId: string, sheetId: string | null = null, together = false) =>
+    `/api/steps/${stepId}/machine-file?together=${together}${sheetId ? `&sheet=${sheetId}` : ''}`,
   runs: (jobId: string) => `/api/jobs/${jobId}/runs`,
   run: (id: string) => `/api/runs/${id}`,
   runAction: (id: string) => `/api/runs/${id}/actions`,

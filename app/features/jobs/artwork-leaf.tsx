@@ -27,24 +27,29 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
   const router = useRouter();
   const [asked, setAsked] = useState<'size' | 'joins' | null>(null);
   const save = useMutation({ mutationFn: () => saveFile(paths.artworkFile(artwork.id)) });
-  const { editor } = sourceOf(artwork.kind);
+  const { editor } = sourceOf(artwork.source);
   const { widthMm, heightMm } = sizeOf(artwork);
-  const isAsking = artwork.asks !== null || wantsToKnowReversed(job, artwork);
+  const isAsking = artwork.facts.asks !== null || wantsToKnowReversed(job, artwork);
   return (
-    <Leaf edge={isAsking || artwork.notices.some(({ code }) => code === 'unread') ? ember : rule} testID="drawing">
-      <Strong>{artwork.fileName}</Strong>
+    <Leaf
+      edge={isAsking || artwork.facts.notices.some(({ code }) => code === 'unread') ? ember : rule}
+      testID="drawing"
+    >
+      <Strong>{artwork.name}</Strong>
       <Aside>
         {formatNumber(widthMm, 1)} × {formatNumber(heightMm, 1)} mm{artwork.isSizeLocked ? ', locked' : ''}
         {Math.abs(artwork.scaleX - 1) > 1e-6 ? ` · ${formatNumber(artwork.scaleX * 100, 1)} % of the file` : ''}
       </Aside>
-      {artwork.asks ? <SizeAsked artwork={artwork} /> : null}
+      {artwork.facts.asks ? <SizeAsked artwork={artwork} /> : null}
       {wantsToKnowReversed(job, artwork) ? <ReversedAsked jobId={job.id} artwork={artwork} /> : null}
-      {artwork.notices.length ? (
+      {artwork.facts.notices.length ? (
         <View>
           <Strong style={{ color: ember }}>
-            {artwork.notices.some(({ code }) => code === 'unread') ? 'Not everything was read' : 'While it was read'}
+            {artwork.facts.notices.some(({ code }) => code === 'unread')
+              ? 'Not everything was read'
+              : 'While it was read'}
           </Strong>
-          {artwork.notices.map((notice) => (
+          {artwork.facts.notices.map((notice) => (
             <Body key={notice.message}>
               {notice.count > 1 ? `${notice.count} × ` : ''}
               {notice.message}
@@ -53,12 +58,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         </View>
       ) : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-        <TextKey
-          title="Size"
-          icon="ruler-square"
-          label={`Size of ${artwork.fileName}`}
-          onPress={() => setAsked('size')}
-        />
+        <TextKey title="Size" icon="ruler-square" label={`Size of ${artwork.name}`} onPress={() => setAsked('size')} />
         {editor === 'tracing' ? (
           <TextKey
             title="Trace it otherwise"
@@ -90,7 +90,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
         isOpen={asked === 'size'}
         onClose={() => setAsked(null)}
       />
-      {artwork.choices ? (
+      {artwork.decided.reading ? (
         <JoinDecision artwork={artwork} isOpen={asked === 'joins'} onClose={() => setAsked(null)} />
       ) : null}
     </Leaf>
@@ -126,7 +126,7 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
   return (
     <View style={{ gap: SPACE.small }} testID="size-asked">
       <Strong>How large is it? The file does not say.</Strong>
-      {artwork.asks!.answers.map((answer) => (
+      {artwork.facts.asks!.answers.map((answer) => (
         <Button
           key={answer.label}
           type="outline"
@@ -135,7 +135,7 @@ function SizeAsked({ artwork }: { artwork: ArtworkView }) {
           onPress={() =>
             read.mutate({
               artworkId: artwork.id,
-              reading: { ...artwork.choices!, unitMm: answer.unitMm },
+              reading: { ...artwork.decided.reading!, unitMm: answer.unitMm },
             })
           }
         />
@@ -169,7 +169,7 @@ function ReversedAsked({ jobId, artwork }: { jobId: string; artwork: ArtworkView
 function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOpen: boolean; onClose: () => void }) {
   const { rust } = useTokens();
   const read = useReadAgain();
-  const draft = useDraft(`loose ends of ${artwork.id}`, String(artwork.choices!.joinMm));
+  const draft = useDraft(`loose ends of ${artwork.id}`, String(artwork.decided.reading!.joinMm));
   const joinMm = parseTypedNumber(draft.value);
   return (
     <Decision title="Join loose ends" isOpen={isOpen} onClose={onClose}>
@@ -193,7 +193,7 @@ function JoinDecision({ artwork, isOpen, onClose }: { artwork: ArtworkView; isOp
         loading={read.isPending}
         onPress={() =>
           read.mutate(
-            { artworkId: artwork.id, reading: { ...artwork.choices!, joinMm: joinMm! } },
+            { artworkId: artwork.id, reading: { ...artwork.decided.reading!, joinMm: joinMm! } },
             {
               onSuccess: () => {
                 draft.done();

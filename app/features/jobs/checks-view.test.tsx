@@ -1,4 +1,4 @@
-import type { StepView } from '@keen-anvil/contract';
+import type { StepWork } from '@keen-anvil/contract';
 import type { Finding } from '@keen-anvil/core/preflight';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { longPlotter } from '../../../core/testing/shop';
@@ -29,7 +29,7 @@ const inspected = (
     position: 0,
     isSkipped,
     match: { recipe: hasRecipe ? {} : null, settings: null, variant: null, suggestion: null, refusal: null },
-  } as unknown as StepView,
+  } as unknown as StepWork,
   bed: hasBed ? bed : null,
   inspection: {
     data: findings && { findings },
@@ -48,7 +48,7 @@ describe('the list of checks', () => {
     const narrow = finding({});
     const onShow = show(inspected([narrow]));
     fireEvent.press(screen.getByLabelText('Show me where: One place is too narrow.'));
-    expect(onShow).toHaveBeenCalledWith('step-1', narrow);
+    expect(onShow).toHaveBeenCalledWith(expect.objectContaining({ id: 'step-1' }), narrow);
   });
 
   it('tells what has to be put right from what should be looked at, in words', () => {

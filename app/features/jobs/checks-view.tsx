@@ -1,4 +1,4 @@
-import { checkedJob, type JobDetail, type StepView } from '@keen-anvil/contract';
+import { checkedJob, type JobDetail, type StepView, type StepWork } from '@keen-anvil/contract';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { Button } from '../../ui/elements';
 import { View } from 'react-native';
@@ -8,12 +8,13 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import type { InspectedStep } from './use-inspections';
+import { sayTurn } from './job-words';
 import { useMend } from './use-mend';
 
 interface ChecksViewProps {
   job: JobDetail;
   steps: InspectedStep[];
-  onShow: (stepId: string, finding: Finding) => void;
+  onShow: (work: StepWork, finding: Finding) => void;
 }
 
 /** What the checks found in the job and in every step; each finding shows its place and mends what can be mended at one press. */
@@ -41,9 +42,10 @@ export function ChecksView({ job, steps, onShow }: ChecksViewProps) {
       {steps
         .filter(({ step }) => !step.isSkipped)
         .map(({ step, bed, inspection }) => (
-          <View key={step.id} style={{ gap: SPACE.small }}>
+          <View key={`${step.id} ${step.sheet?.id ?? ''}`} style={{ gap: SPACE.small }}>
             <Strong>
-              Step {step.position + 1}: {bed?.material.name ?? 'no material yet'}
+              Step {step.position + 1}
+              {sayTurn(step)}: {bed?.material.name ?? 'no material yet'}
             </Strong>
             {!bed ? <Aside>The checks begin once the material is chosen.</Aside> : null}
             {bed && !step.match.recipe ? (
@@ -64,13 +66,13 @@ export function ChecksView({ job, steps, onShow }: ChecksViewProps) {
                 {inspection.error.message}
               </Body>
             ) : null}
-            {inspection.data?.findings.map((finding) => (
+            {inspection.data?.findings.map((finding, i) => (
               <FindingLeaf
-                key={finding.code}
+                key={`${finding.code} ${i}`}
                 job={job}
                 step={step}
                 finding={finding}
-                onShow={finding.places.length ? () => onShow(step.id, finding) : undefined}
+                onShow={finding.places.length ? () => onShow(step, finding) : undefined}
               />
             ))}
             {inspection.data &&

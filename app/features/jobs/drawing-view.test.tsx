@@ -1,3 +1,4 @@
+import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 import type { JobDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { useState } from 'react';
@@ -200,11 +201,14 @@ describe('a drawing of the job', () => {
       artworks: [
         {
           ...artwork,
-          asks: {
-            answers: [
-              { label: '96 px to the inch', unitMm: 25.4 / 96, widthMm: 25.4, heightMm: 12.7 },
-              { label: '1 px is 1 mm', unitMm: 1, widthMm: 96, heightMm: 48 },
-            ],
+          facts: {
+            ...artwork.facts,
+            asks: {
+              answers: [
+                { label: '96 px to the inch', unitMm: 25.4 / 96, widthMm: 25.4, heightMm: 12.7 },
+                { label: '1 px is 1 mm', unitMm: 1, widthMm: 96, heightMm: 48 },
+              ],
+            },
           },
         },
       ],
@@ -253,8 +257,14 @@ describe('a drawing of the job', () => {
     open({
       ...job,
       artworks: [
-        { ...artwork, kind: 'picture', fileName: 'coaster.png' },
-        { ...artwork, id: 'words', kind: 'text', fileName: 'Text “48”' },
+        { ...artwork, source: 'picture', name: 'coaster.png' },
+        {
+          ...artwork,
+          id: 'words',
+          source: 'text',
+          name: 'Text “48”',
+          choices: { ...USUAL_TEXT, words: '48' },
+        },
       ],
     });
     fireEvent.press(screen.getByText('Trace it otherwise'));

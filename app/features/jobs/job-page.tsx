@@ -1,6 +1,6 @@
-import { checkedJob, type JobDetail, type PartView, type StepView } from '@keen-anvil/contract';
+import { checkedJob, laidOn, workOn, type JobDetail, type StepWork } from '@keen-anvil/contract';
 import type { Bounds } from '@keen-anvil/core/geometry';
-import { planeAt, shareSheet } from '@keen-anvil/core/layout';
+import { planeAt } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
@@ -20,7 +20,7 @@ import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
 import { DrawingView, UndoKey } from './drawing-view';
 import { pathOf } from './drawn-groups';
-import { JOB_WORDS } from './job-words';
+import { JOB_WORDS, sayTurn } from './job-words';
 import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
 import { PutJobAway } from './put-job-away';
@@ -75,21 +75,26 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   // A large drawing is laid out while the page stays alive.
   const leaf = useDeferredValue(tab);
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
+  const [openSheet, setOpenSheet] = useState<string | null>(null);
   const [pointed, setPointed] = useState<Bounds[]>([]);
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const steps = useInspections(job);
-  const shown = steps.find(({ step }) => step.id === openStep) ?? steps.at(0);
+  const ofOpenStep = steps.filter(({ step }) => step.id === openStep);
+  const shown = ofOpenStep.find(({ step }) => step.sheet?.id === openSheet) ?? ofOpenStep.at(0) ?? steps.at(0);
+  // A step has one card, whatever number of sheets it is done on.
+  const cards = steps.filter(({ step }) => (step.sheet?.turn ?? 1) === 1);
   const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
   const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
   const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
   const parts = allParts(job);
   const chosenParts = parts.filter((part) => chosen.has(part.id));
-  const open = (stepId: string) => {
-    setOpenStep(stepId);
+  const open = ({ id, sheet: onSheet }: StepWork) => {
+    setOpenStep(id);
+    setOpenSheet(onSheet?.id ?? null);
     setPointed([]);
   };
-  const show = (stepId: string, finding: Finding) => {
-    setOpenStep(stepId);
+  const show = (work: StepWork, finding: Finding) => {
+    open(work);
     setPointed(finding.places);
     setTab('Sheet');
   };
@@ -98,7 +103,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     <View style={{ gap: SPACE.base }}>
       <UnreadLeaf job={job} onSee={() => setTab('Drawing')} />
       <GroupSteps job={job} />
-      {steps.map((inspected) => (
+      {cards.map((inspected) => (
         <Fragment key={inspected.step.id}>
           <HoldMark step={inspected.step} />
           <StepCard
@@ -106,7 +111,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
             isNext={inspected.step.id === next?.step.id}
             inspected={inspected}
             isOpen={inspected.step.id === shown?.step.id}
-            onOpen={() => open(inspected.step.id)}
+            onOpen={() => open(inspected.step)}
           />
         </Fragment>
       ))}
@@ -120,7 +125,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
     <View style={{ gap: SPACE.base }}>
       <StepTabs steps={steps} shown={shown} onOpen={open} />
       <SheetView
-        key={shown.step.id}
+        key={workKey(shown.step)}
         jobId={job.id}
         inspected={shown}
         guides={guidesOf(job, shown.step)}
@@ -217,39 +222,41 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
 }
 
 /** The guides that show on a step's sheet. */
-function guidesOf(job: JobDetail, step: StepView): SheetGuide[] {
+function guidesOf(job: JobDetail, { id: stepId, sheet }: StepWork): SheetGuide[] {
+  if (!sheet) return [];
   return job.otherParts
-    .filter((part) => part.role === 'guide' && part.stepId === step.id)
-    .map((part) => ({
-      id: part.id,
-      path: pathOf(part),
-      transform: `matrix(${planeAt(part.place).join(' ')})`,
-    }));
+    .filter((part) => part.role === 'guide' && part.stepId === stepId)
+    .flatMap((part) =>
+      laidOn(part, sheet).map(({ place }, i) => ({
+        id: `${part.id} ${i}`,
+        path: pathOf(part),
+        transform: `matrix(${planeAt(place).join(' ')})`,
+      })),
+    );
 }
 
 /** What the other steps do on the sheet of this one, as outlines; parts of one step that lie as one are drawn as one. */
-function othersOnSheet(job: JobDetail, step: StepView): SheetGuide[] {
+function othersOnSheet(job: JobDetail, { id: stepId, sheet }: StepWork): SheetGuide[] {
+  if (!sheet?.stockPieceId) return [];
   return job.steps
-    .filter((other) => other.id !== step.id && !other.isSkipped && shareSheet(other, step))
+    .filter((other) => other.id !== stepId && !other.isSkipped)
     .flatMap((other) => {
-      const byPlace = new Map<string, { place: PartView['place']; paths: string[] }>();
-      for (const part of other.parts) {
+      const byPlace = new Map<string, string[]>();
+      for (const part of workOn(other, sheet.id).laid) {
         const key = planeAt(part.place).join(' ');
-        const group = byPlace.get(key) ?? { place: part.place, paths: [] };
-        group.paths.push(pathOf(part));
-        byPlace.set(key, group);
+        byPlace.set(key, [...(byPlace.get(key) ?? []), pathOf(part)]);
       }
-      return [...byPlace].map(([key, { place, paths }]) => ({
-        id: `${other.id} ${key}`,
+      return [...byPlace].map(([matrix, paths]) => ({
+        id: `${other.id} ${matrix}`,
         path: paths.join(''),
-        transform: `matrix(${planeAt(place).join(' ')})`,
+        transform: `matrix(${matrix})`,
       }));
     });
 }
 
 /** Whether a drawing asks something that should be answered first. */
 const isAsking = (job: JobDetail): boolean =>
-  job.artworks.some((artwork) => artwork.asks !== null && artwork.scaleX === 1);
+  job.artworks.some((artwork) => artwork.facts.asks !== null && artwork.scaleX === 1);
 
 /** Where the job stands, how long it takes, and the temper of its least proven recipe. */
 function JobAside({ job, steps }: { job: JobDetail; steps: InspectedStep[] }) {
@@ -336,22 +343,24 @@ function StepTabs({
 }: {
   steps: InspectedStep[];
   shown: InspectedStep;
-  onOpen: (id: string) => void;
+  onOpen: (work: StepWork) => void;
 }) {
   if (steps.length < 2) return null;
   return (
     <View role="tablist" style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
       {steps.map(({ step, bed }) => (
         <TabKey
-          key={step.id}
-          label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? 'no material'}`}
-          isOpen={step.id === shown.step.id}
-          onPress={() => onOpen(step.id)}
+          key={workKey(step)}
+          label={`${step.position + 1} ${bed?.material.name.split(', ').at(-1) ?? 'no material'}${sayTurn(step)}`}
+          isOpen={workKey(step) === workKey(shown.step)}
+          onPress={() => onOpen(step)}
         />
       ))}
     </View>
   );
 }
+
+const workKey = ({ id, sheet }: StepWork): string => `${id} ${sheet?.id ?? ''}`;
 
 function timeOf(steps: InspectedStep[]): string {
   const running = steps.filter(({ step }) => !step.isSkipped);

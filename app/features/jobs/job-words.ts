@@ -1,4 +1,4 @@
-import type { JobState } from '@keen-anvil/contract';
+import type { JobState, StepWork } from '@keen-anvil/contract';
 
 /** Where a job stands, in words. */
 export const JOB_WORDS: Readonly<Record<JobState, string>> = {
@@ -8,3 +8,7 @@ export const JOB_WORDS: Readonly<Record<JobState, string>> = {
   'to-score': 'waiting to be scored',
   done: 'done',
 };
+
+/** Which of its sheets a step is looked at on, where it has several. */
+export const sayTurn = ({ sheet }: Pick<StepWork, 'sheet'>): string =>
+  sheet && sheet.of > 1 ? `, sheet ${sheet.turn} of ${sheet.of}` : '';

@@ -50,6 +50,8 @@ export function OfferedRecipe({ step, machine, processLabel, materialName }: Off
       },
     );
   };
+  // What was changed is shown before the book has been asked.
+  if (!suggestion && refusal === null) return <Aside>Looking in the book…</Aside>;
   return (
     <>
       <Body>

@@ -4,6 +4,7 @@ import {
   type FontView,
   type JobAnswer,
   type JobDetail,
+  type JobEdited,
   type JobSummary,
   type NewJob,
   type NewNote,
@@ -15,6 +16,7 @@ import {
   type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
+import type { ShopLists } from '@keen-anvil/core/jobs';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -27,13 +29,18 @@ async function callForJob(path: string, options: Parameters<typeof call>[1] = {}
   return drawn(await call<JobAnswer>(path, options), options.signal);
 }
 
-async function callStreamedForJob(path: string, options: Parameters<typeof callStreamed>[1]): Promise<JobDetail> {
-  return drawn(await callStreamed<JobAnswer>(path, options), options.signal);
-}
-
 async function drawn(answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> {
   const { jobView, seeDocument } = await jobForm();
   return jobView(answer, await seeDocument(answer.id, answer.document, signal));
+}
+
+/** The job that is answered with: whole, or as what is different from how the server said it last. */
+async function told(client: QueryClient, answer: JobAnswer | JobEdited): Promise<JobDetail> {
+  if (!('difference' in answer)) return drawn(answer);
+  const { confirmedJob, editedJob } = await jobForm();
+  const before = confirmedJob(answer.id) ?? client.getQueryData<JobDetail>(jobKey(answer.id));
+  const edited = before ? editedJob(before, answer) : null;
+  return edited ? drawn(edited) : callForJob(paths.job(answer.id));
 }
 
 const jobKey = (id: string) => ['jobs', 'one', id];
@@ -60,7 +67,7 @@ export const useJob = (id: string) =>
     structuralSharing: false,
   });
 
-export const useCreateJob = () => useJobChange((body: NewJob) => callForJob(paths.jobs, { method: 'POST', body }));
+export const useCreateJob = () => useJobChange((body: NewJob) => call<JobAnswer>(paths.jobs, { method: 'POST', body }));
 
 /** Somebody else changed the job first; it is shown as it is now. */
 class StaleJobError extends Error {
@@ -72,11 +79,12 @@ class StaleJobError extends Error {
   }
 }
 
-/** Every change of a job answers with the job as it is then. */
-function useJobChange<T>(change: (body: T) => Promise<JobDetail>) {
+/** Every change of a job answers with the job as it is then, or with what is different. */
+function useJobChange<T>(change: (body: T) => Promise<JobAnswer | JobEdited>, jobId?: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (body: T) => change(body).catch(orStale),
+    scope: jobId === undefined ? undefined : scopeOf(jobId),
+    mutationFn: async (body: T) => told(client, await change(body).catch(orStale)),
     onSuccess: (job) => putIn(client, job),
     // Changed on another phone: what is shown is how it is now, and the next try works.
     onError: (error) => (error instanceof StaleJobError ? putIn(client, error.job) : afterError(client, error)),
@@ -89,6 +97,9 @@ async function orStale(error: unknown): Promise<never> {
     ? new StaleJobError(await drawn(error.current as JobAnswer))
     : error;
 }
+
+/** What is done to a job is done one after the other. */
+const scopeOf = (jobId: string) => ({ id: `job ${jobId}` });
 
 /** The change may have come through all the same: what is shown is loaded again when the server is back. */
 const afterError = (client: QueryClient, error: unknown): Promise<void> | undefined =>
@@ -107,25 +118,33 @@ export function useAct(jobId: string) {
   const client = useQueryClient();
   const present = () => client.getQueryData<JobDetail>(jobKey(jobId));
   const show = (job: JobDetail | null) => job && client.setQueryData(jobKey(jobId), job);
-  useEffect(() => void jobForm(), []);
+  useEffect(() => {
+    void jobForm();
+    void client.prefetchQuery(shopQuery(jobId));
+  }, [client, jobId]);
   const { mutate, ...rest } = useMutation({
-    scope: { id: `job ${jobId}` },
-    mutationFn: (action: AskedAction) =>
-      callForJob(paths.jobActions(jobId), { method: 'POST', body: { version: present()?.version ?? 1, action } }).catch(
-        orStale,
-      ),
+    scope: scopeOf(jobId),
+    mutationFn: async (action: AskedAction) => {
+      const body = { version: present()?.version ?? 1, action };
+      return told(
+        client,
+        await call<JobAnswer | JobEdited>(paths.jobActions(jobId), { method: 'POST', body }).catch(orStale),
+      );
+    },
     onMutate: async (action) => {
-      const { asked } = await jobForm();
-      show(asked(jobId, action, present()));
+      const { asked, shopFacts } = await jobForm();
+      const shop = client.getQueryData<ShopLists>(shopQuery(jobId).queryKey);
+      // It is sent without waiting for what is shown meanwhile.
+      void asked(jobId, action, present(), shop ? shopFacts(shop) : null).then(show);
     },
     onSuccess: async (job, action) => {
       const { answered } = await jobForm();
-      show(answered(jobId, action, job));
-      return client.invalidateQueries({ queryKey: ['jobs', 'list'] });
+      show(await answered(jobId, action, job));
+      return settled(client, jobId);
     },
     onError: async (error, action) => {
       const { answered } = await jobForm();
-      show(answered(jobId, action, error instanceof StaleJobError ? error.job : null));
+      show(await answered(jobId, action, error instanceof StaleJobError ? error.job : null));
       return afterError(client, error);
     },
   });
@@ -136,10 +155,24 @@ export function useAct(jobId: string) {
   };
 }
 
-export const useUndo = (jobId: string) =>
-  useJobChange((turn: 'undo' | 'redo') =>
-    callForJob(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), { method: 'POST', body: {} }),
-  );
+/** What of the workshop the rules of a job ask for. */
+const shopQuery = (jobId: string) => ({
+  queryKey: ['jobs', 'shop', jobId],
+  queryFn: ({ signal }: { signal: AbortSignal }) => call<ShopLists>(paths.jobShop(jobId), { signal }),
+  staleTime: 30_000,
+  retry: false,
+});
+
+export const useUndo = (jobId: string) => {
+  const client = useQueryClient();
+  return useJobChange((turn: 'undo' | 'redo') => {
+    const version = client.getQueryData<JobDetail>(jobKey(jobId))?.version;
+    return call<JobAnswer | JobEdited>(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), {
+      method: 'POST',
+      body: version === undefined ? {} : { version },
+    });
+  }, jobId);
+};
 
 /** How far a long work is. */
 export interface At {
@@ -150,7 +183,12 @@ export interface At {
 export const useBringIn = (jobId: string) =>
   useJobChange(
     ({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
-      callStreamedForJob(paths.artwork(jobId, uuid(), fileName), { method: 'PUT', body: file, signal, told }),
+      callStreamed<JobAnswer | JobEdited>(paths.artwork(jobId, uuid(), fileName), {
+        method: 'PUT',
+        body: file,
+        signal,
+        told,
+      }),
   );
 
 /** Reads a drawing again and keeps it so; a text is set anew. */
@@ -162,7 +200,7 @@ export const useReadAgain = () =>
       told,
       ...body
     }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-      callStreamedForJob(paths.artworkReading(artworkId), {
+      callStreamed<JobAnswer | JobEdited>(paths.artworkReading(artworkId), {
         method: 'POST',
         body: { ...body, keep: true },
         signal,
@@ -188,7 +226,7 @@ export const usePreviewReading = () =>
   });
 
 export const useAddText = (jobId: string) =>
-  useJobChange((body: NewText) => callForJob(paths.jobTexts(jobId), { method: 'POST', body }));
+  useJobChange((body: NewText) => call<JobAnswer | JobEdited>(paths.jobTexts(jobId), { method: 'POST', body }));
 
 /** A text as it would be set; the one before stays until the new one is there. */
 export const useTextPreview = (text: TextWish, isWanted: boolean) =>
@@ -214,13 +252,15 @@ export function useKeepFont() {
 }
 
 export const useWriteNote = (jobId: string) =>
-  useJobChange((body: NewNote) => callForJob(paths.jobNotes(jobId), { method: 'POST', body }));
+  useJobChange((body: NewNote) => call<JobAnswer>(paths.jobNotes(jobId), { method: 'POST', body }));
 export const usePutNoteAway = () =>
   useJobChange(({ id, isArchived }: { id: string; isArchived: boolean }) =>
-    callForJob(paths.noteArchive(id), { method: 'POST', body: { isArchived } }),
+    call<JobAnswer>(paths.noteArchive(id), { method: 'POST', body: { isArchived } }),
   );
 export const usePutJobAway = (id: string) =>
-  useJobChange((isArchived: boolean) => callForJob(paths.jobArchive(id), { method: 'POST', body: { isArchived } }));
+  useJobChange((isArchived: boolean) =>
+    call<JobAnswer>(paths.jobArchive(id), { method: 'POST', body: { isArchived } }),
+  );
 
 export const useTemplates = () =>
   useQuery({
@@ -255,5 +295,13 @@ export function usePutTemplateAway() {
 
 function putIn(client: QueryClient, job: JobDetail): Promise<void> {
   client.setQueryData(jobKey(job.id), job);
-  return client.invalidateQueries({ queryKey: ['jobs', 'list'] });
+  return settled(client, job.id);
+}
+
+/** A job was changed: lists show it otherwise, and its rules may ask for another material. */
+async function settled(client: QueryClient, jobId: string): Promise<void> {
+  await Promise.all([
+    client.invalidateQueries({ queryKey: ['jobs', 'list'] }),
+    client.invalidateQueries({ queryKey: shopQuery(jobId).queryKey, refetchType: 'none' }),
+  ]);
 }

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { ApiError } from '../api/client';
 import { Decision } from '../../ui/choice';
+import { sayTurn } from './job-words';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
@@ -98,7 +99,7 @@ function obstacle(steps: InspectedStep[]): string | null {
   const running = steps.filter(({ step }) => !step.isSkipped);
   if (running.length === 0) return 'All steps are left out.';
   for (const { step, bed, inspection } of running) {
-    const name = `Step ${step.position + 1}`;
+    const name = `Step ${step.position + 1}${sayTurn(step)}`;
     if (!bed) return `${name} has no material yet.`;
     if (asksEngraveOrCut(step)) return `${name}: engrave or cut? Say so at the step.`;
     if (!step.match.recipe) return `${name} has no recipe yet.`;

@@ -1,7 +1,7 @@
 import { knownBounds } from '@keen-anvil/core/geometry';
-import type { JobDocument, SeenDocument, Shape } from '@keen-anvil/core/jobs';
+import type { JobAction, JobDocument, SeenDocument, Shape, ShopFacts } from '@keen-anvil/core/jobs';
 import { wrap, type Remote } from 'comlink';
-import type { DocumentWorker } from '../../workers/document.worker';
+import type { DocumentWorker, NumberedDocument } from '../../workers/document.worker';
 import { ApiError } from '../api/client';
 import { nextTurn, pauses } from '../api/pauses';
 
@@ -44,7 +44,7 @@ function end(worker: Worker): void {
  */
 export async function seeDocument(jobId: string, document: JobDocument, signal?: AbortSignal): Promise<SeenDocument> {
   const mine = (running ??= start());
-  const { parts, drawings } = await Promise.race([mine.remote.see(document), mine.broken]).catch(() => {
+  const numbered = await Promise.race([mine.remote.see(document), mine.broken]).catch(() => {
     throw new ApiError(
       'The drawings of this job cannot be fetched at the moment. What you see is safe; try again when the server is back.',
       0,
@@ -52,6 +52,23 @@ export async function seeDocument(jobId: string, document: JobDocument, signal?:
     );
   });
   signal?.throwIfAborted();
+  return seenOf(mine, jobId, numbered);
+}
+
+/** A job's document after an action, worked out in the worker; null where the rules refuse it. */
+export async function changeDocument(
+  jobId: string,
+  document: JobDocument,
+  action: JobAction,
+  shop: ShopFacts,
+): Promise<{ document: JobDocument; seen: SeenDocument } | null> {
+  const mine = (running ??= start());
+  const changed = await Promise.race([mine.remote.change(document, action, shop), mine.broken]);
+  return changed && { document: changed.document, seen: await seenOf(mine, jobId, changed) };
+}
+
+/** Fetches the shapes that are not known here yet, some at a time. */
+async function seenOf(mine: Running, jobId: string, { parts, drawings }: NumberedDocument): Promise<SeenDocument> {
   const had = mine.known.get(jobId) ?? new Map<number, Shape>();
   const shapes = new Map<number, Shape>();
   let wanted: number[] = [];

@@ -1,4 +1,6 @@
-import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
+import type { LaidPart } from '@keen-anvil/contract';
+import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
+import { moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -34,7 +36,7 @@ export interface SheetGuide {
 interface SheetPictureProps {
   sheet: { widthMm: number; lengthMm: number };
   cuttable: Bounds | null;
-  parts: DrawnPart[];
+  parts: ShownPart[];
   colour: string;
   process: ProcessName;
   chosen?: string[];
@@ -52,7 +54,8 @@ interface SheetPictureProps {
 }
 
 /** What the picture needs to know of a step that has its bed and was inspected. */
-export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, { parts }: Inspection) {
+export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, inspection: Inspection) {
+  const parts = broughtOn(inspection.parts, step.laid);
   return {
     sheet: piece,
     cuttable: cuttableArea(machine, piece, step.onCarrier),
@@ -62,24 +65,50 @@ export function pictureOf({ step }: InspectedStep, { machine, material, piece }:
   };
 }
 
+/** A part as it is drawn, with what moves it to where it lies now where that is not where it was when its line was worked out. */
+export interface ShownPart extends Omit<DrawnPart, 'place'> {
+  move: Affine | null;
+}
+
+/** Parts as they lie now, whether or not they have been looked at there already; one that lies several times comes in the order of its places. */
+export function broughtOn(parts: readonly DrawnPart[], laid: readonly Pick<LaidPart, 'id' | 'place'>[]): ShownPart[] {
+  const places = new Map<string, Place[]>();
+  for (const { id, place } of laid) places.set(id, [...(places.get(id) ?? []), place]);
+  return parts.map(({ place, ...part }) => {
+    const now = places.get(part.id)?.shift();
+    const move = now ? moveBetween(place, now) : null;
+    return { ...part, move, bounds: move ? movedBounds(part.bounds, move) : part.bounds };
+  });
+}
+
 /** More parts than this are drawn as one, so that a phone shows them at once; those that are chosen stand out alone. */
 export const MANY_PARTS = 300;
 
 /** What is drawn on the sheet: each part, or all of them as one with the chosen ones on top. */
-export function drawnOn(parts: DrawnPart[], chosen: readonly string[]): DrawnPart[] {
+export function drawnOn(parts: ShownPart[], chosen: readonly string[]): ShownPart[] {
   if (parts.length <= MANY_PARTS) return parts;
-  const all: DrawnPart = {
-    id: 'all parts',
-    name: 'all parts',
-    path: parts.map((part) => part.path).join(''),
-    bounds: parts.map((part) => part.bounds).reduce(joinBounds),
-  };
+  const byMove = new Map<string, ShownPart[]>();
+  for (const part of parts) {
+    const key = part.move?.join(' ') ?? '';
+    const group = byMove.get(key);
+    if (group) group.push(part);
+    else byMove.set(key, [part]);
+  }
   const taken = new Set(chosen);
-  return [all, ...parts.filter((part) => taken.has(part.id))];
+  return [
+    ...[...byMove.values()].map((group) => ({
+      id: 'all parts',
+      name: 'all parts',
+      path: group.map((part) => part.path).join(''),
+      bounds: group.map((part) => part.bounds).reduce(joinBounds),
+      move: group[0].move,
+    })),
+    ...parts.filter((part) => taken.has(part.id)),
+  ];
 }
 
 /** The line of a process is told by its dashes only where there is room for some. */
-const isLarge = ({ bounds }: DrawnPart, scale: number): boolean =>
+const isLarge = ({ bounds }: ShownPart, scale: number): boolean =>
   Math.max(bounds.maxX - bounds.minX, bounds.maxY - bounds.minY) * scale > DASHED_FROM;
 const DASHED_FROM = 60;
 
@@ -192,8 +221,12 @@ export function SheetPicture({
                   strokeDasharray={[5 / scale, 4 / scale]}
                 />
               ))}
-              {drawnOn(parts, chosen).map((part) => (
-                <G key={part.id} testID={`part-${part.name}`}>
+              {drawnOn(parts, chosen).map((part, i) => (
+                <G
+                  key={`${part.id} ${i}`}
+                  testID={`part-${part.name}`}
+                  transform={part.move ? `matrix(${part.move.join(' ')})` : undefined}
+                >
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
                   <Path
                     d={part.path}

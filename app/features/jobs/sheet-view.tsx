@@ -106,7 +106,7 @@ export function SheetView({ jobId, inspected, guides, others = [], undo, places,
         ) : null}
         <Aside>Tap a part on the sheet, or its name, to choose just that one.</Aside>
         {undo}
-        <PartNames parts={inspection.data.parts} chosen={chosen} onToggle={toggle} />
+        <PartNames parts={step.parts} chosen={chosen} onToggle={toggle} />
         {nudge.isError ? (
           <Body role="alert" style={{ color: tokens.rust }}>
             {nudge.error.message}
@@ -129,7 +129,7 @@ function PartNames({
   chosen,
   onToggle,
 }: {
-  parts: DrawnPart[];
+  parts: Pick<DrawnPart, 'id' | 'name'>[];
   chosen: string[];
   onToggle: (id: string) => void;
 }) {

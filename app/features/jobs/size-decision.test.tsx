@@ -16,7 +16,7 @@ const open = (own = artwork) =>
 describe('the exact size', () => {
   it('keeps the ratio while a width is typed, and sends the size', async () => {
     const { sent } = open();
-    const ratio = (artwork.keptHeightMm * artwork.scaleY) / (artwork.keptWidthMm * artwork.scaleX);
+    const ratio = (artwork.facts.keptHeightMm * artwork.scaleY) / (artwork.facts.keptWidthMm * artwork.scaleX);
     fireEvent.changeText(screen.getByLabelText('Width of the drawing in mm'), '120');
     expect(Number(screen.getByLabelText('Height of the drawing in mm').props.value)).toBeCloseTo(120 * ratio, 1);
     fireEvent.press(screen.getByText('Set the size'));

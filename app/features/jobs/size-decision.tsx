@@ -14,7 +14,7 @@ import { useDraft } from '../../ui/use-draft';
 import { useAct } from './queries';
 
 /** The size of a drawing as it is now, in mm. */
-export const sizeOf = ({ keptWidthMm, keptHeightMm, scaleX, scaleY }: ArtworkView) => ({
+export const sizeOf = ({ facts: { keptWidthMm, keptHeightMm }, scaleX, scaleY }: ArtworkView) => ({
   widthMm: keptWidthMm * scaleX,
   heightMm: keptHeightMm * scaleY,
 });
@@ -78,7 +78,9 @@ function SizeForm({
       width: text,
       height: isRatioKept && mm !== null ? formatNumber(mm * ratio, 2) : typed.height,
       percent:
-        mm !== null && artwork.keptWidthMm > 0 ? formatNumber((mm / artwork.keptWidthMm) * 100, 1) : typed.percent,
+        mm !== null && artwork.facts.keptWidthMm > 0
+          ? formatNumber((mm / artwork.facts.keptWidthMm) * 100, 1)
+          : typed.percent,
     });
   };
   const setHeight = (text: string) => {
@@ -97,8 +99,8 @@ function SizeForm({
         : {
             ...typed,
             percent: text,
-            width: formatNumber((artwork.keptWidthMm * share) / 100, 2),
-            height: formatNumber((artwork.keptHeightMm * share) / 100, 2),
+            width: formatNumber((artwork.facts.keptWidthMm * share) / 100, 2),
+            height: formatNumber((artwork.facts.keptHeightMm * share) / 100, 2),
           },
     );
   };

@@ -1,5 +1,11 @@
-import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
-import { shareSheet } from '@keen-anvil/core/layout';
+import {
+  doneTogether,
+  paths,
+  type JobDetail,
+  type MachineView,
+  type StepView,
+  type StepWork,
+} from '@keen-anvil/contract';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '../../ui/elements';
@@ -9,21 +15,15 @@ import { Aside, Body } from '../../ui/type';
 import { saveFile } from '../api/save-file';
 
 /** Hands out the step's machine file; what stands against it is said here. */
-export function StepFileButton({ job, step, machine }: { job: JobDetail; step: StepView; machine: MachineView }) {
+export function StepFileButton({ job, step, machine }: { job: JobDetail; step: StepWork; machine: MachineView }) {
   const { rust } = useTokens();
-  const save = useMutation({ mutationFn: (withSheet: boolean) => saveFile(paths.stepFile(step.id, withSheet)) });
+  const save = useMutation({
+    mutationFn: (isTogether: boolean) => saveFile(paths.stepFile(step.id, step.sheet?.id ?? null, isTogether)),
+  });
   // What was changed a moment ago has to have arrived: the file is made of what the server knows.
   const isChanging = useIsMutating() > 0;
   const isBeam = machineKindOf(machine.kind).does === 'beam';
-  const together = isBeam
-    ? job.steps.filter(
-        (other) =>
-          !other.isSkipped &&
-          other.machineId === step.machineId &&
-          other.onCarrier === step.onCarrier &&
-          shareSheet(other, step),
-      )
-    : [];
+  const together = isBeam ? doneTogether(step, job.steps) : [];
   const byHand = handSet(step, machine);
   return (
     <>

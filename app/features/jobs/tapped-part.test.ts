@@ -29,6 +29,7 @@ describe('what is drawn on a sheet', () => {
     name: `p${i}`,
     path: `M${i} 0`,
     bounds: { minX: i, minY: 0, maxX: i + 1, maxY: 2 },
+    move: null,
   });
   const parts = Array.from({ length: MANY_PARTS + 1 }, (_, i) => part(i));
 

@@ -64,7 +64,7 @@ describe('setting a text', () => {
   it('changes one that is there', async () => {
     const withText = {
       ...job,
-      artworks: [{ ...artwork, kind: 'text' as const, text: { ...USUAL_TEXT, words: 'Osprey' } }],
+      artworks: [{ ...artwork, source: 'text' as const, choices: { ...USUAL_TEXT, words: 'Osprey' } }],
     };
     const { sent } = renderWithBook(<TextPage jobId="job-1" artworkId="art" />, answers(withText));
     expect((await screen.findByLabelText('Words')).props.value).toBe('Osprey');
@@ -79,7 +79,7 @@ describe('setting a text', () => {
 });
 
 describe('tracing a picture', () => {
-  const withPicture = { ...job, artworks: [{ ...artwork, kind: 'picture' as const, fileName: 'coaster.png' }] };
+  const withPicture = { ...job, artworks: [{ ...artwork, source: 'picture' as const, name: 'coaster.png' }] };
   const show = (more: Record<string, { status?: number; body: unknown }> = {}) =>
     renderWithBook(<TracePage jobId="job-1" artworkId="art" />, { ...more, ...answers(withPicture) });
 

@@ -60,7 +60,7 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
   const router = useRouter();
   const { height } = useWindowDimensions();
   const artwork = job.artworks.find((a) => a.id === artworkId);
-  const start = artwork?.text ?? USUAL_TEXT;
+  const start = artwork?.decided.text ?? USUAL_TEXT;
   const [id] = useState(() => uuid());
   const draft = useDraft<Pick<TextChoices, 'words' | 'fontId' | 'align' | 'isReversed'> & { typed: Typed }>(
     `text ${artworkId ?? job.id}`,

@@ -38,7 +38,7 @@ export function TracePage({ jobId, artworkId }: { jobId: string; artworkId: stri
       </Page>
     );
   const artwork = job.data.artworks.find((a) => a.id === artworkId);
-  if (!artwork || sourceOf(artwork.kind).editor !== 'tracing')
+  if (!artwork || sourceOf(artwork.source).editor !== 'tracing')
     return (
       <Page title="Trace the picture">
         <Nothing title="That is no picture">Only a PNG or JPG can be traced.</Nothing>
@@ -64,7 +64,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
   const { rust, quench, rule } = useTokens();
   const router = useRouter();
   const { height } = useWindowDimensions();
-  const choices = artwork.choices!;
+  const choices = artwork.decided.reading!;
   const draft = useDraft<{ wish: TracingChoices; typed: { tolerance: string; speck: string } }>(
     `tracing of ${artwork.id}`,
     {
@@ -259,8 +259,8 @@ function keptReading(job: JobDetail, artwork: ArtworkView): Pick<ReadingPreview,
     (part) => part.artworkId === artwork.id && !part.outline,
   );
   const move = (x: number, y: number): [number, number] => [
-    (x - artwork.xMm) / artwork.scaleX + artwork.drawnMinXMm,
-    (y - artwork.yMm) / artwork.scaleY + artwork.drawnMinYMm,
+    (x - artwork.xMm) / artwork.scaleX + artwork.drawn.minX,
+    (y - artwork.yMm) / artwork.scaleY + artwork.drawn.minY,
   ];
   const parts = own.map((part) => ({
     name: part.name,
@@ -277,5 +277,5 @@ function keptReading(job: JobDetail, artwork: ArtworkView): Pick<ReadingPreview,
       ),
     })),
   }));
-  return { parts, widthMm: artwork.pageWidthMm, heightMm: artwork.pageHeightMm };
+  return { parts, widthMm: artwork.facts.widthMm, heightMm: artwork.facts.heightMm };
 }

@@ -8,9 +8,9 @@ import { Body, Strong } from '../../ui/type';
 export function UnreadLeaf({ job, onSee }: { job: JobDetail; onSee: () => void }) {
   const { ember } = useTokens();
   const unread = job.artworks.flatMap((artwork) =>
-    artwork.notices
+    artwork.facts.notices
       .filter(({ code }) => code === 'unread')
-      .map((notice) => ({ ...notice, fileName: artwork.fileName })),
+      .map((notice) => ({ ...notice, fileName: artwork.name })),
   );
   if (unread.length === 0) return null;
   return (

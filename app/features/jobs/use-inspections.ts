@@ -1,10 +1,12 @@
 import {
   checkedStep,
+  worksOf,
   type JobDetail,
   type MachineView,
   type MaterialView,
   type StepBed,
   type StepView,
+  type StepWork,
   type ToolView,
 } from '@keen-anvil/contract';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
@@ -17,7 +19,7 @@ export type { StepBed };
 
 /** Where a step lies, once it has a material and a piece; foil lies over a sheet of another material. */
 export function bedOf(
-  step: StepView,
+  step: Pick<StepView, 'machineId' | 'materialId' | 'stockPieceId' | 'toolId'>,
   machines: MachineView[],
   materials: MaterialView[],
   tools: ToolView[],
@@ -30,7 +32,7 @@ export function bedOf(
 }
 
 /** What the worker needs to know of a step; null until it has its material. */
-export function inspectionRequest(step: StepView, bed: StepBed | null): InspectionRequest | null {
+export function inspectionRequest(step: StepWork, bed: StepBed | null): InspectionRequest | null {
   if (!bed) return null;
   return {
     step: {
@@ -38,46 +40,39 @@ export function inspectionRequest(step: StepView, bed: StepBed | null): Inspecti
       process: step.process,
       settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
-      parts: step.parts.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
+      parts: step.laid.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
     },
     check: checkedStep(step, bed),
   };
 }
 
-/** A step with its bed and what the worker found. */
+/** What a step does on one sheet, with its bed and what the worker found. */
 export interface InspectedStep {
-  step: StepView;
+  step: StepWork;
   bed: StepBed | null;
   inspection: UseQueryResult<Inspection>;
 }
 
-const marks = new WeakMap<StepView, string>();
+const marks = new WeakMap<StepWork, string>();
 
 /** What of a step's parts an edit may change, besides their drawing, as one text: a key of thousands of places would be gone through at each look. */
-function markOf(step: StepView): string {
+function markOf(step: StepWork): string {
   const before = marks.get(step);
   if (before !== undefined) return before;
-  const mark = JSON.stringify(
-    step.parts.map(({ id, place, pieces, bridges, outline }) => [
-      id,
-      place.x,
-      place.y,
-      place.angle,
-      place.turnedOver,
-      pieces,
-      bridges,
-      outline?.mm,
-    ]),
-  );
+  const mark = JSON.stringify([
+    step.laid.map(({ id, place: { x, y, angle, turnedOver } }) => [id, x, y, angle, turnedOver]),
+    step.parts.map(({ id, pieces, bridges, outline }) => [id, pieces, bridges, outline?.mm]),
+  ]);
   marks.set(step, mark);
   return mark;
 }
 
 /** The same request has the same key. */
-function keyOf(job: JobDetail, step: StepView, request: InspectionRequest | null): readonly unknown[] {
+function keyOf(job: JobDetail, step: StepWork, request: InspectionRequest | null): readonly unknown[] {
   return [
     'inspection',
     step.id,
+    step.sheet?.id ?? null,
     request && {
       ...request,
       step: { ...request.step, parts: markOf(step) },
@@ -94,32 +89,33 @@ function keyOf(job: JobDetail, step: StepView, request: InspectionRequest | null
   ];
 }
 
-/** What was found of a step last, whatever it looked like then. */
-function latestInspection(client: QueryClient, stepId: string): Inspection | undefined {
-  const known = client.getQueryCache().findAll({ queryKey: ['inspection', stepId] });
+/** What was found of a step on a sheet last, whatever it looked like then. */
+function latestInspection(client: QueryClient, { id, sheet }: StepWork): Inspection | undefined {
+  const known = client.getQueryCache().findAll({ queryKey: ['inspection', id, sheet?.id ?? null] });
   known.sort((a, b) => b.state.dataUpdatedAt - a.state.dataUpdatedAt);
   return known[0]?.state.data as Inspection | undefined;
 }
 
-/** Inspects every step of a job in workers; only a step that changed is inspected again. */
+/** Inspects every step of a job on each of its sheets in workers; only what changed is inspected again. */
 export function useInspections(job: JobDetail): InspectedStep[] {
   const client = useQueryClient();
   const machines = useMachines().data ?? [];
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
   const tools = useTools().data ?? [];
-  const beds = job.steps.map((step) => bedOf(step, machines, materials, tools));
-  const requests = job.steps.map((step, i) => inspectionRequest(step, beds[i]));
+  const works = job.steps.flatMap(worksOf);
+  const beds = works.map((step) => bedOf(step, machines, materials, tools));
+  const requests = works.map((step, i) => inspectionRequest(step, beds[i]));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
-      queryKey: keyOf(job, job.steps[i], request),
+      queryKey: keyOf(job, works[i], request),
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
-      enabled: request !== null && !job.steps[i].isSkipped,
+      enabled: request !== null && !works[i].isSkipped,
       staleTime: Infinity,
       structuralSharing: false,
       // While a change is checked, the sheet stays as it was.
-      placeholderData: () => latestInspection(client, job.steps[i].id),
+      placeholderData: () => latestInspection(client, works[i]),
       retry: false,
     })),
   });
-  return job.steps.map((step, i) => ({ step, bed: beds[i], inspection: inspections[i] }));
+  return works.map((step, i) => ({ step, bed: beds[i], inspection: inspections[i] }));
 }

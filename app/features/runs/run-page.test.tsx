@@ -31,6 +31,10 @@ const run: RunView = {
   jobId: 'job-1',
   jobName: 'Boat numbers',
   stepId: 'step-1',
+  stepNumber: 1,
+  sheetId: null,
+  sheetTurn: 1,
+  sheetOf: 1,
   position: 0,
   process: 'kiss-cut',
   colour: '#1d2f5c',
@@ -96,7 +100,7 @@ describe('the run of a job', () => {
   it('holds between two materials, with what to put in and what to dial', async () => {
     const { sent } = open(
       in_('finished', { measuredSeconds: 10, outcome: 'right' }),
-      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+      in_('holding', { id: 'run-2', position: 1, stepNumber: 2, hold: 'Put in Outdoor vinyl, white' }),
     );
     expect(await screen.findByText('Put in Outdoor vinyl, white')).toBeTruthy();
     expect(screen.getByText(/Fine blade in Long plotter, dialled to:/)).toBeTruthy();
@@ -144,7 +148,7 @@ describe('the run of a job', () => {
   it('asks at a hold for the verdict on what lies there before anything else', async () => {
     open(
       in_('finished', { measuredSeconds: 10 }),
-      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+      in_('holding', { id: 'run-2', position: 1, stepNumber: 2, hold: 'Put in Outdoor vinyl, white' }),
     );
     expect(await screen.findByText(/How did it come out/)).toBeTruthy();
     const order = screen.getAllByTestId(/finished-1|hold-card/).map(({ props }) => props.testID as string);
@@ -154,7 +158,7 @@ describe('the run of a job', () => {
   it('offers first to go over again what was not enough, and not to go on', async () => {
     const { sent } = open(
       in_('finished', { measuredSeconds: 10, outcome: 'under', stronger: { force: 17, speed: 5, passes: 1 } }),
-      in_('holding', { id: 'run-2', position: 1, hold: 'Put in Outdoor vinyl, white' }),
+      in_('holding', { id: 'run-2', position: 1, stepNumber: 2, hold: 'Put in Outdoor vinyl, white' }),
     );
     expect(await screen.findByText('Go over it again, a little stronger')).toBeTruthy();
     expect(screen.queryByText('Next material is in')).toBeNull();
@@ -202,7 +206,7 @@ describe('the run of a job', () => {
   it('says what a step waits for whose machine another job is on, and lets it be cancelled', async () => {
     const { sent } = open(
       in_('finished', { measuredSeconds: 10, outcome: 'right' }),
-      in_('queued', { id: 'run-2', position: 1 }),
+      in_('queued', { id: 'run-2', position: 1, stepNumber: 2 }),
     );
     expect(await screen.findByText('Step 2 waits for Long plotter')).toBeTruthy();
     fireEvent.press(screen.getByText('Cancel'));

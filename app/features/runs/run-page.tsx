@@ -154,12 +154,16 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
   );
 }
 
+/** Which step it is, and on which of its sheets where it has several. */
+const stepOf = ({ stepNumber, sheetTurn, sheetOf }: RunView): string =>
+  `Step ${stepNumber}${sheetOf > 1 ? `, sheet ${sheetTurn} of ${sheetOf}` : ''}`;
+
 /** What a step waits for, and that nobody has to do anything about it. */
 function WaitingForMachine({ run }: { run: RunView }) {
   const { ember } = useTokens();
   return (
     <Leaf edge={ember} testID="waits-for-machine">
-      <Heading>{`Step ${run.position + 1} waits for ${run.machineName}`}</Heading>
+      <Heading>{`${stepOf(run)} waits for ${run.machineName}`}</Heading>
       <Body>Another job is on it. As soon as it is free, this one goes on by itself.</Body>
     </Leaf>
   );
@@ -218,7 +222,7 @@ function HoldCard({ run }: { run: RunView }) {
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
       <Aside>
-        Step {run.position + 1} takes about {formatDuration(run.estimateSeconds)}.
+        {stepOf(run)} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>
     </Leaf>
   );
@@ -243,7 +247,7 @@ function Progress({ run }: { run: RunView }) {
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
         <Swatch colour={run.colour} />
         <Strong style={{ flex: 1 }}>
-          Step {run.position + 1}: {run.materialName}
+          {stepOf(run)}: {run.materialName}
         </Strong>
         <ProcessMark process={run.process} />
       </View>
@@ -275,7 +279,7 @@ function ByHand({ run }: { run: RunView }) {
   return (
     <Leaf edge={quench} testID="by-hand">
       <Strong>
-        Step {run.position + 1}: {run.materialName}, on your own {run.machineName}
+        {stepOf(run)}: {run.materialName}, on your own {run.machineName}
       </Strong>
       <Body>{isBuiltIn(run) ? 'Dialled to:' : `${run.toolName} in, dialled to:`}</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
@@ -319,7 +323,9 @@ function RunSheetOf({
   job: Parameters<typeof useInspections>[0];
   maxHeight: number;
 }) {
-  const inspected = useInspections(job).find(({ step }) => step.id === run.stepId);
+  const inspected = useInspections(job).find(
+    ({ step }) => step.id === run.stepId && (run.sheetId === null || step.sheet?.id === run.sheetId),
+  );
   if (!inspected?.bed || !inspected.inspection.data) return <Waiting lines={2} />;
   const { state, at, isDown } = run.progress;
   return (
@@ -349,7 +355,7 @@ function Finished({ run }: { run: RunView }) {
         <Swatch colour={run.colour} />
         <View style={{ flex: 1 }}>
           <Heading>{run.materialName}</Heading>
-          <Aside>{`Step ${run.position + 1}: ${processOf(run.process).label.toLowerCase()}`}</Aside>
+          <Aside>{`${stepOf(run)}: ${processOf(run.process).label.toLowerCase()}`}</Aside>
         </View>
       </View>
       {run.onTopOf ? <Aside>gone over again in its place; the first pass counts in</Aside> : null}

@@ -1,12 +1,19 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
-import type { ReadingChoices, SizeQuestion, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { ReadingChoices, SizeQuestion, TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Hold, HoldNames, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { Difference, JobDocument, StepNudge } from '@keen-anvil/core/jobs';
-import type { Place } from '@keen-anvil/core/layout';
+import type {
+  Difference,
+  Drawing,
+  DrawingFacts,
+  JobDocument,
+  Placement,
+  Sheet,
+  StepNudge,
+} from '@keen-anvil/core/jobs';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
@@ -21,8 +28,8 @@ export interface PartView {
   stepId: string | null;
   role: GivenRole;
   contours: CurveContour[];
-  /** Where it lies on its step's sheet, and how. */
-  place: Place;
+  /** Where it lies, and how: on one sheet or several, once or several times. */
+  places: readonly Placement[];
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
   bridges: Bridge[];
@@ -46,6 +53,13 @@ export interface StepRecipe {
   refusal: string | null;
 }
 
+/** A sheet that something is done on in a step. */
+export interface SheetOfStep extends Sheet {
+  /** Which of the step's sheets it is, from 1, and of how many. */
+  turn: number;
+  of: number;
+}
+
 export interface StepView {
   id: string;
   position: number;
@@ -53,11 +67,15 @@ export interface StepView {
   colour: string;
   process: ProcessName;
   materialId: string | null;
+  /** The sheets that its parts lie on, in their order. */
+  sheets: SheetOfStep[];
+  /** Of its first sheet. */
   stockPieceId: string | null;
   machineId: string;
   toolId: string;
   holder: number;
   mirrored: boolean;
+  /** Of its first sheet. */
   onCarrier: boolean;
   isSkipped: boolean;
   /** What is done was taken from the material's family, not chosen. */
@@ -75,43 +93,15 @@ export interface StepView {
   /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;
+  /** What its things are called. */
+  names: HoldNames;
 }
 
-/** Where a drawing comes from. */
-export type ArtworkKind = SourceName;
-
-export interface ArtworkView {
-  id: string;
-  kind: ArtworkKind;
-  fileName: string;
+/** A drawing of a job, with what its reading says of it and what is decided about reading it. */
+export interface ArtworkView extends Drawing {
   byteCount: number;
-  /** The number of the reading that its parts are of. */
-  reading: number;
-  /** Size of everything drawn, in mm, as the file has it. */
-  drawnWidthMm: number;
-  drawnHeightMm: number;
-  /** The same without what is left out: this is what an exact size means. */
-  keptWidthMm: number;
-  keptHeightMm: number;
-  /** The whole page or picture that it was drawn on. */
-  pageWidthMm: number;
-  pageHeightMm: number;
-  drawnMinXMm: number;
-  drawnMinYMm: number;
-  scaleX: number;
-  scaleY: number;
-  /** Where its upper left corner stands in the job's plane. */
-  xMm: number;
-  yMm: number;
-  isSizeLocked: boolean;
-  /** Whether it was drawn reversed already; null where nobody was asked. */
-  readsReversed: boolean | null;
-  /** How a file was read; null for a text. */
-  choices: ReadingChoices | null;
-  text: TextChoices | null;
-  /** There while the file's size is not known. */
-  asks: SizeQuestion | null;
-  notices: ReadingNotice[];
+  facts: DrawingFacts;
+  decided: { reading: ReadingChoices; text: null } | { reading: null; text: TextChoices };
 }
 
 export interface NoteView {
@@ -240,6 +230,13 @@ export interface RunView {
   jobId: string;
   jobName: string;
   stepId: string;
+  /** Of the step among those of its job, from 1. */
+  stepNumber: number;
+  /** Which of the job's sheets it is done on; null where that was not written down. */
+  sheetId: string | null;
+  /** Which of the step's sheets that is, from 1, and of how many. */
+  sheetTurn: number;
+  sheetOf: number;
   position: number;
   process: ProcessName;
   colour: string;

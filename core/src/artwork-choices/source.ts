@@ -13,17 +13,19 @@ interface SourceRow {
   editor: 'tracing' | 'text' | 'joining' | null;
   /** Its own parts go to the step that takes their colour already, whichever drawing that is of. */
   joinsSteps: boolean;
+  /** It is made of pixels: it can be looked at as it came, and takes long to be read. */
+  isPicture: boolean;
 }
 
-const file = { choices: 'reading', joinsSteps: false } as const;
+const file = { choices: 'reading', joinsSteps: false, isPicture: false } as const;
 
 const SOURCE_TABLE = [
   { name: 'svg', label: 'SVG', endings: /\.svgz?$/i, editor: null, ...file },
   { name: 'dxf', label: 'DXF', endings: /\.dxf$/i, editor: 'joining', ...file },
-  { name: 'picture', label: 'Picture', endings: /\.(png|jpe?g)$/i, editor: 'tracing', ...file },
+  { name: 'picture', label: 'Picture', endings: /\.(png|jpe?g)$/i, editor: 'tracing', ...file, isPicture: true },
   { name: 'hpgl', label: 'HP-GL', endings: /\.(hpgl|hpg|plt)$/i, editor: null, ...file },
   { name: 'gcode', label: 'G-code', endings: /\.(gcode|gco|nc|ngc)$/i, editor: null, ...file },
-  { name: 'text', label: 'Text', endings: null, choices: 'text', editor: 'text', joinsSteps: true },
+  { name: 'text', label: 'Text', endings: null, choices: 'text', editor: 'text', joinsSteps: true, isPicture: false },
 ] as const satisfies readonly SourceRow[];
 
 export type SourceName = (typeof SOURCE_TABLE)[number]['name'];

@@ -25,7 +25,13 @@ export function laid(document: JobDocument, partIds: readonly string[], lie: Lie
     else
       moved.push(
         { ...first, ...lie },
-        ...more.map((place) => ({ ...place, ...lie, x: place.x + lie.x - first.x, y: place.y + lie.y - first.y })),
+        ...more.map((place) => ({
+          ...place,
+          ...lie,
+          sheetId: place.sheetId === first.sheetId ? lie.sheetId : place.sheetId,
+          x: place.x + lie.x - first.x,
+          y: place.y + lie.y - first.y,
+        })),
       );
   }
   if (moved.length + fresh.length === 0) return document;

@@ -65,10 +65,19 @@ export function sheetOf(document: JobDocument, stepId: string): Sheet | undefine
   return undefined;
 }
 
-/** Whether two steps are done on the same sheet. */
+/** All sheets that parts of a step lie on, in their order. */
+export function sheetsOf(document: JobDocument, stepId: string): Sheet[] {
+  const { sheets } = lookup(document);
+  const ids = new Set(
+    partsOf(document, stepId).flatMap(({ id }) => placementsOf(document, id).map(({ sheetId }) => sheetId)),
+  );
+  return [...ids].flatMap((id) => sheets.get(id) ?? []).sort((a, b) => a.number - b.number);
+}
+
+/** Whether two steps are done on one sheet, of several maybe; of one of which nothing is known nobody can say so. */
 export function shareSheet(document: JobDocument, a: string, b: string): boolean {
-  const [first, second] = [sheetOf(document, a), sheetOf(document, b)];
-  return first !== undefined && first.id === second?.id && first.stockPieceId !== null;
+  const theirs = new Set(sheetsOf(document, b).map(({ id }) => id));
+  return sheetsOf(document, a).some(({ id, stockPieceId }) => stockPieceId !== null && theirs.has(id));
 }
 
 /** The drawing that a part is made from first, through whatever it stands on; undefined where there is none. */

@@ -1,8 +1,8 @@
 import type { Machine } from '../machines';
 import type { FamilyName } from '../materials';
-import type { Changes, ProcessName, Settings, Temper } from '../recipes';
+import type { Changes, HoldNames, ProcessName, Settings, Temper } from '../recipes';
 import type { ToolKind } from '../tools';
-import type { JobDocument } from './document';
+import type { JobDocument, Step } from './document';
 import type { Readings, Shape } from './shapes';
 
 /** A piece of stock, as far as a job asks for it. */
@@ -57,6 +57,42 @@ export interface JobShop extends Readings {
   lastPlace: { machineId: string; toolId: string } | null;
   /** The shapes of a document, evaluated with the same readings. */
   shapes: (document: JobDocument) => ReadonlyMap<string, Shape>;
+}
+
+/** The same without what is worked out: what has to be known of the workshop. */
+export type ShopFacts = Omit<JobShop, 'reading' | 'shapes'>;
+
+/** It as lists, as it can be sent. */
+export interface ShopLists extends Pick<JobShop, 'recipes' | 'lastPlace'> {
+  machines: readonly (Machine & { id: string; isArchived: boolean })[];
+  tools: readonly ShopTool[];
+  materials: readonly ShopMaterial[];
+}
+
+const byId = <T extends { id: string }>(rows: readonly T[]): ReadonlyMap<string, T> =>
+  new Map(rows.map((row) => [row.id, row]));
+
+/** What was sent, to be looked up by ids. */
+export const shopFacts = ({ machines, tools, materials, recipes, lastPlace }: ShopLists): ShopFacts => ({
+  machines: byId(machines),
+  tools: byId(tools),
+  materials: byId(materials),
+  recipes,
+  lastPlace,
+});
+
+/** What a step's things are called. */
+export function namesIn(
+  { machines, tools, materials }: Pick<ShopFacts, 'machines' | 'tools' | 'materials'>,
+  step: Pick<Step, 'materialId' | 'toolId' | 'machineId'>,
+): HoldNames {
+  const material = step.materialId ? materials.get(step.materialId) : undefined;
+  return {
+    material: material?.name ?? null,
+    isFoil: material?.family === 'foil',
+    tool: tools.get(step.toolId)?.name ?? null,
+    machine: machines.get(step.machineId)?.name ?? null,
+  };
 }
 
 /** A piece of any of the shop's materials: foil lies over a sheet of another one. */

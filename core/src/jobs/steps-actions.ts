@@ -2,7 +2,7 @@ import { movedAlong, type PartOnPiece } from '../layout';
 import type { GroupSteps, MergeSteps, NudgeParts, OrderSteps } from './action';
 import { withParts, type JobDocument, type Part } from './document';
 import { laid, lieOf, shifted } from './lay';
-import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
+import { lookup, partsOf, placementsOf, processedIn, shareSheet } from './parts-of';
 import { placedAfresh } from './place-afresh';
 import { refuse } from './refusal';
 import { inRunningOrder, settled } from './settled';
@@ -22,30 +22,27 @@ export function nudgeParts(
   const known = partIds.filter((id) => own.has(id));
   if (known.length !== partIds.length)
     refuse(`${partIds.length} parts were to be nudged, ${known.length} of them are in this step.`, 'partIds');
-  const others = document.steps.filter(({ id }) => id !== stepId && shareSheet(document, id, stepId));
-  const moved =
-    alone || others.length === 0
-      ? known
-      : movedAlong(
-          stepId,
-          known,
-          document.steps.map(({ id, mirrored }) => ({
-            id,
-            stockPieceId: sheetOf(document, id)?.stockPieceId ?? null,
-            mirrored,
-          })),
-          laidParts(document, shop),
-        );
+  // What others have to do with it is only looked for where there are others.
+  const isShared = !alone && document.steps.some(({ id }) => id !== stepId && shareSheet(document, id, stepId));
+  const moved = isShared ? movedAlong(stepId, known, laidParts(document, shop)) : known;
   return shifted(document, moved, { x: dxMm, y: dyMm });
 }
 
-/** The parts that are processed, with what they take up. */
+/** The parts that are processed, with what they take up wherever they lie. */
 function laidParts(document: JobDocument, shop: JobShop): PartOnPiece[] {
   const shapes = shop.shapes(document);
+  const known = new Set(document.sheets.flatMap(({ id, stockPieceId }) => (stockPieceId === null ? [] : [id])));
   return document.parts.flatMap(({ id, stepId, role }) => {
     const bounds = role === 'process' ? shapeBox(shapes, id) : null;
-    const [place] = placementsOf(document, id);
-    return bounds && place ? [{ id, stepId, bounds, place }] : [];
+    return bounds
+      ? placementsOf(document, id).map((place) => ({
+          id,
+          stepId,
+          bounds,
+          sheetId: known.has(place.sheetId) ? place.sheetId : null,
+          place,
+        }))
+      : [];
   });
 }
 

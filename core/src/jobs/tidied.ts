@@ -1,6 +1,6 @@
 import type { JobDocument, Part, Sheet } from './document';
 import { standsOn } from './making';
-import { sheetOf } from './parts-of';
+import { sheetsOf } from './parts-of';
 
 /** A document in which nothing points at what is gone: places of parts and sheets that are not there, parts of steps that are not there, sheets on which nothing lies. */
 export function tidied(document: JobDocument): JobDocument {
@@ -51,7 +51,7 @@ function withinFollowing(parts: readonly Part[]): Part[] {
 /** Sheets in the order in which the steps come to them, numbered; those on which nothing lies are gone. */
 function withSheetsCounted(document: JobDocument): JobDocument {
   const used = new Set(document.placements.map(({ sheetId }) => sheetId));
-  const inOrder = new Set(document.steps.flatMap(({ id }) => sheetOf(document, id)?.id ?? []));
+  const inOrder = new Set(document.steps.flatMap(({ id }) => sheetsOf(document, id).map((sheet) => sheet.id)));
   const ids = [...inOrder, ...[...used].filter((id) => !inOrder.has(id))];
   const sheets = ids.flatMap((id, i): Sheet[] => {
     const sheet = document.sheets.find((s) => s.id === id);

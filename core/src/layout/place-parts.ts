@@ -18,6 +18,7 @@ export interface PlacedPart {
   colour: string;
   contours: Polyline[];
   bounds: Bounds;
+  place: Place;
 }
 
 /** How far straight pieces may be from the true curve on the sheet, in mm: below what a plotter can step. */
@@ -29,6 +30,6 @@ export function placeParts(parts: readonly PartOnSheet[]): PlacedPart[] {
     const change = planeAt(part.place);
     const contours = part.contours.map((contour) => flatten(transformContour(contour, change), SHEET_TOLERANCE_MM));
     const bounds = boundsOf(contours.flatMap((c) => c.points));
-    return bounds ? [{ id: part.id, name: part.name, colour: part.colour, contours, bounds }] : [];
+    return bounds ? [{ id: part.id, name: part.name, colour: part.colour, contours, bounds, place: part.place }] : [];
   });
 }

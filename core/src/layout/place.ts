@@ -1,5 +1,5 @@
 import { rotateDEG, scale, translate } from 'transformation-matrix';
-import { affineOf, type Affine, type Point } from '../geometry';
+import { affineOf, composeAffine, invertAffine, type Affine, type Point } from '../geometry';
 
 /** Where the origin of the job's plane comes to lie on a sheet for a part, in mm, and how the part lies there. */
 export interface Place extends Point {
@@ -11,6 +11,12 @@ export interface Place extends Point {
 /** How the job's plane comes to lie on the sheet at a place: turned over left to right first, then turned. */
 export const planeAt = ({ x, y, angle, turnedOver }: Place): Affine =>
   affineOf(translate(x, y), rotateDEG(-angle), scale(turnedOver ? -1 : 1, 1));
+
+/** What moves a thing that was laid at one place to another; null where that is the same. */
+export function moveBetween(from: Place, to: Place): Affine | null {
+  const isSame = from.x === to.x && from.y === to.y && from.angle === to.angle && from.turnedOver === to.turnedOver;
+  return isSame ? null : composeAffine(invertAffine(planeAt(from)), planeAt(to));
+}
 
 /** A place at which parts lie as they were drawn, or turned over. */
 export const straightAt = ({ x, y }: Point, turnedOver = false): Place => ({ x, y, angle: 0, turnedOver });

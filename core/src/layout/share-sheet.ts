@@ -1,54 +1,45 @@
-import { boundsOf, type Bounds } from '../geometry';
+import { boundsOf, type Affine, type Bounds } from '../geometry';
 import { planeAt, type Place } from './place';
 
-/** What of a step says on which sheet it is done. */
-export interface OnPiece {
-  id: string;
-  stockPieceId: string | null;
-  mirrored: boolean;
-}
-
-/** A part of a step: what it takes up in the job's plane, and where it lies on its sheet. */
+/** A part of a step: what it takes up in the job's plane, and where it lies; one that lies several times comes several times. */
 export interface PartOnPiece {
   id: string;
   stepId: string | null;
   bounds: Bounds;
+  /** null while nothing is known of its sheet. */
+  sheetId: string | null;
   place: Place;
 }
 
-/** Whether two steps are done on the same sheet. */
-export const shareSheet = (a: Pick<OnPiece, 'stockPieceId'>, b: Pick<OnPiece, 'stockPieceId'>): boolean =>
-  a.stockPieceId !== null && a.stockPieceId === b.stockPieceId;
+/** Whether two things are on the same sheet. */
+export const shareSheet = (a: Pick<PartOnPiece, 'sheetId'>, b: Pick<PartOnPiece, 'sheetId'>): boolean =>
+  a.sheetId !== null && a.sheetId === b.sheetId;
 
 /**
  * All parts that move when some parts of a step are moved, so that what is done on one sheet stays together: with a whole
- * step all parts of the steps that share its sheet; with some of its parts those of the other steps that lie over them.
+ * step all parts of the steps that share a sheet with it; with some of its parts those of the other steps that lie over them.
  */
-export function movedAlong(
-  stepId: string,
-  chosen: readonly string[],
-  steps: readonly OnPiece[],
-  parts: readonly PartOnPiece[],
-): string[] {
-  const own = steps.find((step) => step.id === stepId);
-  const others = own ? steps.filter((step) => step.id !== stepId && shareSheet(step, own)) : [];
-  if (!own || others.length === 0) return [...chosen];
+export function movedAlong(stepId: string, chosen: readonly string[], parts: readonly PartOnPiece[]): string[] {
   const taken = new Set(chosen);
   const isWhole = parts.every((part) => part.stepId !== stepId || taken.has(part.id));
-  const boxes = parts.filter((part) => taken.has(part.id)).map(boundsOnSheet);
-  const otherIds = new Set(others.map((step) => step.id));
+  const boxes = parts
+    .filter((part) => part.stepId === stepId && taken.has(part.id))
+    .map(({ sheetId, ...part }) => ({ sheetId, box: boundsOnSheet(part) }));
   const along = parts.filter(
     (part) =>
       part.stepId !== null &&
-      otherIds.has(part.stepId) &&
-      (isWhole || boxes.some((box) => overlap(box, boundsOnSheet(part)))),
+      part.stepId !== stepId &&
+      boxes.some((own) => shareSheet(own, part) && (isWhole || overlap(own.box, boundsOnSheet(part)))),
   );
-  return [...chosen, ...along.map((part) => part.id)];
+  return [...new Set([...chosen, ...along.map((part) => part.id)])];
 }
 
 /** What a part takes up on its sheet: the box round its own, as that lies there. */
-export function boundsOnSheet({ bounds, place }: Pick<PartOnPiece, 'bounds' | 'place'>): Bounds {
-  const [a, b, c, d, e, f] = planeAt(place);
+export const boundsOnSheet = ({ bounds, place }: Pick<PartOnPiece, 'bounds' | 'place'>): Bounds =>
+  movedBounds(bounds, planeAt(place));
+
+/** The box round a box that is moved. */
+export function movedBounds(bounds: Bounds, [a, b, c, d, e, f]: Affine): Bounds {
   const corners = [
     [bounds.minX, bounds.minY],
     [bounds.maxX, bounds.minY],

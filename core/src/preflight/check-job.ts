@@ -1,4 +1,5 @@
 import { wrongOrder, type ProcessName } from '../recipes';
+import { shareSheet } from '../layout';
 import { checkMovedApart, type LaidStep } from './moved-apart';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
@@ -14,7 +15,7 @@ export interface PieceClaim {
 
 /** What the checks of a whole job look at. */
 export interface CheckedJob {
-  /** In the order in which they run; steps left out of the run are not here. */
+  /** In the order in which they run, one for each sheet; steps left out of the run are not here. */
   steps: (LaidStep & { process: ProcessName; claims: PieceClaim[] })[];
   /** Parts to be processed that no step takes. */
   withoutStep: { id: string; colour: string }[];
@@ -42,10 +43,7 @@ export function checkJob(job: CheckedJob): Finding[] {
 export function checkOrder({ steps }: CheckedJob): Finding[] {
   const broken = steps.flatMap((first, i) =>
     steps.slice(i + 1).flatMap((later) => {
-      const why =
-        first.stockPieceId !== null && first.stockPieceId === later.stockPieceId
-          ? wrongOrder(first.process, later.process)
-          : null;
+      const why = shareSheet(first, later) ? wrongOrder(first.process, later.process) : null;
       return why ? [`step ${first.number} before step ${later.number}: ${why}`] : [];
     }),
   );

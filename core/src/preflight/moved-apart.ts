@@ -1,12 +1,16 @@
 import Flatbush from 'flatbush';
 import type { Point } from '../geometry';
-import { shareSheet, type OnPiece, type PartOnPiece } from '../layout';
+import { shareSheet, type PartOnPiece } from '../layout';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
 
-/** A step of a job with its parts, as they lie. */
-export interface LaidStep extends OnPiece {
+/** What a step of a job does on one sheet, with its parts as they lie there. */
+export interface LaidStep {
+  id: string;
   number: number;
+  /** null while nothing is known of it. */
+  sheetId: string | null;
+  mirrored: boolean;
   parts: PartOnPiece[];
 }
 

@@ -347,11 +347,15 @@ describe('a whole job', () => {
     drawings: [],
     ...over,
   });
-  const turn = (
-    number: number,
-    process: CheckedJob['steps'][number]['process'],
-    stockPieceId: string | null = 'sheet',
-  ) => ({ id: `${number}`, number, process, stockPieceId, mirrored: false, claims: [], parts: [] });
+  const turn = (number: number, process: CheckedJob['steps'][number]['process'], sheetId: string | null = 'sheet') => ({
+    id: `${number}`,
+    number,
+    process,
+    sheetId,
+    mirrored: false,
+    claims: [],
+    parts: [],
+  });
 
   it('an order by hand that breaks a rule on one sheet says what goes wrong, and offers the right one', () => {
     const [finding] = checkJob(job({ steps: [turn(1, 'through-cut'), turn(2, 'draw')] }));
@@ -365,13 +369,14 @@ describe('a whole job', () => {
     const laid = (
       number: number,
       x: number,
-      stockPieceId = 'sheet',
+      sheetId = 'sheet',
       boxes: [number, number][] = [[0, 40]],
     ): CheckedJob['steps'][number] => ({
-      ...turn(number, number === 1 ? 'laser-line' : 'laser-cut', stockPieceId),
+      ...turn(number, number === 1 ? 'laser-line' : 'laser-cut', sheetId),
       parts: boxes.map(([minX, maxX], i) => ({
         id: `${number} ${i}`,
         stepId: `${number}`,
+        sheetId,
         bounds: { minX, maxX, minY: 0, maxY: 40 },
         place: straightAt({ x, y: 7 }),
       })),

@@ -3,7 +3,7 @@ import { orderSteps, turnsOf, wrongOrder, type OrderedStep } from './index';
 const step = (process: OrderedStep['process'], over: Partial<OrderedStep> = {}): OrderedStep => ({
   process,
   materialId: 'card',
-  stockPieceId: 'sheet',
+  sheetId: 'sheet',
   machineId: 'long',
   toolId: 'blade',
   holder: 2,
@@ -56,10 +56,7 @@ describe('what happens between steps', () => {
   });
 
   it('a hold for another sheet, another machine, or what is laid over the sheet', () => {
-    expect(holds(step('kiss-cut'), step('kiss-cut', { materialId: 'navy', stockPieceId: 'roll' }))).toEqual([
-      null,
-      'sheet',
-    ]);
+    expect(holds(step('kiss-cut'), step('kiss-cut', { materialId: 'navy', sheetId: 'roll' }))).toEqual([null, 'sheet']);
     expect(
       holds(step('draw', pen), step('foil', { materialId: 'gold', toolId: 'tip', holder: 1 }), step('through-cut')),
     ).toEqual([null, 'cover tool', 'cover']);
@@ -67,9 +64,6 @@ describe('what happens between steps', () => {
   });
 
   it('a sheet that was not chosen yet is another one', () => {
-    expect(holds(step('kiss-cut', { stockPieceId: null }), step('kiss-cut', { stockPieceId: null }))).toEqual([
-      null,
-      'sheet',
-    ]);
+    expect(holds(step('kiss-cut', { sheetId: null }), step('kiss-cut', { sheetId: null }))).toEqual([null, 'sheet']);
   });
 });

@@ -4,7 +4,8 @@ import { processOf, type ProcessName } from './process';
 export interface OrderedStep {
   process: ProcessName;
   materialId: string | null;
-  stockPieceId: string | null;
+  /** null while nothing is known of it. */
+  sheetId: string | null;
   machineId: string;
   toolId: string;
   holder: number;
@@ -46,7 +47,7 @@ export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
     inHolder.set(holder, step.toolId);
     if (!before) return { hold: null, keepsSheet: false };
     const machine = before.machineId !== step.machineId;
-    const keepsSheet = !machine && step.stockPieceId !== null && before.stockPieceId === step.stockPieceId;
+    const keepsSheet = !machine && step.sheetId !== null && before.sheetId === step.sheetId;
     const cover = keepsSheet && before.materialId !== step.materialId;
     const hold = machine || !keepsSheet || cover || tool ? { machine, sheet: !keepsSheet, cover, tool } : null;
     return { hold, keepsSheet };

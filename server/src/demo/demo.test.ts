@@ -1,3 +1,4 @@
+import { worksOf } from '@keen-anvil/contract';
 import type { Machine } from '@keen-anvil/core/machines';
 import { OUTCOMES, processOf, quantityOf, settingProblems } from '@keen-anvil/core/recipes';
 import { panelFrom, seedFromId, toolOutcome } from '@keen-anvil/core/standins';
@@ -99,7 +100,7 @@ describe('loading the demo', () => {
     for (const { name } of JOBS) {
       const job = await jobDetail(server.pool, server.heavy, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
       const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
-      for (const step of job.steps) {
+      for (const step of job.steps.flatMap(worksOf)) {
         const { stops } = await makeStepFile(server.heavy, step, shop);
         expect([name, step.position, stops]).toEqual([name, step.position, []]);
       }

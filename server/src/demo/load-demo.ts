@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { asksEngraveOrCut, type AskedAction, type JobDetail } from '@keen-anvil/contract';
+import { worksInOrder, asksEngraveOrCut, type AskedAction, type JobDetail } from '@keen-anvil/contract';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import type { Pool } from 'pg';
 import { inOneTransaction } from '../db/one-transaction';
@@ -130,7 +130,8 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   const files: StepFile[] = [];
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
   // Only what has run needs its machine file.
-  for (const step of data.series.length ? job.steps : []) files.push(await makeStepFile(heavy, step, shop));
+  for (const { work } of data.series.length ? worksInOrder(job.steps) : [])
+    files.push(await makeStepFile(heavy, work, shop));
   await inTransaction(pool, async (db) => {
     for (const [i, series] of data.series.entries()) await loadSeries(db, demoId(`series ${i} ${data.name}`), series);
     await refreshCards(db, DEMO_WORKSHOP_ID, [...new Set(files.map((file) => file.recipe.id))]);
@@ -153,6 +154,9 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         seriesId,
         jobId: id,
         stepId: step.id,
+        sheetId: step.sheets[0]?.id ?? null,
+        sheetTurn: 1,
+        sheetOf: 1,
         recipeId: recipe.id,
         position,
         state: 'queued',

@@ -1,3 +1,4 @@
+import { sourceOf } from '@keen-anvil/core/artwork-choices';
 import { join } from 'node:path';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
@@ -210,4 +211,4 @@ export class HeavyPool {
 const laneOf = ({ request }: PlanTask): Lane =>
   request.parts.reduce((sum, { contours }) => sum + contours.length, 0) > SMALL_PARTS ? 'large' : 'small';
 const isLargeReading = (task: ReadTask): boolean =>
-  task.kind === 'picture' || ('bytes' in task && task.bytes.length > SMALL_BYTES);
+  sourceOf(task.source).isPicture || (task.bytes?.length ?? 0) > SMALL_BYTES;

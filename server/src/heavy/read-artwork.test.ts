@@ -8,10 +8,10 @@ import { mutate } from '../../../core/testing/mutate';
 import { readArtwork, type ReadTask } from './read-artwork';
 
 const DEMO = join(__dirname, '../../demo');
-const kindOf = (name: string): Exclude<ReadTask['kind'], 'text'> =>
+const kindOf = (name: string): ReadTask['source'] =>
   /svgz?$/.test(name) ? 'svg' : name.endsWith('dxf') ? 'dxf' : /png|jpg/.test(name) ? 'picture' : 'hpgl';
 const read = (fileName: string, bytes: Uint8Array) =>
-  readArtwork({ kind: kindOf(fileName), fileName, bytes, choices: USUAL_CHOICES });
+  readArtwork({ source: kindOf(fileName), fileName, bytes, choices: USUAL_CHOICES });
 const refusal = async (fileName: string, bytes: Uint8Array | string) =>
   (await read(fileName, Buffer.from(bytes as never))).refusal;
 const svg = (inside: string, size = 'width="100mm" height="100mm" viewBox="0 0 100 100"') =>

@@ -1,6 +1,5 @@
 import { gunzipSync } from 'node:zlib';
 import type { MessagePort } from 'node:worker_threads';
-import type { ArtworkKind } from '@keen-anvil/contract';
 import {
   artworkBounds,
   ArtworkRefusedError,
@@ -17,7 +16,7 @@ import {
   type Progress,
   type ReadingNotice,
 } from '@keen-anvil/core/artwork';
-import { type ReadingChoices, type TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { ReadingChoices, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import sharp from 'sharp';
@@ -25,11 +24,15 @@ import { statedDensity } from './picture-density';
 import { loadHarfBuzz } from './harfbuzz.cjs';
 import { fontByFamily, shippedFont } from './shipped-fonts';
 
-/** What is to be read: a file with the choices for it, or a text with its font. */
-export type ReadTask = { port?: MessagePort } & (
-  | { kind: Exclude<ArtworkKind, 'text'>; bytes: Uint8Array; fileName: string; choices: ReadingChoices }
-  | { kind: 'text'; text: TextChoices; ownFont: Uint8Array | null }
-);
+/** What is to be read: the bytes of a file or the font of a text, with what is decided about it. */
+export interface ReadTask {
+  port?: MessagePort;
+  source: SourceName;
+  choices: ReadingChoices | TextChoices;
+  fileName: string;
+  /** Of a text its own font; null for one that ships. */
+  bytes: Uint8Array | null;
+}
 
 export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
 
@@ -41,7 +44,7 @@ const MOST_PIXELS = 40_000_000;
 export async function readArtwork(task: ReadTask): Promise<ReadAnswer> {
   const progress: Progress = (share, doing) => task.port?.postMessage({ progress: share, doing });
   try {
-    const reading = await readingOf(task, progress);
+    const reading = await READERS[task.source](task, progress);
     progress(1, 'Done');
     const drawn = artworkBounds(reading.parts);
     return { refusal: null, reading: { ...reading, notices: [...reading.notices, ...tooLargeFor(drawn)] }, drawn };
@@ -70,29 +73,39 @@ function tooLargeFor(drawn: Bounds | null): ReadingNotice[] {
     : [];
 }
 
-async function readingOf(task: ReadTask, progress: Progress): Promise<ArtworkReading> {
-  if (task.kind === 'text')
-    return readText(
-      task.ownFont
-        ? harfbuzzFont(await loadHarfBuzz(), task.ownFont)
-        : shippedFont(await loadHarfBuzz(), task.text.fontId),
-      task.text,
-    );
-  const { kind, bytes, fileName, choices } = task;
-  if (kind === 'picture') return readPicture(await decode(bytes, fileName, progress), choices, progress);
-  if (kind === 'dxf') return readDxf(decodeDxf(bytes), choices, progress);
-  if (kind === 'svg') {
+/** How each source is read. */
+const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => ArtworkReading | Promise<ArtworkReading>> = {
+  svg: async (task, progress) => {
     const hb = await loadHarfBuzz();
-    return readSvg(textOf(unzipped(bytes, fileName), fileName), {
-      choices,
+    return readSvg(textOf(unzipped(bytesOf(task), task.fileName), task.fileName), {
+      choices: fileChoices(task),
       fonts: (wish: FontWish) => fontByFamily(hb, wish),
       progress,
     });
-  }
-  progress(0.2, 'Following the lines');
-  return kind === 'hpgl'
-    ? readHpglArtwork(textOf(bytes, fileName), choices)
-    : readGcodeArtwork(textOf(bytes, fileName));
+  },
+  dxf: (task, progress) => readDxf(decodeDxf(bytesOf(task)), fileChoices(task), progress),
+  picture: async (task, progress) =>
+    readPicture(await decode(bytesOf(task), task.fileName, progress), fileChoices(task), progress),
+  hpgl: (task, progress) => {
+    progress(0.2, 'Following the lines');
+    return readHpglArtwork(textOf(bytesOf(task), task.fileName), fileChoices(task));
+  },
+  gcode: (task, progress) => {
+    progress(0.2, 'Following the lines');
+    return readGcodeArtwork(textOf(bytesOf(task), task.fileName));
+  },
+  text: async ({ bytes, choices }) => {
+    const text = choices as TextChoices;
+    const hb = await loadHarfBuzz();
+    return readText(bytes ? harfbuzzFont(hb, bytes) : shippedFont(hb, text.fontId), text);
+  },
+};
+
+const fileChoices = ({ choices }: ReadTask): ReadingChoices => choices as ReadingChoices;
+
+function bytesOf({ bytes, fileName }: ReadTask): Uint8Array {
+  if (!bytes) throw new Error(`the bytes of ${fileName} were not sent along`);
+  return bytes;
 }
 
 function unzipped(bytes: Uint8Array, fileName: string): Uint8Array {

@@ -8,6 +8,13 @@ export interface RunRow {
   seriesId: string;
   jobId: string;
   stepId: string;
+  /** Of the step among those of its job, from 1. */
+  stepNumber: number;
+  /** Which of the job's sheets it is done on; null where that was not written down. */
+  sheetId: string | null;
+  /** Which of the step's sheets that is, from 1, and of how many. */
+  sheetTurn: number;
+  sheetOf: number;
   recipeId: string;
   position: number;
   state: RunState;
@@ -43,13 +50,13 @@ export interface RunRow {
   family: FamilyName;
 }
 
-const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", r.recipe_id AS "recipeId",
+const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
     r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName", m.family
-  FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
+  FROM run r JOIN job j ON j.id = r.job_id JOIN job_step s ON s.id = r.step_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
     JOIN machine a ON a.workshop_id = r.workshop_id AND a.id = r.machine_id JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = c.tool_id
     JOIN material m ON m.workshop_id = r.workshop_id AND m.id = c.material_id`;
 
@@ -105,6 +112,9 @@ export interface NewRunRow extends Pick<
   | 'seriesId'
   | 'jobId'
   | 'stepId'
+  | 'sheetId'
+  | 'sheetTurn'
+  | 'sheetOf'
   | 'recipeId'
   | 'position'
   | 'state'
@@ -127,8 +137,8 @@ export interface NewRunRow extends Pick<
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21)`,
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24)`,
     [
       run.id,
       workshopId,
@@ -151,6 +161,9 @@ export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Pro
       run.machineId,
       run.totalSeconds,
       run.totalCutMm,
+      run.sheetId,
+      run.sheetTurn,
+      run.sheetOf,
     ],
   );
 }

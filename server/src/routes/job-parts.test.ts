@@ -66,7 +66,7 @@ const shapeOf = (job: JobDetail) => ({
     process,
     colour,
     materialId,
-    parts: parts.map(({ id: partId, name, place, contours }) => ({ partId, name, place, contours })),
+    parts: parts.map(({ id: partId, name, places, contours }) => ({ partId, name, places, contours })),
   })),
   others: job.otherParts.map(({ id, role, name }) => ({ id, role, name })),
   sizes: job.artworks.map(({ scaleX, scaleY, isSizeLocked }) => ({ scaleX, scaleY, isSizeLocked })),
@@ -84,10 +84,10 @@ describe('what is processed', () => {
 
   it('what is left out does not count in the exact size', async () => {
     let job = await jobWith(ring + dot);
-    const [{ keptWidthMm: all }] = job.artworks;
+    const all = job.artworks[0].facts.keptWidthMm;
     job = await done(job, { do: 'change-role', partIds: [named(job, 'dot').id], role: 'out' });
     const [artwork] = job.artworks;
-    expect([all, artwork.drawnWidthMm, artwork.keptWidthMm]).toEqual([
+    expect([all, artwork.drawn.maxX - artwork.drawn.minX, artwork.facts.keptWidthMm]).toEqual([
       expect.closeTo(70, 6),
       expect.closeTo(70, 6),
       expect.closeTo(40, 6),
@@ -106,7 +106,9 @@ describe('what is processed', () => {
     expect(named(job, 'tag')).toMatchObject({
       role: 'guide',
       stepId: job.steps[0].id,
-      place: job.steps[0].parts[0].place,
+      places: [
+        { x: job.steps[0].parts[0].places[0].x, y: job.steps[0].parts[0].places[0].y, angle: 0, turnedOver: false },
+      ],
     });
     job = await done(job, { do: 'change-role', partIds: [named(job, 'tag').id], role: 'process' });
     expect(job.steps.map(({ colour, parts }) => [colour, parts.map(({ name }) => name)])).toEqual([
@@ -208,8 +210,8 @@ describe('steps', () => {
       [false, null],
       [true, null],
     ]);
-    const [drawn, cut] = job.steps.map(({ parts }) => parts[0].place);
-    expect(cut).toEqual(drawn);
+    const [drawn, cut] = job.steps.map(({ parts }) => parts[0].places[0]);
+    expect(cut).toEqual({ ...drawn, id: cut.id, partId: cut.partId });
     const foil = await change(job, job.steps[0], { materialId: material('Foil, gold').id });
     expect(
       foil.steps.map(({ process, hold, stockPieceId }) => [process, hold, stockPieceId === foil.steps[1].stockPieceId]),
@@ -296,10 +298,9 @@ describe('a drawing read again', () => {
         .expect(201),
     );
     const [artwork] = job.artworks;
-    expect(artwork.asks!.answers.map(({ unitMm, widthMm }) => [unitMm === 1, Math.round(widthMm)])).toContainEqual([
-      true,
-      90,
-    ]);
+    expect(
+      artwork.facts.asks!.answers.map(({ unitMm, widthMm }) => [unitMm === 1, Math.round(widthMm)]),
+    ).toContainEqual([true, 90]);
     job = await change(job, job.steps[0], { materialId: material('Veg-tan leather').id });
     job = await done(job, { do: 'change-role', partIds: [named(job, 'hole').id], role: 'guide' });
     const ids = allParts(job)
@@ -308,10 +309,10 @@ describe('a drawing read again', () => {
     job = await drawn(
       api()
         .post(paths.artworkReading(artwork.id))
-        .send({ keep: true, reading: { ...artwork.choices!, unitMm: 1 } })
+        .send({ keep: true, reading: { ...artwork.decided.reading!, unitMm: 1 } })
         .expect(200),
     );
-    expect([job.artworks[0].drawnWidthMm, job.artworks[0].asks]).toEqual([90, null]);
+    expect([job.artworks[0].facts.keptWidthMm, job.artworks[0].facts.asks]).toEqual([90, null]);
     expect(
       allParts(job)
         .map((part) => part.id)
@@ -326,26 +327,26 @@ describe('a drawing read again', () => {
   it('only looked at changes nothing', async () => {
     const job = await jobWith(ring);
     const [artwork] = job.artworks;
-    const wish = { keep: false, reading: artwork.choices };
+    const wish = { keep: false, reading: artwork.decided.reading };
     const preview = (await api().post(paths.artworkReading(artwork.id)).send(wish).expect(200)).body;
     expect(preview.parts).toHaveLength(1);
     expect((await api().get(paths.job(job.id))).body.version).toBe(job.version);
     await api()
       .post(paths.artworkReading(artwork.id))
-      .send({ ...wish, reading: { ...artwork.choices, joinMm: -1 } })
+      .send({ ...wish, reading: { ...artwork.decided.reading, joinMm: -1 } })
       .expect(400);
   });
 
   it('has an address for each of its readings, which never changes and is kept for ever', async () => {
     const job = await jobWith(ring + dot);
-    const [{ id, choices }] = job.artworks;
+    const [{ id, decided }] = job.artworks;
     const read = async (number: number) => api().get(paths.reading(id, number));
     const first = await read(1);
     expect(first.headers['cache-control']).toContain('immutable');
     expect(first.body.parts.map(({ key }: { key: string }) => key)).toEqual(['0', '1']);
     await api()
       .post(paths.artworkReading(id))
-      .send({ keep: true, reading: { ...choices, joinMm: 1 } })
+      .send({ keep: true, reading: { ...decided.reading, joinMm: 1 } })
       .expect(200);
     expect((await read(1)).body).toEqual(first.body);
     expect((await read(2)).body.parts).toHaveLength(2);
@@ -401,7 +402,11 @@ describe('texts', () => {
     const job = await jobWith(ring);
     const id = randomUUID();
     let set = await drawn(api().post(paths.jobTexts(job.id)).send({ id, text: text() }).expect(201));
-    expect(set.artworks[1]).toMatchObject({ kind: 'text', fileName: 'Text “Osprey”', text: { words: 'Osprey' } });
+    expect(set.artworks[1]).toMatchObject({
+      source: 'text',
+      name: 'Text “Osprey”',
+      decided: { text: { words: 'Osprey' } },
+    });
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'O', 's', 'p', 'r', 'e', 'y']);
     const preview = (
       await api()
@@ -525,7 +530,11 @@ describe('notes and templates', () => {
       steps: j.steps.map(({ process, materialId, parts }) => ({
         process,
         materialId,
-        parts: parts.map(({ name, contours, place }) => ({ name, contours, place })),
+        parts: parts.map(({ name, contours, places }) => ({
+          name,
+          contours,
+          places: places.map(({ x, y, angle, turnedOver }) => ({ x, y, angle, turnedOver })),
+        })),
       })),
       others: j.otherParts.map(({ name, role }) => [name, role]),
     });
@@ -541,7 +550,7 @@ describe('a template of a drawing that was read again since', () => {
     const id = randomUUID();
     await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
     const [artwork] = job.artworks;
-    const reading = { ...artwork.choices!, unitMm: null, joinMm: 1 };
+    const reading = { ...artwork.decided.reading!, unitMm: null, joinMm: 1 };
     await api().post(paths.artworkReading(artwork.id)).send({ keep: true, reading }).expect(200);
     // The drawing is gone from its own job since; its readings are not.
     for (let i = 0; i < 2; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
@@ -557,7 +566,7 @@ describe('a template of a drawing that was read again since', () => {
 
 describe('what lies on one sheet', () => {
   const places = (job: JobDetail) =>
-    Object.fromEntries(allParts(job).map(({ name, place }) => [name, [place.x, place.y]]));
+    Object.fromEntries(allParts(job).map(({ name, places: [{ x, y }] }) => [name, [x, y]]));
   const onOneSheet = async () => {
     let job = await jobWith(ring + red);
     for (const i of [0, 1]) job = await change(job, job.steps[i], { materialId: material('Outdoor vinyl, navy').id });
@@ -598,19 +607,19 @@ describe('what lies on one sheet', () => {
         wish(job, { do: 'nudge-parts', stepId, partIds: [partId], dxMm, dyMm: 0, alone: true }),
       );
     const [first, second] = [named(job, 'ring').stepId!, named(job, 'tag').stepId!];
-    const [x, tagX] = [named(job, 'ring').place.x, named(job, 'tag').place.x];
+    const [x, tagX] = [named(job, 'ring').places[0].x, named(job, 'tag').places[0].x];
     job = await moveOn(mine, first, ringId, 5);
     job = await moveOn(theirs, first, ringId, 2);
     job = await moveOn(theirs, second, tagId, 7);
     expect(job.undo).toBe('moving parts');
     job = await on(mine, paths.jobUndo(job.id), { version: job.version });
     // What they moved since is left where they moved it.
-    expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX + 7]);
+    expect([named(job, 'ring').places[0].x, named(job, 'tag').places[0].x]).toEqual([x + 7, tagX + 7]);
     expect((await api().get(paths.job(job.id)).set('Device-Id', mine)).body.undo).not.toBe('moving parts');
     job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
-    expect([named(job, 'ring').place.x, named(job, 'tag').place.x]).toEqual([x + 7, tagX]);
+    expect([named(job, 'ring').places[0].x, named(job, 'tag').places[0].x]).toEqual([x + 7, tagX]);
     job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
-    expect(named(job, 'ring').place.x).toBe(x + 5);
+    expect(named(job, 'ring').places[0].x).toBe(x + 5);
   });
 
   it('twenty nudges are one undo, and can be done again', async () => {

@@ -57,12 +57,11 @@ describe('bringing a drawing in', () => {
       ['#1d2f5c', 3],
     ]);
     expect(job.artworks[0]).toMatchObject({
-      fileName: 'boat-number-48.svg',
+      name: 'boat-number-48.svg',
       byteCount: boatNumber.length,
-      drawnWidthMm: expect.closeTo(200, 2),
-      drawnHeightMm: expect.closeTo(124, 2),
+      facts: { keptWidthMm: expect.closeTo(200, 2), keptHeightMm: expect.closeTo(124, 2) },
     });
-    expect(job.artworks[0].notices[0].message).toContain('cut two of each');
+    expect(job.artworks[0].facts.notices[0].message).toContain('cut two of each');
     expect(job.steps.map((step) => step.hold)).toEqual([null, 'Put in the next material']);
     const file = await api().get(paths.artworkFile(job.artworks[0].id)).buffer(true).parse(wholeBody);
     expect(Buffer.compare(file.body as Buffer, boatNumber)).toBe(0);
@@ -108,11 +107,10 @@ describe('bringing a drawing in', () => {
     const job = await drawn(bringIn(await newJob(), source, 'plate.dxf').expect(201));
     expect(job.steps.map((step: { colour: string }) => step.colour)).toEqual(['#0000ff', '#ff0000']);
     expect(job.artworks[0]).toMatchObject({
-      fileName: 'plate.dxf',
-      drawnWidthMm: expect.closeTo(65, 3),
-      drawnHeightMm: expect.closeTo(20, 3),
+      name: 'plate.dxf',
+      facts: { keptWidthMm: expect.closeTo(65, 3), keptHeightMm: expect.closeTo(20, 3) },
     });
-    expect(job.artworks[0].notices[0].message).toContain('3 loose ends within 0.05 mm');
+    expect(job.artworks[0].facts.notices[0].message).toContain('3 loose ends within 0.05 mm');
     expect((await api().get(paths.artworkFile(job.artworks[0].id)).expect(200)).body.toString()).toBe(source);
   });
 
@@ -133,7 +131,7 @@ describe('bringing a drawing in', () => {
   it('refuses other kinds of file and a job that is not there, and lays a second drawing beside the first', async () => {
     const job = await jobWithDrawing();
     const two = await drawn(bringIn(job.id, boatNumber, 'again.svg').expect(201));
-    expect(two.artworks.map(({ fileName, xMm }) => [fileName, Math.round(xMm)])).toEqual([
+    expect(two.artworks.map(({ name, xMm }) => [name, Math.round(xMm)])).toEqual([
       ['boat-number-48.svg', 0],
       ['again.svg', 210],
     ]);
@@ -158,7 +156,7 @@ describe('giving each colour its material', () => {
     });
     expect(digits.match.recipe!.temper.temper).toBe('blue');
     expect(digits.hold).toBe('Put in Outdoor vinyl, navy');
-    expect(plate.parts[0].place).toEqual({ x: 13, y: 17, angle: 0, turnedOver: false });
+    expect(plate.parts[0].places[0]).toMatchObject({ x: 13, y: 17, angle: 0, turnedOver: false });
     expect(plate.mirrored).toBe(false);
   });
 
@@ -214,7 +212,7 @@ describe('size and place', () => {
     let job = await jobWithDrawing();
     job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, white').id });
     job = await drawn(doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 150 }).expect(200));
-    expect(job.artworks[0].scaleX * job.artworks[0].drawnWidthMm).toBeCloseTo(150, 9);
+    expect(job.artworks[0].scaleX * job.artworks[0].facts.keptWidthMm).toBeCloseTo(150, 9);
     expect(job.artworks[0].scaleY).toBe(job.artworks[0].scaleX);
     const [part] = job.steps[0].parts;
     const nudged = await drawn(
@@ -226,13 +224,13 @@ describe('size and place', () => {
         dyMm: -1,
       }).expect(200),
     );
-    expect(nudged.steps[0].parts[0].place).toMatchObject({ x: part.place.x + 2.5, y: part.place.y - 1 });
+    expect(nudged.steps[0].parts[0].places[0]).toMatchObject({ x: part.places[0].x + 2.5, y: part.places[0].y - 1 });
     const file = readHpgl(
       (await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString(),
     );
     const xs = file.strokes[0].points.map((p) => p.x);
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(150, 1);
-    expect(Math.min(...xs)).toBeCloseTo(part.place.x + 2.5, 1);
+    expect(Math.min(...xs)).toBeCloseTo(part.places[0].x + 2.5, 1);
     expect(file.strokes[0].speedMmS).toBeCloseTo(150.5, 3);
     expect(file.strokes[0].forceGf).toBe(135);
   });

@@ -2,6 +2,7 @@ import { JobChange, JobTurn, NewJob, NewNote, NewTemplate, PutAway } from '@keen
 import { Router } from 'express';
 import { pageIn, yesOrNoIn } from '../asked-for';
 import { jobAnswer, listJobSummaries } from '../services/job-views';
+import { shopOf } from '../services/job-shop';
 import { turnLastEdit } from '../services/act-on-job';
 import { archiveJob, createJob, renameJob } from '../services/jobs';
 import { putNoteAway, writeNote } from '../services/notes';
@@ -31,8 +32,16 @@ export function jobRoutes({ pool }: ApiParts): Router {
     response.status(201).json(await createJob(pool, workshopOf(request), bodyOf(request, NewJob)));
   });
   router.get('/jobs/:id', async (request, response) => {
-    response.json(await jobAnswer(pool, workshopOf(request), idOf(request)));
+    const answer = await jobAnswer(pool, workshopOf(request), idOf(request));
+    // Asked for again, it is not sent again where nothing is different. What can be undone is another thing on each device.
+    response.setHeader('Cache-Control', 'private, no-cache');
+    response.vary('Device-Id');
+    response.json(answer);
   });
+  router.get(
+    '/jobs/:id/shop',
+    async (request, response) => void response.json(await shopOf(pool, workshopOf(request), idOf(request))),
+  );
   router.patch('/jobs/:id', async (request, response) => {
     response.json(await renameJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange)));
   });

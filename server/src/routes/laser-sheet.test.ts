@@ -32,7 +32,7 @@ async function change(job: JobDetail, stepId: string, body: Omit<ChangeStep, 'do
   return drawn(api().post(paths.jobActions(job.id)).send(action).expect(200));
 }
 const filled = (job: JobDetail): StepView => job.steps.find(({ colour }) => colour === '#c8342f')!;
-const file = (step: StepView, isWhole = false) => api().get(paths.stepFile(step.id, isWhole));
+const file = (step: StepView, isWhole = false) => api().get(paths.stepFile(step.id, null, isWhole));
 
 describe('filled shapes on what is engraved as often as cut', () => {
   it('are not guessed: no file and no run before it was said', async () => {

@@ -1,8 +1,9 @@
+import { worksOf, type StepView, type StepWork } from '@keen-anvil/contract';
 import { JobActionWish } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
-import { makeSheetFile, makeStepFile, stepsInOneFile } from '../services/machine-files';
+import { inOneFile, makeSheetFile, makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { loadShop, materialsOf } from '../services/shop';
 import { workshopOf } from '../workshop';
@@ -22,23 +23,37 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     const job = await jobOfStep(pool, heavy, workshopId, idOf(request));
     const step = job.steps.find((s) => s.id === request.params.id);
     if (!step) throw notFound('That step');
+    const work = workAsked(step, request.query.sheet);
+    const { sheet } = work;
+    const ofSheet = sheet && sheet.of > 1 ? [`sheet ${sheet.turn}`] : [];
     const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-    const together = request.query.sheet === undefined ? [step] : stepsInOneFile(step, job.steps, shop);
+    const together = request.query.together === 'true' ? inOneFile(work, job.steps, shop) : [work];
     if (together.length > 1) {
       const numbers = together.map(({ position }) => position + 1).join(' and ');
       response
-        .attachment(fileName([job.name, `steps ${numbers}`], 'gcode'))
+        .attachment(fileName([job.name, `steps ${numbers}`, ...ofSheet], 'gcode'))
         .type('application/octet-stream')
         .send(await makeSheetFile(heavy, together, shop));
       return;
     }
-    const { format, text } = await makeStepFile(heavy, step, shop);
+    const { format, text } = await makeStepFile(heavy, work, shop);
     if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
     response
-      .attachment(fileName([job.name, `step ${step.position + 1}`], format))
+      .attachment(fileName([job.name, `step ${step.position + 1}`, ...ofSheet], format))
       .type('application/octet-stream')
       .send(text);
   });
 
   return router;
+}
+
+/** What a step does on the sheet that is asked for. @throws Problem where it has several and none is named, or has not that one */
+function workAsked(step: StepView, sheetId: unknown): StepWork {
+  const works = worksOf(step);
+  if (sheetId === undefined && works.length === 1) return works[0];
+  const work = works.find(({ sheet }) => sheet !== null && sheet.id === sheetId);
+  if (work) return work;
+  throw sheetId === undefined
+    ? refused(`This step is done on ${works.length} sheets, each with a file of its own: say which.`, 'sheet')
+    : notFound('That sheet');
 }

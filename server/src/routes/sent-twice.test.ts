@@ -34,7 +34,7 @@ const nudgeOf = (of: JobDetail) =>
     dyMm: 0,
     alone: true,
   });
-const placeOf = (of: JobDetail): number => of.steps[0].parts[0].place.x;
+const placeOf = (of: JobDetail): number => of.steps[0].parts[0].places[0].x;
 
 describe('a write that is sent twice', () => {
   it('is done once under one name, and answers as it did: also one that could be meant twice', async () => {

@@ -22,7 +22,7 @@ const SHOWN_PX = 1400;
 /** A picture to be looked at: made anew from its pixels, so that nothing else of the file is shown. */
 export async function shownPicture(db: Db, workshopId: string, id: string): Promise<Buffer> {
   const file = await findArtworkFile(db, workshopId, id);
-  if (file?.kind !== 'picture') throw notFound('That picture');
+  if (!file || !sourceOf(file.kind).isPicture) throw notFound('That picture');
   return sharp(file.bytes)
     .rotate()
     .resize(SHOWN_PX, SHOWN_PX, { fit: 'inside', withoutEnlargement: true })

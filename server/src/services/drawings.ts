@@ -167,13 +167,10 @@ async function taskFor(
   file: { bytes: Buffer; fileName: string } | null = null,
 ): Promise<ReadTask> {
   const { reading, text } = decided(source, choices);
-  if (text) return { kind: 'text', text, ownFont: (await findFont(pool, workshopId, text.fontId)) ?? null };
-  return {
-    kind: source as Exclude<SourceName, 'text'>,
-    bytes: file!.bytes,
-    fileName: file!.fileName,
-    choices: reading,
-  };
+  const { bytes = null, fileName = '' } = text
+    ? { bytes: await findFont(pool, workshopId, text.fontId) }
+    : (file ?? {});
+  return { source, choices: text ?? reading, fileName, bytes };
 }
 
 async function preview(

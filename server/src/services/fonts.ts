@@ -15,7 +15,12 @@ export async function keepFont(
 ): Promise<FontView[]> {
   if (!/\.(ttf|otf)$/i.test(font.fileName))
     throw refused(`A font in TTF or OTF form was expected; “${font.fileName}” came.`, 'file');
-  const tried = await heavy.readArtwork({ kind: 'text', text: { ...USUAL_TEXT, words: 'Aa1' }, ownFont: font.bytes });
+  const tried = await heavy.readArtwork({
+    source: 'text',
+    choices: { ...USUAL_TEXT, words: 'Aa1' },
+    fileName: font.fileName,
+    bytes: font.bytes,
+  });
   if (tried.refusal !== null) throw refused(tried.refusal, 'file');
   return inTransaction(pool, async (db) => {
     const name = font.fileName.replace(/\.(ttf|otf)$/i, '').slice(0, 120);

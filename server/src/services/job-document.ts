@@ -1,6 +1,6 @@
-import type { JobAction, JobDocument, SeenDocument } from '@keen-anvil/core/jobs';
+import type { JobAction, JobDocument, SeenDocument, ShopFacts } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
-import type { DocumentAnswer, ShopFacts } from '../heavy/job-work';
+import type { DocumentAnswer } from '../heavy/job-work';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { listReadings, type ReadingText } from '../queries/readings';

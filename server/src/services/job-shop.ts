@@ -1,7 +1,8 @@
-import type { JobAction, JobDocument, ShopRecipe } from '@keen-anvil/core/jobs';
+import type { JobAction, JobDocument, ShopFacts, ShopLists, ShopRecipe } from '@keen-anvil/core/jobs';
 import { FIRST_PROCESS } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
-import type { ShopFacts } from '../heavy/job-work';
+import { notFound } from '../problem';
+import { findDocument } from '../queries/documents';
 import { listLastUsed, listRecipes } from '../queries/recipes';
 import { listVariants } from '../queries/variants';
 import { loadShop, materialsOf } from './shop';
@@ -31,8 +32,27 @@ export async function shopFor(
   const shop = await loadShop(db, workshopId, [chosen, ...materialsOf(steps)]);
   if (BY_THE_BOOK.has(action.do))
     return { ...shop, lastPlace: null, recipes: await recipesOf(db, workshopId, [...shop.materials.keys()]) };
+  return { ...shop, recipes: [], lastPlace: await lastPlace(db, workshopId) };
+}
+
+/** What of the workshop any action on a job may ask for, with the materials that its steps have. */
+export async function shopOf(db: Db, workshopId: string, jobId: string): Promise<ShopLists> {
+  const stored = await findDocument(db, workshopId, jobId);
+  if (!stored) throw notFound('That job');
+  const { machines, tools, materials } = await loadShop(db, workshopId, materialsOf(stored.document.steps));
+  return {
+    machines: [...machines.values()],
+    tools: [...tools.values()],
+    materials: [...materials.values()],
+    recipes: await recipesOf(db, workshopId, [...materials.keys()]),
+    lastPlace: await lastPlace(db, workshopId),
+  };
+}
+
+/** Where a step that is new begins. */
+async function lastPlace(db: Db, workshopId: string): Promise<ShopFacts['lastPlace']> {
   const [last] = await listLastUsed(db, workshopId, 1, FIRST_PROCESS);
-  return { ...shop, recipes: [], lastPlace: last ? { machineId: last.machine.id, toolId: last.tool.id } : null };
+  return last ? { machineId: last.machine.id, toolId: last.tool.id } : null;
 }
 
 async function recipesOf(db: Db, workshopId: string, materialIds: string[]): Promise<ShopRecipe[]> {

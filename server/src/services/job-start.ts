@@ -1,4 +1,5 @@
-import type { NewRun, RunView, StepView } from '@keen-anvil/contract';
+import { worksInOrder, type NewRun, type RunView, type StepWork } from '@keen-anvil/contract';
+import type { StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
@@ -25,13 +26,13 @@ class ChangedMeanwhile extends Error {}
 
 interface Planned {
   version: number;
-  steps: StepView[];
+  works: { work: StepWork; turn: StepTurn }[];
   files: StepFile[];
   traces: Trace[];
   shop: Shop;
 }
 
-/** Puts a job on its machines: a run is written down for every step. */
+/** Puts a job on its machines: a run is written down for every step on each of its sheets. */
 export class JobStart {
   constructor(
     private readonly pool: Pool,
@@ -40,7 +41,7 @@ export class JobStart {
     private readonly seen: RunsSeen,
   ) {}
 
-  /** Starts a job: a run for every step, the first one under way at once. Sent twice, the second answers as the first. */
+  /** Starts a job: a run for every step and sheet, the first one under way at once. Sent twice, the second answers as the first. */
   async start(workshopId: string, jobId: string, wanted: NewRun): Promise<RunView[]> {
     for (let plan = 1; ; plan++) {
       if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
@@ -77,16 +78,16 @@ export class JobStart {
   private async plan(workshopId: string, jobId: string): Promise<Planned> {
     const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
     const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
-    const steps = job.steps.filter((step) => !step.isSkipped);
-    if (steps.length === 0) throw refused('There is no step to run in this job yet.');
+    const works = worksInOrder(job.steps.filter((step) => !step.isSkipped));
+    if (works.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];
-    for (const step of steps) files.push(await makeStepFile(this.heavy, step, shop));
+    for (const { work } of works) files.push(await makeStepFile(this.heavy, work, shop));
     const stop = files.flatMap((file) => file.stops)[0];
     if (stop) throw refused(stop);
     const traces: Trace[] = [];
-    for (const [i, step] of steps.entries())
-      traces.push(await this.standIns.work(shop.machines.get(step.machineId)!, files[i].text, files[i].settings));
-    return { version: job.version, steps, files, traces, shop };
+    for (const [i, { work }] of works.entries())
+      traces.push(await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings));
+    return { version: job.version, works, files, traces, shop };
   }
 
   private async writeSeries(
@@ -94,31 +95,34 @@ export class JobStart {
     workshopId: string,
     jobId: string,
     wanted: NewRun,
-    { steps, files, traces, shop }: Planned,
+    { works, files, traces, shop }: Planned,
   ): Promise<void> {
-    if (!wanted.byHand) await refuseBusy(db, workshopId, steps[0].machineId);
-    const takings = steps.flatMap(({ stockPieceId, machineId }, i) =>
+    if (!wanted.byHand) await refuseBusy(db, workshopId, works[0].work.machineId);
+    const takings = works.flatMap(({ work: { stockPieceId, machineId, sheet } }, i) =>
       machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
         ? []
-        : [{ stockPieceId, usedLengthMm: files[i].usedLengthMm }],
+        : [{ stockPieceId, sheetId: sheet?.id ?? null, usedLengthMm: files[i].usedLengthMm }],
     );
     await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
     if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId })))
       throw new Problem(409, 'exists', 'There is a run with this id already.');
-    for (const [position, step] of steps.entries()) {
+    for (const [position, { work, turn }] of works.entries()) {
       const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
       await insertRun(db, workshopId, {
         id: uuidv5(`run ${position}`, wanted.seriesId),
         seriesId: wanted.seriesId,
         jobId,
-        stepId: step.id,
+        stepId: work.id,
+        sheetId: work.sheet?.id ?? null,
+        sheetTurn: work.sheet?.turn ?? 1,
+        sheetOf: work.sheet?.of ?? 1,
         recipeId: recipe.id,
-        machineId: step.machineId,
+        machineId: work.machineId,
         position,
         state: 'queued',
-        hold: step.holdFor,
+        hold: turn.hold,
         settings,
-        stockPieceId: step.stockPieceId,
+        stockPieceId: work.stockPieceId,
         usedLengthMm,
         machineFile: text,
         estimateSeconds,

@@ -1,7 +1,7 @@
 import type { JobAnswer, JobDetail, JobEdited, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
 import { jobView } from '@keen-anvil/contract/job-view';
-import { concernsSteps, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
-import type { HoldNames, Outcome } from '@keen-anvil/core/recipes';
+import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
+import type { Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
@@ -92,7 +92,7 @@ async function lookAtSteps(
       claims: claims
         .filter(({ stockPieceId }) => stockPieceId === step.stockPieceId)
         .map(({ stockPieceId: _piece, ...claim }) => claim),
-      names: namesAt(step, shop),
+      names: namesIn(shop, step),
     },
   ]);
   return { looks: steps.map((step) => lookOf(step, shop)), found: Object.fromEntries(found) };
@@ -132,15 +132,5 @@ function summary(job: JobRow, looks: readonly StepLook[], state: JobState): JobS
     stepCount: looks.length,
     colours: colours(looks),
     updatedAt: job.updatedAt,
-  };
-}
-
-function namesAt(step: Pick<Step, 'materialId' | 'toolId' | 'machineId'>, shop: Shop): HoldNames {
-  const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
-  return {
-    material: material?.name ?? null,
-    isFoil: material?.family === 'foil',
-    tool: shop.tools.get(step.toolId)?.name ?? null,
-    machine: shop.machines.get(step.machineId)?.name ?? null,
   };
 }

@@ -1,13 +1,14 @@
 import {
   asksEngraveOrCut,
   checkedStep,
+  doneTogether,
   type RecipeSummary,
   type StepView,
+  type StepWork,
   type StockPieceView,
 } from '@keen-anvil/contract';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
-import { shareSheet } from '@keen-anvil/core/layout';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { HeavyPool } from '../heavy/pool';
 import type { PlanAnswer, PlanTask } from '../heavy/tasks';
@@ -22,8 +23,8 @@ export interface StepFile extends PlanAnswer {
 }
 
 /** What the tool-path planner needs to know of a step, and the recipe it goes by. @throws Problem where something is missing */
-export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: RecipeSummary; settings: Settings } {
-  const name = `Step ${step.position + 1}`;
+export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: RecipeSummary; settings: Settings } {
+  const name = nameOf(step);
   const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
   if (!material) throw refused(`${name} has no material yet.`, 'materialId');
   const piece = pieceOf(step, shop);
@@ -49,15 +50,19 @@ export function planTask(step: StepView, shop: Shop): { task: PlanTask; recipe: 
         process: step.process,
         settings,
         holder: step.holder,
-        parts: step.parts,
+        parts: step.laid,
       },
       check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
     },
   };
 }
 
+/** What a step on a sheet is called. */
+const nameOf = ({ position, sheet }: StepWork): string =>
+  `Step ${position + 1}${sheet && sheet.of > 1 ? `, sheet ${sheet.turn} of ${sheet.of}` : ''}`;
+
 /** The piece a step lies on; foil lies over a sheet of another material. */
-export function pieceOf(step: Pick<StepView, 'stockPieceId'>, shop: Shop): StockPieceView | undefined {
+export function pieceOf(step: Pick<StepWork, 'stockPieceId'>, shop: Shop): StockPieceView | undefined {
   for (const material of shop.materials.values()) {
     const found = material.pieces.find((piece) => piece.id === step.stockPieceId);
     if (found) return found;
@@ -69,27 +74,20 @@ export function pieceOf(step: Pick<StepView, 'stockPieceId'>, shop: Shop): Stock
  * One file for what a laser does on one sheet: engraved and cut in one go, in the order of the steps.
  * @param steps of one machine, on one sheet
  */
-export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepView[], shop: Shop): Promise<string> {
+export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepWork[], shop: Shop): Promise<string> {
   return heavy.planSheetFile(steps.map((step) => planTask(step, shop).task));
 }
 
-/** The steps that a step's file can hold with it: of the same laser, on the same sheet, one after the other. */
-export function stepsInOneFile(step: StepView, steps: readonly StepView[], shop: Shop): StepView[] {
-  const machine = shop.machines.get(step.machineId);
-  if (!machine || machineKindOf(machine.kind).does !== 'beam') return [step];
-  return steps.filter(
-    (other) =>
-      !other.isSkipped &&
-      other.machineId === step.machineId &&
-      shareSheet(other, step) &&
-      other.onCarrier === step.onCarrier,
-  );
+/** What a step's file can hold with it: what the same laser does on the same sheet. */
+export function inOneFile(work: StepWork, steps: readonly StepView[], shop: Shop): StepWork[] {
+  const machine = shop.machines.get(work.machineId);
+  return machine && machineKindOf(machine.kind).does === 'beam' ? doneTogether(work, steps) : [work];
 }
 
 /** A step's machine file with other numbers than its recipe's. */
 export async function fileWithSettings(
   heavy: HeavyPool,
-  step: StepView,
+  step: StepWork,
   shop: Shop,
   settings: Settings,
 ): Promise<StepFile> {
@@ -102,7 +100,7 @@ export async function fileWithSettings(
 }
 
 /** Works out a step's machine file. */
-export async function makeStepFile(heavy: HeavyPool, step: StepView, shop: Shop): Promise<StepFile> {
+export async function makeStepFile(heavy: HeavyPool, step: StepWork, shop: Shop): Promise<StepFile> {
   const { task, recipe, settings } = planTask(step, shop);
   return { ...(await heavy.planMachineFile(task)), recipe, settings };
 }

@@ -7,6 +7,8 @@ import { listClaims, lockPieces, spokenFor } from '../queries/claims';
 /** What a job takes from its pieces when it is started. */
 export interface Taking {
   stockPieceId: string | null;
+  /** Which sheet of the job it is; what is done on one sheet is taken once. */
+  sheetId: string | null;
   usedLengthMm: number;
 }
 
@@ -38,6 +40,15 @@ export async function refuseTakenPieces(
     throw new Problem(409, 'piece-taken', `${capital(sayClaim(waiting))}. Choose another piece, or run all the same.`);
   const reserved = await spokenFor(db, workshopId, ids, jobId);
   for (const piece of pieces) {
+    const bySheet = new Map<string | null, number>();
+    for (const { stockPieceId, sheetId, usedLengthMm } of takings)
+      if (stockPieceId === piece.id) bySheet.set(sheetId, Math.max(usedLengthMm, bySheet.get(sheetId) ?? 0));
+    if (piece.kind !== 'roll' && piece.count > 0 && piece.count < bySheet.size)
+      throw new Problem(
+        409,
+        'nothing-left',
+        `This job takes ${bySheet.size} of ${piece.name}, and ${piece.count} are in stock. Choose another piece for some of its sheets, or run all the same.`,
+      );
     if (piece.count <= 0)
       throw new Problem(
         409,
@@ -45,9 +56,7 @@ export async function refuseTakenPieces(
         `Nothing is left of ${piece.name} in stock: the run would take from what is not there. Choose another piece, or run all the same.`,
       );
     if (piece.kind !== 'roll') continue;
-    const wanted = Math.max(
-      ...takings.filter(({ stockPieceId }) => stockPieceId === piece.id).map(({ usedLengthMm }) => usedLengthMm),
-    );
+    const wanted = [...bySheet.values()].reduce((sum, mm) => sum + mm, 0);
     const free = piece.lengthMm - (reserved.get(piece.id) ?? 0);
     if (wanted > free)
       throw new Problem(

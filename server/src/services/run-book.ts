@@ -1,4 +1,4 @@
-import type { RunAction, RunView } from '@keen-anvil/contract';
+import { worksOf, type RunAction, type RunView } from '@keen-anvil/contract';
 import { isOver, keepsMachine, mayTurn } from '@keen-anvil/core/runs';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { positionAt } from '@keen-anvil/core/standins';
@@ -98,7 +98,9 @@ export class RunBook {
       ({ id: stepId }) => stepId === seen.stepId,
     );
     if (!step) throw refused('The step of this run is not in the job any more.');
-    const file = await fileWithSettings(this.heavy, step, shop, settings);
+    const works = worksOf(step);
+    const work = works.find(({ sheet }) => sheet !== null && sheet.id === seen.sheetId) ?? works[0];
+    const file = await fileWithSettings(this.heavy, work, shop, settings);
     const { totalSeconds, cutMm } = await this.standIns.work(shop.machines.get(seen.machineId)!, file.text, settings);
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);

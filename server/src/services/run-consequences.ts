@@ -158,10 +158,12 @@ function lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined
 async function usesUp(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<boolean> {
   if (machineKindOf(shop.machines.get(run.machineId)!.kind).does === 'heat') return false;
   const series = await listSeriesRuns(db, workshopId, run.seriesId);
-  return !series.some(
-    (other) => other.position < run.position && other.stockPieceId === run.stockPieceId && other.state === 'finished',
-  );
+  return !series.some((other) => other.position < run.position && isOneSheet(other, run) && other.state === 'finished');
 }
+
+/** Whether two runs of a series are done on one sheet; of old ones only the piece is known. */
+const isOneSheet = (a: RunRow, b: RunRow): boolean =>
+  a.sheetId && b.sheetId ? a.sheetId === b.sheetId : a.stockPieceId === b.stockPieceId;
 
 /** Takes what a run used off the piece it was done on. */
 async function takeFromStock(db: Db, workshopId: string, run: RunRow): Promise<void> {
