@@ -84,6 +84,9 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   // A step has one card, whatever number of sheets it is done on.
   const cards = steps.filter(({ step }) => (step.sheet?.turn ?? 1) === 1);
   const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
+  const shownWork = shown?.step;
+  const guides = useMemo(() => (shownWork ? guidesOf(job, shownWork) : []), [job, shownWork]);
+  const others = useMemo(() => (shownWork ? othersOnSheet(job, shownWork) : []), [job, shownWork]);
   const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
   const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
   const parts = allParts(job);
@@ -128,8 +131,8 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
         key={workKey(shown.step)}
         jobId={job.id}
         inspected={shown}
-        guides={guidesOf(job, shown.step)}
-        others={othersOnSheet(job, shown.step)}
+        guides={guides}
+        others={others}
         undo={<UndoKey job={job} />}
         places={pointed}
         maxHeight={isWide ? height * 0.55 : height * 0.44}

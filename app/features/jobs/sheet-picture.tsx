@@ -1,10 +1,10 @@
-import type { LaidPart } from '@keen-anvil/contract';
+import type { LaidPart, StepWork } from '@keen-anvil/contract';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
-import { moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
+import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, {
   Circle,
@@ -23,7 +23,7 @@ import type { DrawnPart, Inspection } from '../../workers/inspection';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { tappedPart } from './tapped-part';
-import type { InspectedStep, StepBed } from './use-inspections';
+import type { StepBed } from './use-inspections';
 
 /** A guide as it is drawn on the sheet. */
 export interface SheetGuide {
@@ -54,7 +54,7 @@ interface SheetPictureProps {
 }
 
 /** What the picture needs to know of a step that has its bed and was inspected. */
-export function pictureOf({ step }: InspectedStep, { machine, material, piece }: StepBed, inspection: Inspection) {
+export function pictureOf(step: StepWork, { machine, material, piece }: Omit<StepBed, 'tool'>, inspection: Inspection) {
   const parts = broughtOn(inspection.parts, step.laid);
   return {
     sheet: piece,
@@ -73,13 +73,24 @@ export interface ShownPart extends Omit<DrawnPart, 'place'> {
 /** Parts as they lie now, whether or not they have been looked at there already; one that lies several times comes in the order of its places. */
 export function broughtOn(parts: readonly DrawnPart[], laid: readonly Pick<LaidPart, 'id' | 'place'>[]): ShownPart[] {
   const places = new Map<string, Place[]>();
-  for (const { id, place } of laid) places.set(id, [...(places.get(id) ?? []), place]);
-  return parts.map(({ place, ...part }) => {
-    const now = places.get(part.id)?.shift();
-    const move = now ? moveBetween(place, now) : null;
+  for (const { id, place } of laid) {
+    const more = places.get(id);
+    if (more) more.push(place);
+    else places.set(id, [place]);
+  }
+  // Most parts of a step lie as one, and are moved as one.
+  let last: { from: Place; to: Place; move: Affine | null } | null = null;
+  return parts.map(({ place: from, ...part }) => {
+    const to = places.get(part.id)?.shift() ?? from;
+    if (!last || !isOnePlace(last.from, from) || !isOnePlace(last.to, to))
+      last = { from, to, move: moveBetween(from, to) };
+    const { move } = last;
     return { ...part, move, bounds: move ? movedBounds(part.bounds, move) : part.bounds };
   });
 }
+
+/** Kept as a picture of its own by the browser: what is moved need not be drawn again. */
+const LIFTED = { willChange: 'transform' } as object;
 
 /** More parts than this are drawn as one, so that a phone shows them at once; those that are chosen stand out alone. */
 export const MANY_PARTS = 300;
@@ -121,7 +132,7 @@ const BEYOND_MM = 40;
 const SMALLEST_RING = 26;
 
 /** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
-export function SheetPicture({
+export const SheetPicture = memo(function SheetPicture({
   sheet,
   cuttable,
   parts,
@@ -225,6 +236,7 @@ export function SheetPicture({
                 <G
                   key={`${part.id} ${i}`}
                   testID={`part-${part.name}`}
+                  style={parts.length > MANY_PARTS ? LIFTED : undefined}
                   transform={part.move ? `matrix(${part.move.join(' ')})` : undefined}
                 >
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
@@ -299,7 +311,7 @@ export function SheetPicture({
       ) : null}
     </View>
   );
-}
+});
 
 function marginPath(
   widthMm: number,

@@ -1,7 +1,7 @@
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Icon, type IconName } from '../../ui/icon';
-import { useState, type ReactNode } from 'react';
+import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { StepNumber } from '../../ui/step-number';
 import { Nothing, Waiting } from '../../ui/states';
@@ -25,20 +25,31 @@ interface SheetViewProps {
   maxHeight: number;
 }
 
+const NONE: SheetGuide[] = [];
+
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ jobId, inspected, guides, others = [], undo, places, maxHeight }: SheetViewProps) {
+export function SheetView({ jobId, inspected, guides, others = NONE, undo, places, maxHeight }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
   const [by, setBy] = useState(1);
   const [isAlone, setAlone] = useState(false);
   const nudge = useAct(jobId);
+  const { data: found } = inspection;
+  const { machine, material, piece } = bed ?? {};
+  // A step of a thousand parts is laid out anew only where it lies otherwise.
+  const picture = useMemo(
+    () => (machine && material && piece && found ? pictureOf(step, { machine, material, piece }, found) : null),
+    [step, machine, material, piece, found],
+  );
+  const toggle = useCallback(
+    (id: string) => setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id])),
+    [],
+  );
   if (!bed) return <Nothing title="No sheet yet">Choose the material of this step, and its sheet lies here.</Nothing>;
   if (inspection.isError) return <Body style={{ color: tokens.rust }}>{inspection.error.message}</Body>;
-  if (!inspection.data) return <Waiting lines={3} />;
+  if (!found || !picture) return <Waiting lines={3} />;
   const moved = chosen.length ? chosen : step.parts.map((part) => part.id);
-  const toggle = (id: string) =>
-    setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id]));
   const move = (dxMm: number, dyMm: number) =>
     nudge.mutate({
       do: 'nudge-parts',
@@ -65,7 +76,7 @@ export function SheetView({ jobId, inspected, guides, others = [], undo, places,
         {step.mirrored ? <ReversedStamp /> : null}
       </View>
       <SheetPicture
-        {...pictureOf(inspected, bed, inspection.data)}
+        {...picture}
         chosen={chosen}
         onChoose={toggle}
         places={places}
@@ -114,7 +125,7 @@ export function SheetView({ jobId, inspected, guides, others = [], undo, places,
         ) : null}
       </View>
       <Figure>
-        {formatNumber(inspection.data.cutMm / 1000, 2)} m down, {formatNumber(inspection.data.travelMm / 1000, 2)} m up
+        {formatNumber(found.cutMm / 1000, 2)} m down, {formatNumber(found.travelMm / 1000, 2)} m up
       </Figure>
     </View>
   );

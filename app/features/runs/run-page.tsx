@@ -330,7 +330,7 @@ function RunSheetOf({
   const { state, at, isDown } = run.progress;
   return (
     <SheetPicture
-      {...pictureOf(inspected, inspected.bed, inspected.inspection.data)}
+      {...pictureOf(inspected.step, inspected.bed, inspected.inspection.data)}
       tool={!run.isByHand && (state === 'running' || state === 'paused') ? { at, isDown } : null}
       maxHeight={maxHeight}
     />

@@ -1,6 +1,6 @@
 export { sheetTurns, type SheetsOfStep } from './sheet-turns';
 export { boundsOnSheet, movedAlong, movedBounds, shareSheet, type PartOnPiece } from './share-sheet';
-export { moveBetween, planeAt, straightAt, type Place } from './place';
+export { isOnePlace, moveBetween, planeAt, straightAt, type Place } from './place';
 export { placeParts, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
 export { firstPlace } from './first-place';
 export { freePlaces, type FreePlaceRequest } from './free-places';

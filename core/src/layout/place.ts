@@ -12,10 +12,13 @@ export interface Place extends Point {
 export const planeAt = ({ x, y, angle, turnedOver }: Place): Affine =>
   affineOf(translate(x, y), rotateDEG(-angle), scale(turnedOver ? -1 : 1, 1));
 
+/** Whether two places are the very same. */
+export const isOnePlace = (a: Place, b: Place): boolean =>
+  a.x === b.x && a.y === b.y && a.angle === b.angle && a.turnedOver === b.turnedOver;
+
 /** What moves a thing that was laid at one place to another; null where that is the same. */
 export function moveBetween(from: Place, to: Place): Affine | null {
-  const isSame = from.x === to.x && from.y === to.y && from.angle === to.angle && from.turnedOver === to.turnedOver;
-  return isSame ? null : composeAffine(invertAffine(planeAt(from)), planeAt(to));
+  return isOnePlace(from, to) ? null : composeAffine(invertAffine(planeAt(from)), planeAt(to));
 }
 
 /** A place at which parts lie as they were drawn, or turned over. */

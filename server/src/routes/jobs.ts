@@ -40,7 +40,10 @@ export function jobRoutes({ pool }: ApiParts): Router {
   });
   router.get(
     '/jobs/:id/shop',
-    async (request, response) => void response.json(await shopOf(pool, workshopOf(request), idOf(request))),
+    async (request, response) =>
+      void response
+        .setHeader('Cache-Control', 'private, no-cache')
+        .json(await shopOf(pool, workshopOf(request), idOf(request))),
   );
   router.patch('/jobs/:id', async (request, response) => {
     response.json(await renameJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange)));
