@@ -1,0 +1,17 @@
+export {
+  drawMeasured,
+  measuredName,
+  measuredShape,
+  MEASURED_SHAPES,
+  usualMeasures,
+  type MeasuredChoices,
+} from './measured-choices';
+export {
+  MeasureRefusedError,
+  type Dimension,
+  type Measure,
+  type MeasuredDrawing,
+  type MeasuredPart,
+  type MeasuredShape,
+  type Measures,
+} from './measured-shape';

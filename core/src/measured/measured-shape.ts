@@ -1,0 +1,76 @@
+import type { CurveContour, Point } from '../geometry';
+
+/** A measure of a shape: what it may be, and what it is while nobody has said otherwise. */
+export interface Measure {
+  name: string;
+  label: string;
+  unit: 'mm' | '°' | '%' | '';
+  usual: number;
+  min: number;
+  max: number;
+  /** What one press of a key adds. */
+  step: number;
+  /** Of what is counted: a part of one makes no sense. */
+  isWhole?: boolean;
+}
+
+export type Measures = Readonly<Record<string, number>>;
+
+/** A line that shows a measure on the drawing, from one point to the other, in mm. */
+export interface Dimension {
+  /** The name of the measure. */
+  of: string;
+  from: Point;
+  to: Point;
+}
+
+/** A piece of a shape: its outline with its holes, or lines. mm, y down. */
+export interface MeasuredPart {
+  name: string;
+  contours: CurveContour[];
+}
+
+export interface MeasuredDrawing {
+  parts: MeasuredPart[];
+  dimensions: Dimension[];
+}
+
+/** A shape that is drawn from its measures. */
+export interface MeasuredShape {
+  name: string;
+  label: string;
+  measures: readonly Measure[];
+  /** @throws MeasureRefusedError for measures that cannot be together; each by itself was looked at before */
+  draw: (measures: Measures) => MeasuredDrawing;
+}
+
+/** Measures that cannot be: the message is a sentence that says which, and what it may be. */
+export class MeasureRefusedError extends Error {
+  constructor(
+    readonly measure: string,
+    message: string,
+  ) {
+    super(message);
+    this.name = 'MeasureRefusedError';
+  }
+}
+
+/** A length, as most measures are. */
+export const length = (
+  name: string,
+  label: string,
+  usual: number,
+  { min = 1, max = 2000, step = 1 }: Partial<Pick<Measure, 'min' | 'max' | 'step'>> = {},
+): Measure => ({ name, label, unit: 'mm', usual, min, max, step });
+
+/** What is counted. */
+export const count = (name: string, label: string, usual: number, min: number, max: number): Measure => ({
+  name,
+  label,
+  unit: '',
+  usual,
+  min,
+  max,
+  step: 1,
+  isWhole: true,
+});
