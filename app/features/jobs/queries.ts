@@ -122,7 +122,7 @@ export function useAct(jobId: string) {
     void jobForm();
     void client.prefetchQuery(shopQuery(jobId));
   }, [client, jobId]);
-  const { mutate, ...rest } = useMutation({
+  const { mutateAsync, ...rest } = useMutation({
     scope: scopeOf(jobId),
     mutationFn: async (action: AskedAction) => {
       const body = { version: present()?.version ?? 1, action };
@@ -150,8 +150,12 @@ export function useAct(jobId: string) {
   });
   return {
     ...rest,
+    /** What asked for it may be gone by then, as what it asked for is shown at once: it hears all the same. */
     mutate: (action: Unnamed, options?: { onSuccess?: () => void }) =>
-      mutate({ ...action, id: uuid() } as AskedAction, options),
+      void mutateAsync({ ...action, id: uuid() } as AskedAction).then(
+        () => options?.onSuccess?.(),
+        () => undefined,
+      ),
   };
 }
 
