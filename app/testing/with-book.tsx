@@ -86,3 +86,7 @@ export function renderWithBook(piece: ReactElement, answers: Record<string, Answ
   );
   return { sent };
 }
+
+/** What was posted to a path, in order. */
+export const posted = (sent: { path: string; method: string; body: unknown }[], path: string) =>
+  sent.filter((request) => request.method === 'POST' && request.path === path).map(({ body }) => body);

@@ -69,6 +69,7 @@ export const paths = {
   /** A reading never changes. */
   reading: (artworkId: string, number: number) => `/api/artworks/${artworkId}/readings/${number}`,
   artworkReading: (id: string) => `/api/artworks/${id}/reading`,
+  jobShapes: (jobId: string) => `/api/jobs/${jobId}/shapes`,
   jobTexts: (jobId: string) => `/api/jobs/${jobId}/texts`,
   textPreview: '/api/text-preview',
   fonts: '/api/fonts',

@@ -282,11 +282,16 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
       keep: false,
       reading: { unitMm: null, joinMm: 0.05, tracing },
       text: { ...USUAL_TEXT, words: 'Bend' },
+      measured: { shape: 'circle', measures: { diameter: 20 } },
     },
   })),
   route('post', '/jobs/:id/texts', contract.NewText, (w) => ({
     url: paths.jobTexts(w.job.id),
     body: { id: randomUUID(), text: { ...USUAL_TEXT, words: '48' } },
+  })),
+  route('post', '/jobs/:id/shapes', contract.NewMeasured, (w) => ({
+    url: paths.jobShapes(w.job.id),
+    body: { id: randomUUID(), measured: { shape: 'circle', measures: { diameter: 20 } } },
   })),
   route('post', '/text-preview', contract.TextPreview, () => ({
     url: paths.textPreview,

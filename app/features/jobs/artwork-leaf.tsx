@@ -73,6 +73,13 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
             onPress={() => router.push({ pathname: '/jobs/[id]/text', params: { id: job.id, artwork: artwork.id } })}
           />
         ) : null}
+        {editor === 'measures' ? (
+          <TextKey
+            title="Change its measures"
+            icon="ruler-square"
+            onPress={() => router.push({ pathname: '/jobs/[id]/shape', params: { id: job.id, artwork: artwork.id } })}
+          />
+        ) : null}
         {editor === 'joining' ? (
           <TextKey title="Join loose ends" icon="vector-polyline" onPress={() => setAsked('joins')} />
         ) : null}

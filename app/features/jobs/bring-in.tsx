@@ -40,6 +40,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
     setAt(null);
     bringIn.mutate({ file: asset.file, fileName: asset.name, signal: stop.current.signal, told: setAt });
   };
+  const takeShape = () => router.push({ pathname: '/jobs/[id]/shape', params: { id: jobId } });
   const setText = () => router.push({ pathname: '/jobs/[id]/text', params: { id: jobId } });
   const wasStopped = bringIn.error?.name === 'AbortError';
   return (
@@ -57,6 +58,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
           <TextKey title="Choose a file" icon="file-plus-outline" onPress={() => void choose()} />
           <TextKey title="Set a text" icon="format-text" onPress={setText} />
+          <TextKey title="A measured shape" icon="ruler-square" onPress={takeShape} />
         </View>
       ) : (
         <View style={{ gap: SPACE.small }}>
@@ -66,6 +68,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
             onPress={() => void choose()}
           />
           <Button title="Set a text" type="outline" onPress={setText} />
+          <Button title="A measured shape" type="outline" onPress={takeShape} />
         </View>
       )}
       {bringIn.isError && !wasStopped ? (

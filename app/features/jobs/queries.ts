@@ -9,6 +9,7 @@ import {
   type NewJob,
   type NewNote,
   type NewTemplate,
+  type NewMeasured,
   type NewText,
   type ReadAgain,
   type ReadingPreview,
@@ -231,6 +232,9 @@ export const usePreviewReading = () =>
 
 export const useAddText = (jobId: string) =>
   useJobChange((body: NewText) => call<JobAnswer | JobEdited>(paths.jobTexts(jobId), { method: 'POST', body }));
+
+export const useAddMeasured = (jobId: string) =>
+  useJobChange((body: NewMeasured) => call<JobAnswer | JobEdited>(paths.jobShapes(jobId), { method: 'POST', body }));
 
 /** A text as it would be set; the one before stays until the new one is there. */
 export const useTextPreview = (text: TextWish, isWanted: boolean) =>

@@ -4,7 +4,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { shopAnswers } from '../../testing/fixtures';
 import { artwork, job, square } from '../../testing/job-fixtures';
 import { keepsOnThisDevice } from '../../testing/local-shelf';
-import { renderWithBook } from '../../testing/with-book';
+import { posted, renderWithBook } from '../../testing/with-book';
 import { keepDraft, readDraft } from '../../ui/use-draft';
 import { TextPage } from './text-page';
 import { TracePage } from './trace-page';
@@ -29,9 +29,6 @@ const answers = (shown: JobDetail) => ({
   '/api/jobs/job-1': { body: shown },
   ...shopAnswers,
 });
-const posted = (sent: { path: string; method: string; body: unknown }[], path: string) =>
-  sent.filter((request) => request.method === 'POST' && request.path === path).map(({ body }) => body);
-
 describe('setting a text', () => {
   it('shows it as it will be, with its size and what the font lacks, and puts it into the job', async () => {
     const { sent } = renderWithBook(<TextPage jobId="job-1" artworkId={null} />, answers(job));

@@ -1,5 +1,5 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
-import type { ReadingChoices, SizeQuestion, TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { Decided, SizeQuestion } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
@@ -101,7 +101,7 @@ export interface StepView {
 export interface ArtworkView extends Drawing {
   byteCount: number;
   facts: DrawingFacts;
-  decided: { reading: ReadingChoices; text: null } | { reading: null; text: TextChoices };
+  decided: Decided;
 }
 
 export interface NoteView {

@@ -46,6 +46,17 @@ export const IsSettings = (): PropertyDecorator =>
     (value) => isRecord(value) && Object.entries(value).every(([name, n]) => isQuantity(name) && isFinite(n)),
   );
 
+/** Numbers by the names of measures, such as `{ width: 40, hole: 4 }`. */
+export const IsMeasures = (): PropertyDecorator =>
+  fieldRule(
+    'isMeasures',
+    'measures must give a number for each of at most 20 names',
+    (value) =>
+      isRecord(value) &&
+      Object.keys(value).length <= 20 &&
+      Object.entries(value).every(([name, n]) => name.length <= 40 && typeof n === 'number' && Number.isFinite(n)),
+  );
+
 /** What was typed for some fields, each with the unit it was meant in: `{ speed: { text: '320', unit: 'mm/min' } }`. */
 export const IsTyped = (): PropertyDecorator =>
   fieldRule(

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
-import { Amount, MayBeLeftOut, Name, Nested, Version } from './fields';
+import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, Version } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
@@ -55,16 +55,28 @@ export class TextWish {
   @IsBoolean() isReversed!: boolean;
 }
 
+/** A shape of the shelf with its measures; what they may be the shape itself says. */
+export class MeasuredWish {
+  @IsString() @Length(1, 40) shape!: string;
+  @IsMeasures() measures!: Record<string, number>;
+}
+
 export class ReadAgain {
   /** Only looked at, or kept. */
   @IsBoolean() keep!: boolean;
   @MayBeLeftOut() @Nested(() => ReadingWish) reading?: ReadingWish;
   @MayBeLeftOut() @Nested(() => TextWish) text?: TextWish;
+  @MayBeLeftOut() @Nested(() => MeasuredWish) measured?: MeasuredWish;
 }
 
 export class NewText {
   @IsUUID() id!: string;
   @Nested(() => TextWish) text!: TextWish;
+}
+
+export class NewMeasured {
+  @IsUUID() id!: string;
+  @Nested(() => MeasuredWish) measured!: MeasuredWish;
 }
 
 export class TextPreview {

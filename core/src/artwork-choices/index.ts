@@ -16,6 +16,8 @@ export {
   sourceOfFile,
   SOURCES,
   textName,
+  type Decided,
   type Source,
+  type SourceChoices,
   type SourceName,
 } from './source';

@@ -1,3 +1,4 @@
+import type { MeasuredChoices } from '../measured';
 import { USUAL_CHOICES, type ReadingChoices } from './reading';
 import { USUAL_TEXT, type TextChoices } from './text';
 
@@ -7,10 +8,10 @@ interface SourceRow {
   label: string;
   /** Endings of its files; null where it comes from measures or words, and no file is sent. */
   endings: RegExp | null;
-  /** What the maker decides about it: how a file is read, or the words of a text. */
-  choices: 'reading' | 'text';
+  /** What the maker decides about it: how a file is read, the words of a text, or the measures of a shape. */
+  choices: 'reading' | 'text' | 'measured';
   /** The editor in which that is decided; null where there is nothing to decide. */
-  editor: 'tracing' | 'text' | 'joining' | null;
+  editor: 'tracing' | 'text' | 'joining' | 'measures' | null;
   /** Its own parts go to the step that takes their colour already, whichever drawing that is of. */
   joinsSteps: boolean;
   /** It is made of pixels: it can be looked at as it came, and takes long to be read. */
@@ -26,6 +27,15 @@ const SOURCE_TABLE = [
   { name: 'hpgl', label: 'HP-GL', endings: /\.(hpgl|hpg|plt)$/i, editor: null, ...file },
   { name: 'gcode', label: 'G-code', endings: /\.(gcode|gco|nc|ngc)$/i, editor: null, ...file },
   { name: 'text', label: 'Text', endings: null, choices: 'text', editor: 'text', joinsSteps: true, isPicture: false },
+  {
+    name: 'measured',
+    label: 'Measured shape',
+    endings: null,
+    choices: 'measured',
+    editor: 'measures',
+    joinsSteps: true,
+    isPicture: false,
+  },
 ] as const satisfies readonly SourceRow[];
 
 export type SourceName = (typeof SOURCE_TABLE)[number]['name'];
@@ -43,14 +53,25 @@ export const sourceOf = (name: SourceName): Source => byName.get(name)!;
 export const sourceOfFile = (fileName: string): Source | undefined =>
   SOURCES.find(({ endings }) => endings?.test(fileName));
 
+/** What a maker decides about a drawing, as it is kept. */
+export type SourceChoices = Partial<ReadingChoices> | TextChoices | MeasuredChoices;
+
+/** The same with what is usual where nothing was said; by what kind of choices its source has. */
+export type Decided =
+  | { reading: ReadingChoices; text: null; measured: null }
+  | { reading: null; text: TextChoices; measured: null }
+  | { reading: null; text: null; measured: MeasuredChoices };
+
 /** What is decided about a drawing, and what is usual where nothing was said. */
-export function decided(
-  name: SourceName,
-  choices: Partial<ReadingChoices> | TextChoices,
-): { reading: ReadingChoices; text: null } | { reading: null; text: TextChoices } {
-  return sourceOf(name).choices === 'text'
-    ? { reading: null, text: { ...USUAL_TEXT, ...(choices as TextChoices) } }
-    : { reading: { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) }, text: null };
+export function decided(name: SourceName, choices: SourceChoices): Decided {
+  switch (sourceOf(name).choices) {
+    case 'text':
+      return { reading: null, text: { ...USUAL_TEXT, ...(choices as TextChoices) }, measured: null };
+    case 'measured':
+      return { reading: null, text: null, measured: choices as MeasuredChoices };
+    case 'reading':
+      return { reading: { ...USUAL_CHOICES, ...(choices as Partial<ReadingChoices>) }, text: null, measured: null };
+  }
 }
 
 /** What a text is called among the drawings of a job. */

@@ -1,3 +1,4 @@
+export { readMeasured } from './read-measured';
 export { ArtworkRefusedError, type ArtworkPart, type ArtworkReading, type ReadingNotice } from './reading';
 export type { Progress } from './progress';
 export { readSvg } from './svg/read-svg';

@@ -36,7 +36,11 @@ export interface ArtworkReading {
 
 /** A drawing that is refused as a whole; the message is a sentence for the maker. */
 export class ArtworkRefusedError extends Error {
-  constructor(message: string) {
+  constructor(
+    message: string,
+    /** What of the choices is meant; null for the drawing as a whole. */
+    readonly field: string | null = null,
+  ) {
     super(message);
     this.name = 'ArtworkRefusedError';
   }

@@ -1,4 +1,4 @@
-import type { ReadingChoices, SourceName, TextChoices } from '../artwork-choices';
+import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds } from '../geometry';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
@@ -10,7 +10,7 @@ export interface AddDrawing {
   drawingId: string;
   source: SourceName;
   name: string;
-  choices: Partial<ReadingChoices> | TextChoices;
+  choices: SourceChoices;
   drawn: Bounds;
 }
 
@@ -20,7 +20,7 @@ export interface TakeReading {
   drawingId: string;
   reading: number;
   name: string;
-  choices: Partial<ReadingChoices> | TextChoices;
+  choices: SourceChoices;
   drawn: Bounds;
 }
 

@@ -1,4 +1,4 @@
-import type { ReadingChoices, SourceName, TextChoices } from '../artwork-choices';
+import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds } from '../geometry';
 import type { Place } from '../layout';
 import type { Changes, ProcessName } from '../recipes';
@@ -9,7 +9,7 @@ export interface Drawing {
   id: string;
   source: SourceName;
   name: string;
-  choices: Partial<ReadingChoices> | TextChoices;
+  choices: SourceChoices;
   /** The number of the reading that its parts are of. */
   reading: number;
   /** What that reading takes up as it was drawn, in mm. */

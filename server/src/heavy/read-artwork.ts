@@ -8,6 +8,7 @@ import {
   readDxf,
   readGcodeArtwork,
   readHpglArtwork,
+  readMeasured,
   readPicture,
   readSvg,
   readText,
@@ -16,9 +17,10 @@ import {
   type Progress,
   type ReadingNotice,
 } from '@keen-anvil/core/artwork';
-import type { ReadingChoices, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
+import type { ReadingChoices, SourceChoices, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
+import type { MeasuredChoices } from '@keen-anvil/core/measured';
 import sharp from 'sharp';
 import { statedDensity } from './picture-density';
 import { loadHarfBuzz } from './harfbuzz.cjs';
@@ -28,13 +30,14 @@ import { fontByFamily, shippedFont } from './shipped-fonts';
 export interface ReadTask {
   port?: MessagePort;
   source: SourceName;
-  choices: ReadingChoices | TextChoices;
+  choices: SourceChoices;
   fileName: string;
   /** Of a text its own font; null for one that ships. */
   bytes: Uint8Array | null;
 }
 
-export type ReadAnswer = { refusal: string } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
+export type ReadAnswer =
+  { refusal: string; field: string | null } | { refusal: null; reading: ArtworkReading; drawn: Bounds | null };
 
 /** An svgz that grows beyond this is refused. */
 const MOST_UNZIPPED = 24_000_000;
@@ -49,7 +52,7 @@ export async function readArtwork(task: ReadTask): Promise<ReadAnswer> {
     const drawn = artworkBounds(reading.parts);
     return { refusal: null, reading: { ...reading, notices: [...reading.notices, ...tooLargeFor(drawn)] }, drawn };
   } catch (error) {
-    if (error instanceof ArtworkRefusedError) return { refusal: error.message };
+    if (error instanceof ArtworkRefusedError) return { refusal: error.message, field: error.field };
     throw error;
   } finally {
     task.port?.close();
@@ -99,6 +102,7 @@ const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => Artwor
     const hb = await loadHarfBuzz();
     return readText(bytes ? harfbuzzFont(hb, bytes) : shippedFont(hb, text.fontId), text);
   },
+  measured: ({ choices }) => readMeasured(choices as MeasuredChoices),
 };
 
 const fileChoices = ({ choices }: ReadTask): ReadingChoices => choices as ReadingChoices;

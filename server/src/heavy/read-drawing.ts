@@ -8,7 +8,7 @@ import { readArtwork, type ReadTask } from './read-artwork';
 export type DrawingTask = ReadTask & { keepAs: { number: number; before: string | null } | null };
 
 export type DrawingAnswer =
-  | { is: 'refused'; message: string }
+  | { is: 'refused'; message: string; field: string | null }
   | { is: 'empty'; notices: ReadingNotice[] }
   | { is: 'preview'; preview: ReadingPreview }
   | { is: 'reading'; text: string; drawn: Bounds };
@@ -16,7 +16,7 @@ export type DrawingAnswer =
 /** Reads a drawing to be kept, as text that nobody has to take apart on the way, or to be looked at. Runs in a worker thread. */
 export async function readDrawing({ keepAs, ...task }: DrawingTask): Promise<DrawingAnswer> {
   const answer = await readArtwork(task);
-  if (answer.refusal !== null) return { is: 'refused', message: answer.refusal };
+  if (answer.refusal !== null) return { is: 'refused', message: answer.refusal, field: answer.field };
   const { reading, drawn } = answer;
   if (!drawn || reading.parts.length === 0) return { is: 'empty', notices: reading.notices };
   if (!keepAs) {

@@ -1,8 +1,8 @@
-import { NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
+import { NewMeasured, NewText, ReadAgain, TextPreview } from '@keen-anvil/contract/checks';
 import express, { Router } from 'express';
 import { refused } from '../problem';
 import { originalFile, readingText, shownPicture } from '../services/drawing-files';
-import { addText, bringIn, previewText, readAgain } from '../services/drawings';
+import { addMeasured, addText, bringIn, previewText, readAgain } from '../services/drawings';
 import { keepFont } from '../services/fonts';
 import { listFonts } from '../queries/fonts';
 import { workshopOf } from '../workshop';
@@ -55,6 +55,13 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
       void response
         .status(201)
         .json(await addText(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewText))),
+  );
+  router.post(
+    '/jobs/:id/shapes',
+    async (request, response) =>
+      void response
+        .status(201)
+        .json(await addMeasured(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewMeasured))),
   );
   router.post(
     '/text-preview',

@@ -1,13 +1,21 @@
-import type { JobAnswer, JobEdited, NewText, ReadAgain, ReadingPreview, TextPreview } from '@keen-anvil/contract';
+import type {
+  JobAnswer,
+  JobEdited,
+  NewMeasured,
+  NewText,
+  ReadAgain,
+  ReadingPreview,
+  TextPreview,
+} from '@keen-anvil/contract';
 import {
   decided,
   sourceOf,
   sourceOfFile,
   textName,
-  type ReadingChoices,
+  type SourceChoices,
   type SourceName,
-  type TextChoices,
 } from '@keen-anvil/core/artwork-choices';
+import { measuredName } from '@keen-anvil/core/measured';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import type { Pool } from 'pg';
 import { randomUUID } from 'node:crypto';
@@ -45,6 +53,23 @@ export async function bringIn(
   return addDrawing(pool, heavy, workshopId, jobId, { ...file, source, choices: {} }, listening);
 }
 
+/** Takes a measured shape from the shelf as a drawing of its own. */
+export async function addMeasured(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  { id, measured }: NewMeasured,
+): Promise<JobAnswer | JobEdited> {
+  return addDrawing(pool, heavy, workshopId, jobId, {
+    id,
+    fileName: measuredName(measured),
+    bytes: Buffer.from(JSON.stringify(measured, null, 2)),
+    source: 'measured',
+    choices: measured,
+  });
+}
+
 /** Sets a text as a drawing of its own. */
 export async function addText(
   pool: Pool,
@@ -64,7 +89,7 @@ export async function addText(
 
 interface Incoming extends IncomingFile {
   source: SourceName;
-  choices: Partial<ReadingChoices> | TextChoices;
+  choices: SourceChoices;
 }
 
 async function addDrawing(
@@ -123,7 +148,7 @@ export async function readAgain(
   const file = await findArtworkFile(pool, workshopId, id);
   if (!file) throw notFound('That drawing');
   const choices = choicesOf(file, wish);
-  const name = wish.text ? textName(wish.text) : file.fileName;
+  const name = wish.text ? textName(wish.text) : wish.measured ? measuredName(wish.measured) : file.fileName;
   const task = await taskFor(pool, workshopId, file.kind, choices, file);
   if (!wish.keep) return preview(heavy, task, name, listening);
   const number = await nextReadingNumber(pool, workshopId, id);
@@ -148,10 +173,15 @@ export async function readAgain(
   );
 }
 
-function choicesOf({ kind }: ArtworkFile, wish: ReadAgain): ReadingChoices | TextChoices {
-  if (sourceOf(kind).choices === 'text')
-    return wish.text ?? missing('The words and measures of the text were expected.', 'text');
-  return wish.reading ?? missing('How the drawing is to be read was expected.', 'reading');
+function choicesOf({ kind }: ArtworkFile, wish: ReadAgain): SourceChoices {
+  switch (sourceOf(kind).choices) {
+    case 'text':
+      return wish.text ?? missing('The words and measures of the text were expected.', 'text');
+    case 'measured':
+      return wish.measured ?? missing('The shape and its measures were expected.', 'measured');
+    case 'reading':
+      return wish.reading ?? missing('How the drawing is to be read was expected.', 'reading');
+  }
 }
 
 function missing(sentence: string, field: string): never {
@@ -163,14 +193,14 @@ async function taskFor(
   pool: Pool,
   workshopId: string,
   source: SourceName,
-  choices: Partial<ReadingChoices> | TextChoices,
+  choices: SourceChoices,
   file: { bytes: Buffer; fileName: string } | null = null,
 ): Promise<ReadTask> {
-  const { reading, text } = decided(source, choices);
+  const { reading, text, measured } = decided(source, choices);
   const { bytes = null, fileName = '' } = text
     ? { bytes: await findFont(pool, workshopId, text.fontId) }
     : (file ?? {});
-  return { source, choices: text ?? reading, fileName, bytes };
+  return { source, choices: text ?? measured ?? reading, fileName, bytes };
 }
 
 async function preview(
@@ -197,7 +227,7 @@ async function readToKeep(
 }
 
 function unreadable(answer: Awaited<ReturnType<HeavyPool['readDrawing']>>, name: string): Problem {
-  if (answer.is === 'refused') return refused(answer.message, 'file');
+  if (answer.is === 'refused') return refused(answer.message, answer.field ?? 'file');
   const why = answer.is === 'empty' ? answer.notices.map((notice) => notice.message).join('; ') : '';
   return refused(`“${name}” holds nothing that could be cut or drawn${why ? `: ${why}` : ''}.`, 'file');
 }

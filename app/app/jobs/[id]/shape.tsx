@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const MeasuredPage = lazyPage(async () => (await import('../../../features/jobs/measured-page')).MeasuredPage);
+
+export default function ShapeRoute() {
+  const { id, artwork } = useLocalSearchParams<{ id: string; artwork?: string }>();
+  return <MeasuredPage jobId={id} artworkId={artwork ?? null} />;
+}

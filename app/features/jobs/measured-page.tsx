@@ -1,0 +1,284 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import {
+  drawMeasured,
+  measuredShape,
+  MEASURED_SHAPES,
+  MeasureRefusedError,
+  usualMeasures,
+  type MeasuredChoices,
+  type MeasuredDrawing,
+  type MeasuredShape,
+} from '@keen-anvil/core/measured';
+import { formatNumber } from '@keen-anvil/core/units';
+import { useRouter } from 'expo-router';
+import { useMemo, useState, type ReactNode } from 'react';
+import { Pressable, useWindowDimensions, View } from 'react-native';
+import Svg, { Path } from 'react-native-svg';
+import { v4 as uuid } from 'uuid';
+import { contourBounds } from '@keen-anvil/core/geometry';
+import { Button } from '../../ui/elements';
+import { DraftOffer } from '../../ui/draft-offer';
+import { Missing } from '../../ui/missing';
+import { Page } from '../../ui/page';
+import { Trouble, Waiting } from '../../ui/states';
+import { StepNumber } from '../../ui/step-number';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Strong } from '../../ui/type';
+import { useDraft } from '../../ui/use-draft';
+import { curvePath } from './curve-path';
+import { MeasuredPicture } from './measured-picture';
+import { useAddMeasured, useJob, useReadAgain } from './queries';
+
+/** The shelf of measured shapes: takes one into a job, or changes the measures of one that is there. */
+export function MeasuredPage({ jobId, artworkId }: { jobId: string; artworkId: string | null }) {
+  const job = useJob(jobId);
+  if (job.isError)
+    return (
+      <Page title="Measured shapes">
+        <Trouble error={job.error} retry={() => void job.refetch()} />
+      </Page>
+    );
+  if (!job.data)
+    return (
+      <Page title="Measured shapes">
+        <Waiting />
+      </Page>
+    );
+  return <Shelf job={job.data} artworkId={artworkId} />;
+}
+
+function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null }) {
+  const artwork = job.artworks.find((a) => a.id === artworkId);
+  const draft = useDraft<MeasuredChoices | null>(`shape ${artworkId ?? job.id}`, artwork?.decided.measured ?? null);
+  const back = { label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } } as const;
+  const shape = draft.value && measuredShape(draft.value.shape);
+  if (!draft.value || !shape)
+    return (
+      <Page title="Measured shapes" maxWidth={1100} back={back}>
+        <Aside>Choose one; its measures are asked for next, and can be changed whenever you like.</Aside>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
+          {MEASURED_SHAPES.map((one) => (
+            <ShelfCard
+              key={one.name}
+              shape={one}
+              onPress={() => draft.set({ shape: one.name, measures: usualMeasures(one) })}
+            />
+          ))}
+        </View>
+      </Page>
+    );
+  return (
+    <MeasuresForm
+      key={shape.name}
+      job={job}
+      artworkId={artwork?.id ?? null}
+      shape={shape}
+      measures={draft.value.measures}
+      before={artwork?.decided.measured?.measures ?? null}
+      onChange={(measures) => draft.set({ shape: shape.name, measures })}
+      offer={artwork ? <DraftOffer isBack={draft.isBack} onDrop={draft.drop} /> : null}
+      onOther={artwork ? null : () => draft.drop()}
+      onDone={draft.done}
+    />
+  );
+}
+
+const THUMB = 64;
+
+/** A shape on the shelf, with its usual measures. */
+function ShelfCard({ shape, onPress }: { shape: MeasuredShape; onPress: () => void }) {
+  const { card, rule, ink } = useTokens();
+  const [drawing] = useState(() => drawMeasured({ shape: shape.name, measures: {} }));
+  return (
+    <Pressable
+      role="button"
+      aria-label={shape.label}
+      onPress={onPress}
+      style={{
+        flexBasis: 104,
+        flexGrow: 1,
+        maxWidth: 180,
+        minHeight: TARGET,
+        alignItems: 'center',
+        gap: SPACE.hair,
+        padding: SPACE.small,
+        backgroundColor: card,
+        borderWidth: 1,
+        borderColor: rule,
+        borderRadius: 4,
+      }}
+    >
+      <Thumb drawing={drawing} colour={ink} />
+      <Body style={{ textAlign: 'center', fontSize: 15, lineHeight: 20 }}>{shape.label}</Body>
+    </Pressable>
+  );
+}
+
+function Thumb({ drawing, colour }: { drawing: MeasuredDrawing; colour: string }) {
+  const box = contourBounds(
+    drawing.parts.flatMap((part) => part.contours),
+    0.5,
+  )!;
+  const size = Math.max(box.maxX - box.minX, box.maxY - box.minY);
+  const margin = size * 0.05;
+  const [width, height] = [box.maxX - box.minX + 2 * margin, box.maxY - box.minY + 2 * margin];
+  return (
+    <Svg width={THUMB} height={THUMB} viewBox={`${box.minX - margin} ${box.minY - margin} ${width} ${height}`}>
+      {drawing.parts.map((part, i) => (
+        <Path
+          key={i}
+          d={curvePath(part.contours)}
+          fill={part.contours.every(({ closed }) => closed) ? colour : 'none'}
+          fillOpacity={0.14}
+          fillRule="evenodd"
+          stroke={colour}
+          strokeWidth={size / 44}
+        />
+      ))}
+    </Svg>
+  );
+}
+
+interface MeasuresFormProps {
+  job: JobDetail;
+  artworkId: string | null;
+  shape: MeasuredShape;
+  measures: MeasuredChoices['measures'];
+  /** Its measures as they are in the job; null where it is new. */
+  before: MeasuredChoices['measures'] | null;
+  onChange: (measures: MeasuredChoices['measures']) => void;
+  offer: ReactNode;
+  onOther: (() => void) | null;
+  onDone: () => void;
+}
+
+/** A shape as its measures make it, or what stands against them. */
+function tryToDraw(choices: MeasuredChoices): { drawing: MeasuredDrawing | null; refusal: MeasureRefusedError | null } {
+  try {
+    return { drawing: drawMeasured(choices), refusal: null };
+  } catch (error) {
+    if (error instanceof MeasureRefusedError) return { drawing: null, refusal: error };
+    throw error;
+  }
+}
+
+function MeasuresForm({
+  job,
+  artworkId,
+  shape,
+  measures,
+  before,
+  onChange,
+  offer,
+  onOther,
+  onDone,
+}: MeasuresFormProps) {
+  const { rust, ember, rule } = useTokens();
+  const router = useRouter();
+  const { height } = useWindowDimensions();
+  const [inHand, setInHand] = useState(shape.measures[0].name);
+  const [id] = useState(() => uuid());
+  const { drawing, refusal } = useMemo(() => tryToDraw({ shape: shape.name, measures }), [shape, measures]);
+  const [last, setLast] = useState({ drawing, measures });
+  const turn = (value: number) => {
+    if (drawing) setLast({ drawing, measures });
+    onChange({ ...measures, [measure.name]: value });
+  };
+  const add = useAddMeasured(job.id);
+  const change = useReadAgain();
+  const back = () => {
+    onDone();
+    if (router.canGoBack()) router.back();
+    else router.replace({ pathname: '/jobs/[id]', params: { id: job.id } });
+  };
+  const keep = () => {
+    const measured = { shape: shape.name, measures };
+    if (artworkId) change.mutate({ artworkId, measured }, { onSuccess: back });
+    else add.mutate({ id, measured }, { onSuccess: back });
+  };
+  const measure = shape.measures.find(({ name }) => name === inHand) ?? shape.measures[0];
+  const error = add.error ?? change.error;
+  // While a measure cannot be, the shape stays as it was last.
+  const shown = drawing ? { drawing, measures } : last;
+  return (
+    <Page
+      title={shape.label}
+      maxWidth={1100}
+      back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
+      foot={
+        <>
+          <Missing what={refusal !== null && refusal.message} />
+          <Button
+            title={artworkId ? 'Make it so' : 'Put it into the job'}
+            disabled={refusal !== null}
+            loading={add.isPending || change.isPending}
+            onPress={keep}
+          />
+        </>
+      }
+    >
+      {offer}
+      {shown.drawing ? (
+        <MeasuredPicture
+          shape={shape}
+          measures={shown.measures}
+          drawing={shown.drawing}
+          inHand={measure.name}
+          maxHeight={height * 0.3}
+        />
+      ) : null}
+      <View
+        role="radiogroup"
+        aria-label="Measures"
+        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}
+      >
+        {shape.measures.map(({ name, label, unit }) => {
+          const isOn = name === measure.name;
+          const isWrong = refusal?.measure === name;
+          return (
+            <Pressable
+              key={name}
+              role="radio"
+              aria-checked={isOn}
+              aria-label={`${label}, ${formatNumber(measures[name], 2)}${unit ? ` ${unit}` : ''}`}
+              onPress={() => setInHand(name)}
+              style={{
+                minHeight: TARGET,
+                justifyContent: 'center',
+                paddingHorizontal: SPACE.base,
+                borderWidth: isOn ? 2 : 1,
+                borderColor: isWrong ? rust : isOn ? ember : rule,
+                borderRadius: 4,
+              }}
+            >
+              <Aside>{label}</Aside>
+              <Strong style={isWrong ? { color: rust } : {}}>
+                {formatNumber(measures[name], 2)} {unit}
+              </Strong>
+            </Pressable>
+          );
+        })}
+      </View>
+      <StepNumber
+        key={measure.name}
+        label={measure.label}
+        unit={measure.unit}
+        value={measures[measure.name]}
+        min={measure.min}
+        max={measure.max}
+        step={measure.step}
+        was={before?.[measure.name]}
+        problem={refusal?.measure === measure.name ? refusal.message : null}
+        onChange={turn}
+      />
+      {onOther ? <TextKey title="Another shape" icon="arrow-left" onPress={onOther} /> : null}
+      {error ? (
+        <Body role="alert" style={{ color: rust }}>
+          {error.message}
+        </Body>
+      ) : null}
+    </Page>
+  );
+}
