@@ -101,6 +101,7 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     places: placementsOf(document, part.id),
     bridges: making.op === 'bridges' ? [...making.bridges] : [],
     pieces: lineCount(document, making),
+    made: making.op === 'worked' ? { by: making.by, measures: making.measures } : null,
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,
     ...shape,
   };

@@ -81,7 +81,16 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
   'split-step': (w) => ({ partIds: [part(w).id], stepId: randomUUID() }),
   'take-apart': (w) => ({ partIds: [part(w).id] }),
   'put-together': (w) => ({ partIds: [part(w).id] }),
-  'draw-outline': (w) => ({ partIds: [part(w).id], distanceMm: 2 }),
+  'draw-outline': (w) => ({
+    partIds: [part(w).id],
+    distanceMm: 2,
+    corners: 'sharp',
+    fillsHoles: true,
+    count: 2,
+  }),
+  'make-part': (w) => ({ partIds: [part(w).id], by: 'rows', measures: { across: 2 }, stepId: step(w).id }),
+  'change-making': (w) => ({ partId: part(w).id, measures: { distance: 3 } }),
+  'align-parts': (w) => ({ partIds: [part(w).id], at: 'left' }),
   'put-bridges': (w) => ({
     partIds: [part(w).id],
     bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],

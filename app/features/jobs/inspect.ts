@@ -86,7 +86,8 @@ async function inspectIn(mine: Running, { step, check }: InspectionRequest, sign
   return remote.inspectStep({ step: { ...step, parts }, check });
 }
 
-function numberOf(contours: CurveContour[]): number {
+/** The number of a list of contours; the very same list has the same one. */
+export function numberOf(contours: CurveContour[]): number {
   const before = numbers.get(contours);
   if (before) return before;
   numbers.set(contours, ++count);

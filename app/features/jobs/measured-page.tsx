@@ -9,26 +9,24 @@ import {
   type MeasuredDrawing,
   type MeasuredShape,
 } from '@keen-anvil/core/measured';
-import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
-import { Pressable, useWindowDimensions, View } from 'react-native';
-import Svg, { Path } from 'react-native-svg';
+import { useWindowDimensions, View } from 'react-native';
 import { v4 as uuid } from 'uuid';
-import { contourBounds } from '@keen-anvil/core/geometry';
 import { Button } from '../../ui/elements';
 import { DraftOffer } from '../../ui/draft-offer';
 import { Missing } from '../../ui/missing';
 import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
-import { StepNumber } from '../../ui/step-number';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Body, Strong } from '../../ui/type';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
-import { curvePath } from './curve-path';
+import { LinesThumb } from './lines-thumb';
+import { MeasureKeys } from './measure-keys';
 import { MeasuredPicture } from './measured-picture';
+import { ThumbCard } from './thumb-card';
 import { useAddMeasured, useJob, useReadAgain } from './queries';
 
 /** The shelf of measured shapes: takes one into a job, or changes the measures of one that is there. */
@@ -85,59 +83,15 @@ function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null })
   );
 }
 
-const THUMB = 64;
-
 /** A shape on the shelf, with its usual measures. */
 function ShelfCard({ shape, onPress }: { shape: MeasuredShape; onPress: () => void }) {
-  const { card, rule, ink } = useTokens();
   const [drawing] = useState(() => drawMeasured({ shape: shape.name, measures: {} }));
   return (
-    <Pressable
-      role="button"
-      aria-label={shape.label}
+    <ThumbCard
+      label={shape.label}
+      picture={<LinesThumb parts={drawing.parts.map(({ contours }) => contours)} width={64} height={64} />}
       onPress={onPress}
-      style={{
-        flexBasis: 104,
-        flexGrow: 1,
-        maxWidth: 180,
-        minHeight: TARGET,
-        alignItems: 'center',
-        gap: SPACE.hair,
-        padding: SPACE.small,
-        backgroundColor: card,
-        borderWidth: 1,
-        borderColor: rule,
-        borderRadius: 4,
-      }}
-    >
-      <Thumb drawing={drawing} colour={ink} />
-      <Body style={{ textAlign: 'center', fontSize: 15, lineHeight: 20 }}>{shape.label}</Body>
-    </Pressable>
-  );
-}
-
-function Thumb({ drawing, colour }: { drawing: MeasuredDrawing; colour: string }) {
-  const box = contourBounds(
-    drawing.parts.flatMap((part) => part.contours),
-    0.5,
-  )!;
-  const size = Math.max(box.maxX - box.minX, box.maxY - box.minY);
-  const margin = size * 0.05;
-  const [width, height] = [box.maxX - box.minX + 2 * margin, box.maxY - box.minY + 2 * margin];
-  return (
-    <Svg width={THUMB} height={THUMB} viewBox={`${box.minX - margin} ${box.minY - margin} ${width} ${height}`}>
-      {drawing.parts.map((part, i) => (
-        <Path
-          key={i}
-          d={curvePath(part.contours)}
-          fill={part.contours.every(({ closed }) => closed) ? colour : 'none'}
-          fillOpacity={0.14}
-          fillRule="evenodd"
-          stroke={colour}
-          strokeWidth={size / 44}
-        />
-      ))}
-    </Svg>
+    />
   );
 }
 
@@ -175,16 +129,16 @@ function MeasuresForm({
   onOther,
   onDone,
 }: MeasuresFormProps) {
-  const { rust, ember, rule } = useTokens();
+  const { rust } = useTokens();
   const router = useRouter();
   const { height } = useWindowDimensions();
   const [inHand, setInHand] = useState(shape.measures[0].name);
   const [id] = useState(() => uuid());
   const { drawing, refusal } = useMemo(() => tryToDraw({ shape: shape.name, measures }), [shape, measures]);
   const [last, setLast] = useState({ drawing, measures });
-  const turn = (value: number) => {
+  const turn = (name: string, value: number) => {
     if (drawing) setLast({ drawing, measures });
-    onChange({ ...measures, [measure.name]: value });
+    onChange({ ...measures, [name]: value });
   };
   const add = useAddMeasured(job.id);
   const change = useReadAgain();
@@ -229,49 +183,14 @@ function MeasuresForm({
           maxHeight={height * 0.3}
         />
       ) : null}
-      <View
-        role="radiogroup"
-        aria-label="Measures"
-        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}
-      >
-        {shape.measures.map(({ name, label, unit }) => {
-          const isOn = name === measure.name;
-          const isWrong = refusal?.measure === name;
-          return (
-            <Pressable
-              key={name}
-              role="radio"
-              aria-checked={isOn}
-              aria-label={`${label}, ${formatNumber(measures[name], 2)}${unit ? ` ${unit}` : ''}`}
-              onPress={() => setInHand(name)}
-              style={{
-                minHeight: TARGET,
-                justifyContent: 'center',
-                paddingHorizontal: SPACE.base,
-                borderWidth: isOn ? 2 : 1,
-                borderColor: isWrong ? rust : isOn ? ember : rule,
-                borderRadius: 4,
-              }}
-            >
-              <Aside>{label}</Aside>
-              <Strong style={isWrong ? { color: rust } : {}}>
-                {formatNumber(measures[name], 2)} {unit}
-              </Strong>
-            </Pressable>
-          );
-        })}
-      </View>
-      <StepNumber
-        key={measure.name}
-        label={measure.label}
-        unit={measure.unit}
-        value={measures[measure.name]}
-        min={measure.min}
-        max={measure.max}
-        step={measure.step}
-        was={before?.[measure.name]}
-        problem={refusal?.measure === measure.name ? refusal.message : null}
-        onChange={turn}
+      <MeasureKeys
+        list={shape.measures}
+        measures={measures}
+        inHand={measure.name}
+        before={before}
+        refusal={refusal}
+        onTake={setInHand}
+        onTurn={turn}
       />
       {onOther ? <TextKey title="Another shape" icon="arrow-left" onPress={onOther} /> : null}
       {error ? (

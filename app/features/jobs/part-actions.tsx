@@ -14,7 +14,9 @@ import { Missing } from '../../ui/missing';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import type { BoxedPart } from './all-parts';
+import { Becoming } from './becoming';
 import { useAct } from './queries';
+import { turnable, TurnMaking } from './turn-making';
 import { useMaterialsOf } from '../shop/materials';
 
 interface PartActionsProps {
@@ -28,7 +30,8 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const { rust } = useTokens();
   const act = useAct(job.id);
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
-  const [asked, setAsked] = useState<'step' | 'outline' | 'more' | null>(null);
+  const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | null>(null);
+  const [isTurning, setTurning] = useState(false);
   const draft = useDraft(`outline of ${job.id}`, '2');
   const partIds = chosen.map((part) => part.id);
   const send = (action: Parameters<typeof act.mutate>[0]) => {
@@ -36,7 +39,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     act.mutate(action, { onSuccess: onDone });
   };
   const mm = parseTypedNumber(draft.value);
-  const canPart = chosen.some((part) => part.pieces > 1);
+  const canPart = chosen.some((part) => part.pieces > 1 || part.made !== null);
   return (
     <View style={{ gap: SPACE.hair }}>
       <Strong>{chosen.length === 1 ? `“${chosen[0].name}” is chosen` : `${chosen.length} parts are chosen`}</Strong>
@@ -45,6 +48,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           {act.error.message}
         </Body>
       ) : null}
+      {isTurning && chosen.length === 1 ? <TurnMaking key={chosen[0].id} job={job} part={chosen[0]} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         {chosen.every((part) => part.role === 'process') ? (
           <Button
@@ -81,10 +85,25 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         {chosen.length > 1 ? (
           <TextKey title="Put together" icon="call-merge" onPress={() => send({ do: 'put-together', partIds })} />
         ) : null}
+        {turnable(chosen[0]) && chosen.length === 1 ? (
+          <TextKey
+            title={isTurning ? 'Measures away' : 'Its measures'}
+            icon="ruler-square"
+            onPress={() => setTurning(!isTurning)}
+          />
+        ) : null}
+        <TextKey title="What could become of it" icon="vector-square" onPress={() => setAsked('becoming')} />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
       </View>
 
+      <Decision
+        title={chosen.length === 1 ? 'What could become of it?' : 'What could become of them?'}
+        isOpen={asked === 'becoming'}
+        onClose={() => setAsked(null)}
+      >
+        <Becoming job={job} chosen={chosen} isPending={act.isPending} onMake={send} />
+      </Decision>
       <Decision title="Into which step?" isOpen={asked === 'step'} onClose={() => setAsked(null)}>
         {job.steps.map((step) => (
           <Option

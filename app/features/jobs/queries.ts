@@ -109,7 +109,7 @@ const afterError = (client: QueryClient, error: unknown): Promise<void> | undefi
     : undefined;
 
 /** An action before it has its id. */
-type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
+export type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
 
 /**
  * Does something to a job: shown at once where what follows is known here, and sent with the version that it was made on.

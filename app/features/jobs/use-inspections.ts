@@ -12,7 +12,7 @@ import {
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useTools } from '../shop/queries';
-import { inspectInWorker } from './inspect';
+import { inspectInWorker, numberOf } from './inspect';
 import { useMaterialsOf } from '../shop/materials';
 
 export type { StepBed };
@@ -55,39 +55,32 @@ export interface InspectedStep {
 
 const marks = new WeakMap<StepWork, string>();
 
-/** What of a step's parts an edit may change, besides their drawing, as one text: a key of thousands of places would be gone through at each look. */
+/** A step's parts with their lines and places, as one text: a key of thousands of places would be gone through at each look. */
 function markOf(step: StepWork): string {
   const before = marks.get(step);
   if (before !== undefined) return before;
-  const mark = JSON.stringify([
-    step.laid.map(({ id, place: { x, y, angle, turnedOver } }) => [id, x, y, angle, turnedOver]),
-    step.parts.map(({ id, pieces, bridges, outline }) => [id, pieces, bridges, outline?.mm]),
-  ]);
+  // The same lines are the same list, under the same number.
+  const mark = JSON.stringify(
+    step.laid.map(({ id, contours, place: { x, y, angle, turnedOver } }) => [
+      id,
+      numberOf(contours),
+      x,
+      y,
+      angle,
+      turnedOver,
+    ]),
+  );
   marks.set(step, mark);
   return mark;
 }
 
 /** The same request has the same key. */
-function keyOf(job: JobDetail, step: StepWork, request: InspectionRequest | null): readonly unknown[] {
-  return [
-    'inspection',
-    step.id,
-    step.sheet?.id ?? null,
-    request && {
-      ...request,
-      step: { ...request.step, parts: markOf(step) },
-      drawings: job.artworks.map(({ id, reading, scaleX, scaleY, xMm, yMm, readsReversed }) => [
-        id,
-        reading,
-        scaleX,
-        scaleY,
-        xMm,
-        yMm,
-        readsReversed,
-      ]),
-    },
-  ];
-}
+const keyOf = (step: StepWork, request: InspectionRequest | null): readonly unknown[] => [
+  'inspection',
+  step.id,
+  step.sheet?.id ?? null,
+  request && { ...request, step: { ...request.step, parts: markOf(step) } },
+];
 
 /** What was found of a step on a sheet last, whatever it looked like then. */
 function latestInspection(client: QueryClient, { id, sheet }: StepWork): Inspection | undefined {
@@ -107,7 +100,7 @@ export function useInspections(job: JobDetail): InspectedStep[] {
   const requests = works.map((step, i) => inspectionRequest(step, beds[i]));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
-      queryKey: keyOf(job, works[i], request),
+      queryKey: keyOf(works[i], request),
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
       enabled: request !== null && !works[i].isSkipped,
       staleTime: Infinity,

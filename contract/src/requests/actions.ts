@@ -1,5 +1,6 @@
 import 'reflect-metadata';
-import { STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
+import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
+import { ALIGNMENTS, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
   ArrayMaxSize,
@@ -10,12 +11,14 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsString,
   IsUUID,
+  Length,
   Max,
   Min,
   ValidateIf,
 } from 'class-validator';
-import { Amount, IsOneOf, IsSettings, MayBeLeftOut, Nested, NestedList, Version, Words } from './fields';
+import { Amount, IsMeasures, IsOneOf, IsSettings, MayBeLeftOut, Nested, NestedList, Version, Words } from './fields';
 
 /** What stands in the document is known by its id; whether it is there the rules say. */
 const PartIds = (): PropertyDecorator => (target, name) => {
@@ -83,6 +86,29 @@ export class DrawOutlineWish extends Action {
   @Equals('draw-outline') do!: 'draw-outline';
   @PartIds() partIds!: string[];
   @Amount('the distance', -200, 200, 'mm') distanceMm!: number;
+  @MayBeLeftOut() @IsIn(CORNERS) corners?: Corners;
+  @MayBeLeftOut() @IsBoolean() fillsHoles?: boolean;
+  @MayBeLeftOut() @IsInt() @Min(1) @Max(20) count?: number;
+}
+
+export class MakePartWish extends Action {
+  @Equals('make-part') do!: 'make-part';
+  @PartIds() partIds!: string[];
+  @IsString() @Length(1, 40) by!: string;
+  @IsMeasures() measures!: Record<string, number>;
+  @MayBeLeftOut() @IsUUID() stepId?: string;
+}
+
+export class ChangeMakingWish extends Action {
+  @Equals('change-making') do!: 'change-making';
+  @IsUUID() partId!: string;
+  @IsMeasures() measures!: Record<string, number>;
+}
+
+export class AlignPartsWish extends Action {
+  @Equals('align-parts') do!: 'align-parts';
+  @PartIds() partIds!: string[];
+  @IsIn(ALIGNMENTS) at!: (typeof ALIGNMENTS)[number];
 }
 
 /** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
@@ -160,6 +186,9 @@ export const ACTION_CHECKS = {
   'take-apart': TakeApartWish,
   'put-together': PutTogetherWish,
   'draw-outline': DrawOutlineWish,
+  'make-part': MakePartWish,
+  'change-making': ChangeMakingWish,
+  'align-parts': AlignPartsWish,
   'put-bridges': PutBridgesWish,
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,

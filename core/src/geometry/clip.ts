@@ -4,8 +4,10 @@ import {
   EndType,
   FillRule,
   inflatePathsD,
+  intersectD,
   JoinType,
   unionD,
+  xorD,
   type PathD,
   type PathsD,
 } from 'clipper2-ts';
@@ -39,13 +41,30 @@ export function difference(from: Region, taken: Region): Region {
   return asRegion(differenceD(asPaths(from), asPaths(taken), FillRule.NonZero, PRECISION));
 }
 
+/** What both regions cover. */
+export function intersection(a: Region, b: Region): Region {
+  return asRegion(intersectD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+}
+
+/** What just one of the regions covers. */
+export function symmetricDifference(a: Region, b: Region): Region {
+  return asRegion(xorD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+}
+
+/** How the corners of an offset are: round at the exact distance everywhere, cut off, or drawn out to a point. */
+export const CORNERS = ['round', 'bevelled', 'sharp'] as const;
+export type Corners = (typeof CORNERS)[number];
+const JOINS: Record<Corners, JoinType> = { round: JoinType.Round, bevelled: JoinType.Bevel, sharp: JoinType.Miter };
+/** A sharp corner reaches out so many times the distance at most; a sharper one is cut off. */
+const MITER_LIMIT = 4;
+
 /**
- * The region grown (`deltaMm` > 0) or shrunk (< 0) by an exact distance, with round corners.
+ * The region grown (`deltaMm` > 0) or shrunk (< 0) by an exact distance.
  * The region must be normalised (as {@link normalise} and the other functions here give it).
  */
-export function offset(region: Region, deltaMm: number): Region {
+export function offset(region: Region, deltaMm: number, corners: Corners = 'round'): Region {
   return asRegion(
-    inflatePathsD(asPaths(region), deltaMm, JoinType.Round, EndType.Polygon, 2, PRECISION, ARC_TOLERANCE_MM),
+    inflatePathsD(asPaths(region), deltaMm, JOINS[corners], EndType.Polygon, MITER_LIMIT, PRECISION, ARC_TOLERANCE_MM),
   );
 }
 

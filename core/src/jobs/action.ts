@@ -1,5 +1,6 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
-import type { Bounds } from '../geometry';
+import type { Bounds, Corners } from '../geometry';
+import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
 import type { PartRole, StepNudge } from './document';
@@ -71,6 +72,47 @@ export interface DrawOutline {
   partIds: readonly string[];
   /** Below 0: inside. */
   distanceMm: number;
+  corners?: Corners;
+  /** Without the holes of the part. */
+  fillsHoles?: boolean;
+  /** So many of them, each that much further than the one before. */
+  count?: number;
+}
+
+/** Makes parts into what an operation makes of them: each by itself, or all of them as one, which the first goes on as. */
+export interface MakePart {
+  do: 'make-part';
+  partIds: readonly string[];
+  by: string;
+  measures: Measures;
+  /** The step that it is done in, where its parts are in several. */
+  stepId?: string;
+}
+
+/** Turns the measures of a part that was made. */
+export interface ChangeMaking {
+  do: 'change-making';
+  partId: string;
+  measures: Measures;
+}
+
+export const ALIGNMENTS = [
+  'left',
+  'centre',
+  'right',
+  'top',
+  'middle',
+  'bottom',
+  'on-one-middle',
+  'spread-across',
+  'spread-down',
+] as const;
+
+/** Lays parts to each other, in the plane of the job. */
+export interface AlignParts {
+  do: 'align-parts';
+  partIds: readonly string[];
+  at: (typeof ALIGNMENTS)[number];
 }
 
 /** Puts bars into parts; they come as they lie on the sheet of the parts' step. */
@@ -139,6 +181,9 @@ export type JobAction = (
   | TakeApart
   | PutTogether
   | DrawOutline
+  | MakePart
+  | ChangeMaking
+  | AlignParts
   | PutBridges
   | ChangeStep
   | NudgeParts

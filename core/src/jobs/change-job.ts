@@ -4,6 +4,8 @@ import type { JobDocument } from './document';
 import { addDrawing, changeDrawing, takeReading } from './drawings';
 import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
 import type { JobShop } from './shop';
+import { alignParts } from './align-parts';
+import { changeMaking, makePart } from './make-part';
 import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
 
 /**
@@ -31,6 +33,12 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return putTogether(document, action, shop, action.id);
     case 'draw-outline':
       return drawOutline(document, action, shop, action.id);
+    case 'make-part':
+      return makePart(document, action, shop, action.id);
+    case 'change-making':
+      return changeMaking(document, action, shop);
+    case 'align-parts':
+      return alignParts(document, action, shop, action.id);
     case 'put-bridges':
       return putBridges(document, action, shop, action.id);
     case 'change-step':

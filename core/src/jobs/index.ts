@@ -1,5 +1,7 @@
 export {
+  ALIGNMENTS,
   STEP_GROUPINGS,
+  type AlignParts,
   type AddDrawing,
   type ChangeDrawing,
   type ChangeRole,
@@ -7,6 +9,7 @@ export {
   type DrawOutline,
   type JobActionOf,
   type JobAction,
+  type MakePart,
   type TakeReading,
 } from './action';
 export { changeJob } from './change-job';

@@ -1,3 +1,5 @@
+import type { Corners } from '../geometry';
+import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 
 /** A contour of a reading: the key of its part there, and its number within that part. */
@@ -15,6 +17,10 @@ export interface OutlineMaking {
   op: 'outline';
   of: readonly [string];
   distanceMm: number;
+  /** How its corners are; round where nothing is said. */
+  corners?: Corners;
+  /** Without the holes of what it goes round. */
+  fillsHoles?: boolean;
 }
 
 /** Another part with bars left standing in it; they lie as in its drawing as read. */
@@ -30,8 +36,17 @@ export interface TogetherMaking {
   of: readonly string[];
 }
 
+/** What comes of other parts by an operation of the table, with its measures. */
+export interface WorkedMaking {
+  op: 'worked';
+  /** The name of the operation. */
+  by: string;
+  of: readonly string[];
+  measures: Measures;
+}
+
 /** How a part is made: from contours of a drawing, or by an operation on other parts. */
-export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking;
+export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking | WorkedMaking;
 
 /** The parts that a part stands on. */
 export const standsOn = (making: Making): readonly string[] => (making.op === 'drawn' ? [] : making.of);

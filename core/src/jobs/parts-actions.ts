@@ -5,14 +5,15 @@ import { composeAffine, IDENTITY } from '../geometry';
 import type { ChangeRole, DrawOutline, MoveToStep, PutBridges, PutTogether, SplitStep, TakeApart } from './action';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
-import { drawingUnder, lookup, placementsOf, under } from './parts-of';
+import { drawingUnder, lookup, placementsOf } from './parts-of';
 import { drawingPlane } from './plane';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import type { JobShop } from './shop';
 import { freshStep } from './starting-place';
 import { StepsFor } from './steps-for';
-import { standingOn, type DrawnMaking } from './making';
+import { asOne } from './as-one';
+import { standingOn, standsOn, type DrawnMaking } from './making';
 
 /** Says what becomes of parts. What is processed again goes back to the step it is in, to one of its colour, or to a new one. */
 export function changeRole(document: JobDocument, action: ChangeRole, shop: JobShop, seed: string): JobDocument {
@@ -66,7 +67,7 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
   let next = document;
   let isDone = false;
   for (const part of chosenParts(document, partIds)) {
-    const apart = part.making.op === 'together' ? releasedFrom(next, part) : linesOf(next, part, shop);
+    const apart = isReleasable(part) ? releasedFrom(next, part) : linesOf(next, part, shop);
     isDone ||= apart !== null;
     next = apart ?? next;
   }
@@ -74,10 +75,13 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
   return settled(document, next, shop);
 }
 
+/** Whether a part is what was made of others, which it can give back. */
+const isReleasable = ({ making }: Part): boolean => making.op === 'together' || making.op === 'worked';
+
 /** The parts that one was put together from, each by itself; the first goes on as the one it was. */
 function releasedFrom(document: JobDocument, part: Part): JobDocument {
   const known = lookup(document).parts;
-  const sources = part.making.op === 'together' ? part.making.of.flatMap((id) => known.get(id) ?? []) : [];
+  const sources = isReleasable(part) ? standsOn(part.making).flatMap((id) => known.get(id) ?? []) : [];
   const [first, ...rest] = sources;
   if (!first) return document;
   const next = withParts(document, [
@@ -121,25 +125,16 @@ export function putTogether(document: JobDocument, { partIds }: PutTogether, sho
   if (chosen.length < 2) refuse('Choose two parts or more to put together.', 'partIds');
   const shapes = shop.shapes(document);
   const [host, ...others] = largestFirst(chosen, ({ id }) => largestFirst(shapes.get(id)!.contours, (c) => c)[0]);
-  const inner: Part = { ...host, id: madeId(`within ${host.id}`, seed), role: 'within', stepId: host.stepId };
   const within = new Set(others.map(({ id }) => id));
-  const whole: Part = {
-    ...host,
-    making: { op: 'together', of: [inner.id, ...chosen.filter(({ id }) => within.has(id)).map(({ id }) => id)] },
-  };
-  // What the others stand on cannot stand on the whole: it goes round the part that is within it from now on.
-  const below = under(document, within);
-  const instead = new Map([[host.id, inner.id]]);
   return settled(
     document,
-    {
-      ...document,
-      parts: document.parts.flatMap((part): Part[] => {
-        if (part.id === host.id) return [inner, whole];
-        const making = below.has(part.id) ? standingOn(part.making, instead) : part.making;
-        return [within.has(part.id) ? { ...part, making, role: 'within', stepId: host.stepId } : { ...part, making }];
-      }),
-    },
+    asOne(
+      document,
+      host,
+      chosen.filter(({ id }) => within.has(id)),
+      (of) => ({ op: 'together', of }),
+      seed,
+    ),
     shop,
   );
 }
@@ -147,7 +142,7 @@ export function putTogether(document: JobDocument, { partIds }: PutTogether, sho
 /** An outline round each part at an exact distance; it is made anew whenever the part is scaled. */
 export function drawOutline(
   document: JobDocument,
-  { partIds, distanceMm }: DrawOutline,
+  { partIds, distanceMm, corners, fillsHoles, count = 1 }: DrawOutline,
   shop: JobShop,
   seed: string,
 ): JobDocument {
@@ -156,14 +151,23 @@ export function drawOutline(
   const fresh: Part[] = [];
   const parts = document.parts.flatMap((part): Part[] => {
     if (!chosen.has(part.id)) return [part];
-    const outline: Part = {
-      ...part,
-      id: madeId(`outline of ${part.id}`, seed),
-      name: `${part.name}, ${distanceMm > 0 ? 'outline' : 'inner line'} at ${Math.abs(distanceMm)} mm`,
-      making: { op: 'outline', of: [part.id], distanceMm },
-    };
-    fresh.push(outline);
-    return [part, outline];
+    const outlines = Array.from({ length: count }, (_, i): Part => {
+      const mm = Math.round(distanceMm * (i + 1) * 1e6) / 1e6;
+      return {
+        ...part,
+        id: madeId(`outline of ${part.id}${i ? ` ${i + 1}` : ''}`, seed),
+        name: `${part.name}, ${mm > 0 ? 'outline' : 'inner line'} at ${Math.abs(mm)} mm`,
+        making: {
+          op: 'outline',
+          of: [part.id],
+          distanceMm: mm,
+          ...(corners && corners !== 'round' ? { corners } : {}),
+          ...(fillsHoles ? { fillsHoles } : {}),
+        },
+      };
+    });
+    fresh.push(...outlines);
+    return [part, ...outlines];
   });
   const next = { ...document, parts };
   const shapes = shop.shapes(next);

@@ -1,3 +1,4 @@
+import { operationOf } from '../makings';
 import type { JobAction } from './action';
 
 /** What an action is called where it can be taken back. */
@@ -23,6 +24,12 @@ export function sayAction(action: JobAction): string {
       return 'putting together';
     case 'draw-outline':
       return 'an outline';
+    case 'make-part':
+      return `making “${operationOf(action.by)?.label.toLowerCase() ?? action.by}”`;
+    case 'change-making':
+      return 'other measures';
+    case 'align-parts':
+      return 'laying parts to each other';
     case 'put-bridges':
       return 'bridges';
     case 'change-step':
@@ -44,4 +51,6 @@ export function sayAction(action: JobAction): string {
 export const groupOf = (action: JobAction): string | null =>
   action.do === 'nudge-parts'
     ? JSON.stringify(['nudge', action.stepId, [...action.partIds].sort(), action.alone ?? false])
-    : null;
+    : action.do === 'change-making'
+      ? JSON.stringify(['measures', action.partId])
+      : null;

@@ -2,7 +2,9 @@ import { contourBounds, IDENTITY, knownBounds, type Affine, type Bounds, type Cu
 import { bridged, outermostFirst, outlineAt, toPlane } from '../parts';
 import type { Drawing, JobDocument, Part } from './document';
 import { makingOrder } from './in-order';
-import type { DrawnMaking } from './making';
+import { operate, operationOf, OperationRefusedError } from '../makings';
+import { MeasureRefusedError } from '../measured';
+import type { DrawnMaking, WorkedMaking } from './making';
 import { lookup, partsOf } from './parts-of';
 import { drawingPlane } from './plane';
 import type { KeyedPart, KeyedReading } from './reading-keys';
@@ -81,6 +83,17 @@ export function shapesOf(document: JobDocument, readings: Readings, memo: ShapeM
   ]);
 }
 
+/** @throws OperationRefusedError where there is no such operation, or it cannot be made of these */
+function worked({ by, measures }: WorkedMaking, sources: readonly Shape[]): CurveContour[] {
+  const operation = operationOf(by);
+  if (!operation) throw new OperationRefusedError(`nobody knows here how to make “${by}”`);
+  return operate(
+    operation,
+    sources.map(({ contours }) => contours),
+    measures,
+  );
+}
+
 /** One look over a document. */
 class Evaluation {
   readonly known = new Map<string, KnownShape>();
@@ -135,19 +148,27 @@ class Evaluation {
     }
     const [first] = sources;
     if (!first) return nothing(`“${part.name}” stands on no part at all`);
-    const contours = this.operate(part, sources);
-    return { ...first, contours, fault: contours.length > 0 ? null : emptySentence(part) };
+    try {
+      const contours = this.operate(part, sources);
+      return { ...first, contours, fault: contours.length > 0 ? null : emptySentence(part) };
+    } catch (error) {
+      if (error instanceof OperationRefusedError || error instanceof MeasureRefusedError)
+        return nothing(`“${part.name}” cannot be made: ${error.message.replace(/\.$/, '')}`);
+      throw error;
+    }
   }
 
   private operate(part: Part, sources: readonly Shape[]): CurveContour[] {
     const { making } = part;
     switch (making.op) {
       case 'outline':
-        return outlineAt(sources[0].contours, making.distanceMm);
+        return outlineAt(sources[0].contours, making.distanceMm, making);
       case 'bridges':
         return bridged(sources[0].contours, making.bridges, this.planeUnder(part));
       case 'together':
         return outermostFirst(sources.flatMap(({ contours }) => contours));
+      case 'worked':
+        return worked(making, sources);
       case 'drawn':
         return [];
     }

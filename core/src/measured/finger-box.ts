@@ -1,6 +1,6 @@
 import { difference, union, type Point, type Region } from '../geometry';
 import { at, polygon } from './contours';
-import { count, length, type MeasuredPart, type MeasuredShape } from './measured-shape';
+import { choice, length, type MeasuredPart, type MeasuredShape } from './measured-shape';
 import { atLeast, atMost } from './refuse';
 
 const WIDTH = length('width', 'Inner width', 80, { min: 5 });
@@ -70,7 +70,7 @@ const all = (isFirst: boolean, ...sides: Edge['side'][]): Edge[] => sides.map((s
 export const FINGER_BOX: MeasuredShape = {
   name: 'finger-box',
   label: 'Finger-joint box',
-  measures: [WIDTH, DEPTH, HEIGHT, THICK, FINGER, KERF, count('lid', 'Lid (0 or 1)', 0, 0, 1)],
+  measures: [WIDTH, DEPTH, HEIGHT, THICK, FINGER, KERF, choice('lid', 'Above', ['open', 'a lid'])],
   draw: ({ width, depth, height, thick, finger, kerf, lid }) => {
     const least = Math.min(width, depth, height);
     atMost(THICK, thick, least / 2, 'The plates are too thick for the box');

@@ -1,3 +1,4 @@
+export { circle } from './contours';
 export {
   drawMeasured,
   measuredName,
@@ -6,7 +7,11 @@ export {
   usualMeasures,
   type MeasuredChoices,
 } from './measured-choices';
+export { allMeasures } from './all-measures';
 export {
+  choice,
+  count,
+  length,
   MeasureRefusedError,
   type Dimension,
   type Measure,

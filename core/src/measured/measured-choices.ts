@@ -1,14 +1,9 @@
+import { allMeasures } from './all-measures';
 import { formatNumber } from '../units';
 import { DROPS } from './drops';
 import { FINGER_BOX } from './finger-box';
 import { FRAMES } from './frames';
-import {
-  MeasureRefusedError,
-  type Measure,
-  type MeasuredDrawing,
-  type MeasuredShape,
-  type Measures,
-} from './measured-shape';
+import { MeasureRefusedError, type MeasuredDrawing, type MeasuredShape, type Measures } from './measured-shape';
 import { PLACEMENT_RULER } from './placement-ruler';
 import { PLAIN_SHAPES } from './plain-shapes';
 import { SCALLOPS } from './scallops';
@@ -51,24 +46,7 @@ export function drawMeasured({ shape: name, measures }: MeasuredChoices): Measur
       'shape',
       `A shape of the shelf was expected (${[...byName.keys()].join(', ')}); “${name}” came.`,
     );
-  const stranger = Object.keys(measures).find((key) => !shape.measures.some((measure) => measure.name === key));
-  if (stranger)
-    throw new MeasureRefusedError(
-      stranger,
-      `${shape.label} has no measure “${stranger}”: ${shape.measures.map((measure) => measure.name).join(', ')} were expected.`,
-    );
-  return shape.draw(Object.fromEntries(shape.measures.map((measure) => [measure.name, within(measure, measures)])));
-}
-
-function within({ name, label, unit, usual, min, max, isWhole }: Measure, measures: Measures): number {
-  const given = measures[name] ?? usual;
-  const value = isWhole ? Math.round(given) : given;
-  if (!Number.isFinite(value) || value < min || value > max)
-    throw new MeasureRefusedError(
-      name,
-      `${label}: ${formatNumber(min, 2)} to ${formatNumber(max, 2)}${unit && ` ${unit}`} was expected; ${Number.isFinite(given) ? formatNumber(given, 2) : 'no number'} came.`,
-    );
-  return value;
+  return shape.draw(allMeasures(shape, measures));
 }
 
 /** What a measured shape is called among the drawings of a job. */

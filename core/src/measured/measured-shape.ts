@@ -10,6 +10,8 @@ export interface Measure {
   max: number;
   /** What one press of a key adds. */
   step: number;
+  /** What its numbers from 0 on mean, where it is a choice and no number. */
+  choices?: readonly string[];
   /** Of what is counted: a part of one makes no sense. */
   isWhole?: boolean;
 }
@@ -62,6 +64,19 @@ export const length = (
   usual: number,
   { min = 1, max = 2000, step = 1 }: Partial<Pick<Measure, 'min' | 'max' | 'step'>> = {},
 ): Measure => ({ name, label, unit: 'mm', usual, min, max, step });
+
+/** One of several ways, by its place among them. */
+export const choice = (name: string, label: string, choices: readonly string[], usual = 0): Measure => ({
+  name,
+  label,
+  unit: '',
+  usual,
+  min: 0,
+  max: choices.length - 1,
+  step: 1,
+  isWhole: true,
+  choices,
+});
 
 /** What is counted. */
 export const count = (name: string, label: string, usual: number, min: number, max: number): Measure => ({

@@ -1,7 +1,7 @@
 import { digitLines } from '../shapes';
 import type { CurveContour, Polyline } from '../geometry';
 import { at, line } from './contours';
-import { count, length, type MeasuredPart, type MeasuredShape } from './measured-shape';
+import { choice, length, type MeasuredPart, type MeasuredShape } from './measured-shape';
 import { atMost } from './refuse';
 
 const SIDE = length('side', 'To each side', 120, { min: 20, max: 400, step: 5 });
@@ -19,7 +19,7 @@ const asContour = ({ points, closed }: Polyline): CurveContour => ({ ...line(...
 export const PLACEMENT_RULER: MeasuredShape = {
   name: 'placement-ruler',
   label: 'Placement ruler',
-  measures: [SIDE, DOWN, NECK, DIP, count('inches', 'In half inches (0 or 1)', 0, 0, 1)],
+  measures: [SIDE, DOWN, NECK, DIP, choice('inches', 'Marks each', ['centimetre', 'half inch'])],
   draw: ({ side, down, neck, dip, inches }) => {
     atMost(NECK, neck, 2 * side, 'The neckline is wider than the ruler');
     atMost(DIP, dip, down - 10, 'The neckline reaches the end of the ruler');

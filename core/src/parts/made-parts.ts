@@ -1,11 +1,14 @@
 import {
   difference,
   flatten,
+  nestRings,
   normalise,
   offset,
   regionOfRings,
   transformContour,
+  union,
   type Affine,
+  type Corners,
   type CurveContour,
   type Region,
   type Segment,
@@ -28,8 +31,22 @@ export interface Bridge {
  * The outline round a part at an exact distance (below 0: inside it), in mm at true size, so that the distance is kept
  * whatever the part is scaled to. Empty where nothing is left of it.
  */
-export function outlineAt(contours: readonly CurveContour[], distanceMm: number): CurveContour[] {
-  return asContours(offset(regionOf(contours), distanceMm));
+export function outlineAt(
+  contours: readonly CurveContour[],
+  distanceMm: number,
+  { corners = 'round', fillsHoles = false }: { corners?: Corners; fillsHoles?: boolean } = {},
+): CurveContour[] {
+  const region = regionOf(contours);
+  const around = fillsHoles ? outermostRings(region) : region;
+  const grown = offset(around, distanceMm, corners);
+  // Holes that grow shut are gone; those of a part without holes do not come about.
+  return asContours(fillsHoles ? outermostRings(grown) : grown);
+}
+
+/** A region without its holes. */
+function outermostRings(region: Region): Region {
+  const depth = nestRings(region).map((around) => around.length);
+  return union(region.filter((_, i) => depth[i] === 0).map((ring) => [ring]));
 }
 
 /** A part with bars taken out of it, so that what lies inside stays held. `toPlane` is how the drawing lies in the job. */

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { paths, type AskedAction, type JobEdited, type MaterialView } from '@keen-anvil/contract';
 import {
   ActionRefusedError,
+  ALIGNMENTS,
   changeJob,
   ShapeMemo,
   applyDifference,
@@ -44,6 +45,17 @@ function someAction({ parts, steps, drawings }: JobDocument, materials: readonly
     { id, do: 'take-apart', partIds },
     { id, do: 'put-together', partIds },
     { id, do: 'draw-outline', partIds, distanceMm: one([-1, 0.5, 2]) },
+    { id, do: 'draw-outline', partIds, distanceMm: 1, corners: one(['sharp', 'bevelled']), fillsHoles: true, count: 2 },
+    {
+      id,
+      do: 'make-part',
+      partIds,
+      by: one(['join', 'cut-out', 'shared', 'unshared', 'fill-holes', 'rows', 'mirrored', 'moved', 'half', 'eye']),
+      measures: {},
+      ...(below(2) ? { stepId } : {}),
+    },
+    { id, do: 'change-making', partId: one(shown), measures: one<Record<string, number>>([{ distance: 1.5 }, { gapX: 2 }, { turn: 30 }]) },
+    { id, do: 'align-parts', partIds, at: one(ALIGNMENTS) },
     { id, do: 'put-bridges', partIds, bridges: [{ x: below(200), y: below(100), angle: 1, lengthMm: 6, widthMm: 1 }] },
     { id, do: 'change-step', stepId, materialId: material.id },
     { id, do: 'change-step', stepId, stockPieceId: material.pieces[0]?.id ?? id },

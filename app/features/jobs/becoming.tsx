@@ -1,0 +1,227 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import type { CurveContour } from '@keen-anvil/core/geometry';
+import { ALIGNMENTS, type AlignParts } from '@keen-anvil/core/jobs';
+import { operate, OperationRefusedError, OPERATIONS, type Operation } from '@keen-anvil/core/makings';
+import { MeasureRefusedError, type Measures } from '@keen-anvil/core/measured';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { Chips } from '../../ui/chips';
+import { Button } from '../../ui/elements';
+import { Missing } from '../../ui/missing';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Strong } from '../../ui/type';
+import type { BoxedPart } from './all-parts';
+import { LinesThumb } from './lines-thumb';
+import { MeasureKeys } from './measure-keys';
+import type { Unnamed } from './queries';
+import { ThumbCard } from './thumb-card';
+
+interface BecomingProps {
+  job: JobDetail;
+  chosen: BoxedPart[];
+  isPending: boolean;
+  onMake: (action: Unnamed) => void;
+}
+
+/** One thing that could become of the parts: an operation, with the part that it goes on as first. */
+interface Offer {
+  label: string;
+  operation: Operation;
+  parts: BoxedPart[];
+}
+
+const sizeOf = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
+
+function offersFor(chosen: BoxedPart[]): Offer[] {
+  const largest = [...chosen].sort((a, b) => sizeOf(b) - sizeOf(a));
+  return OPERATIONS.flatMap((operation): Offer[] => {
+    if (operation.needs === 'one') return [{ label: operation.label, operation, parts: chosen }];
+    if (chosen.length < 2) return [];
+    if (operation.name !== 'cut-out') return [{ label: operation.label, operation, parts: largest }];
+    // What is taken out of what: either way round where there are two.
+    return (chosen.length === 2 ? [largest, [...largest].reverse()] : [largest]).map((parts) => ({
+      label: `${operation.label} “${parts[0].name}”`,
+      operation,
+      parts,
+    }));
+  });
+}
+
+/** More lines than these are not worked out for a small picture. */
+const MOST_SEGMENTS = 20_000;
+
+/** What would come of it; or why nothing would. */
+function tryOut(
+  { operation, parts }: Offer,
+  measures: Measures,
+): { made: CurveContour[][]; refusal: { measure: string; message: string } | null } {
+  const lines = parts.map(({ contours }) => contours);
+  try {
+    const made =
+      operation.needs === 'several'
+        ? [operate(operation, lines, measures)]
+        : lines.map((own) => operate(operation, [own], measures));
+    return made.some((own) => own.length === 0)
+      ? { made, refusal: { measure: '', message: 'Nothing would be left of it.' } }
+      : { made, refusal: null };
+  } catch (error) {
+    if (error instanceof MeasureRefusedError) return { made: [], refusal: error };
+    if (error instanceof OperationRefusedError)
+      return { made: [], refusal: { measure: '', message: `It cannot be made: ${error.message}.` } };
+    throw error;
+  }
+}
+
+const usual = ({ measures }: Operation): Measures =>
+  Object.fromEntries(measures.map(({ name, usual: n }) => [name, n]));
+
+/** What could become of the chosen parts: each way as a small picture of these very parts; then its measures, and it is made. */
+export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
+  const [offer, setOffer] = useState<Offer | null>(null);
+  const isSmall =
+    chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
+  const offers = useMemo(
+    () => offersFor(chosen).map((each) => ({ ...each, made: isSmall ? tryOut(each, usual(each.operation)).made : [] })),
+    [chosen, isSmall],
+  );
+  if (offer)
+    return (
+      <MakeIt
+        job={job}
+        offer={offer}
+        isSmall={isSmall}
+        isPending={isPending}
+        onMake={onMake}
+        onBack={() => setOffer(null)}
+      />
+    );
+  return (
+    <View style={{ gap: SPACE.base }}>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
+        {offers.map(({ made, ...each }) => (
+          <ThumbCard
+            key={each.label}
+            label={each.label}
+            picture={
+              <LinesThumb
+                parts={made}
+                before={made.length ? [] : chosen.map(({ contours }) => contours)}
+                width={72}
+                height={52}
+              />
+            }
+            onPress={() => setOffer(each)}
+          />
+        ))}
+      </View>
+      {chosen.length > 1 ? <Alignments chosen={chosen} onMake={onMake} /> : null}
+    </View>
+  );
+}
+
+const ALIGNMENT_WORDS: Record<AlignParts['at'], string> = {
+  left: 'Left edges',
+  centre: 'Middles, one below the other',
+  right: 'Right edges',
+  top: 'Upper edges',
+  middle: 'Middles, side by side',
+  bottom: 'Lower edges',
+  'on-one-middle': 'On one middle',
+  'spread-across': 'Even gaps across',
+  'spread-down': 'Even gaps down',
+};
+
+function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>) {
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Strong>Lay them to each other</Strong>
+      <Chips
+        label="Lay them to each other"
+        options={ALIGNMENTS.filter((at) => chosen.length > 2 || !at.startsWith('spread')).map((at) => ({
+          value: at,
+          label: ALIGNMENT_WORDS[at],
+        }))}
+        chosen={null}
+        onChoose={(at) => onMake({ do: 'align-parts', partIds: chosen.map(({ id }) => id), at })}
+      />
+    </View>
+  );
+}
+
+interface MakeItProps extends Omit<BecomingProps, 'chosen'> {
+  offer: Offer;
+  isSmall: boolean;
+  onBack: () => void;
+}
+
+function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps) {
+  const { rule, paper } = useTokens();
+  const { operation, parts } = offer;
+  const [measures, setMeasures] = useState(() => usual(operation));
+  const [inHand, setInHand] = useState(operation.measures[0]?.name ?? '');
+  const stepIds = [...new Set(parts.flatMap(({ stepId }) => stepId ?? []))];
+  const [stepId, setStepId] = useState<string | null>(null);
+  const { made, refusal } = useMemo(
+    () => (isSmall ? tryOut(offer, measures) : { made: [], refusal: null }),
+    [isSmall, offer, measures],
+  );
+  const asksStep = operation.needs === 'several' && stepIds.length > 1;
+  const shown = made.length ? made : parts.map(({ contours }) => contours);
+  return (
+    <View style={{ gap: SPACE.base }}>
+      <Strong>{offer.label}</Strong>
+      {isSmall ? (
+        <View
+          style={{ alignItems: 'center', backgroundColor: paper, borderWidth: 1, borderColor: rule, borderRadius: 3 }}
+        >
+          <LinesThumb parts={shown} before={parts.map(({ contours }) => contours)} width={300} height={150} />
+        </View>
+      ) : (
+        <Aside>These parts have too many lines to be shown here; the drawing shows them once it is made.</Aside>
+      )}
+      {asksStep ? (
+        <>
+          <Body>They are in several steps. In which one is it done?</Body>
+          <Chips
+            label="In which step?"
+            options={job.steps
+              .filter(({ id }) => stepIds.includes(id))
+              .map(({ id, position }) => ({ value: id, label: `Step ${position + 1}` }))}
+            chosen={stepId}
+            onChoose={setStepId}
+          />
+        </>
+      ) : null}
+      {operation.measures.length ? (
+        <MeasureKeys
+          list={operation.measures}
+          measures={measures}
+          inHand={inHand}
+          refusal={refusal}
+          onTake={setInHand}
+          onTurn={(name, value) => setMeasures((now) => ({ ...now, [name]: value }))}
+        />
+      ) : null}
+      <Missing
+        what={refusal !== null ? refusal.message : asksStep && stepId === null && 'Say in which step it is done.'}
+      />
+      <Button
+        title="Make it so"
+        disabled={refusal !== null || (asksStep && stepId === null)}
+        loading={isPending}
+        onPress={() =>
+          onMake({
+            do: 'make-part',
+            partIds: parts.map(({ id }) => id),
+            by: operation.name,
+            measures,
+            ...(asksStep && stepId ? { stepId } : {}),
+          })
+        }
+      />
+      <TextKey title="Something else" icon="arrow-left" onPress={onBack} />
+    </View>
+  );
+}

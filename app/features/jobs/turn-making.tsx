@@ -1,0 +1,48 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import { operationOf } from '@keen-anvil/core/makings';
+import type { Measure } from '@keen-anvil/core/measured';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Body, Strong } from '../../ui/type';
+import type { BoxedPart } from './all-parts';
+import { MeasureKeys } from './measure-keys';
+import { useAct } from './queries';
+
+const DISTANCE: Measure = { name: 'distance', label: 'Distance', unit: 'mm', usual: 2, min: -200, max: 200, step: 0.5 };
+
+/** What a part is made by, where it has measures that can be turned. */
+export function turnable({ made, outline }: Pick<BoxedPart, 'made' | 'outline'>) {
+  if (outline) return { label: 'An outline at a distance', list: [DISTANCE], measures: { distance: outline.mm } };
+  const operation = made ? operationOf(made.by) : undefined;
+  return operation && operation.measures.length > 0
+    ? { label: operation.label, list: operation.measures, measures: made!.measures }
+    : null;
+}
+
+/** The measures of a part that was made: turning one makes it anew, with all that stands on it. */
+export function TurnMaking({ job, part }: { job: JobDetail; part: BoxedPart }) {
+  const { rust } = useTokens();
+  const act = useAct(job.id);
+  const turned = turnable(part);
+  const [inHand, setInHand] = useState(turned?.list[0].name ?? '');
+  if (!turned) return null;
+  return (
+    <View style={{ gap: SPACE.small }} testID="making">
+      <Strong>{turned.label}</Strong>
+      <MeasureKeys
+        list={turned.list}
+        measures={turned.measures}
+        inHand={inHand}
+        onTake={setInHand}
+        onTurn={(name, value) => act.mutate({ do: 'change-making', partId: part.id, measures: { [name]: value } })}
+      />
+      {act.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {act.error.message}
+        </Body>
+      ) : null}
+    </View>
+  );
+}

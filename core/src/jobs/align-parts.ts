@@ -1,0 +1,96 @@
+import type { Bounds } from '../geometry';
+import type { AlignParts } from './action';
+import { asOne } from './as-one';
+import { chosenParts } from './chosen-parts';
+import { withParts, type JobDocument, type Part } from './document';
+import { refuse } from './refusal';
+import { settled } from './settled';
+import { shapeBox } from './shapes';
+import type { JobShop } from './shop';
+
+interface Boxed {
+  part: Part;
+  box: Bounds;
+}
+
+/** Lays parts to each other: by an edge or a middle of all of them, or so that the gaps between them are even. */
+export function alignParts(
+  document: JobDocument,
+  { partIds, at }: AlignParts,
+  shop: JobShop,
+  seed: string,
+): JobDocument {
+  const shapes = shop.shapes(document);
+  const chosen = chosenParts(document, partIds).flatMap((part): Boxed[] => {
+    const box = shapeBox(shapes, part.id);
+    return box ? [{ part, box }] : [];
+  });
+  const least = at.startsWith('spread') ? 3 : 2;
+  if (chosen.length < least) refuse(`Choose ${least} parts or more to lay to each other.`, 'partIds');
+  const moves = movesFor(chosen, at);
+  return settled(
+    document,
+    chosen.reduce((now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed), document),
+    shop,
+  );
+}
+
+function movesFor(chosen: readonly Boxed[], at: AlignParts['at']): { x: number; y: number }[] {
+  const left = Math.min(...chosen.map(({ box }) => box.minX));
+  const right = Math.max(...chosen.map(({ box }) => box.maxX));
+  const top = Math.min(...chosen.map(({ box }) => box.minY));
+  const bottom = Math.max(...chosen.map(({ box }) => box.maxY));
+  const toMiddleX = ({ box }: Boxed) => (left + right) / 2 - (box.minX + box.maxX) / 2;
+  const toMiddleY = ({ box }: Boxed) => (top + bottom) / 2 - (box.minY + box.maxY) / 2;
+  switch (at) {
+    case 'left':
+      return chosen.map(({ box }) => ({ x: left - box.minX, y: 0 }));
+    case 'right':
+      return chosen.map(({ box }) => ({ x: right - box.maxX, y: 0 }));
+    case 'top':
+      return chosen.map(({ box }) => ({ x: 0, y: top - box.minY }));
+    case 'bottom':
+      return chosen.map(({ box }) => ({ x: 0, y: bottom - box.maxY }));
+    case 'centre':
+      return chosen.map((one) => ({ x: toMiddleX(one), y: 0 }));
+    case 'middle':
+      return chosen.map((one) => ({ x: 0, y: toMiddleY(one) }));
+    case 'on-one-middle':
+      return chosen.map((one) => ({ x: toMiddleX(one), y: toMiddleY(one) }));
+    case 'spread-across':
+      return spread(chosen.map(({ box }) => [box.minX, box.maxX])).map((x) => ({ x, y: 0 }));
+    case 'spread-down':
+      return spread(chosen.map(({ box }) => [box.minY, box.maxY])).map((y) => ({ x: 0, y }));
+  }
+}
+
+/** How far each span is moved so that all gaps between them are alike; the first and the last stay. */
+function spread(spans: readonly (readonly [number, number])[]): number[] {
+  const order = spans.map((_, i) => i).sort((a, b) => spans[a][0] + spans[a][1] - spans[b][0] - spans[b][1]);
+  const from = Math.min(...spans.map(([low]) => low));
+  const to = Math.max(...spans.map(([, high]) => high));
+  const taken = spans.reduce((sum, [low, high]) => sum + high - low, 0);
+  const gap = (to - from - taken) / (spans.length - 1);
+  const moves: number[] = [];
+  let next = from;
+  for (const i of order) {
+    moves[i] = next - spans[i][0];
+    next += spans[i][1] - spans[i][0] + gap;
+  }
+  return moves;
+}
+
+/** A part moved in the plane: one that is moved already by other measures, another one as something that is moved. */
+function shiftedInPlane(document: JobDocument, partId: string, x: number, y: number, seed: string): JobDocument {
+  if (Math.abs(x) < 1e-9 && Math.abs(y) < 1e-9) return document;
+  const part = document.parts.find(({ id }) => id === partId)!;
+  const { making } = part;
+  if (making.op === 'worked' && making.by === 'moved') {
+    const { right = 0, down = 0 } = making.measures;
+    return withParts(document, [
+      { ...part, making: { ...making, measures: { ...making.measures, right: right + x, down: down + y } } },
+    ]);
+  }
+  const measures = { right: x, down: y, turn: 0, width: 0, height: 0 };
+  return asOne(document, part, [], (of) => ({ op: 'worked', by: 'moved', of, measures }), seed);
+}

@@ -1,0 +1,135 @@
+import { operationOf, type Operation } from '../makings';
+import { allMeasures, MeasureRefusedError, type Measures } from '../measured';
+import type { ChangeMaking, MakePart } from './action';
+import { asOne } from './as-one';
+import { chosenParts } from './chosen-parts';
+import { withParts, type JobDocument, type Part } from './document';
+import { madeId } from './made-id';
+import type { WorkedMaking } from './making';
+import { lookup, placementsOf } from './parts-of';
+import { refuse } from './refusal';
+import { settled } from './settled';
+import type { JobShop } from './shop';
+
+/** Makes parts into what an operation makes of them; what they were is kept within them, and can be taken out again. */
+export function makePart(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
+  const operation = operationOf(action.by) ?? refuse(`Nobody knows here how to make “${action.by}”.`, 'by');
+  const measures = checked(operation, action.measures);
+  const chosen = chosenParts(document, action.partIds);
+  const next =
+    operation.needs === 'several'
+      ? madeOfSeveral(document, action, operation, measures, inAskedOrder(chosen, action.partIds), seed)
+      : chosen.reduce((now, part) => madeOfOne(now, part, operation, measures, seed), document);
+  refuseNothing(
+    next,
+    chosen.map(({ id }) => id),
+    shop,
+  );
+  return settled(document, next, shop);
+}
+
+/** Turns the measures of a part that was made, and of an outline its distance. */
+export function changeMaking(document: JobDocument, { partId, measures }: ChangeMaking, shop: JobShop): JobDocument {
+  const [part] = chosenParts(document, [partId]);
+  const { making } = part;
+  if (making.op === 'outline') {
+    const { distance = making.distanceMm, ...rest } = measures;
+    const [stranger] = Object.keys(rest);
+    if (stranger) refuse(`An outline has no measure “${stranger}”: distance was expected.`, `measures.${stranger}`);
+    if (distance === 0)
+      refuse('An outline at 0 mm is the part itself: a distance above or below 0 was expected.', 'measures.distance');
+    return kept(document, { ...part, making: { ...making, distanceMm: distance } }, shop);
+  }
+  if (making.op !== 'worked') refuse(`“${part.name}” has no measures that could be turned.`, 'partId');
+  const operation = operationOf(making.by) ?? refuse(`Nobody knows here how to make “${making.by}”.`, 'partId');
+  return kept(
+    document,
+    { ...part, making: { ...making, measures: checked(operation, { ...making.measures, ...measures }) } },
+    shop,
+  );
+}
+
+function kept(document: JobDocument, part: Part, shop: JobShop): JobDocument {
+  const next = withParts(document, [part]);
+  refuseNothing(next, [part.id], shop);
+  return settled(document, next, shop);
+}
+
+function madeOfSeveral(
+  document: JobDocument,
+  { stepId }: MakePart,
+  operation: Operation,
+  measures: Measures,
+  chosen: readonly Part[],
+  seed: string,
+): JobDocument {
+  const [host, ...others] = chosen;
+  if (others.length === 0) refuse(`Choose two parts or more: “${operation.label}” needs several.`, 'partIds');
+  const { steps } = lookup(document);
+  const stepIds = [...new Set(chosen.map((part) => part.stepId).filter((id) => id !== null))];
+  if (stepId !== undefined && !stepIds.includes(stepId)) refuse('None of these parts is in that step.', 'stepId');
+  if (stepId === undefined && stepIds.length > 1) {
+    const numbers = document.steps.flatMap(({ id }, i) => (stepIds.includes(id) ? [i + 1] : []));
+    refuse(`These parts are in steps ${numbers.join(' and ')}: say in which of them it is done.`, 'stepId');
+  }
+  const into = stepId ?? stepIds[0] ?? null;
+  return asOne(
+    document,
+    host,
+    others,
+    (of) => ({ op: 'worked', by: operation.name, of, measures }),
+    seed,
+    into !== null && steps.has(into) ? into : host.stepId,
+  );
+}
+
+/** One part made anew; what is broken along a line goes on as its two pieces. */
+function madeOfOne(
+  document: JobDocument,
+  part: Part,
+  operation: Operation,
+  measures: Measures,
+  seed: string,
+): JobDocument {
+  const made = asOne(document, part, [], (of) => ({ op: 'worked', by: operation.name, of, measures }), seed);
+  if (operation.name !== 'half') return made;
+  const whole = made.parts.find(({ id }) => id === part.id)!;
+  const making = whole.making as WorkedMaking;
+  const other: Part = {
+    ...whole,
+    id: madeId(`other half of ${part.id}`, seed),
+    name: `${part.name}, other piece`,
+    making: { ...making, measures: { ...measures, side: 1 - (measures.side ?? 0) } },
+  };
+  return {
+    ...made,
+    parts: made.parts.flatMap((each) => (each.id === part.id ? [each, other] : [each])),
+    placements: [
+      ...made.placements,
+      ...placementsOf(made, part.id).map((place) => ({
+        ...place,
+        id: madeId(`place as ${place.id}`, other.id),
+        partId: other.id,
+      })),
+    ],
+  };
+}
+
+const inAskedOrder = (parts: readonly Part[], ids: readonly string[]): Part[] =>
+  [...parts].sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id));
+
+function checked(operation: Operation, measures: Measures): Measures {
+  try {
+    return allMeasures(operation, measures);
+  } catch (error) {
+    if (error instanceof MeasureRefusedError) refuse(error.message, `measures.${error.measure}`);
+    throw error;
+  }
+}
+
+/** @throws ActionRefusedError where nothing is left of a part, or it cannot be made */
+function refuseNothing(document: JobDocument, ids: readonly string[], shop: JobShop): void {
+  const shapes = shop.shapes(document);
+  const fault = ids.map((id) => shapes.get(id)?.fault ?? null).find((sentence) => sentence !== null);
+  if (fault) refuse(`${fault}.`, 'measures');
+}

@@ -1,0 +1,30 @@
+import { difference, intersection, nestRings, symmetricDifference, union, type Region } from '../geometry';
+import type { Operation } from './operation';
+import { linesOf, regionOf } from './regions';
+
+const several = (name: string, label: string, work: (first: Region, rest: Region[]) => Region): Operation => ({
+  name,
+  label,
+  needs: 'several',
+  measures: [],
+  apply: ([first, ...rest]) => linesOf(work(regionOf(first), rest.map(regionOf))),
+});
+
+/** What becomes of parts that lie over each other. */
+export const BOOLEANS: readonly Operation[] = [
+  several('join', 'Join', (first, rest) => union([first, ...rest])),
+  several('cut-out', 'Cut out of', (first, rest) => difference(first, union(rest))),
+  several('shared', 'Keep what all share', (first, rest) => rest.reduce(intersection, first)),
+  several('unshared', 'Leave what only one has', (first, rest) => rest.reduce(symmetricDifference, first)),
+  {
+    name: 'fill-holes',
+    label: 'Fill its holes',
+    needs: 'one',
+    measures: [],
+    apply: ([lines]) => {
+      const region = regionOf(lines);
+      const depth = nestRings(region).map((around) => around.length);
+      return linesOf(union(region.filter((_, i) => depth[i] === 0).map((ring) => [ring])));
+    },
+  },
+];

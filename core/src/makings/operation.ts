@@ -1,0 +1,28 @@
+import type { CurveContour } from '../geometry';
+import type { Measure, Measures } from '../measured';
+
+/** What a part is as its lines: those of an outline with its holes, or open ones. */
+export type Lines = readonly CurveContour[];
+
+/** Something that is made of other parts, with its measures. */
+export interface Operation {
+  name: string;
+  /** What a maker calls it, as an order. */
+  label: string;
+  /** Whether it is made of one part, or of several together. */
+  needs: 'one' | 'several';
+  measures: readonly Measure[];
+  /**
+   * What comes of the parts; nothing where nothing is left.
+   * @throws OperationRefusedError where it cannot be made of these parts, with a sentence
+   */
+  apply: (sources: readonly Lines[], measures: Measures) => CurveContour[];
+}
+
+/** These parts cannot be made into that. */
+export class OperationRefusedError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'OperationRefusedError';
+  }
+}

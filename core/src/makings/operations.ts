@@ -1,0 +1,24 @@
+import type { CurveContour } from '../geometry';
+import { allMeasures, type Measures } from '../measured';
+import { BOOLEANS } from './booleans';
+import { EYE } from './eye';
+import { HALF } from './half';
+import { REPEATS } from './repeats';
+import { RIPPLES } from './ripples';
+import type { Lines, Operation } from './operation';
+
+/** All that can be made of other parts by measures, in the order in which it is offered. */
+export const OPERATIONS: readonly Operation[] = [...BOOLEANS, ...REPEATS, HALF, EYE, RIPPLES];
+
+const byName = new Map(OPERATIONS.map((operation) => [operation.name, operation]));
+
+/** The operation of a name; undefined where there is none. */
+export const operationOf = (name: string): Operation | undefined => byName.get(name);
+
+/**
+ * What comes of parts by an operation.
+ * @throws MeasureRefusedError for measures out of their range
+ * @throws OperationRefusedError where it cannot be made of these parts
+ */
+export const operate = (operation: Operation, sources: readonly Lines[], measures: Measures): CurveContour[] =>
+  operation.apply(sources, allMeasures(operation, measures));
