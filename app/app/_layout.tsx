@@ -1,3 +1,5 @@
+// Before the router listens for Back.
+import '../ui/back-closes';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { Slot } from 'expo-router';
 import { useState } from 'react';

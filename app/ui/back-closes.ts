@@ -4,7 +4,6 @@ import { Platform } from 'react-native';
 /** Marks the browser's history entry that stands for something that slid up. */
 const MARK = 'slidUp';
 const open = new Map<string, () => void>();
-let isListening = false;
 let isGoingBack = false;
 let settled: () => void = () => undefined;
 let settling = Promise.resolve();
@@ -38,6 +37,11 @@ function onPop(event: PopStateEvent): void {
   }
 }
 
+// Listened for as soon as the first page is loaded: on the window itself whoever listens first hears first, and the router would
+// otherwise take the entry that is taken back for another page, and put the page up anew.
+if (Platform.OS === 'web' && typeof window !== 'undefined' && typeof window.addEventListener === 'function')
+  window.addEventListener('popstate', onPop, { capture: true });
+
 /** While it is open, the browser's Back closes it instead of leaving the page; closed otherwise, it leaves no entry behind. */
 export function useBackCloses(isOpen: boolean, onClose: () => void): void {
   const id = useId();
@@ -47,8 +51,6 @@ export function useBackCloses(isOpen: boolean, onClose: () => void): void {
   });
   useEffect(() => {
     if (!isOpen || Platform.OS !== 'web' || typeof window === 'undefined' || !window.history) return undefined;
-    if (!isListening) window.addEventListener('popstate', onPop, { capture: true });
-    isListening = true;
     open.set(id, () => close.current());
     window.history.pushState({ ...(window.history.state as object | null), [MARK]: id }, '');
     return () => {

@@ -3,7 +3,7 @@ import type { ShopFacts } from '@keen-anvil/core/jobs';
 import { v4 as uuid } from 'uuid';
 import { seenInTest } from '../../testing/job-answer';
 import { job } from '../../testing/job-fixtures';
-import { answered, asked, atOnce, confirmedJob } from './at-once';
+import { answered, asked, atOnce, confirmedJob, fetched } from './at-once';
 import { changeDocument } from './see-document';
 
 jest.mock('./see-document', () => ({ changeDocument: jest.fn(async () => null) }));
@@ -89,6 +89,17 @@ describe('what is asked of a job', () => {
     await asked('job-1', second, job, null);
     expect(x(await answered('job-1', first, null))).toBe(at + 2);
     expect(await answered('job-1', second, null)).toBe(job);
+  });
+
+  it('stays shown where the job is fetched meanwhile, unless what was fetched is older', async () => {
+    const action = nudge(5);
+    await asked('job-1', action, job, null);
+    const newer = { ...job, name: 'Boat numbers 48', version: job.version + 1 };
+    const shown = await fetched('job-1', newer);
+    expect([shown.name, x(shown)]).toEqual(['Boat numbers 48', at + 5]);
+    expect((await fetched('job-1', { ...job, name: 'from before' })).name).toBe('Boat numbers 48');
+    await answered('job-1', action, null);
+    expect(await fetched('job-1', job)).toBe(job);
   });
 
   it('shows nothing of a job of which nothing is known', async () => {

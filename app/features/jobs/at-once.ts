@@ -139,3 +139,13 @@ export function answered(jobId: string, action: AskedAction, job: JobDetail | nu
   if (talk.waiting.length === 0) talks.delete(jobId);
   return shown(talk);
 }
+
+/** Notes a job that was fetched while something asked of it waits, unless the server has said a newer one since. @returns the job to be shown */
+export async function fetched(jobId: string, job: JobDetail): Promise<JobDetail> {
+  const talk = talks.get(jobId);
+  if (!talk) return job;
+  if (!talk.confirmed || talk.confirmed.version <= job.version) talk.confirmed = job;
+  let now = talk.confirmed;
+  for (const action of talk.waiting) now = await atOnce(now, action, talk.shop);
+  return now;
+}

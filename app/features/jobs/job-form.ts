@@ -1,5 +1,5 @@
 // What a job's form brings with it (its rules, clipping, the worker's other end): fetched once a job is opened, not with the first page.
 export { editedJob, jobView } from '@keen-anvil/contract/job-view';
 export { shopFacts } from '@keen-anvil/core/jobs';
-export { answered, asked, confirmedJob } from './at-once';
+export { answered, asked, confirmedJob, fetched } from './at-once';
 export { seeDocument } from './see-document';

@@ -60,13 +60,22 @@ export const useJobs = (isArchived: boolean) =>
   });
 
 /** Not compared with the answer before: a large drawing would hold the page up longer than drawing it anew does. */
-export const useJob = (id: string) =>
-  useQuery({
+export function useJob(id: string) {
+  const client = useQueryClient();
+  return useQuery({
     queryKey: jobKey(id),
-    queryFn: ({ signal }) => callForJob(paths.job(id), { signal }),
+    queryFn: async ({ signal }) => {
+      const began = Date.now();
+      const job = await callForJob(paths.job(id), { signal });
+      const now = client.getQueryState<JobDetail>(jobKey(id));
+      // An edit was answered while this was under way, and is not in it yet.
+      if (now?.data && now.dataUpdatedAt >= began && now.data.version > job.version) return now.data;
+      return (await jobForm()).fetched(id, job);
+    },
     refetchOnMount: 'always',
     structuralSharing: false,
   });
+}
 
 export const useCreateJob = () => useJobChange((body: NewJob) => call<JobAnswer>(paths.jobs, { method: 'POST', body }));
 
