@@ -38,8 +38,20 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     setAsked(null);
     act.mutate(action, { onSuccess: onDone });
   };
+  // What was made stays in hand: its measures are turned next, or something is made of it.
+  const make = (action: Parameters<typeof act.mutate>[0]) => {
+    setAsked(null);
+    act.mutate(action);
+  };
   const mm = parseTypedNumber(draft.value);
   const canPart = chosen.some((part) => part.pieces > 1 || part.made !== null);
+  if (isTurning && chosen.length === 1 && turnable(chosen[0]))
+    return (
+      <View style={{ gap: SPACE.hair }}>
+        <TurnMaking key={chosen[0].id} job={job} part={chosen[0]} />
+        <TextKey title="Measures away" icon="close" onPress={() => setTurning(false)} />
+      </View>
+    );
   return (
     <View style={{ gap: SPACE.hair }}>
       <Strong>{chosen.length === 1 ? `“${chosen[0].name}” is chosen` : `${chosen.length} parts are chosen`}</Strong>
@@ -48,7 +60,6 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           {act.error.message}
         </Body>
       ) : null}
-      {isTurning && chosen.length === 1 ? <TurnMaking key={chosen[0].id} job={job} part={chosen[0]} /> : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
         {chosen.every((part) => part.role === 'process') ? (
           <Button
@@ -86,11 +97,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           <TextKey title="Put together" icon="call-merge" onPress={() => send({ do: 'put-together', partIds })} />
         ) : null}
         {turnable(chosen[0]) && chosen.length === 1 ? (
-          <TextKey
-            title={isTurning ? 'Measures away' : 'Its measures'}
-            icon="ruler-square"
-            onPress={() => setTurning(!isTurning)}
-          />
+          <TextKey title="Its measures" icon="ruler-square" onPress={() => setTurning(true)} />
         ) : null}
         <TextKey title="What could become of it" icon="vector-square" onPress={() => setAsked('becoming')} />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
@@ -102,7 +109,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         isOpen={asked === 'becoming'}
         onClose={() => setAsked(null)}
       >
-        <Becoming job={job} chosen={chosen} isPending={act.isPending} onMake={send} />
+        <Becoming job={job} chosen={chosen} isPending={act.isPending} onMake={make} />
       </Decision>
       <Decision title="Into which step?" isOpen={asked === 'step'} onClose={() => setAsked(null)}>
         {job.steps.map((step) => (

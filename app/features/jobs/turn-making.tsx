@@ -30,7 +30,7 @@ export function TurnMaking({ job, part }: { job: JobDetail; part: BoxedPart }) {
   if (!turned) return null;
   return (
     <View style={{ gap: SPACE.small }} testID="making">
-      <Strong>{turned.label}</Strong>
+      <Strong>{`“${part.name}”: ${turned.label.toLowerCase()}`}</Strong>
       <MeasureKeys
         list={turned.list}
         measures={turned.measures}
