@@ -167,6 +167,12 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
     () => (isSmall ? tryOut(offer, measures) : { made: [], refusal: null }),
     [isSmall, offer, measures],
   );
+  const told = refusal
+    ? null
+    : (operation.tell?.(
+        parts.map(({ contours }) => contours),
+        measures,
+      ) ?? null);
   const asksStep = operation.needs === 'several' && stepIds.length > 1;
   const shown = made.length ? made : parts.map(({ contours }) => contours);
   return (
@@ -204,6 +210,7 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
           onTurn={(name, value) => setMeasures((now) => ({ ...now, [name]: value }))}
         />
       ) : null}
+      {told ? <Aside>{told}</Aside> : null}
       <Missing
         what={refusal !== null ? refusal.message : asksStep && stepId === null && 'Say in which step it is done.'}
       />

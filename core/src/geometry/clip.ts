@@ -41,6 +41,11 @@ export function difference(from: Region, taken: Region): Region {
   return asRegion(differenceD(asPaths(from), asPaths(taken), FillRule.NonZero, PRECISION));
 }
 
+/** What one or the other covers; each by itself counts as filled wherever a ring of it goes round (nonzero). */
+export function either(a: Region, b: Region): Region {
+  return asRegion(unionD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+}
+
 /** What both regions cover. */
 export function intersection(a: Region, b: Region): Region {
   return asRegion(intersectD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));

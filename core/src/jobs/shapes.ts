@@ -150,7 +150,9 @@ class Evaluation {
     if (!first) return nothing(`“${part.name}” stands on no part at all`);
     try {
       const contours = this.operate(part, sources);
-      return { ...first, contours, fault: contours.length > 0 ? null : emptySentence(part) };
+      // Lines alone are no filled shape, whatever they are drawn in.
+      const isFilled = contours.some(({ closed }) => closed) ? first.isFilled : false;
+      return { ...first, contours, isFilled, fault: contours.length > 0 ? null : emptySentence(part) };
     } catch (error) {
       if (error instanceof OperationRefusedError || error instanceof MeasureRefusedError)
         return nothing(`“${part.name}” cannot be made: ${error.message.replace(/\.$/, '')}`);

@@ -1,19 +1,19 @@
-import { difference, intersection, nestRings, symmetricDifference, union, type Region } from '../geometry';
+import { difference, either, intersection, nestRings, symmetricDifference, union, type Region } from '../geometry';
 import type { Operation } from './operation';
-import { linesOf, regionOf } from './regions';
+import { linesOf, rawRegionOf, regionOf } from './regions';
 
 const several = (name: string, label: string, work: (first: Region, rest: Region[]) => Region): Operation => ({
   name,
   label,
   needs: 'several',
   measures: [],
-  apply: ([first, ...rest]) => linesOf(work(regionOf(first), rest.map(regionOf))),
+  apply: ([first, ...rest]) => linesOf(work(rawRegionOf(first), rest.map(rawRegionOf))),
 });
 
 /** What becomes of parts that lie over each other. */
 export const BOOLEANS: readonly Operation[] = [
-  several('join', 'Join', (first, rest) => union([first, ...rest])),
-  several('cut-out', 'Cut out of', (first, rest) => difference(first, union(rest))),
+  several('join', 'Join', (first, rest) => rest.reduce(either, first)),
+  several('cut-out', 'Cut out of', (first, rest) => rest.reduce(difference, first)),
   several('shared', 'Keep what all share', (first, rest) => rest.reduce(intersection, first)),
   several('unshared', 'Leave what only one has', (first, rest) => rest.reduce(symmetricDifference, first)),
   {

@@ -12,6 +12,8 @@ export interface Operation {
   /** Whether it is made of one part, or of several together. */
   needs: 'one' | 'several';
   measures: readonly Measure[];
+  /** What a maker should know of it, as a sentence; null where there is nothing to be said. */
+  tell?: (sources: readonly Lines[], measures: Measures) => string | null;
   /**
    * What comes of the parts; nothing where nothing is left.
    * @throws OperationRefusedError where it cannot be made of these parts, with a sentence

@@ -1,14 +1,16 @@
 import type { CurveContour } from '../geometry';
 import { allMeasures, type Measures } from '../measured';
 import { BOOLEANS } from './booleans';
+import { CONE } from './cone';
 import { EYE } from './eye';
 import { HALF } from './half';
+import { HATCH } from './hatch';
 import { REPEATS } from './repeats';
 import { RIPPLES } from './ripples';
 import type { Lines, Operation } from './operation';
 
 /** All that can be made of other parts by measures, in the order in which it is offered. */
-export const OPERATIONS: readonly Operation[] = [...BOOLEANS, ...REPEATS, HALF, EYE, RIPPLES];
+export const OPERATIONS: readonly Operation[] = [...BOOLEANS, ...REPEATS, HALF, EYE, RIPPLES, HATCH, CONE];
 
 const byName = new Map(OPERATIONS.map((operation) => [operation.name, operation]));
 

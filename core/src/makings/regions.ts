@@ -8,6 +8,15 @@ const TOLERANCE_MM = 0.005;
 export const regionOf = (lines: Lines): Region =>
   regionOfRings(lines.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
 
+/**
+ * The same, where it goes into another step of clipping at once: a single ring need not be put right before that, which is half
+ * of the work.
+ */
+export function rawRegionOf(lines: Lines): Region {
+  const closed = lines.filter((contour) => contour.closed);
+  return closed.length === 1 ? [flatten(closed[0], TOLERANCE_MM).points] : regionOf(closed);
+}
+
 /** A region as lines. */
 export const linesOf = (region: Region): CurveContour[] =>
   region

@@ -1,4 +1,5 @@
 export { circle } from './contours';
+export { coneOf, CUP_MEASURES, missIfStraight, type Cone } from './cone';
 export {
   drawMeasured,
   measuredName,

@@ -1,5 +1,6 @@
 import { allMeasures } from './all-measures';
 import { formatNumber } from '../units';
+import { CUP_WRAP } from './cup-wrap';
 import { DROPS } from './drops';
 import { FINGER_BOX } from './finger-box';
 import { FRAMES } from './frames';
@@ -24,6 +25,7 @@ export const MEASURED_SHAPES: readonly MeasuredShape[] = [
   ...FRAMES,
   PLACEMENT_RULER,
   FINGER_BOX,
+  CUP_WRAP,
 ];
 
 const byName = new Map(MEASURED_SHAPES.map((shape) => [shape.name, shape]));

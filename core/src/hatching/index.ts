@@ -1,0 +1,3 @@
+export { followingLines } from './following';
+export { scanLines } from './scan-lines';
+export { spiralLines } from './spiral';

@@ -1,0 +1,72 @@
+import { flatten, type CurveContour, type Point, type Segment } from '../geometry';
+import { coneOf, CUP_MEASURES, length, missIfStraight, type Cone } from '../measured';
+import { formatNumber } from '../units';
+import { OperationRefusedError, type Operation } from './operation';
+import { boxOf } from './repeats';
+
+/** A line is cut until its pieces are this near to where it is bent to, in mm. */
+const TOLERANCE_MM = 0.02;
+const MOST_CUTS = 14;
+
+/** A design bent so that it lies straight on a tapered cup, and meets itself at the seam. */
+export const CONE: Operation = {
+  name: 'cone',
+  label: 'Bend to a cup',
+  needs: 'one',
+  measures: [...CUP_MEASURES, length('down', 'Below the upper edge', 0, { min: 0, max: 2000, step: 0.5 })],
+  tell: (_, measures) => {
+    const miss = missIfStraight(coneOf(measures));
+    return miss < 0.05 ? null : `Left straight it would miss by ${formatNumber(miss, 1)} mm at the seam.`;
+  },
+  apply: ([lines], measures) => {
+    const cone = coneOf(measures);
+    const { minX, maxX, minY, maxY } = boxOf(lines);
+    if (!Number.isFinite(cone.radius)) return [...lines];
+    refuseFold(cone, maxX - minX, maxY - minY + measures.down);
+    const [middle, top] = [(minX + maxX) / 2, minY - measures.down];
+    const bend = ({ x, y }: Point): Point => {
+      const on = cone.bend(x - middle, y - top);
+      return { x: on.x + middle, y: on.y + top };
+    };
+    return lines.map((contour) => bent(contour, bend));
+  },
+};
+
+function refuseFold(cone: Cone, width: number, down: number): void {
+  const mm = (value: number) => formatNumber(Math.floor(value * 10) / 10, 1);
+  if (width > cone.around + 0.05)
+    throw new OperationRefusedError(
+      `it is ${mm(width)} mm wide, and once round the cup is ${mm(cone.around)} mm half way up: it would lie over itself`,
+    );
+  const apex = cone.narrowsDown ? cone.radius : Infinity;
+  if (down > Math.min(apex, cone.slant) + 0.05)
+    throw new OperationRefusedError(
+      `it reaches ${mm(down)} mm down the wall, and the wall is ${mm(cone.slant)} mm from edge to edge`,
+    );
+}
+
+function bent(contour: CurveContour, bend: (point: Point) => Point): CurveContour {
+  const { points, closed } = flatten(contour, TOLERANCE_MM / 4);
+  const way = closed ? [...points, points[0]] : points;
+  const made: Point[] = [bend(way[0])];
+  for (let i = 1; i < way.length; i++) cut(way[i - 1], way[i], bend, MOST_CUTS, made);
+  if (closed) made.pop();
+  return {
+    closed,
+    start: [made[0].x, made[0].y],
+    segments: made.slice(1).map(({ x, y }): Segment => ['L', x, y]),
+  };
+}
+
+/** Adds the way to a point in pieces that are near enough to where it is bent to. */
+function cut(from: Point, to: Point, bend: (point: Point) => Point, left: number, made: Point[]): void {
+  const [a, b] = [made.at(-1)!, bend(to)];
+  const half = { x: (from.x + to.x) / 2, y: (from.y + to.y) / 2 };
+  const on = bend(half);
+  if (left === 0 || Math.hypot(on.x - (a.x + b.x) / 2, on.y - (a.y + b.y) / 2) <= TOLERANCE_MM) {
+    made.push(b);
+    return;
+  }
+  cut(from, half, bend, left - 1, made);
+  cut(half, to, bend, left - 1, made);
+}
