@@ -56,9 +56,9 @@ test('a trophy: a disc is cut out of a leaf, rippled, undone and done again', as
   await tab(page, 'Drawing');
   await page.getByRole('checkbox', { name: /^leaf/ }).click();
   await page.getByRole('checkbox', { name: /^circle/ }).click();
-  await page.getByRole('button', { name: 'What could become of it' }).click();
+  await page.getByRole('button', { name: 'What could become of them' }).click();
   await page.getByRole('radio', { name: 'On one middle' }).click();
-  await page.getByRole('button', { name: 'What could become of it' }).click();
+  await page.getByRole('button', { name: 'What could become of them' }).click();
   await page.getByRole('button', { name: 'Cut out of “leaf”' }).click();
   await page.getByRole('button', { name: 'Make it so' }).click();
   await expect(page.getByRole('checkbox', { name: /^circle/ })).toHaveCount(0);

@@ -23,7 +23,7 @@ const actions = (sent: Parameters<typeof posted>[0]) => posted(sent, '/api/jobs/
 describe('what could become of parts', () => {
   it('cuts the smaller out of the larger or the other way round, and sends them in that order', async () => {
     const { sent } = open(withParts(left, right), 'left', 'right');
-    fireEvent.press(screen.getByText('What could become of it'));
+    fireEvent.press(screen.getByText('What could become of them'));
     fireEvent.press(screen.getByLabelText('Cut out of “right”'));
     fireEvent.press(screen.getByText('Make it so'));
     await waitFor(() =>
@@ -35,7 +35,7 @@ describe('what could become of parts', () => {
 
   it('says so where nothing would be left, and makes nothing', () => {
     const { sent } = open(withParts(left, aside), 'left', 'aside');
-    fireEvent.press(screen.getByText('What could become of it'));
+    fireEvent.press(screen.getByText('What could become of them'));
     fireEvent.press(screen.getByLabelText('Keep what all share'));
     expect(screen.getByText('Nothing would be left of it.')).toBeTruthy();
     fireEvent.press(screen.getByText('Make it so'));
@@ -52,7 +52,7 @@ describe('what could become of parts', () => {
       ],
     });
     const { sent } = open(shown, 'left', 'right');
-    fireEvent.press(screen.getByText('What could become of it'));
+    fireEvent.press(screen.getByText('What could become of them'));
     fireEvent.press(screen.getByLabelText('Join'));
     expect(screen.getByText('Say in which step it is done.')).toBeTruthy();
     fireEvent.press(screen.getByLabelText('Step 2'));
@@ -74,7 +74,7 @@ describe('what could become of parts', () => {
 
   it('lays parts to each other', async () => {
     const { sent } = open(withParts(left, right), 'left', 'right');
-    fireEvent.press(screen.getByText('What could become of it'));
+    fireEvent.press(screen.getByText('What could become of them'));
     fireEvent.press(screen.getByLabelText('On one middle'));
     await waitFor(() =>
       expect(actions(sent)).toEqual([asked({ do: 'align-parts', partIds: ['left', 'right'], at: 'on-one-middle' })]),

@@ -37,7 +37,7 @@ const sizeOf = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * 
 function offersFor(chosen: BoxedPart[]): Offer[] {
   const largest = [...chosen].sort((a, b) => sizeOf(b) - sizeOf(a));
   return OPERATIONS.flatMap((operation): Offer[] => {
-    if (operation.needs === 'one') return [{ label: operation.label, operation, parts: chosen }];
+    if (operation.needs !== 'several') return [{ label: operation.label, operation, parts: chosen }];
     if (chosen.length < 2) return [];
     if (operation.name !== 'cut-out') return [{ label: operation.label, operation, parts: largest }];
     // What is taken out of what: either way round where there are two.
@@ -60,7 +60,7 @@ function tryOut(
   const lines = parts.map(({ contours }) => contours);
   try {
     const made =
-      operation.needs === 'several'
+      operation.needs !== 'one'
         ? [operate(operation, lines, measures)]
         : lines.map((own) => operate(operation, [own], measures));
     return made.some((own) => own.length === 0)
@@ -174,7 +174,8 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
         measures,
       ) ?? null);
   const asksStep = operation.needs === 'several' && stepIds.length > 1;
-  const shown = made.length ? made : parts.map(({ contours }) => contours);
+  const own = parts.map(({ contours }) => contours);
+  const shown = made.length ? [...made, ...(operation.isBeside ? own : [])] : own;
   return (
     <View style={{ gap: SPACE.base }}>
       <Strong>{offer.label}</Strong>

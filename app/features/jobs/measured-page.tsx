@@ -23,6 +23,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
+import { useWide } from '../../ui/use-wide';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import { MeasuredPicture } from './measured-picture';
@@ -132,6 +133,7 @@ function MeasuresForm({
   const { rust } = useTokens();
   const router = useRouter();
   const { height } = useWindowDimensions();
+  const isWide = useWide();
   const [inHand, setInHand] = useState(shape.measures[0].name);
   const [id] = useState(() => uuid());
   const { drawing, refusal } = useMemo(() => tryToDraw({ shape: shape.name, measures }), [shape, measures]);
@@ -180,7 +182,7 @@ function MeasuresForm({
           measures={shown.measures}
           drawing={shown.drawing}
           inHand={measure.name}
-          maxHeight={height * 0.3}
+          maxHeight={height * (isWide ? 0.48 : 0.3)}
         />
       ) : null}
       <MeasureKeys

@@ -1,4 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import { operationOf } from '@keen-anvil/core/makings';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -44,7 +45,9 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     act.mutate(action);
   };
   const mm = parseTypedNumber(draft.value);
-  const canPart = chosen.some((part) => part.pieces > 1 || part.made !== null);
+  const canPart = chosen.some(
+    (part) => part.pieces > 1 || (part.made !== null && !operationOf(part.made.by)?.isBeside),
+  );
   if (isTurning && chosen.length === 1 && turnable(chosen[0]))
     return (
       <View style={{ gap: SPACE.hair }}>
@@ -99,7 +102,11 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         {turnable(chosen[0]) && chosen.length === 1 ? (
           <TextKey title="Its measures" icon="ruler-square" onPress={() => setTurning(true)} />
         ) : null}
-        <TextKey title="What could become of it" icon="vector-square" onPress={() => setAsked('becoming')} />
+        <TextKey
+          title={chosen.length === 1 ? 'What could become of it' : 'What could become of them'}
+          icon="vector-square"
+          onPress={() => setAsked('becoming')}
+        />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
       </View>

@@ -118,6 +118,24 @@ describe('what stands on a part that is made anew', () => {
   });
 });
 
+describe('a rim', () => {
+  it('comes beside the parts that it goes round, follows them, and is not taken apart', () => {
+    const rimmed = act(job, { partIds: ids('Left', 'Right'), by: 'rim', measures: { width: 2 } });
+    expect(box(rimmed, 'Left, rim')).toEqual([-2, -2, 32, 22]);
+    expect(processedIn(rimmed, rimmed.steps[0].id).map(({ name }) => name)).toEqual([
+      'Left',
+      'Right',
+      'Left, rim',
+      'Aside',
+    ]);
+    const wider = act(rimmed, { partIds: ids('Left'), by: 'moved', measures: { right: -10 } });
+    expect(box(wider, 'Left, rim')).toEqual([-12, -2, 32, 22]);
+    expect(refusal(() => done(rimmed, shop, { do: 'take-apart', partIds: [named(rimmed, 'Left, rim').id] }))).toContain(
+      'nothing to take apart',
+    );
+  });
+});
+
 describe('one part', () => {
   it('broken along a line is two, each with its place, and each comes back as the whole', () => {
     const broken = act(job, { partIds: ids('Aside'), by: 'half', measures: { angle: 90 } });

@@ -16,16 +16,45 @@ export function makePart(document: JobDocument, action: MakePart, shop: JobShop,
   const operation = operationOf(action.by) ?? refuse(`Nobody knows here how to make “${action.by}”.`, 'by');
   const measures = checked(operation, action.measures);
   const chosen = chosenParts(document, action.partIds);
-  const next =
-    operation.needs === 'several'
+  const next = operation.isBeside
+    ? madeBeside(document, operation, measures, chosen, seed)
+    : operation.needs !== 'one'
       ? madeOfSeveral(document, action, operation, measures, inAskedOrder(chosen, action.partIds), seed)
       : chosen.reduce((now, part) => madeOfOne(now, part, operation, measures, seed), document);
-  refuseNothing(
-    next,
-    chosen.map(({ id }) => id),
-    shop,
-  );
+  const there = new Set(document.parts.map(({ id }) => id));
+  const fresh = next.parts.filter(({ id, role }) => !there.has(id) && role !== 'within').map(({ id }) => id);
+  refuseNothing(next, [...chosen.map(({ id }) => id), ...fresh], shop);
   return settled(document, next, shop);
+}
+
+/** A part beside those that it is made of, lying as the first of them does. */
+function madeBeside(
+  document: JobDocument,
+  operation: Operation,
+  measures: Measures,
+  chosen: readonly Part[],
+  seed: string,
+): JobDocument {
+  const [first] = chosen;
+  const part: Part = {
+    ...first,
+    id: madeId(`${operation.name} of ${first.id}`, seed),
+    name: `${first.name}, ${operation.name}`,
+    making: { op: 'worked', by: operation.name, of: chosen.map(({ id }) => id), measures },
+  };
+  const last = chosen.at(-1)!.id;
+  return {
+    ...document,
+    parts: document.parts.flatMap((each) => (each.id === last ? [each, part] : [each])),
+    placements: [
+      ...document.placements,
+      ...placementsOf(document, first.id).map((place) => ({
+        ...place,
+        id: madeId(`place as ${place.id}`, part.id),
+        partId: part.id,
+      })),
+    ],
+  };
 }
 
 /** Turns the measures of a part that was made, and of an outline its distance. */

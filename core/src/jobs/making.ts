@@ -1,4 +1,5 @@
 import type { Corners } from '../geometry';
+import { operationOf } from '../makings';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 
@@ -47,6 +48,10 @@ export interface WorkedMaking {
 
 /** How a part is made: from contours of a drawing, or by an operation on other parts. */
 export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking | WorkedMaking;
+
+/** Whether a part comes beside what it is made of, which stays as it is; else it has taken its place. */
+export const isBeside = (making: Making): boolean =>
+  making.op === 'outline' || (making.op === 'worked' && operationOf(making.by)?.isBeside === true);
 
 /** The parts that a part stands on. */
 export const standsOn = (making: Making): readonly string[] => (making.op === 'drawn' ? [] : making.of);

@@ -13,7 +13,7 @@ import type { JobShop } from './shop';
 import { freshStep } from './starting-place';
 import { StepsFor } from './steps-for';
 import { asOne } from './as-one';
-import { standingOn, standsOn, type DrawnMaking } from './making';
+import { isBeside, standingOn, standsOn, type DrawnMaking } from './making';
 
 /** Says what becomes of parts. What is processed again goes back to the step it is in, to one of its colour, or to a new one. */
 export function changeRole(document: JobDocument, action: ChangeRole, shop: JobShop, seed: string): JobDocument {
@@ -76,7 +76,8 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
 }
 
 /** Whether a part is what was made of others, which it can give back. */
-const isReleasable = ({ making }: Part): boolean => making.op === 'together' || making.op === 'worked';
+const isReleasable = ({ making }: Part): boolean =>
+  making.op === 'together' || (making.op === 'worked' && !isBeside(making));
 
 /** The parts that one was put together from, each by itself; the first goes on as the one it was. */
 function releasedFrom(document: JobDocument, part: Part): JobDocument {

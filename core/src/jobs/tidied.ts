@@ -1,5 +1,5 @@
 import type { JobDocument, Part, Sheet } from './document';
-import { standsOn } from './making';
+import { isBeside, standsOn } from './making';
 import { sheetsOf } from './parts-of';
 
 /** A document in which nothing points at what is gone: places of parts and sheets that are not there, parts of steps that are not there, sheets on which nothing lies. */
@@ -30,7 +30,7 @@ export function tidied(document: JobDocument): JobDocument {
 function withinFollowing(parts: readonly Part[]): Part[] {
   const host = new Map<string, Part>();
   for (const part of parts)
-    if (part.making.op !== 'outline') for (const id of standsOn(part.making)) if (!host.has(id)) host.set(id, part);
+    if (!isBeside(part.making)) for (const id of standsOn(part.making)) if (!host.has(id)) host.set(id, part);
   const stepOf = (part: Part): string | null => {
     const seen = new Set<string>();
     let at = part;

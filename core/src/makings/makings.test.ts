@@ -127,6 +127,16 @@ describe('one part', () => {
     );
   });
 
+  it('has a rim that closes holes and gaps, as wide as is said', () => {
+    const letters = [square, moved(square, 21.5, 0)];
+    const rim = make('rim', [ring, ...letters.map((lines) => moved(lines, 0, 60))], { width: 3, gaps: 2 });
+    // The ring has lost its hole; the squares, 1.5 mm apart, have run together.
+    expect(rim).toHaveLength(2);
+    expect(area([rim[0]]) + area([rim[1]])).toBeCloseTo(Math.PI * 23 ** 2 + 41.5 * 20 + 2 * 3 * 61.5 + Math.PI * 9, -1);
+    expect(make('rim', letters, { width: 0.5, gaps: 0 })).toHaveLength(2);
+    expect(make('rim', letters, { width: 0.5, gaps: 1 })).toHaveLength(1);
+  });
+
   it('has ripples whose bands and gaps are as wide as is said, in one piece', () => {
     const disc = shape('circle', { diameter: 20 });
     const measures = { count: 2, gap: 3, rib: 2, spine: 1, angle: 90 };
@@ -148,7 +158,7 @@ describe('every operation', () => {
     '“%s” makes something of two tags',
     (_, operation) => {
       const tag = shape('tag', {});
-      const lines = operate(operation, operation.needs === 'one' ? [tag] : [tag, moved(tag, 15, 5)], {});
+      const lines = operate(operation, operation.needs !== 'several' ? [tag] : [tag, moved(tag, 15, 5)], {});
       expect(lines.length).toBeGreaterThan(0);
       const box2 = box(lines);
       expect((box2.maxX - box2.minX) * (box2.maxY - box2.minY)).toBeGreaterThan(1);

@@ -9,8 +9,10 @@ export interface Operation {
   name: string;
   /** What a maker calls it, as an order. */
   label: string;
-  /** Whether it is made of one part, or of several together. */
-  needs: 'one' | 'several';
+  /** Whether it is made of one part, of several together, or of as many as there are. */
+  needs: 'one' | 'several' | 'any';
+  /** It comes beside the parts that it is made of, which stay; else it takes their place. */
+  isBeside?: true;
   measures: readonly Measure[];
   /** What a maker should know of it, as a sentence; null where there is nothing to be said. */
   tell?: (sources: readonly Lines[], measures: Measures) => string | null;

@@ -6,11 +6,12 @@ import { EYE } from './eye';
 import { HALF } from './half';
 import { HATCH } from './hatch';
 import { REPEATS } from './repeats';
+import { RIM } from './rim';
 import { RIPPLES } from './ripples';
 import type { Lines, Operation } from './operation';
 
 /** All that can be made of other parts by measures, in the order in which it is offered. */
-export const OPERATIONS: readonly Operation[] = [...BOOLEANS, ...REPEATS, HALF, EYE, RIPPLES, HATCH, CONE];
+export const OPERATIONS: readonly Operation[] = [...BOOLEANS, RIM, ...REPEATS, HALF, EYE, RIPPLES, HATCH, CONE];
 
 const byName = new Map(OPERATIONS.map((operation) => [operation.name, operation]));
 

@@ -26,11 +26,15 @@ export const CUP_WRAP: MeasuredShape = {
     const ring = [...upper, ...lower.reverse()];
     const [dx, dy] = [Math.min(...ring.map(({ x }) => x)), Math.min(...ring.map(({ y }) => y))];
     const moved = (point: Point): Point => at(point.x - dx, point.y - dy);
+    const seam = [cone.around / 2, right].map((x) => moved(cone.bend(x, cone.slant / 2)));
     const middle = [cone.bend(0, 0), cone.bend(0, cone.slant)].map(moved);
     return {
       parts: [{ name: 'cup wrap', contours: [polygon(ring.map(moved))] }],
       // Along the wall it is as long as the slant; only a straight cup is as high as that.
-      dimensions: Number.isFinite(cone.radius) ? [] : [{ of: 'height', from: middle[0], to: middle[1] }],
+      dimensions: [
+        { of: 'overlap', from: seam[0], to: seam[1] },
+        ...(Number.isFinite(cone.radius) ? [] : [{ of: 'height', from: middle[0], to: middle[1] }]),
+      ],
     };
   },
 };

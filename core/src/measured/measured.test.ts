@@ -35,7 +35,7 @@ describe('every shape of the shelf', () => {
       // Each dimension is a measure of the shape, as long as it says.
       for (const { of, from, to } of dimensions) {
         const measure = shape.measures.find(({ name }) => name === of)!;
-        expect([of, Math.hypot(to.x - from.x, to.y - from.y)]).toEqual([of, expect.closeTo(measure.usual, 6)]);
+        expect([of, Math.hypot(to.x - from.x, to.y - from.y)]).toEqual([of, expect.closeTo(measure.usual, 3)]);
       }
       const { width, height } = usualMeasures(shape);
       if (width && height && !['finger-box', 'tiered-drops'].includes(shape.name)) {
