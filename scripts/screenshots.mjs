@@ -49,11 +49,9 @@ async function drawn(page) {
 }
 
 const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
-const glitter = await found('gold glitter long kiss');
 const bamboo = await found('bamboo diode laser area');
 const tunings = await get('/api/tunings');
 const halfWay = tunings.find((tuning) => tuning.recipe.process === 'heat-press').id;
-const narrow = tunings.find((tuning) => tuning.recipe.machine.name === 'Little plotter').id;
 const worn = await found('navy vinyl little');
 const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
@@ -84,12 +82,23 @@ async function pictures(size, views) {
   await page.context().close();
 }
 
-/** A tuning up to the first score. */
-async function toScore(page) {
-  await page.getByRole('button', { name: 'Begin tuning' }).click();
-  await page.getByRole('button', { name: 'Lay out this trial' }).click();
-  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
-  await page.getByTestId('score').waitFor();
+/** A tag from the shelf, with a measure in hand; put into a job, and what could become of it. */
+async function tag(page) {
+  await page.getByRole('textbox', { name: 'Name of the job' }).fill('Dry bag tags');
+  await page.getByRole('button', { name: 'Start the job' }).click();
+  await page.getByRole('button', { name: 'A measured shape' }).click();
+  await page.getByRole('button', { name: 'Tag with a hole' }).click();
+  await page.getByRole('radio', { name: /^Edge to hole/ }).click();
+}
+
+async function becoming(page) {
+  await tag(page);
+  await page.getByRole('button', { name: 'Put it into the job' }).click();
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  await page.getByRole('checkbox', { name: /^tag/ }).click();
+  await page.getByRole('button', { name: 'What could become of it' }).click();
+  await page.getByRole('dialog').waitFor();
+  await page.waitForTimeout(600);
 }
 
 async function burnLadder(page) {
@@ -127,8 +136,9 @@ await pictures({ width: 390, height: 844 }, [
   ['drawing', `/jobs/${jobs.find((job) => job.name === 'Certificates').id}`, drawn],
   ['trace', `/jobs/${jobs.find((job) => job.name === 'Prize coasters').id}`, traced],
   ['job-steps', '/jobs/new', newJob],
+  ['measured', '/jobs/new', tag],
+  ['becoming', '/jobs/new', becoming],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
-  ['tuning-score', `/book/${glitter.id}/tune`, toScore],
   ['charts', `/book/${worn.id}/charts`, (page) => page.getByTestId('window-map').scrollIntoViewIfNeeded()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
   ['tone-ladder', `/book/${bamboo.id}/tone`, burnLadder],
@@ -147,7 +157,6 @@ await pictures({ width: 1280, height: 800 }, [
       await page.getByTestId('place').waitFor();
     },
   ],
-  ['wide-tuning', `/book/tuning/${narrow}`, (page) => page.getByTestId('why').waitFor()],
 ]);
 await pictures({ width: 390, height: 844 }, [
   [

@@ -10,6 +10,7 @@ export function useMend(
   const act = useAct(job.id);
   const mend = (fix: Fix) => {
     if (fix.kind === 'leave-out') act.mutate({ do: 'change-role', role: 'out', partIds: fix.partIds });
+    else if (fix.kind === 'join') act.mutate({ do: 'make-part', partIds: fix.partIds, by: 'join', measures: {} });
     else if (fix.kind === 'bridges') act.mutate({ do: 'put-bridges', partIds: [fix.partId], bridges: fix.bridges });
     else if (fix.kind === 'order-by-rules') act.mutate({ do: 'order-steps', order: [] });
     else if (fix.kind === 'together') {

@@ -22,7 +22,7 @@ function linesFor(way: number, region: Region, spacing: number, angle: number): 
       return [...scanLines(region, spacing, angle), ...scanLines(region, spacing, angle + 90)];
     case 'following the outline':
       return followingLines(region, spacing);
-    default:
+    case 'spiral':
       return spiralLines(region, spacing);
   }
 }

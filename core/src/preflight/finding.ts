@@ -10,6 +10,7 @@ export interface ProposedBridge extends Point {
 /** What can be done about a finding at one press. */
 export type Fix = { label: string } & (
   | { kind: 'leave-out'; partIds: string[] }
+  | { kind: 'join'; partIds: string[] }
   | { kind: 'mirror'; mirrored: boolean }
   | { kind: 'bridges'; partId: string; bridges: ProposedBridge[] }
   | { kind: 'move'; dxMm: number; dyMm: number }

@@ -264,6 +264,10 @@ describe('pieces, islands and letters', () => {
 
   it('letters of a joined script that stand apart are told by their word', () => {
     const word = lay([box(20, 20, 20, 20)], [box(45, 20, 20, 20)]);
+    expect(find('letters-apart 0', step(word, { scripts: { '0': 'word 0', '1': 'word 0' } }))!.fix).toMatchObject({
+      kind: 'join',
+      partIds: ['0', '1'],
+    });
     expect(find('letters-apart 0', step(word, { scripts: { '0': 'word 0', '1': 'word 0' } }))!.message).toContain(
       'come off as 2 pieces',
     );

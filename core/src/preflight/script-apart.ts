@@ -11,7 +11,8 @@ export function checkScript({ placed, scripts }: CheckedStep): Finding[] {
     code: `letters-apart ${parts[0].id}`,
     severity: 'warn',
     message: `The letters of “${parts.map((part) => part.name).join('')}” do not hang together: they come off as ${parts.length} pieces.`,
-    mend: 'Set the letters closer in the text, until they touch.',
+    mend: 'Set the letters closer in the text, until they touch; those that overlap already can be joined.',
+    fix: { kind: 'join', label: 'Join them', partIds: [...new Set(parts.map((part) => part.id))] },
     places: parts.map((part) => part.bounds),
   }));
 }
