@@ -106,7 +106,7 @@ export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
             label={each.label}
             picture={
               <LinesThumb
-                parts={made}
+                parts={each.operation.isBeside ? [...made, ...chosen.map(({ contours }) => contours)] : made}
                 before={made.length ? [] : chosen.map(({ contours }) => contours)}
                 width={72}
                 height={52}
