@@ -1,5 +1,6 @@
 import type { JobDocument } from '@keen-anvil/core/jobs';
 import { Easing } from 'react-native';
+import type * as makings from '@keen-anvil/core/makings';
 import type * as jobAnswer from './job-answer';
 
 type JobAnswers = typeof jobAnswer;
@@ -25,6 +26,8 @@ jest.mock('../features/jobs/see-document', () => ({
   seeDocument: async (_jobId: string, document: JobDocument) =>
     jest.requireActual<JobAnswers>('./job-answer').seenInTest(document),
   changeDocument: async () => null,
+  tryInWorker: async (...asked: Parameters<typeof makings.tryOut>) =>
+    jest.requireActual<typeof makings>('@keen-anvil/core/makings').tryOut(...asked),
 }));
 
 // Nothing is fetched late in a test.

@@ -10,6 +10,7 @@ import {
   type Shape,
   type ShopFacts,
 } from '@keen-anvil/core/jobs';
+import { tryOut } from '@keen-anvil/core/makings';
 import { expose } from 'comlink';
 
 /** A document as it is seen, with numbers for its shapes: the same shape has the same number for as long as the worker lives. */
@@ -78,6 +79,8 @@ const worker = {
       throw error;
     }
   },
+  /** What would come of parts by an operation, without making it. */
+  tryOut,
   /** Shapes by their numbers, as JSON: written and read as text, many small lists take a third of the time that cloning them does. */
   shapes(wanted: number[]): string {
     return JSON.stringify(

@@ -33,11 +33,11 @@ describe('what could become of parts', () => {
     );
   });
 
-  it('says so where nothing would be left, and makes nothing', () => {
+  it('says so where nothing would be left, and makes nothing', async () => {
     const { sent } = open(withParts(left, aside), 'left', 'aside');
     fireEvent.press(screen.getByText('What could become of them'));
     fireEvent.press(screen.getByLabelText('Keep what all share'));
-    expect(screen.getByText('Nothing would be left of it.')).toBeTruthy();
+    expect(await screen.findByText('Nothing would be left of it.')).toBeTruthy();
     fireEvent.press(screen.getByText('Make it so'));
     expect(actions(sent)).toEqual([]);
   });

@@ -1,8 +1,8 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import type { CurveContour } from '@keen-anvil/core/geometry';
 import { ALIGNMENTS, type AlignParts } from '@keen-anvil/core/jobs';
-import { operate, OperationRefusedError, OPERATIONS, type Operation } from '@keen-anvil/core/makings';
-import { MeasureRefusedError, type Measures } from '@keen-anvil/core/measured';
+import { OPERATIONS, type Operation, type TriedOut } from '@keen-anvil/core/makings';
+import type { Measures } from '@keen-anvil/core/measured';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
@@ -13,6 +13,8 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
+import { jobForm } from './fetch-form';
+import { numberOf } from './inspect';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import type { Unnamed } from './queries';
@@ -52,27 +54,21 @@ function offersFor(chosen: BoxedPart[]): Offer[] {
 /** More lines than these are not worked out for a small picture. */
 const MOST_SEGMENTS = 20_000;
 
-/** What would come of it; or why nothing would. */
-function tryOut(
-  { operation, parts }: Offer,
-  measures: Measures,
-): { made: CurveContour[][]; refusal: { measure: string; message: string } | null } {
-  const lines = parts.map(({ contours }) => contours);
-  try {
-    const made =
-      operation.needs !== 'one'
-        ? [operate(operation, lines, measures)]
-        : lines.map((own) => operate(operation, [own], measures));
-    return made.some((own) => own.length === 0)
-      ? { made, refusal: { measure: '', message: 'Nothing would be left of it.' } }
-      : { made, refusal: null };
-  } catch (error) {
-    if (error instanceof MeasureRefusedError) return { made: [], refusal: error };
-    if (error instanceof OperationRefusedError)
-      return { made: [], refusal: { measure: '', message: `It cannot be made: ${error.message}.` } };
-    throw error;
-  }
-}
+/** The question what would come of an offer, for the worker; the same parts and measures are asked for once. */
+const tryQuery = ({ operation, parts }: Offer, measures: Measures, isWanted: boolean) => ({
+  queryKey: ['made', operation.name, parts.map(({ contours }) => numberOf(contours)), measures],
+  queryFn: async () =>
+    (await jobForm()).tryInWorker(
+      operation.name,
+      parts.map(({ contours }) => contours),
+      measures,
+    ),
+  enabled: isWanted,
+  staleTime: Infinity,
+  gcTime: 60_000,
+  structuralSharing: false,
+  retry: false,
+});
 
 const usual = ({ measures }: Operation): Measures =>
   Object.fromEntries(measures.map(({ name, usual: n }) => [name, n]));
@@ -82,10 +78,8 @@ export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
   const [offer, setOffer] = useState<Offer | null>(null);
   const isSmall =
     chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
-  const offers = useMemo(
-    () => offersFor(chosen).map((each) => ({ ...each, made: isSmall ? tryOut(each, usual(each.operation)).made : [] })),
-    [chosen, isSmall],
-  );
+  const offers = useMemo(() => offersFor(chosen), [chosen]);
+  const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation), isSmall)) });
   if (offer)
     return (
       <MakeIt
@@ -100,21 +94,25 @@ export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
   return (
     <View style={{ gap: SPACE.base }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
-        {offers.map(({ made, ...each }) => (
-          <ThumbCard
-            key={each.label}
-            label={each.label}
-            picture={
-              <LinesThumb
-                parts={each.operation.isBeside ? [...made, ...chosen.map(({ contours }) => contours)] : made}
-                before={made.length ? [] : chosen.map(({ contours }) => contours)}
-                width={72}
-                height={52}
-              />
-            }
-            onPress={() => setOffer(each)}
-          />
-        ))}
+        {offers.map((each, i) => {
+          const own = each.parts.map(({ contours }) => contours);
+          const made = tried[i].data?.made.filter((lines) => lines.length > 0) ?? [];
+          return (
+            <ThumbCard
+              key={each.label}
+              label={each.label}
+              picture={
+                <LinesThumb
+                  parts={each.operation.isBeside ? [...made, ...own] : made}
+                  before={made.length ? [] : own}
+                  width={72}
+                  height={52}
+                />
+              }
+              onPress={() => setOffer(each)}
+            />
+          );
+        })}
       </View>
       {chosen.length > 1 ? <Alignments chosen={chosen} onMake={onMake} /> : null}
     </View>
@@ -156,6 +154,8 @@ interface MakeItProps extends Omit<BecomingProps, 'chosen'> {
   onBack: () => void;
 }
 
+const NOTHING_YET: TriedOut = { made: [], refusal: null, told: null };
+
 function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps) {
   const { rule, paper } = useTokens();
   const { operation, parts } = offer;
@@ -163,16 +163,12 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
   const [inHand, setInHand] = useState(operation.measures[0]?.name ?? '');
   const stepIds = [...new Set(parts.flatMap(({ stepId }) => stepId ?? []))];
   const [stepId, setStepId] = useState<string | null>(null);
-  const { made, refusal } = useMemo(
-    () => (isSmall ? tryOut(offer, measures) : { made: [], refusal: null }),
-    [isSmall, offer, measures],
-  );
-  const told = refusal
-    ? null
-    : (operation.tell?.(
-        parts.map(({ contours }) => contours),
-        measures,
-      ) ?? null);
+  // While the next one is worked out, the one before stays.
+  const tried = useQuery({
+    ...tryQuery(offer, measures, isSmall),
+    placeholderData: (before: TriedOut | undefined) => before,
+  });
+  const { made, refusal, told } = tried.data ?? NOTHING_YET;
   const asksStep = operation.needs === 'several' && stepIds.length > 1;
   const own = parts.map(({ contours }) => contours);
   const shown = made.length ? [...made, ...(operation.isBeside ? own : [])] : own;
@@ -217,7 +213,7 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
       />
       <Button
         title="Make it so"
-        disabled={refusal !== null || (asksStep && stepId === null)}
+        disabled={refusal !== null || tried.isPlaceholderData || (asksStep && stepId === null)}
         loading={isPending}
         onPress={() =>
           onMake({

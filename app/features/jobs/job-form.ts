@@ -2,4 +2,4 @@
 export { editedJob, jobView } from '@keen-anvil/contract/job-view';
 export { shopFacts } from '@keen-anvil/core/jobs';
 export { answered, asked, confirmedJob, fetched } from './at-once';
-export { seeDocument } from './see-document';
+export { seeDocument, tryInWorker } from './see-document';

@@ -1,5 +1,7 @@
 import { knownBounds } from '@keen-anvil/core/geometry';
 import type { JobAction, JobDocument, SeenDocument, Shape, ShopFacts } from '@keen-anvil/core/jobs';
+import type { Lines, TriedOut } from '@keen-anvil/core/makings';
+import type { Measures } from '@keen-anvil/core/measured';
 import { wrap, type Remote } from 'comlink';
 import type { DocumentWorker, NumberedDocument } from '../../workers/document.worker';
 import { ApiError } from '../api/client';
@@ -65,6 +67,12 @@ export async function changeDocument(
   const mine = (running ??= start());
   const changed = await Promise.race([mine.remote.change(document, action, shop), mine.broken]);
   return changed && { document: changed.document, seen: await seenOf(mine, jobId, changed) };
+}
+
+/** What would come of parts by an operation, worked out in the worker. */
+export function tryInWorker(by: string, sources: readonly Lines[], measures: Measures): Promise<TriedOut> {
+  const mine = (running ??= start());
+  return Promise.race([mine.remote.tryOut(by, sources, measures), mine.broken]);
 }
 
 /** Fetches the shapes that are not known here yet, some at a time. */

@@ -1,2 +1,3 @@
 export { OPERATIONS, operate, operationOf } from './operations';
+export { tryOut, type TriedOut } from './try-out';
 export { OperationRefusedError, type Lines, type Operation } from './operation';

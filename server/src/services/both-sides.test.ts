@@ -54,7 +54,12 @@ function someAction({ parts, steps, drawings }: JobDocument, materials: readonly
       measures: {},
       ...(below(2) ? { stepId } : {}),
     },
-    { id, do: 'change-making', partId: one(shown), measures: one<Record<string, number>>([{ distance: 1.5 }, { gapX: 2 }, { turn: 30 }]) },
+    {
+      id,
+      do: 'change-making',
+      partId: one(shown),
+      measures: one<Record<string, number>>([{ distance: 1.5 }, { gapX: 2 }, { turn: 30 }]),
+    },
     { id, do: 'align-parts', partIds, at: one(ALIGNMENTS) },
     { id, do: 'put-bridges', partIds, bridges: [{ x: below(200), y: below(100), angle: 1, lengthMm: 6, widthMm: 1 }] },
     { id, do: 'change-step', stepId, materialId: material.id },
