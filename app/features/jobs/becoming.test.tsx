@@ -104,3 +104,19 @@ describe('a part that was made', () => {
     expect(screen.queryByText('Its measures')).toBeNull();
   });
 });
+
+describe('outlines at a distance', () => {
+  it('are drawn with their corners, without holes and several at once where that is asked for', async () => {
+    const { sent } = open(withParts(left), 'left');
+    fireEvent.press(screen.getByText('Outline at a distance'));
+    fireEvent.press(screen.getByLabelText('Sharp'));
+    fireEvent(screen.getByLabelText('Without its holes'), 'valueChange', true);
+    fireEvent.press(screen.getByLabelText('How many up by 1'));
+    fireEvent.press(screen.getByText('Draw 2 outlines'));
+    await waitFor(() =>
+      expect(actions(sent)).toEqual([
+        asked({ do: 'draw-outline', partIds: ['left'], distanceMm: 2, corners: 'sharp', fillsHoles: true, count: 2 }),
+      ]),
+    );
+  });
+});

@@ -65,7 +65,6 @@ const tryQuery = ({ operation, parts }: Offer, measures: Measures, isWanted: boo
     ),
   enabled: isWanted,
   staleTime: Infinity,
-  gcTime: 60_000,
   structuralSharing: false,
   retry: false,
 });

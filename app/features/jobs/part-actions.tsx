@@ -1,4 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
 import { operationOf } from '@keen-anvil/core/makings';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
@@ -6,7 +7,10 @@ import { Button, Input } from '../../ui/elements';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
+import { Chips } from '../../ui/chips';
 import { Decision, Option } from '../../ui/choice';
+import { StepNumber } from '../../ui/step-number';
+import { Toggle } from '../../ui/toggle';
 import { Swatch } from '../../ui/marks';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -19,6 +23,8 @@ import { Becoming } from './becoming';
 import { useAct } from './queries';
 import { turnable, TurnMaking } from './turn-making';
 import { useMaterialsOf } from '../shop/materials';
+
+const CORNER_WORDS: Record<Corners, string> = { round: 'Round', bevelled: 'Bevelled', sharp: 'Sharp' };
 
 interface PartActionsProps {
   job: JobDetail;
@@ -33,6 +39,9 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
   const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | null>(null);
   const [isTurning, setTurning] = useState(false);
+  const [corners, setCorners] = useState<Corners>('round');
+  const [fillsHoles, setFillsHoles] = useState(false);
+  const [count, setCount] = useState(1);
   const draft = useDraft(`outline of ${job.id}`, '2');
   const partIds = chosen.map((part) => part.id);
   const send = (action: Parameters<typeof act.mutate>[0]) => {
@@ -143,13 +152,36 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           onChangeText={(next) => draft.set(next)}
         />
         <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
+        <Chips
+          label="Corners"
+          options={CORNERS.map((value) => ({ value, label: CORNER_WORDS[value] }))}
+          chosen={corners}
+          onChoose={setCorners}
+        />
+        <Toggle label="Without its holes" value={fillsHoles} onChange={setFillsHoles} />
+        <StepNumber
+          label="How many"
+          unit=""
+          value={count}
+          min={1}
+          max={20}
+          step={1}
+          onChange={(n) => setCount(Math.round(n))}
+        />
         <Missing what={(mm === null || mm === 0) && 'A distance in mm, above or below 0, is needed.'} />
         <Button
-          title="Draw the outline"
+          title={count > 1 ? `Draw ${count} outlines` : 'Draw the outline'}
           disabled={mm === null || mm === 0}
           onPress={() => {
             draft.done();
-            send({ do: 'draw-outline', partIds, distanceMm: mm! });
+            send({
+              do: 'draw-outline',
+              partIds,
+              distanceMm: mm!,
+              ...(corners === 'round' ? {} : { corners }),
+              ...(fillsHoles ? { fillsHoles } : {}),
+              ...(count > 1 ? { count } : {}),
+            });
           }}
         />
       </Decision>
