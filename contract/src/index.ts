@@ -5,5 +5,3 @@ export type * from './book-file';
 export type * from './requests';
 export { paths } from './paths';
 export type { ProblemBody } from './problem';
-export { doneTogether, laidOn, workOn, worksInOrder, worksOf, type LaidPart, type StepWork } from './step-work';
-export { asksEngraveOrCut, checkedJob, checkedStep, type StepBed } from './checked-step';

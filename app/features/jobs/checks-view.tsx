@@ -1,4 +1,5 @@
-import { checkedJob, type JobDetail, type StepView, type StepWork } from '@keen-anvil/contract';
+import type { JobDetail, StepView } from '@keen-anvil/contract';
+import { checkedJob, type StepWork } from '@keen-anvil/contract/work';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { Button } from '../../ui/elements';
 import { View } from 'react-native';

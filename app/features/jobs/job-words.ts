@@ -1,4 +1,5 @@
-import type { JobState, StepWork } from '@keen-anvil/contract';
+import type { JobState } from '@keen-anvil/contract';
+import type { StepWork } from '@keen-anvil/contract/work';
 
 /** Where a job stands, in words. */
 export const JOB_WORDS: Readonly<Record<JobState, string>> = {

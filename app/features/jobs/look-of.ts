@@ -1,4 +1,4 @@
-import type { StepBed } from '@keen-anvil/contract';
+import type { StepBed } from '@keen-anvil/contract/work';
 
 /** The colour that a step's work will have: the pen's ink, or the material's. */
 export function lookOf({ tool, material }: Pick<StepBed, 'tool' | 'material'>): string {

@@ -1,4 +1,5 @@
-import { asksEngraveOrCut, type JobDetail } from '@keen-anvil/contract';
+import type { JobDetail } from '@keen-anvil/contract';
+import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { LaidPart, StepWork } from '@keen-anvil/contract';
+import type { LaidPart, StepWork } from '@keen-anvil/contract/work';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';

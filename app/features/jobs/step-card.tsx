@@ -1,4 +1,5 @@
-import { asksEngraveOrCut, type JobDetail, type StepView } from '@keen-anvil/contract';
+import type { JobDetail, StepView } from '@keen-anvil/contract';
+import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { PROCESSES, processOf, sayChanges, sayTemper, type ProcessName } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';

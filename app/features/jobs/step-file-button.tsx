@@ -1,11 +1,5 @@
-import {
-  doneTogether,
-  paths,
-  type JobDetail,
-  type MachineView,
-  type StepView,
-  type StepWork,
-} from '@keen-anvil/contract';
+import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
+import { doneTogether, type StepWork } from '@keen-anvil/contract/work';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '../../ui/elements';

@@ -1,14 +1,5 @@
-import {
-  checkedStep,
-  worksOf,
-  type JobDetail,
-  type MachineView,
-  type MaterialView,
-  type StepBed,
-  type StepView,
-  type StepWork,
-  type ToolView,
-} from '@keen-anvil/contract';
+import type { JobDetail, MachineView, MaterialView, StepView, ToolView } from '@keen-anvil/contract';
+import { checkedStep, worksOf, type StepBed, type StepWork } from '@keen-anvil/contract/work';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useTools } from '../shop/queries';

@@ -1,4 +1,4 @@
-import { worksOf } from '@keen-anvil/contract';
+import { worksOf } from '@keen-anvil/contract/work';
 import type { Machine } from '@keen-anvil/core/machines';
 import { OUTCOMES, processOf, quantityOf, settingProblems } from '@keen-anvil/core/recipes';
 import { panelFrom, seedFromId, toolOutcome } from '@keen-anvil/core/standins';

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { worksInOrder, asksEngraveOrCut, type AskedAction, type JobDetail } from '@keen-anvil/contract';
+import type { AskedAction, JobDetail } from '@keen-anvil/contract';
+import { worksInOrder, asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import type { Pool } from 'pg';
 import { inOneTransaction } from '../db/one-transaction';

@@ -1,4 +1,5 @@
-import { worksOf, type StepView, type StepWork } from '@keen-anvil/contract';
+import type { StepView } from '@keen-anvil/contract';
+import { worksOf, type StepWork } from '@keen-anvil/contract/work';
 import { JobActionWish } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';

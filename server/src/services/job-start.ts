@@ -1,4 +1,5 @@
-import { worksInOrder, type NewRun, type RunView, type StepWork } from '@keen-anvil/contract';
+import type { NewRun, RunView } from '@keen-anvil/contract';
+import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
 import type { StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Trace } from '@keen-anvil/core/standins';

@@ -1,12 +1,5 @@
-import {
-  asksEngraveOrCut,
-  checkedStep,
-  doneTogether,
-  type RecipeSummary,
-  type StepView,
-  type StepWork,
-  type StockPieceView,
-} from '@keen-anvil/contract';
+import type { RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
+import { asksEngraveOrCut, checkedStep, doneTogether, type StepWork } from '@keen-anvil/contract/work';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';

@@ -1,4 +1,5 @@
-import { worksOf, type RunAction, type RunView } from '@keen-anvil/contract';
+import type { RunAction, RunView } from '@keen-anvil/contract';
+import { worksOf } from '@keen-anvil/contract/work';
 import { isOver, keepsMachine, mayTurn } from '@keen-anvil/core/runs';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { positionAt } from '@keen-anvil/core/standins';
