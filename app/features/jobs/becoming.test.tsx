@@ -1,3 +1,4 @@
+import { operationOf } from '@keen-anvil/core/makings';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { asked } from '../../testing/asked';
 import { answerOf, wholeJob } from '../../testing/job-answer';
@@ -24,7 +25,7 @@ describe('what could become of parts', () => {
   it('cuts the smaller out of the larger or the other way round, and sends them in that order', async () => {
     const { sent } = open(withParts(left, right), 'left', 'right');
     fireEvent.press(screen.getByText('What could become of them'));
-    fireEvent.press(screen.getByLabelText('Cut out of “right”'));
+    fireEvent.press(await screen.findByLabelText('Cut out of “right”'));
     fireEvent.press(screen.getByText('Make it so'));
     await waitFor(() =>
       expect(actions(sent)).toEqual([
@@ -36,7 +37,7 @@ describe('what could become of parts', () => {
   it('says so where nothing would be left, and makes nothing', async () => {
     const { sent } = open(withParts(left, aside), 'left', 'aside');
     fireEvent.press(screen.getByText('What could become of them'));
-    fireEvent.press(screen.getByLabelText('Keep what all share'));
+    fireEvent.press(await screen.findByLabelText('Keep what all share'));
     expect(await screen.findByText('Nothing would be left of it.')).toBeTruthy();
     fireEvent.press(screen.getByText('Make it so'));
     expect(actions(sent)).toEqual([]);
@@ -53,7 +54,7 @@ describe('what could become of parts', () => {
     });
     const { sent } = open(shown, 'left', 'right');
     fireEvent.press(screen.getByText('What could become of them'));
-    fireEvent.press(screen.getByLabelText('Join'));
+    fireEvent.press(await screen.findByLabelText('Join'));
     expect(screen.getByText('Say in which step it is done.')).toBeTruthy();
     fireEvent.press(screen.getByLabelText('Step 2'));
     fireEvent.press(screen.getByText('Make it so'));
@@ -63,10 +64,14 @@ describe('what could become of parts', () => {
   it('has measures turned before it is made', async () => {
     const { sent } = open(withParts(left), 'left');
     fireEvent.press(screen.getByText('What could become of it'));
-    fireEvent.press(screen.getByLabelText('Repeat in rows'));
+    fireEvent.press(await screen.findByLabelText('Repeat in rows'));
     fireEvent.press(screen.getByLabelText('Rows stand, straight'));
     fireEvent.press(screen.getByLabelText('by half a step'));
-    fireEvent.press(screen.getByText('Make it so'));
+    // Not before it is known what would come of it.
+    await waitFor(() => {
+      fireEvent.press(screen.getByText('Make it so'));
+      expect(actions(sent)).toHaveLength(1);
+    });
     await waitFor(() =>
       expect(actions(sent)[0]).toMatchObject({ action: { by: 'rows', measures: { across: 3, offset: 1 } } }),
     );
@@ -85,7 +90,15 @@ describe('what could become of parts', () => {
 
 describe('a part that was made', () => {
   it('has its measures turned in its own leaf', async () => {
-    const rows = part({ ...left, made: { by: 'rows', measures: { across: 3, down: 2, gapX: 4, gapY: 4, offset: 0 } } });
+    const rows = part({
+      ...left,
+      made: {
+        label: 'Repeat in rows',
+        list: operationOf('rows')!.measures,
+        isBeside: false,
+        measures: { across: 3, down: 2, gapX: 4, gapY: 4, offset: 0 },
+      },
+    });
     const { sent } = open(withParts(rows), 'left');
     fireEvent.press(screen.getByText('Its measures'));
     fireEvent.press(screen.getByLabelText('Gap across, 4 mm'));

@@ -1,6 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { ALIGNMENTS, type AlignParts } from '@keen-anvil/core/jobs';
-import { OPERATIONS, type Operation, type TriedOut } from '@keen-anvil/core/makings';
+import type { AlignParts } from '@keen-anvil/core/jobs';
+import type { Operation, TriedOut } from '@keen-anvil/core/makings';
 import type { Measures } from '@keen-anvil/core/measured';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -36,9 +36,9 @@ interface Offer {
 
 const sizeOf = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
 
-function offersFor(chosen: BoxedPart[]): Offer[] {
+function offersFor(chosen: BoxedPart[], operations: readonly Operation[]): Offer[] {
   const largest = [...chosen].sort((a, b) => sizeOf(b) - sizeOf(a));
-  return OPERATIONS.flatMap((operation): Offer[] => {
+  return operations.flatMap((operation): Offer[] => {
     if (operation.needs !== 'several') return [{ label: operation.label, operation, parts: chosen }];
     if (chosen.length < 2) return [];
     if (operation.name !== 'cut-out') return [{ label: operation.label, operation, parts: largest }];
@@ -77,7 +77,13 @@ export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
   const [offer, setOffer] = useState<Offer | null>(null);
   const isSmall =
     chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
-  const offers = useMemo(() => offersFor(chosen), [chosen]);
+  // The table comes with the form of jobs, which is fetched once one is open.
+  const operations = useQuery({
+    queryKey: ['operations'],
+    queryFn: async () => (await jobForm()).OPERATIONS,
+    staleTime: Infinity,
+  });
+  const offers = useMemo(() => offersFor(chosen, operations.data ?? []), [chosen, operations.data]);
   const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation), isSmall)) });
   if (offer)
     return (
@@ -136,10 +142,12 @@ function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>
       <Strong>Lay them to each other</Strong>
       <Chips
         label="Lay them to each other"
-        options={ALIGNMENTS.filter((at) => chosen.length > 2 || !at.startsWith('spread')).map((at) => ({
-          value: at,
-          label: ALIGNMENT_WORDS[at],
-        }))}
+        options={(Object.keys(ALIGNMENT_WORDS) as AlignParts['at'][])
+          .filter((at) => chosen.length > 2 || !at.startsWith('spread'))
+          .map((at) => ({
+            value: at,
+            label: ALIGNMENT_WORDS[at],
+          }))}
         chosen={null}
         onChoose={(at) => onMake({ do: 'align-parts', partIds: chosen.map(({ id }) => id), at })}
       />

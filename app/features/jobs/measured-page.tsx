@@ -1,14 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import {
-  drawMeasured,
-  measuredShape,
-  MEASURED_SHAPES,
-  MeasureRefusedError,
-  usualMeasures,
-  type MeasuredChoices,
-  type MeasuredDrawing,
-  type MeasuredShape,
-} from '@keen-anvil/core/measured';
+import type { MeasuredChoices, MeasuredDrawing, MeasuredShape } from '@keen-anvil/core/measured';
+import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -24,6 +16,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { useWide } from '../../ui/use-wide';
+import { jobForm } from './fetch-form';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import { MeasuredPicture } from './measured-picture';
@@ -33,36 +26,41 @@ import { useAddMeasured, useJob, useReadAgain } from './queries';
 /** The shelf of measured shapes: takes one into a job, or changes the measures of one that is there. */
 export function MeasuredPage({ jobId, artworkId }: { jobId: string; artworkId: string | null }) {
   const job = useJob(jobId);
+  // The shelf comes with the form of jobs, which is fetched once one is open.
+  const form = useQuery({ queryKey: ['form'], queryFn: jobForm, staleTime: Infinity, structuralSharing: false });
   if (job.isError)
     return (
       <Page title="Measured shapes">
         <Trouble error={job.error} retry={() => void job.refetch()} />
       </Page>
     );
-  if (!job.data)
+  if (!job.data || !form.data)
     return (
       <Page title="Measured shapes">
         <Waiting />
       </Page>
     );
-  return <Shelf job={job.data} artworkId={artworkId} />;
+  return <Shelf job={job.data} artworkId={artworkId} form={form.data} />;
 }
 
-function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null }) {
+type Form = Awaited<ReturnType<typeof jobForm>>;
+
+function Shelf({ job, artworkId, form }: { job: JobDetail; artworkId: string | null; form: Form }) {
   const artwork = job.artworks.find((a) => a.id === artworkId);
   const draft = useDraft<MeasuredChoices | null>(`shape ${artworkId ?? job.id}`, artwork?.decided.measured ?? null);
   const back = { label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } } as const;
-  const shape = draft.value && measuredShape(draft.value.shape);
+  const shape = draft.value && form.measuredShape(draft.value.shape);
   if (!draft.value || !shape)
     return (
       <Page title="Measured shapes" maxWidth={1100} back={back}>
         <Aside>Choose one; its measures are asked for next, and can be changed whenever you like.</Aside>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
-          {MEASURED_SHAPES.map((one) => (
+          {form.MEASURED_SHAPES.map((one) => (
             <ShelfCard
               key={one.name}
               shape={one}
-              onPress={() => draft.set({ shape: one.name, measures: usualMeasures(one) })}
+              form={form}
+              onPress={() => draft.set({ shape: one.name, measures: form.usualMeasures(one) })}
             />
           ))}
         </View>
@@ -70,6 +68,7 @@ function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null })
     );
   return (
     <MeasuresForm
+      form={form}
       key={shape.name}
       job={job}
       artworkId={artwork?.id ?? null}
@@ -85,8 +84,8 @@ function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null })
 }
 
 /** A shape on the shelf, with its usual measures. */
-function ShelfCard({ shape, onPress }: { shape: MeasuredShape; onPress: () => void }) {
-  const [drawing] = useState(() => drawMeasured({ shape: shape.name, measures: {} }));
+function ShelfCard({ shape, form, onPress }: { shape: MeasuredShape; form: Form; onPress: () => void }) {
+  const [drawing] = useState(() => form.drawMeasured({ shape: shape.name, measures: {} }));
   return (
     <ThumbCard
       label={shape.label}
@@ -97,6 +96,7 @@ function ShelfCard({ shape, onPress }: { shape: MeasuredShape; onPress: () => vo
 }
 
 interface MeasuresFormProps {
+  form: Form;
   job: JobDetail;
   artworkId: string | null;
   shape: MeasuredShape;
@@ -109,8 +109,17 @@ interface MeasuresFormProps {
   onDone: () => void;
 }
 
+/** What stands against measures: which one is meant, and what it may be. */
+interface Refusal {
+  measure: string;
+  message: string;
+}
+
 /** A shape as its measures make it, or what stands against them. */
-function tryToDraw(choices: MeasuredChoices): { drawing: MeasuredDrawing | null; refusal: MeasureRefusedError | null } {
+function tryToDraw(
+  { drawMeasured, MeasureRefusedError }: Form,
+  choices: MeasuredChoices,
+): { drawing: MeasuredDrawing | null; refusal: Refusal | null } {
   try {
     return { drawing: drawMeasured(choices), refusal: null };
   } catch (error) {
@@ -120,6 +129,7 @@ function tryToDraw(choices: MeasuredChoices): { drawing: MeasuredDrawing | null;
 }
 
 function MeasuresForm({
+  form,
   job,
   artworkId,
   shape,
@@ -136,7 +146,7 @@ function MeasuresForm({
   const isWide = useWide();
   const [inHand, setInHand] = useState(shape.measures[0].name);
   const [id] = useState(() => uuid());
-  const { drawing, refusal } = useMemo(() => tryToDraw({ shape: shape.name, measures }), [shape, measures]);
+  const { drawing, refusal } = useMemo(() => tryToDraw(form, { shape: shape.name, measures }), [form, shape, measures]);
   const [last, setLast] = useState({ drawing, measures });
   const turn = (name: string, value: number) => {
     if (drawing) setLast({ drawing, measures });

@@ -1,6 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
-import { operationOf } from '@keen-anvil/core/makings';
+import type { Corners } from '@keen-anvil/core/geometry';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -54,9 +53,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     act.mutate(action);
   };
   const mm = parseTypedNumber(draft.value);
-  const canPart = chosen.some(
-    (part) => part.pieces > 1 || (part.made !== null && !operationOf(part.made.by)?.isBeside),
-  );
+  const canPart = chosen.some((part) => part.pieces > 1 || (part.made !== null && !part.made.isBeside));
   if (isTurning && chosen.length === 1 && turnable(chosen[0]))
     return (
       <View style={{ gap: SPACE.hair }}>
@@ -154,7 +151,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
         <Chips
           label="Corners"
-          options={CORNERS.map((value) => ({ value, label: CORNER_WORDS[value] }))}
+          options={(Object.keys(CORNER_WORDS) as Corners[]).map((value) => ({ value, label: CORNER_WORDS[value] }))}
           chosen={corners}
           onChoose={setCorners}
         />

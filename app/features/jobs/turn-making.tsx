@@ -1,5 +1,4 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { operationOf } from '@keen-anvil/core/makings';
 import type { Measure } from '@keen-anvil/core/measured';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -15,10 +14,7 @@ const DISTANCE: Measure = { name: 'distance', label: 'Distance', unit: 'mm', usu
 /** What a part is made by, where it has measures that can be turned. */
 export function turnable({ made, outline }: Pick<BoxedPart, 'made' | 'outline'>) {
   if (outline) return { label: 'An outline at a distance', list: [DISTANCE], measures: { distance: outline.mm } };
-  const operation = made ? operationOf(made.by) : undefined;
-  return operation && operation.measures.length > 0
-    ? { label: operation.label, list: operation.measures, measures: made!.measures }
-    : null;
+  return made && made.list.length > 0 ? made : null;
 }
 
 /** The measures of a part that was made: turning one makes it anew, with all that stands on it. */

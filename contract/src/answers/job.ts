@@ -1,6 +1,6 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
 import type { Decided, SizeQuestion } from '@keen-anvil/core/artwork-choices';
-import type { Measures } from '@keen-anvil/core/measured';
+import type { Measure, Measures } from '@keen-anvil/core/measured';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
@@ -34,7 +34,7 @@ export interface PartView {
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
   /** What it was made by of other parts, with its measures; null where it was not. */
-  made: { by: string; measures: Measures } | null;
+  made: { label: string; list: readonly Measure[]; measures: Measures; isBeside: boolean } | null;
   bridges: Bridge[];
   /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
   isFilled: boolean | null;
