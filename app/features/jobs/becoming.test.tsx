@@ -69,7 +69,8 @@ describe('what could become of parts', () => {
     fireEvent.press(screen.getByLabelText('by half a step'));
     // Not before it is known what would come of it.
     await waitFor(() => {
-      fireEvent.press(screen.getByText('Make it so'));
+      const key = screen.queryByText('Make it so');
+      if (key) fireEvent.press(key);
       expect(actions(sent)).toHaveLength(1);
     });
     await waitFor(() =>
