@@ -20,6 +20,7 @@ export { isThinnerSomewhere } from './near-sides';
 export { clipToWindow, resolveFill, type FillRule, type ResolvedFill } from './resolve-fill';
 export { ringMeetings } from './ring-meetings';
 export { regionOfRings } from './part-region';
+export { edgesOf, rawRegionOf, regionOf, withoutHoles } from './region-lines';
 export { pointOnSegment } from './split-segment';
 export { arcSegments, bulgeSegments, onEllipse, type Ellipse } from './arcs';
 export { knownBounds } from './known-bounds';

@@ -1,13 +1,22 @@
-import { difference, either, intersection, nestRings, symmetricDifference, union, type Region } from '../geometry';
+import {
+  difference,
+  edgesOf,
+  either,
+  intersection,
+  rawRegionOf,
+  regionOf,
+  symmetricDifference,
+  withoutHoles,
+  type Region,
+} from '../geometry';
 import type { Operation } from './operation';
-import { linesOf, rawRegionOf, regionOf } from './regions';
 
 const several = (name: string, label: string, work: (first: Region, rest: Region[]) => Region): Operation => ({
   name,
   label,
   needs: 'several',
   measures: [],
-  apply: ([first, ...rest]) => linesOf(work(rawRegionOf(first), rest.map(rawRegionOf))),
+  apply: ([first, ...rest]) => edgesOf(work(rawRegionOf(first), rest.map(rawRegionOf))),
 });
 
 /** What becomes of parts that lie over each other. */
@@ -21,10 +30,6 @@ export const BOOLEANS: readonly Operation[] = [
     label: 'Fill its holes',
     needs: 'one',
     measures: [],
-    apply: ([lines]) => {
-      const region = regionOf(lines);
-      const depth = nestRings(region).map((around) => around.length);
-      return linesOf(union(region.filter((_, i) => depth[i] === 0).map((ring) => [ring])));
-    },
+    apply: ([lines]) => edgesOf(withoutHoles(regionOf(lines))),
   },
 ];

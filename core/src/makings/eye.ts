@@ -1,7 +1,6 @@
-import { difference, flatten, union, type Point, type Region } from '../geometry';
+import { difference, edgesOf, flatten, regionOf, union, type Point, type Region } from '../geometry';
 import { circle, length } from '../measured';
 import { OperationRefusedError, type Operation } from './operation';
-import { linesOf, regionOf } from './regions';
 import { boxOf } from './repeats';
 
 const ring = (middle: Point, radius: number): Point[] => flatten(circle(middle, radius), 0.005).points;
@@ -20,7 +19,7 @@ export const EYE: Operation = {
   apply: ([lines], { angle, hole, band, neck }) => {
     const region = regionOf(lines);
     if (region.length === 0) throw new OperationRefusedError('an eye needs an outline to hold on to');
-    return linesOf(withEye(region, boxOf(lines), angle, hole, band, neck));
+    return edgesOf(withEye(region, boxOf(lines), angle, hole, band, neck));
   },
 };
 

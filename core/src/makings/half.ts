@@ -1,7 +1,6 @@
-import { intersection, type Point } from '../geometry';
+import { edgesOf, intersection, regionOf, type Point } from '../geometry';
 import { choice, length } from '../measured';
 import type { Operation } from './operation';
-import { linesOf, regionOf } from './regions';
 import { boxOf } from './repeats';
 
 /** One of the two pieces of a part that is broken along a straight line. */
@@ -26,6 +25,6 @@ export const HALF: Operation = {
       x: on.x + s * along.x + t * across.x,
       y: on.y + s * along.y + t * across.y,
     });
-    return linesOf(intersection(regionOf(lines), [[point(-far, 0), point(far, 0), point(far, way), point(-far, way)]]));
+    return edgesOf(intersection(regionOf(lines), [[point(-far, 0), point(far, 0), point(far, way), point(-far, way)]]));
   },
 };

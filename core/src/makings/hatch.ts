@@ -1,8 +1,7 @@
-import { offset, signedArea, type CurveContour, type Point, type Region, type Segment } from '../geometry';
+import { offset, regionOf, signedArea, type CurveContour, type Point, type Region, type Segment } from '../geometry';
 import { followingLines, scanLines, spiralLines } from '../hatching';
 import { choice, length } from '../measured';
 import { OperationRefusedError, type Operation } from './operation';
-import { regionOf } from './regions';
 
 const WAYS = ['parallel', 'crossed', 'following the outline', 'spiral'] as const;
 /** More than this a machine is not sent for one part, in mm. */

@@ -1,8 +1,7 @@
-import { difference, intersection, offset, union, type Region } from '../geometry';
+import { difference, edgesOf, intersection, offset, regionOf, union, type Region } from '../geometry';
 import { choice, count, length } from '../measured';
 import { withEye } from './eye';
 import { OperationRefusedError, type Operation } from './operation';
-import { linesOf, regionOf } from './regions';
 import { boxOf } from './repeats';
 
 /** A part with bands round it that grow outward, held together by a spine. */
@@ -29,12 +28,12 @@ export const RIPPLES: Operation = {
       edge = offset(inner, rib);
       bands.push(difference(edge, inner));
     }
-    const box = boxOf(linesOf(edge));
+    const box = boxOf(edgesOf(edge));
     const bar = spineOf(box, spine, angle);
     // The spine ends with the outermost ripple; an open middle stays open.
     const held = intersection([bar], edge);
     const whole = union([...bands, middle === 0 ? held : difference(held, offset(core, -rib))]);
-    return linesOf(hole > 0 ? withEye(whole, box, 0, hole, Math.max(rib, 0.5), 0) : whole);
+    return edgesOf(hole > 0 ? withEye(whole, box, 0, hole, Math.max(rib, 0.5), 0) : whole);
   },
 };
 

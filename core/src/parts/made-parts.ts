@@ -1,21 +1,15 @@
 import {
   difference,
-  flatten,
-  nestRings,
+  edgesOf,
   normalise,
   offset,
-  regionOfRings,
+  regionOf,
   transformContour,
-  union,
+  withoutHoles,
   type Affine,
   type Corners,
   type CurveContour,
-  type Region,
-  type Segment,
 } from '../geometry';
-
-/** How near to its curves a part is taken when it is offset or bridged, in mm. */
-const TOLERANCE_MM = 0.005;
 
 /** A bar that holds an island of a stencil: its middle in the drawing as read, how it is turned, and its size in mm. */
 export interface Bridge {
@@ -37,16 +31,10 @@ export function outlineAt(
   { corners = 'round', fillsHoles = false }: { corners?: Corners; fillsHoles?: boolean } = {},
 ): CurveContour[] {
   const region = regionOf(contours);
-  const around = fillsHoles ? outermostRings(region) : region;
+  const around = fillsHoles ? withoutHoles(region) : region;
   const grown = offset(around, distanceMm, corners);
   // Holes that grow shut are gone; those of a part without holes do not come about.
-  return asContours(fillsHoles ? outermostRings(grown) : grown);
-}
-
-/** A region without its holes. */
-function outermostRings(region: Region): Region {
-  const depth = nestRings(region).map((around) => around.length);
-  return union(region.filter((_, i) => depth[i] === 0).map((ring) => [ring]));
+  return edgesOf(fillsHoles ? withoutHoles(grown) : grown);
 }
 
 /** A part with bars taken out of it, so that what lies inside stays held. `toPlane` is how the drawing lies in the job. */
@@ -57,7 +45,7 @@ export function bridged(
 ): CurveContour[] {
   if (bridges.length === 0) return [...contours];
   const bars = bridges.map((bridge) => barOf(bridge, toPlane));
-  return asContours(difference(regionOf(contours), normalise(bars)));
+  return edgesOf(difference(regionOf(contours), normalise(bars)));
 }
 
 function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): { x: number; y: number }[] {
@@ -75,18 +63,6 @@ function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: A
     [-1, 1],
   ].map(([s, t]) => ({ x: middleX + s * along.x + t * across.x, y: middleY + s * along.y + t * across.y }));
 }
-
-const regionOf = (contours: readonly CurveContour[]): Region =>
-  regionOfRings(contours.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points));
-
-const asContours = (region: Region): CurveContour[] =>
-  region
-    .filter((ring) => ring.length > 2)
-    .map((ring) => ({
-      closed: true,
-      start: [ring[0].x, ring[0].y],
-      segments: ring.slice(1).map(({ x, y }): Segment => ['L', x, y]),
-    }));
 
 /** A bridge given where the part lies on its sheet, as it lies in the drawing. `toSheet` goes from the drawing to the sheet. */
 export function bridgeInDrawing({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): Bridge {
