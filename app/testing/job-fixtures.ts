@@ -27,6 +27,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   places: [{ id: 'place part-1', partId: 'part-1', sheetId: 'sheet of roll', x: 0, y: 0, angle: 0, turnedOver: false }],
   outline: null,
   made: null,
+  isBeside: false,
   bridges: [],
   pieces: 1,
   script: null,

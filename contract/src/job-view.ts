@@ -2,17 +2,17 @@ import { decided } from '@keen-anvil/core/artwork-choices';
 import {
   applyDifference,
   drawingUnder,
+  isBeside,
   lineCount,
+  madeBy,
   placementsOf,
   sheetOf,
   sheetsOf,
   type JobDocument,
   type Part,
-  type WorkedMaking,
   type SeenDocument,
   type Shape,
 } from '@keen-anvil/core/jobs';
-import { operationOf, type Operation } from '@keen-anvil/core/makings';
 import { sayHold, type StepTurn } from '@keen-anvil/core/recipes';
 import type { JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
 import { worksInOrder } from './step-work';
@@ -92,13 +92,6 @@ function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => 
   });
 }
 
-function madeView({ by, measures }: WorkedMaking): PartView['made'] {
-  const operation = operationOf(by);
-  return { label: operation?.label ?? by, list: operation?.measures ?? [], measures, isBeside: isBeside(operation) };
-}
-
-const isBeside = (operation: Operation | undefined): boolean => operation?.isBeside === true;
-
 function partView(document: JobDocument, part: Part, shape: Shape): PartView {
   const { making } = part;
   return {
@@ -110,7 +103,8 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     places: placementsOf(document, part.id),
     bridges: making.op === 'bridges' ? [...making.bridges] : [],
     pieces: lineCount(document, making),
-    made: making.op === 'worked' ? madeView(making) : null,
+    made: madeBy(making),
+    isBeside: isBeside(making),
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,
     ...shape,
   };

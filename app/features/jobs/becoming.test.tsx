@@ -1,3 +1,4 @@
+import { madeBy } from '@keen-anvil/core/jobs';
 import { operationOf } from '@keen-anvil/core/makings';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { asked } from '../../testing/asked';
@@ -96,7 +97,6 @@ describe('a part that was made', () => {
       made: {
         label: 'Repeat in rows',
         list: operationOf('rows')!.measures,
-        isBeside: false,
         measures: { across: 3, down: 2, gapX: 4, gapY: 4, offset: 0 },
       },
     });
@@ -110,7 +110,7 @@ describe('a part that was made', () => {
   });
 
   it('has the distance of an outline turned, and none where there is nothing to turn', () => {
-    open(withParts(part({ ...left, outline: { ofPartId: 'x', mm: 2 } })), 'left');
+    open(withParts(part({ ...left, made: madeBy({ op: 'outline', of: ['x'], distanceMm: 2 }) })), 'left');
     fireEvent.press(screen.getByText('Its measures'));
     expect(screen.getByLabelText('Distance, 2 mm')).toBeTruthy();
     screen.unmount();

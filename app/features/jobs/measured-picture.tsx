@@ -111,7 +111,12 @@ function DimensionLine({ a, b, label, colour, isInHand }: DimensionLineProps) {
   const middle = { x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
   const width = isInHand ? 2.5 : 1.2;
   // Beside an upright line, above one that lies; on a short one the number goes past its end.
-  const text = isUpright ? { x: middle.x + 6, y: middle.y + 4 } : { x: middle.x, y: middle.y - 4 };
+  const isShort = !isUpright && long < 9 * label.length + 14;
+  const text = isUpright
+    ? { x: middle.x + 6, y: middle.y + 4 }
+    : isShort
+      ? { x: Math.max(a.x, b.x) + 6, y: middle.y + 4 }
+      : { x: middle.x, y: middle.y - 4 };
   return (
     <G>
       <Line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke={colour} strokeWidth={width} />
@@ -135,7 +140,7 @@ function DimensionLine({ a, b, label, colour, isInHand }: DimensionLineProps) {
           strokeWidth={i === 0 ? 4 : 0}
           fontSize={isInHand ? 15 : 12}
           fontFamily={FONT.number}
-          textAnchor={isUpright ? 'start' : 'middle'}
+          textAnchor={isUpright || isShort ? 'start' : 'middle'}
         >
           {label}
         </SvgText>

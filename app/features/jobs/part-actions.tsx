@@ -53,7 +53,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     act.mutate(action);
   };
   const mm = parseTypedNumber(draft.value);
-  const canPart = chosen.some((part) => part.pieces > 1 || (part.made !== null && !part.made.isBeside));
+  const canPart = chosen.some((part) => part.pieces > 1 || (part.made !== null && !part.isBeside));
   if (isTurning && chosen.length === 1 && turnable(chosen[0]))
     return (
       <View style={{ gap: SPACE.hair }}>
@@ -149,6 +149,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           onChangeText={(next) => draft.set(next)}
         />
         <Aside>It keeps this distance when the drawing is made larger or smaller.</Aside>
+        <Strong>Corners</Strong>
         <Chips
           label="Corners"
           options={(Object.keys(CORNER_WORDS) as Corners[]).map((value) => ({ value, label: CORNER_WORDS[value] }))}

@@ -1,5 +1,4 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import type { Measure } from '@keen-anvil/core/measured';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
@@ -9,13 +8,8 @@ import type { BoxedPart } from './all-parts';
 import { MeasureKeys } from './measure-keys';
 import { useAct } from './queries';
 
-const DISTANCE: Measure = { name: 'distance', label: 'Distance', unit: 'mm', usual: 2, min: -200, max: 200, step: 0.5 };
-
 /** What a part is made by, where it has measures that can be turned. */
-export function turnable({ made, outline }: Pick<BoxedPart, 'made' | 'outline'>) {
-  if (outline) return { label: 'An outline at a distance', list: [DISTANCE], measures: { distance: outline.mm } };
-  return made && made.list.length > 0 ? made : null;
-}
+export const turnable = ({ made }: Pick<BoxedPart, 'made'>) => (made && made.list.length > 0 ? made : null);
 
 /** The measures of a part that was made: turning one makes it anew, with all that stands on it. */
 export function TurnMaking({ job, part }: { job: JobDetail; part: BoxedPart }) {

@@ -1,6 +1,5 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
 import type { Decided, SizeQuestion } from '@keen-anvil/core/artwork-choices';
-import type { Measure, Measures } from '@keen-anvil/core/measured';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
 import type { ProblemBody } from '../problem';
@@ -11,6 +10,7 @@ import type {
   Drawing,
   DrawingFacts,
   JobDocument,
+  MadeBy,
   Placement,
   Sheet,
   StepNudge,
@@ -34,7 +34,9 @@ export interface PartView {
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
   /** What it was made by of other parts, with its measures; null where it was not. */
-  made: { label: string; list: readonly Measure[]; measures: Measures; isBeside: boolean } | null;
+  made: MadeBy | null;
+  /** It came beside what it is made of, which stays. */
+  isBeside: boolean;
   bridges: Bridge[];
   /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
   isFilled: boolean | null;

@@ -3,6 +3,7 @@ import type { AlignParts } from './action';
 import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
+import { refuseNothing } from './make-part';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import { shapeBox } from './shapes';
@@ -28,11 +29,16 @@ export function alignParts(
   const least = at.startsWith('spread') ? 3 : 2;
   if (chosen.length < least) refuse(`Choose ${least} parts or more to lay to each other.`, 'partIds');
   const moves = movesFor(chosen, at);
-  return settled(
+  const next = chosen.reduce(
+    (now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed),
     document,
-    chosen.reduce((now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed), document),
+  );
+  refuseNothing(
+    next,
+    chosen.map(({ part }) => part.id),
     shop,
   );
+  return settled(document, next, shop);
 }
 
 function movesFor(chosen: readonly Boxed[], at: AlignParts['at']): { x: number; y: number }[] {

@@ -39,7 +39,8 @@ export {
 export { keptSize } from './drawings';
 export { groupOf, sayAction } from './say-action';
 export { FIRST_PROCESS } from './starting-place';
-export { standsOn, type ContourKey, type Making, type WorkedMaking } from './making';
+export { madeBy, type MadeBy } from './made-by';
+export { isBeside, standsOn, type ContourKey, type Making } from './making';
 export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf, sheetsOf } from './parts-of';
 export { drawingPlane } from './plane';
 export { ReadingShelf, readingsOf, type ReadingRef } from './reading-shelf';

@@ -112,6 +112,12 @@ describe('what stands on a part that is made anew', () => {
     expect(refusal(() => done(outlined, shop, { do: 'change-making', partId, measures: { distance: -30 } }))).toContain(
       'has no line at -30 mm',
     );
+    expect(refusal(() => done(outlined, shop, { do: 'change-making', partId, measures: { distance: 1e9 } }))).toBe(
+      'Distance: -200 to 200 mm was expected; 1000000000 came.',
+    );
+    expect(refusal(() => done(outlined, shop, { do: 'change-making', partId, measures: { distance: 0 } }))).toContain(
+      'is the part itself',
+    );
     expect(refusal(() => done(job, shop, { do: 'change-making', partId: ids('Left')[0], measures: { gapX: 1 } }))).toBe(
       '“Left” has no measures that could be turned.',
     );

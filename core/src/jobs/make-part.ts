@@ -5,6 +5,7 @@ import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
 import { madeId } from './made-id';
+import { madeBy, type MadeBy } from './made-by';
 import type { WorkedMaking } from './making';
 import { lookup, placementsOf } from './parts-of';
 import { refuse } from './refusal';
@@ -14,7 +15,7 @@ import type { JobShop } from './shop';
 /** Makes parts into what an operation makes of them; what they were is kept within them, and can be taken out again. */
 export function makePart(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
   const operation = operationOf(action.by) ?? refuse(`Nobody knows here how to make “${action.by}”.`, 'by');
-  const measures = checked(operation, action.measures);
+  const measures = checked({ label: operation.label, list: operation.measures }, action.measures);
   const chosen = chosenParts(document, action.partIds);
   const next = operation.isBeside
     ? madeBeside(document, operation, measures, chosen, seed)
@@ -61,21 +62,14 @@ function madeBeside(
 export function changeMaking(document: JobDocument, { partId, measures }: ChangeMaking, shop: JobShop): JobDocument {
   const [part] = chosenParts(document, [partId]);
   const { making } = part;
-  if (making.op === 'outline') {
-    const { distance = making.distanceMm, ...rest } = measures;
-    const [stranger] = Object.keys(rest);
-    if (stranger) refuse(`An outline has no measure “${stranger}”: distance was expected.`, `measures.${stranger}`);
-    if (distance === 0)
-      refuse('An outline at 0 mm is the part itself: a distance above or below 0 was expected.', 'measures.distance');
-    return kept(document, { ...part, making: { ...making, distanceMm: distance } }, shop);
-  }
-  if (making.op !== 'worked') refuse(`“${part.name}” has no measures that could be turned.`, 'partId');
-  const operation = operationOf(making.by) ?? refuse(`Nobody knows here how to make “${making.by}”.`, 'partId');
-  return kept(
-    document,
-    { ...part, making: { ...making, measures: checked(operation, { ...making.measures, ...measures }) } },
-    shop,
-  );
+  const made = madeBy(making);
+  if (!made || made.list.length === 0) return refuse(`“${part.name}” has no measures that could be turned.`, 'partId');
+  const turned = checked(made, { ...made.measures, ...measures });
+  if (making.op === 'worked') return kept(document, { ...part, making: { ...making, measures: turned } }, shop);
+  if (making.op !== 'outline') return document;
+  if (turned.distance === 0)
+    refuse('An outline at 0 mm is the part itself: a distance above or below 0 was expected.', 'measures.distance');
+  return kept(document, { ...part, making: { ...making, distanceMm: turned.distance } }, shop);
 }
 
 function kept(document: JobDocument, part: Part, shop: JobShop): JobDocument {
@@ -147,9 +141,9 @@ function madeOfOne(
 const inAskedOrder = (parts: readonly Part[], ids: readonly string[]): Part[] =>
   [...parts].sort((a, b) => ids.indexOf(a.id) - ids.indexOf(b.id));
 
-function checked(operation: Operation, measures: Measures): Measures {
+function checked({ label, list }: Pick<MadeBy, 'label' | 'list'>, measures: Measures): Measures {
   try {
-    return allMeasures(operation, measures);
+    return allMeasures({ label, measures: list }, measures);
   } catch (error) {
     if (error instanceof MeasureRefusedError) refuse(error.message, `measures.${error.measure}`);
     throw error;
@@ -157,7 +151,7 @@ function checked(operation: Operation, measures: Measures): Measures {
 }
 
 /** @throws ActionRefusedError where nothing is left of a part, or it cannot be made */
-function refuseNothing(document: JobDocument, ids: readonly string[], shop: JobShop): void {
+export function refuseNothing(document: JobDocument, ids: readonly string[], shop: JobShop): void {
   const shapes = shop.shapes(document);
   const fault = ids.map((id) => shapes.get(id)?.fault ?? null).find((sentence) => sentence !== null);
   if (fault) refuse(`${fault}.`, 'measures');
