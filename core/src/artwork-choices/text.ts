@@ -12,6 +12,7 @@ export const SHIPPED_FONTS: readonly ShippedFont[] = [
   { id: 'slab', label: 'Slab, bold', family: 'Zilla Slab', isScript: false },
   { id: 'plain', label: 'Plain, bold', family: 'Atkinson Hyperlegible', isScript: false },
   { id: 'even', label: 'Even widths', family: 'IBM Plex Mono', isScript: false },
+  { id: 'single-line', label: 'Single line', family: 'Single Line', isScript: false },
   { id: 'script', label: 'Joined script', family: 'Pacifico', isScript: true },
 ];
 

@@ -9,5 +9,6 @@ export type { Picture } from './picture/picture';
 export { readGcodeArtwork, readHpglArtwork } from './plot/read-plot';
 export type { FontByFamily, FontWish, LoadedFont } from './text/fonts';
 export { harfbuzzFont } from './text/harfbuzz-font';
+export { strokeFont, type StrokeLetter } from './text/stroke-font';
 export { readText } from './text/read-text';
 export { artworkBounds } from './artwork-bounds';

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { USUAL_CHOICES } from '@keen-anvil/core/artwork-choices';
+import { USUAL_CHOICES, USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
+import { contourBounds } from '@keen-anvil/core/geometry';
 import { writeHpgl } from '@keen-anvil/core/output';
 import sharp from 'sharp';
 import { mutate } from '../../../core/testing/mutate';
@@ -55,6 +56,25 @@ describe('real files', () => {
         expect(answer.reading.asks === undefined).toBe(expected !== null);
       }
     }
+  });
+});
+
+describe('a text in single lines', () => {
+  it('has every letter that is typed, each as open lines of its height', async () => {
+    const words = 'Osprey Bend 12\n“Wren’s” – Ålesund, güt & ñ?';
+    const answer = await readArtwork({
+      source: 'text',
+      fileName: '',
+      bytes: null,
+      choices: { ...USUAL_TEXT, words, fontId: 'single-line', capHeightMm: 10 },
+    });
+    if (answer.refusal !== null) throw new Error(answer.refusal);
+    const { parts, notices } = answer.reading;
+    expect(notices).toEqual([]);
+    expect(parts).toHaveLength(words.replace(/\s/g, '').length);
+    expect(parts.flatMap(({ contours }) => contours).some(({ closed }) => closed)).toBe(false);
+    const box = contourBounds(parts.find(({ name }) => name === 'B')!.contours)!;
+    expect(box.maxY - box.minY).toBeCloseTo(10, 0);
   });
 });
 

@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path';
 import type * as HarfBuzz from 'harfbuzzjs';
 import { ArtworkRefusedError, harfbuzzFont, type FontWish, type LoadedFont } from '@keen-anvil/core/artwork';
 import { SHIPPED_FONTS } from '@keen-anvil/core/artwork-choices';
+import { singleLineFont } from './single-line-font';
 
 /** Where the text tool's fonts are: their package, and the weight that a text is set in. */
 const FACES: Readonly<Record<string, { folder: string; file: string; weight: number }>> = {
@@ -24,6 +25,7 @@ const loaded = new Map<string, LoadedFont>();
 
 /** A font that ships with the application, as the text tool sets it. @throws ArtworkRefusedError for one that is not there */
 export function shippedFont(hb: typeof HarfBuzz, id: string): LoadedFont {
+  if (id === 'single-line') return singleLineFont();
   const face = Object.hasOwn(FACES, id) ? FACES[id] : undefined;
   if (!face) throw new ArtworkRefusedError('That font is not there (any more). Choose another one.');
   return faceOf(hb, id, face.weight, false);
@@ -33,7 +35,8 @@ export function shippedFont(hb: typeof HarfBuzz, id: string): LoadedFont {
 export function fontByFamily(hb: typeof HarfBuzz, { family, weight, isItalic }: FontWish): LoadedFont | undefined {
   const wanted = family.split(',')[0].replace(/['"]/g, '').trim().toLowerCase();
   const found = SHIPPED_FONTS.find((font) => font.family.toLowerCase() === wanted);
-  return found && faceOf(hb, found.id, weight, isItalic);
+  // A drawing means outlines by its words.
+  return found && Object.hasOwn(FACES, found.id) ? faceOf(hb, found.id, weight, isItalic) : undefined;
 }
 
 function faceOf(hb: typeof HarfBuzz, id: string, weight: number, isItalic: boolean): LoadedFont {

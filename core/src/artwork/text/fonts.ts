@@ -20,12 +20,14 @@ export interface LoadedFont {
   capHeight: number;
   /** Its letters hang together. */
   isScript: boolean;
+  /** Its letters are single lines, which a pen or a point follows, not outlines. */
+  isStroked?: true;
   /**
    * The glyphs of a run of one script and one direction, from left to right: kerned, joined, with its marks in place.
    * @param isApart letters are spaced further: no ligatures
    */
   shape: (text: string, run: { isRightToLeft: boolean; isApart: boolean }) => ShapedGlyph[];
-  /** The closed contours of a glyph, y down, about its place on the line. */
+  /** The closed contours of a glyph, or the lines of one that is stroked; y down, about its place on the line. */
   outline: (glyph: number) => CurveContour[];
 }
 

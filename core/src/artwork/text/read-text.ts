@@ -38,15 +38,18 @@ export function readText(loaded: LoadedFont, choices: TextChoices, colour = '#00
   const notices = new NoticeList();
   const { letters, missing } = setText(loaded, choices);
   for (const letter of missing) notices.add('unread', `The font has no “${letter}”`);
-  const parts = partsOf(
-    letters.filter(({ letter }) => !missing.includes(letter)),
-    loaded.isScript,
-    colour,
-  );
+  const known = letters.filter(({ letter }) => !missing.includes(letter));
+  const parts = loaded.isStroked ? strokedParts(known, colour) : partsOf(known, loaded.isScript, colour);
   const box = artworkBounds(parts);
   if (!box) throw new ArtworkRefusedError('The font has none of these letters.');
   return { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY, parts, notices: notices.list() };
 }
+
+/** A part for each letter that is written in single lines. */
+const strokedParts = (letters: readonly SetLetter[], colour: string): ArtworkPart[] =>
+  letters
+    .filter(({ contours }) => contours.length > 0)
+    .map(({ letter, contours }) => ({ name: letter, colour, layer: null, contours, isFilled: false }));
 
 /** The parts that set letters make: one for each outline, with its holes. */
 export function partsOf(letters: readonly SetLetter[], isScript: boolean, colour: string): ArtworkPart[] {
