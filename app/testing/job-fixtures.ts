@@ -69,6 +69,8 @@ export const step: StepView = {
   onCarrier: false,
   isSkipped: false,
   isProcessGuessed: false,
+  fill: 'both-ways',
+  rounds: 1,
   hold: null,
   holdFor: null,
   keepsSheet: false,

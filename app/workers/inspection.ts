@@ -9,11 +9,10 @@ export interface InspectionRequest {
   check: Omit<CheckedStep, 'placed'>;
 }
 
-/** The same, with the contours' numbers: the worker has them already. */
-export interface NumberedRequest {
-  step: Omit<StepRequest, 'parts'> & { parts: (Omit<StepRequest['parts'][number], 'contours'> & { shape: number })[] };
-  check: InspectionRequest['check'];
-}
+/** A step with its contours' numbers: the worker has them already. */
+export type NumberedStep = Omit<StepRequest, 'parts'> & {
+  parts: (Omit<StepRequest['parts'][number], 'contours'> & { shape: number })[];
+};
 
 /** A part as it is drawn on the screen. */
 export interface DrawnPart {

@@ -20,7 +20,7 @@ import type { Db } from '../src/db/pool';
 const FORM = '0b8f0a52-54d1-4f6e-8a5c-91f0a6cbb0d7';
 const AT_ONCE = 100;
 
-interface OldStep extends Omit<Step, 'isProcessGuessed' | 'nudge'> {
+interface OldStep extends Omit<Step, 'isProcessGuessed' | 'nudge' | 'fill' | 'rounds'> {
   position: number;
   stockPieceId: string | null;
   onCarrier: boolean;
@@ -263,6 +263,8 @@ function documentOf(
       isSkipped,
       isProcessGuessed: isProcessGuessed ?? false,
       nudge: nudge ?? null,
+      fill: 'both-ways',
+      rounds: 1,
     }),
   );
   return { drawings, parts, steps, sheets, placements, isOrderByHand };

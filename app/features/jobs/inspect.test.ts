@@ -1,4 +1,4 @@
-import type { InspectionRequest, NumberedRequest } from '../../workers/inspection';
+import type { InspectionRequest, NumberedStep } from '../../workers/inspection';
 import { square } from '../../testing/job-fixtures';
 import { inspectInWorker as inspect } from './inspect';
 
@@ -12,7 +12,7 @@ jest.mock('comlink', () => ({
       for (const [number, contours] of shapes) mockLearnt.set(number, contours);
     },
     forgetShapes: async () => mockTold.push('forget'),
-    inspectStep: async ({ step }: NumberedRequest) => step.parts.map(({ shape }) => mockLearnt.get(shape)),
+    inspectStep: async (step: NumberedStep) => step.parts.map(({ shape }) => mockLearnt.get(shape)),
   }),
 }));
 

@@ -1,7 +1,8 @@
 import type { CurveContour } from '@keen-anvil/core/geometry';
+import type { StepRequest, WayCompared } from '@keen-anvil/core/output';
 import { wrap, type Remote } from 'comlink';
 import type { InspectWorker } from '../../workers/inspect.worker';
-import type { Inspection, InspectionRequest } from '../../workers/inspection';
+import type { Inspection, InspectionRequest, NumberedStep } from '../../workers/inspection';
 import { pauses } from '../api/pauses';
 
 interface Running {
@@ -32,7 +33,19 @@ function start(): Running {
  * Inspects a step in the worker. When the signal fires and nothing else waits for the worker it is ended, so that a
  * change does not wait for the check of what was before it.
  */
-export async function inspectInWorker(request: InspectionRequest, signal: AbortSignal): Promise<Inspection> {
+export const inspectInWorker = ({ step, check }: InspectionRequest, signal: AbortSignal): Promise<Inspection> =>
+  inWorker(step, signal, (remote, numbered) => remote.inspectStep(numbered, check));
+
+/** What a step takes in one way of engraving, and its lines through a loupe; worked out by the same worker. */
+export const compareInWorker = (
+  step: StepRequest,
+  intervalMm: number | null,
+  signal: AbortSignal,
+): Promise<WayCompared> => inWorker(step, signal, (remote, numbered) => remote.compareWay(numbered, intervalMm));
+
+type Asked<T> = (remote: Remote<InspectWorker>, step: NumberedStep) => Promise<T>;
+
+async function inWorker<T>(step: StepRequest, signal: AbortSignal, ask: Asked<T>): Promise<T> {
   const mine = (running ??= start());
   mine.waiting += 1;
   const stopped = new Promise<never>((_, reject) => {
@@ -50,13 +63,13 @@ export async function inspectInWorker(request: InspectionRequest, signal: AbortS
     });
   });
   try {
-    return await Promise.race([inspectIn(mine, request, signal), stopped]);
+    return await Promise.race([askIn(mine, step, signal, ask), stopped]);
   } finally {
     mine.waiting -= 1;
   }
 }
 
-async function inspectIn(mine: Running, { step, check }: InspectionRequest, signal: AbortSignal): Promise<Inspection> {
+async function askIn<T>(mine: Running, step: StepRequest, signal: AbortSignal, ask: Asked<T>): Promise<T> {
   const parts = step.parts.map(({ contours, ...part }) => ({ ...part, shape: numberOf(contours) }));
   const { remote, given } = mine;
   if (given.size > MOST_GIVEN && mine.waiting === 1) {
@@ -83,7 +96,7 @@ async function inspectIn(mine: Running, { step, check }: InspectionRequest, sign
     if (segments >= AT_ONCE) await handOver();
   }
   if (waiting.length) await handOver();
-  return remote.inspectStep({ step: { ...step, parts }, check });
+  return ask(remote, { ...step, parts });
 }
 
 /** The number of a list of contours; the very same list has the same one. */

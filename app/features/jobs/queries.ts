@@ -177,6 +177,9 @@ const shopQuery = (jobId: string) => ({
   retry: false,
 });
 
+/** The recipes of a job's materials, for whatever process. */
+export const useJobRecipes = (jobId: string) => useQuery({ ...shopQuery(jobId), select: ({ recipes }) => recipes });
+
 export const useUndo = (jobId: string) => {
   const client = useQueryClient();
   return useJobChange((turn: 'undo' | 'redo') => {

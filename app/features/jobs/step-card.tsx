@@ -13,6 +13,7 @@ import { ChangeLine } from '../../ui/change-line';
 import { Decision, Option } from '../../ui/choice';
 import { Leaf } from '../../ui/leaf';
 import { LinkPress } from '../../ui/link-press';
+import { StepNumber } from '../../ui/step-number';
 import { ProcessMark, Swatch, TemperMark } from '../../ui/marks';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -21,6 +22,7 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { useMachines, useTools } from '../shop/queries';
+import { ENGRAVING_WAYS, isEngraved } from './engraving-ways';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
 import { NudgeStep } from './nudge-step';
@@ -138,6 +140,19 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
                   onPress={() => setAsked('nudge')}
                 />
               </View>
+              {isEngraved(step) ? (
+                <TextKey
+                  title="Ways to engrave"
+                  icon="compare-horizontal"
+                  label={`Ways to engrave: step ${step.position + 1}`}
+                  onPress={() =>
+                    router.push({
+                      pathname: '/jobs/[id]/ways',
+                      params: { id: job.id, step: String(step.position + 1) },
+                    })
+                  }
+                />
+              ) : null}
             </>
           ) : (
             <OfferedRecipe
@@ -166,6 +181,26 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             onPress={() => setAsked('tool')}
           />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
+          {isEngraved(step) ? (
+            <ChangeLine
+              label="Way"
+              value={ENGRAVING_WAYS.find((way) => way.process === step.process && way.fill === step.fill)?.label ?? ''}
+              onPress={() =>
+                router.push({ pathname: '/jobs/[id]/ways', params: { id: job.id, step: String(step.position + 1) } })
+              }
+            />
+          ) : null}
+          {process.path === 'outline' ? (
+            <StepNumber
+              label="Gone over on the same marks"
+              unit={step.rounds === 1 ? 'time' : 'times'}
+              value={step.rounds}
+              min={1}
+              max={20}
+              step={1}
+              onChange={(rounds) => send({ rounds: Math.round(rounds) })}
+            />
+          ) : null}
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
           {recipe ? (
             <TextKey

@@ -31,6 +31,7 @@ export function inspectionRequest(step: StepWork, bed: StepBed | null): Inspecti
       process: step.process,
       settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
+      fill: step.fill,
       parts: step.laid.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
     },
     check: checkedStep(step, bed),

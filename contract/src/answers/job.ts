@@ -1,4 +1,5 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
+import type { FillWay } from '@keen-anvil/core/hatching';
 import type { Decided, SizeQuestion } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
@@ -95,6 +96,10 @@ export interface StepView {
   claims: PieceClaim[];
   /** What is dialled differently in this job alone. */
   nudge: StepNudge | null;
+  /** How an area is gone over. */
+  fill: FillWay;
+  /** So often all of it is done on the same marks. */
+  rounds: number;
   /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;

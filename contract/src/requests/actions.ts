@@ -1,5 +1,6 @@
 import 'reflect-metadata';
 import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
+import { FILL_WAYS, type FillWay } from '@keen-anvil/core/hatching';
 import { ALIGNMENTS, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
@@ -30,6 +31,9 @@ const PartIds = (): PropertyDecorator => (target, name) => {
   ])
     rule(target, name as string);
 };
+
+/** Nothing is done more often than this on the same marks. */
+const MOST_ROUNDS = 20;
 
 /** The roles that a maker gives to parts. */
 export const GIVEN_ROLES = ['process', 'guide', 'out'] as const;
@@ -144,6 +148,8 @@ export class ChangeStepWish extends Action {
   @MayBeLeftOut() @IsBoolean() mirrored?: boolean;
   @MayBeLeftOut() @IsBoolean() onCarrier?: boolean;
   @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
+  @MayBeLeftOut() @IsIn(FILL_WAYS) fill?: FillWay;
+  @MayBeLeftOut() @IsInt() @Min(1) @Max(MOST_ROUNDS) rounds?: number;
   /** null takes it back. */
   @ValidateIf((change: ChangeStepWish) => change.nudge !== null && change.nudge !== undefined)
   @Nested(() => NudgeSettingsWish)

@@ -1,7 +1,7 @@
 import * as fc from 'fast-check';
 import { flatten, offset, regionArea, regionOfRings, type Point, type Region } from '../geometry';
 import { drawMeasured } from '../measured';
-import { followingLines, scanLines, spiralLines } from './index';
+import { FILL_WAYS, fillLines, followingLines, scanLines, spiralLines, temperForWay } from './index';
 
 const region = (name: string, measures = {}): Region =>
   regionOfRings(
@@ -116,5 +116,27 @@ describe('what is hatched within its edge', () => {
     const heart = region('heart');
     const inner = offset(heart, -0.5);
     for (const p of along(scanLines(inner, 0.7, 30))) expect(outside(p, inner)).toBeLessThan(0.01);
+  });
+});
+
+describe('an area that a beam goes over', () => {
+  it.each(FILL_WAYS)('%s: lines lie in it, and cover it: as long as its area through their interval', (way) => {
+    const star = region('star', { diameter: 60 });
+    const lines = fillLines(star, way, 0.25);
+    expect(lines.flat().filter((point) => outside(point, star) >= 0.01)).toEqual([]);
+    expect(lengthOf(lines) / (regionArea(star) / 0.25)).toBeGreaterThan(0.97);
+    expect(lengthOf(lines) / (regionArea(star) / 0.25)).toBeLessThan(1.08);
+  });
+
+  it('goes there and back, or always from the left', () => {
+    const ends = (way: 'both-ways' | 'one-way') =>
+      fillLines(square, way, 2).map((points) => Math.sign(points[points.length - 1].x - points[0].x));
+    expect(ends('both-ways')).toEqual([1, -1, 1, -1, 1]);
+    expect(ends('one-way')).toEqual([1, 1, 1, 1, 1]);
+  });
+
+  it('has its recipe’s temper where the lines are the same, and no more than straw where they are others', () => {
+    expect(FILL_WAYS.map((way) => temperForWay('violet', way))).toEqual(['violet', 'violet', 'straw', 'straw']);
+    expect(temperForWay('bare', 'hatch')).toBe('bare');
   });
 });

@@ -1,5 +1,6 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds, Corners } from '../geometry';
+import type { FillWay } from '../hatching';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
@@ -135,6 +136,8 @@ export interface ChangeStep {
   mirrored?: boolean;
   onCarrier?: boolean;
   isSkipped?: boolean;
+  fill?: FillWay;
+  rounds?: number;
   /** null takes it back. */
   nudge?: StepNudge | null;
 }

@@ -55,7 +55,12 @@ function onto(document: JobDocument, { step, stockPieceId, onCarrier }: StepOn):
 
 /** A step after a change, with all that follows from it in the step itself. */
 function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, shop: JobShop): StepOn {
-  const next: Step = { ...step, isSkipped: change.isSkipped ?? step.isSkipped };
+  const next: Step = {
+    ...step,
+    isSkipped: change.isSkipped ?? step.isSkipped,
+    fill: change.fill ?? step.fill,
+    rounds: change.rounds ?? step.rounds,
+  };
   let piece = stockPieceId;
   if (change.materialId !== undefined && change.materialId !== step.materialId) {
     const material =

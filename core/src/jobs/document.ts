@@ -1,5 +1,6 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds } from '../geometry';
+import type { FillWay } from '../hatching';
 import type { Place } from '../layout';
 import type { Changes, ProcessName } from '../recipes';
 import type { Making } from './making';
@@ -60,6 +61,10 @@ export interface Step {
   /** What is done was taken from the material's family, not chosen. */
   isProcessGuessed: boolean;
   nudge: StepNudge | null;
+  /** How an area is gone over, where the process goes over areas. */
+  fill: FillWay;
+  /** So often all of it is done, one time after the other on the same marks, each with all passes of the recipe. */
+  rounds: number;
 }
 
 /** Something to lay parts on: a piece of stock, a bare size, or nothing that is known yet. */

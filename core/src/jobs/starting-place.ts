@@ -25,6 +25,8 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     isSkipped: false,
     isProcessGuessed: false,
     nudge: null,
+    fill: 'both-ways',
+    rounds: 1,
   };
 }
 

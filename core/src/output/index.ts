@@ -10,6 +10,7 @@ export {
   type StepPlan,
   type StepRequest,
 } from './step-plan';
+export { compareWay, type WayCompared } from './compare-ways';
 export { FULL_POWER_S, writeGcode, type BeamPass } from './gcode/write';
 export { pointsOfMove, readGcode, type BeamMove, type GcodeReading } from './gcode/read';
 export { trialFile, type TrialCell, type TrialFile, type TrialFileRequest } from './trial-file';

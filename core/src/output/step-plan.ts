@@ -1,10 +1,10 @@
 import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
 import { regionOfRings, union, type Point, type Region } from '../geometry';
+import { fillLines, type FillWay } from '../hatching';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
 import { pressSeconds } from '../press';
 import { processOf, type ProcessName, type Settings } from '../recipes';
-import { fillRows } from '../shapes';
 import { planToolpath, type Stroke } from '../toolpath';
 import { beamPasses, beamSpeed } from './beam';
 import { speedOf } from './speed';
@@ -19,6 +19,8 @@ export interface StepRequest {
   /** Which holder the tool sits in, from 1. */
   holder: number;
   parts: PartOnSheet[];
+  /** How an area is gone over; there and back in rows where nothing is said. */
+  fill?: FillWay;
 }
 
 /** A step ready for the machine. */
@@ -35,7 +37,7 @@ export interface StepPlan {
 export const HOME = { x: 0, y: 0 };
 
 /** Lines of an area that is engraved are this far apart where the recipe does not say, in mm. */
-const USUAL_INTERVAL_MM = 0.1;
+export const USUAL_INTERVAL_MM = 0.1;
 
 /** Where the tool waits: at the sheet's lead corner, or for a beam at the machine's own origin. */
 export function homeOf(machine: Machine): Point {
@@ -50,7 +52,7 @@ export function motionOf(machine: Machine): MotionLimits {
 }
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
-export function planStep({ machine, process, settings, parts }: StepRequest): StepPlan {
+export function planStep({ machine, process, settings, parts, fill = 'both-ways' }: StepRequest): StepPlan {
   const placed = placeParts(parts);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
@@ -66,10 +68,7 @@ export function planStep({ machine, process, settings, parts }: StepRequest): St
   const contours = placed.flatMap((part) => part.contours);
   const strokes =
     processOf(process).path === 'rows'
-      ? fillRows(
-          engravedArea(placed).map((points) => ({ closed: true, points })),
-          settings.interval ?? USUAL_INTERVAL_MM,
-        )
+      ? filled(placed, fill, settings.interval ?? USUAL_INTERVAL_MM, homeOf(machine))
       : planToolpath({
           contours,
           start: homeOf(machine),
@@ -88,6 +87,14 @@ export function planStep({ machine, process, settings, parts }: StepRequest): St
     isRough,
     estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
   };
+}
+
+/** Rows come in their order; lines of another way are each entered from where the beam stands. */
+function filled(placed: readonly PlacedPart[], way: FillWay, intervalMm: number, start: Point): Stroke[] {
+  const lines = fillLines(engravedArea(placed), way, intervalMm);
+  if (way === 'both-ways' || way === 'one-way') return lines.map((points) => ({ points }));
+  const contours = lines.map((points) => ({ closed: false, points }));
+  return planToolpath({ contours, start, insideFirst: false, passes: 1, overcutMm: 0 }).strokes;
 }
 
 /** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */

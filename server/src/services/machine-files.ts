@@ -44,6 +44,7 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         settings,
         holder: step.holder,
         parts: step.laid,
+        fill: step.fill,
       },
       check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
     },

@@ -9,7 +9,7 @@ import type { Shop } from './shop';
 
 export type MatchedStep = Pick<
   StepView,
-  'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge'
+  'id' | 'process' | 'materialId' | 'machineId' | 'toolId' | 'stockPieceId' | 'nudge' | 'rounds'
 >;
 
 const NOTHING: StepRecipe = { recipe: null, settings: null, variant: null, suggestion: null, refusal: null };
@@ -52,15 +52,18 @@ export async function matchRecipes(
     if (found)
       matches.set(
         step.id,
-        withNudge(
-          withVariant(
-            recipeSummary(found.row),
-            variants.filter((v) => v.recipeId === found.row.id && !v.endedAt),
+        withRounds(
+          withNudge(
+            withVariant(
+              recipeSummary(found.row),
+              variants.filter((v) => v.recipeId === found.row.id && !v.endedAt),
+              step,
+              shop,
+            ),
             step,
             shop,
           ),
           step,
-          shop,
         ),
       );
     else without.push({ stepId: step.id, key });
@@ -82,6 +85,12 @@ function withNudge(match: StepRecipe, { nudge, machineId }: MatchedStep, shop: S
     ? { ...match, settings: nudged(machine, match.settings, nudge.changes) }
     : match;
 }
+
+/** Done several times on the same marks, it has its passes as often: what is dialled in, done and learnt from is all of them. */
+const withRounds = (match: StepRecipe, { rounds }: MatchedStep): StepRecipe =>
+  rounds > 1 && match.settings?.passes !== undefined
+    ? { ...match, settings: { ...match.settings, passes: match.settings.passes * rounds } }
+    : match;
 
 function withVariant(
   recipe: RecipeSummary,

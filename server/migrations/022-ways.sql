@@ -1,0 +1,4 @@
+-- How a step goes over an area, and how often all of it is done on the same marks.
+ALTER TABLE job_step
+  ADD COLUMN fill text NOT NULL DEFAULT 'both-ways',
+  ADD COLUMN rounds integer NOT NULL DEFAULT 1 CHECK (rounds BETWEEN 1 AND 20);
