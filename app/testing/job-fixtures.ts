@@ -71,6 +71,7 @@ export const step: StepView = {
   isProcessGuessed: false,
   fill: 'both-ways',
   rounds: 1,
+  isFromBack: false,
   hold: null,
   holdFor: null,
   keepsSheet: false,

@@ -38,6 +38,7 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
       inStock: piece.count,
     },
     mirrored: step.mirrored,
+    isFromBack: step.isFromBack,
     scripts: Object.fromEntries(
       step.parts.flatMap((part) => (part.script ? [[part.id, `${part.artworkId} ${part.script}`]] : [])),
     ),
@@ -53,15 +54,18 @@ const onPiece = ({ id, stepId, sheetId, contours, place }: LaidPart): PartOnPiec
 export function checkedJob(job: JobDetail): CheckedJob {
   const running = job.steps.filter((step) => !step.isSkipped);
   return {
-    steps: worksInOrder(running).map(({ work: { id, position, process, sheet, mirrored, claims, laid } }) => ({
-      id,
-      number: position + 1,
-      process,
-      sheetId: sheet?.stockPieceId ? sheet.id : null,
-      mirrored,
-      claims,
-      parts: laid.flatMap(onPiece),
-    })),
+    steps: worksInOrder(running).map(
+      ({ work: { id, position, process, isFromBack, sheet, mirrored, claims, laid } }) => ({
+        id,
+        number: position + 1,
+        process,
+        isFromBack,
+        sheetId: sheet?.stockPieceId ? sheet.id : null,
+        mirrored,
+        claims,
+        parts: laid.flatMap(onPiece),
+      }),
+    ),
     faults: running.flatMap(({ parts }) => parts.flatMap(({ fault }) => fault ?? [])),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
     drawings: job.artworks.map(({ name, facts, scaleX, scaleY }) => ({

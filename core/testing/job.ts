@@ -103,6 +103,7 @@ export function shopWith(readings: Record<string, KeyedReading[]>, change: Parti
         tool('fine', 'fine-blade'),
         tool('deep', 'deep-blade'),
         tool('pen', 'pen'),
+        tool('stylus', 'stylus'),
         tool('tip', 'heated-tip'),
         tool('beam', 'laser-head', 'diode'),
         tool('plate', 'press-plate', 'clam'),

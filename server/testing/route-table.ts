@@ -91,6 +91,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
   'make-part': (w) => ({ partIds: [part(w).id], by: 'rows', measures: { across: 2 }, stepId: step(w).id }),
   'change-making': (w) => ({ partId: part(w).id, measures: { distance: 3 } }),
   'align-parts': (w) => ({ partIds: [part(w).id], at: 'left' }),
+  'deboss-from-back': (w) => ({ partIds: [part(w).id], gapMm: 0.6 }),
   'put-bridges': (w) => ({
     partIds: [part(w).id],
     bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],
@@ -106,6 +107,8 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     mirrored: false,
     onCarrier: false,
     isSkipped: false,
+    fill: 'one-way',
+    rounds: 2,
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
   'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),

@@ -19,6 +19,7 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import type { BoxedPart } from './all-parts';
 import { Becoming } from './becoming';
+import { DebossDecision } from './deboss-decision';
 import { useAct } from './queries';
 import { turnable, TurnMaking } from './turn-making';
 import { useMaterialsOf } from '../shop/materials';
@@ -36,7 +37,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const { rust } = useTokens();
   const act = useAct(job.id);
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
-  const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | null>(null);
+  const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | 'deboss' | null>(null);
   const [isTurning, setTurning] = useState(false);
   const [corners, setCorners] = useState<Corners>('round');
   const [fillsHoles, setFillsHoles] = useState(false);
@@ -114,6 +115,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           onPress={() => setAsked('becoming')}
         />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
+        <TextKey title="Deboss from the back" icon="stamper" onPress={() => setAsked('deboss')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
       </View>
 
@@ -124,6 +126,13 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
       >
         <Becoming job={job} chosen={chosen} isPending={act.isPending} onMake={make} />
       </Decision>
+      <DebossDecision
+        jobId={job.id}
+        partIds={partIds}
+        isOpen={asked === 'deboss'}
+        onClose={() => setAsked(null)}
+        onMake={send}
+      />
       <Decision title="Into which step?" isOpen={asked === 'step'} onClose={() => setAsked(null)}>
         {job.steps.map((step) => (
           <Option

@@ -1,7 +1,14 @@
 import type { JobDetail, StepView } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
-import { PROCESSES, processOf, sayChanges, sayTemper, type ProcessName } from '@keen-anvil/core/recipes';
+import {
+  liesOverStencil,
+  PROCESSES,
+  processOf,
+  sayChanges,
+  sayTemper,
+  type ProcessName,
+} from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -200,6 +207,13 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               step={1}
               onChange={(rounds) => send({ rounds: Math.round(rounds) })}
             />
+          ) : null}
+          {step.isFromBack ? (
+            <Aside>
+              {liesOverStencil(step)
+                ? 'Done from the back, with the sheet laid over its stencil.'
+                : 'Done from the back, whatever its material is like.'}
+            </Aside>
           ) : null}
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />
           {recipe ? (

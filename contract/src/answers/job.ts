@@ -81,6 +81,8 @@ export interface StepView {
   toolId: string;
   holder: number;
   mirrored: boolean;
+  /** It is done from the back, whatever its material is like. */
+  isFromBack: boolean;
   /** Of its first sheet. */
   onCarrier: boolean;
   isSkipped: boolean;

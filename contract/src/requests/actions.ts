@@ -115,6 +115,12 @@ export class AlignPartsWish extends Action {
   @IsIn(ALIGNMENTS) at!: (typeof ALIGNMENTS)[number];
 }
 
+export class DebossFromBackWish extends Action {
+  @Equals('deboss-from-back') do!: 'deboss-from-back';
+  @PartIds() partIds!: string[];
+  @Amount('the gap for the stylus', 0.05, 20, 'mm') gapMm!: number;
+}
+
 /** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
 export class BridgeWish {
   @Amount('the place', -100_000, 100_000, 'mm') x!: number;
@@ -195,6 +201,7 @@ export const ACTION_CHECKS = {
   'make-part': MakePartWish,
   'change-making': ChangeMakingWish,
   'align-parts': AlignPartsWish,
+  'deboss-from-back': DebossFromBackWish,
   'put-bridges': PutBridgesWish,
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,

@@ -97,6 +97,14 @@ export interface ChangeMaking {
   measures: Measures;
 }
 
+/** Presses parts into a sheet from its back: a reversed stencil of them, and a line inside at an exact gap, gone over twice. */
+export interface DebossFromBack {
+  do: 'deboss-from-back';
+  partIds: readonly string[];
+  /** From the stencil's edge to the middle of the stylus. */
+  gapMm: number;
+}
+
 export const ALIGNMENTS = [
   'left',
   'centre',
@@ -187,6 +195,7 @@ export type JobAction = (
   | MakePart
   | ChangeMaking
   | AlignParts
+  | DebossFromBack
   | PutBridges
   | ChangeStep
   | NudgeParts

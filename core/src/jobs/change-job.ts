@@ -5,6 +5,7 @@ import { addDrawing, changeDrawing, takeReading } from './drawings';
 import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
 import type { JobShop } from './shop';
 import { alignParts } from './align-parts';
+import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
 import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
 
@@ -39,6 +40,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return changeMaking(document, action, shop);
     case 'align-parts':
       return alignParts(document, action, shop, action.id);
+    case 'deboss-from-back':
+      return debossFromBack(document, action, shop, action.id);
     case 'put-bridges':
       return putBridges(document, action, shop, action.id);
     case 'change-step':

@@ -1,5 +1,14 @@
 import { familyOf } from '../materials';
-import { findRecipe, nudged, nudgeProblems, processOf, TEMPERS, variantFor, type Settings } from '../recipes';
+import {
+  findRecipe,
+  liesOverStencil,
+  nudged,
+  nudgeProblems,
+  processOf,
+  TEMPERS,
+  variantFor,
+  type Settings,
+} from '../recipes';
 import type { ChangeStep } from './action';
 import { replaced, withSteps, type JobDocument, type Step } from './document';
 import { ontoPiece, shifted, type OnSheet } from './lay';
@@ -24,7 +33,7 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
   const chosen = withProvenPlace(applied(was, change, shop), change, shop);
   if (change.nudge) refuseImpossibleNudge(chosen, shop);
   let next = withSteps(document, [chosen.step]);
-  next = withFoilOnItsSheet(onto(next, chosen), shop);
+  next = withWhatLiesOver(onto(next, chosen), shop);
   const now = { step: chosen.step, ...onSheetOf(next, step.id) };
   if (
     now.step.materialId !== step.materialId ||
@@ -67,9 +76,12 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
       shop.materials.get(change.materialId) ?? refuse('That material is not in this workshop.', 'materialId');
     next.materialId = material.id;
     piece = material.pieces.find(({ isArchived, count }) => !isArchived && count > 0)?.id ?? null;
-    next.process = material.defaultProcess;
-    next.isProcessGuessed = familyOf(material.family).asksEngraveOrCut ?? false;
-    next.mirrored = material.mirrored;
+    // What is done from the back was chosen for that, whatever the material is for usually.
+    if (!step.isFromBack) {
+      next.process = material.defaultProcess;
+      next.isProcessGuessed = familyOf(material.family).asksEngraveOrCut ?? false;
+    }
+    next.mirrored = material.mirrored || step.isFromBack;
   }
   if (change.stockPieceId !== undefined) {
     const material = next.materialId ? shop.materials.get(next.materialId) : undefined;
@@ -170,17 +182,19 @@ function settingsOf(step: Step, stockPieceId: string | null, shop: JobShop): Set
   return variant ? nudged(shop.machines.get(step.machineId)!, recipe.settings, variant.changes) : recipe.settings;
 }
 
-/** Foil is laid over a sheet of another material on the same machine: its steps lie on that sheet. */
-function withFoilOnItsSheet(document: JobDocument, shop: JobShop): JobDocument {
+/** Foil is laid over a sheet of another material on the same machine, and what is debossed from the back over its stencil: such steps lie on that sheet. */
+function withWhatLiesOver(document: JobDocument, shop: JobShop): JobDocument {
   const isFoil = ({ materialId }: Step) => materialId !== null && shop.materials.get(materialId)?.family === 'foil';
+  const isOver = (step: Step) => isFoil(step) || liesOverStencil(step);
   let next = document;
-  for (const step of document.steps.filter(isFoil)) {
+  for (const step of document.steps.filter((each) => isOver(each) && each.materialId !== null)) {
     const under = document.steps.find(
       (other) =>
         other.id !== step.id &&
         other.machineId === step.machineId &&
         other.materialId !== null &&
-        !isFoil(other) &&
+        !isOver(other) &&
+        other.isFromBack === step.isFromBack &&
         onSheetOf(next, other.id).stockPieceId !== null,
     );
     if (under) next = onto(next, { step, ...onSheetOf(next, under.id) });

@@ -57,6 +57,8 @@ export interface Step {
   holder: number;
   /** Done from the back: its parts lie turned over. */
   mirrored: boolean;
+  /** It is the way of the work that it is done from the back, whatever its material is like; what is debossed so lies over its stencil. */
+  isFromBack: boolean;
   isSkipped: boolean;
   /** What is done was taken from the material's family, not chosen. */
   isProcessGuessed: boolean;

@@ -30,6 +30,8 @@ export function sayAction(action: JobAction): string {
       return 'other measures';
     case 'align-parts':
       return 'laying parts to each other';
+    case 'deboss-from-back':
+      return 'debossing from the back';
     case 'put-bridges':
       return 'bridges';
     case 'change-step':

@@ -22,6 +22,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     toolId,
     holder: holderFor(toolId, machineId, shop),
     mirrored: false,
+    isFromBack: false,
     isSkipped: false,
     isProcessGuessed: false,
     nudge: null,

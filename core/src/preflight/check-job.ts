@@ -16,7 +16,7 @@ export interface PieceClaim {
 /** What the checks of a whole job look at. */
 export interface CheckedJob {
   /** In the order in which they run, one for each sheet; steps left out of the run are not here. */
-  steps: (LaidStep & { process: ProcessName; claims: PieceClaim[] })[];
+  steps: (LaidStep & { process: ProcessName; isFromBack?: boolean; claims: PieceClaim[] })[];
   /** Parts to be processed that no step takes. */
   withoutStep: { id: string; colour: string }[];
   /** Parts of which there is nothing, and why, as a sentence. */
@@ -43,7 +43,7 @@ export function checkJob(job: CheckedJob): Finding[] {
 export function checkOrder({ steps }: CheckedJob): Finding[] {
   const broken = steps.flatMap((first, i) =>
     steps.slice(i + 1).flatMap((later) => {
-      const why = shareSheet(first, later) ? wrongOrder(first.process, later.process) : null;
+      const why = shareSheet(first, later) ? wrongOrder(first, later) : null;
       return why ? [`step ${first.number} before step ${later.number}: ${why}`] : [];
     }),
   );

@@ -3,16 +3,18 @@ import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
 
 /** Whether the step lies as its material must be cut: from the face, or reversed from the back. */
-export function checkMirror({ material, mirrored, process }: CheckedStep): Finding[] {
+export function checkMirror({ material, mirrored, process, isFromBack }: CheckedStep): Finding[] {
   // Pressed with its face up, whichever side it is cut from.
-  const wanted = material.mirrored && processOf(process).path !== 'none';
+  const wanted = (material.mirrored || isFromBack === true) && processOf(process).path !== 'none';
   if (wanted === mirrored) return [];
   return [
     wanted
       ? {
           code: 'mirror-missing',
           severity: 'stop',
-          message: `${material.name} is cut from its back, but this step does not read reversed.`,
+          message: isFromBack
+            ? 'This step is done from the back, but does not read reversed.'
+            : `${material.name} is cut from its back, but this step does not read reversed.`,
           mend: 'Turn “reads reversed” on for this step.',
           places: [],
           fix: { kind: 'mirror', mirrored: true, label: 'Let it read reversed' },

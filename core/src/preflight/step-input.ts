@@ -22,6 +22,8 @@ export interface CheckedStep {
   material: { name: string; family: FamilyName; smallestDetailMm: number; mirrored: boolean; inStock: number };
   /** Whether the step is laid reversed. */
   mirrored: boolean;
+  /** It is done from the back, whatever its material is like. */
+  isFromBack?: boolean;
   /** For letters of a joined script, the word they should hang together in, by part. */
   scripts: Readonly<Record<string, string>>;
 }

@@ -57,7 +57,7 @@ const settings = { force: 12, speed: 5, passes: 1 };
 describe('a process that was put into the table, and nowhere else', () => {
   it('stands in its order, and asks for its numbers', () => {
     expect(PROCESS_NAMES).toContain(name);
-    expect(wrongOrder('through-cut', name)).toContain('Through cut comes before perforate');
+    expect(wrongOrder({ process: 'through-cut' }, { process: name })).toContain('Through cut comes before perforate');
     expect(quantitiesFor(longPlotter, name).map((quantity) => quantity.name)).toEqual(['force', 'speed', 'passes']);
     expect(settingProblems(longPlotter, name, { speed: 5 }).map(({ field }) => field)).toEqual(['force', 'passes']);
     expect(settingProblems(longPlotter, name, settings)).toEqual([]);

@@ -38,7 +38,15 @@ export {
   type Suggestion,
 } from './suggest';
 export { wearHint, type WearEvent, type WearHint } from './wear-hint';
-export { orderSteps, turnsOf, wrongOrder, type Hold, type OrderedStep, type StepTurn } from './step-order';
+export {
+  liesOverStencil,
+  orderSteps,
+  turnsOf,
+  wrongOrder,
+  type Hold,
+  type OrderedStep,
+  type StepTurn,
+} from './step-order';
 export { readSearch, searchWords, wordsIn, type RecipeTexts, type SearchTerm, type WordWeight } from './search-words';
 export { recipeProblem, typedProblem } from './recipe-problem';
 export { sayTemper, sayWrong } from './say-temper';

@@ -24,11 +24,23 @@ describe('the order of steps', () => {
     expect(order.filter(({ process }) => process === 'kiss-cut').map(({ toolId }) => toolId)).toEqual(['a', 'b']);
   });
 
+  it('has what is debossed over a stencil after the stencil is cut', () => {
+    const press = { ...step('deboss'), isFromBack: true };
+    expect(orderSteps([press, step('through-cut'), step('draw'), step('deboss')])).toEqual([
+      step('draw'),
+      step('deboss'),
+      step('through-cut'),
+      press,
+    ]);
+    expect(wrongOrder({ process: 'through-cut' }, press)).toBeNull();
+    expect(wrongOrder(press, { process: 'through-cut' })).toBe('Deboss over a stencil comes before the stencil is cut');
+  });
+
   it('made by hand says what goes wrong', () => {
-    expect(wrongOrder('draw', 'kiss-cut')).toBeNull();
-    expect(wrongOrder('through-cut', 'draw')).toContain('what is cut loose shifts');
-    expect(wrongOrder('deboss', 'foil')).toContain('no longer flat');
-    expect(wrongOrder('score', 'laser-area')).toBe('Score comes before laser area');
+    expect(wrongOrder({ process: 'draw' }, { process: 'kiss-cut' })).toBeNull();
+    expect(wrongOrder({ process: 'through-cut' }, { process: 'draw' })).toContain('what is cut loose shifts');
+    expect(wrongOrder({ process: 'deboss' }, { process: 'foil' })).toContain('no longer flat');
+    expect(wrongOrder({ process: 'score' }, { process: 'laser-area' })).toBe('Score comes before laser area');
   });
 });
 

@@ -11,12 +11,25 @@ export interface OrderedStep {
   holder: number;
 }
 
+/** What of a step decides its place among others. */
+export interface Turned {
+  process: ProcessName;
+  isFromBack?: boolean;
+}
+
+/** What is debossed from the back lies over its stencil, which has to be there by then. */
+export const liesOverStencil = ({ process, isFromBack }: Turned): boolean =>
+  process === 'deboss' && isFromBack === true;
+
+const rankOf = (step: Turned): number =>
+  processOf(liesOverStencil(step) ? 'through-cut' : step.process).rank + (liesOverStencil(step) ? 0.5 : 0);
+
 /**
  * Steps in the order in which they have to run: by the rank of their process (draw before score before kiss cut before
  * through cut); steps of equal rank keep the order in which they came.
  */
-export function orderSteps<S extends { process: ProcessName }>(steps: S[]): S[] {
-  return [...steps].sort((a, b) => processOf(a.process).rank - processOf(b.process).rank);
+export function orderSteps<S extends Turned>(steps: S[]): S[] {
+  return [...steps].sort((a, b) => rankOf(a) - rankOf(b));
 }
 
 /** What has to happen at the machine before a step. */
@@ -55,9 +68,10 @@ export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
 }
 
 /** What goes wrong where a step runs before another that should have come first, by the processes of both. */
-export function wrongOrder(first: ProcessName, later: ProcessName): string | null {
-  const [a, b] = [processOf(first), processOf(later)];
-  if (a.rank <= b.rank) return null;
+export function wrongOrder(first: Turned, later: Turned): string | null {
+  const [a, b] = [processOf(first.process), processOf(later.process)];
+  if (rankOf(first) <= rankOf(later)) return null;
+  if (liesOverStencil(first)) return `${a.label} over a stencil comes before the stencil is cut`;
   if (a.parts)
     return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;
   if (b.wantsFlat)
