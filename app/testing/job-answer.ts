@@ -17,8 +17,8 @@ export const seenInTest = ({ parts, drawings }: JobDocument): SeenDocument => ({
 /** The answer of the server from which a job is drawn so. */
 export function answerOf(job: DrawnJob): JobAnswer {
   const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
-  for (const { id, contours, colour, layer, script, isFilled, fault } of parts)
-    shapes.set(id, { contours, colour, layer, script, isFilled, fault });
+  for (const { id, contours, colour, layer, script, isFilled, print, fault } of parts)
+    shapes.set(id, { contours, colour, layer, script, isFilled, print, fault });
   for (const artwork of job.artworks) facts.set(artwork.id, artwork.facts);
   const { artworks, steps, otherParts: _, isOrderByHand, ...answer } = job;
   return {

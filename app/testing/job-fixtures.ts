@@ -27,6 +27,9 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   places: [{ id: 'place part-1', partId: 'part-1', sheetId: 'sheet of roll', x: 0, y: 0, angle: 0, turnedOver: false }],
   outline: null,
   made: null,
+  layers: [],
+  print: null,
+  printedBy: null,
   isBeside: false,
   bridges: [],
   pieces: 1,
@@ -50,7 +53,7 @@ export const artwork: ArtworkView = {
   yMm: 0,
   isSizeLocked: false,
   readsReversed: null,
-  facts: { widthMm: 240, heightMm: 90, keptWidthMm: 240, keptHeightMm: 90, asks: null, notices: [] },
+  facts: { widthMm: 240, heightMm: 90, keptWidthMm: 240, keptHeightMm: 90, asks: null, notices: [], palette: [] },
   decided: decided('svg', {}),
 };
 

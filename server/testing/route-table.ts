@@ -92,6 +92,19 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
   'change-making': (w) => ({ partId: part(w).id, measures: { distance: 3 } }),
   'align-parts': (w) => ({ partIds: [part(w).id], at: 'left' }),
   'deboss-from-back': (w) => ({ partIds: [part(w).id], gapMm: 0.6 }),
+  'print-parts': (w) => ({
+    prints: [
+      { partId: part(w).id, print: { drawingId: null, isAsDrawn: true, fill: '#d4af4a', measures: { bleed: 1 } } },
+    ],
+  }),
+  'make-rim': (w) => ({
+    partIds: [part(w).id],
+    widthMm: 3,
+    gapsMm: 2,
+    peelMm: 4,
+    colour: '#fdfdfb',
+    bleedMm: 1,
+  }),
   'put-bridges': (w) => ({
     partIds: [part(w).id],
     bridges: [{ x: 1, y: 1, angle: 0, lengthMm: 5, widthMm: 1 }],

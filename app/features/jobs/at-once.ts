@@ -32,12 +32,13 @@ function seenOf({ steps, otherParts, artworks }: JobDetail): SeenDocument {
 }
 
 /** With the very same list of contours, by which it is known again. */
-const shapeOf = ({ contours, colour, layer, script, isFilled, fault }: PartView): Shape => ({
+const shapeOf = ({ contours, colour, layer, script, isFilled, print, fault }: PartView): Shape => ({
   contours,
   colour,
   layer,
   script,
   isFilled,
+  print,
   fault,
 });
 

@@ -38,6 +38,7 @@ const shape = (size: number): Shape => ({
   layer: null,
   script: null,
   isFilled: null,
+  print: null,
   fault: null,
 });
 const has = (...parts: [id: string, number: number, segments?: number][]) => {

@@ -12,8 +12,11 @@ import type {
   DrawingFacts,
   JobDocument,
   MadeBy,
+  MadeLayer,
   Placement,
+  Print,
   Sheet,
+  ShownPrint,
   StepNudge,
 } from '@keen-anvil/core/jobs';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
@@ -36,6 +39,12 @@ export interface PartView {
   outline: { ofPartId: string; mm: number } | null;
   /** What it was made by of other parts, with its measures; null where it was not. */
   made: MadeBy | null;
+  /** In which steps it was made, the last one first, each with measures that can be turned. */
+  layers: MadeLayer[];
+  /** What is printed in it; null for nothing. */
+  print: ShownPrint | null;
+  /** The print as it was asked for, where it was given to this part. */
+  printedBy: Print | null;
   /** It came beside what it is made of, which stays. */
   isBeside: boolean;
   bridges: Bridge[];

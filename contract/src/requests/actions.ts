@@ -15,6 +15,7 @@ import {
   IsString,
   IsUUID,
   Length,
+  Matches,
   Max,
   Min,
   ValidateIf,
@@ -32,6 +33,7 @@ const PartIds = (): PropertyDecorator => (target, name) => {
     rule(target, name as string);
 };
 
+const HEX_COLOUR = /^#[0-9a-f]{6}$/;
 /** Nothing is done more often than this on the same marks. */
 const MOST_ROUNDS = 20;
 
@@ -121,6 +123,39 @@ export class DebossFromBackWish extends Action {
   @Amount('the gap for the stylus', 0.05, 20, 'mm') gapMm!: number;
 }
 
+/** What is printed in a part. */
+export class PrintWish {
+  @ValidateIf((wish: PrintWish) => wish.drawingId !== null) @IsUUID() drawingId!: string | null;
+  @IsBoolean() isAsDrawn!: boolean;
+  @ValidateIf((wish: PrintWish) => wish.fill !== null)
+  @Matches(HEX_COLOUR, { message: 'a colour such as #1d2f5c was expected' })
+  fill!: string | null;
+  @IsMeasures() measures!: Record<string, number>;
+}
+
+export class PartPrintWish {
+  @IsUUID() partId!: string;
+  @ValidateIf((wish: PartPrintWish) => wish.print !== null) @Nested(() => PrintWish) print!: PrintWish | null;
+}
+
+export class PrintPartsWish extends Action {
+  @Equals('print-parts') do!: 'print-parts';
+  @ArrayMinSize(1, { message: 'choose at least one part' })
+  @NestedList(() => PartPrintWish, 500)
+  prints!: PartPrintWish[];
+}
+
+export class MakeRimWish extends Action {
+  @Equals('make-rim') do!: 'make-rim';
+  @PartIds() partIds!: string[];
+  @Amount('the rim', 0.2, 200, 'mm') widthMm!: number;
+  @Amount('the gaps that are closed', 0, 100, 'mm') gapsMm!: number;
+  @ValidateIf((wish: MakeRimWish) => wish.peelMm !== null) @Amount('the edge to peel by', 0.2, 100, 'mm') peelMm!:
+    number | null;
+  @Matches(HEX_COLOUR, { message: 'a colour such as #1d2f5c was expected' }) colour!: string;
+  @Amount('the bleed', 0, 20, 'mm') bleedMm!: number;
+}
+
 /** A bar that holds an island of a stencil, as it lies on the sheet of its part's step. */
 export class BridgeWish {
   @Amount('the place', -100_000, 100_000, 'mm') x!: number;
@@ -202,6 +237,8 @@ export const ACTION_CHECKS = {
   'change-making': ChangeMakingWish,
   'align-parts': AlignPartsWish,
   'deboss-from-back': DebossFromBackWish,
+  'print-parts': PrintPartsWish,
+  'make-rim': MakeRimWish,
   'put-bridges': PutBridgesWish,
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,

@@ -11,6 +11,7 @@ export {
 export { LONGEST_TEXT, SHIPPED_FONTS, USUAL_TEXT, type ShippedFont, type TextChoices } from './text';
 export {
   decided,
+  isKeptPicture,
   SOURCE_NAMES,
   sourceOf,
   sourceOfFile,

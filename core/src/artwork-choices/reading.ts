@@ -1,5 +1,5 @@
-/** How a picture is turned into outlines. */
-export const TRACING_WAYS = ['threshold', 'alpha', 'colours'] as const;
+/** How a picture is turned into outlines; kept as a picture it has its frame alone. */
+export const TRACING_WAYS = ['threshold', 'alpha', 'colours', 'kept'] as const;
 export type TracingWay = (typeof TRACING_WAYS)[number];
 
 /** What the maker decides about tracing a picture; what is null is found by the reader. */

@@ -74,5 +74,9 @@ export function decided(name: SourceName, choices: SourceChoices): Decided {
   }
 }
 
+/** Whether a drawing is a picture that is kept as one: to be printed, not traced. */
+export const isKeptPicture = ({ source, choices }: { source: SourceName; choices: SourceChoices }): boolean =>
+  sourceOf(source).isPicture && decided(source, choices).reading?.tracing.way === 'kept';
+
 /** What a text is called among the drawings of a job. */
 export const textName = ({ words }: TextChoices): string => `Text “${words.replace(/\s+/g, ' ').slice(0, 40)}”`;

@@ -30,6 +30,8 @@ export interface ArtworkReading {
   heightMm: number;
   parts: ArtworkPart[];
   notices: ReadingNotice[];
+  /** Of a picture its few colours, the most frequent first. */
+  palette?: string[];
   /** There where the file does not say how large it is. */
   asks?: SizeQuestion;
 }

@@ -4,6 +4,7 @@ import type { FillWay } from '../hatching';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
+import type { Print } from './print';
 import type { PartRole, StepNudge } from './document';
 
 /** Brings in a drawing that was read: a step for each of its colours. */
@@ -95,6 +96,26 @@ export interface ChangeMaking {
   do: 'change-making';
   partId: string;
   measures: Measures;
+}
+
+/** Says what is printed in parts; null for nothing any more. */
+export interface PrintParts {
+  do: 'print-parts';
+  prints: readonly { partId: string; print: Print | null }[];
+}
+
+/** A border round parts: cut on its edge, cut through further out, printed in a colour with what it goes round. */
+export interface MakeRim {
+  do: 'make-rim';
+  partIds: readonly string[];
+  /** Of the border. */
+  widthMm: number;
+  /** Gaps up to this width are closed. */
+  gapsMm: number;
+  /** From the rim's edge to where it is cut through; null for no such cut. */
+  peelMm: number | null;
+  colour: string;
+  bleedMm: number;
 }
 
 /** Presses parts into a sheet from its back: a reversed stencil of them, and a line inside at an exact gap, gone over twice. */
@@ -196,6 +217,8 @@ export type JobAction = (
   | ChangeMaking
   | AlignParts
   | DebossFromBack
+  | PrintParts
+  | MakeRim
   | PutBridges
   | ChangeStep
   | NudgeParts

@@ -5,6 +5,8 @@ import { addDrawing, changeDrawing, takeReading } from './drawings';
 import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
 import type { JobShop } from './shop';
 import { alignParts } from './align-parts';
+import { makeRim } from './make-rim';
+import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
 import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
@@ -42,6 +44,10 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return alignParts(document, action, shop, action.id);
     case 'deboss-from-back':
       return debossFromBack(document, action, shop, action.id);
+    case 'print-parts':
+      return printParts(document, action, shop, action.id);
+    case 'make-rim':
+      return makeRim(document, action, shop, action.id);
     case 'put-bridges':
       return putBridges(document, action, shop, action.id);
     case 'change-step':

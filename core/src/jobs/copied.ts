@@ -23,7 +23,13 @@ export function copiedDocument(document: JobDocument, fresh: (id: string) => str
   };
 }
 
-const copiedMaking = (making: Making, fresh: (id: string) => string): Making =>
-  making.op === 'drawn'
-    ? { ...making, drawingId: fresh(making.drawingId) }
-    : ({ ...making, of: making.of.map(fresh) } as Making);
+function copiedMaking(making: Making, fresh: (id: string) => string): Making {
+  if (making.op === 'drawn') return { ...making, drawingId: fresh(making.drawingId) };
+  if (making.op !== 'printed') return { ...making, of: making.of.map(fresh) } as Making;
+  const { print } = making;
+  return {
+    ...making,
+    of: [fresh(making.of[0])],
+    print: { ...print, drawingId: print.drawingId && fresh(print.drawingId) },
+  };
+}

@@ -1,6 +1,7 @@
 import { operationOf } from '../makings';
 import { length, type Measure, type Measures } from '../measured';
 import type { Making } from './making';
+import { printMeasures } from './print';
 
 /** What a part was made by, with the measures that can be turned. */
 export interface MadeBy {
@@ -16,6 +17,8 @@ const OUTLINE = {
 
 /** What a part was made by; null where it has no measures, or nobody knows here how it was made. */
 export function madeBy(making: Making): MadeBy | null {
+  if (making.op === 'printed')
+    return { label: 'Its print', list: printMeasures(making.print), measures: making.print.measures };
   if (making.op === 'outline') return { ...OUTLINE, measures: { distance: making.distanceMm } };
   const operation = making.op === 'worked' ? operationOf(making.by) : undefined;
   return operation && making.op === 'worked'

@@ -6,7 +6,7 @@ import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
 import { madeId } from './made-id';
 import { madeBy, type MadeBy } from './made-by';
-import type { WorkedMaking } from './making';
+import { isBeside, standsOn, type WorkedMaking } from './making';
 import { lookup, placementsOf } from './parts-of';
 import { refuse } from './refusal';
 import { settled } from './settled';
@@ -60,11 +60,14 @@ function madeBeside(
 
 /** Turns the measures of a part that was made, and of an outline its distance. */
 export function changeMaking(document: JobDocument, { partId, measures }: ChangeMaking, shop: JobShop): JobDocument {
-  const [part] = chosenParts(document, [partId]);
+  // Also what is within another part now can be turned: that one is made anew with it.
+  const part = lookup(document).parts.get(partId) ?? refuse('That part is not in this job (any more).', 'partId');
   const { making } = part;
   const made = madeBy(making);
   if (!made || made.list.length === 0) return refuse(`“${part.name}” has no measures that could be turned.`, 'partId');
   const turned = checked(made, { ...made.measures, ...measures });
+  if (making.op === 'printed')
+    return kept(document, { ...part, making: { ...making, print: { ...making.print, measures: turned } } }, shop);
   if (making.op === 'worked') return kept(document, { ...part, making: { ...making, measures: turned } }, shop);
   if (making.op !== 'outline') return document;
   if (turned.distance === 0)
@@ -74,8 +77,16 @@ export function changeMaking(document: JobDocument, { partId, measures }: Change
 
 function kept(document: JobDocument, part: Part, shop: JobShop): JobDocument {
   const next = withParts(document, [part]);
-  refuseNothing(next, [part.id], shop);
+  refuseNothing(next, [part.id, ...hostsOf(next, part.id)], shop);
   return settled(document, next, shop);
+}
+
+/** The parts that a part is within, from the innermost out. */
+function hostsOf(document: JobDocument, partId: string): string[] {
+  const host = document.parts.find(
+    ({ id, making }) => id !== partId && !isBeside(making) && standsOn(making).includes(partId),
+  );
+  return host ? [host.id, ...hostsOf(document, host.id)] : [];
 }
 
 function madeOfSeveral(

@@ -2,6 +2,7 @@ import type { Corners } from '../geometry';
 import { operationOf } from '../makings';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
+import type { Print } from './print';
 
 /** A contour of a reading: the key of its part there, and its number within that part. */
 export type ContourKey = readonly [partKey: string, contour: number];
@@ -46,8 +47,15 @@ export interface WorkedMaking {
   measures: Measures;
 }
 
+/** Another part with something printed in it: its cut is the other's outline. */
+export interface PrintedMaking {
+  op: 'printed';
+  of: readonly [string];
+  print: Print;
+}
+
 /** How a part is made: from contours of a drawing, or by an operation on other parts. */
-export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking | WorkedMaking;
+export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMaking | WorkedMaking | PrintedMaking;
 
 /** Whether a part comes beside what it is made of, which stays as it is; else it has taken its place. */
 export const isBeside = (making: Making): boolean =>

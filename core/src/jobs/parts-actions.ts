@@ -77,7 +77,7 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
 
 /** Whether a part is what was made of others, which it can give back. */
 const isReleasable = ({ making }: Part): boolean =>
-  making.op === 'together' || (making.op === 'worked' && !isBeside(making));
+  making.op === 'together' || making.op === 'printed' || (making.op === 'worked' && !isBeside(making));
 
 /** The parts that one was put together from, each by itself; the first goes on as the one it was. */
 function releasedFrom(document: JobDocument, part: Part): JobDocument {

@@ -32,6 +32,10 @@ export function sayAction(action: JobAction): string {
       return 'laying parts to each other';
     case 'deboss-from-back':
       return 'debossing from the back';
+    case 'print-parts':
+      return action.prints.some(({ print }) => print) ? 'what is printed' : 'taking a print away';
+    case 'make-rim':
+      return 'a rim';
     case 'put-bridges':
       return 'bridges';
     case 'change-step':
@@ -55,4 +59,6 @@ export const groupOf = (action: JobAction): string | null =>
     ? JSON.stringify(['nudge', action.stepId, [...action.partIds].sort(), action.alone ?? false])
     : action.do === 'change-making'
       ? JSON.stringify(['measures', action.partId])
-      : null;
+      : action.do === 'print-parts'
+        ? JSON.stringify(['print', action.prints.map(({ partId }) => partId).sort()])
+        : null;

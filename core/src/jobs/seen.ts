@@ -11,6 +11,8 @@ export interface DrawingFacts {
   widthMm: number;
   heightMm: number;
   notices: ReadingNotice[];
+  /** Of a picture its few colours, the most frequent first. */
+  palette: string[];
   /** There while the size of the file is not known. */
   asks: SizeQuestion | null;
   /** What it takes up without what is left out of it, in mm as the file has it. */
@@ -31,8 +33,11 @@ export function seeDocument(document: JobDocument, readings: Readings, memo: Sha
     drawings: new Map(
       document.drawings.map((drawing): [string, DrawingFacts] => {
         const read = readings.reading(drawing.id, drawing.reading);
-        const { widthMm, heightMm, notices, asks } = read;
-        return [drawing.id, { widthMm, heightMm, notices, asks: asks ?? null, ...keptSize(document, drawing, read) }];
+        const { widthMm, heightMm, notices, asks, palette = [] } = read;
+        return [
+          drawing.id,
+          { widthMm, heightMm, notices, palette, asks: asks ?? null, ...keptSize(document, drawing, read) },
+        ];
       }),
     ),
   };

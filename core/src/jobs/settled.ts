@@ -1,7 +1,7 @@
 import { orderSteps } from '../recipes';
 import { withParts, withSteps, type JobDocument, type Part } from './document';
 import { laid, lieOf, withBareSheet } from './lay';
-import { lookup, partsOf, processedIn, sheetOf } from './parts-of';
+import { drawingUnder, lookup, partsOf, processedIn, sheetOf } from './parts-of';
 import { placedAfresh } from './place-afresh';
 import type { JobShop } from './shop';
 import { tidied } from './tidied';
@@ -38,16 +38,15 @@ function withoutEmptySteps(document: JobDocument): JobDocument {
 
 /** A guide of a step that is gone shows on the sheet of another step of its drawing. */
 function withGuideShown(before: JobDocument, document: JobDocument, guide: Part): JobDocument {
-  const drawing = sourceId(guide);
+  const drawing = drawingUnder(document, guide.making);
   const host = document.parts.find(
-    (part) => part.role === 'process' && part.stepId !== null && sourceId(part) === drawing,
+    (part) =>
+      part.role === 'process' && part.stepId !== null && drawing && drawingUnder(document, part.making) === drawing,
   );
   const lie = host && lieOf(before, host.id);
   if (!host || !lie) return document;
   return laid(withParts(document, [{ ...guide, stepId: host.stepId }]), [guide.id], lie);
 }
-
-const sourceId = ({ making }: Part): string => (making.op === 'drawn' ? making.drawingId : making.of[0]);
 
 function recoloured(document: JobDocument, shop: JobShop): JobDocument['steps'] {
   const shapes = shop.shapes(document);

@@ -1,12 +1,14 @@
+import { isKeptPicture } from '../artwork-choices';
 import { contourBounds, IDENTITY, knownBounds, type Affine, type Bounds, type CurveContour } from '../geometry';
 import { bridged, outermostFirst, outlineAt, toPlane } from '../parts';
 import type { Drawing, JobDocument, Part } from './document';
 import { makingOrder } from './in-order';
 import { operate, operationOf, OperationRefusedError } from '../makings';
 import { MeasureRefusedError } from '../measured';
-import type { DrawnMaking, WorkedMaking } from './making';
+import type { DrawnMaking, PrintedMaking, WorkedMaking } from './making';
 import { lookup, partsOf } from './parts-of';
 import { drawingPlane } from './plane';
+import { windowMatrix, type ShownPrint } from './print';
 import type { KeyedPart, KeyedReading } from './reading-keys';
 
 /** A part as it is: contours at true size in the job's plane, and what its drawing says of it. */
@@ -19,6 +21,8 @@ export interface Shape {
   script: string | null;
   /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
   isFilled: boolean | null;
+  /** What is printed in it; null for nothing. */
+  print: ShownPrint | null;
   /** Why there is nothing of it, as a sentence with the part's name; null where there is something. */
   fault: string | null;
 }
@@ -124,12 +128,36 @@ class Evaluation {
     const stands = drawing ? standing(drawing, this.isTurned(stepId)) : null;
     if (making.op === 'drawn') return JSON.stringify([name, making.contours, stands]);
     const { of, ...rest } = making;
-    return JSON.stringify([name, rest, of.map((source) => this.known.get(source)?.number ?? null), stands]);
+    const picture = making.op === 'printed' ? this.pictureOf(making) : undefined;
+    return JSON.stringify([
+      name,
+      rest,
+      of.map((source) => this.known.get(source)?.number ?? null),
+      stands,
+      picture && standing(picture, this.isTurned(stepId)),
+    ]);
   }
 
   /** The drawing that a part is made from first, through whatever it stands on. */
   private drawingOf({ making }: Part): Drawing | undefined {
     return making.op === 'drawn' ? lookup(this.document).drawings.get(making.drawingId) : this.under.get(making.of[0]);
+  }
+
+  private pictureOf({ print: { drawingId } }: PrintedMaking): Drawing | undefined {
+    return drawingId === null ? undefined : lookup(this.document).drawings.get(drawingId);
+  }
+
+  /** A print as it lies: under the part by its measures, or where its drawing lies. */
+  private printOf(making: PrintedMaking, contours: readonly CurveContour[], isTurned: boolean): ShownPrint {
+    const { print } = making;
+    const drawing = this.pictureOf(making);
+    const bare = { picture: null, fill: print.fill, bleedMm: print.measures.bleed ?? 0 };
+    if (!drawing) return bare;
+    const { widthMm, heightMm } = this.readings.reading(drawing.id, drawing.reading);
+    const matrix = print.isAsDrawn
+      ? drawingPlane(drawing, isTurned)
+      : windowMatrix(contours, { widthMm, heightMm }, print.measures);
+    return { ...bare, picture: matrix && { drawingId: drawing.id, widthMm, heightMm, matrix } };
   }
 
   private isTurned(stepId: string | null): boolean {
@@ -152,7 +180,13 @@ class Evaluation {
       const contours = this.operate(part, sources);
       // Lines alone are no filled shape, whatever they are drawn in.
       const isFilled = contours.some(({ closed }) => closed) ? first.isFilled : false;
-      return { ...first, contours, isFilled, fault: contours.length > 0 ? null : emptySentence(part) };
+      const print =
+        making.op === 'printed'
+          ? this.printOf(making, contours, this.isTurned(part.stepId))
+          : making.op === 'bridges'
+            ? first.print
+            : null;
+      return { ...first, contours, isFilled, print, fault: contours.length > 0 ? null : emptySentence(part) };
     } catch (error) {
       if (error instanceof OperationRefusedError || error instanceof MeasureRefusedError)
         return nothing(`“${part.name}” cannot be made: ${error.message.replace(/\.$/, '')}`);
@@ -169,6 +203,8 @@ class Evaluation {
         return bridged(sources[0].contours, making.bridges, this.planeUnder(part));
       case 'together':
         return outermostFirst(sources.flatMap(({ contours }) => contours));
+      case 'printed':
+        return sources[0].contours;
       case 'worked':
         return worked(making, sources);
       case 'drawn':
@@ -196,8 +232,15 @@ class Evaluation {
       layer: source.layer,
       script: source.script ?? null,
       isFilled: source.isFilled ?? null,
+      print: isKeptPicture(drawing) ? this.wholePicture(drawing, this.planeUnder(part)) : null,
       fault: null,
     };
+  }
+
+  /** A picture that is kept as one is printed in its own frame. */
+  private wholePicture({ id, reading }: Drawing, matrix: Affine): ShownPrint {
+    const { widthMm, heightMm } = this.readings.reading(id, reading);
+    return { picture: { drawingId: id, widthMm, heightMm, matrix }, fill: null, bleedMm: 0 };
   }
 
   private partsRead({ id, reading }: Drawing): ReadonlyMap<string, KeyedPart> {
@@ -222,6 +265,7 @@ const nothing = (fault: string): Shape => ({
   layer: null,
   script: null,
   isFilled: null,
+  print: null,
   fault,
 });
 

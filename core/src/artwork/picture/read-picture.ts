@@ -23,6 +23,8 @@ const BELIEVED_DPI = [20, 2400];
 const FAINT_AREAS = 40;
 const FAINT_GREYS = 5;
 const FAINT_SIGMAS = 1.5;
+/** So many colours of a picture are told. */
+const PALETTE = 6;
 /** Outlines with more rings than this are noise. */
 const MOST_RINGS = 60_000;
 
@@ -49,6 +51,27 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
     notices.add('size-assumed', `The picture does not say how large it is: read at ${USUAL_DPI} pixels to the inch`);
 
   progress(0.05, 'Looking at the picture');
+  const palette = paletteOf(picture, PALETTE).colours;
+  if (choices.tracing.way === 'kept') {
+    if (Math.min(width, height) < 2)
+      throw new ArtworkRefusedError(
+        `A picture of ${width} × ${height} pixels has nothing to be seen: one of 2 × 2 pixels or more was expected.`,
+      );
+    const frame = {
+      name: 'Picture',
+      colour: palette[0] ?? '#808080',
+      layer: null,
+      contours: [frameOf(width * pixel.x, height * pixel.y)],
+    };
+    return {
+      widthMm: width * pixel.x,
+      heightMm: height * pixel.y,
+      parts: [frame],
+      notices: notices.list(),
+      asks,
+      palette,
+    };
+  }
   const { toleranceMm, smallestMm2 } = choices.tracing;
   const parts: ArtworkPart[] = [];
   const layers = layersOf(picture, choices, notices);
@@ -61,8 +84,18 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
     for (const part of assembleParts(contours, 'evenodd').parts)
       parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part, isFilled: true });
   });
-  return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks };
+  return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks, palette };
 }
+
+const frameOf = (width: number, height: number): CurveContour => ({
+  closed: true,
+  start: [0, 0],
+  segments: [
+    ['L', width, 0],
+    ['L', width, height],
+    ['L', 0, height],
+  ],
+});
 
 interface TraceLayer {
   colour: string;

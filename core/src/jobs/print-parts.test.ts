@@ -1,0 +1,171 @@
+import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../testing/job';
+import { USUAL_CHOICES } from '../artwork-choices';
+import { applyToPoint } from 'transformation-matrix';
+import { contourBounds, type Affine } from '../geometry';
+import {
+  ActionRefusedError,
+  changeJob,
+  madeLayers,
+  processedIn,
+  type JobAction,
+  type JobDocument,
+  type JobShop,
+  type Print,
+} from './index';
+
+const RED = '#ff0000';
+const kept = { ...USUAL_CHOICES, tracing: { ...USUAL_CHOICES.tracing, way: 'kept' as const } };
+const pictureOf = (width: number, height: number) => ({
+  ...readingOf(drawnPart('Picture', '#336699', boxAt(0, 0, width, height))),
+  widthMm: width,
+  heightMm: height,
+});
+
+/** Two windows of a frame, 20 by 40 mm, and two pictures that are kept as such: one wide, one upright. */
+const readings = {
+  frame: [readingOf(drawnPart('Left', RED, boxAt(0, 0, 20, 40)), drawnPart('Right', RED, boxAt(30, 0, 20, 40)))],
+  wide: [pictureOf(120, 80)],
+  upright: [pictureOf(60, 90)],
+};
+let shop: JobShop;
+let job: JobDocument;
+beforeEach(() => {
+  shop = shopWith(readings);
+  job = jobWith(readings, shop);
+  job = {
+    ...job,
+    drawings: job.drawings.map((drawing) =>
+      drawing.id === 'frame' ? drawing : { ...drawing, source: 'picture', choices: kept },
+    ),
+  };
+  // Nothing of what was seen while they were no pictures is known any more.
+  shop = shopWith(readings);
+});
+
+const named = (document: JobDocument, name: string) =>
+  document.parts.find((part) => part.name === name && part.role !== 'within')!;
+const shape = (document: JobDocument, name: string) => shop.shapes(document).get(named(document, name).id)!;
+const window = (over: Partial<Print> = {}): Print => ({
+  drawingId: 'wide',
+  isAsDrawn: false,
+  fill: null,
+  measures: {},
+  ...over,
+});
+const print = (document: JobDocument, prints: Record<string, Print | null>) =>
+  done(document, shop, {
+    do: 'print-parts',
+    prints: Object.entries(prints).map(([name, each]) => ({ partId: named(job, name).id, print: each })),
+  });
+const refusal = (action: Omit<Extract<JobAction, { do: 'print-parts' }>, 'id'>): string => {
+  try {
+    changeJob(job, { id: 'x', ...action }, shop);
+  } catch (error) {
+    if (error instanceof ActionRefusedError) return error.message;
+    throw error;
+  }
+  return 'it was not refused';
+};
+const moved = ([a, b, c, d, e, f]: Affine, at: [number, number]) => applyToPoint({ a, b, c, d, e, f }, at);
+/** Where the corners of a picture come to lie. */
+const corners = (document: JobDocument, name: string) => {
+  const { widthMm, heightMm, matrix } = shape(document, name).print!.picture!;
+  return [
+    [0, 0],
+    [widthMm, heightMm],
+  ].map(([x, y]) => moved(matrix, [x, y]).map((n) => Math.round(n * 1000) / 1000 + 0));
+};
+
+describe('a picture cropped to a part', () => {
+  it('just covers it, its middle on the part’s middle, and leaves the cut as it was', () => {
+    const next = print(job, { Left: window() });
+    // 120 × 80 over 20 × 40: half its size, 60 × 40, from −20 to 40.
+    expect(corners(next, 'Left')).toEqual([
+      [-20, 0],
+      [40, 40],
+    ]);
+    expect(shape(next, 'Left').contours).toEqual(shape(job, 'Left').contours);
+    expect(named(next, 'Left').id).toBe(named(job, 'Left').id);
+    expect(processedIn(next, named(next, 'Left').stepId!).map(({ name }) => name)).toEqual(['Left', 'Right']);
+  });
+
+  it('is moved, sized and turned under it, and goes along when the part is made larger', () => {
+    const moved = print(job, { Left: window({ measures: { right: 5, down: -2, size: 200 } }) });
+    expect(corners(moved, 'Left')).toEqual([
+      [-45, -22],
+      [75, 58],
+    ]);
+    // A quarter turn: 80 across and 120 down have to cover 20 by 40.
+    const turned = print(job, { Left: window({ measures: { turn: 90 } }) });
+    expect(corners(turned, 'Left')).toEqual([
+      [10 + 80 / 6, 0].map((n) => Math.round(n * 1000) / 1000),
+      [10 - 80 / 6, 40].map((n) => Math.round(n * 1000) / 1000),
+    ]);
+    const large = done(print(job, { Left: window() }), shop, {
+      do: 'change-drawing',
+      drawingId: 'frame',
+      widthMm: 200,
+    });
+    const box = contourBounds(shape(large, 'Left').contours)!;
+    expect(box.maxY - box.minY).toBeCloseTo(80, 6);
+    const [[left, top], [right, bottom]] = corners(large, 'Left');
+    expect([right - left, bottom - top]).toEqual([120, 80]);
+  });
+
+  it('is another one in each window, changed and taken out again by itself', () => {
+    const both = print(job, { Left: window(), Right: window({ drawingId: 'upright', fill: '#d4af4a' }) });
+    expect(shape(both, 'Right').print).toMatchObject({ fill: '#d4af4a', picture: { drawingId: 'upright' } });
+    const other = print(both, { Left: window({ measures: { size: 150, bleed: 2 } }) });
+    expect(shape(other, 'Left').print!.bleedMm).toBe(2);
+    expect(other.parts).toHaveLength(both.parts.length);
+    const turned = done(other, shop, {
+      do: 'change-making',
+      partId: named(other, 'Left').id,
+      measures: { size: 100 },
+    });
+    expect(corners(turned, 'Left')).toEqual(corners(both, 'Left'));
+    const bare = print(turned, { Left: null });
+    expect(shape(bare, 'Left').print).toBeNull();
+    expect(named(bare, 'Left').making).toEqual(named(job, 'Left').making);
+    expect(bare.parts).toHaveLength(job.parts.length + 1);
+    const apart = done(both, shop, { do: 'take-apart', partIds: [named(both, 'Right').id] });
+    expect(shape(apart, 'Right').print).toBeNull();
+  });
+
+  it('is refused with what was expected', () => {
+    const partId = named(job, 'Left').id;
+    const asked = (each: Print | null, id = partId) =>
+      refusal({ do: 'print-parts', prints: [{ partId: id, print: each }] });
+    expect(asked(window({ drawingId: 'frame' }))).toBe(
+      '“frame.svg” is no picture: a PNG or JPG was expected to be printed.',
+    );
+    expect(asked(window({ drawingId: 'gone' }))).toBe('That picture is not in this job.');
+    expect(asked(window({ drawingId: null }))).toContain('neither came');
+    expect(asked(window({ measures: { size: 1 } }))).toContain('Size (100: just covers it): 5 to 2000 % was expected');
+    expect(asked(window(), 'gone')).toContain('0 of them are in this job');
+  });
+
+  it('is its own frame, printed whole, where it is kept as a picture', () => {
+    expect(shape(job, 'Picture').print).toMatchObject({ picture: { widthMm: 120 }, fill: null, bleedMm: 0 });
+    const all = shop.shapes(job);
+    const { x, y } = { x: job.drawings[1].xMm, y: job.drawings[1].yMm };
+    expect(moved(all.get(named(job, 'Picture').id)!.print!.picture!.matrix, [0, 0])).toEqual([x, y]);
+  });
+});
+
+describe('the layers of a part', () => {
+  it('can each be turned, and what stands on them follows', () => {
+    const rows = done(job, shop, {
+      do: 'make-part',
+      partIds: [named(job, 'Left').id],
+      by: 'rows',
+      measures: { across: 2, down: 1, gapX: 5 },
+    });
+    const shown = print(rows, { Left: window() });
+    const layers = madeLayers(shown, named(shown, 'Left'));
+    expect(layers.map(({ label }) => label)).toEqual(['Its print', 'Repeat in rows']);
+    const wide = done(shown, shop, { do: 'change-making', partId: layers[1].partId, measures: { across: 4 } });
+    expect(contourBounds(shape(wide, 'Left').contours)!.maxX).toBeCloseTo(4 * 20 + 3 * 5, 6);
+    expect(shape(wide, 'Left').print!.picture!.matrix).not.toEqual(shape(shown, 'Left').print!.picture!.matrix);
+  });
+});
