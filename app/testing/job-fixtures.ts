@@ -26,7 +26,7 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   contours: [square(0, 0, 40)],
   places: [{ id: 'place part-1', partId: 'part-1', sheetId: 'sheet of roll', x: 0, y: 0, angle: 0, turnedOver: false }],
   outline: null,
-  made: null,
+  comesApart: false,
   layers: [],
   print: null,
   printedBy: null,

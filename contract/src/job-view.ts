@@ -1,10 +1,10 @@
 import { decided } from '@keen-anvil/core/artwork-choices';
 import {
   applyDifference,
+  comesApart,
   drawingUnder,
   isBeside,
   lineCount,
-  madeBy,
   madeLayers,
   placementsOf,
   sheetOf,
@@ -104,7 +104,7 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     places: placementsOf(document, part.id),
     bridges: making.op === 'bridges' ? [...making.bridges] : [],
     pieces: lineCount(document, making),
-    made: madeBy(making),
+    comesApart: comesApart(making),
     layers: madeLayers(document, part),
     printedBy: making.op === 'printed' ? making.print : null,
     isBeside: isBeside(making),

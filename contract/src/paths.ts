@@ -62,8 +62,9 @@ export const paths = {
   jobPage: (isArchived: boolean, offset: number, limit: number) =>
     `/api/jobs?archived=${isArchived}&offset=${offset}&limit=${limit}`,
   job: (id: string) => `/api/jobs/${id}`,
-  artwork: (jobId: string, artworkId: string, fileName: string) =>
-    `/api/jobs/${jobId}/artworks/${artworkId}?fileName=${encodeURIComponent(fileName)}`,
+  /** @param isKept a picture that is to be printed, not traced */
+  artwork: (jobId: string, artworkId: string, fileName: string, isKept = false) =>
+    `/api/jobs/${jobId}/artworks/${artworkId}?fileName=${encodeURIComponent(fileName)}${isKept ? '&kept=true' : ''}`,
   artworkFile: (id: string) => `/api/artworks/${id}/file`,
   artworkPicture: (id: string) => `/api/artworks/${id}/picture`,
   /** A reading never changes. */

@@ -94,11 +94,15 @@ describe('a part that was made', () => {
   it('has its measures turned in its own leaf', async () => {
     const rows = part({
       ...left,
-      made: {
-        label: 'Repeat in rows',
-        list: operationOf('rows')!.measures,
-        measures: { across: 3, down: 2, gapX: 4, gapY: 4, offset: 0 },
-      },
+      layers: [
+        {
+          partId: 'left',
+          label: 'Repeat in rows',
+          list: operationOf('rows')!.measures,
+          measures: { across: 3, down: 2, gapX: 4, gapY: 4, offset: 0 },
+        },
+        { partId: 'inner', ...madeBy({ op: 'outline', of: ['x'], distanceMm: 2 })! },
+      ],
     });
     const { sent } = open(withParts(rows), 'left');
     fireEvent.press(screen.getByText('Its measures'));
@@ -107,10 +111,21 @@ describe('a part that was made', () => {
     await waitFor(() =>
       expect(actions(sent)).toEqual([asked({ do: 'change-making', partId: 'left', measures: { gapX: 4.5 } })]),
     );
+    // What it was made of before is turned in the same leaf.
+    fireEvent.press(screen.getByLabelText('An outline at a distance'));
+    fireEvent.press(screen.getByLabelText('Distance up by 0.5 mm'));
+    await waitFor(() =>
+      expect(actions(sent)[1]).toEqual(asked({ do: 'change-making', partId: 'inner', measures: { distance: 2.5 } })),
+    );
   });
 
   it('has the distance of an outline turned, and none where there is nothing to turn', () => {
-    open(withParts(part({ ...left, made: madeBy({ op: 'outline', of: ['x'], distanceMm: 2 }) })), 'left');
+    open(
+      withParts(
+        part({ ...left, layers: [{ partId: 'left', ...madeBy({ op: 'outline', of: ['x'], distanceMm: 2 })! }] }),
+      ),
+      'left',
+    );
     fireEvent.press(screen.getByText('Its measures'));
     expect(screen.getByLabelText('Distance, 2 mm')).toBeTruthy();
     screen.unmount();

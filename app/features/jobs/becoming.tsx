@@ -1,4 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import type { CurveContour } from '@keen-anvil/core/geometry';
 import type { AlignParts } from '@keen-anvil/core/jobs';
 import type { Operation, TriedOut } from '@keen-anvil/core/makings';
 import type { Measures } from '@keen-anvil/core/measured';
@@ -7,6 +8,7 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { Button } from '../../ui/elements';
+import { Icon, type IconName } from '../../ui/icon';
 import { Missing } from '../../ui/missing';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -25,6 +27,8 @@ interface BecomingProps {
   chosen: BoxedPart[];
   isPending: boolean;
   onMake: (action: Unnamed) => void;
+  /** What takes more than one part to be made: each asks for itself. */
+  more?: readonly { label: string; icon: IconName; onPress: () => void }[];
 }
 
 /** One thing that could become of the parts: an operation, with the part that it goes on as first. */
@@ -54,15 +58,16 @@ function offersFor(chosen: BoxedPart[], operations: readonly Operation[]): Offer
 /** More lines than these are not worked out for a small picture. */
 const MOST_SEGMENTS = 20_000;
 
+/** The lines that an offer is made of: those of each part, or of all of them as one. */
+const linesOf = ({ parts }: Offer, asGroup: boolean): CurveContour[][] =>
+  asGroup ? [parts.flatMap(({ contours }) => contours)] : parts.map(({ contours }) => contours);
+
+const takesGroup = ({ operation, parts }: Offer): boolean => operation.takesGroups === true && parts.length > 1;
+
 /** The question what would come of an offer, for the worker; the same parts and measures are asked for once. */
-const tryQuery = ({ operation, parts }: Offer, measures: Measures, isWanted: boolean) => ({
-  queryKey: ['made', operation.name, parts.map(({ contours }) => numberOf(contours)), measures],
-  queryFn: async () =>
-    (await jobForm()).tryInWorker(
-      operation.name,
-      parts.map(({ contours }) => contours),
-      measures,
-    ),
+const tryQuery = (offer: Offer, measures: Measures, isWanted: boolean, asGroup = takesGroup(offer)) => ({
+  queryKey: ['made', offer.operation.name, asGroup, offer.parts.map(({ contours }) => numberOf(contours)), measures],
+  queryFn: async () => (await jobForm()).tryInWorker(offer.operation.name, linesOf(offer, asGroup), measures),
   enabled: isWanted,
   staleTime: Infinity,
   structuralSharing: false,
@@ -73,7 +78,8 @@ const usual = ({ measures }: Operation): Measures =>
   Object.fromEntries(measures.map(({ name, usual: n }) => [name, n]));
 
 /** What could become of the chosen parts: each way as a small picture of these very parts; then its measures, and it is made. */
-export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
+export function Becoming({ job, chosen, isPending, onMake, more = [] }: BecomingProps) {
+  const { ink } = useTokens();
   const [offer, setOffer] = useState<Offer | null>(null);
   const isSmall =
     chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
@@ -118,6 +124,18 @@ export function Becoming({ job, chosen, isPending, onMake }: BecomingProps) {
             />
           );
         })}
+        {more.map(({ label, icon, onPress }) => (
+          <ThumbCard
+            key={label}
+            label={label}
+            picture={
+              <View style={{ width: 72, height: 52, alignItems: 'center', justifyContent: 'center' }}>
+                <Icon name={icon} size={36} color={ink} />
+              </View>
+            }
+            onPress={onPress}
+          />
+        ))}
       </View>
       {chosen.length > 1 ? <Alignments chosen={chosen} onMake={onMake} /> : null}
     </View>
@@ -155,7 +173,7 @@ function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>
   );
 }
 
-interface MakeItProps extends Omit<BecomingProps, 'chosen'> {
+interface MakeItProps extends Omit<BecomingProps, 'chosen' | 'more'> {
   offer: Offer;
   isSmall: boolean;
   onBack: () => void;
@@ -170,9 +188,10 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
   const [inHand, setInHand] = useState(operation.measures[0]?.name ?? '');
   const stepIds = [...new Set(parts.flatMap(({ stepId }) => stepId ?? []))];
   const [stepId, setStepId] = useState<string | null>(null);
+  const [asGroup, setAsGroup] = useState(takesGroup(offer));
   // While the next one is worked out, the one before stays.
   const tried = useQuery({
-    ...tryQuery(offer, measures, isSmall),
+    ...tryQuery(offer, measures, isSmall, asGroup),
     placeholderData: (before: TriedOut | undefined) => before,
   });
   const { made, refusal, told } = tried.data ?? NOTHING_YET;
@@ -191,6 +210,17 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
       ) : (
         <Aside>These parts have too many lines to be shown here; the drawing shows them once it is made.</Aside>
       )}
+      {takesGroup(offer) ? (
+        <Chips
+          label="Taken as"
+          options={[
+            { value: 'one', label: 'All of them as one' },
+            { value: 'each', label: 'Each by itself' },
+          ]}
+          chosen={asGroup ? 'one' : 'each'}
+          onChoose={(value) => setAsGroup(value === 'one')}
+        />
+      ) : null}
       {asksStep ? (
         <>
           <Body>They are in several steps. In which one is it done?</Body>
@@ -228,6 +258,7 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
             partIds: parts.map(({ id }) => id),
             by: operation.name,
             measures,
+            ...(asGroup ? { asGroup } : {}),
             ...(asksStep && stepId ? { stepId } : {}),
           })
         }

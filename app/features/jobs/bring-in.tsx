@@ -32,13 +32,16 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
   const bringIn = useBringIn(jobId);
   const [at, setAt] = useState<At | null>(null);
   const stop = useRef<AbortController | null>(null);
-  const choose = async () => {
-    const chosen = await getDocumentAsync({ type: TYPES, copyToCacheDirectory: false });
+  const choose = async (isKept = false) => {
+    const chosen = await getDocumentAsync({
+      type: isKept ? ['image/png', 'image/jpeg'] : TYPES,
+      copyToCacheDirectory: false,
+    });
     const asset = chosen.assets?.[0];
     if (!asset?.file) return;
     stop.current = new AbortController();
     setAt(null);
-    bringIn.mutate({ file: asset.file, fileName: asset.name, signal: stop.current.signal, told: setAt });
+    bringIn.mutate({ file: asset.file, fileName: asset.name, isKept, signal: stop.current.signal, told: setAt });
   };
   const takeShape = () => router.push({ pathname: '/jobs/[id]/shape', params: { id: jobId } });
   const setText = () => router.push({ pathname: '/jobs/[id]/text', params: { id: jobId } });
@@ -57,6 +60,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
       ) : isMore ? (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
           <TextKey title="Choose a file" icon="file-plus-outline" onPress={() => void choose()} />
+          <TextKey title="A picture as it is" icon="image-frame" onPress={() => void choose(true)} />
           <TextKey title="Set a text" icon="format-text" onPress={setText} />
           <TextKey title="A measured shape" icon="ruler-square" onPress={takeShape} />
         </View>
@@ -67,6 +71,7 @@ export function BringIn({ jobId, isMore }: { jobId: string; isMore?: boolean }) 
             icon={<Icon name="file-plus-outline" size={22} color={onStrong} style={{ marginRight: 8 }} />}
             onPress={() => void choose()}
           />
+          <Button title="A picture as it is, to be printed" type="outline" onPress={() => void choose(true)} />
           <Button title="Set a text" type="outline" onPress={setText} />
           <Button title="A measured shape" type="outline" onPress={takeShape} />
         </View>

@@ -7,6 +7,7 @@ import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
 import { isClosed, pathOf, useDrawnGroups, type DrawnGroup } from './drawn-groups';
+import { PartPrint } from './part-print';
 import { MANY_PARTS } from './sheet-picture';
 import { tappedPart } from './tapped-part';
 
@@ -120,11 +121,11 @@ const PartPath = memo(function PartPath({
 }) {
   const { ember, ink, slate } = useTokens();
   const isDone = part.role === 'process';
-  return (
+  const line = (
     <Path
       testID={`drawn-${name}`}
       d={path}
-      fill={isDone && isClosed(part) ? part.colour : 'none'}
+      fill={isDone && isClosed(part) && !part.print ? part.colour : 'none'}
       fillRule="evenodd"
       fillOpacity={0.5}
       opacity={part.role === 'out' ? 0.3 : 1}
@@ -132,5 +133,12 @@ const PartPath = memo(function PartPath({
       strokeWidth={(isChosen ? 3.5 : 1.2) * px}
       strokeDasharray={part.role === 'guide' ? [5 * px, 4 * px] : undefined}
     />
+  );
+  if (!part.print) return line;
+  return (
+    <>
+      <PartPrint print={part.print} path={path} opacity={part.role === 'out' ? 0.3 : 1} />
+      {line}
+    </>
   );
 });

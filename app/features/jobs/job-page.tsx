@@ -16,7 +16,7 @@ import { useTokens } from '../../ui/theme';
 import { FONT, SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Heading, Title } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { allParts } from './all-parts';
+import { allParts, type BoxedPart } from './all-parts';
 import { BringIn } from './bring-in';
 import { ChecksView } from './checks-view';
 import { DrawingView, UndoKey } from './drawing-view';
@@ -27,7 +27,7 @@ import { NotesLeaf } from './notes-leaf';
 import { PutJobAway } from './put-job-away';
 import { PartActions } from './part-actions';
 import { useAct, useJob } from './queries';
-import type { SheetGuide } from './sheet-picture';
+import type { SheetGuide, SheetPrint } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { RunFoot } from './run-foot';
 import { HoldMark, StepCard } from './step-card';
@@ -88,6 +88,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
   const shownWork = shown?.step;
   const guides = useMemo(() => (shownWork ? guidesOf(job, shownWork) : []), [job, shownWork]);
   const others = useMemo(() => (shownWork ? othersOnSheet(job, shownWork) : []), [job, shownWork]);
+  const prints = useMemo(() => (shownWork?.sheet ? printsOn(job, shownWork.sheet) : []), [job, shownWork]);
   const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
   const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
   const parts = allParts(job);
@@ -134,6 +135,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
         inspected={shown}
         guides={guides}
         others={others}
+        prints={prints}
         undo={<UndoKey job={job} />}
         places={pointed}
         maxHeight={isWide ? height * 0.55 : height * 0.44}
@@ -238,6 +240,23 @@ function guidesOf(job: JobDetail, { id: stepId, sheet }: StepWork): SheetGuide[]
       })),
     );
 }
+
+/** What is printed on a sheet: the widest lies undermost, as a rim lies under its picture. */
+function printsOn(job: JobDetail, sheet: NonNullable<StepWork['sheet']>): SheetPrint[] {
+  return allParts(job)
+    .filter(({ print, role }) => print !== null && role !== 'out')
+    .sort((a, b) => widthOf(b) - widthOf(a))
+    .flatMap((part) =>
+      laidOn(part, sheet).map(({ place }, i) => ({
+        id: `${part.id} ${i}`,
+        path: pathOf(part),
+        transform: `matrix(${planeAt(place).join(' ')})`,
+        print: part.print!,
+      })),
+    );
+}
+
+const widthOf = ({ bounds }: BoxedPart): number => bounds.maxX - bounds.minX;
 
 /** What the other steps do on the sheet of this one, as outlines; parts of one step that lie as one are drawn as one. */
 function othersOnSheet(job: JobDetail, { id: stepId, sheet }: StepWork): SheetGuide[] {

@@ -3,9 +3,11 @@ import type { Corners } from '@keen-anvil/core/geometry';
 import { processOf } from '@keen-anvil/core/recipes';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
+import { onceClosed } from '../../ui/back-closes';
 import { Chips } from '../../ui/chips';
 import { Decision, Option } from '../../ui/choice';
 import { StepNumber } from '../../ui/step-number';
@@ -19,9 +21,10 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import type { BoxedPart } from './all-parts';
 import { Becoming } from './becoming';
+import { RimDecision } from './rim-decision';
 import { DebossDecision } from './deboss-decision';
 import { useAct } from './queries';
-import { turnable, TurnMaking } from './turn-making';
+import { isTurnable, TurnMaking } from './turn-making';
 import { useMaterialsOf } from '../shop/materials';
 
 const CORNER_WORDS: Record<Corners, string> = { round: 'Round', bevelled: 'Bevelled', sharp: 'Sharp' };
@@ -36,8 +39,9 @@ interface PartActionsProps {
 export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const { rust } = useTokens();
   const act = useAct(job.id);
+  const router = useRouter();
   const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
-  const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | 'deboss' | null>(null);
+  const [asked, setAsked] = useState<'step' | 'outline' | 'becoming' | 'deboss' | 'rim' | null>(null);
   const [isTurning, setTurning] = useState(false);
   const [corners, setCorners] = useState<Corners>('round');
   const [fillsHoles, setFillsHoles] = useState(false);
@@ -53,9 +57,13 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     setAsked(null);
     act.mutate(action);
   };
+  const openWindows = () => {
+    setAsked(null);
+    onceClosed(() => router.push({ pathname: '/jobs/[id]/window', params: { id: job.id, parts: partIds.join(',') } }));
+  };
   const mm = parseTypedNumber(draft.value);
-  const canPart = chosen.some((part) => part.pieces > 1 || (part.made !== null && !part.isBeside));
-  if (isTurning && chosen.length === 1 && turnable(chosen[0]))
+  const canPart = chosen.some((part) => part.pieces > 1 || part.comesApart);
+  if (isTurning && chosen.length === 1 && isTurnable(chosen[0]))
     return (
       <View style={{ gap: SPACE.hair }}>
         <TurnMaking key={chosen[0].id} job={job} part={chosen[0]} />
@@ -106,7 +114,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         {chosen.length > 1 ? (
           <TextKey title="Put together" icon="call-merge" onPress={() => send({ do: 'put-together', partIds })} />
         ) : null}
-        {turnable(chosen[0]) && chosen.length === 1 ? (
+        {isTurnable(chosen[0]) && chosen.length === 1 ? (
           <TextKey title="Its measures" icon="ruler-square" onPress={() => setTurning(true)} />
         ) : null}
         <TextKey
@@ -115,7 +123,6 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           onPress={() => setAsked('becoming')}
         />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
-        <TextKey title="Deboss from the back" icon="stamper" onPress={() => setAsked('deboss')} />
         <TextKey title="Let go" icon="close" onPress={onDone} />
       </View>
 
@@ -124,8 +131,19 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
         isOpen={asked === 'becoming'}
         onClose={() => setAsked(null)}
       >
-        <Becoming job={job} chosen={chosen} isPending={act.isPending} onMake={make} />
+        <Becoming
+          job={job}
+          chosen={chosen}
+          isPending={act.isPending}
+          onMake={make}
+          more={[
+            { label: 'A sticker, with a rim', icon: 'sticker-outline', onPress: () => setAsked('rim') },
+            { label: 'A picture inside', icon: 'image-frame', onPress: openWindows },
+            { label: 'Deboss from the back', icon: 'stamper', onPress: () => setAsked('deboss') },
+          ]}
+        />
       </Decision>
+      <RimDecision job={job} chosen={chosen} isOpen={asked === 'rim'} onClose={() => setAsked(null)} onMake={send} />
       <DebossDecision
         jobId={job.id}
         partIds={partIds}

@@ -197,15 +197,23 @@ export interface At {
   doing: string;
 }
 
+interface BroughtFile {
+  file: Blob;
+  fileName: string;
+  /** A picture that is to be printed, not traced. */
+  isKept: boolean;
+  signal: AbortSignal;
+  told: (at: At) => void;
+}
+
 export const useBringIn = (jobId: string) =>
-  useJobChange(
-    ({ file, fileName, signal, told }: { file: Blob; fileName: string; signal: AbortSignal; told: (at: At) => void }) =>
-      callStreamed<JobAnswer | JobEdited>(paths.artwork(jobId, uuid(), fileName), {
-        method: 'PUT',
-        body: file,
-        signal,
-        told,
-      }),
+  useJobChange(({ file, fileName, isKept, signal, told }: BroughtFile) =>
+    callStreamed<JobAnswer | JobEdited>(paths.artwork(jobId, uuid(), fileName, isKept), {
+      method: 'PUT',
+      body: file,
+      signal,
+      told,
+    }),
   );
 
 /** Reads a drawing again and keeps it so; a text is set anew. */

@@ -1,5 +1,6 @@
 import type { LaidPart, StepWork } from '@keen-anvil/contract/work';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
+import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
@@ -22,6 +23,7 @@ import Svg, {
 import type { DrawnPart, Inspection } from '../../workers/inspection';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { PartPrint } from './part-print';
 import { tappedPart } from './tapped-part';
 import type { StepBed } from './use-inspections';
 
@@ -31,6 +33,11 @@ export interface SheetGuide {
   path: string;
   /** An SVG matrix from the drawing's plane to the sheet, mm. */
   transform: string;
+}
+
+/** What is printed in a part, where that lies. */
+export interface SheetPrint extends SheetGuide {
+  print: ShownPrint;
 }
 
 interface SheetPictureProps {
@@ -45,6 +52,8 @@ interface SheetPictureProps {
   guides?: SheetGuide[];
   /** What other steps do on the same sheet, where it lies. */
   others?: SheetGuide[];
+  /** What is printed on the sheet, where it lies. */
+  prints?: SheetPrint[];
   /** Places that a check points at. */
   places?: Bounds[];
   /** Where the tool is, while it runs. */
@@ -142,6 +151,7 @@ export const SheetPicture = memo(function SheetPicture({
   onChoose,
   guides = [],
   others = [],
+  prints = [],
   places = [],
   tool,
   maxHeight,
@@ -161,6 +171,7 @@ export const SheetPicture = memo(function SheetPicture({
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
   const { line } = processOf(process);
+  const printed = new Set(prints.map(({ id }) => id.split(' ')[0]));
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
   const tap = (event: GestureResponderEvent) => {
     const box = (event.currentTarget as unknown as Element).getBoundingClientRect();
@@ -232,6 +243,11 @@ export const SheetPicture = memo(function SheetPicture({
                   strokeDasharray={[5 / scale, 4 / scale]}
                 />
               ))}
+              {prints.map(({ id, print, path, transform }) => (
+                <G key={id} transform={transform}>
+                  <PartPrint print={print} path={path} />
+                </G>
+              ))}
               {drawnOn(parts, chosen).map((part, i) => (
                 <G
                   key={`${part.id} ${i}`}
@@ -242,7 +258,7 @@ export const SheetPicture = memo(function SheetPicture({
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
                   <Path
                     d={part.path}
-                    fill={colour}
+                    fill={printed.has(part.id) ? 'none' : colour}
                     fillRule="evenodd"
                     stroke={tokens.card}
                     strokeWidth={(line.width + 2) / scale}

@@ -11,13 +11,14 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useAct } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
-import { pictureOf, SheetPicture, type SheetGuide } from './sheet-picture';
+import { pictureOf, SheetPicture, type SheetGuide, type SheetPrint } from './sheet-picture';
 import type { InspectedStep } from './use-inspections';
 
 interface SheetViewProps {
   jobId: string;
   guides?: SheetGuide[];
   others?: SheetGuide[];
+  prints?: SheetPrint[];
   /** What is undone and done again here. */
   undo?: ReactNode;
   inspected: InspectedStep;
@@ -28,7 +29,16 @@ interface SheetViewProps {
 const NONE: SheetGuide[] = [];
 
 /** The sheet of one step: to scale, with exact width and nudging in set steps. */
-export function SheetView({ jobId, inspected, guides, others = NONE, undo, places, maxHeight }: SheetViewProps) {
+export function SheetView({
+  jobId,
+  inspected,
+  guides,
+  others = NONE,
+  prints,
+  undo,
+  places,
+  maxHeight,
+}: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
   const [chosen, setChosen] = useState<string[]>([]);
@@ -82,6 +92,7 @@ export function SheetView({ jobId, inspected, guides, others = NONE, undo, place
         places={places}
         guides={guides}
         others={others}
+        prints={prints}
         maxHeight={maxHeight}
       />
       <View style={{ gap: SPACE.small }}>

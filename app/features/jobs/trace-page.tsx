@@ -51,6 +51,7 @@ const WAYS = [
   { value: 'threshold', label: 'Dark from light' },
   { value: 'alpha', label: 'Edge of what is opaque' },
   { value: 'colours', label: 'By a few colours' },
+  { value: 'kept', label: 'Not at all: kept as a picture' },
 ] as const;
 const MID_GREY = 128;
 /** So long nothing is turned before it is looked what comes of it, in ms. */
@@ -215,7 +216,7 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
                 onChange={(colours) => setWish({ ...wish, colours })}
               />
             ) : null}
-            {wish.way !== 'colours' ? (
+            {wish.way !== 'colours' && wish.way !== 'kept' ? (
               <Toggle
                 label={wish.way === 'alpha' ? 'Take what is see-through' : 'Take what is light'}
                 name="The other way round"
@@ -223,7 +224,10 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
                 onChange={(isInverted) => setWish({ ...wish, isInverted })}
               />
             ) : null}
-            <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+            {wish.way === 'kept' ? (
+              <Aside>It is printed as it is, in its own frame or cropped to any part.</Aside>
+            ) : null}
+            <View style={{ flexDirection: 'row', gap: SPACE.small, display: wish.way === 'kept' ? 'none' : 'flex' }}>
               <View style={{ flex: 1 }}>
                 <Input
                   label="As near as, mm"

@@ -11,7 +11,6 @@ import type {
   Drawing,
   DrawingFacts,
   JobDocument,
-  MadeBy,
   MadeLayer,
   Placement,
   Print,
@@ -37,8 +36,8 @@ export interface PartView {
   places: readonly Placement[];
   /** It is the outline of another part, at an exact distance. */
   outline: { ofPartId: string; mm: number } | null;
-  /** What it was made by of other parts, with its measures; null where it was not. */
-  made: MadeBy | null;
+  /** Whether it was made of what it can give back. */
+  comesApart: boolean;
   /** In which steps it was made, the last one first, each with measures that can be turned. */
   layers: MadeLayer[];
   /** What is printed in it; null for nothing. */
@@ -109,7 +108,7 @@ export interface StepView {
   nudge: StepNudge | null;
   /** How an area is gone over. */
   fill: FillWay;
-  /** So often all of it is done on the same marks. */
+  /** All of it is gone over at least so often on the same marks. */
   rounds: number;
   /** What is processed here. */
   parts: PartView[];

@@ -102,6 +102,7 @@ export class MakePartWish extends Action {
   @PartIds() partIds!: string[];
   @IsString() @Length(1, 40) by!: string;
   @IsMeasures() measures!: Record<string, number>;
+  @MayBeLeftOut() @IsBoolean() asGroup?: boolean;
   @MayBeLeftOut() @IsUUID() stepId?: string;
 }
 

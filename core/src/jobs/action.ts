@@ -87,6 +87,8 @@ export interface MakePart {
   partIds: readonly string[];
   by: string;
   measures: Measures;
+  /** All of them together as one, as they lie to each other; else each by itself. */
+  asGroup?: boolean;
   /** The step that it is done in, where its parts are in several. */
   stepId?: string;
 }
@@ -166,6 +168,7 @@ export interface ChangeStep {
   onCarrier?: boolean;
   isSkipped?: boolean;
   fill?: FillWay;
+  /** At least so often. */
   rounds?: number;
   /** null takes it back. */
   nudge?: StepNudge | null;

@@ -65,7 +65,7 @@ export interface Step {
   nudge: StepNudge | null;
   /** How an area is gone over, where the process goes over areas. */
   fill: FillWay;
-  /** So often all of it is done, one time after the other on the same marks, each with all passes of the recipe. */
+  /** All of it is gone over at least so often on the same marks, whatever passes the recipe has. */
   rounds: number;
 }
 

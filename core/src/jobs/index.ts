@@ -39,10 +39,10 @@ export {
 export { keptSize } from './drawings';
 export { groupOf, sayAction } from './say-action';
 export { FIRST_PROCESS } from './starting-place';
-export { madeBy, type MadeBy } from './made-by';
+export { madeBy } from './made-by';
 export { madeLayers, type MadeLayer } from './made-layers';
 export { printMeasures, windowMatrix, type Print, type ShownPrint } from './print';
-export { isBeside, standsOn, type ContourKey, type Making } from './making';
+export { comesApart, isBeside, standsOn, type ContourKey, type Making } from './making';
 export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf, sheetsOf } from './parts-of';
 export { drawingPlane } from './plane';
 export { ReadingShelf, readingsOf, type ReadingRef } from './reading-shelf';

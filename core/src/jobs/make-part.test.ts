@@ -86,6 +86,31 @@ describe('parts made into one', () => {
   });
 });
 
+describe('several parts made as a group', () => {
+  it('keep how they lie to each other, and come apart again', () => {
+    const rows = act(job, {
+      partIds: ids('Left', 'Aside'),
+      by: 'rows',
+      measures: { across: 2, down: 1, gapX: 5 },
+      asGroup: true,
+    });
+    // From 0 to 70, and as wide again after a gap of 5.
+    expect(box(rows, 'Left')).toEqual([0, 0, 145, 20]);
+    expect(shop.shapes(rows).get(named(rows, 'Left').id)!.contours).toHaveLength(4);
+    const apart = done(
+      rows,
+      shop,
+      { do: 'take-apart', partIds: [named(rows, 'Left').id] },
+      { do: 'take-apart', partIds: [named(rows, 'Left').id] },
+    );
+    expect(box(apart, 'Left')).toEqual([0, 0, 20, 20]);
+    expect(box(apart, 'Aside')).toEqual([60, 7, 70, 17]);
+    expect(refusal(() => act(job, { partIds: ids('Left', 'Frame'), by: 'rows', asGroup: true }))).toContain(
+      'are in several steps',
+    );
+  });
+});
+
 describe('what stands on a part that is made anew', () => {
   it('goes along: an outline goes round what it became, and follows its measures', () => {
     const outlined = done(job, shop, { do: 'draw-outline', partIds: ids('Left'), distanceMm: 2 });

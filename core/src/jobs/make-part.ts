@@ -8,12 +8,14 @@ import { madeId } from './made-id';
 import { madeBy, type MadeBy } from './made-by';
 import { isBeside, standsOn, type WorkedMaking } from './making';
 import { lookup, placementsOf } from './parts-of';
+import { putTogether } from './parts-actions';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import type { JobShop } from './shop';
 
 /** Makes parts into what an operation makes of them; what they were is kept within them, and can be taken out again. */
 export function makePart(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
+  if (action.asGroup && action.partIds.length > 1) return madeOfGroup(document, action, shop, seed);
   const operation = operationOf(action.by) ?? refuse(`Nobody knows here how to make “${action.by}”.`, 'by');
   const measures = checked({ label: operation.label, list: operation.measures }, action.measures);
   const chosen = chosenParts(document, action.partIds);
@@ -26,6 +28,16 @@ export function makePart(document: JobDocument, action: MakePart, shop: JobShop,
   const fresh = next.parts.filter(({ id, role }) => !there.has(id) && role !== 'within').map(({ id }) => id);
   refuseNothing(next, [...chosen.map(({ id }) => id), ...fresh], shop);
   return settled(document, next, shop);
+}
+
+/** Parts put together first, as they lie to each other, and made as one. */
+function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
+  const stepIds = new Set(chosenParts(document, action.partIds).map(({ stepId }) => stepId));
+  if (stepIds.size > 1 && action.stepId === undefined)
+    refuse('These parts are in several steps: put those of one step together, or make each by itself.', 'partIds');
+  const grouped = putTogether(document, { do: 'put-together', partIds: action.partIds }, shop, `${seed} as one`);
+  const host = action.partIds.find((id) => lookup(grouped).parts.get(id)?.role !== 'within')!;
+  return makePart(grouped, { ...action, partIds: [host], asGroup: false }, shop, seed);
 }
 
 /** A part beside those that it is made of, lying as the first of them does. */

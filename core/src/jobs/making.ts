@@ -61,6 +61,10 @@ export type Making = DrawnMaking | OutlineMaking | BridgesMaking | TogetherMakin
 export const isBeside = (making: Making): boolean =>
   making.op === 'outline' || (making.op === 'worked' && operationOf(making.by)?.isBeside === true);
 
+/** Whether a part is what was made of others, which it can give back. */
+export const comesApart = (making: Making): boolean =>
+  making.op === 'together' || making.op === 'printed' || (making.op === 'worked' && !isBeside(making));
+
 /** The parts that a part stands on. */
 export const standsOn = (making: Making): readonly string[] => (making.op === 'drawn' ? [] : making.of);
 

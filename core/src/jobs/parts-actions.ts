@@ -13,7 +13,7 @@ import type { JobShop } from './shop';
 import { freshStep } from './starting-place';
 import { StepsFor } from './steps-for';
 import { asOne } from './as-one';
-import { isBeside, standingOn, standsOn, type DrawnMaking } from './making';
+import { comesApart, standingOn, standsOn, type DrawnMaking } from './making';
 
 /** Says what becomes of parts. What is processed again goes back to the step it is in, to one of its colour, or to a new one. */
 export function changeRole(document: JobDocument, action: ChangeRole, shop: JobShop, seed: string): JobDocument {
@@ -67,7 +67,7 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
   let next = document;
   let isDone = false;
   for (const part of chosenParts(document, partIds)) {
-    const apart = isReleasable(part) ? releasedFrom(next, part) : linesOf(next, part, shop);
+    const apart = comesApart(part.making) ? releasedFrom(next, part) : linesOf(next, part, shop);
     isDone ||= apart !== null;
     next = apart ?? next;
   }
@@ -75,14 +75,10 @@ export function takeApart(document: JobDocument, { partIds }: TakeApart, shop: J
   return settled(document, next, shop);
 }
 
-/** Whether a part is what was made of others, which it can give back. */
-const isReleasable = ({ making }: Part): boolean =>
-  making.op === 'together' || making.op === 'printed' || (making.op === 'worked' && !isBeside(making));
-
 /** The parts that one was put together from, each by itself; the first goes on as the one it was. */
 function releasedFrom(document: JobDocument, part: Part): JobDocument {
   const known = lookup(document).parts;
-  const sources = isReleasable(part) ? standsOn(part.making).flatMap((id) => known.get(id) ?? []) : [];
+  const sources = comesApart(part.making) ? standsOn(part.making).flatMap((id) => known.get(id) ?? []) : [];
   const [first, ...rest] = sources;
   if (!first) return document;
   const next = withParts(document, [

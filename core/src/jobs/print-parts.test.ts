@@ -85,6 +85,8 @@ describe('a picture cropped to a part', () => {
       [40, 40],
     ]);
     expect(shape(next, 'Left').contours).toEqual(shape(job, 'Left').contours);
+    // It is not cut out in its own frame as well; the other picture is.
+    expect(next.parts.filter(({ name }) => name === 'Picture').map(({ role }) => role)).toEqual(['out', 'process']);
     expect(named(next, 'Left').id).toBe(named(job, 'Left').id);
     expect(processedIn(next, named(next, 'Left').stepId!).map(({ name }) => name)).toEqual(['Left', 'Right']);
   });

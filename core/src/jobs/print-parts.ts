@@ -1,4 +1,4 @@
-import { sourceOf } from '../artwork-choices';
+import { isKeptPicture, sourceOf } from '../artwork-choices';
 import { allMeasures, MeasureRefusedError } from '../measured';
 import type { PrintParts } from './action';
 import { asOne } from './as-one';
@@ -21,7 +21,7 @@ export function printParts(document: JobDocument, { prints }: PrintParts, shop: 
     next = print ? printed(next, part, checked(next, print), seed) : bare(next, part);
   }
   refuseNothing(next, [...byPart.keys()], shop);
-  return settled(document, next, shop);
+  return settled(document, withoutFrames(next, prints), shop);
 }
 
 /** @throws ActionRefusedError where a print is of no picture of the job, of nothing at all, or its measures cannot be */
@@ -46,6 +46,20 @@ function printed(document: JobDocument, part: Part, print: Print, seed: string):
   if (part.making.op === 'printed')
     return withParts(document, [{ ...part, making: { op: 'printed', of: part.making.of, print } }]);
   return asOne(document, part, [], ([id]) => ({ op: 'printed', of: [id], print }), seed);
+}
+
+/** A picture that is seen in windows is not cut out in its own frame as well. */
+function withoutFrames(document: JobDocument, prints: PrintParts['prints']): JobDocument {
+  const cropped = new Set(prints.flatMap(({ print }) => (print && !print.isAsDrawn ? (print.drawingId ?? []) : [])));
+  const { drawings } = lookup(document);
+  const frames = document.parts.filter(({ making, role }) => {
+    const drawing = making.op === 'drawn' && cropped.has(making.drawingId) ? drawings.get(making.drawingId) : undefined;
+    return role === 'process' && drawing !== undefined && isKeptPicture(drawing);
+  });
+  return withParts(
+    document,
+    frames.map((frame) => ({ ...frame, role: 'out' })),
+  );
 }
 
 /** A part without its print is what it was. */

@@ -13,6 +13,7 @@ export const CONE: Operation = {
   name: 'cone',
   label: 'Bend to a cup',
   needs: 'one',
+  takesGroups: true,
   measures: [...CUP_MEASURES, length('down', 'Below the upper edge', 0, { min: 0, max: 2000, step: 0.5 })],
   tell: (_, measures) => {
     const miss = missIfStraight(coneOf(measures));

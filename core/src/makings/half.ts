@@ -8,6 +8,7 @@ export const HALF: Operation = {
   name: 'half',
   label: 'Break along a line',
   needs: 'one',
+  takesGroups: true,
   measures: [
     { name: 'angle', label: 'Line at', unit: '°', usual: 0, min: -180, max: 180, step: 5 },
     length('aside', 'From its middle', 0, { min: -5000, max: 5000, step: 0.5 }),

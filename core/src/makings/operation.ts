@@ -11,6 +11,8 @@ export interface Operation {
   label: string;
   /** Whether it is made of one part, of several together, or of as many as there are. */
   needs: 'one' | 'several' | 'any';
+  /** Of several parts it is usually made as of one, as they lie to each other; else of each by itself. */
+  takesGroups?: true;
   /** It comes beside the parts that it is made of, which stay; else it takes their place. */
   isBeside?: true;
   measures: readonly Measure[];

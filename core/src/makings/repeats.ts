@@ -35,6 +35,7 @@ const ROUND: Operation = {
   name: 'round',
   label: 'Repeat round a point',
   needs: 'one',
+  takesGroups: true,
   measures: [
     count('count', 'How many', 6, 2, 2000),
     length('radius', 'Radius', 30, { min: 0, max: 5000 }),
@@ -58,6 +59,7 @@ const ROWS: Operation = {
   name: 'rows',
   label: 'Repeat in rows',
   needs: 'one',
+  takesGroups: true,
   measures: [
     count('across', 'Across', 3, 1, 500),
     count('down', 'Down', 2, 1, 500),
@@ -81,6 +83,7 @@ const MIRRORED: Operation = {
   name: 'mirrored',
   label: 'Mirror to the other side',
   needs: 'one',
+  takesGroups: true,
   measures: [
     choice('side', 'Side', SIDES),
     length('gap', 'Gap', 0, { min: -1000, max: 1000, step: 0.5 }),
@@ -102,6 +105,7 @@ const MOVED: Operation = {
   name: 'moved',
   label: 'Move, turn, size',
   needs: 'one',
+  takesGroups: true,
   measures: [
     length('right', 'To the right', 0, { min: -5000, max: 5000, step: 0.5 }),
     length('down', 'Down', 0, { min: -5000, max: 5000, step: 0.5 }),

@@ -9,6 +9,7 @@ export const RIPPLES: Operation = {
   name: 'ripples',
   label: 'Ripples',
   needs: 'one',
+  takesGroups: true,
   measures: [
     count('count', 'Ripples', 3, 1, 40),
     length('gap', 'Gap', 3, { min: 0.2, max: 500, step: 0.5 }),

@@ -26,7 +26,8 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
       const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
       if (!fileName) throw refused('The name of the file is missing.', 'fileName');
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const file = { id: idOf(request, 'artworkId'), fileName, bytes };
+      const isKept = request.query.kept === 'true';
+      const file = { id: idOf(request, 'artworkId'), fileName, bytes, isKept };
       await streamed(request, response, 201, (listening) =>
         bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening),
       );
@@ -44,11 +45,12 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
     response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
     response.type('application/json').send(text);
   });
-  router.get(
-    '/artworks/:id/picture',
-    async (request, response) =>
-      void response.type('image/jpeg').send(await shownPicture(pool, workshopOf(request), idOf(request))),
-  );
+  router.get('/artworks/:id/picture', async (request, response) => {
+    const picture = await shownPicture(pool, workshopOf(request), idOf(request));
+    // The bytes of a drawing never change.
+    response.setHeader('Cache-Control', 'private, max-age=31536000, immutable');
+    response.type('image/webp').send(picture);
+  });
   router.post(
     '/jobs/:id/texts',
     async (request, response) =>

@@ -19,15 +19,14 @@ export async function originalFile(
 /** Widest and highest that a picture is shown, in px. */
 const SHOWN_PX = 1400;
 
-/** A picture to be looked at: made anew from its pixels, so that nothing else of the file is shown. */
+/** A picture to be looked at: made anew from its pixels, so that nothing else of the file is shown; see-through where it is. */
 export async function shownPicture(db: Db, workshopId: string, id: string): Promise<Buffer> {
   const file = await findArtworkFile(db, workshopId, id);
   if (!file || !sourceOf(file.kind).isPicture) throw notFound('That picture');
   return sharp(file.bytes)
     .rotate()
     .resize(SHOWN_PX, SHOWN_PX, { fit: 'inside', withoutEnlargement: true })
-    .flatten({ background: '#ffffff' })
-    .jpeg({ quality: 85 })
+    .webp({ quality: 85, alphaQuality: 100 })
     .toBuffer();
 }
 

@@ -12,6 +12,7 @@ import {
   sourceOf,
   sourceOfFile,
   textName,
+  USUAL_TRACING,
   type SourceChoices,
   type SourceName,
 } from '@keen-anvil/core/artwork-choices';
@@ -32,6 +33,8 @@ export interface IncomingFile {
   id: string;
   fileName: string;
   bytes: Buffer;
+  /** A picture that is to be printed, not traced. */
+  isKept?: boolean;
 }
 
 /** Brings a drawing into a job: the bytes are kept, the drawing is read, and each of its colours becomes a step. */
@@ -50,7 +53,11 @@ export async function bringIn(
       'file',
     );
   if (file.bytes.length === 0) throw refused(`“${file.fileName}” is empty.`, 'file');
-  return addDrawing(pool, heavy, workshopId, jobId, { ...file, source, choices: {} }, listening);
+  const { isKept = false, ...bare } = file;
+  if (isKept && !sourceOf(source).isPicture)
+    throw refused(`A picture (PNG, JPG) was expected, to be kept as one; “${file.fileName}” came.`, 'file');
+  const choices = isKept ? { tracing: { ...USUAL_TRACING, way: 'kept' as const } } : {};
+  return addDrawing(pool, heavy, workshopId, jobId, { ...bare, source, choices }, listening);
 }
 
 /** Takes a measured shape from the shelf as a drawing of its own. */
@@ -87,7 +94,7 @@ export async function addText(
   });
 }
 
-interface Incoming extends IncomingFile {
+interface Incoming extends Omit<IncomingFile, 'isKept'> {
   source: SourceName;
   choices: SourceChoices;
 }

@@ -86,10 +86,10 @@ function withNudge(match: StepRecipe, { nudge, machineId }: MatchedStep, shop: S
     : match;
 }
 
-/** Done several times on the same marks, it has its passes as often: what is dialled in, done and learnt from is all of them. */
+/** Gone over at least so often on the same marks, where the recipe has fewer passes: what is dialled in, done and learnt from is all of them. */
 const withRounds = (match: StepRecipe, { rounds }: MatchedStep): StepRecipe =>
-  rounds > 1 && match.settings?.passes !== undefined
-    ? { ...match, settings: { ...match.settings, passes: match.settings.passes * rounds } }
+  match.settings?.passes !== undefined && match.settings.passes < rounds
+    ? { ...match, settings: { ...match.settings, passes: rounds } }
     : match;
 
 function withVariant(

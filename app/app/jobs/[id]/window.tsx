@@ -1,0 +1,9 @@
+import { useLocalSearchParams } from 'expo-router';
+import { lazyPage } from '../../../ui/lazy-page';
+
+const WindowPage = lazyPage(async () => (await import('../../../features/jobs/window-page')).WindowPage);
+
+export default function WindowRoute() {
+  const { id, parts } = useLocalSearchParams<{ id: string; parts?: string }>();
+  return <WindowPage jobId={id} partIds={(parts ?? '').split(',').filter(Boolean)} />;
+}

@@ -1,0 +1,41 @@
+import { paths } from '@keen-anvil/contract';
+import type { ShownPrint } from '@keen-anvil/core/jobs';
+import { useId } from 'react';
+import { ClipPath, Defs, G, Image, Path } from 'react-native-svg';
+
+interface PartPrintProps {
+  print: ShownPrint;
+  /** The part's outline as path data in the plane in which the print lies, mm. */
+  path: string;
+  /** How strong it is drawn; 1 for as it will be. */
+  opacity?: number;
+}
+
+/** What is printed in a part, as it will be seen inside its cut. */
+export function PartPrint({ print: { picture, fill }, path, opacity = 1 }: PartPrintProps) {
+  const id = useId();
+  return (
+    <G opacity={opacity} testID="print">
+      <Defs>
+        <ClipPath id={id}>
+          <Path d={path} clipRule="evenodd" />
+        </ClipPath>
+      </Defs>
+      {fill ? <Path d={path} fill={fill} fillRule="evenodd" /> : null}
+      {picture ? (
+        <G clipPath={`url(#${id})`}>
+          <G transform={`matrix(${picture.matrix.join(' ')})`}>
+            <Image
+              href={paths.artworkPicture(picture.drawingId)}
+              x={0}
+              y={0}
+              width={picture.widthMm}
+              height={picture.heightMm}
+              preserveAspectRatio="none"
+            />
+          </G>
+        </G>
+      ) : null}
+    </G>
+  );
+}
