@@ -30,7 +30,6 @@ export const part = (over: Partial<PartView> = {}): PartView => ({
   layers: [],
   print: null,
   printedBy: null,
-  isBeside: false,
   bridges: [],
   pieces: 1,
   script: null,

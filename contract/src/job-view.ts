@@ -3,7 +3,6 @@ import {
   applyDifference,
   comesApart,
   drawingUnder,
-  isBeside,
   lineCount,
   madeLayers,
   placementsOf,
@@ -107,7 +106,6 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     comesApart: comesApart(making),
     layers: madeLayers(document, part),
     printedBy: making.op === 'printed' ? making.print : null,
-    isBeside: isBeside(making),
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,
     ...shape,
   };

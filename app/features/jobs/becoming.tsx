@@ -3,6 +3,8 @@ import type { CurveContour } from '@keen-anvil/core/geometry';
 import type { AlignParts } from '@keen-anvil/core/jobs';
 import type { Operation, TriedOut } from '@keen-anvil/core/makings';
 import type { Measures } from '@keen-anvil/core/measured';
+import { lineWidthOf } from '@keen-anvil/core/tools';
+import { formatNumber } from '@keen-anvil/core/units';
 import { useQueries, useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -15,6 +17,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
+import { useTools } from '../shop/queries';
 import { jobForm } from './fetch-form';
 import { numberOf } from './inspect';
 import { LinesThumb } from './lines-thumb';
@@ -74,8 +77,19 @@ const tryQuery = (offer: Offer, measures: Measures, isWanted: boolean, asGroup =
   retry: false,
 });
 
-const usual = ({ measures }: Operation): Measures =>
-  Object.fromEntries(measures.map(({ name, usual: n }) => [name, n]));
+/** What an operation begins with; a hatch of a tool whose line is known keeps half of it from the edge, and lies line beside line. */
+const usual = ({ name: operation, measures }: Operation, lineMm: number | null): Measures => ({
+  ...Object.fromEntries(measures.map(({ name, usual: n }) => [name, n])),
+  ...(operation === 'hatch' && lineMm !== null ? { inset: lineMm / 2, spacing: lineMm } : {}),
+});
+
+/** The line of the tool that the parts are done with, where all of them are done with one; null where nobody knows. */
+function useLineOf(job: JobDetail, chosen: BoxedPart[]): { mm: number | null; tool: string } {
+  const tools = useTools().data ?? [];
+  const ids = new Set(chosen.map(({ stepId }) => job.steps.find(({ id }) => id === stepId)?.toolId));
+  const tool = ids.size === 1 ? tools.find(({ id }) => ids.has(id)) : undefined;
+  return { mm: tool ? lineWidthOf(tool) : null, tool: tool?.name ?? '' };
+}
 
 /** What could become of the chosen parts: each way as a small picture of these very parts; then its measures, and it is made. */
 export function Becoming({ job, chosen, isPending, onMake, more = [] }: BecomingProps) {
@@ -89,12 +103,14 @@ export function Becoming({ job, chosen, isPending, onMake, more = [] }: Becoming
     queryFn: async () => (await jobForm()).OPERATIONS,
     staleTime: Infinity,
   });
+  const line = useLineOf(job, chosen);
   const offers = useMemo(() => offersFor(chosen, operations.data ?? []), [chosen, operations.data]);
-  const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation), isSmall)) });
+  const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation, line.mm), isSmall)) });
   if (offer)
     return (
       <MakeIt
         job={job}
+        line={line}
         offer={offer}
         isSmall={isSmall}
         isPending={isPending}
@@ -150,6 +166,7 @@ const ALIGNMENT_WORDS: Record<AlignParts['at'], string> = {
   middle: 'Middles, side by side',
   bottom: 'Lower edges',
   'on-one-middle': 'On one middle',
+  'on-text': 'On the line of a text',
   'spread-across': 'Even gaps across',
   'spread-down': 'Even gaps down',
 };
@@ -175,16 +192,17 @@ function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>
 
 interface MakeItProps extends Omit<BecomingProps, 'chosen' | 'more'> {
   offer: Offer;
+  line: ReturnType<typeof useLineOf>;
   isSmall: boolean;
   onBack: () => void;
 }
 
 const NOTHING_YET: TriedOut = { made: [], refusal: null, told: null };
 
-function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps) {
+function MakeIt({ job, line, offer, isSmall, isPending, onMake, onBack }: MakeItProps) {
   const { rule, paper } = useTokens();
   const { operation, parts } = offer;
-  const [measures, setMeasures] = useState(() => usual(operation));
+  const [measures, setMeasures] = useState(() => usual(operation, line.mm));
   const [inHand, setInHand] = useState(operation.measures[0]?.name ?? '');
   const stepIds = [...new Set(parts.flatMap(({ stepId }) => stepId ?? []))];
   const [stepId, setStepId] = useState<string | null>(null);
@@ -245,6 +263,9 @@ function MakeIt({ job, offer, isSmall, isPending, onMake, onBack }: MakeItProps)
         />
       ) : null}
       {told ? <Aside>{told}</Aside> : null}
+      {operation.name === 'hatch' && line.mm !== null ? (
+        <Aside>{`The line of ${line.tool} is ${formatNumber(line.mm, 2)} mm: half of it stays inside the edge.`}</Aside>
+      ) : null}
       <Missing
         what={refusal !== null ? refusal.message : asksStep && stepId === null && 'Say in which step it is done.'}
       />

@@ -125,7 +125,7 @@ const PartPath = memo(function PartPath({
     <Path
       testID={`drawn-${name}`}
       d={path}
-      fill={isDone && isClosed(part) && !part.print ? part.colour : 'none'}
+      fill={isDone && isClosed(part) && !part.print && !part.outline ? part.colour : 'none'}
       fillRule="evenodd"
       fillOpacity={0.5}
       opacity={part.role === 'out' ? 0.3 : 1}

@@ -20,6 +20,7 @@ import { jobForm } from './fetch-form';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import { MeasuredPicture } from './measured-picture';
+import { ThicknessKey } from './thickness-key';
 import { ThumbCard } from './thumb-card';
 import { useAddMeasured, useJob, useReadAgain } from './queries';
 
@@ -204,6 +205,9 @@ function MeasuresForm({
         onTake={setInHand}
         onTurn={turn}
       />
+      {shape.measures.some(({ name }) => name === 'thick') ? (
+        <ThicknessKey job={job} onTake={(taken) => onChange({ ...measures, ...taken })} />
+      ) : null}
       {onOther ? <TextKey title="Another shape" icon="arrow-left" onPress={onOther} /> : null}
       {error ? (
         <Body role="alert" style={{ color: rust }}>

@@ -1,5 +1,5 @@
 import type { ArtworkView, JobDetail } from '@keen-anvil/contract';
-import { sourceOf } from '@keen-anvil/core/artwork-choices';
+import { isKeptPicture, sourceOf } from '@keen-anvil/core/artwork-choices';
 import type { Print } from '@keen-anvil/core/jobs';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
@@ -41,7 +41,10 @@ export function WindowPage({ jobId, partIds }: { jobId: string; partIds: string[
     );
   const wanted = new Set(partIds);
   const windows = allParts(job.data).filter(({ id }) => wanted.has(id));
-  const pictures = job.data.artworks.filter(({ source }) => sourceOf(source).isPicture);
+  // Those that are kept as pictures come first: the others are there to be traced.
+  const pictures = job.data.artworks
+    .filter(({ source }) => sourceOf(source).isPicture)
+    .sort((a, b) => Number(isKeptPicture(b)) - Number(isKeptPicture(a)));
   if (windows.length === 0)
     return (
       <Page title="A picture inside" back={back}>

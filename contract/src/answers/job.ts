@@ -44,8 +44,6 @@ export interface PartView {
   print: ShownPrint | null;
   /** The print as it was asked for, where it was given to this part. */
   printedBy: Print | null;
-  /** It came beside what it is made of, which stays. */
-  isBeside: boolean;
   bridges: Bridge[];
   /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
   isFilled: boolean | null;

@@ -136,6 +136,7 @@ export const ALIGNMENTS = [
   'middle',
   'bottom',
   'on-one-middle',
+  'on-text',
   'spread-across',
   'spread-down',
 ] as const;

@@ -1,9 +1,11 @@
+import { sourceOf } from '../artwork-choices';
 import type { Bounds } from '../geometry';
 import type { AlignParts } from './action';
 import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
 import { withParts, type JobDocument, type Part } from './document';
 import { refuseNothing } from './make-part';
+import { drawingUnder } from './parts-of';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import { shapeBox } from './shapes';
@@ -28,7 +30,7 @@ export function alignParts(
   });
   const least = at.startsWith('spread') ? 3 : 2;
   if (chosen.length < least) refuse(`Choose ${least} parts or more to lay to each other.`, 'partIds');
-  const moves = movesFor(chosen, at);
+  const moves = at === 'on-text' ? ontoText(document, chosen, shop) : movesFor(chosen, at);
   const next = chosen.reduce(
     (now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed),
     document,
@@ -41,7 +43,40 @@ export function alignParts(
   return settled(document, next, shop);
 }
 
-function movesFor(chosen: readonly Boxed[], at: AlignParts['at']): { x: number; y: number }[] {
+/** Letters stand on one line where their feet are within this share of their height; an o reaches a little below it. */
+const FOOT = 0.06;
+
+/** Everything that is no letter is put onto the line on which the letters that are chosen stand. */
+function ontoText(document: JobDocument, chosen: readonly Boxed[], shop: JobShop): { x: number; y: number }[] {
+  const textOf = ({ making }: Part) => {
+    const drawing = drawingUnder(document, making);
+    return drawing && sourceOf(drawing.source).choices === 'text' ? drawing.id : undefined;
+  };
+  const letters = chosen.filter(({ part }) => textOf(part) !== undefined);
+  const text = letters[0] && textOf(letters[0].part);
+  if (text === undefined) return refuse('Choose a letter of a text with them: they are put onto its line.', 'partIds');
+  if (letters.length === chosen.length) refuse('Choose what is to stand on the line with the letters.', 'partIds');
+  const line = footOf(
+    letters.map(({ box }) => box),
+    document.parts.flatMap((part) => {
+      const box = textOf(part) === text ? shapeBox(shop.shapes(document), part.id) : null;
+      return box ? [box] : [];
+    }),
+  );
+  return chosen.map(({ part, box }) => ({ x: 0, y: textOf(part) === undefined ? line - box.maxY : 0 }));
+}
+
+/** Where most letters of the chosen ones' line have their feet: those with a tail hang below it, a dash floats above. */
+function footOf(chosen: readonly Bounds[], all: readonly Bounds[]): number {
+  const [top, bottom] = [Math.min(...chosen.map(({ minY }) => minY)), Math.max(...chosen.map(({ maxY }) => maxY))];
+  const near = Math.max(...all.map(({ minY, maxY }) => maxY - minY)) * FOOT;
+  const feet = all.map(({ maxY }) => maxY).filter((y) => y > top && y <= bottom + near);
+  const shared = (y: number) => feet.filter((other) => Math.abs(other - y) <= near).length;
+  // Of equals the highest: round letters reach a little below the line.
+  return feet.reduce((best, y) => (shared(y) > shared(best) || (shared(y) === shared(best) && y < best) ? y : best));
+}
+
+function movesFor(chosen: readonly Boxed[], at: Exclude<AlignParts['at'], 'on-text'>): { x: number; y: number }[] {
   const left = Math.min(...chosen.map(({ box }) => box.minX));
   const right = Math.max(...chosen.map(({ box }) => box.maxX));
   const top = Math.min(...chosen.map(({ box }) => box.minY));

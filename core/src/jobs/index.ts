@@ -42,7 +42,7 @@ export { FIRST_PROCESS } from './starting-place';
 export { madeBy } from './made-by';
 export { madeLayers, type MadeLayer } from './made-layers';
 export { printMeasures, windowMatrix, type Print, type ShownPrint } from './print';
-export { comesApart, isBeside, standsOn, type ContourKey, type Making } from './making';
+export { comesApart, standsOn, type ContourKey, type Making } from './making';
 export { drawingUnder, lineCount, partsOf, placementsOf, processedIn, shareSheet, sheetOf, sheetsOf } from './parts-of';
 export { drawingPlane } from './plane';
 export { ReadingShelf, readingsOf, type ReadingRef } from './reading-shelf';

@@ -86,6 +86,28 @@ describe('parts made into one', () => {
   });
 });
 
+describe('sizing a single part', () => {
+  it('has outlines follow at their distance, and is refused for an outline itself or a locked drawing', () => {
+    const outlined = done(job, shop, { do: 'draw-outline', partIds: ids('Left'), distanceMm: 2 });
+    const name = 'Left, outline at 2 mm';
+    const large = act(outlined, { partIds: ids('Left'), by: 'moved', measures: { width: 40 } });
+    expect(box(large, 'Left')).toEqual([-10, -10, 30, 30]);
+    expect(box(large, name)).toEqual([-12, -12, 32, 32]);
+    const line = named(outlined, name).id;
+    expect(refusal(() => act(outlined, { partIds: [line], by: 'moved', measures: { width: 40 } }))).toBe(
+      '“Left, outline at 2 mm” keeps 2 mm from what it goes round: size that, and it follows.',
+    );
+    const moved = act(outlined, { partIds: [line], by: 'moved', measures: { right: 5 } });
+    expect(refusal(() => done(moved, shop, { do: 'change-making', partId: line, measures: { width: 9 } }))).toContain(
+      'size that, and it follows',
+    );
+    const locked = done(job, shop, { do: 'change-drawing', drawingId: job.drawings[0].id, isSizeLocked: true });
+    expect(refusal(() => act(locked, { partIds: ids('Left'), by: 'moved', measures: { width: 40 } }))).toContain(
+      'is locked',
+    );
+  });
+});
+
 describe('several parts made as a group', () => {
   it('keep how they lie to each other, and come apart again', () => {
     const rows = act(job, {

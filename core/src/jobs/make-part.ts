@@ -1,5 +1,6 @@
 import { operationOf, type Operation } from '../makings';
 import { allMeasures, MeasureRefusedError, type Measures } from '../measured';
+import { formatNumber } from '../units';
 import type { ChangeMaking, MakePart } from './action';
 import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
@@ -7,7 +8,7 @@ import { withParts, type JobDocument, type Part } from './document';
 import { madeId } from './made-id';
 import { madeBy, type MadeBy } from './made-by';
 import { isBeside, standsOn, type WorkedMaking } from './making';
-import { lookup, placementsOf } from './parts-of';
+import { drawingUnder, lookup, placementsOf } from './parts-of';
 import { putTogether } from './parts-actions';
 import { refuse } from './refusal';
 import { settled } from './settled';
@@ -19,6 +20,7 @@ export function makePart(document: JobDocument, action: MakePart, shop: JobShop,
   const operation = operationOf(action.by) ?? refuse(`Nobody knows here how to make “${action.by}”.`, 'by');
   const measures = checked({ label: operation.label, list: operation.measures }, action.measures);
   const chosen = chosenParts(document, action.partIds);
+  for (const part of chosen) refuseToSize(document, part, operation, measures);
   const next = operation.isBeside
     ? madeBeside(document, operation, measures, chosen, seed)
     : operation.needs !== 'one'
@@ -30,6 +32,27 @@ export function makePart(document: JobDocument, action: MakePart, shop: JobShop,
   return settled(document, next, shop);
 }
 
+/** A line at an exact distance would not be at it any more, and a size that is locked stays as it is. */
+function refuseToSize(
+  document: JobDocument,
+  part: Part,
+  { name }: Pick<Operation, 'name'>,
+  { width = 0, height = 0 }: Measures,
+): void {
+  if (name !== 'moved' || (width === 0 && height === 0)) return;
+  if (part.making.op === 'outline')
+    refuse(
+      `“${part.name}” keeps ${formatNumber(Math.abs(part.making.distanceMm), 2)} mm from what it goes round: size that, and it follows.`,
+      'measures.width',
+    );
+  const drawing = drawingUnder(document, part.making);
+  if (drawing?.isSizeLocked)
+    refuse(
+      `The size of “${drawing.name}” is locked: its gaps and printed scales must stay as they are. Unlock it first.`,
+      'measures.width',
+    );
+}
+
 /** Parts put together first, as they lie to each other, and made as one. */
 function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
   const stepIds = new Set(chosenParts(document, action.partIds).map(({ stepId }) => stepId));
@@ -37,7 +60,16 @@ function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, see
     refuse('These parts are in several steps: put those of one step together, or make each by itself.', 'partIds');
   const grouped = putTogether(document, { do: 'put-together', partIds: action.partIds }, shop, `${seed} as one`);
   const host = action.partIds.find((id) => lookup(grouped).parts.get(id)?.role !== 'within')!;
-  return makePart(grouped, { ...action, partIds: [host], asGroup: false }, shop, seed);
+  const named = withParts(grouped, [
+    { ...lookup(grouped).parts.get(host)!, name: groupName(document, action.partIds, host) },
+  ]);
+  return makePart(named, { ...action, partIds: [host], asGroup: false }, shop, seed);
+}
+
+/** Letters are called by the word they make; anything else by the one that it goes on as. */
+function groupName(document: JobDocument, partIds: readonly string[], host: string): string {
+  const names = chosenParts(document, partIds).map(({ name }) => name);
+  return names.every((name) => [...name].length === 1) ? names.join('') : lookup(document).parts.get(host)!.name;
 }
 
 /** A part beside those that it is made of, lying as the first of them does. */
@@ -80,7 +112,11 @@ export function changeMaking(document: JobDocument, { partId, measures }: Change
   const turned = checked(made, { ...made.measures, ...measures });
   if (making.op === 'printed')
     return kept(document, { ...part, making: { ...making, print: { ...making.print, measures: turned } } }, shop);
-  if (making.op === 'worked') return kept(document, { ...part, making: { ...making, measures: turned } }, shop);
+  if (making.op === 'worked') {
+    const below = lookup(document).parts.get(making.of[0]);
+    if (below) refuseToSize(document, below, { name: making.by }, turned);
+    return kept(document, { ...part, making: { ...making, measures: turned } }, shop);
+  }
   if (making.op !== 'outline') return document;
   if (turned.distance === 0)
     refuse('An outline at 0 mm is the part itself: a distance above or below 0 was expected.', 'measures.distance');

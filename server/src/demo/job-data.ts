@@ -1,5 +1,11 @@
-import type { NewNote } from '@keen-anvil/contract';
+import type { AskedAction, NewNote } from '@keen-anvil/contract';
+import type { TextChoices, TracingWay } from '@keen-anvil/core/artwork-choices';
+import type { MeasuredChoices } from '@keen-anvil/core/measured';
+import { demoId } from './ids';
 import type { Outcome, ProcessName } from '@keen-anvil/core/recipes';
+
+/** An action before it has its id. */
+export type UnnamedAction = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
 
 export interface SeriesData {
   daysAgo: number;
@@ -7,10 +13,28 @@ export interface SeriesData {
   outcomes: (Outcome | null)[];
 }
 
+/** A drawing of a job: a file of the demo, a text, or a shape from measures; set where it lies in the job, mm. */
+export type DrawingData = (
+  { file: string; tracing?: TracingWay } | { text: Partial<TextChoices> } | { shape: MeasuredChoices }
+) & {
+  at?: { x: number; y: number };
+};
+
+/** Finds parts of a job by their names, and drawings by their place in it. */
+export interface Finder {
+  parts: (...names: string[]) => string[];
+  partsOf: (drawing: number) => string[];
+  drawing: (drawing: number) => string;
+  /** In mm. */
+  widthOf: (partId: string) => number;
+}
+
 export interface JobData {
   name: string;
-  file: string;
-  /** What is done with each colour: its material, and the process where it is not the usual one. */
+  drawings: DrawingData[];
+  /** What is made of its parts, one after the other. */
+  made?: ((find: Finder) => UnnamedAction)[];
+  /** What is done with each colour, or with the step of a part: its material, and the process where it is not the usual one. */
   steps: Record<
     string,
     | string
@@ -32,13 +56,13 @@ const numberPlate = { '#f4f4ef': 'Outdoor vinyl, white', '#1d2f5c': 'Outdoor vin
 export const JOBS: JobData[] = [
   {
     name: 'Kit labels for the boathouse',
-    file: 'kit-label.svg',
+    drawings: [{ file: 'kit-label.svg' }],
     steps: { '#e8b31e': 'Stencil film, frosted' },
     series: [{ daysAgo: 12, outcomes: ['right'] }],
   },
   {
     name: 'Boat numbers, spring set',
-    file: 'boat-number-12.svg',
+    drawings: [{ file: 'boat-number-12.svg' }],
     steps: numberPlate,
     template: 'Boat numbers, two colours',
     series: [
@@ -50,8 +74,137 @@ export const JOBS: JobData[] = [
     ],
   },
   {
+    name: 'Kit tags',
+    drawings: [
+      { shape: { shape: 'tag', measures: { width: 46, height: 70, corner: 8, hole: 5, rim: 5, slot: 16 } } },
+      { text: { words: 'BOW\n12', capHeightMm: 9 }, at: { x: 11, y: 26 } },
+    ],
+    made: [
+      (find) => ({ do: 'split-step', partIds: find.partsOf(1), stepId: demoId('letters of the kit tags') }),
+      (find) => ({ do: 'put-together', partIds: find.partsOf(1) }),
+      (find) => ({ do: 'align-parts', partIds: [...find.partsOf(0), ...find.partsOf(1)], at: 'centre' }),
+      // Three of them, 4 mm from each other: each with its letters.
+      (find) => ({
+        do: 'make-part',
+        partIds: find.partsOf(1),
+        by: 'rows',
+        measures: { across: 3, down: 1, gapX: 50 - find.widthOf(find.partsOf(1)[0]), gapY: 4, offset: 0 },
+      }),
+      (find) => ({
+        do: 'make-part',
+        partIds: find.partsOf(0),
+        by: 'rows',
+        measures: { across: 3, down: 1, gapX: 4, gapY: 4, offset: 0 },
+      }),
+    ],
+    steps: {
+      O: { material: 'Veg-tan leather', process: 'laser-area', machine: 'Diode' },
+      tag: { material: 'Veg-tan leather', process: 'laser-cut', machine: 'Diode' },
+    },
+    notes: [{ kind: 'measure', label: 'Strap', value: '16 mm wide, 2 mm thick' }],
+    daysAgo: 6,
+    series: [],
+  },
+  {
+    name: 'Ripple trophies',
+    drawings: [{ file: 'oar-blade.svg' }],
+    made: [
+      (find) => ({
+        do: 'make-part',
+        partIds: find.parts('blade'),
+        by: 'ripples',
+        measures: { count: 4, gap: 4, rib: 3, spine: 6, angle: 90, middle: 0 },
+      }),
+    ],
+    steps: { '#147a7e': { material: 'Cast acrylic 3 mm, teal', process: 'laser-cut', machine: 'Tube' } },
+    daysAgo: 5.5,
+    series: [],
+  },
+  {
+    name: 'Crew stickers',
+    drawings: [{ file: 'crew-sticker.png', tracing: 'alpha' }],
+    made: [
+      (find) => ({
+        do: 'make-rim',
+        partIds: find.partsOf(0),
+        widthMm: 2.5,
+        gapsMm: 6,
+        peelMm: 4,
+        colour: '#fdfdfb',
+        bleedMm: 1,
+      }),
+    ],
+    steps: {
+      'Part 1, rim': { material: 'Sticker paper, matt', process: 'kiss-cut', tool: 'Fine blade' },
+      'Part 1, rim, outline at 4 mm': { material: 'Sticker paper, matt', process: 'through-cut', tool: 'Deep blade' },
+    },
+    daysAgo: 5,
+    series: [],
+  },
+  {
+    name: 'Bottle wraps',
+    drawings: [
+      { shape: { shape: 'cup-wrap', measures: { how: 1, top: 251, bottom: 218, height: 80, overlap: 5 } } },
+      { text: { words: 'OSPREY BEND', capHeightMm: 16, letterSpacingMm: 4 }, at: { x: 24, y: 42 } },
+    ],
+    made: [
+      (find) => ({
+        do: 'make-part',
+        partIds: find.partsOf(1),
+        by: 'cone',
+        measures: { how: 1, top: 251, bottom: 218, height: 80, down: 30 },
+        asGroup: true,
+      }),
+    ],
+    steps: { '#000000': 'Outdoor vinyl, white' },
+    notes: [
+      { kind: 'measure', label: 'Bottle', value: 'rims 218 and 251 mm round' },
+      { kind: 'words', label: 'Seam', value: '5 mm over each other, at the back' },
+    ],
+    daysAgo: 4.5,
+    series: [],
+  },
+  {
+    name: 'Club crest, debossed',
+    drawings: [{ file: 'club-crest.svg' }],
+    made: [(find) => ({ do: 'deboss-from-back', partIds: find.partsOf(0), gapMm: 0.8 })],
+    steps: {
+      crest: { material: 'Card 250 g, cream', tool: 'Deep blade' },
+      'crest, stylus line': { material: 'Card 250 g, cream', tool: 'Stylus' },
+    },
+    daysAgo: 4,
+    series: [],
+  },
+  {
+    name: 'Crew board',
+    drawings: [
+      { file: 'crew-board.svg' },
+      { file: 'crew-bow.jpg', tracing: 'kept' },
+      { file: 'crew-stroke.jpg', tracing: 'kept' },
+      { file: 'crew-cox.jpg', tracing: 'kept' },
+    ],
+    made: [
+      (find) => ({
+        do: 'print-parts',
+        prints: find.parts('bow', 'stroke', 'cox').map((partId, i) => ({
+          partId,
+          print: {
+            drawingId: find.drawing(i + 1),
+            isAsDrawn: false,
+            fill: '#22406e',
+            measures: { right: 0, down: 3, size: 105, turn: 0, bleed: 1 },
+          },
+        })),
+      }),
+    ],
+    steps: { '#22406e': { material: 'Sticker paper, matt', process: 'kiss-cut', tool: 'Fine blade' } },
+    notes: [{ kind: 'words', label: 'Order', value: 'bow at the left, cox at the right' }],
+    daysAgo: 3.5,
+    series: [],
+  },
+  {
     name: 'Prize coasters',
-    file: 'ripple-coaster.png',
+    drawings: [{ file: 'ripple-coaster.png' }],
     steps: { '#000000': 'Bamboo board' },
     notes: [{ kind: 'measure', label: 'Coaster', value: '95 mm square, ripples 80 mm across' }],
     daysAgo: 3,
@@ -59,7 +212,15 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Boat plates',
-    file: 'boat-plate.svg',
+    drawings: [{ file: 'boat-plate.svg' }],
+    made: [
+      (find) => ({
+        do: 'make-part',
+        partIds: find.parts('R', 'E', 'D', 'W', 'N'),
+        by: 'hatch',
+        measures: { way: 0, spacing: 0.3, angle: 45, inset: 0.1, outline: 1 },
+      }),
+    ],
     steps: { '#1d2f5c': { material: 'Anodised aluminium blanks', onCarrier: true } },
     guides: ['plate'],
     notes: [
@@ -71,14 +232,14 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Course bunting',
-    file: 'course-bunting.svg',
+    drawings: [{ file: 'course-bunting.svg' }],
     steps: { '#c8342f': 'Cotton poplin' },
     daysAgo: 2.2,
     series: [],
   },
   {
     name: 'Certificates',
-    file: 'certificate.svg',
+    drawings: [{ file: 'certificate.svg' }],
     steps: {
       '#1a1a1a': { material: 'Card 250 g, cream', process: 'draw' },
       '#c8342f': 'Card 250 g, cream',
@@ -90,7 +251,7 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Finishers’ medals',
-    file: 'finisher-medals.dxf',
+    drawings: [{ file: 'finisher-medals.dxf' }],
     steps: {
       '#cc6600': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode' },
       '#0000ff': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' },
@@ -100,7 +261,7 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Crew shirts',
-    file: 'crew-crest.svg',
+    drawings: [{ file: 'crew-crest.svg' }],
     steps: {
       '#c79a3b': 'Transfer film, gold glitter',
       '#22406e': { material: 'Transfer film, gold glitter', process: 'heat-press', machine: 'Clam' },
@@ -115,7 +276,7 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Boat number 12',
-    file: 'boat-number-12.svg',
+    drawings: [{ file: 'boat-number-12.svg' }],
     // The second colour waits at the other plotter, so that the first one is free.
     steps: {
       ...numberPlate,

@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { AskedAction, JobDetail } from '@keen-anvil/contract';
 import { worksInOrder, asksEngraveOrCut } from '@keen-anvil/contract/work';
+import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
+import { knownBounds } from '@keen-anvil/core/geometry';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import type { Pool } from 'pg';
 import { inOneTransaction } from '../db/one-transaction';
@@ -13,7 +15,7 @@ import { finishRun, insertRun, scoreRun, turnRun } from '../queries/runs';
 import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
-import { bringIn } from '../services/drawings';
+import { addMeasured, addText, bringIn } from '../services/drawings';
 import { createJob } from '../services/jobs';
 import { writeNote } from '../services/notes';
 import { actOnJob } from '../services/act-on-job';
@@ -23,7 +25,7 @@ import { makeStepFile, type StepFile } from '../services/machine-files';
 import { loadShop, materialsOf } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
-import { JOBS, type JobData, type SeriesData } from './job-data';
+import { JOBS, type DrawingData, type Finder, type JobData, type SeriesData, type UnnamedAction } from './job-data';
 import { RECIPES } from './book-data';
 import { loadBook, loadMachines, loadStock, recipeId } from './load-book';
 import { loadTunings } from './load-tunings';
@@ -56,18 +58,18 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   return true;
 }
 
-/** An action before it has its id. */
-type Unnamed = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
-
 /** Gives a demo job its guides, materials, processes, notes and template, as a maker would. */
 async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobData): Promise<JobDetail> {
   let job = start;
-  const act = async (action: Unnamed) => {
+  const act = async (action: UnnamedAction) => {
     await actOnJob(pool, heavy, DEMO_WORKSHOP_ID, job.id, { ...action, id: randomUUID() } as AskedAction);
     job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, job.id);
   };
   const change = (stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>) =>
     act({ do: 'change-step', stepId, ...body });
+  for (const [i, { at }] of data.drawings.entries())
+    if (at) await act({ do: 'change-drawing', drawingId: job.artworks[i].id, xMm: at.x, yMm: at.y });
+  for (const made of data.made ?? []) await act(made(finderIn(job)));
   if (data.guides) {
     const partIds = job.steps
       .flatMap((step) => step.parts)
@@ -75,8 +77,8 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
       .map((part) => part.id);
     await act({ do: 'change-role', role: 'guide', partIds });
   }
-  for (const { id: stepId, colour } of [...job.steps]) {
-    const wanted = data.steps[colour];
+  for (const { id: stepId, colour, parts } of [...job.steps]) {
+    const wanted = parts.flatMap(({ name }) => data.steps[name] ?? [])[0] ?? data.steps[colour];
     if (!wanted) continue;
     const { material, process, machine, tool, piece, onCarrier } =
       typeof wanted === 'string' ? ({ material: wanted } as Exclude<typeof wanted, string>) : wanted;
@@ -97,6 +99,20 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
   return job;
 }
 
+/** Finds what an action of the demo speaks of, in the job as it is by then. */
+function finderIn({ steps, otherParts, artworks }: JobDetail): Finder {
+  const parts = [...steps.flatMap((step) => step.parts), ...otherParts];
+  return {
+    parts: (...names) => parts.filter(({ name }) => names.includes(name)).map(({ id }) => id),
+    partsOf: (i) => parts.filter(({ artworkId }) => artworkId === artworks[i].id).map(({ id }) => id),
+    drawing: (i) => artworks[i].id,
+    widthOf: (partId) => {
+      const box = knownBounds(parts.find(({ id }) => id === partId)!.contours)!;
+      return box.maxX - box.minX;
+    },
+  };
+}
+
 /** A template kept before the recipes were what they are now. */
 async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<void> {
   const id = demoId(`template ${name}`);
@@ -109,6 +125,20 @@ async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<v
   await pool.query('UPDATE job_template SET snapshot = $2, made_at = $3 WHERE id = $1', [id, snapshot, ago(142)]);
 }
 
+/** Brings a drawing into a job as a maker would: as a file, as words, or from the shelf of measured shapes. */
+async function loadDrawing(pool: Pool, heavy: HeavyPool, jobId: string, id: string, data: DrawingData): Promise<void> {
+  if ('text' in data)
+    await addText(pool, heavy, DEMO_WORKSHOP_ID, jobId, { id, text: { ...USUAL_TEXT, ...data.text } });
+  else if ('shape' in data) await addMeasured(pool, heavy, DEMO_WORKSHOP_ID, jobId, { id, measured: data.shape });
+  else
+    await bringIn(pool, heavy, DEMO_WORKSHOP_ID, jobId, {
+      id,
+      fileName: data.file,
+      bytes: readFileSync(join(__dirname, '../../demo', data.file)),
+      tracing: data.tracing,
+    });
+}
+
 async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<void> {
   const id = demoId(`job ${data.name}`);
   const ran = await pool.query(
@@ -119,15 +149,13 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
   if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
   let job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
-  if (job.artworks.length === 0) {
-    await bringIn(pool, heavy, DEMO_WORKSHOP_ID, id, {
-      id: demoId(`artwork ${data.name}`),
-      fileName: data.file,
-      bytes: readFileSync(join(__dirname, '../../demo', data.file)),
-    });
+  const isFresh = job.artworks.length === 0;
+  if (isFresh) {
+    for (const [i, drawing] of data.drawings.entries())
+      await loadDrawing(pool, heavy, id, demoId(`artwork ${i ? `${i} ` : ''}${data.name}`), drawing);
     job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
   }
-  job = await setUp(pool, heavy, job, data);
+  job = await setUp(pool, heavy, job, isFresh ? data : { ...data, made: [] });
   const files: StepFile[] = [];
   const shop = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
   // Only what has run needs its machine file.

@@ -26,8 +26,8 @@ export function artworkRoutes({ pool, heavy }: ApiParts): Router {
       const fileName = typeof request.query.fileName === 'string' ? request.query.fileName.slice(0, 200) : '';
       if (!fileName) throw refused('The name of the file is missing.', 'fileName');
       const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0);
-      const isKept = request.query.kept === 'true';
-      const file = { id: idOf(request, 'artworkId'), fileName, bytes, isKept };
+      const tracing = request.query.kept === 'true' ? ('kept' as const) : undefined;
+      const file = { id: idOf(request, 'artworkId'), fileName, bytes, tracing };
       await streamed(request, response, 201, (listening) =>
         bringIn(pool, heavy, workshopOf(request), idOf(request), file, listening),
       );

@@ -15,6 +15,7 @@ import {
   USUAL_TRACING,
   type SourceChoices,
   type SourceName,
+  type TracingWay,
 } from '@keen-anvil/core/artwork-choices';
 import { measuredName } from '@keen-anvil/core/measured';
 import type { Bounds } from '@keen-anvil/core/geometry';
@@ -33,8 +34,8 @@ export interface IncomingFile {
   id: string;
   fileName: string;
   bytes: Buffer;
-  /** A picture that is to be printed, not traced. */
-  isKept?: boolean;
+  /** How a picture is traced; kept as a picture it is printed instead. */
+  tracing?: TracingWay;
 }
 
 /** Brings a drawing into a job: the bytes are kept, the drawing is read, and each of its colours becomes a step. */
@@ -53,10 +54,10 @@ export async function bringIn(
       'file',
     );
   if (file.bytes.length === 0) throw refused(`“${file.fileName}” is empty.`, 'file');
-  const { isKept = false, ...bare } = file;
-  if (isKept && !sourceOf(source).isPicture)
+  const { tracing, ...bare } = file;
+  if (tracing && !sourceOf(source).isPicture)
     throw refused(`A picture (PNG, JPG) was expected, to be kept as one; “${file.fileName}” came.`, 'file');
-  const choices = isKept ? { tracing: { ...USUAL_TRACING, way: 'kept' as const } } : {};
+  const choices = tracing ? { tracing: { ...USUAL_TRACING, way: tracing } } : {};
   return addDrawing(pool, heavy, workshopId, jobId, { ...bare, source, choices }, listening);
 }
 
@@ -94,7 +95,7 @@ export async function addText(
   });
 }
 
-interface Incoming extends Omit<IncomingFile, 'isKept'> {
+interface Incoming extends Omit<IncomingFile, 'tracing'> {
   source: SourceName;
   choices: SourceChoices;
 }
