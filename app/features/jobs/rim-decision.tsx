@@ -37,6 +37,8 @@ const RIM: readonly Measure[] = [
   length('bleed', 'Bleed beyond the cut', 1, { min: 0, max: 20, step: 0.5 }),
 ];
 const USUAL: Measures = Object.fromEntries(RIM.map(({ name, usual }) => [name, usual]));
+/** The very same list each time: it is known by its number. */
+const NOTHING: CurveContour[] = [];
 /** White paper, and dark ink, for what has no picture to take a colour from. */
 const PLAIN = ['#fdfdfb', '#22262b'];
 
@@ -67,7 +69,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
     retry: false,
     placeholderData: (before) => before,
   });
-  const rim = tried.data?.made[0] ?? [];
+  const rim = tried.data?.made[0] ?? NOTHING;
   const cut = useQuery({
     queryKey: ['made', 'rim further out', numberOf(rim), measures.peel],
     queryFn: async () => {
@@ -89,7 +91,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
       <RimPicture
         chosen={chosen}
         rim={rim}
-        cut={isPeeled ? (cut.data?.made[0] ?? []) : []}
+        cut={isPeeled ? (cut.data?.made[0] ?? NOTHING) : NOTHING}
         colour={colour}
         pictureOf={job.artworks.find(({ id, source }) => artworkIds.has(id) && source === 'picture')?.id ?? null}
       />
