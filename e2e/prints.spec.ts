@@ -65,7 +65,7 @@ test('a sticker: traced by what is opaque, rimmed in a colour of the picture, an
   await give(page, 2, /Sticker paper, matt/);
   await expect(step(page, 1)).toContainText('Kiss cut');
   await tab(page, 'Sheet');
-  await expect(page.getByTestId('sheet').getByTestId('print')).toHaveCount(2);
+  await expect(page.getByTestId('sheet').getByTestId('print')).toHaveCount(1);
 });
 
 test('a crew board: photos in windows, dragged and turned, one like the other, and taken out again', async ({
@@ -116,7 +116,7 @@ test('a crest debossed from the back: stencil and stylus line on one sheet, and 
   await page.getByRole('button', { name: 'Make stencil and stylus line' }).click();
   await expect(part(page, /^crest, stylus line/)).toContainText('62.4 × ');
   await page.getByRole('button', { name: 'Size of club-crest.svg' }).click();
-  await page.getByRole('textbox', { name: 'Width in mm' }).fill('128');
+  await page.getByRole('textbox', { name: 'Width of the drawing in mm' }).fill('128');
   await page.getByRole('button', { name: 'Set the size' }).click();
   await expect(part(page, /^crest, stylus line/)).toContainText('126.4 × ');
   await tab(page, 'Steps');

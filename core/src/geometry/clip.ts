@@ -11,6 +11,7 @@ import {
   type PathD,
   type PathsD,
 } from 'clipper2-ts';
+import simplify from 'simplify-js';
 import type { Point } from './point';
 import { withoutSpikes } from './spikes';
 
@@ -68,10 +69,19 @@ const MITER_LIMIT = 4;
  * The region must be normalised (as {@link normalise} and the other functions here give it).
  */
 export function offset(region: Region, deltaMm: number, corners: Corners = 'round'): Region {
-  return asRegion(
+  const grown = asRegion(
     inflatePathsD(asPaths(region), deltaMm, JOINS[corners], EndType.Polygon, MITER_LIMIT, PRECISION, ARC_TOLERANCE_MM),
   );
+  return grown.map(withoutNeedless);
 }
+
+/** A point nearer than this to the line without it is left out, in mm: round corners have many such where a curve was taken apart. */
+const NEEDLESS_MM = 0.0004;
+
+const withoutNeedless = (ring: Point[]): Point[] => {
+  const kept = simplify([...ring, ring[0]], NEEDLESS_MM, true).slice(0, -1);
+  return kept.length > 2 ? kept : ring;
+};
 
 /** The region's area in mm², holes taken off. The region must be normalised. */
 export function regionArea(region: Region): number {

@@ -23,10 +23,11 @@ export const RIPPLES: Operation = {
     const core = regionOf(lines);
     if (core.length === 0) throw new OperationRefusedError('ripples go round an outline, and it has none');
     const bands: Region[] = [middle === 0 ? core : difference(core, offset(core, -rib))];
+    // Each at its own distance from the part: grown by one after the other, every corner would come to have ever more points.
     let edge = core;
     for (let i = 0; i < number; i++) {
-      const inner = offset(edge, gap);
-      edge = offset(inner, rib);
+      const inner = offset(core, i * (gap + rib) + gap);
+      edge = offset(core, (i + 1) * (gap + rib));
       bands.push(difference(edge, inner));
     }
     const box = boxOf(edgesOf(edge));
