@@ -1,5 +1,6 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import type { ArtworkView, JobDetail } from '@keen-anvil/contract';
 import { joinBounds, knownBounds, type CurveContour } from '@keen-anvil/core/geometry';
+import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { length, type Measure, type Measures } from '@keen-anvil/core/measured';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -93,7 +94,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
         rim={rim}
         cut={isPeeled ? (cut.data?.made[0] ?? NOTHING) : NOTHING}
         colour={colour}
-        pictureOf={job.artworks.find(({ id, source }) => artworkIds.has(id) && source === 'picture')?.id ?? null}
+        picture={job.artworks.find(({ id, source }) => artworkIds.has(id) && source === 'picture') ?? null}
       />
       <MeasureKeys
         list={isPeeled ? RIM : RIM.filter(({ name }) => name !== 'peel')}
@@ -161,30 +162,39 @@ interface RimPictureProps {
   cut: CurveContour[];
   colour: string;
   /** The picture that the parts were traced from. */
-  pictureOf: string | null;
+  picture: ArtworkView | null;
 }
 
+/** A picture where it lies in its drawing. */
+const asDrawn = ({ id, facts, drawn, scaleX, scaleY, xMm, yMm }: ArtworkView): ShownPrint['picture'] => ({
+  drawingId: id,
+  widthMm: facts.widthMm,
+  heightMm: facts.heightMm,
+  matrix: [scaleX, 0, 0, scaleY, xMm - drawn.minX * scaleX, yMm - drawn.minY * scaleY],
+});
+
 /** The sticker as it will be: the rim in its colour, what it goes round, and both cuts. */
-function RimPicture({ chosen, rim, cut, colour, pictureOf }: RimPictureProps) {
+function RimPicture({ chosen, rim, cut, colour, picture }: RimPictureProps) {
   const { ink, card, rule } = useTokens();
   const boxes = [rim, cut, ...chosen.map(({ contours }) => contours)].flatMap((lines) => knownBounds(lines) ?? []);
   if (boxes.length === 0) return null;
   const box = boxes.reduce(joinBounds);
   const [across, down] = [box.maxX - box.minX, box.maxY - box.minY];
-  const size = Math.max(across / 290, down / 150, 1e-3);
+  const size = Math.max(across / 290, down / 120, 1e-3);
   const line = 1.2 * size;
   return (
     <View style={{ alignItems: 'center', backgroundColor: card, borderWidth: 1, borderColor: rule, borderRadius: 3 }}>
       <Svg
         width={300}
-        height={160}
+        height={130}
         viewBox={`${box.minX - 4 * size} ${box.minY - 4 * size} ${across + 8 * size} ${down + 8 * size}`}
         role="img"
-        aria-label={pictureOf ? 'The rim round its picture' : 'The rim round its parts'}
+        aria-label={picture ? 'The rim round its picture' : 'The rim round its parts'}
       >
-        <Path d={curvePath(rim)} fill={colour} fillRule="evenodd" stroke={ink} strokeWidth={line} />
+        <PartPrint path={curvePath(rim)} print={{ fill: colour, bleedMm: 0, picture: picture && asDrawn(picture) }} />
+        <Path d={curvePath(rim)} fill="none" stroke={ink} strokeWidth={line} />
         {chosen.map((part) =>
-          part.print ? (
+          picture && rim.length > 0 ? null : part.print ? (
             <PartPrint key={part.id} print={part.print} path={pathOf(part)} />
           ) : (
             <Path key={part.id} d={pathOf(part)} fill={part.colour} fillRule="evenodd" />

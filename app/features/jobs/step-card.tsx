@@ -199,7 +199,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ) : null}
           {process.path === 'outline' ? (
             <StepNumber
-              label="Gone over on the same marks, at least"
+              label="Gone over at least"
               unit={step.rounds === 1 ? 'time' : 'times'}
               value={step.rounds}
               min={1}

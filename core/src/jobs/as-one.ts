@@ -15,10 +15,11 @@ export function asOne(
   making: (of: readonly string[]) => Making,
   seed: string,
   stepId: string | null = host.stepId,
+  name: string = host.name,
 ): JobDocument {
   const inner: Part = { ...host, id: madeId(`within ${host.id}`, seed), role: 'within', stepId };
   const within = new Set(others.map(({ id }) => id));
-  const whole: Part = { ...host, stepId, making: making([inner.id, ...others.map(({ id }) => id)]) };
+  const whole: Part = { ...host, name, stepId, making: making([inner.id, ...others.map(({ id }) => id)]) };
   // What the others stand on cannot stand on the whole: it goes round the part that is within it from now on.
   const below = under(document, within);
   const instead = new Map([[host.id, inner.id]]);

@@ -21,6 +21,7 @@ const drawing = readingOf(
   drawnPart('Frame', BLUE, boxAt(0, 0, 100, 60)),
 );
 const readings = { drawing: [drawing] };
+const word = { word: [readingOf(drawnPart('B', RED, boxAt(0, 0, 8)), drawnPart('O', RED, boxAt(10, 0, 9)))] };
 let shop: JobShop;
 let job: JobDocument;
 beforeEach(() => {
@@ -127,6 +128,13 @@ describe('several parts made as a group', () => {
     );
     expect(box(apart, 'Left')).toEqual([0, 0, 20, 20]);
     expect(box(apart, 'Aside')).toEqual([60, 7, 70, 17]);
+    const letters = jobWith(word, shopWith(word));
+    const [b, o] = letters.parts.map(({ id }) => id);
+    const wordMade = done(letters, shopWith(word), { do: 'put-together', partIds: [b, o] });
+    expect(wordMade.parts.filter(({ role }) => role !== 'within').map(({ name }) => name)).toEqual(['BO']);
+    const whole = wordMade.parts.find(({ name }) => name === 'BO')!;
+    const loose = done(wordMade, shopWith(word), { do: 'take-apart', partIds: [whole.id] });
+    expect(loose.parts.map(({ name }) => name).sort()).toEqual(['B', 'O']);
     expect(refusal(() => act(job, { partIds: ids('Left', 'Frame'), by: 'rows', asGroup: true }))).toContain(
       'are in several steps',
     );

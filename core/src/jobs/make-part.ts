@@ -60,16 +60,7 @@ function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, see
     refuse('These parts are in several steps: put those of one step together, or make each by itself.', 'partIds');
   const grouped = putTogether(document, { do: 'put-together', partIds: action.partIds }, shop, `${seed} as one`);
   const host = action.partIds.find((id) => lookup(grouped).parts.get(id)?.role !== 'within')!;
-  const named = withParts(grouped, [
-    { ...lookup(grouped).parts.get(host)!, name: groupName(document, action.partIds, host) },
-  ]);
-  return makePart(named, { ...action, partIds: [host], asGroup: false }, shop, seed);
-}
-
-/** Letters are called by the word they make; anything else by the one that it goes on as. */
-function groupName(document: JobDocument, partIds: readonly string[], host: string): string {
-  const names = chosenParts(document, partIds).map(({ name }) => name);
-  return names.every((name) => [...name].length === 1) ? names.join('') : lookup(document).parts.get(host)!.name;
+  return makePart(grouped, { ...action, partIds: [host], asGroup: false }, shop, seed);
 }
 
 /** A part beside those that it is made of, lying as the first of them does. */

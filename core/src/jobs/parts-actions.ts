@@ -82,7 +82,7 @@ function releasedFrom(document: JobDocument, part: Part): JobDocument {
   const [first, ...rest] = sources;
   if (!first) return document;
   const next = withParts(document, [
-    { ...part, making: first.making },
+    { ...part, name: first.name, making: first.making },
     ...rest.map((source): Part => ({ ...source, role: part.role, stepId: part.stepId })),
   ]);
   // What stood on the first of them stands on the one that it goes on as.
@@ -116,6 +116,12 @@ function linesOf(document: JobDocument, part: Part, shop: JobShop): JobDocument 
   return withLieOf({ ...document, parts: next }, part.id, fresh);
 }
 
+/** Letters are called by the word they make; anything else by the one that it goes on as. */
+function togetherName(parts: readonly Part[], host: Part): string {
+  const names = parts.map(({ name }) => name);
+  return names.every((name) => [...name].length === 1) ? names.join('') : host.name;
+}
+
 /** Puts several parts together: the outermost goes on as the one it was, the others are within it from now on. */
 export function putTogether(document: JobDocument, { partIds }: PutTogether, shop: JobShop, seed: string): JobDocument {
   const chosen = chosenParts(document, partIds);
@@ -131,6 +137,8 @@ export function putTogether(document: JobDocument, { partIds }: PutTogether, sho
       chosen.filter(({ id }) => within.has(id)),
       (of) => ({ op: 'together', of }),
       seed,
+      host.stepId,
+      togetherName(chosen, host),
     ),
     shop,
   );

@@ -98,7 +98,7 @@ export const JOBS: JobData[] = [
       }),
     ],
     steps: {
-      O: { material: 'Veg-tan leather', process: 'laser-area', machine: 'Diode' },
+      BOW12: { material: 'Veg-tan leather', process: 'laser-area', machine: 'Diode' },
       tag: { material: 'Veg-tan leather', process: 'laser-cut', machine: 'Diode' },
     },
     notes: [{ kind: 'measure', label: 'Strap', value: '16 mm wide, 2 mm thick' }],
