@@ -49,14 +49,12 @@ async function drawn(page) {
 }
 
 const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
-const bamboo = await found('bamboo diode laser area');
 const tunings = await get('/api/tunings');
 const halfWay = tunings.find((tuning) => tuning.recipe.process === 'heat-press').id;
 const worn = await found('navy vinyl little');
 const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
 const held = jobs.find((job) => job.name === 'Boat number 12').id;
-const yellow = (await get('/api/materials')).find((m) => m.name === 'Outdoor vinyl, signal yellow').id;
 /** A picture that is looked at by its colours. */
 async function traced(page) {
   await page.getByRole('tab', { name: 'Drawing' }).click();
@@ -101,9 +99,26 @@ async function becoming(page) {
   await page.waitForTimeout(600);
 }
 
-async function burnLadder(page) {
-  await page.getByRole('button', { name: 'Burn it on the stand-in' }).click();
-  await page.getByTestId('tone-chart').waitFor();
+/** The photos of the crew board in their windows, one of them in hand. */
+async function windows(page) {
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  for (const name of ['bow', 'stroke', 'cox'])
+    await page.getByRole('checkbox', { name: new RegExp(`^${name}`) }).click();
+  await page.getByRole('button', { name: 'What could become of them' }).click();
+  await page.getByRole('button', { name: 'A picture inside' }).click();
+  await page.getByTestId('window').getByTestId('print').waitFor();
+  await page.waitForTimeout(600);
+}
+
+/** The crew's sticker, and the rim that it could have. */
+async function rim(page) {
+  await page.getByRole('tab', { name: 'Drawing' }).click();
+  await page.getByRole('checkbox', { name: /^Part 1 / }).click();
+  await page.getByRole('button', { name: 'What could become of it' }).click();
+  await page.getByRole('button', { name: 'A sticker, with a rim' }).click();
+  await page.getByRole('dialog').getByTestId('print').waitFor();
+  await page.getByRole('button', { name: 'Make the sticker' }).waitFor();
+  await page.waitForTimeout(1500);
 }
 
 /** A new job with the boat number, white and film, up to its checks. */
@@ -125,27 +140,36 @@ async function newJob(page) {
   await page.getByRole('heading', { name: 'Boat number 48' }).scrollIntoViewIfNeeded();
 }
 
+const jobNamed = (name) => jobs.find((job) => job.name === name).id;
 await pictures({ width: 390, height: 844 }, [
   ['bench', '/'],
   ['book', '/book?search=vinyl'],
   ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
   ['dial-card', `/book/${press.id}/dial`],
-  ['suggestion', `/book/new?material=${yellow}`, (page) => page.getByTestId('suggestion').waitFor()],
   ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
-  ['drawing', `/jobs/${jobs.find((job) => job.name === 'Certificates').id}`, drawn],
-  ['trace', `/jobs/${jobs.find((job) => job.name === 'Prize coasters').id}`, traced],
+  ['drawing', `/jobs/${jobNamed('Certificates')}`, drawn],
+  ['trace', `/jobs/${jobNamed('Prize coasters')}`, traced],
   ['job-steps', '/jobs/new', newJob],
   ['measured', '/jobs/new', tag],
   ['becoming', '/jobs/new', becoming],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
   ['charts', `/book/${worn.id}/charts`, (page) => page.getByTestId('window-map').scrollIntoViewIfNeeded()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
-  ['tone-ladder', `/book/${bamboo.id}/tone`, burnLadder],
+  ['window', `/jobs/${jobNamed('Crew board')}`, windows],
+  ['rim', `/jobs/${jobNamed('Crew stickers')}`, rim],
+  [
+    'ways',
+    `/jobs/${jobNamed('Prize coasters')}/ways?step=1`,
+    (page) =>
+      page
+        .getByText(/m between$/)
+        .nth(4)
+        .waitFor(),
+  ],
 ]);
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
 await pictures({ width: 1280, height: 800 }, [
-  ['wide-table', '/book/table?sort=temper&order=down'],
   [
     'wide-job',
     `/jobs/${made}`,
