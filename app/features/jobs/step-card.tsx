@@ -199,8 +199,8 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ) : null}
           {process.path === 'outline' ? (
             <StepNumber
-              label="Gone over at least"
-              unit={step.rounds === 1 ? 'time' : 'times'}
+              label="Rounds, at least"
+              unit=""
               value={step.rounds}
               min={1}
               max={20}

@@ -11,6 +11,9 @@ import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
 import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
 
+/** What is made by smaller actions has other ids than what these would make by themselves under the same name. */
+const seedOf = ({ do: what, id }: JobAction): string => `${what} ${id}`;
+
 /**
  * A job after an action, with all that follows from it. The same document, action and shop make the same document,
  * wherever it is computed; the one that is given is left as it is.
@@ -43,11 +46,11 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
     case 'align-parts':
       return alignParts(document, action, shop, action.id);
     case 'deboss-from-back':
-      return debossFromBack(document, action, shop, action.id);
+      return debossFromBack(document, action, shop, seedOf(action));
     case 'print-parts':
       return printParts(document, action, shop, action.id);
     case 'make-rim':
-      return makeRim(document, action, shop, action.id);
+      return makeRim(document, action, shop, seedOf(action));
     case 'put-bridges':
       return putBridges(document, action, shop, action.id);
     case 'change-step':

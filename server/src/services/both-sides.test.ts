@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { paths, type AskedAction, type JobEdited, type MaterialView } from '@keen-anvil/contract';
+import { FILL_WAYS } from '@keen-anvil/core/hatching';
 import {
   ActionRefusedError,
   ALIGNMENTS,
@@ -10,6 +11,7 @@ import {
   shopFacts,
   type JobDocument,
   type JobShop,
+  type Print,
   type KeyedReading,
   type ShopLists,
 } from '@keen-anvil/core/jobs';
@@ -60,7 +62,23 @@ function someAction({ parts, steps, drawings }: JobDocument, materials: readonly
       partId: one(shown),
       measures: one<Record<string, number>>([{ distance: 1.5 }, { gapX: 2 }, { turn: 30 }]),
     },
+    { id, do: 'make-part', partIds, by: one(['rows', 'cone']), measures: {}, asGroup: true },
     { id, do: 'align-parts', partIds, at: one(ALIGNMENTS) },
+    { id, do: 'deboss-from-back', partIds, gapMm: one([0.3, 0.8]) },
+    { id, do: 'make-rim', partIds, widthMm: 2, gapsMm: 3, peelMm: one([null, 4]), colour: '#fdfdfb', bleedMm: 1 },
+    {
+      id,
+      do: 'print-parts',
+      prints: partIds.map((partId) => ({
+        partId,
+        print: one<Print | null>([
+          null,
+          { drawingId: null, isAsDrawn: true, fill: '#22406e', measures: {} },
+          { drawingId: one(drawings).id, isAsDrawn: false, fill: null, measures: { size: 120, turn: 15 } },
+        ]),
+      })),
+    },
+    { id, do: 'change-step', stepId, fill: one(FILL_WAYS), rounds: 1 + below(3) },
     { id, do: 'put-bridges', partIds, bridges: [{ x: below(200), y: below(100), angle: 1, lengthMm: 6, widthMm: 1 }] },
     { id, do: 'change-step', stepId, materialId: material.id },
     { id, do: 'change-step', stepId, stockPieceId: material.pieces[0]?.id ?? id },

@@ -17,8 +17,8 @@ const NOTHING: ShopFacts = {
 
 /** What follows from these has nothing to do with the workshop. */
 const ALONE = new Set<JobAction['do']>(['nudge-parts', 'change-drawing', 'order-steps']);
-/** Only what is done in a step goes by the book. */
-const BY_THE_BOOK = new Set<JobAction['do']>(['change-step']);
+/** What is done in a step goes by the book. */
+const BY_THE_BOOK = new Set<JobAction['do']>(['change-step', 'deboss-from-back', 'make-rim']);
 
 /** What of the workshop an action on a job asks for. */
 export async function shopFor(
@@ -30,9 +30,12 @@ export async function shopFor(
   if (ALONE.has(action.do)) return NOTHING;
   const chosen = action.do === 'change-step' ? (action.materialId ?? null) : null;
   const shop = await loadShop(db, workshopId, [chosen, ...materialsOf(steps)]);
-  if (BY_THE_BOOK.has(action.do))
-    return { ...shop, lastPlace: null, recipes: await recipesOf(db, workshopId, [...shop.materials.keys()]) };
-  return { ...shop, recipes: [], lastPlace: await lastPlace(db, workshopId) };
+  return {
+    ...shop,
+    recipes: BY_THE_BOOK.has(action.do) ? await recipesOf(db, workshopId, [...shop.materials.keys()]) : [],
+    // No step is new where one is only changed.
+    lastPlace: action.do === 'change-step' ? null : await lastPlace(db, workshopId),
+  };
 }
 
 /** What of the workshop any action on a job may ask for, with the materials that its steps have. */
