@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium, type Browser } from '@playwright/test';
 import { ensureWebBuild } from '../scripts/build.mjs';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 import { remakeDatabase } from '../scripts/database.mjs';
 import { freePort, startPostgres } from '../scripts/postgres.mjs';
 import { ensureChromium, root } from '../scripts/setup.mjs';
@@ -93,18 +94,7 @@ ensureChromium();
 await ensureWebBuild();
 const folder = before();
 const postgres = await startPostgres('postgres-bench', { quick: true });
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 const now: Load[] = [];
 const then: Load[] = [];
 await served(root, 'bench_load_now', (address) =>

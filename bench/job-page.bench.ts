@@ -1,15 +1,9 @@
-import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { once } from 'node:events';
 import { mkdirSync, writeFileSync } from 'node:fs';
 import type { JobAnswer } from '@keen-anvil/contract';
-import { chromium } from '@playwright/test';
-import { ensureWebBuild } from '../scripts/build.mjs';
-import { remakeDatabase } from '../scripts/database.mjs';
-import { freePort, startPostgres } from '../scripts/postgres.mjs';
-import { ensureChromium } from '../scripts/setup.mjs';
 import { wavyRings } from './many-shapes';
 import { traceMainThread } from './main-thread';
+import { startedApp } from './started-app';
 
 // A drawing of 100,000 segments in a job on the phone: the longest task on the page's own thread while it is brought in,
 // while its job is opened and checked, checked again after a change, and while its sheet and its drawing are shown,
@@ -22,17 +16,7 @@ const FILE = '.data/rings.svg';
 mkdirSync('.data', { recursive: true });
 writeFileSync(FILE, wavyRings(RINGS, SEGMENTS));
 
-ensureChromium();
-await ensureWebBuild();
-const postgres = await startPostgres('postgres-test', { quick: true });
-await remakeDatabase(postgres.url('postgres'), 'bench_job');
-const port = await freePort();
-const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-  stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-  env: { ...process.env, DATABASE_URL: postgres.url('bench_job'), PORT: String(port), LOG_FILE: '.data/bench.log' },
-});
-await once(server, 'message');
-const address = `http://127.0.0.1:${port}`;
+const { address, browser, close } = await startedApp('bench_job');
 const send = async (method: string, path: string, body: unknown) =>
   (
     await fetch(address + path, { method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
@@ -40,18 +24,6 @@ const send = async (method: string, path: string, body: unknown) =>
 const id = randomUUID();
 await send('POST', '/api/jobs', { id, name: 'A thousand rings' });
 
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
 const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
 await page.goto(`${address}/jobs/${id}`);
 await page.getByText('Choose a file').waitFor({ timeout: 60_000 });
@@ -163,7 +135,4 @@ await measure('moved by a key', async () => {
   await page.getByRole('button', { name: 'Nudge right' }).click();
   await page.waitForTimeout(3000);
 });
-await browser.close();
-server.kill('SIGTERM');
-await once(server, 'exit');
-postgres.stop();
+await close();

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { chromium } from '@playwright/test';
 import { ensureWebBuild } from '../scripts/build.mjs';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 import { freePort } from '../scripts/postgres.mjs';
 import { ensureChromium } from '../scripts/setup.mjs';
 import { bigBook } from './big-book';
@@ -21,18 +22,7 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts']
   env: { ...process.env, DATABASE_URL: book.url, PORT: String(port), LOG_FILE: '.data/bench.log' },
 });
 await once(server, 'message');
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
 await page.goto(`http://127.0.0.1:${port}/book`);
 await page.getByText(`${RECIPES} recipes`).waitFor();

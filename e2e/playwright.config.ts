@@ -1,5 +1,6 @@
 import { defineConfig } from '@playwright/test';
 import { workshops } from './workshops';
+import { CHROMIUM } from '../scripts/chromium.mjs';
 
 const WORKSHOPS = workshops();
 
@@ -15,18 +16,7 @@ export default defineConfig({
     screenshot: 'only-on-failure',
     // Of a test that failed: what it did, step by step, with the page at each (npx playwright show-trace …/trace.zip).
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
   webServer: WORKSHOPS.map(({ address, port, database }, i) => ({
     command: 'node --import tsx server/src/main.ts',

@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { join } from 'node:path';
 import { ensureWebBuild } from './build.mjs';
+import { CHROMIUM } from './chromium.mjs';
 import { remakeDatabase } from './database.mjs';
 import { freePort, startPostgres } from './postgres.mjs';
 import { checkNode, dataDir, ensureChromium, ensurePackages, root } from './setup.mjs';
@@ -29,18 +30,7 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts']
 await once(server, 'message');
 const address = `http://127.0.0.1:${port}`;
 const get = async (path) => (await fetch(address + path)).json();
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const browser = await chromium.launch(CHROMIUM);
 
 async function drawn(page) {
   await page.getByRole('tab', { name: 'Drawing' }).click();

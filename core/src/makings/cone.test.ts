@@ -87,6 +87,36 @@ describe('a tapered cup, unrolled', () => {
   });
 });
 
+describe('a paper template of a cup', () => {
+  /** Measured on the unrolled wall itself: its corners, its side, and the middle of its upper edge. */
+  const cup = coneOf(CUP);
+  const corner = (side: number, y: number) => cup.bend((side * cup.around) / 2, y);
+  const chord = (y: number) => corner(1, y).x - corner(-1, y).x;
+  const template = {
+    how: 2,
+    top: chord(0),
+    bottom: chord(cup.slant),
+    height: cup.slant,
+    rise: corner(1, 0).y - cup.bend(0, 0).y,
+  };
+
+  it('says the same cup by its four measures as the cup does by its two rims', () => {
+    const found = coneOf(template);
+    expect(found.radius).toBeCloseTo(cup.radius, 6);
+    expect(found.slant).toBeCloseTo(cup.slant, 6);
+    expect(found.edges[0]).toBeCloseTo(cup.edges[0], 6);
+    expect(found.edges[1]).toBeCloseTo(cup.edges[1], 6);
+    expect(coneOf({ ...template, top: 200, bottom: 200, rise: 0 }).radius).toBe(Infinity);
+  });
+
+  it('is refused where its measures do not fit each other', () => {
+    expect(() => coneOf({ ...template, rise: template.rise + 12 })).toThrow(
+      /the upper edge rises by [\d.]+ mm; [\d.]+ mm came/,
+    );
+    expect(() => coneOf({ ...template, top: 900, bottom: 300, height: 100, rise: 0 })).toThrow('300 mm apart at most');
+  });
+});
+
 describe('the blank of a cup wrap', () => {
   it('has the design bent to the same cup lie within it', () => {
     const wrap = contourBounds(shape('cup-wrap', { ...CUP, overlap: 0 }), 0.001)!;
