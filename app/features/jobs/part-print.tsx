@@ -11,8 +11,8 @@ interface PartPrintProps {
   opacity?: number;
 }
 
-/** What is printed in a part, as it will be seen inside its cut. */
-export function PartPrint({ print: { picture, fill }, path, opacity = 1 }: PartPrintProps) {
+/** What is printed in a part: its picture inside the cut, its colour with the bleed beyond. */
+export function PartPrint({ print: { picture, fill, bleedMm }, path, opacity = 1 }: PartPrintProps) {
   const id = useId();
   return (
     <G opacity={opacity} testID="print">
@@ -21,7 +21,17 @@ export function PartPrint({ print: { picture, fill }, path, opacity = 1 }: PartP
           <Path d={path} clipRule="evenodd" />
         </ClipPath>
       </Defs>
-      {fill ? <Path d={path} fill={fill} fillRule="evenodd" /> : null}
+      {/* Its colour goes on beyond the cut, so that no bare edge is left where the cut is a little off. */}
+      {fill ? (
+        <Path
+          d={path}
+          fill={fill}
+          fillRule="evenodd"
+          stroke={bleedMm > 0 ? fill : 'none'}
+          strokeWidth={2 * bleedMm}
+          strokeLinejoin="round"
+        />
+      ) : null}
       {picture ? (
         <G clipPath={`url(#${id})`}>
           <G transform={`matrix(${picture.matrix.join(' ')})`}>

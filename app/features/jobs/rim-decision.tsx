@@ -1,19 +1,17 @@
 import type { ArtworkView, JobDetail } from '@keen-anvil/contract';
 import { joinBounds, knownBounds, type CurveContour } from '@keen-anvil/core/geometry';
-import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { length, type Measure, type Measures } from '@keen-anvil/core/measured';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { Decision } from '../../ui/choice';
+import { ColourKeys } from '../../ui/colour-keys';
 import { Button } from '../../ui/elements';
-import { Swatch } from '../../ui/marks';
 import { Missing } from '../../ui/missing';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
-import { SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Strong } from '../../ui/type';
+import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
 import { curvePath } from './curve-path';
 import { pathOf } from './drawn-groups';
@@ -21,6 +19,7 @@ import { jobForm } from './fetch-form';
 import { numberOf } from './inspect';
 import { MeasureKeys } from './measure-keys';
 import { PartPrint } from './part-print';
+import { asDrawn } from './picture-as-drawn';
 import type { Unnamed } from './queries';
 
 interface RimDecisionProps {
@@ -53,7 +52,6 @@ export function RimDecision(props: RimDecisionProps) {
 }
 
 function RimForm({ job, chosen, onMake }: RimDecisionProps) {
-  const { rule, quench } = useTokens();
   const [measures, setMeasures] = useState(USUAL);
   const [inHand, setInHand] = useState('width');
   const [isPeeled, setPeeled] = useState(true);
@@ -105,33 +103,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
         onTurn={(name, value) => setMeasures((now) => ({ ...now, [name]: value }))}
       />
       <Toggle label="Cut through further out, to peel it by" value={isPeeled} onChange={setPeeled} />
-      <Strong>Colour of the rim</Strong>
-      <View
-        role="radiogroup"
-        aria-label="Colour of the rim"
-        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}
-      >
-        {colours.map((each) => (
-          <Pressable
-            key={each}
-            role="radio"
-            aria-checked={colour === each}
-            aria-label={each}
-            onPress={() => setColour(each)}
-            style={{
-              width: TARGET,
-              height: TARGET,
-              alignItems: 'center',
-              justifyContent: 'center',
-              borderWidth: colour === each ? 2 : 1,
-              borderColor: colour === each ? quench : rule,
-              borderRadius: 4,
-            }}
-          >
-            <Swatch colour={each} />
-          </Pressable>
-        ))}
-      </View>
+      <ColourKeys label="Colour of the rim" colours={colours} chosen={colour} onChoose={setColour} />
       <Aside>
         The rim is kiss cut; what it goes round is printed, not cut. Its width can be turned later, and both cuts
         follow.
@@ -164,14 +136,6 @@ interface RimPictureProps {
   /** The picture that the parts were traced from. */
   picture: ArtworkView | null;
 }
-
-/** A picture where it lies in its drawing. */
-const asDrawn = ({ id, facts, drawn, scaleX, scaleY, xMm, yMm }: ArtworkView): ShownPrint['picture'] => ({
-  drawingId: id,
-  widthMm: facts.widthMm,
-  heightMm: facts.heightMm,
-  matrix: [scaleX, 0, 0, scaleY, xMm - drawn.minX * scaleX, yMm - drawn.minY * scaleY],
-});
 
 /** The sticker as it will be: the rim in its colour, what it goes round, and both cuts. */
 function RimPicture({ chosen, rim, cut, colour, picture }: RimPictureProps) {

@@ -4,16 +4,17 @@ import type { Print } from '@keen-anvil/core/jobs';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, useWindowDimensions, View } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
+import { ColourKeys } from '../../ui/colour-keys';
 import { Columns } from '../../ui/columns';
 import { Button } from '../../ui/elements';
-import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
+import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { allParts, type BoxedPart } from './all-parts';
 import { BringIn } from './bring-in';
@@ -75,10 +76,17 @@ interface WindowsProps {
 }
 
 /** What is printed in a window already, or the next picture by turns. */
-const startOf = ({ printedBy }: BoxedPart, i: number, pictures: readonly ArtworkView[]): Print =>
-  printedBy?.drawingId && !printedBy.isAsDrawn
-    ? printedBy
-    : { drawingId: pictures[i % pictures.length].id, isAsDrawn: false, fill: null, measures: {} };
+function startOf({ printedBy, artworkId }: BoxedPart, i: number, pictures: readonly ArtworkView[]): Print {
+  if (printedBy?.drawingId) return printedBy;
+  // What was traced from a picture has that one, where it lies.
+  const own = pictures.find(({ id }) => id === artworkId);
+  return {
+    drawingId: (own ?? pictures[i % pictures.length]).id,
+    isAsDrawn: own !== undefined,
+    fill: null,
+    measures: {},
+  };
+}
 
 function Windows({ job, windows, pictures, form }: WindowsProps) {
   const { rust } = useTokens();
@@ -90,6 +98,7 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
   );
   const [inHand, setInHand] = useState(windows[0].id);
   const [measure, setMeasure] = useState('size');
+
   const part = windows.find(({ id }) => id === inHand) ?? windows[0];
   const print = prints[part.id] ?? startOf(part, 0, pictures);
   const picture = pictures.find(({ id }) => id === print.drawingId) ?? pictures[0];
@@ -164,7 +173,7 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
                           each.id,
                           {
                             ...(now[each.id] ?? startOf(each, i, pictures)),
-                            measures: print.measures,
+                            ...(print.isAsDrawn ? {} : { measures: print.measures }),
                             fill: print.fill,
                           },
                         ]),
@@ -181,9 +190,16 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
                   label="Picture"
                   options={pictures.map(({ id, name }) => ({ value: id, label: name }))}
                   chosen={picture.id}
-                  onChoose={(drawingId) => set({ drawingId })}
+                  onChoose={(drawingId) => set({ drawingId, isAsDrawn: false })}
                 />
               </View>
+            ) : null}
+            {picture.id === part.artworkId ? (
+              <Toggle
+                label="It stays where it was drawn"
+                value={print.isAsDrawn}
+                onChange={(isAsDrawn) => set({ isAsDrawn, measures: { bleed: measures.bleed } })}
+              />
             ) : null}
             <MeasureKeys
               list={list}
@@ -192,55 +208,16 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
               onTake={setMeasure}
               onTurn={(name, value) => turn({ [name]: value })}
             />
-            <FillKeys palette={picture.facts.palette} fill={print.fill} onChoose={(fill) => set({ fill })} />
+            <ColourKeys
+              label="What it does not cover"
+              colours={[null, ...picture.facts.palette]}
+              none="stays bare"
+              chosen={print.fill}
+              onChoose={(fill) => set({ fill })}
+            />
           </>
         }
       />
     </Page>
-  );
-}
-
-/** The colour of what the picture does not cover, taken from it. */
-function FillKeys({
-  palette,
-  fill,
-  onChoose,
-}: {
-  palette: string[];
-  fill: string | null;
-  onChoose: (fill: string | null) => void;
-}) {
-  const { quench, rule } = useTokens();
-  return (
-    <View style={{ gap: SPACE.small }}>
-      <Strong>What it does not cover</Strong>
-      <View
-        role="radiogroup"
-        aria-label="What it does not cover"
-        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}
-      >
-        {[null, ...palette].map((colour) => (
-          <Pressable
-            key={colour ?? 'bare'}
-            role="radio"
-            aria-checked={fill === colour}
-            aria-label={colour ?? 'stays bare'}
-            onPress={() => onChoose(colour)}
-            style={{
-              minWidth: TARGET,
-              minHeight: TARGET,
-              alignItems: 'center',
-              justifyContent: 'center',
-              paddingHorizontal: SPACE.small,
-              borderWidth: fill === colour ? 2 : 1,
-              borderColor: fill === colour ? quench : rule,
-              borderRadius: 4,
-            }}
-          >
-            {colour ? <Swatch colour={colour} /> : <Body>stays bare</Body>}
-          </Pressable>
-        ))}
-      </View>
-    </View>
   );
 }

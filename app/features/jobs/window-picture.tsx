@@ -10,6 +10,7 @@ import type { BoxedPart } from './all-parts';
 import { pathOf } from './drawn-groups';
 import type { jobForm } from './fetch-form';
 import { PartPrint } from './part-print';
+import { asDrawn } from './picture-as-drawn';
 import { usePictureHand } from './use-picture-hand';
 
 interface WindowPictureProps {
@@ -34,14 +35,19 @@ export function WindowPicture({ part, picture, print, measures, form, maxHeight,
   const [across, down] = [(maxX - minX) * (1 + 2 * ROUND), (maxY - minY) * (1 + 2 * ROUND)];
   const scale = Math.max(0.001, Math.min(width / across, maxHeight / down));
   const { widthMm, heightMm } = picture.facts;
-  const matrix = form.windowMatrix(part.contours, { widthMm, heightMm }, measures);
-  const hand = usePictureHand(({ right, down: below, times, turn }) =>
-    onTurn({
-      right: measures.right + right / scale,
-      down: measures.down + below / scale,
-      size: measures.size * times,
-      turn: ((((measures.turn + turn + 540) % 360) + 360) % 360) - 180,
-    }),
+  const matrix = print.isAsDrawn
+    ? asDrawn(picture).matrix
+    : form.windowMatrix(part.contours, { widthMm, heightMm }, measures);
+  // What stays where it was drawn is not taken into the hand.
+  const hand = usePictureHand(
+    ({ right, down: below, times, turn }) =>
+      !print.isAsDrawn &&
+      onTurn({
+        right: measures.right + right / scale,
+        down: measures.down + below / scale,
+        size: measures.size * times,
+        turn: ((((measures.turn + turn + 540) % 360) + 360) % 360) - 180,
+      }),
   );
   // The page must not scroll or zoom while the picture is in hand; a listener of React's could not keep it from that.
   useEffect(() => {
