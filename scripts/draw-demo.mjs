@@ -79,8 +79,9 @@ const CREW = {
 };
 for (const [name, [seed, colours]] of Object.entries(CREW))
   await sharp(Buffer.from(portrait(seed, colours)))
+    .resize(500, 450)
     .jpeg({ quality: 82 })
-    .withMetadata({ density: 300 })
+    .withMetadata({ density: 150 })
     .toFile(out(name));
 
 /** The crew's sticker: an oar blade across a wave and a sun, on nothing. */

@@ -30,7 +30,8 @@ import { useAct, useJob } from './queries';
 import type { SheetGuide, SheetPrint } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { RunFoot } from './run-foot';
-import { HoldMark, StepCard } from './step-card';
+import { HoldMark } from './hold-mark';
+import { StepCard } from './step-card';
 import { UnreadLeaf } from './unread-leaf';
 import { useInspections, type InspectedStep } from './use-inspections';
 

@@ -1,6 +1,6 @@
 import type { ArtworkView, JobDetail } from '@keen-anvil/contract';
 import { joinBounds, knownBounds, type CurveContour } from '@keen-anvil/core/geometry';
-import { length, type Measure, type Measures } from '@keen-anvil/core/measured';
+import type { Measure, Measures } from '@keen-anvil/core/measured';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -30,11 +30,20 @@ interface RimDecisionProps {
   onMake: (action: Unnamed) => void;
 }
 
+const mm = (name: string, label: string, usual: number, min: number, max: number): Measure => ({
+  name,
+  label,
+  unit: 'mm',
+  usual,
+  min,
+  max,
+  step: 0.5,
+});
 const RIM: readonly Measure[] = [
-  length('width', 'Rim', 3, { min: 0.2, max: 200, step: 0.5 }),
-  length('peel', 'Edge to peel by', 4, { min: 0.2, max: 100, step: 0.5 }),
-  length('gaps', 'Gaps closed up to', 2, { min: 0, max: 100, step: 0.5 }),
-  length('bleed', 'Bleed beyond the cut', 1, { min: 0, max: 20, step: 0.5 }),
+  mm('width', 'Rim', 3, 0.2, 200),
+  mm('peel', 'Edge to peel by', 4, 0.2, 100),
+  mm('gaps', 'Gaps closed up to', 2, 0, 100),
+  mm('bleed', 'Bleed beyond the cut', 1, 0, 20),
 ];
 const USUAL: Measures = Object.fromEntries(RIM.map(({ name, usual }) => [name, usual]));
 /** The very same list each time: it is known by its number. */

@@ -1,14 +1,7 @@
-import type { JobDetail, StepView } from '@keen-anvil/contract';
+import type { JobDetail } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
-import {
-  liesOverStencil,
-  PROCESSES,
-  processOf,
-  sayChanges,
-  sayTemper,
-  type ProcessName,
-} from '@keen-anvil/core/recipes';
+import { liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -29,6 +22,7 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { useMachines, useTools } from '../shop/queries';
+import { EngraveOrCut } from './engrave-or-cut';
 import { ENGRAVING_WAYS, isEngraved } from './engraving-ways';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
@@ -346,58 +340,5 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ))}
       </Decision>
     </Leaf>
-  );
-}
-
-/** Filled shapes on what is engraved as often as cut: nothing is guessed. */
-function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }) {
-  const { ember } = useTokens();
-  return (
-    <View
-      testID="engrave-or-cut"
-      style={{ gap: SPACE.small, borderTopWidth: 2, borderColor: ember, paddingTop: SPACE.small }}
-    >
-      <Strong>These shapes are drawn filled. Engrave or cut?</Strong>
-      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
-        <Button
-          title="Engrave them"
-          type="outline"
-          containerStyle={{ flex: 1 }}
-          onPress={() => onChoose('laser-area')}
-        />
-        <Button
-          title="Cut them out"
-          type="outline"
-          containerStyle={{ flex: 1 }}
-          onPress={() => onChoose('laser-cut')}
-        />
-      </View>
-    </View>
-  );
-}
-
-/** The stop between two steps, as it stands in the ladder; steps on one sheet are bound together. */
-export function HoldMark({ step }: { step: StepView }) {
-  const { ember, quench } = useTokens();
-  const bound = step.keepsSheet ? (
-    <View
-      testID="bound"
-      style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, marginVertical: -SPACE.hair }}
-    >
-      <View style={{ width: 5, height: 34, marginLeft: SPACE.base, backgroundColor: quench }} />
-      <Strong style={{ color: quench }}>Do not lift the sheet</Strong>
-    </View>
-  ) : null;
-  if (!step.hold) return bound;
-  return (
-    <>
-      <View testID="hold" style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
-        <View style={{ width: 18, height: 3, backgroundColor: ember }} />
-        <Strong style={{ color: ember }}>Hold</Strong>
-        <Body style={{ flexShrink: 1 }}>{step.hold}</Body>
-        <View style={{ flex: 1, minWidth: 12, height: 3, backgroundColor: ember }} />
-      </View>
-      {bound}
-    </>
   );
 }

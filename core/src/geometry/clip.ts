@@ -75,10 +75,12 @@ export function offset(region: Region, deltaMm: number, corners: Corners = 'roun
   return grown.map(withoutNeedless);
 }
 
-/** A point nearer than this to the line without it is left out, in mm: round corners have many such where a curve was taken apart. */
+/** Of a ring with very many points, one nearer than this to the line without it is left out, in mm: round corners have many such where a curve was taken apart. */
 const NEEDLESS_MM = 0.0004;
+const VERY_MANY = 400;
 
 const withoutNeedless = (ring: Point[]): Point[] => {
+  if (ring.length <= VERY_MANY) return ring;
   const kept = simplify([...ring, ring[0]], NEEDLESS_MM, true).slice(0, -1);
   return kept.length > 2 ? kept : ring;
 };

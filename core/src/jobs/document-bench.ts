@@ -3,7 +3,8 @@ import { changeJob } from './change-job';
 import type { JobDocument } from './document';
 import { ReadingShelf, readingsOf, type ReadingRef } from './reading-shelf';
 import { seeDocument, type SeenDocument } from './seen';
-import { ShapeMemo, shapesOf } from './shapes';
+import { ShapeMemo } from './shape-memo';
+import { shapesOf } from './shapes';
 import type { ShopFacts } from './shop';
 
 /** Where documents are seen and changed, with the readings and shapes that are known from before; the same on either side. */

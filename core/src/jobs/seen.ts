@@ -3,7 +3,8 @@ import type { SizeQuestion } from '../artwork-choices';
 import type { CurveContour } from '../geometry';
 import type { JobDocument } from './document';
 import { keptSize } from './drawings';
-import { shapesOf, type Readings, type Shape, type ShapeMemo } from './shapes';
+import type { ShapeMemo } from './shape-memo';
+import { shapesOf, type Readings, type Shape } from './shapes';
 
 /** What a drawing's reading says beside its lines. */
 export interface DrawingFacts {

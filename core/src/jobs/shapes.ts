@@ -9,6 +9,7 @@ import type { DrawnMaking, PrintedMaking, WorkedMaking } from './making';
 import { lookup, partsOf } from './parts-of';
 import { drawingPlane } from './plane';
 import { windowMatrix, type ShownPrint } from './print';
+import type { KnownShape, ShapeMemo } from './shape-memo';
 import type { KeyedPart, KeyedReading } from './reading-keys';
 
 /** A part as it is: contours at true size in the job's plane, and what its drawing says of it. */
@@ -32,41 +33,6 @@ export interface Readings {
   /** @throws Error where the reading is not there: readings are kept for ever */
   reading: (drawingId: string, number: number) => KeyedReading;
 }
-
-/** A shape that was evaluated before, under a number that stands for all that it stands on. */
-interface KnownShape {
-  number: number;
-  shape: Shape;
-}
-
-/** Shapes that were evaluated before, by what they stand on. */
-export class ShapeMemo {
-  private readonly byKey = new Map<string, KnownShape>();
-  private count = 0;
-  private segments = 0;
-
-  /** @param mostSegments so many lines and curves of them are kept; what was kept longest is forgotten first */
-  constructor(private readonly mostSegments = 2_000_000) {}
-
-  /** The shape under a key: as it is known, or as it is evaluated now. */
-  shape(key: string, evaluate: () => Shape): KnownShape {
-    const before = this.byKey.get(key);
-    if (before) return before;
-    const known = { number: this.count++, shape: evaluate() };
-    this.segments += weightOf(known.shape);
-    for (const [oldest, { shape }] of this.byKey) {
-      if (this.segments <= this.mostSegments) break;
-      this.byKey.delete(oldest);
-      this.segments -= weightOf(shape);
-    }
-    this.byKey.set(key, known);
-    return known;
-  }
-}
-
-/** A shape without lines weighs something as well. */
-const weightOf = ({ contours }: Shape): number =>
-  contours.reduce((sum, { segments }) => sum + segments.length, 1 + contours.length);
 
 /**
  * The shapes of all parts of a job, each evaluated once for what it stands on. A part that stands on itself, on one that
