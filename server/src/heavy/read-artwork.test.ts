@@ -156,7 +156,10 @@ describe('bad input', () => {
 
 describe('damaged files', () => {
   const files = [
-    ...readdirSync(DEMO).map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]),
+    // One photo of the three is enough.
+    ...readdirSync(DEMO)
+      .filter((name) => !/^crew-(stroke|cox)/.test(name))
+      .map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]),
     [
       'seal.hpgl',
       Buffer.from(
