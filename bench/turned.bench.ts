@@ -15,13 +15,15 @@ const median = (numbers: number[]): number => [...numbers].sort((a, b) => a - b)
 const turns = (page: Page, key: string, part: string): Promise<number[]> =>
   page.evaluate(
     async ([label, drawn, count]) => {
-      const line = () => document.querySelector(`[data-testid="drawn-${drawn}"]`)?.getAttribute('d');
+      // No function of its own in here: it would be named by a helper that the page does not have.
+      const at = `[data-testid="drawn-${drawn}"]`;
       const times: number[] = [];
       for (let i = 0; i < Number(count); i++) {
-        const before = line();
+        const before = document.querySelector(at)?.getAttribute('d');
         const began = performance.now();
         document.querySelector<HTMLElement>(`[aria-label="${label}"]`)!.click();
-        while (line() === before) await new Promise((next) => requestAnimationFrame(next));
+        while (document.querySelector(at)?.getAttribute('d') === before)
+          await new Promise((next) => requestAnimationFrame(next));
         times.push(performance.now() - began);
         // The answer of the server is no part of it.
         await new Promise((rest) => setTimeout(rest, 900));
