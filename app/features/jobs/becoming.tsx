@@ -1,11 +1,10 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import type { CurveContour } from '@keen-anvil/core/geometry';
 import type { AlignParts } from '@keen-anvil/core/jobs';
 import { useQueries, useQuery } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
-import { Icon, type IconName } from '../../ui/icon';
-import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Strong } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
@@ -22,12 +21,11 @@ interface BecomingProps {
   isPending: boolean;
   onMake: (action: Unnamed) => void;
   /** What takes more than one part to be made: each asks for itself. */
-  more?: readonly { label: string; icon: IconName; onPress: () => void }[];
+  more?: readonly { label: string; picture: (rim: readonly CurveContour[]) => ReactNode; onPress: () => void }[];
 }
 
 /** What could become of the chosen parts: each way as a small picture of these very parts; then its measures, and it is made. */
 export function Becoming({ job, chosen, isPending, onMake, more = [] }: BecomingProps) {
-  const { ink } = useTokens();
   const [offer, setOffer] = useState<Offer | null>(null);
   const isSmall =
     chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
@@ -40,6 +38,7 @@ export function Becoming({ job, chosen, isPending, onMake, more = [] }: Becoming
   const line = useLineOf(job, chosen);
   const offers = useMemo(() => offersFor(chosen, operations.data ?? []), [chosen, operations.data]);
   const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation, line.mm), isSmall)) });
+  const rim = tried[offers.findIndex(({ operation }) => operation.name === 'rim')]?.data?.made[0] ?? [];
   if (offer)
     return (
       <MakeIt
@@ -74,17 +73,8 @@ export function Becoming({ job, chosen, isPending, onMake, more = [] }: Becoming
             />
           );
         })}
-        {more.map(({ label, icon, onPress }) => (
-          <ThumbCard
-            key={label}
-            label={label}
-            picture={
-              <View style={{ width: 72, height: 52, alignItems: 'center', justifyContent: 'center' }}>
-                <Icon name={icon} size={36} color={ink} />
-              </View>
-            }
-            onPress={onPress}
-          />
+        {more.map(({ label, picture, onPress }) => (
+          <ThumbCard key={label} label={label} picture={picture(rim)} onPress={onPress} />
         ))}
       </View>
       {chosen.length > 1 ? <Alignments chosen={chosen} onMake={onMake} /> : null}

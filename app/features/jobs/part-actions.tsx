@@ -23,6 +23,7 @@ import type { BoxedPart } from './all-parts';
 import { Becoming } from './becoming';
 import { RimDecision } from './rim-decision';
 import { DebossDecision } from './deboss-decision';
+import { StencilThumb, StickerThumb, WindowThumb } from './made-thumbs';
 import { useAct } from './queries';
 import { isTurnable, TurnMaking } from './turn-making';
 import { useMaterialsOf } from '../shop/materials';
@@ -61,6 +62,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
     setAsked(null);
     onceClosed(() => router.push({ pathname: '/jobs/[id]/window', params: { id: job.id, parts: partIds.join(',') } }));
   };
+  const picture = job.artworks.find(({ source }) => source === 'picture');
   const mm = parseTypedNumber(draft.value);
   const canPart = chosen.some((part) => part.pieces > 1 || part.comesApart);
   if (isTurning && chosen.length === 1 && isTurnable(chosen[0]))
@@ -137,9 +139,21 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           isPending={act.isPending}
           onMake={make}
           more={[
-            { label: 'A sticker, with a rim', icon: 'sticker-outline', onPress: () => setAsked('rim') },
-            { label: 'A picture inside', icon: 'image-frame', onPress: openWindows },
-            { label: 'Deboss from the back', icon: 'stamper', onPress: () => setAsked('deboss') },
+            {
+              label: 'A sticker, with a rim',
+              picture: (rim) => <StickerThumb parts={chosen} rim={rim} />,
+              onPress: () => setAsked('rim'),
+            },
+            {
+              label: 'A picture inside',
+              picture: () => <WindowThumb parts={chosen} pictureId={picture?.id ?? null} />,
+              onPress: openWindows,
+            },
+            {
+              label: 'Deboss from the back',
+              picture: () => <StencilThumb parts={chosen} />,
+              onPress: () => setAsked('deboss'),
+            },
           ]}
         />
       </Decision>

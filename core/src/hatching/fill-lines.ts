@@ -12,6 +12,7 @@ const SLANT_DEGREES = 45;
  * @throws RangeError for an interval that is not above 0
  */
 export function fillLines(region: Region, way: FillWay, intervalMm: number): Point[][] {
+  if (!(intervalMm > 0)) throw new RangeError(`The interval of lines is above 0 mm; ${intervalMm} came.`);
   const rows = () =>
     fillRows(
       region.map((points) => ({ closed: true, points })),

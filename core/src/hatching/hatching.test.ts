@@ -128,6 +128,11 @@ describe('an area that a beam goes over', () => {
     expect(lengthOf(lines) / (regionArea(star) / 0.25)).toBeLessThan(1.08);
   });
 
+  it.each(FILL_WAYS)('%s: needs an interval above 0', (way) => {
+    expect(() => fillLines(square, way, 0)).toThrow('above 0 mm; 0 came');
+    expect(() => fillLines(square, way, NaN)).toThrow(RangeError);
+  });
+
   it('goes there and back, or always from the left', () => {
     const ends = (way: 'both-ways' | 'one-way') =>
       fillLines(square, way, 2).map((points) => Math.sign(points[points.length - 1].x - points[0].x));

@@ -56,7 +56,7 @@ function refuseToSize(
 /** Parts put together first, as they lie to each other, and made as one. */
 function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
   const stepIds = new Set(chosenParts(document, action.partIds).map(({ stepId }) => stepId));
-  if (stepIds.size > 1 && action.stepId === undefined)
+  if (stepIds.size > 1)
     refuse('These parts are in several steps: put those of one step together, or make each by itself.', 'partIds');
   const grouped = putTogether(document, { do: 'put-together', partIds: action.partIds }, shop, `${seed} as one`);
   const host = action.partIds.find((id) => lookup(grouped).parts.get(id)?.role !== 'within')!;
