@@ -19,6 +19,9 @@ export interface NumberedDocument {
   drawings: [string, DrawingFacts][];
 }
 
+/** So many lines and curves are told with an answer, without being asked for. */
+const TOLD_AT_ONCE = 4000;
+
 /** The shapes of so many documents can be asked for after they were seen. */
 const KEPT = 4;
 
@@ -58,6 +61,13 @@ function numbered(document: JobDocument): NumberedDocument {
   };
 }
 
+/** The shapes that nobody can have yet, the first so many of them: they need not be asked for. */
+function freshOf({ parts }: NumberedDocument, known: number): number[] {
+  let segments = 0;
+  const fresh = parts.filter((part) => part.shape > known && (segments += part.segments) <= TOLD_AT_ONCE);
+  return [...new Set(fresh.map(({ shape }) => shape))];
+}
+
 const worker = {
   /** Looks at a document: readings that are not at hand are fetched, and what did not change is not evaluated again. */
   async see(document: JobDocument): Promise<NumberedDocument> {
@@ -69,11 +79,13 @@ const worker = {
     document: JobDocument,
     action: JobAction,
     shop: ShopFacts,
-  ): Promise<(NumberedDocument & { document: JobDocument }) | null> {
+  ): Promise<(NumberedDocument & { document: JobDocument; fresh: string }) | null> {
     await fetchMissing(document, action);
     try {
       const next = bench.change(document, action, shop);
-      return { ...numbered(next), document: next };
+      const known = count;
+      const now = numbered(next);
+      return { ...now, document: next, fresh: worker.shapes(freshOf(now, known)) };
     } catch (error) {
       if (error instanceof ActionRefusedError) return null;
       throw error;

@@ -3,7 +3,7 @@ import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
 import { lazyPage } from '../../ui/lazy-page';
 
-const BookList = lazyPage(async () => (await import('../../features/book/book-list')).BookList);
+const BookList = lazyPage(async () => (await import('../../features/pages')).BookList);
 
 export default function BookIndex() {
   return (

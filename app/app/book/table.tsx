@@ -1,3 +1,3 @@
 import { lazyPage } from '../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../features/book/book-table')).BookTable);
+export default lazyPage(async () => (await import('../../features/pages')).BookTable);

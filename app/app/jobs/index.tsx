@@ -1,3 +1,3 @@
 import { lazyPage } from '../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../features/jobs/jobs-page')).JobsPage);
+export default lazyPage(async () => (await import('../../features/pages')).JobsPage);

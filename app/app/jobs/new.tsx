@@ -1,3 +1,3 @@
 import { lazyPage } from '../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../features/jobs/new-job-page')).NewJobPage);
+export default lazyPage(async () => (await import('../../features/pages')).NewJobPage);

@@ -3,7 +3,7 @@ import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
 import { lazyPage } from '../../ui/lazy-page';
 
-const ShopList = lazyPage(async () => (await import('../../features/shop/shop-list')).ShopList);
+const ShopList = lazyPage(async () => (await import('../../features/pages')).ShopList);
 
 export default function ShopIndex() {
   return (

@@ -3,7 +3,7 @@ import { ListOrHint } from '../../ui/panes';
 import { Aside } from '../../ui/type';
 import { lazyPage } from '../../ui/lazy-page';
 
-const StockList = lazyPage(async () => (await import('../../features/stock/stock-list')).StockList);
+const StockList = lazyPage(async () => (await import('../../features/pages')).StockList);
 
 export default function StockIndex() {
   return (

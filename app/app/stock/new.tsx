@@ -1,3 +1,3 @@
 import { lazyPage } from '../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../features/stock/material-form')).NewMaterialPage);
+export default lazyPage(async () => (await import('../../features/pages')).NewMaterialPage);

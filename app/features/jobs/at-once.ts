@@ -9,6 +9,7 @@ import {
   type Shape,
   type ShopFacts,
 } from '@keen-anvil/core/jobs';
+import { endLive, showLive } from './live-lines';
 import { changeDocument } from './see-document';
 
 /** What follows from these is known without the workshop or another shape: it is shown within the frame. */
@@ -46,14 +47,21 @@ const shapeOf = ({ contours, colour, layer, script, isFilled, print, fault }: Pa
  * A job after an action, before the server has answered; the very same job where it has to be waited for. What the server
  * would refuse is left to it to say.
  * @param shop what is known of the workshop; null where nothing is yet
+ * @param early is told the shapes as soon as they are known, before what else follows
  */
-export async function atOnce(job: JobDetail, action: AskedAction, shop: ShopFacts | null): Promise<JobDetail> {
+export async function atOnce(
+  job: JobDetail,
+  action: AskedAction,
+  shop: ShopFacts | null,
+  early?: typeof showLive,
+): Promise<JobDetail> {
   try {
     if (KNOWN_HERE.has(action.do)) return movedHere(job, action);
     if (!shop || !isKnown(shop, action)) return job;
     const changed = await changeDocument(job.id, job.document, action, shop);
     if (!changed) return job;
     const { document, seen } = changed;
+    early?.(job, seen);
     return jobView({ ...job, document, found: foundStill(job, document, shop) }, seen);
   } catch {
     return job;
@@ -111,7 +119,10 @@ const talkOf = (jobId: string): Talk => {
 async function shown(talk: Talk): Promise<JobDetail | null> {
   const turn = ++talk.turn;
   let job = talk.confirmed;
-  for (const action of talk.waiting) job = job && (await atOnce(job, action, talk.shop));
+  const last = talk.waiting.at(-1);
+  const early: typeof showLive = (...what) => void (turn === talk.turn && showLive(...what));
+  for (const action of talk.waiting)
+    job = job && (await atOnce(job, action, talk.shop, action === last ? early : undefined));
   return turn === talk.turn ? job : null;
 }
 
@@ -138,6 +149,8 @@ export function answered(jobId: string, action: AskedAction, job: JobDetail | nu
   talk.waiting = talk.waiting.filter(({ id }) => id !== action.id);
   if (job) talk.confirmed = job;
   if (talk.waiting.length === 0) talks.delete(jobId);
+  // Refused: what was shown in advance is not so.
+  if (!job) endLive();
   return shown(talk);
 }
 

@@ -8,6 +8,7 @@ import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
 import { isClosed, pathOf, useDrawnGroups, type DrawnGroup } from './drawn-groups';
 import { PartPrint } from './part-print';
+import { useLiveLines } from './live-lines';
 import { MANY_PARTS } from './sheet-picture';
 import { tappedPart } from './tapped-part';
 
@@ -85,14 +86,7 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
             {isMany
               ? null
               : sorted.map((part) => (
-                  <PartPath
-                    key={part.id}
-                    name={part.name}
-                    part={part}
-                    path={pathOf(part)}
-                    isChosen={chosen.has(part.id)}
-                    px={1 / scale}
-                  />
+                  <LivePart key={part.id} name={part.name} part={part} isChosen={chosen.has(part.id)} px={1 / scale} />
                 ))}
           </G>
         </Svg>
@@ -104,6 +98,11 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
 /** The largest lies undermost, so that nothing is hidden. */
 const bySize = (a: BoxedPart, b: BoxedPart): number => area(b) - area(a);
 const area = ({ bounds }: BoxedPart): number => (bounds.maxX - bounds.minX) * (bounds.maxY - bounds.minY);
+
+/** A part that is drawn by itself: as soon as it has other lines. */
+function LivePart(props: Omit<Parameters<typeof PartPath>[0], 'path'>) {
+  return <PartPath {...props} path={pathOf({ ...props.part, contours: useLiveLines(props.part) })} />;
+}
 
 /** Drawn anew only when it changes: a drawing may have thousands. */
 const PartPath = memo(function PartPath({

@@ -66,7 +66,7 @@ export async function changeDocument(
 ): Promise<{ document: JobDocument; seen: SeenDocument } | null> {
   const mine = (running ??= start());
   const changed = await Promise.race([mine.remote.change(document, action, shop), mine.broken]);
-  return changed && { document: changed.document, seen: await seenOf(mine, jobId, changed) };
+  return changed && { document: changed.document, seen: await seenOf(mine, jobId, changed, changed.fresh) };
 }
 
 /** What would come of parts by an operation, worked out in the worker. */
@@ -75,20 +75,28 @@ export function tryInWorker(by: string, sources: readonly Lines[], measures: Mea
   return Promise.race([mine.remote.tryOut(by, sources, measures), mine.broken]);
 }
 
-/** Fetches the shapes that are not known here yet, some at a time. */
-async function seenOf(mine: Running, jobId: string, { parts, drawings }: NumberedDocument): Promise<SeenDocument> {
+/** Fetches the shapes that are not known here yet, some at a time. @param told shapes that came with the answer, as JSON */
+async function seenOf(
+  mine: Running,
+  jobId: string,
+  { parts, drawings }: NumberedDocument,
+  told = '[]',
+): Promise<SeenDocument> {
   const had = mine.known.get(jobId) ?? new Map<number, Shape>();
   const shapes = new Map<number, Shape>();
-  let wanted: number[] = [];
-  let segments = 0;
-  const rest = pauses();
-  const fetchWanted = async () => {
-    const text = await Promise.race([mine.remote.shapes(wanted), mine.broken]);
+  const take = (text: string) => {
     for (const [number, shape] of JSON.parse(text) as [number, Shape][]) {
       shapes.set(number, shape);
       // Known before it is asked for: this is read in turns, the page is laid out in one.
       knownBounds(shape.contours);
     }
+  };
+  take(told);
+  let wanted: number[] = [];
+  let segments = 0;
+  const rest = pauses();
+  const fetchWanted = async () => {
+    take(await Promise.race([mine.remote.shapes(wanted), mine.broken]));
     wanted = [];
     segments = 0;
     await rest();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const ChartsPage = lazyPage(async () => (await import('../../../features/tuning/charts-page')).ChartsPage);
+const ChartsPage = lazyPage(async () => (await import('../../../features/pages')).ChartsPage);
 
 export default function ChartsRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

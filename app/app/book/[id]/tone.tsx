@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const TonePage = lazyPage(async () => (await import('../../../features/tuning/tone-page')).TonePage);
+const TonePage = lazyPage(async () => (await import('../../../features/pages')).TonePage);
 
 export default function ToneRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

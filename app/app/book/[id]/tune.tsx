@@ -2,9 +2,7 @@ import type { Settings } from '@keen-anvil/core/recipes';
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const StartTuningPage = lazyPage(
-  async () => (await import('../../../features/tuning/start-tuning-page')).StartTuningPage,
-);
+const StartTuningPage = lazyPage(async () => (await import('../../../features/pages')).StartTuningPage);
 
 export default function TuneRoute() {
   const { id, job, start } = useLocalSearchParams<{ id: string; job?: string; start?: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const SymptomPage = lazyPage(async () => (await import('../../../features/tuning/symptom-page')).SymptomPage);
+const SymptomPage = lazyPage(async () => (await import('../../../features/pages')).SymptomPage);
 
 export default function WrongRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const JobPage = lazyPage(async () => (await import('../../../features/jobs/open-job')).JobPage);
+const JobPage = lazyPage(async () => (await import('../../../features/pages')).JobPage);
 
 export default function JobRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

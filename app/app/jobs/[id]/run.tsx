@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const RunPage = lazyPage(async () => (await import('../../../features/runs/run-page')).RunPage);
+const RunPage = lazyPage(async () => (await import('../../../features/pages')).RunPage);
 
 export default function RunRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

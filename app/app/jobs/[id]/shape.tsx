@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const MeasuredPage = lazyPage(async () => (await import('../../../features/jobs/measured-page')).MeasuredPage);
+const MeasuredPage = lazyPage(async () => (await import('../../../features/pages')).MeasuredPage);
 
 export default function ShapeRoute() {
   const { id, artwork } = useLocalSearchParams<{ id: string; artwork?: string }>();

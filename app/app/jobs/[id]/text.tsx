@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const TextPage = lazyPage(async () => (await import('../../../features/jobs/text-page')).TextPage);
+const TextPage = lazyPage(async () => (await import('../../../features/pages')).TextPage);
 
 export default function TextRoute() {
   const { id, artwork } = useLocalSearchParams<{ id: string; artwork?: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const TracePage = lazyPage(async () => (await import('../../../features/jobs/trace-page')).TracePage);
+const TracePage = lazyPage(async () => (await import('../../../features/pages')).TracePage);
 
 export default function TraceRoute() {
   const { id, artwork } = useLocalSearchParams<{ id: string; artwork: string }>();

@@ -1,3 +1,3 @@
 import { lazyPage } from '../../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../../features/shop/machine-form')).NewMachinePage);
+export default lazyPage(async () => (await import('../../../features/pages')).NewMachinePage);

@@ -1,3 +1,3 @@
 import { lazyPage } from '../../../ui/lazy-page';
 
-export default lazyPage(async () => (await import('../../../features/shop/tool-form')).NewToolPage);
+export default lazyPage(async () => (await import('../../../features/pages')).NewToolPage);

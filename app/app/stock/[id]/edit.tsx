@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../ui/lazy-page';
 
-const EditMaterialPage = lazyPage(async () => (await import('../../../features/stock/material-form')).EditMaterialPage);
+const EditMaterialPage = lazyPage(async () => (await import('../../../features/pages')).EditMaterialPage);
 
 export default function EditMaterialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

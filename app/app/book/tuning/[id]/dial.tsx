@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../ui/lazy-page';
 
-const TrialDialCard = lazyPage(async () => (await import('../../../../features/tuning/trial-dial-card')).TrialDialCard);
+const TrialDialCard = lazyPage(async () => (await import('../../../../features/pages')).TrialDialCard);
 
 export default function TrialDialRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../ui/lazy-page';
 
-const EditMachinePage = lazyPage(async () => (await import('../../../../features/shop/machine-form')).EditMachinePage);
+const EditMachinePage = lazyPage(async () => (await import('../../../../features/pages')).EditMachinePage);
 
 export default function EditMachineRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

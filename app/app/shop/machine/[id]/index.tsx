@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../ui/lazy-page';
 
-const MachinePage = lazyPage(async () => (await import('../../../../features/shop/machine-page')).MachinePage);
+const MachinePage = lazyPage(async () => (await import('../../../../features/pages')).MachinePage);
 
 export default function MachineRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../ui/lazy-page';
 
-const EditToolPage = lazyPage(async () => (await import('../../../../features/shop/tool-form')).EditToolPage);
+const EditToolPage = lazyPage(async () => (await import('../../../../features/pages')).EditToolPage);
 
 export default function EditToolRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../ui/lazy-page';
 
-const ToolPage = lazyPage(async () => (await import('../../../../features/shop/tool-page')).ToolPage);
+const ToolPage = lazyPage(async () => (await import('../../../../features/pages')).ToolPage);
 
 export default function ToolRoute() {
   const { id } = useLocalSearchParams<{ id: string }>();

@@ -1,7 +1,7 @@
 import { useLocalSearchParams } from 'expo-router';
 import { lazyPage } from '../../../../../ui/lazy-page';
 
-const DialPage = lazyPage(async () => (await import('../../../../../features/shop/dial-page')).DialPage);
+const DialPage = lazyPage(async () => (await import('../../../../../features/pages')).DialPage);
 
 export default function DialRoute() {
   const { id, name } = useLocalSearchParams<{ id: string; name: string }>();

@@ -1,0 +1,33 @@
+// The pages that are opened from the Bench, as one: what two of them share would come with the Bench itself if they came by
+// themselves.
+export { BookList } from './book/book-list';
+export { BookTable } from './book/book-table';
+export { DialCard } from './book/dial-card';
+export { ImportPage } from './book/import-page';
+export { NewRecipePage } from './book/new-recipe-page';
+export { RecipePage } from './book/recipe-page';
+export { JobDialCard } from './jobs/job-dial-card';
+export { JobPage } from './jobs/job-page';
+export { JobsPage } from './jobs/jobs-page';
+export { MeasuredPage } from './jobs/measured-page';
+export { NewJobPage } from './jobs/new-job-page';
+export { TextPage } from './jobs/text-page';
+export { TracePage } from './jobs/trace-page';
+export { WaysPage } from './jobs/ways-page';
+export { WindowPage } from './jobs/window-page';
+export { RunPage } from './runs/run-page';
+export { DialPage } from './shop/dial-page';
+export { EditMachinePage, NewMachinePage } from './shop/machine-form';
+export { MachinePage } from './shop/machine-page';
+export { ShopList } from './shop/shop-list';
+export { EditToolPage, NewToolPage } from './shop/tool-form';
+export { ToolPage } from './shop/tool-page';
+export { EditMaterialPage, NewMaterialPage } from './stock/material-form';
+export { MaterialPage } from './stock/material-page';
+export { StockList } from './stock/stock-list';
+export { ChartsPage } from './tuning/charts-page';
+export { StartTuningPage } from './tuning/start-tuning-page';
+export { SymptomPage } from './tuning/symptom-page';
+export { TonePage } from './tuning/tone-page';
+export { TrialDialCard } from './tuning/trial-dial-card';
+export { TuningPage } from './tuning/tuning-page';
