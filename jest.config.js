@@ -7,6 +7,7 @@ const letThrough = [
   '@expo(nent)?',
   '@expo-google-fonts',
   'clipper2-ts',
+  'earcut',
   'flatbush',
   'flatqueue',
   'ml-[a-z-]+',

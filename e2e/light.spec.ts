@@ -65,7 +65,7 @@ test.describe('a page that is light to load', () => {
   test('opens a page anew whose scripts a newer build has replaced', async ({ page }) => {
     await go(page, '/');
     let asked = 0;
-    await page.route('**/jobs-page-*.js', async (route) => {
+    await page.route('**/js/web/pages-*.js', async (route) => {
       asked += 1;
       await (asked === 1 ? route.fulfill({ status: 404, body: 'No such file in this build.' }) : route.continue());
     });
@@ -79,7 +79,7 @@ test.describe('a page that is light to load', () => {
   }) => {
     await go(page, '/');
     await expect(page.getByText('Recipes used last')).toBeVisible();
-    const cut = /jobs-page-.*\.js|manifest\.webmanifest/;
+    const cut = /pages-[0-9a-f]+\.js|manifest\.webmanifest/;
     await page.route(cut, (route) => route.abort());
     await page.getByRole('link', { name: 'Jobs' }).click();
     await expect(page.getByText(/server cannot be reached, and this page was not open before/)).toBeVisible();

@@ -4,3 +4,14 @@ export { isOnePlace, moveBetween, planeAt, straightAt, type Place } from './plac
 export { placeParts, SHEET_TOLERANCE_MM, type PartOnSheet, type PlacedPart } from './place-parts';
 export { firstPlace } from './first-place';
 export { freePlaces, type FreePlaceRequest } from './free-places';
+export { nest } from './nest/nest';
+export { nestingFaults } from './nest/faults';
+export {
+  MOST_COPIES,
+  NestRequestError,
+  type Nesting,
+  type NestPart,
+  type NestPlacement,
+  type NestRequest,
+  type NestSheet,
+} from './nest/request';
