@@ -131,6 +131,11 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
   'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),
+  'lay-parts': (w) => ({
+    partIds: [part(w).id],
+    sheets: [{ sheetId: w.job.document.sheets[0].id, stockPieceId: null, onCarrier: false }],
+    lies: [{ partId: part(w).id, sheet: 0, x: 10, y: 20, angle: 90, turnedOver: false }],
+  }),
   'merge-steps': (w) => ({ stepId: step(w).id, intoId: w.job.document.steps.at(-1)!.id }),
   'group-steps': () => ({ by: 'colour' }),
   'order-steps': (w) => ({ order: w.job.document.steps.map(({ id }) => id) }),

@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
 import { FILL_WAYS, type FillWay } from '@keen-anvil/core/hatching';
-import { ALIGNMENTS, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
+import { ALIGNMENTS, MOST_PLACES, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
   ArrayMaxSize,
@@ -208,6 +208,30 @@ export class NudgePartsWish extends Action {
   @MayBeLeftOut() @IsBoolean() alone?: boolean;
 }
 
+/** A sheet to lay parts on. */
+export class LaidSheetWish {
+  @ValidateIf((_, id) => id !== null) @IsUUID() sheetId!: string | null;
+  @ValidateIf((_, id) => id !== null) @IsUUID() stockPieceId!: string | null;
+  @IsBoolean() onCarrier!: boolean;
+}
+
+/** Where a copy of a part lies. */
+export class LaidPlaceWish {
+  @IsUUID() partId!: string;
+  @IsInt() @Min(0) @Max(999) sheet!: number;
+  @IsNumber() @Min(-100_000) @Max(100_000) x!: number;
+  @IsNumber() @Min(-100_000) @Max(100_000) y!: number;
+  @IsNumber() @Min(-36_000) @Max(36_000) angle!: number;
+  @IsBoolean() turnedOver!: boolean;
+}
+
+export class LayPartsWish extends Action {
+  @Equals('lay-parts') do!: 'lay-parts';
+  @PartIds() partIds!: string[];
+  @NestedList(() => LaidSheetWish, 1000) sheets!: LaidSheetWish[];
+  @NestedList(() => LaidPlaceWish, MOST_PLACES) lies!: LaidPlaceWish[];
+}
+
 export class MergeStepsWish extends Action {
   @Equals('merge-steps') do!: 'merge-steps';
   @IsUUID() stepId!: string;
@@ -243,6 +267,7 @@ export const ACTION_CHECKS = {
   'put-bridges': PutBridgesWish,
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,
+  'lay-parts': LayPartsWish,
   'merge-steps': MergeStepsWish,
   'group-steps': GroupStepsWish,
   'order-steps': OrderStepsWish,

@@ -1,6 +1,7 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds, Corners } from '../geometry';
 import type { FillWay } from '../hatching';
+import type { Place } from '../layout';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
@@ -185,6 +186,30 @@ export interface NudgeParts {
   alone?: boolean;
 }
 
+/** A sheet to lay parts on: one of the job's, or a new one from a piece of stock. */
+export interface LaidSheet {
+  /** null for a new one. */
+  sheetId: string | null;
+  /** The piece that a new one is of. */
+  stockPieceId: string | null;
+  onCarrier: boolean;
+}
+
+/** Where a copy of a part lies. */
+export interface LaidPlace extends Place {
+  partId: string;
+  /** Which of the action's sheets. */
+  sheet: number;
+}
+
+/** Says where parts lie: there, as often as they are named, and nowhere else. */
+export interface LayParts {
+  do: 'lay-parts';
+  partIds: readonly string[];
+  sheets: readonly LaidSheet[];
+  lies: readonly LaidPlace[];
+}
+
 /** Puts the parts of one step into another one, which stays as it is. */
 export interface MergeSteps {
   do: 'merge-steps';
@@ -226,6 +251,7 @@ export type JobAction = (
   | PutBridges
   | ChangeStep
   | NudgeParts
+  | LayParts
   | MergeSteps
   | GroupSteps
   | OrderSteps

@@ -5,6 +5,7 @@ import { addDrawing, changeDrawing, takeReading } from './drawings';
 import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
 import type { JobShop } from './shop';
 import { alignParts } from './align-parts';
+import { layParts } from './lay-parts';
 import { makeRim } from './make-rim';
 import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
@@ -57,6 +58,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return changeStep(document, action, shop);
     case 'nudge-parts':
       return nudgeParts(document, action, shop);
+    case 'lay-parts':
+      return layParts(document, action, shop, action.id);
     case 'merge-steps':
       return mergeSteps(document, action, shop);
     case 'group-steps':

@@ -8,6 +8,9 @@ export {
   type ChangeStep,
   type DrawOutline,
   type JobActionOf,
+  type LaidPlace,
+  type LaidSheet,
+  type LayParts,
   type JobAction,
   type MakePart,
   type TakeReading,
@@ -39,6 +42,7 @@ export {
 export { keptSize } from './drawings';
 export { groupOf, sayAction } from './say-action';
 export { FIRST_PROCESS } from './starting-place';
+export { MOST_PLACES } from './lay-parts';
 export { madeBy } from './made-by';
 export { madeLayers, type MadeLayer } from './made-layers';
 export { printMeasures, windowMatrix, type Print, type ShownPrint } from './print';

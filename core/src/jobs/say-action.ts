@@ -44,6 +44,8 @@ export function sayAction(action: JobAction): string {
       return action.materialId ? 'choosing a material' : 'changing a step';
     case 'nudge-parts':
       return 'moving parts';
+    case 'lay-parts':
+      return 'where parts lie';
     case 'merge-steps':
       return 'merging steps';
     case 'group-steps':

@@ -15,3 +15,15 @@ export {
   type NestRequest,
   type NestSheet,
 } from './nest/request';
+export { unitsOf, type Unit, type UnitPart } from './nest/units';
+export {
+  layClosely,
+  smallestThatTakes,
+  TURNS,
+  type CloseLaying,
+  type CloseLie,
+  type ClosePart,
+  type ClosePiece,
+  type CloseWish,
+  type Turns,
+} from './nest/lay-closely';

@@ -33,7 +33,7 @@ const below = numbersBelow(20_261_127);
 const one = <T>(list: readonly T[]): T => list[below(list.length)];
 
 /** Some action on a job as it is; not every one makes sense. */
-function someAction({ parts, steps, drawings }: JobDocument, materials: readonly MaterialView[]): AskedAction {
+function someAction({ parts, steps, drawings, sheets }: JobDocument, materials: readonly MaterialView[]): AskedAction {
   const id = randomUUID();
   const shown = parts.filter(({ role }) => role !== 'within').map((part) => part.id);
   const partIds = [...new Set([one(shown), one(shown)])];
@@ -85,6 +85,24 @@ function someAction({ parts, steps, drawings }: JobDocument, materials: readonly
     { id, do: 'change-step', stepId, mirrored: one([true, false]), onCarrier: one([true, false]) },
     { id, do: 'change-step', stepId, nudge: { changes: { force: one([1, -1]) }, reason: 'stiff' } },
     { id, do: 'nudge-parts', stepId, partIds: own.slice(0, 1 + below(3)), dxMm: below(20) / 2, dyMm: -below(9) / 2 },
+    {
+      id,
+      do: 'lay-parts',
+      partIds: own.slice(0, 2),
+      sheets: [
+        { sheetId: one([null, ...sheets.map((sheet) => sheet.id)]), stockPieceId: null, onCarrier: one([true, false]) },
+      ],
+      lies: own.slice(0, 2).flatMap((partId) =>
+        Array.from({ length: 1 + below(3) }, (_, i) => ({
+          partId,
+          sheet: 0,
+          x: 40 * i,
+          y: below(90),
+          angle: 90 * below(4),
+          turnedOver: one([true, false]),
+        })),
+      ),
+    },
     { id, do: 'merge-steps', stepId, intoId: one(steps)?.id ?? id },
     { id, do: 'group-steps', by: one(['colour', 'layer']) },
     { id, do: 'order-steps', order: one([true, false]) ? [] : steps.map((step) => step.id).reverse() },

@@ -65,8 +65,10 @@ export function nestShape(rings: Point[][], gapMm: number): NestShape {
   const drawn = normalise(rings);
   const area = drawn.reduce((sum, ring) => sum + signedArea(ring), 0);
   const grown = gapMm / 2 + awayMm;
-  // As it is, to the letter, where nothing is grown and nothing was left out.
-  const isAsItIs = grown === 0 && drawn.length === rings.length;
+  // As it is, to the letter, where nothing is grown: one outline, and whatever else there is are its holes.
+  const [outline, ...holes] = rings;
+  const isPlain = drawn.length === rings.length && holes.every((hole) => isRound(outline, hole));
+  const isAsItIs = grown === 0 && isPlain && isNearly(area, Math.abs(signedArea(outline)) - sumOf(holes));
   const region = isAsItIs ? inOneTurn(rings) : offset(drawn, grown, 'sharp').map((ring) => fewer(ring, awayMm));
   const box = boundsOf(region.flat());
   if (!box || !(area > 0)) return { area: 0, middle: rings[0][0], pieces: [], edges: [], radius: 0 };
@@ -87,6 +89,11 @@ export function nestShape(rings: Point[][], gapMm: number): NestShape {
     radius: Math.max(...edges.map(({ from }) => Math.hypot(from.x, from.y))),
   };
 }
+
+const sumOf = (rings: readonly Point[][]): number => rings.reduce((sum, ring) => sum + Math.abs(signedArea(ring)), 0);
+
+/** The clipping library rounds: areas differ by that. */
+const isNearly = (a: number, b: number): boolean => Math.abs(a - b) <= 1e-4 * Math.max(1, Math.abs(b));
 
 /** Rings as the clipping library turns them, without a point of theirs changed. */
 const inOneTurn = (rings: Point[][]): Region =>

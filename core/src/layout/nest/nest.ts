@@ -4,6 +4,7 @@ import { NOT_LAID, MOST_SEARCHED, Laying, takenOf, type Bed, type Copy, type Sav
 import { layInRows } from './lay-in-rows';
 import { groundOf, nestShape } from './nest-shape';
 import { checkNestRequest, type Nesting, type NestRequest } from './request';
+import { posed } from './posed';
 import { scoreOf, isBetterScore, nestingOf, type Score } from './score';
 import { separate } from './separate';
 
@@ -21,14 +22,15 @@ const KEPT = 6;
  * them (or the roll) no longer than has to be. What is laid first comes row by row; then the last sheet is made shorter again and again,
  * and what lies over is moved until all lie free. However short the time is, something is laid.
  * @param better is told each laying that is better than those before it: it may be taken at any time
+ * @param from a nesting of the same request to go on from, if it is any good
  * @throws NestRequestError where the request makes no sense
  */
-export function nest(request: NestRequest, better: (best: Nesting) => void = () => undefined): Nesting {
+export function nest(request: NestRequest, better: (best: Nesting) => void = () => undefined, from?: Nesting): Nesting {
   checkNestRequest(request);
   const began = request.now();
   const isOver = () => request.now() - began >= request.millis;
   const search = new Search(request, better, () => (request.now() - began) / Math.max(1, request.millis), isOver);
-  return search.run();
+  return search.run(from);
 }
 
 class Search {
@@ -50,9 +52,9 @@ class Search {
     this.bestScore = scoreOf(this.laying);
   }
 
-  run(): Nesting {
+  run(from?: Nesting): Nesting {
     const { laying } = this;
-    this.layFirst();
+    if (!from || !this.takeUp(from)) this.layFirst();
     if (laying.count <= MOST_SEARCHED && laying.count > 0) {
       while (!this.isOver()) {
         const before = this.bestScore;
@@ -74,6 +76,29 @@ class Search {
     this.best = this.laying.save();
     this.better(nestingOf(this.laying, this.request));
     return true;
+  }
+
+  /** Lays everything as it lay. @returns whether that stands */
+  private takeUp({ placements }: Nesting): boolean {
+    const { laying } = this;
+    for (const { partId, copy, sheetId, sheetNumber, x, y, angle, isTurnedOver } of placements) {
+      const i = laying.copies.findIndex((one) => one.partId === partId && one.copy === copy);
+      const bed = laying.beds.findIndex((one) => one.sheetId === sheetId && one.sheetNumber === sheetNumber);
+      if (i < 0 || bed < 0) continue;
+      const { pieces, middle } = laying.copies[i].shape;
+      const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+      const side = isTurnedOver ? -middle.x : middle.x;
+      laying.lay(
+        i,
+        bed,
+        posed(pieces, angle, isTurnedOver),
+        x + cos * side - sin * middle.y,
+        y + sin * side + cos * middle.y,
+      );
+    }
+    const isSound = laying.copies.every((_, i) => laying.isFree(i));
+    if (!isSound) laying.restore(this.best);
+    return isSound && this.keep();
   }
 
   private layFirst(): void {
