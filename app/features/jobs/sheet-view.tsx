@@ -1,10 +1,12 @@
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Icon, type IconName } from '../../ui/icon';
+import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { StepNumber } from '../../ui/step-number';
 import { Nothing, Waiting } from '../../ui/states';
+import { TextKey } from '../../ui/text-key';
 import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
@@ -41,6 +43,7 @@ export function SheetView({
 }: SheetViewProps) {
   const { step, bed, inspection } = inspected;
   const tokens = useTokens();
+  const router = useRouter();
   const [chosen, setChosen] = useState<string[]>([]);
   const [by, setBy] = useState(1);
   const [isAlone, setAlone] = useState(false);
@@ -94,6 +97,13 @@ export function SheetView({
         others={others}
         prints={prints}
         maxHeight={maxHeight}
+      />
+      <TextKey
+        title="Nest the parts"
+        icon="layers-outline"
+        onPress={() =>
+          router.push({ pathname: '/jobs/[id]/nest', params: { id: jobId, step: String(step.position + 1) } })
+        }
       />
       <View style={{ gap: SPACE.small }}>
         <Strong>

@@ -19,11 +19,10 @@ export { unitsOf, type Unit, type UnitPart } from './nest/units';
 export {
   layClosely,
   smallestThatTakes,
-  TURNS,
   type CloseLaying,
   type CloseLie,
   type ClosePart,
   type ClosePiece,
   type CloseWish,
-  type Turns,
 } from './nest/lay-closely';
+export { TURNS, type Turns } from './nest/turns';

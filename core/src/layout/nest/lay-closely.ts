@@ -15,11 +15,8 @@ import type { Place } from '../place';
 import { SHEET_TOLERANCE_MM } from '../place-parts';
 import { nest } from './nest';
 import type { Nesting, NestPart, NestRequest, NestSheet } from './request';
+import type { Turns } from './turns';
 import { unitsOf, type Unit } from './units';
-
-/** Which way parts may be turned: as the grain, the pattern and the eye allow. */
-export const TURNS = ['free', 'quarter', 'half', 'none'] as const;
-export type Turns = (typeof TURNS)[number];
 
 const ANGLES: Record<Turns, number[] | 'free'> = {
   free: 'free',

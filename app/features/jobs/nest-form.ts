@@ -1,0 +1,57 @@
+import type { StockPieceView } from '@keen-anvil/contract';
+import type { ClosePiece, CloseWish, Turns } from '@keen-anvil/core/layout';
+import { closePiece, piecesOf, type NestGroup } from './nest-wish';
+
+/** A piece as it is on the shelf, and as it can be laid on. */
+export interface ClosePieceShown {
+  piece: StockPieceView;
+  close: ClosePiece;
+}
+
+/** What is chosen for a close layout. */
+export interface NestForm {
+  pieceIds: string[];
+  asOne: boolean;
+  copies: number | 'fit' | null;
+  turns: Turns;
+  gapMm: number;
+  edgeMm: number;
+}
+
+export const TURN_WORDS: Record<Turns, string> = {
+  free: 'Any way',
+  quarter: 'Quarter turns',
+  half: 'Along the grain',
+  none: 'As drawn',
+};
+
+/** How long a better layout is looked for at a time. */
+export const SECONDS = 60;
+
+/** The pieces that the machines of a group reach. */
+export const shownPieces = (group: NestGroup): ClosePieceShown[] =>
+  piecesOf(group).flatMap((piece) => {
+    const close = closePiece(piece, group);
+    return close ? [{ piece, close }] : [];
+  });
+
+export const wishOf = (
+  group: NestGroup,
+  form: NestForm,
+  pieces: readonly ClosePieceShown[],
+  usesHoles: boolean,
+  seed: number,
+): CloseWish => ({
+  parts: group.parts,
+  turnedOver: group.turnedOver,
+  asOne: form.asOne,
+  copies: form.copies,
+  pieces: pieces.filter(({ piece }) => form.pieceIds.includes(piece.id)).map(({ close }) => close),
+  turns: form.turns,
+  mayTurnOver: false,
+  usesHoles,
+  gapMm: form.gapMm,
+  edgeMm: form.edgeMm,
+  seed,
+  millis: SECONDS * 1000,
+});

@@ -1,0 +1,303 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import { type CloseWish, TURNS } from '@keen-anvil/core/layout';
+import { formatNumber } from '@keen-anvil/core/units';
+import { useRouter } from 'expo-router';
+import { useEffect, useMemo, useState } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import { Chips } from '../../ui/chips';
+import { Button } from '../../ui/elements';
+import { Page } from '../../ui/page';
+import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { StepNumber } from '../../ui/step-number';
+import { TextKey } from '../../ui/text-key';
+import { Toggle } from '../../ui/toggle';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body, Strong } from '../../ui/type';
+import { useMaterialsOf } from '../shop/materials';
+import { useMachines } from '../shop/queries';
+import { SECONDS, shownPieces, TURN_WORDS, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
+import { NestPicture } from './nest-picture';
+import { layAction, nestGroup, usesHoles, usualTurns, type NestGroup } from './nest-wish';
+import { useAct, useJob } from './queries';
+import { smallestPiece, useNesting } from './use-nesting';
+
+const TITLE = 'Nest the parts';
+
+/** Lays what is done on a step's sheets closely. */
+export function NestPage({ jobId, number }: { jobId: string; number: number }) {
+  const job = useJob(jobId);
+  const machines = useMachines();
+  const materials = useMaterialsOf(job.data?.steps.map(({ materialId }) => materialId) ?? []);
+  const back = { label: job.data?.name ?? 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } as const;
+  const failed = [job, machines, materials].find(({ isError }) => isError);
+  if (failed?.error)
+    return (
+      <Page title={TITLE} back={back}>
+        <Trouble error={failed.error} retry={() => void failed.refetch()} />
+      </Page>
+    );
+  if (!job.data || !machines.data || !materials.data)
+    return (
+      <Page title={TITLE} back={back}>
+        <Waiting />
+      </Page>
+    );
+  const group = nestGroup(job.data, number, materials.data, machines.data);
+  const trouble = !group
+    ? `Step ${number} has no material yet: it lies on nothing that it could be laid out on.`
+    : group.hasOtherSide
+      ? 'Front and back of these sheets are worked: they are laid by hand, so that they stay over each other.'
+      : group.parts.length === 0
+        ? 'Nothing is processed in this step.'
+        : null;
+  if (!group || trouble)
+    return (
+      <Page title={TITLE} back={back}>
+        <Nothing title="Nothing to nest here">{trouble ?? ''}</Nothing>
+      </Page>
+    );
+  return <Nest key={number} job={job.data} group={group} />;
+}
+
+function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
+  const router = useRouter();
+  const act = useAct(job.id);
+  const { rust } = useTokens();
+  const { height } = useWindowDimensions();
+  const pieces = useMemo(() => shownPieces(group), [group]);
+  const nesting = useNesting();
+  const present = new Set(group.steps.flatMap(({ sheets }) => sheets.map(({ stockPieceId }) => stockPieceId)));
+  const [form, setForm] = useState<NestForm>(() => ({
+    pieceIds: pieces.flatMap(({ piece }) => (present.has(piece.id) ? [piece.id] : [])),
+    asOne: false,
+    copies: null,
+    turns: usualTurns(group.material),
+    gapMm: 2,
+    edgeMm: 5,
+  }));
+  const contours = useMemo(() => new Map(group.parts.map((part) => [part.id, part.contours])), [group]);
+  const change = (more: Partial<NestForm>) => {
+    if (nesting.isRunning) nesting.stop();
+    setForm((now) => ({ ...now, ...more }));
+  };
+  const wish = (seed: number): CloseWish => wishOf(group, form, pieces, usesHoles(group), seed);
+  const { best } = nesting;
+  // What was laid for other wishes is not taken for these.
+  const isOld = best !== null && nesting.wish !== null && !isAlike(nesting.wish, wish(nesting.wish.seed));
+  const missing = best?.unplaced.reduce((sum, { count }) => sum + count, 0) ?? 0;
+  const isEmpty = best !== null && group.parts.some(({ id }) => !best.lies.some(({ partId }) => partId === id));
+  const take = () => {
+    nesting.stop();
+    act.mutate(layAction(group, best!), { onSuccess: () => router.back() });
+  };
+  const foot = (
+    <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+      {nesting.isRunning ? (
+        <Button title="Stop" type="outline" onPress={nesting.stop} containerStyle={{ flex: 1 }} />
+      ) : (
+        <Button
+          title={best && !isOld ? 'Go on' : 'Nest'}
+          type={best && !isOld ? 'outline' : 'solid'}
+          disabled={form.pieceIds.length === 0}
+          onPress={() => void nesting.begin(wish((nesting.wish?.seed ?? 0) + 1), best !== null && !isOld)}
+          containerStyle={{ flex: 1 }}
+        />
+      )}
+      {best && !isOld ? (
+        <Button title="Take it" disabled={act.isPending || isEmpty} onPress={take} containerStyle={{ flex: 2 }} />
+      ) : null}
+    </View>
+  );
+  return (
+    <Page
+      title={TITLE}
+      maxWidth={1100}
+      back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } }}
+      aside={`${group.parts.length} ${group.parts.length === 1 ? 'part' : 'parts'} of ${
+        group.steps.length === 1 ? `step ${group.steps[0].position + 1}` : `${group.steps.length} steps`
+      }, ${group.material.name}`}
+      foot={foot}
+    >
+      {(act.error ?? nesting.error) ? (
+        <Body role="alert" style={{ color: rust }}>
+          {(act.error ?? nesting.error)!.message}
+        </Body>
+      ) : null}
+      {best && !isOld ? (
+        <View style={{ gap: SPACE.small }}>
+          <Figures best={best} nesting={nesting} pieces={pieces} missing={missing} />
+          <NestPicture
+            laying={best}
+            pieces={pieces}
+            contours={contours}
+            colour={group.material.colour}
+            maxHeight={height * 0.5}
+          />
+        </View>
+      ) : nesting.isRunning ? (
+        <Waiting lines={3} />
+      ) : null}
+      <NestChoices form={form} pieces={pieces} group={group} wish={wish} onChange={change} />
+    </Page>
+  );
+}
+
+const isAlike = (a: CloseWish, b: CloseWish): boolean =>
+  a.parts === b.parts &&
+  JSON.stringify({ ...a, parts: 0, pieces: a.pieces.map(({ id }) => id) }) ===
+    JSON.stringify({ ...b, parts: 0, pieces: b.pieces.map(({ id }) => id) });
+
+/** How good the best so far is, and how far the search has come. */
+function Figures({
+  best,
+  nesting,
+  pieces,
+  missing,
+}: {
+  best: NonNullable<ReturnType<typeof useNesting>['best']>;
+  nesting: ReturnType<typeof useNesting>;
+  pieces: readonly ClosePieceShown[];
+  missing: number;
+}) {
+  const { rust, rule, quench } = useTokens();
+  const [gone, setGone] = useState(0);
+  useEffect(() => {
+    if (!nesting.isRunning) return;
+    const tick = setInterval(() => setGone(Math.min(1, (Date.now() - nesting.beganAt) / (SECONDS * 1000))), 250);
+    return () => clearInterval(tick);
+  }, [nesting.isRunning, nesting.beganAt]);
+  const isRoll = pieces.some(
+    ({ piece, close }) => close.isRoll && best.lies.some(({ pieceId }) => pieceId === piece.id),
+  );
+  return (
+    <View style={{ gap: SPACE.hair }} accessibilityLiveRegion="polite">
+      <Strong>
+        {`${formatNumber(100 * best.density, 1)} % used${
+          best.sheets > 1 ? ` of ${best.sheets} sheets` : ''
+        }, ${formatNumber(best.usedLengthMm, 1)} mm ${isRoll ? 'of the roll' : 'along the feed'}`}
+      </Strong>
+      {nesting.isRunning ? (
+        <>
+          <View style={{ height: 6, backgroundColor: rule, borderRadius: 3 }}>
+            <View style={{ height: 6, width: `${gone * 100}%`, backgroundColor: quench, borderRadius: 3 }} />
+          </View>
+          <Aside>{`Looking for better: the best of ${nesting.found} so far. Take it whenever you like.`}</Aside>
+        </>
+      ) : null}
+      {missing ? (
+        <Body role="alert" style={{ color: rust }}>
+          {`${missing} found no room. Choose more pieces, a smaller gap, or fewer copies.`}
+        </Body>
+      ) : null}
+    </View>
+  );
+}
+
+interface NestChoicesProps {
+  form: NestForm;
+  pieces: readonly ClosePieceShown[];
+  group: NestGroup;
+  wish: (seed: number) => CloseWish;
+  onChange: (more: Partial<NestForm>) => void;
+}
+
+function NestChoices({ form, pieces, group, wish, onChange }: NestChoicesProps) {
+  const [smallest, setSmallest] = useState<string | null>(null);
+  const find = async () => {
+    const id = await smallestPiece({ ...wish(1), pieces: pieces.map(({ close }) => close) });
+    setSmallest(id ? '' : 'None of the pieces takes all of it by itself.');
+    if (id) onChange({ pieceIds: [id] });
+  };
+  const isOneThing = form.asOne || group.parts.length === 1;
+  return (
+    <View style={{ gap: SPACE.base }}>
+      <View>
+        <Strong>Onto</Strong>
+        {pieces.map(({ piece }) => (
+          <Toggle
+            key={piece.id}
+            label={`${piece.name}, ${formatNumber(piece.widthMm, 0)} × ${formatNumber(piece.lengthMm, 0)} mm${
+              piece.kind !== 'roll' && piece.count > 1 ? ` · ${piece.count} of them` : ''
+            }`}
+            value={form.pieceIds.includes(piece.id)}
+            onChange={(isOn) =>
+              onChange({
+                pieceIds: isOn ? [...form.pieceIds, piece.id] : form.pieceIds.filter((id) => id !== piece.id),
+              })
+            }
+          />
+        ))}
+        {pieces.length > 1 ? (
+          <TextKey title="The smallest piece that takes all of it" icon="layers-outline" onPress={() => void find()} />
+        ) : null}
+        {smallest ? <Aside>{smallest}</Aside> : null}
+      </View>
+      {group.parts.length > 1 ? (
+        <View style={{ gap: SPACE.small }}>
+          <Strong>What stays together</Strong>
+          <Chips
+            label="What stays together"
+            options={[
+              { value: 'each', label: 'What lies over each other' },
+              { value: 'one', label: 'All of it, as drawn' },
+            ]}
+            chosen={form.asOne ? 'one' : 'each'}
+            onChoose={(value) => onChange({ asOne: value === 'one' })}
+          />
+        </View>
+      ) : null}
+      <View style={{ gap: SPACE.small }}>
+        <Strong>How often</Strong>
+        <Chips
+          label="How often"
+          options={[
+            { value: 'now', label: 'As now' },
+            { value: 'count', label: 'So often' },
+            ...(isOneThing ? [{ value: 'fit' as const, label: 'As many as fit' }] : []),
+          ]}
+          chosen={form.copies === null ? 'now' : form.copies === 'fit' ? 'fit' : 'count'}
+          onChoose={(value) => onChange({ copies: value === 'now' ? null : value === 'fit' ? 'fit' : 2 })}
+        />
+        {typeof form.copies === 'number' ? (
+          <StepNumber
+            label="Copies of each"
+            unit=""
+            value={form.copies}
+            min={1}
+            max={500}
+            step={1}
+            onChange={(copies) => onChange({ copies: Math.max(1, Math.round(copies)) })}
+          />
+        ) : null}
+      </View>
+      <View style={{ gap: SPACE.small }}>
+        <Strong>May be turned</Strong>
+        <Chips
+          label="May be turned"
+          options={TURNS.map((value) => ({ value, label: TURN_WORDS[value] }))}
+          chosen={form.turns}
+          onChoose={(turns) => onChange({ turns })}
+        />
+      </View>
+      <StepNumber
+        label="Between parts"
+        unit="mm"
+        value={form.gapMm}
+        min={0}
+        max={50}
+        step={0.5}
+        onChange={(gapMm) => onChange({ gapMm })}
+      />
+      <StepNumber
+        label="To the edge"
+        unit="mm"
+        value={form.edgeMm}
+        min={0}
+        max={100}
+        step={1}
+        onChange={(edgeMm) => onChange({ edgeMm })}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,89 @@
+import type { CloseLaying, CloseWish } from '@keen-anvil/core/layout';
+import { proxy, wrap, type Remote } from 'comlink';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { NestWorker } from '../../workers/nest.worker';
+
+interface Running {
+  worker: Worker;
+  remote: Remote<NestWorker>;
+}
+
+function start(): Running {
+  const worker = new Worker(new URL('../../workers/nest.worker', window.location.href));
+  return { worker, remote: wrap<NestWorker>(worker) };
+}
+
+export interface NestingState {
+  best: CloseLaying | null;
+  /** The wish that the best is for. */
+  wish: CloseWish | null;
+  isRunning: boolean;
+  /** When it began, and how long it is going to look, in ms. */
+  beganAt: number;
+  error: Error | null;
+  /** How many better layings were found. */
+  found: number;
+}
+
+const IDLE: NestingState = { best: null, wish: null, isRunning: false, beganAt: 0, error: null, found: 0 };
+
+/** Lays parts closely in a worker: the best so far is there at any time, it can be stopped, and gone on with. */
+export function useNesting() {
+  const [state, setState] = useState<NestingState>(IDLE);
+  const running = useRef<Running | null>(null);
+  /** What is told by a search that was stopped counts for nothing. */
+  const turn = useRef(0);
+  const end = useCallback(() => {
+    turn.current += 1;
+    running.current?.worker.terminate();
+    running.current = null;
+  }, []);
+  useEffect(() => end, [end]);
+
+  const begin = useCallback(async (wish: CloseWish, isMore: boolean) => {
+    turn.current += 1;
+    const mine = turn.current;
+    if (!isMore) {
+      running.current?.worker.terminate();
+      running.current = null;
+    }
+    const { remote, worker } = (running.current ??= start());
+    const broken = new Promise<never>((_, reject) =>
+      worker.addEventListener('error', () => reject(new Error('The parts could not be laid out on this device.'))),
+    );
+    const take = (laying: CloseLaying) => {
+      if (turn.current === mine) setState((now) => ({ ...now, best: laying, found: now.found + 1 }));
+    };
+    setState((now) => ({
+      ...(isMore ? now : IDLE),
+      wish,
+      isRunning: true,
+      beganAt: Date.now(),
+      error: null,
+    }));
+    try {
+      const best = await Promise.race([remote.lay(wish, isMore, proxy(take)), broken]);
+      if (turn.current === mine) setState((now) => ({ ...now, best, isRunning: false }));
+    } catch (error) {
+      if (turn.current === mine) setState((now) => ({ ...now, isRunning: false, error: error as Error }));
+    }
+  }, []);
+
+  /** Ends the search; the best so far stays. */
+  const stop = useCallback(() => {
+    end();
+    setState((now) => ({ ...now, isRunning: false }));
+  }, [end]);
+
+  return { ...state, begin, stop };
+}
+
+/** The piece that takes all of it with the least area, looked for in a worker of its own. */
+export async function smallestPiece(wish: CloseWish): Promise<string | null> {
+  const { worker, remote } = start();
+  try {
+    return await remote.smallestThatTakes(wish);
+  } finally {
+    worker.terminate();
+  }
+}
