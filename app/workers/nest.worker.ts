@@ -1,4 +1,17 @@
-import { layClosely, smallestThatTakes, type CloseLaying, type CloseWish } from '@keen-anvil/core/layout';
+import type { CurveContour } from '@keen-anvil/core/geometry';
+import {
+  groundSolids,
+  layClosely,
+  moreCopies,
+  smallestThatTakes,
+  solidOf,
+  type CloseLaying,
+  type CloseLie,
+  type ClosePiece,
+  type CloseWish,
+  type MoreCopiesWish,
+  type Solid,
+} from '@keen-anvil/core/layout';
 import { expose } from 'comlink';
 
 /** The laying of this worker: it goes on from where it was for as long as it lives. */
@@ -12,6 +25,10 @@ const worker = {
     return last;
   },
   smallestThatTakes: (wish: CloseWish): string | null => smallestThatTakes(wish, now),
+  moreCopies: (wish: MoreCopiesWish): CloseLie[] => moreCopies(wish, now),
+  /** Parts as they are asked quickly what they lie over. */
+  solids: (shapes: CurveContour[][]): Solid[] => shapes.map(solidOf),
+  ground: (piece: ClosePiece) => groundSolids(piece),
 };
 export type NestWorker = typeof worker;
 

@@ -22,7 +22,7 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
 export function checkedStep(step: StepWork, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
-    sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm },
+    sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm, outline: piece.outline },
     cuttable: cuttableArea(machine, piece, step.onCarrier),
     machine,
     process: step.process,

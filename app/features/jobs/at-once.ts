@@ -15,6 +15,11 @@ import { changeDocument } from './see-document';
 /** What follows from these is known without the workshop or another shape: it is shown within the frame. */
 const KNOWN_HERE = new Set<AskedAction['do']>(['nudge-parts', 'order-steps']);
 
+/** Parts laid otherwise on sheets that are there. */
+const isOnKnownSheets = (action: AskedAction): boolean =>
+  action.do === 'lay-parts' &&
+  action.sheets.every(({ sheetId, stockPieceId }) => sheetId !== null && stockPieceId === null);
+
 const NO_SHOP: ShopFacts = {
   machines: new Map(),
   tools: new Map(),
@@ -56,7 +61,7 @@ export async function atOnce(
   early?: typeof showLive,
 ): Promise<JobDetail> {
   try {
-    if (KNOWN_HERE.has(action.do)) return movedHere(job, action);
+    if (KNOWN_HERE.has(action.do) || isOnKnownSheets(action)) return movedHere(job, action);
     if (!shop || !isKnown(shop, action)) return job;
     const changed = await changeDocument(job.id, job.document, action, shop);
     if (!changed) return job;

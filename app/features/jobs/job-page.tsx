@@ -37,8 +37,8 @@ import { useInspections, type InspectedStep } from './use-inspections';
 
 const BACK = { label: 'Jobs', href: '/jobs' } as const;
 
-/** One job: its drawing, its steps, its sheets and its checks. */
-export function JobPage({ id }: { id: string }) {
+/** One job: its drawing, its steps, its sheets and its checks. @param tab which of them is open at first */
+export function JobPage({ id, tab }: { id: string; tab?: string }) {
   const job = useJob(id);
   // A large job is laid out while the page stays alive.
   const data = useDeferredValue(job.data);
@@ -64,16 +64,17 @@ export function JobPage({ id }: { id: string }) {
       </Page>
     );
   }
-  return <JobWithDrawing job={data} />;
+  return <JobWithDrawing job={data} first={TABS.find((name) => name === tab) ?? null} />;
 }
 
-type Tab = 'Drawing' | 'Steps' | 'Sheet' | 'Checks';
+const TABS = ['Drawing', 'Steps', 'Sheet', 'Checks'] as const;
+type Tab = (typeof TABS)[number];
 
-function JobWithDrawing({ job }: { job: JobDetail }) {
+function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const isWide = useWide();
   const { height } = useWindowDimensions();
   const { rule } = useTokens();
-  const [tab, setTab] = useState<Tab>(isAsking(job) ? 'Drawing' : 'Steps');
+  const [tab, setTab] = useState<Tab>(first ?? (isAsking(job) ? 'Drawing' : 'Steps'));
   // A large drawing is laid out while the page stays alive.
   const leaf = useDeferredValue(tab);
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
@@ -214,7 +215,7 @@ function JobWithDrawing({ job }: { job: JobDetail }) {
       foot={leaf === 'Drawing' && actions ? actions : <RunFoot job={job} steps={steps} />}
     >
       <View role="tablist" style={{ flexDirection: 'row', borderBottomWidth: 1, borderColor: rule }}>
-        {(['Drawing', 'Steps', 'Sheet', 'Checks'] as const).map((name) => (
+        {TABS.map((name) => (
           <TabKey
             key={name}
             label={name === 'Checks' && findings ? `Checks ${findings}` : name}

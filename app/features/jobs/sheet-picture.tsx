@@ -41,7 +41,8 @@ export interface SheetPrint extends SheetGuide {
 }
 
 interface SheetPictureProps {
-  sheet: { widthMm: number; lengthMm: number };
+  /** With its outline, where that is no rectangle. */
+  sheet: { widthMm: number; lengthMm: number; outline?: readonly Point[] | null };
   cuttable: Bounds | null;
   parts: ShownPart[];
   colour: string;
@@ -214,6 +215,17 @@ export const SheetPicture = memo(function SheetPicture({
             stroke={tokens.slate}
             strokeWidth={1.2}
           />
+          {sheet.outline ? (
+            <Path
+              testID="outline"
+              d={`M${px(0)} ${py(0)}H${px(sheet.widthMm)}V${py(sheet.lengthMm)}H${px(0)}Z M${sheet.outline.map(({ x, y }) => `${px(x)} ${py(y)}`).join('L')}Z`}
+              clipPath="url(#shown)"
+              fill={tokens.paper}
+              fillRule="evenodd"
+              stroke={tokens.slate}
+              strokeWidth={1.2}
+            />
+          ) : null}
           <Path d={marginPath(sheet.widthMm, shownLength, cuttable, px, py)} fill="url(#margin)" fillRule="evenodd" />
           {isLonger ? <TornEdge from={px(0)} to={px(sheet.widthMm)} y={py(shownLength)} /> : null}
           <Ruler

@@ -1,6 +1,5 @@
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
-import { Icon, type IconName } from '../../ui/icon';
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
@@ -11,6 +10,7 @@ import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { Arrow } from './arrow-key';
 import { useAct } from './queries';
 import type { DrawnPart } from '../../workers/inspection';
 import { pictureOf, SheetPicture, type SheetGuide, type SheetPrint } from './sheet-picture';
@@ -98,13 +98,28 @@ export function SheetView({
         prints={prints}
         maxHeight={maxHeight}
       />
-      <TextKey
-        title="Nest the parts"
-        icon="layers-outline"
-        onPress={() =>
-          router.push({ pathname: '/jobs/[id]/nest', params: { id: jobId, step: String(step.position + 1) } })
-        }
-      />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+        <TextKey
+          title="Lay by hand"
+          icon="drag-horizontal-variant"
+          onPress={() => {
+            // One comes back to the sheet.
+            router.setParams({ tab: 'Sheet' });
+            router.push({
+              pathname: '/jobs/[id]/lay',
+              params: { id: jobId, step: String(step.position + 1), ...(step.sheet ? { sheet: step.sheet.id } : {}) },
+            });
+          }}
+        />
+        <TextKey
+          title="Nest the parts"
+          icon="layers-outline"
+          onPress={() => {
+            router.setParams({ tab: 'Sheet' });
+            router.push({ pathname: '/jobs/[id]/nest', params: { id: jobId, step: String(step.position + 1) } });
+          }}
+        />
+      </View>
       <View style={{ gap: SPACE.small }}>
         <Strong>
           {chosen.length
@@ -210,27 +225,5 @@ function ReversedStamp() {
     >
       <Strong style={{ color: ember }}>reads reversed</Strong>
     </View>
-  );
-}
-
-function Arrow({ icon, label, onPress }: { icon: IconName; label: string; onPress: () => void }) {
-  const { slate, ink } = useTokens();
-  return (
-    <Pressable
-      role="button"
-      aria-label={label}
-      onPress={onPress}
-      style={{
-        flex: 1,
-        minHeight: TARGET + 4,
-        alignItems: 'center',
-        justifyContent: 'center',
-        borderWidth: 1,
-        borderColor: slate,
-        borderRadius: 4,
-      }}
-    >
-      <Icon name={icon} size={26} color={ink} />
-    </Pressable>
   );
 }

@@ -1,4 +1,5 @@
-import type { CloseLaying, CloseWish } from '@keen-anvil/core/layout';
+import type { CurveContour, Point } from '@keen-anvil/core/geometry';
+import type { CloseLaying, CloseLie, ClosePiece, CloseWish, MoreCopiesWish, Solid } from '@keen-anvil/core/layout';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { NestWorker } from '../../workers/nest.worker';
@@ -78,12 +79,26 @@ export function useNesting() {
   return { ...state, begin, stop };
 }
 
-/** The piece that takes all of it with the least area, looked for in a worker of its own. */
-export async function smallestPiece(wish: CloseWish): Promise<string | null> {
+/** Something asked of a worker of its own. @throws Error where the worker breaks off */
+async function once<T>(ask: (remote: Remote<NestWorker>) => Promise<T>): Promise<T> {
   const { worker, remote } = start();
+  const broken = new Promise<never>((_, reject) =>
+    worker.addEventListener('error', () => reject(new Error('That could not be worked out on this device.'))),
+  );
   try {
-    return await remote.smallestThatTakes(wish);
+    return await Promise.race([ask(remote), broken]);
   } finally {
     worker.terminate();
   }
 }
+
+/** The piece that takes all of it with the least area. */
+export const smallestPiece = (wish: CloseWish): Promise<string | null> =>
+  once((remote) => remote.smallestThatTakes(wish));
+
+/** Where more copies find room. */
+export const roomForMore = (wish: MoreCopiesWish): Promise<CloseLie[]> => once((remote) => remote.moreCopies(wish));
+
+/** Parts, and what of a piece cannot be laid on, as they are asked quickly what they lie over. */
+export const solidsOf = (shapes: CurveContour[][], piece: ClosePiece): Promise<{ parts: Solid[]; ground: Point[][] }> =>
+  once(async (remote) => ({ parts: await remote.solids(shapes), ground: (await remote.ground(piece)).reach }));

@@ -88,6 +88,24 @@ describe('saying where parts lie', () => {
     expect(back.sheets.map(({ id, number }) => [id, number])).toEqual([[second.id, 1]]);
   });
 
+  it('is in the first place inside an odd piece, not only inside its box', () => {
+    const [vinyl] = [...shop.materials.values()].filter(({ id }) => id === 'navy');
+    const outline = [
+      { x: 60, y: 0 },
+      { x: 300, y: 0 },
+      { x: 300, y: 300 },
+      { x: 0, y: 300 },
+    ];
+    const pieces = vinyl.pieces.map((piece) =>
+      piece.id === 'navy offcut' ? { ...piece, widthMm: 300, lengthMm: 300, outline } : piece,
+    );
+    const odd = { ...shop, materials: new Map(shop.materials).set('navy', { ...vinyl, pieces }) };
+    const onOdd = done(job, odd, { do: 'change-step', stepId: job.steps[0].id, stockPieceId: 'navy offcut' });
+    const [place] = placementsOf(onOdd, plate);
+    // The slope goes back by a fifth of the way down: at the top it begins beyond 60 mm.
+    expect(place.x).toBeGreaterThan(60 - (place.y + 30) / 5);
+  });
+
   it.each([
     [
       'a part of which no place is given',

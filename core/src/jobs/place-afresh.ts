@@ -1,5 +1,5 @@
-import { joinBounds, type Bounds } from '../geometry';
-import { firstPlace } from '../layout';
+import { joinBounds, type Bounds, type Point } from '../geometry';
+import { firstPlace, freePlaces } from '../layout';
 import { cuttableArea } from '../machines';
 import type { JobDocument } from './document';
 import { laid } from './lay';
@@ -28,12 +28,37 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   });
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
   const area = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
-  const place = firstPlace(area, boxes.reduce(joinBounds), step.mirrored);
+  const box = boxes.reduce(joinBounds);
+  const place = placeInOutline(piece.outline, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
   return laid(
     document,
     together.flatMap(({ id }) => partsOf(document, id).map((part) => part.id)),
     { ...place, sheetId: sheet.id, turnedOver: step.mirrored },
   );
+}
+
+/** What is kept free to the edge of an odd piece, in mm. */
+const EDGE_MM = 2;
+
+/** The first place of a step in a piece that is no rectangle; null where it is one, or where there is no room. */
+function placeInOutline(
+  outline: readonly Point[] | null | undefined,
+  area: Bounds,
+  box: Bounds,
+  mirrored: boolean,
+): Point | null {
+  if (!outline) return null;
+  const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
+  const [at] = freePlaces({
+    outline: [[...outline]],
+    reach: area,
+    taken: [],
+    widthMm,
+    heightMm,
+    count: 1,
+    gapMm: EDGE_MM,
+  });
+  return at ? { x: at.x + (mirrored ? box.maxX : -box.minX), y: at.y - box.minY } : null;
 }
 
 /** The area that lies in all of them; null where there is none. */

@@ -1,3 +1,4 @@
+import type { Point } from '../geometry';
 import type { Machine } from '../machines';
 import type { FamilyName } from '../materials';
 import type { Changes, HoldNames, ProcessName, Settings, Temper } from '../recipes';
@@ -12,6 +13,8 @@ export interface ShopPiece {
   lengthMm: number;
   count: number;
   isArchived: boolean;
+  /** Where it is no rectangle. */
+  outline?: readonly Point[] | null;
 }
 
 /** A material on the shelf, as far as a job asks for it. */

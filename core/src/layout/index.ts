@@ -26,3 +26,8 @@ export {
   type CloseWish,
 } from './nest/lay-closely';
 export { TURNS, type Turns } from './nest/turns';
+export { movedPlace, pointAt, thingsOn, type Thing } from './things';
+export { snapped, type Snapped, type SnapLine } from './snap';
+export { groundSolids, solidOf } from './nest/solids';
+export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lying';
+export { moreCopies, type MoreCopiesWish } from './nest/more-copies';

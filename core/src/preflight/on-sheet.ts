@@ -1,4 +1,4 @@
-import { holds, joinBounds } from '../geometry';
+import { holds, isInside, joinBounds } from '../geometry';
 import type { Finding, Fix } from './finding';
 import { formatNumber } from '../units';
 import type { CheckedStep } from './step-input';
@@ -9,7 +9,7 @@ export function checkOnSheet(step: CheckedStep): Finding[] {
   if (isTooSmall(step)) return [];
   const whole = { minX: 0, minY: 0, maxX: sheet.widthMm, maxY: sheet.lengthMm };
   const outside = placed.filter((part) => !holds(whole, part.bounds));
-  if (outside.length === 0) return [];
+  if (outside.length === 0) return checkOutline(step);
   return [
     {
       code: 'off-sheet',
@@ -18,6 +18,31 @@ export function checkOnSheet(step: CheckedStep): Finding[] {
       mend: 'Make it smaller, nudge it in, or take a larger piece.',
       places: outside.map((part) => part.bounds),
       ...moveIn(step),
+    },
+  ];
+}
+
+/** Parts that reach over the edge of a piece that is no rectangle. */
+function checkOutline({ placed, sheet }: CheckedStep): Finding[] {
+  const { outline } = sheet;
+  if (!outline) return [];
+  const ring = [...outline];
+  const outside = placed.filter(({ contours }) =>
+    contours.some(
+      ({ points }) =>
+        points.some((point) => !isInside(point, ring)) ||
+        // A corner of the piece may reach into a part between its points.
+        ring.some((corner) => isInside(corner, points)),
+    ),
+  );
+  if (outside.length === 0) return [];
+  return [
+    {
+      code: 'off-sheet',
+      severity: 'stop',
+      message: `${named(outside)} over the edge of ${sheet.name}, which is no rectangle.`,
+      mend: 'Nest the parts, or lay them by hand; or take a larger piece.',
+      places: outside.map((part) => part.bounds),
     },
   ];
 }

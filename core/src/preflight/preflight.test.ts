@@ -171,6 +171,20 @@ describe('where the work does not fit', () => {
   });
 
   it('what would fit is offered to be moved in, by exactly so much', () => {
+    // A piece with a corner cut off: its box holds what the piece does not.
+    const outline = [
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 200, y: 60 },
+      { x: 100, y: 150 },
+      { x: 0, y: 150 },
+    ];
+    const odd = { sheet: { name: 'navy offcut', widthMm: 200, lengthMm: 150, outline } };
+    expect(find('off-sheet', step(lay([box(150, 100, 30, 30)]), odd))).toMatchObject({
+      severity: 'stop',
+      message: expect.stringContaining('which is no rectangle'),
+    });
+    expect(find('off-sheet', step(lay([box(20, 20, 30, 30)]), odd))).toBeUndefined();
     expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({
       kind: 'move',
       dxMm: -18,

@@ -1,4 +1,4 @@
-import type { Bounds } from '../geometry';
+import type { Bounds, Point } from '../geometry';
 import type { PlacedPart } from '../layout';
 import type { Machine } from '../machines';
 import type { FamilyName } from '../materials';
@@ -8,7 +8,8 @@ import type { ToolKind } from '../tools';
 /** What the checks look at: one step as it lies on its sheet. */
 export interface CheckedStep {
   placed: PlacedPart[];
-  sheet: { name: string; widthMm: number; lengthMm: number };
+  /** With its outline, where that is no rectangle. */
+  sheet: { name: string; widthMm: number; lengthMm: number; outline?: readonly Point[] | null };
   /** What of the sheet the machine reaches; null where nothing is left of it. */
   cuttable: Bounds | null;
   machine: Machine;

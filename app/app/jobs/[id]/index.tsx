@@ -4,6 +4,6 @@ import { lazyPage } from '../../../ui/lazy-page';
 const JobPage = lazyPage(async () => (await import('../../../features/pages')).JobPage);
 
 export default function JobRoute() {
-  const { id } = useLocalSearchParams<{ id: string }>();
-  return <JobPage key={id} id={id} />;
+  const { id, tab } = useLocalSearchParams<{ id: string; tab?: string }>();
+  return <JobPage key={id} id={id} tab={tab} />;
 }

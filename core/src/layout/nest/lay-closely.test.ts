@@ -1,6 +1,7 @@
 import { boxAt } from '../../../testing/job';
 import { boundsOf, transformContour, type CurveContour } from '../../geometry';
 import { planeAt } from '../place';
+import { moreCopies } from './more-copies';
 import { layClosely, smallestThatTakes, type CloseLaying, type ClosePiece, type CloseWish } from './lay-closely';
 
 const clock = () => {
@@ -110,6 +111,26 @@ describe('laying the parts of a job closely', () => {
     expect(smallestThatTakes(ask({ pieces }), clock())).toBe('offcut');
     expect(smallestThatTakes(ask({ pieces, copies: 5 }), clock())).toBe('roll');
     expect(smallestThatTakes(ask({ pieces: [piece('scrap', 40, 40)] }), clock())).toBeNull();
+  });
+
+  it('finds room for more copies beside what lies there, turned as they are', () => {
+    const wish = {
+      parts: [plate],
+      angle: 90,
+      turnedOver: false,
+      present: [{ contours: plate.contours, place: { x: -100, y: -50, angle: 0, turnedOver: false } }],
+      piece: piece('sheet', 100, 100),
+      count: 'fit' as const,
+      gapMm: 1,
+      edgeMm: 0,
+    };
+    const lies = moreCopies(wish, clock());
+    expect(lies.length).toBeGreaterThan(2);
+    expect(lies.every(({ angle }) => angle === 90)).toBe(true);
+    const boxes = lies.map((lie) => boxOn(plate.contours, lie));
+    for (const box of boxes) expect(box.minX > 40.9 || box.minY > 30.9).toBe(true);
+    expect(moreCopies({ ...wish, count: 2 }, clock())).toHaveLength(2);
+    expect(moreCopies({ ...wish, piece: piece('scrap', 45, 45) }, clock())).toEqual([]);
   });
 
   it('goes on from where it was', () => {

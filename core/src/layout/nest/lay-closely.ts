@@ -56,6 +56,8 @@ export interface CloseWish {
   copies: number | 'fit' | null;
   pieces: ClosePiece[];
   turns: Turns;
+  /** How they lie where they may not be turned, in degrees as places count them; as drawn where it is not said. */
+  angle?: number;
   mayTurnOver: boolean;
   /** Small parts may lie in the holes of large ones. */
   usesHoles: boolean;
@@ -143,7 +145,7 @@ export function nestRequestOf(wish: CloseWish, now: () => number): { request: Ne
       id: String(i),
       rings: region.map((ring) => ring.map(({ x, y }) => ({ x: side * x, y }))),
       count: wish.copies === 'fit' ? fitting : (wish.copies ?? count),
-      angles: ANGLES[wish.turns],
+      angles: wish.turns === 'none' ? [(-(wish.angle ?? 0) * Math.PI) / 180] : ANGLES[wish.turns],
       mayTurnOver: wish.mayTurnOver,
     };
   });

@@ -1,0 +1,131 @@
+import type { JobDetail } from '@keen-anvil/contract';
+import type { AskedAction } from '@keen-anvil/contract';
+import { joinBounds, knownBounds, type Bounds, type CurveContour, type Point } from '@keen-anvil/core/geometry';
+import { movedPlace, thingsOn, type Place } from '@keen-anvil/core/layout';
+import { allParts } from './all-parts';
+
+/** A part where it lies once. */
+export interface LaidOnce {
+  placementId: string;
+  partId: string;
+  stepId: string;
+  name: string;
+  contours: CurveContour[];
+  bounds: Bounds;
+  place: Place;
+}
+
+/** What is taken into the hand as one. */
+export interface LaidThing {
+  key: string;
+  name: string;
+  members: LaidOnce[];
+  bounds: Bounds;
+}
+
+/** What lies on a sheet, as it is taken into the hand. @param alone of one step only, without what lies over it */
+export function laidThings(job: JobDetail, sheetId: string, alone: string | null = null): LaidThing[] {
+  const laid = job.steps
+    .filter(({ id, isSkipped }) => !isSkipped && (alone === null || id === alone))
+    .flatMap((step) =>
+      step.parts.flatMap((part) => {
+        const bounds = knownBounds(part.contours);
+        if (!bounds || part.role !== 'process') return [];
+        return part.places
+          .filter((place) => place.sheetId === sheetId)
+          .map((place): LaidOnce => ({
+            placementId: place.id,
+            partId: part.id,
+            stepId: step.id,
+            name: part.name,
+            contours: part.contours,
+            bounds,
+            place: { x: place.x, y: place.y, angle: place.angle, turnedOver: place.turnedOver },
+          }));
+      }),
+    );
+  return thingsOn(
+    laid.map(({ partId, stepId, bounds, place }) => ({ id: partId, stepId, bounds, sheetId, place })),
+  ).map(({ members, bounds }) => {
+    const own = members.map((i) => laid[i]);
+    const largest = own.reduce((a, b) => (sizeOf(b.bounds) > sizeOf(a.bounds) ? b : a));
+    return { key: largest.placementId, name: largest.name, members: own, bounds };
+  });
+}
+
+const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
+
+export const boxOf = (things: readonly LaidThing[]): Bounds | null =>
+  things.length ? things.map(({ bounds }) => bounds).reduce(joinBounds) : null;
+
+export const middleOf = ({ minX, minY, maxX, maxY }: Bounds): Point => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
+
+type LayAction = Omit<Extract<AskedAction, { do: 'lay-parts' }>, 'id'>;
+
+/** How places change: to others, to nothing, or to others on another sheet. */
+export interface Relaid {
+  /** null: the copy is gone. */
+  place: Place | null;
+  /** Another sheet: one of the job's by its id. */
+  sheetId?: string;
+}
+
+/** The action that lays some copies otherwise, and further ones anew; all other places of their parts stay. */
+export function relayAction(
+  job: JobDetail,
+  changes: ReadonlyMap<string, Relaid>,
+  fresh: readonly { partId: string; sheetId: string; place: Place }[] = [],
+  newSheet: { stockPieceId: string; onCarrier: boolean } | null = null,
+): LayAction {
+  const parts = allParts(job).filter(
+    ({ id, places }) => places.some((place) => changes.has(place.id)) || fresh.some(({ partId }) => partId === id),
+  );
+  const sheetIds: string[] = [];
+  const sheetAt = (id: string): number => {
+    if (!sheetIds.includes(id)) sheetIds.push(id);
+    return sheetIds.indexOf(id);
+  };
+  const lies = parts.flatMap(({ id, places }) => [
+    ...places.flatMap((before) => {
+      const change = changes.get(before.id);
+      if (change?.place === null) return [];
+      const { x, y, angle, turnedOver } = change?.place ?? before;
+      return [{ partId: id, sheet: sheetAt(change?.sheetId ?? before.sheetId), x, y, angle, turnedOver }];
+    }),
+    ...fresh
+      .filter(({ partId }) => partId === id)
+      .map(({ sheetId, place: { x, y, angle, turnedOver } }) => ({
+        partId: id,
+        sheet: sheetAt(sheetId),
+        x,
+        y,
+        angle,
+        turnedOver,
+      })),
+  ]);
+  const carriers = new Map(job.steps.flatMap(({ sheets }) => sheets.map(({ id, onCarrier }) => [id, onCarrier])));
+  return {
+    do: 'lay-parts',
+    partIds: parts.map(({ id }) => id),
+    sheets: sheetIds.map((id) =>
+      id === NEW_SHEET && newSheet
+        ? { sheetId: null, ...newSheet }
+        : { sheetId: id, stockPieceId: null, onCarrier: carriers.get(id) ?? false },
+    ),
+    lies,
+  };
+}
+
+/** Stands for a sheet that is not there yet. */
+export const NEW_SHEET = 'new sheet';
+
+/** Things moved, and turned about the middle of them all. */
+export function movedThings(things: readonly LaidThing[], by: Point, degrees = 0): Map<string, Relaid> {
+  const box = boxOf(things);
+  const about = box ? middleOf(box) : { x: 0, y: 0 };
+  return new Map(
+    things.flatMap(({ members }) =>
+      members.map(({ placementId, place }) => [placementId, { place: movedPlace(place, by, degrees, about) }] as const),
+    ),
+  );
+}
