@@ -73,6 +73,11 @@ export function ensureDebianPackage(name, isThere) {
     giveUp(`The Debian package ${name} could not be installed; the lines above say why.`);
 }
 
+/** Draws pages of a PDF as pictures, where a test looks at what is printed. */
+export function ensurePdfTools() {
+  ensureDebianPackage('poppler-utils', () => existsSync('/usr/bin/pdftoppm'));
+}
+
 export function ensureChromium() {
   ensureDebianPackage('chromium', () => existsSync('/usr/bin/chromium'));
 }

@@ -8,7 +8,7 @@ import { join, relative } from 'node:path';
 import { ensureWebBuild } from './build.mjs';
 import { remakeDatabase } from './database.mjs';
 import { freePort, startPostgres } from './postgres.mjs';
-import { checkNode, ensureChromium, ensurePackages, giveUp, root } from './setup.mjs';
+import { checkNode, ensureChromium, ensurePackages, ensurePdfTools, giveUp, root } from './setup.mjs';
 
 const words = process.argv.slice(2).flatMap((argument) => argument.split(/\s+/));
 /** So many browsers at once, each with a server and a database of its own. */
@@ -110,6 +110,7 @@ const browser = choice(filesIn('e2e'), '-g');
 const postgres = server || browser ? await startPostgres('postgres-test', { quick: true }) : null;
 try {
   if (server) {
+    ensurePdfTools();
     const report = join(scratch, 'server.json');
     const args = ['jest', '--selectProjects', 'server', '--passWithNoTests', '--json', `--outputFile=${report}`];
     stage('server tests', 'npx', [...args, ...asJest(server)], {

@@ -13,6 +13,7 @@ export { LayPage } from './jobs/lay-page';
 export { MeasuredPage } from './jobs/measured-page';
 export { NestPage } from './jobs/nest-page';
 export { NewJobPage } from './jobs/new-job-page';
+export { PrintPage } from './jobs/print-page';
 export { TextPage } from './jobs/text-page';
 export { TracePage } from './jobs/trace-page';
 export { WaysPage } from './jobs/ways-page';

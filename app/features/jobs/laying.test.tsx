@@ -1,4 +1,5 @@
 import type { AskedAction } from '@keen-anvil/contract';
+import * as mockReact from 'react';
 import * as mockLayout from '@keen-anvil/core/layout';
 import type { CloseWish, MoreCopiesWish } from '@keen-anvil/core/layout';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
@@ -26,8 +27,7 @@ const mockClock = () => {
 jest.mock('./use-nesting', () => ({
   ...jest.requireActual('./use-nesting'),
   useNesting: () => {
-    const { useState } = jest.requireActual<typeof import('react')>('react');
-    const [state, setState] = useState<object>({
+    const [state, setState] = mockReact.useState<object>({
       best: null,
       wish: null,
       isRunning: false,

@@ -111,6 +111,16 @@ export function SheetView({
             });
           }}
         />
+        {prints?.length && step.sheet && piece?.kind !== 'roll' ? (
+          <TextKey
+            title="Print, then cut"
+            icon="image-frame"
+            onPress={() => {
+              router.setParams({ tab: 'Sheet' });
+              router.push({ pathname: '/jobs/[id]/print', params: { id: jobId, sheet: step.sheet!.id } });
+            }}
+          />
+        ) : null}
         <TextKey
           title="Nest the parts"
           icon="layers-outline"

@@ -2,7 +2,7 @@ import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
-import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, Version } from './fields';
+import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, NestedList, Version } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
@@ -98,6 +98,20 @@ export class NewTemplate {
   @Name('a template') name!: string;
 }
 
+/** Where a mark of a printed sheet was read, from the sheet's lead corner as it lies in the machine. */
+export class MarkRead {
+  /** Which mark, as one reads them: upper left, upper right, lower left, lower right. */
+  @IsInt() @Min(0) @Max(3) mark!: number;
+  @Amount('a mark', -1000, 10_000, 'mm') x!: number;
+  @Amount('a mark', -1000, 10_000, 'mm') y!: number;
+}
+
+/** What was read of a sheet's marks. */
+export class MarksRead {
+  @IsUUID() sheetId!: string;
+  @NestedList(() => MarkRead, 4, 'a sheet has four marks') read!: MarkRead[];
+}
+
 export class NewRun {
   /** Made by the client; the runs of all steps share it. */
   @IsUUID() seriesId!: string;
@@ -107,6 +121,8 @@ export class NewRun {
   @MayBeLeftOut() @IsBoolean() byHand?: boolean;
   /** The maker knows that the piece is used up, or that other work lies on it. */
   @MayBeLeftOut() @IsBoolean() knowing?: boolean;
+  /** Of printed sheets: where their marks were read; the cut is brought to the print. */
+  @MayBeLeftOut() @NestedList(() => MarksRead, 200) marks?: MarksRead[];
 }
 
 /** `done`: a run by hand is over. */

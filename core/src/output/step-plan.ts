@@ -1,10 +1,11 @@
 import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
-import { regionOfRings, union, type Point, type Region } from '../geometry';
+import { boundsOf, regionOfRings, union, type Affine, type Point, type Region } from '../geometry';
 import { fillLines, type FillWay } from '../hatching';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
 import { pressSeconds } from '../press';
 import { processOf, type ProcessName, type Settings } from '../recipes';
+import { brought } from '../registration';
 import { planToolpath, type Stroke } from '../toolpath';
 import { beamPasses, beamSpeed } from './beam';
 import { speedOf } from './speed';
@@ -19,6 +20,8 @@ export interface StepRequest {
   /** Which holder the tool sits in, from 1. */
   holder: number;
   parts: PartOnSheet[];
+  /** Where the sheet really lies, by its marks: everything is brought there. */
+  correction?: Affine;
   /** How an area is gone over; there and back in rows where nothing is said. */
   fill?: FillWay;
 }
@@ -52,8 +55,8 @@ export function motionOf(machine: Machine): MotionLimits {
 }
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
-export function planStep({ machine, process, settings, parts, fill = 'both-ways' }: StepRequest): StepPlan {
-  const placed = placeParts(parts);
+export function planStep({ machine, process, settings, parts, correction, fill = 'both-ways' }: StepRequest): StepPlan {
+  const placed = correction ? placeParts(parts).map((part) => corrected(part, correction)) : placeParts(parts);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
     return {
@@ -87,6 +90,15 @@ export function planStep({ machine, process, settings, parts, fill = 'both-ways'
     isRough,
     estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
   };
+}
+
+/** A part as it lies on a sheet that lies otherwise than it was drawn. */
+function corrected(part: PlacedPart, correction: Affine): PlacedPart {
+  const contours = part.contours.map((contour) => ({
+    ...contour,
+    points: contour.points.map((point) => brought(correction, point)),
+  }));
+  return { ...part, contours, bounds: boundsOf(contours.flatMap(({ points }) => points)) ?? part.bounds };
 }
 
 /** Rows come in their order; lines of another way are each entered from where the beam stands. */

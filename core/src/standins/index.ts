@@ -11,3 +11,4 @@ export { panelFrom } from './panel';
 export { seedFromId } from './chance';
 export { toneResult } from './tone-law';
 export { standInFor } from './stand-in-for';
+export { readMarks, type CameraWorld } from './mark-camera';

@@ -201,6 +201,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         usedLengthMm,
         isByHand: false,
         plannedCutMm: cutMm,
+        correction: null,
         onTopOf: null,
       });
       if (outcome) {

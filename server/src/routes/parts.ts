@@ -6,6 +6,8 @@ import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
 import { inOneFile, makeSheetFile, makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
+import { jobDetail } from '../services/job-views';
+import { printOfSheet } from '../services/print-sheets';
 import { loadShop, materialsOf } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
@@ -45,7 +47,31 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
       .send(text);
   });
 
+  router.get('/jobs/:id/sheets/:sheet/print', async (request, response) => {
+    const workshopId = workshopOf(request);
+    const job = await jobDetail(pool, heavy, workshopId, idOf(request));
+    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const stretch = { x: stretchAsked(request.query.stretchX), y: stretchAsked(request.query.stretchY) };
+    const bytes = await printOfSheet(pool, workshopId, job, String(request.params.sheet), shop, stretch);
+    response
+      .attachment(fileName([job.name, 'to print'], 'pdf'))
+      .type('application/pdf')
+      .send(bytes);
+  });
+
   return router;
+}
+
+/** How many times longer a printer makes things; 1 where nothing is said. */
+function stretchAsked(asked: unknown): number {
+  if (asked === undefined) return 1;
+  const stretch = Number(asked);
+  if (!(stretch >= 0.9 && stretch <= 1.1))
+    throw refused(
+      'A printer that is off by more than a tenth was set to another size: print the page at 100 %.',
+      'stretch',
+    );
+  return stretch;
 }
 
 /** What a step does on the sheet that is asked for. @throws Problem where it has several and none is named, or has not that one */

@@ -30,6 +30,15 @@ export async function shownPicture(db: Db, workshopId: string, id: string): Prom
     .toBuffer();
 }
 
+/** A picture to be printed: all of its pixels, upright, in a form that a PDF takes. */
+export async function printedPicture(db: Db, workshopId: string, id: string): Promise<Buffer> {
+  const file = await findArtworkFile(db, workshopId, id);
+  if (!file || !sourceOf(file.kind).isPicture) throw notFound('That picture');
+  const upright = sharp(file.bytes).rotate();
+  const { hasAlpha } = await sharp(file.bytes).metadata();
+  return hasAlpha ? upright.png().toBuffer() : upright.jpeg({ quality: 95 }).toBuffer();
+}
+
 /** A reading as it is kept, as text. */
 export async function readingText(db: Db, workshopId: string, drawingId: string, number: number): Promise<string> {
   const [reading] =

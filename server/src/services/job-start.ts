@@ -1,4 +1,5 @@
-import type { NewRun, RunView } from '@keen-anvil/contract';
+import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
+import type { Affine } from '@keen-anvil/core/geometry';
 import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
 import type { StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
@@ -14,6 +15,7 @@ import { insertRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobAnswer, jobDetail } from './job-views';
 import { makeStepFile, type StepFile } from './machine-files';
+import { correctionOn } from './print-sheets';
 import { refuseTakenPieces } from './piece-claims';
 import { follow, refuseBusy } from './run-consequences';
 import type { RunsSeen } from './runs-seen';
@@ -29,6 +31,8 @@ interface Planned {
   version: number;
   works: { work: StepWork; turn: StepTurn }[];
   files: StepFile[];
+  /** Where each step's sheet really lies; null where no marks were read. */
+  corrections: (Affine | null)[];
   traces: Trace[];
   shop: Shop;
 }
@@ -47,7 +51,7 @@ export class JobStart {
     for (let plan = 1; ; plan++) {
       if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
         return this.seen.listForJob(workshopId, jobId);
-      const planned = await this.plan(workshopId, jobId);
+      const planned = await this.plan(workshopId, jobId, wanted.marks ?? []);
       const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
         const job = await lockJob(db, workshopId, jobId);
         if (!job) throw notFound('That job');
@@ -76,19 +80,20 @@ export class JobStart {
   }
 
   /** Works out the machine file of every step, and what each machine will do with it. */
-  private async plan(workshopId: string, jobId: string): Promise<Planned> {
+  private async plan(workshopId: string, jobId: string, marks: readonly MarksRead[]): Promise<Planned> {
     const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
     const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
     const works = worksInOrder(job.steps.filter((step) => !step.isSkipped));
     if (works.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];
-    for (const { work } of works) files.push(await makeStepFile(this.heavy, work, shop));
+    const corrections = works.map(({ work }) => correctionOn(work, shop, marks));
+    for (const [i, { work }] of works.entries()) files.push(await makeStepFile(this.heavy, work, shop, corrections[i]));
     const stop = files.flatMap((file) => file.stops)[0];
     if (stop) throw refused(stop);
     const traces: Trace[] = [];
     for (const [i, { work }] of works.entries())
       traces.push(await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings));
-    return { version: job.version, works, files, traces, shop };
+    return { version: job.version, works, files, corrections, traces, shop };
   }
 
   private async writeSeries(
@@ -96,7 +101,7 @@ export class JobStart {
     workshopId: string,
     jobId: string,
     wanted: NewRun,
-    { works, files, traces, shop }: Planned,
+    { works, files, corrections, traces, shop }: Planned,
   ): Promise<void> {
     if (!wanted.byHand) await refuseBusy(db, workshopId, works[0].work.machineId);
     const takings = works.flatMap(({ work: { stockPieceId, machineId, sheet } }, i) =>
@@ -129,6 +134,7 @@ export class JobStart {
         estimateSeconds,
         speedUp: wanted.speedUp,
         isByHand: wanted.byHand ?? false,
+        correction: corrections[position],
         plannedCutMm: cutMm,
         onTopOf: null,
         totalSeconds: traces[position].totalSeconds,

@@ -1,5 +1,6 @@
 import type { RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
 import { asksEngraveOrCut, checkedStep, doneTogether, type StepWork } from '@keen-anvil/contract/work';
+import type { Affine } from '@keen-anvil/core/geometry';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
@@ -84,17 +85,27 @@ export async function fileWithSettings(
   step: StepWork,
   shop: Shop,
   settings: Settings,
+  correction: Affine | null,
 ): Promise<StepFile> {
   const { task, recipe } = planTask(step, shop);
   return {
-    ...(await heavy.planMachineFile({ request: { ...task.request, settings }, check: { ...task.check, settings } })),
+    ...(await heavy.planMachineFile({
+      request: { ...task.request, settings, ...(correction ? { correction } : {}) },
+      check: { ...task.check, settings },
+    })),
     recipe,
     settings,
   };
 }
 
-/** Works out a step's machine file. */
-export async function makeStepFile(heavy: HeavyPool, step: StepWork, shop: Shop): Promise<StepFile> {
+/** Works out a step's machine file. @param correction where its sheet really lies, by its marks */
+export async function makeStepFile(
+  heavy: HeavyPool,
+  step: StepWork,
+  shop: Shop,
+  correction: Affine | null = null,
+): Promise<StepFile> {
   const { task, recipe, settings } = planTask(step, shop);
-  return { ...(await heavy.planMachineFile(task)), recipe, settings };
+  const request = correction ? { ...task.request, correction } : task.request;
+  return { ...(await heavy.planMachineFile({ ...task, request })), recipe, settings };
 }

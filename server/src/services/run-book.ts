@@ -101,7 +101,7 @@ export class RunBook {
     if (!step) throw refused('The step of this run is not in the job any more.');
     const works = worksOf(step);
     const work = works.find(({ sheet }) => sheet !== null && sheet.id === seen.sheetId) ?? works[0];
-    const file = await fileWithSettings(this.heavy, work, shop, settings);
+    const file = await fileWithSettings(this.heavy, work, shop, settings, seen.correction);
     const { totalSeconds, cutMm } = await this.standIns.work(shop.machines.get(seen.machineId)!, file.text, settings);
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);

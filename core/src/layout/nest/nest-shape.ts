@@ -5,7 +5,7 @@ import { convexPieces } from './convex-pieces';
 /** A ring with more points than this is drawn with fewer, on the safe side. */
 const FEW_POINTS = 12;
 /** How far a ring with many points may be drawn away from the line, of the root of its area, and in mm. */
-const AWAY = 0.004;
+const AWAY = 0.008;
 const AWAY_LEAST_MM = 0.02;
 const AWAY_MOST_MM = 0.4;
 

@@ -116,27 +116,38 @@ function pieceDepth(
   dy: number,
 ): number {
   let nearest = -Infinity;
+  const { xs, ys } = b;
+  const { xs: axs, ys: ays } = a;
   for (let e = a0; e < a1; e++) {
     const nx = a.nx[e];
     const ny = a.ny[e];
+    // Once a point lies deeper than what is nearest so far, this edge is not the nearest way out.
+    const base = nx * dx + ny * dy - a.out[e];
     let least = Infinity;
     for (let v = b0; v < b1; v++) {
-      const along = nx * b.xs[v] + ny * b.ys[v];
-      if (along < least) least = along;
+      const along = nx * xs[v] + ny * ys[v];
+      if (along < least) {
+        least = along;
+        if (least + base < nearest) break;
+      }
     }
-    const apart = least + nx * dx + ny * dy - a.out[e];
+    const apart = least + base;
     if (apart > -TOUCH) return 0;
     if (apart > nearest) nearest = apart;
   }
   for (let e = b0; e < b1; e++) {
     const nx = b.nx[e];
     const ny = b.ny[e];
+    const base = -nx * dx - ny * dy - b.out[e];
     let least = Infinity;
     for (let v = a0; v < a1; v++) {
-      const along = nx * a.xs[v] + ny * a.ys[v];
-      if (along < least) least = along;
+      const along = nx * axs[v] + ny * ays[v];
+      if (along < least) {
+        least = along;
+        if (least + base < nearest) break;
+      }
     }
-    const apart = least - nx * dx - ny * dy - b.out[e];
+    const apart = least + base;
     if (apart > -TOUCH) return 0;
     if (apart > nearest) nearest = apart;
   }

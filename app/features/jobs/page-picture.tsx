@@ -1,0 +1,104 @@
+import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
+import { laidOn } from '@keen-anvil/contract/work';
+import { planeAt } from '@keen-anvil/core/layout';
+import { DOT_MM, markLines, marksOf, USUAL_MARKS, type Correction } from '@keen-anvil/core/registration';
+import { formatNumber } from '@keen-anvil/core/units';
+import { useMemo, useState } from 'react';
+import { useWindowDimensions, View } from 'react-native';
+import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
+import { useTokens } from '../../ui/theme';
+import { allParts } from './all-parts';
+import { pathOf } from './drawn-groups';
+import { PartPrint } from './part-print';
+
+interface PagePictureProps {
+  job: JobDetail;
+  sheet: SheetOfStep;
+  page: { widthMm: number; heightMm: number };
+  correction: Correction | null;
+}
+
+/** The page as it is printed, with the lines of the cut; once the marks are read, as it lies in the machine. */
+export function PagePicture({ job, sheet, page, correction }: PagePictureProps) {
+  const { card, ember, rule, ink } = useTokens();
+  const { height } = useWindowDimensions();
+  const [width, setWidth] = useState(0);
+  const scale = Math.min((width - 2) / page.widthMm, (height * 0.5) / page.heightMm);
+  const { legs, dots } = markLines(marksOf(page, USUAL_MARKS), USUAL_MARKS);
+  const parts = useMemo(
+    () =>
+      allParts(job).flatMap((part) =>
+        laidOn(part, sheet).map(({ place }, i) => ({
+          key: `${part.id} ${i}`,
+          part,
+          transform: `matrix(${planeAt(place).join(' ')})`,
+          isCut: part.role === 'process',
+        })),
+      ),
+    [job, sheet],
+  );
+  const printed = parts
+    .filter(({ part }) => part.print && part.role !== 'out')
+    .sort((a, b) => widthOf(b.part.bounds) - widthOf(a.part.bounds));
+  return (
+    <View
+      onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
+      style={{ minHeight: 80, alignItems: 'center' }}
+    >
+      {width > 0 ? (
+        <Svg
+          width={page.widthMm * scale}
+          height={page.heightMm * scale}
+          viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
+          role="img"
+          aria-label={`The page, ${formatNumber(page.widthMm, 0)} by ${formatNumber(page.heightMm, 0)} mm, with ${printed.length} prints`}
+        >
+          <Rect
+            x={0}
+            y={0}
+            width={page.widthMm}
+            height={page.heightMm}
+            fill={card}
+            stroke={rule}
+            strokeWidth={2 / scale}
+          />
+          <G transform={correction ? `matrix(${correction.affine.join(' ')})` : undefined}>
+            {printed.map(({ key, part, transform }) => (
+              <G key={key} transform={transform}>
+                <PartPrint print={part.print!} path={pathOf(part)} />
+              </G>
+            ))}
+            {legs.map(([from, to], i) => (
+              <Line
+                key={i}
+                x1={from.x}
+                y1={from.y}
+                x2={to.x}
+                y2={to.y}
+                stroke={ink}
+                strokeWidth={Math.max(USUAL_MARKS.lineMm, 1.2 / scale)}
+              />
+            ))}
+            {dots.map(({ x, y }, i) => (
+              <Circle key={i} cx={x} cy={y} r={DOT_MM / 2} fill={ink} />
+            ))}
+            {parts
+              .filter(({ isCut }) => isCut)
+              .map(({ key, part, transform }) => (
+                <Path
+                  key={key}
+                  d={pathOf(part)}
+                  transform={transform}
+                  fill="none"
+                  stroke={ember}
+                  strokeWidth={1.4 / scale}
+                />
+              ))}
+          </G>
+        </Svg>
+      ) : null}
+    </View>
+  );
+}
+
+const widthOf = ({ minX, maxX }: { minX: number; maxX: number }): number => maxX - minX;

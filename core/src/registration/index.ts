@@ -1,0 +1,12 @@
+export {
+  DOT_MM,
+  laminateSize,
+  MARK_NAMES,
+  markLines,
+  marksOf,
+  USUAL_MARKS,
+  type MarkName,
+  type MarkSet,
+} from './marks';
+export { brought, fitMarks, type MarkFit } from './fit';
+export { correctionFrom, MarksRefusedError, MOST_RESIDUAL_MM, type Correction, type MarkReadings } from './correction';

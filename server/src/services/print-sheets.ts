@@ -1,0 +1,58 @@
+import type { JobDetail, MarksRead } from '@keen-anvil/contract';
+import { laidOn, type StepWork } from '@keen-anvil/contract/work';
+import type { Affine } from '@keen-anvil/core/geometry';
+import { planeAt } from '@keen-anvil/core/layout';
+import { correctionFrom, marksOf, MarksRefusedError, USUAL_MARKS } from '@keen-anvil/core/registration';
+import type { Db } from '../db/pool';
+import { notFound, refused } from '../problem';
+import { printPage, type PrintedPart } from '../print/print-page';
+import { printedPicture } from './drawing-files';
+import { pieceOf } from './machine-files';
+import type { Shop } from './shop';
+
+/** Where a step's sheet really lies, by the marks that were read of it; null where none were. @throws Problem where they make no sense */
+export function correctionOn(work: StepWork, shop: Shop, marks: readonly MarksRead[]): Affine | null {
+  const read = marks.find(({ sheetId }) => sheetId === work.sheet?.id)?.read;
+  const piece = pieceOf(work, shop);
+  if (!read || !piece) return null;
+  const drawn = marksOf({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, USUAL_MARKS);
+  try {
+    return correctionFrom(
+      drawn,
+      drawn.map((_, i) => read.find(({ mark }) => mark === i) ?? null),
+    ).affine;
+  } catch (error) {
+    if (error instanceof MarksRefusedError) throw refused(error.message, 'marks');
+    throw error;
+  }
+}
+
+/** The page that is printed for a sheet, at true size. @param stretch how much longer the printer makes things, along and across, as shares */
+export async function printOfSheet(
+  db: Db,
+  workshopId: string,
+  job: JobDetail,
+  sheetId: string,
+  shop: Shop,
+  stretch: { x: number; y: number },
+): Promise<Buffer> {
+  const sheet = job.steps.flatMap(({ sheets }) => sheets).find(({ id }) => id === sheetId);
+  const piece = sheet && pieceOf(sheet, shop);
+  if (!sheet || !piece) throw notFound('That sheet');
+  if (piece.kind === 'roll') throw refused('A roll is no page: choose a sheet of a size that the printer takes.');
+  const parts = [...job.steps.flatMap((step) => step.parts), ...job.otherParts]
+    .filter(({ print, role }) => print !== null && role !== 'out')
+    .flatMap((part): PrintedPart[] =>
+      laidOn(part, sheet).map(({ place }) => ({ contours: part.contours, print: part.print!, matrix: planeAt(place) })),
+    );
+  if (parts.length === 0) throw refused('Nothing on this sheet is printed.');
+  const ids = [...new Set(parts.flatMap(({ print }) => print.picture?.drawingId ?? []))];
+  const pictures = new Map<string, Buffer>();
+  for (const id of ids) pictures.set(id, await printedPicture(db, workshopId, id));
+  return printPage(
+    { title: `${job.name}, sheet ${sheet.number}`, widthMm: piece.widthMm, heightMm: piece.lengthMm },
+    parts,
+    pictures,
+    stretch,
+  );
+}
