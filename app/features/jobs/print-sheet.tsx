@@ -22,6 +22,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { saveFile } from '../api/save-file';
+import { liesOnMarks } from './lies-on-marks';
 import { PagePicture } from './page-picture';
 import { useStartJob } from './run-queries';
 import { SpeedUpChoice, useSpeedUp } from './speed-up';
@@ -116,6 +117,11 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
       }
     >
       <PagePicture job={job} sheet={sheet} page={page} correction={correction} />
+      {liesOnMarks(job, sheet, marks) ? (
+        <Body role="alert" style={{ color: rust }}>
+          What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
+        </Body>
+      ) : null}
       <Leaf>
         <Strong>1 Print it at 100 %</Strong>
         <Body>Dots and brackets are what the cut is found by. Measure the bar at the foot of the page.</Body>

@@ -20,6 +20,10 @@ export interface Posed {
   boxes: Float64Array;
 }
 
+/** The clipping library, and files, round to a ten-thousandth of a millimetre: edges that lie aslant keep apart by more than that does. */
+const ROUNDING_MM = 2e-4;
+const STRAIGHT = 1e-9;
+
 /** Pieces at an angle. Turned over first (x → −x), then turned, about their middle. */
 export function posed(pieces: readonly (readonly Point[])[], angle: number, isTurnedOver: boolean): Posed {
   let count = 0;
@@ -61,7 +65,9 @@ export function posed(pieces: readonly (readonly Point[])[], angle: number, isTu
       const length = Math.hypot(ex, ey) || 1;
       nx[i] = ey / length;
       ny[i] = -ex / length;
-      out[i] = nx[i] * xs[i] + ny[i] * ys[i];
+      // Along an axis two edges round to the same place; aslant their corners do not.
+      const isAslant = Math.abs(nx[i]) > STRAIGHT && Math.abs(ny[i]) > STRAIGHT;
+      out[i] = nx[i] * xs[i] + ny[i] * ys[i] + (isAslant ? ROUNDING_MM : 0);
     }
     boxes[4 * p] = left;
     boxes[4 * p + 1] = top;
