@@ -45,12 +45,29 @@ const worn = await found('navy vinyl little');
 const press = await found('smooth clam');
 const jobs = await get('/api/jobs');
 const held = jobs.find((job) => job.name === 'Boat number 12').id;
-/** A picture that is looked at by its colours. */
-async function traced(page) {
-  await page.getByRole('tab', { name: 'Drawing' }).click();
-  await page.getByRole('button', { name: 'Trace it otherwise' }).click();
-  await page.getByRole('radio', { name: 'By a few colours' }).click();
-  await page.getByText(/^4 parts of /).waitFor();
+/** Tags that are nested onto an odd piece. */
+async function nested(page) {
+  await page.getByRole('radio', { name: 'So often' }).click();
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Copies of each up by 1' }).click();
+  await page.getByRole('button', { name: 'Nest', exact: true }).click();
+  await page.getByTestId('nest-picture').waitFor();
+  await page.waitForTimeout(4000);
+}
+
+/** As many tags as fit, one of them in the hand. */
+async function laid(page) {
+  await page.getByTestId('thing-tag').first().click();
+  await page.getByRole('radio', { name: 'Copies' }).click();
+  await page.getByRole('button', { name: 'As many as fit' }).click();
+  await page.getByText(/more were laid/).waitFor();
+  await page.waitForTimeout(1500);
+}
+
+/** A page with stickers, its marks read. */
+async function printed(page) {
+  await page.getByRole('button', { name: 'Let the stand-in look' }).click();
+  await page.getByTestId('correction').waitFor();
+  await page.evaluate(() => document.querySelector('[role="img"]').scrollIntoView({ block: 'center' }));
 }
 
 async function pictures(size, views) {
@@ -136,18 +153,18 @@ await pictures({ width: 390, height: 844 }, [
   ['book', '/book?search=vinyl'],
   ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
   ['dial-card', `/book/${press.id}/dial`],
-  ['stock', '/stock'],
   ['hold', `/jobs/${held}/run`],
   ['drawing', `/jobs/${jobNamed('Certificates')}`, drawn],
-  ['trace', `/jobs/${jobNamed('Prize coasters')}`, traced],
   ['job-steps', '/jobs/new', newJob],
   ['measured', '/jobs/new', tag],
   ['becoming', '/jobs/new', becoming],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
-  ['charts', `/book/${worn.id}/charts`, (page) => page.getByTestId('window-map').scrollIntoViewIfNeeded()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
   ['window', `/jobs/${jobNamed('Crew board')}`, windows],
   ['rim', `/jobs/${jobNamed('Crew stickers')}`, rim],
+  ['nest', `/jobs/${jobNamed('Kit tags')}/nest?step=1`, nested],
+  ['print', `/jobs/${jobNamed('Crew stickers')}/print`, printed],
+  ['lay', `/jobs/${jobNamed('Kit tags')}/lay?step=1`, laid],
   [
     'ways',
     `/jobs/${jobNamed('Prize coasters')}/ways?step=1`,

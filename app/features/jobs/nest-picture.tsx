@@ -81,7 +81,7 @@ function NestSheet({ name, shown, lies, contours, colour, width, maxHeight }: Ne
   const scale = Math.min(width / across, maxHeight / down);
   return (
     <View style={{ gap: SPACE.hair }}>
-      <Aside>{`${name}, ${formatNumber(piece.widthMm, 0)} × ${formatNumber(piece.lengthMm, 0)} mm: ${lies.length}`}</Aside>
+      <Aside>{`${name}, ${formatNumber(piece.widthMm, 0)} × ${formatNumber(piece.lengthMm, 0)} mm: ${lies.length} ${lies.length === 1 ? 'part' : 'parts'}`}</Aside>
       <Svg
         width={across * scale}
         height={down * scale}
