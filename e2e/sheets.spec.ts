@@ -22,7 +22,10 @@ test.describe('sheets', () => {
     await page.getByRole('button', { name: 'Take it' }).click();
     await expect(page.getByRole('tab', { name: 'Sheet' })).toHaveAttribute('aria-selected', 'true');
     await expect(page.getByTestId('part-BOW12')).toHaveCount(3);
-    await page.getByRole('button', { name: /^Undo: where parts lie/ }).first().click();
+    await page
+      .getByRole('button', { name: /^Undo: where parts lie/ })
+      .first()
+      .click();
     await expect(page.getByTestId('part-BOW12')).toHaveCount(1);
   });
 

@@ -1,5 +1,5 @@
 import type { JobDetail, MachineView, MaterialView, StockPieceView } from '@keen-anvil/contract';
-import { worksOf, type StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/contract/work';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import type { JobAction } from '@keen-anvil/core/jobs';
 import type { CloseLaying, ClosePart, ClosePiece, Turns } from '@keen-anvil/core/layout';
@@ -126,6 +126,3 @@ export function layAction(
     })),
   };
 }
-
-/** The works of a group, for what is drawn. */
-export const worksOfGroup = ({ steps }: NestGroup): StepWork[] => steps.flatMap(worksOf);
