@@ -74,4 +74,60 @@ test.describe('sheets', () => {
     await page.getByRole('button', { name: 'Run where the print lies' }).click();
     await expect(page).toHaveURL(/\/run$/);
   });
+
+  test('of odd stock get their outline from a photo: four corners of a card, a tap on the piece', async ({ page }) => {
+    await go(page, '/stock');
+    await page
+      .getByRole('link', { name: /Veg-tan leather/ })
+      .first()
+      .click();
+    await page.getByRole('button', { name: 'Into stock' }).click();
+    await page.getByRole('radio', { name: 'offcut' }).click();
+    // 4 px to the millimetre, from straight above: a card, and a piece of 100 × 80 mm with a corner cut off.
+    const shot = await page.evaluate(() => {
+      const canvas = Object.assign(document.createElement('canvas'), { width: 900, height: 700 });
+      const pen = canvas.getContext('2d')!;
+      pen.fillStyle = '#2f6b4f';
+      pen.fillRect(0, 0, 900, 700);
+      pen.fillStyle = '#f4f1e6';
+      pen.fillRect(40, 40, 342.4, 215.92);
+      pen.fillStyle = '#b8703a';
+      pen.beginPath();
+      for (const [x, y] of [
+        [440, 320],
+        [840, 320],
+        [840, 520],
+        [640, 640],
+        [440, 640],
+      ])
+        pen.lineTo(x, y);
+      pen.fill();
+      return canvas.toDataURL('image/png').split(',')[1];
+    });
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Take it from a photo' }).click();
+    await (await chooser).setFiles({ name: 'piece.png', mimeType: 'image/png', buffer: Buffer.from(shot, 'base64') });
+    await page.getByRole('radio', { name: 'A bank card' }).click();
+    const photo = page.getByRole('button', { name: 'Photo of the piece' });
+    await photo.scrollIntoViewIfNeeded();
+    const { width } = (await photo.boundingBox())!;
+    const tap = (x: number, y: number) => photo.click({ position: { x: (x * width) / 900, y: (y * width) / 900 } });
+    await tap(40, 40);
+    await tap(382.4, 40);
+    await tap(382.4, 255.92);
+    await tap(40, 255.92);
+    const flat = page.getByRole('button', { name: 'The piece from straight above' });
+    const seen = (await flat.boundingBox())!;
+    await flat.click({ position: { x: (600 / 900) * seen.width, y: (450 / 700) * seen.height } });
+    await expect(page.getByTestId('found-outline')).toBeVisible();
+    const corners = (await page.getByRole('textbox', { name: 'Outline' }).inputValue())
+      .split(', ')
+      .map((pair) => pair.split(' ').map(Number));
+    const [xs, ys] = [corners.map(([x]) => x), corners.map(([, y]) => y)];
+    expect(Math.abs(Math.max(...xs) - 100)).toBeLessThan(2);
+    expect(Math.abs(Math.max(...ys) - 80)).toBeLessThan(2);
+    await page.getByRole('textbox', { name: 'Name', exact: true }).fill('corner of a shoulder');
+    await page.getByRole('button', { name: 'Put it into stock' }).click();
+    await expect(page.getByText('corner of a shoulder')).toBeVisible();
+  });
 });

@@ -12,6 +12,7 @@ import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { ArchiveKey } from '../shop/archive-key';
+import { OutlinePhoto } from './outline-photo';
 import { useAddPiece, useChangePiece } from './queries';
 
 interface PieceFormProps {
@@ -97,6 +98,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
               ? 'Corners are written as x y in mm, with commas between them; three or more.'
               : 'Its corners in mm, as x y, going round.'}
           </Aside>
+          <OutlinePhoto onOutline={(found) => draft.set(asTyped(found))} />
         </View>
       ) : null}
       <RecordForm
@@ -133,6 +135,13 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       ) : null}
     </Decision>
   );
+}
+
+/** An outline as a maker would type it, from its own upper left, to a tenth of a millimetre. */
+export function asTyped(outline: readonly { x: number; y: number }[]): string {
+  const left = Math.min(...outline.map(({ x }) => x));
+  const top = Math.min(...outline.map(({ y }) => y));
+  return outline.map(({ x, y }) => `${Number((x - left).toFixed(1))} ${Number((y - top).toFixed(1))}`).join(', ');
 }
 
 /** Corners as a maker types them; null for none, 'wrong' where they are no outline. */

@@ -1,4 +1,5 @@
 import { homography, type Point } from '@keen-anvil/core/geometry';
+import { readPixels } from '../api/read-pixels';
 
 /** Share of a patch that is looked at, round its middle: its edges are soft in a photo. */
 const LOOKED_AT = 0.5;
@@ -60,13 +61,7 @@ export function measurePatches(
 
 /** The lightness of an image file. @throws Error where it is none */
 export async function readLightness(file: Blob): Promise<Lightness> {
-  const bitmap = await createImageBitmap(file).catch(() => {
-    throw new Error('A photo was expected (JPEG, PNG or WebP); this file is none, or it is broken off.');
-  });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d')!;
-  context.drawImage(bitmap, 0, 0);
-  const { data, width, height } = context.getImageData(0, 0, bitmap.width, bitmap.height);
+  const { data, width, height } = await readPixels(file);
   // Rec. 709 luma.
   return {
     width,

@@ -5,6 +5,8 @@ export { readSvg } from './svg/read-svg';
 export { decodeDxf } from './dxf/decode-dxf';
 export { readDxf } from './dxf/read-dxf';
 export { readPicture } from './picture/read-picture';
+export { outlines } from './picture/marching-squares';
+export { softened } from './picture/softened';
 export type { Picture } from './picture/picture';
 export { readGcodeArtwork, readHpglArtwork } from './plot/read-plot';
 export type { FontByFamily, FontWish, LoadedFont } from './text/fonts';
