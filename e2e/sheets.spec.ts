@@ -81,7 +81,7 @@ test.describe('sheets', () => {
       .getByRole('link', { name: /Veg-tan leather/ })
       .first()
       .click();
-    await page.getByRole('button', { name: 'Into stock' }).click();
+    await page.getByRole('button', { name: 'Add a piece' }).click();
     await page.getByRole('radio', { name: 'offcut' }).click();
     // 4 px to the millimetre, from straight above: a card, and a piece of 100 × 80 mm with a corner cut off.
     const shot = await page.evaluate(() => {

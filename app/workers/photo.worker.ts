@@ -1,5 +1,5 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
-import { outlineAt, straightened, trueSize, type Straightened, type TappedPlace } from '@keen-anvil/core/photo';
+import { pieceOutline, straightened, trueSize, type Straightened, type TappedPlace } from '@keen-anvil/core/photo';
 import { expose } from 'comlink';
 
 /** So many pixels to a millimetre are enough for an outline. */
@@ -41,7 +41,7 @@ const worker = {
   },
   /** The outline of what was tapped in it, in mm. */
   outline(at: Point, tolerance: number): Point[] {
-    return flat ? outlineAt(flat, at, tolerance) : [];
+    return flat ? pieceOutline(flat, at, tolerance) : [];
   },
 };
 export type PhotoWorker = typeof worker;

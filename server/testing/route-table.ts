@@ -368,7 +368,13 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   })),
   route('post', '/jobs/:id/runs', contract.NewRun, (w) => ({
     url: paths.runs(w.job.id),
-    body: { seriesId: randomUUID(), speedUp: 2000, byHand: false, knowing: true },
+    body: {
+      seriesId: randomUUID(),
+      speedUp: 2000,
+      byHand: false,
+      knowing: true,
+      marks: [{ sheetId: randomUUID(), read: [{ mark: 0, x: 12, y: 12 }] }],
+    },
   })),
   route('post', '/runs/:id/actions', contract.RunCommand, (w) => ({
     url: paths.runAction(w.run.id),

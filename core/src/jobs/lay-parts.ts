@@ -39,7 +39,8 @@ export function layParts(
       refuse(`A place at ${x}, ${y} mm is on no sheet.`, 'lies');
     const on = known[sheet] ?? refuse(`Sheet ${sheet + 1} of ${known.length} was asked for.`, 'lies');
     const id = before.get(partId)!.shift()?.id ?? madeId(`place ${i}`, seed);
-    return { id, partId, sheetId: on.id, x, y, angle, turnedOver };
+    // No −0: on its way to the server it would become another number.
+    return { id, partId, sheetId: on.id, x: x + 0, y: y + 0, angle: angle + 0, turnedOver };
   });
   const fresh = known.filter(({ id }) => !document.sheets.some((sheet) => sheet.id === id));
   return tidied({

@@ -67,10 +67,11 @@ function barOf({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: A
 /** A bridge given where the part lies on its sheet, as it lies in the drawing. `toSheet` goes from the drawing to the sheet. */
 export function bridgeInDrawing({ x, y, angle, lengthMm, widthMm }: Bridge, [a, b, c, d, e, f]: Affine): Bridge {
   const det = a * d - b * c;
-  const back = (dx: number, dy: number) => ({ x: (d * dx - c * dy) / det, y: (a * dy - b * dx) / det });
+  // No −0: on its way to the server it would become another number.
+  const back = (dx: number, dy: number) => ({ x: (d * dx - c * dy) / det + 0, y: (a * dy - b * dx) / det + 0 });
   const at = back(x - e, y - f);
   const along = back(Math.cos(angle), Math.sin(angle));
-  return { ...at, angle: Math.atan2(along.y, along.x), lengthMm: lengthMm / Math.sqrt(Math.abs(det)), widthMm };
+  return { ...at, angle: Math.atan2(along.y, along.x) + 0, lengthMm: lengthMm / Math.sqrt(Math.abs(det)), widthMm };
 }
 
 /** Moves contours of a drawing into the job's plane. */

@@ -1,3 +1,3 @@
 export { cornersOf, KNOWN_SIZES, TapsRefusedError, trueSize, type TappedPlace, type TrueSize } from './true-size';
 export { MOST_PIXELS, straightened, type Straightened } from './straightened';
-export { outlineAt } from './outline-at';
+export { pieceOutline } from './piece-outline';

@@ -1,7 +1,15 @@
 import { numbersBelow } from '../../testing/random';
 import { photoOf } from '../../testing/photo-of';
 import { isInside, signedArea, type Point } from '../geometry';
-import { cornersOf, KNOWN_SIZES, outlineAt, straightened, TapsRefusedError, trueSize, type TappedPlace } from './index';
+import {
+  cornersOf,
+  KNOWN_SIZES,
+  pieceOutline,
+  straightened,
+  TapsRefusedError,
+  trueSize,
+  type TappedPlace,
+} from './index';
 
 const { a4, card } = KNOWN_SIZES;
 /** As one stands over a mat and holds the phone a little askew. */
@@ -130,7 +138,7 @@ describe('the outline of a piece in its photo', () => {
       const corners = ASKEW.map(({ x, y }) => ({ x: x + 20 * seed, y }));
       const { picture } = photoOf(onMat, a4, corners, { seed });
       const flat = straightened(picture, trueSize(tapped(corners)), { minX: 0, minY: 0, maxX: 210, maxY: 297 }, 3);
-      const outline = outlineAt(flat, { x: 90, y: 100 });
+      const outline = pieceOutline(flat, { x: 90, y: 100 });
       expect(Math.abs(Math.abs(signedArea(outline)) / area - 1)).toBeLessThan(0.01);
       for (const corner of piece)
         expect(Math.min(...outline.map(({ x, y }) => Math.hypot(x - corner.x, y - corner.y)))).toBeLessThan(1);
@@ -141,8 +149,8 @@ describe('the outline of a piece in its photo', () => {
   it('is refused where there is none', () => {
     const { picture } = photoOf(onMat, a4, ASKEW);
     const flat = straightened(picture, trueSize(tapped(ASKEW)), { minX: 0, minY: 0, maxX: 210, maxY: 297 }, 2);
-    expect(() => outlineAt(flat, { x: 900, y: 10 })).toThrow(/beside the photo/);
-    expect(() => outlineAt(flat, { x: 90, y: 100 }, 0)).toThrow(/Nothing of one colour/);
-    expect(() => outlineAt(flat, { x: 90, y: 100 }, 441)).toThrow(/All of the photo/);
+    expect(() => pieceOutline(flat, { x: 900, y: 10 })).toThrow(/beside the photo/);
+    expect(() => pieceOutline(flat, { x: 90, y: 100 }, 0)).toThrow(/Nothing of one colour/);
+    expect(() => pieceOutline(flat, { x: 90, y: 100 }, 441)).toThrow(/All of the photo/);
   });
 });

@@ -18,7 +18,7 @@ const LEAST_MM2 = 25;
  * @returns the outline in mm
  * @throws TapsRefusedError where there is nothing at the tap, or all of the photo has its colour
  */
-export function outlineAt(photo: Straightened, at: Point, tolerance = 60): Point[] {
+export function pieceOutline(photo: Straightened, at: Point, tolerance = 60): Point[] {
   const { width, height, box, pixelsPerMm } = photo;
   const [column, row] = [Math.floor((at.x - box.minX) * pixelsPerMm), Math.floor((at.y - box.minY) * pixelsPerMm)];
   if (column < 0 || row < 0 || column >= width || row >= height)
