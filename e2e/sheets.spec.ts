@@ -73,6 +73,9 @@ test.describe('sheets', () => {
     await page.getByRole('radio', { name: /60/ }).click();
     await page.getByRole('button', { name: 'Run where the print lies' }).click();
     await expect(page).toHaveURL(/\/run$/);
+    // The machine is free again for whoever comes next in this workshop.
+    await page.getByRole('button', { name: 'Cancel' }).click();
+    await expect(page.getByText(/cancelled/).first()).toBeVisible();
   });
 
   test('of odd stock get their outline from a photo: four corners of a card, a tap on the piece', async ({ page }) => {

@@ -1,6 +1,6 @@
 import type { Point } from '@keen-anvil/core/geometry';
 import { useState } from 'react';
-import { Image, Pressable, View, type GestureResponderEvent } from 'react-native';
+import { Image, View, type GestureResponderEvent } from 'react-native';
 import Svg, { Circle, Polygon } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 
@@ -19,12 +19,16 @@ export function TapPicture({ label, uri, width, height, marks, outline, onTap }:
   const { card, ember } = useTokens();
   const [shown, setShown] = useState(0);
   const scale = shown > 0 ? width / shown : 1;
+  const tap = (event: GestureResponderEvent) => {
+    const frame = (event.currentTarget as unknown as Element).getBoundingClientRect();
+    const { clientX, clientY } = event.nativeEvent as unknown as MouseEvent;
+    onTap({ x: (clientX - frame.left) * scale, y: (clientY - frame.top) * scale });
+  };
   return (
-    <Pressable
+    <View
+      role="button"
       aria-label={label}
-      onPress={({ nativeEvent }: GestureResponderEvent) =>
-        onTap({ x: nativeEvent.locationX * scale, y: nativeEvent.locationY * scale })
-      }
+      {...{ onClick: tap }}
       onLayout={({ nativeEvent }) => setShown(nativeEvent.layout.width)}
       style={{ width: '100%', aspectRatio: width / height }}
     >
@@ -46,6 +50,6 @@ export function TapPicture({ label, uri, width, height, marks, outline, onTap }:
           ))}
         </Svg>
       </View>
-    </Pressable>
+    </View>
   );
 }
