@@ -131,6 +131,6 @@ test.describe('sheets', () => {
     expect(Math.abs(Math.max(...ys) - 80)).toBeLessThan(2);
     await page.getByRole('textbox', { name: 'Name', exact: true }).fill('corner of a shoulder');
     await page.getByRole('button', { name: 'Put it into stock' }).click();
-    await expect(page.getByText('corner of a shoulder')).toBeVisible();
+    await expect(page.getByRole('button', { name: /corner of a shoulder/ })).toBeVisible();
   });
 });
