@@ -8,6 +8,8 @@ import { TapsRefusedError } from './true-size';
 const LOOKED_AT = 4;
 /** An outline is drawn this near to where the colour changes, in mm. */
 const NEAR_MM = 0.25;
+/** And no nearer than this, in pixels: noise is no corner. */
+const NEAR_PIXELS = 1.2;
 /** A piece smaller than this is a speck, in mm². */
 const LEAST_MM2 = 25;
 
@@ -36,7 +38,7 @@ export function pieceOutline(photo: Straightened, at: Point, tolerance = 60): Po
   const rings = outlines(softened(mask, width, height, 1)).map(pointsOf);
   const largest = rings.reduce((most, ring) => (Math.abs(signedArea(ring)) > Math.abs(signedArea(most)) ? ring : most));
   const inMm = largest.map(({ x, y }) => ({ x: box.minX + x / pixelsPerMm, y: box.minY + y / pixelsPerMm }));
-  const kept = simplify([...inMm, inMm[0]], NEAR_MM, true).slice(0, -1);
+  const kept = simplify([...inMm, inMm[0]], Math.max(NEAR_MM, NEAR_PIXELS / pixelsPerMm), true).slice(0, -1);
   return kept.length > 2 ? kept : inMm;
 }
 
