@@ -59,9 +59,9 @@ test.describe('sheets', () => {
     await expect(page.getByText(/ mm apart: .* 0 mm along the feed/)).toBeVisible();
   });
 
-  test('are printed, then cut where their marks were read', async ({ page }) => {
+  test('are printed, and cut where their marks were read', async ({ page }) => {
     await openJob(page, 'Crew stickers');
-    await page.getByRole('button', { name: 'Print, then cut' }).click();
+    await page.getByRole('button', { name: 'The printed sheet' }).click();
     const saved = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save the page (PDF)' }).click();
     expect((await saved).suggestedFilename()).toBe('Crew stickers - to print.pdf');

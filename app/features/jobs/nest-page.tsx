@@ -6,55 +6,38 @@ import { useEffect, useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Button } from '../../ui/elements';
 import { Page } from '../../ui/page';
-import { Nothing, Trouble, Waiting } from '../../ui/states';
+import { Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
-import { useMaterialsOf } from '../shop/materials';
-import { useMachines } from '../shop/queries';
 import { NestChoices } from './nest-choices';
 import { SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
 import { NestPicture } from './nest-picture';
 import { layAction, nestGroup, usesHoles, usualTurns, type NestGroup } from './nest-wish';
-import { useAct, useJob } from './queries';
+import { useAct } from './queries';
+import { StepSheets } from './step-sheets';
 import { useNesting } from './use-nesting';
 
 const TITLE = 'Nest the parts';
 
 /** Lays what is done on a step's sheets closely. */
 export function NestPage({ jobId, number }: { jobId: string; number: number }) {
-  const job = useJob(jobId);
-  const machines = useMachines();
-  const materials = useMaterialsOf(job.data?.steps.map(({ materialId }) => materialId) ?? []);
-  const back = { label: job.data?.name ?? 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } as const;
-  const failed = [job, machines, materials].find(({ isError }) => isError);
-  if (failed?.error)
-    return (
-      <Page title={TITLE} back={back}>
-        <Trouble error={failed.error} retry={() => void failed.refetch()} />
-      </Page>
-    );
-  if (!job.data || !machines.data || !materials.data)
-    return (
-      <Page title={TITLE} back={back}>
-        <Waiting />
-      </Page>
-    );
-  const group = nestGroup(job.data, number, materials.data, machines.data);
-  const trouble = !group
-    ? `Step ${number} has no material yet: it lies on nothing that it could be laid out on.`
-    : group.hasOtherSide
-      ? 'Front and back of these sheets are worked: they are laid by hand, so that they stay over each other.'
-      : group.parts.length === 0
-        ? 'Nothing is processed in this step.'
-        : null;
-  if (!group || trouble)
-    return (
-      <Page title={TITLE} back={back}>
-        <Nothing title="Nothing to nest here">{trouble ?? ''}</Nothing>
-      </Page>
-    );
-  return <Nest key={number} job={job.data} group={group} />;
+  return (
+    <StepSheets title={TITLE} jobId={jobId}>
+      {(job, materials, machines) => {
+        const group = nestGroup(job, number, materials, machines);
+        const nothing = (why: string) => ({ title: 'Nothing to nest here', why });
+        if (!group)
+          return nothing(`Step ${number} has no material yet: it lies on nothing that it could be laid out on.`);
+        if (group.hasOtherSide)
+          return nothing(
+            'Front and back of these sheets are worked: they are laid by hand, so that they stay over each other.',
+          );
+        if (group.parts.length === 0) return nothing('Nothing is processed in this step.');
+        return <Nest key={number} job={job} group={group} />;
+      }}
+    </StepSheets>
+  );
 }
 
 function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {

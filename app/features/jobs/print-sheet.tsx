@@ -27,7 +27,7 @@ import { PagePicture } from './page-picture';
 import { useStartJob } from './run-queries';
 import { SpeedUpChoice, useSpeedUp } from './speed-up';
 
-export const PRINT_TITLE = 'Print, then cut';
+export const PRINT_TITLE = 'The printed sheet';
 /** What the printer's bar read last, on this device. */
 const BAR = 'printer.bar';
 const BAR_MM = 100;

@@ -113,7 +113,7 @@ export function SheetView({
         />
         {prints?.length && step.sheet && piece?.kind !== 'roll' ? (
           <TextKey
-            title="Print, then cut"
+            title="The printed sheet"
             icon="image-frame"
             onPress={() => {
               router.setParams({ tab: 'Sheet' });
