@@ -30,6 +30,9 @@ describe('things on a sheet', () => {
     expect(things[1].bounds).toEqual(bounds(50, 0, 40));
     // Two parts of one step are two things, also where one lies in the other.
     expect(thingsOn([laid('cut', bounds(0, 0, 40)), laid('cut', bounds(5, 5, 10))])).toHaveLength(2);
+    // What was moved to another place by itself is a thing of its own, also where it lies over another.
+    const moved = [laid('cut', bounds(0, 0, 40)), laid('engrave', bounds(5, 5, 10), { x: 3, y: 0 })];
+    expect(thingsOn(moved)).toHaveLength(2);
     expect(thingsOn([])).toEqual([]);
   });
 
@@ -62,6 +65,8 @@ describe('things on a sheet', () => {
       { axis: 'y', at: 120 },
     ]);
     expect(snapped(bounds(0, 0, 20), { x: 50, y: 50 }, others, 3).lines).toEqual([]);
+    // A middle near an edge is no reason to move: its left edge would lie at 91, its middle at 101.
+    expect(snapped(bounds(0, 0, 20), { x: 91, y: 50 }, others, 3).lines).toEqual([]);
   });
 
   it('lie over each other where they do, not where only their boxes do, and not where they touch', () => {
