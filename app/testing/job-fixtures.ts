@@ -74,6 +74,7 @@ export const step: StepView = {
   fill: 'both-ways',
   rounds: 1,
   isFromBack: false,
+  turned: null,
   hold: null,
   holdFor: null,
   keepsSheet: false,

@@ -1,5 +1,5 @@
-import { knownBounds } from '@keen-anvil/core/geometry';
-import type { PartOnPiece } from '@keen-anvil/core/layout';
+import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
+import { turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
@@ -23,7 +23,7 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
   const { recipe, settings } = step.match;
   return {
     sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm, outline: piece.outline },
-    cuttable: cuttableArea(machine, piece, step.onCarrier),
+    cuttable: reachOf(step, machine, piece),
     machine,
     process: step.process,
     settings: recipe ? settings : null,
@@ -43,6 +43,12 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
       step.parts.flatMap((part) => (part.script ? [[part.id, `${part.artworkId} ${part.script}`]] : [])),
     ),
   };
+}
+
+/** What a machine reaches of a step's piece, as it is seen from the front. */
+function reachOf({ turned, onCarrier }: StepWork, machine: MachineView, piece: StockPieceView): Bounds | null {
+  const reach = cuttableArea(machine, piece, onCarrier);
+  return reach && turned ? turnedBox(turned, reach, piece) : reach;
 }
 
 const onPiece = ({ id, stepId, sheetId, contours, place }: LaidPart): PartOnPiece[] => {

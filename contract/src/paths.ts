@@ -94,6 +94,7 @@ export const paths = {
   runs: (jobId: string) => `/api/jobs/${jobId}/runs`,
   run: (id: string) => `/api/runs/${id}`,
   runAction: (id: string) => `/api/runs/${id}/actions`,
+  runMarks: (id: string) => `/api/runs/${id}/marks`,
   runAgain: (id: string) => `/api/runs/${id}/again`,
   evidenceOutcome: (id: string) => `/api/evidence/${id}/outcome`,
   runOutcome: (id: string) => `/api/runs/${id}/outcome`,

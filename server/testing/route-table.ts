@@ -380,6 +380,10 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.runAction(w.run.id),
     body: { action: 'pause' },
   })),
+  route('post', '/runs/:id/marks', contract.RunMarks, (w) => ({
+    url: paths.runMarks(w.run.id),
+    body: { read: [{ mark: 0, x: 12, y: 12 }] },
+  })),
   route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
     url: paths.runAgain(w.run.id),
     body: { id: randomUUID() },

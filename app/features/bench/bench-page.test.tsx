@@ -38,6 +38,7 @@ const run = (state: RunView['progress']['state'], hold: string | null = null): R
   isByHand: false,
   onTopOf: null,
   stronger: null,
+  isBrought: false,
   progress: { state, doneSeconds: 0, totalSeconds: 6, cutMm: 0, strokesDone: 0, at: { x: 0, y: 0 }, isDown: false },
 });
 const job = {

@@ -55,6 +55,7 @@ const run: RunView = {
   isByHand: false,
   onTopOf: null,
   stronger: null,
+  isBrought: false,
 };
 const open = (...runs: RunView[]) =>
   renderWithBook(<RunPage jobId="job-1" />, {

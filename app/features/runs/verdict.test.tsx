@@ -41,6 +41,7 @@ const run: RunView = {
   isByHand: false,
   onTopOf: null,
   stronger: null,
+  isBrought: false,
 };
 
 describe('how did it come out?', () => {

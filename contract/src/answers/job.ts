@@ -1,5 +1,6 @@
 import type { ReadingNotice } from '@keen-anvil/core/artwork';
 import type { FillWay } from '@keen-anvil/core/hatching';
+import type { SheetTurn } from '@keen-anvil/core/layout';
 import type { Decided, SizeQuestion } from '@keen-anvil/core/artwork-choices';
 import type { Bridge } from '@keen-anvil/core/parts';
 import type { GivenRole, NoteKind } from '../requests';
@@ -89,6 +90,8 @@ export interface StepView {
   mirrored: boolean;
   /** It is done from the back, whatever its material is like. */
   isFromBack: boolean;
+  /** The sheet was turned over before it; null while its front lies up. */
+  turned: SheetTurn | null;
   /** Of its first sheet. */
   onCarrier: boolean;
   isSkipped: boolean;
@@ -278,6 +281,8 @@ export interface RunView {
   isByHand: boolean;
   /** The run that this one went over once more. */
   onTopOf: string | null;
+  /** It is brought to where the marks of its sheet were read. */
+  isBrought: boolean;
   /** What a second pass in its place would be dialled to, where it was not enough; null where none helps. */
   stronger: Settings | null;
 }

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
 import { FILL_WAYS, type FillWay } from '@keen-anvil/core/hatching';
+import { SHEET_TURNS, type SheetTurn } from '@keen-anvil/core/layout';
 import { ALIGNMENTS, MOST_PLACES, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
@@ -188,6 +189,10 @@ export class ChangeStepWish extends Action {
   @MayBeLeftOut() @IsUUID() toolId?: string;
   @MayBeLeftOut() @IsInt() @Min(1) @Max(12) holder?: number;
   @MayBeLeftOut() @IsBoolean() mirrored?: boolean;
+  /** Whether the sheet is turned over before it, and how; null for its front. */
+  @ValidateIf((_, turned) => turned !== null && turned !== undefined)
+  @IsIn(SHEET_TURNS)
+  turned?: SheetTurn | null;
   @MayBeLeftOut() @IsBoolean() onCarrier?: boolean;
   @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
   @MayBeLeftOut() @IsIn(FILL_WAYS) fill?: FillWay;

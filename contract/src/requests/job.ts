@@ -106,6 +106,11 @@ export class MarkRead {
   @Amount('a mark', -1000, 10_000, 'mm') y!: number;
 }
 
+/** Where the marks of a turned sheet were read, before what is done on its back. */
+export class RunMarks {
+  @NestedList(() => MarkRead, 4, 'a sheet has four marks') read!: MarkRead[];
+}
+
 /** What was read of a sheet's marks. */
 export class MarksRead {
   @IsUUID() sheetId!: string;

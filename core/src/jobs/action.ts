@@ -1,7 +1,7 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds, Corners } from '../geometry';
 import type { FillWay } from '../hatching';
-import type { Place } from '../layout';
+import type { Place, SheetTurn } from '../layout';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
@@ -167,6 +167,8 @@ export interface ChangeStep {
   toolId?: string;
   holder?: number;
   mirrored?: boolean;
+  /** Whether the sheet is turned over before it, and how. */
+  turned?: SheetTurn | null;
   onCarrier?: boolean;
   isSkipped?: boolean;
   fill?: FillWay;

@@ -20,6 +20,7 @@ import { stepBox } from './shapes';
 import type { JobShop } from './shop';
 import { holderFor, suitableMachine, suitableTool } from './starting-place';
 import { tidied } from './tidied';
+import { isBehind, onItsSide, withSides } from './two-sides';
 
 /** A step with what it is done on. */
 interface StepOn extends OnSheet {
@@ -42,6 +43,7 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
     now.onCarrier !== was.onCarrier
   )
     next = placedAfresh(next, step.id, shop);
+  else if (change.turned !== undefined || isBehind(now.step) !== isBehind(step)) next = withSides(next, step.id, shop);
   else if (now.step.mirrored !== step.mirrored) next = turnedOver(document, next, now.step, shop);
   return tidied(inRunningOrder(next));
 }
@@ -96,6 +98,9 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
   // What is cut from its back is pressed with its face up.
   if (change.process && processOf(change.process).path === 'none' && change.mirrored === undefined)
     next.mirrored = false;
+  const turned = change.turned === undefined ? (step.turned ?? null) : change.turned;
+  if (change.turned !== undefined || (turned && change.process !== undefined))
+    Object.assign(next, onItsSide({ ...next, turned }, materialOf(next, shop)?.mirrored ?? false));
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;
   next.machineId = machineFor(next, change, shop);
   next.toolId = toolFor(next, change, shop);
@@ -103,6 +108,8 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
   next.nudge = nudgeOf(step, next, change);
   return { step: next, stockPieceId: piece, onCarrier: change.onCarrier ?? onCarrier };
 }
+
+const materialOf = ({ materialId }: Step, { materials }: JobShop) => (materialId ? materials.get(materialId) : undefined);
 
 function machineFor(step: Step, { machineId }: ChangeStep, shop: JobShop): string {
   if (machineId === undefined) return suitableMachine(step.process, step.machineId, shop);

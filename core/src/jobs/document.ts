@@ -1,7 +1,7 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds } from '../geometry';
 import type { FillWay } from '../hatching';
-import type { Place } from '../layout';
+import type { Place, SheetTurn } from '../layout';
 import type { Changes, ProcessName } from '../recipes';
 import type { Making } from './making';
 
@@ -59,6 +59,8 @@ export interface Step {
   mirrored: boolean;
   /** It is the way of the work that it is done from the back, whatever its material is like; what is debossed so lies over its stencil. */
   isFromBack: boolean;
+  /** The sheet was turned over before it, so that its back is worked; null while its front lies up. */
+  turned: SheetTurn | null;
   isSkipped: boolean;
   /** What is done was taken from the material's family, not chosen. */
   isProcessGuessed: boolean;

@@ -12,6 +12,7 @@ import { settled } from './settled';
 import { stepBox } from './shapes';
 import type { JobShop } from './shop';
 import { StepsFor } from './steps-for';
+import { backsLaid, isBehind, isOfTurnMarks, marksToTurn } from './two-sides';
 import { withoutParts } from './without-parts';
 
 /** What a job may hold; more is hard to keep in view. */
@@ -71,8 +72,10 @@ function withNewParts(
     if (colour && !stepOf.has(colour)) stepOf.set(colour, stepId);
   }
   // A text joins the step that is there already in its colour; a drawing brings its own.
-  if (sourceOf(drawing.source).joinsSteps)
-    for (const { id, colour } of document.steps) if (!stepOf.has(colour)) stepOf.set(colour, id);
+  // Marks to turn by are cut with the front and by themselves, whatever colour they have.
+  if (sourceOf(drawing.source).joinsSteps && !isOfTurnMarks(drawing))
+    for (const { id, colour } of document.steps)
+      if (!stepOf.has(colour) && !marksToTurn(document, id)) stepOf.set(colour, id);
   const fresh = read.map((part): Part => ({
     id: madeId(`part ${part.key}`, drawing.id),
     name: part.name,
@@ -166,7 +169,9 @@ export function changeDrawing(document: JobDocument, action: ChangeDrawing, shop
     lookup(document).drawings.get(action.drawingId) ?? refuse('That drawing is not in this job.', 'drawingId');
   const changed = sized(drawing, keptSize(document, drawing, shop.reading(drawing.id, drawing.reading)), action);
   const next = { ...document, drawings: replaced(document.drawings, [changed]) };
-  return withTurnedStepsKept(document, next, changed, shop);
+  const kept = withTurnedStepsKept(document, next, changed, shop);
+  const backs = kept.steps.filter(isBehind).map(({ id }) => id);
+  return backs.length ? backsLaid(kept, backs, shop) : kept;
 }
 
 /** How large a drawing is without what is left out of it, in mm as the file has it; all of it where nothing is kept. */
@@ -219,8 +224,8 @@ function sized(
 /** Where a step is turned over, its left edge stays when the drawing grows. */
 function withTurnedStepsKept(before: JobDocument, document: JobDocument, changed: Drawing, shop: JobShop): JobDocument {
   const turned = document.steps.filter(
-    ({ id, mirrored }) =>
-      mirrored && partsOf(document, id).some(({ making }) => drawingUnder(document, making)?.id === changed.id),
+    ({ id, mirrored, turned }) =>
+      mirrored && !turned && partsOf(document, id).some(({ making }) => drawingUnder(document, making)?.id === changed.id),
   );
   let next = document;
   for (const { id } of turned) {

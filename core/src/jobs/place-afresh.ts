@@ -5,7 +5,8 @@ import type { JobDocument } from './document';
 import { laid } from './lay';
 import { lookup, partsOf, shareSheet, sheetOf } from './parts-of';
 import { stepBox } from './shapes';
-import { pieceOf, type JobShop } from './shop';
+import { pieceOf, type JobShop, type ShopPiece } from './shop';
+import { backsLaid, isBehind, laidWithFront, marksToTurn } from './two-sides';
 
 /** Lays a step in the first place of its sheet, together with all steps that are done on the same sheet from the same side. */
 export function placedAfresh(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
@@ -14,8 +15,17 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const piece = sheet && pieceOf(shop, sheet.stockPieceId);
   const machine = step && shop.machines.get(step.machineId);
   if (!step || !piece || !machine) return document;
+  if (isBehind(step)) {
+    const behind = laidWithFront(document, stepId, shop);
+    if (behind !== document) return behind;
+  }
+  if (marksToTurn(document, stepId)) return markedAround(document, stepId, sheet.id, piece, shop);
   const together = document.steps.filter(
-    (other) => other.id === stepId || (shareSheet(document, other.id, stepId) && other.mirrored === step.mirrored),
+    (other) =>
+      other.id === stepId ||
+      (shareSheet(document, other.id, stepId) &&
+        other.mirrored === step.mirrored &&
+        !marksToTurn(document, other.id)),
   );
   const shapes = shop.shapes(document);
   // A guide shows where the blank lies: it comes to lie on the sheet with the rest.
@@ -30,11 +40,32 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const area = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
   const box = boxes.reduce(joinBounds);
   const place = placeInOutline(piece.outline, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
-  return laid(
+  const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
+  const next = laid(
     document,
     together.flatMap(({ id }) => partsOf(document, id).map((part) => part.id)),
     { ...place, sheetId: sheet.id, turnedOver: step.mirrored },
   );
+  return backsLaid(
+    next,
+    backs.map(({ id }) => id),
+    shop,
+  );
+}
+
+/** Marks lie round all else, in the middle of their sheet. */
+function markedAround(
+  document: JobDocument,
+  stepId: string,
+  sheetId: string,
+  { widthMm, lengthMm }: ShopPiece,
+  shop: JobShop,
+): JobDocument {
+  const box = stepBox(document, shop.shapes(document), stepId);
+  if (!box) return document;
+  const at = { x: (widthMm - box.minX - box.maxX) / 2, y: (lengthMm - box.minY - box.maxY) / 2 };
+  const ids = partsOf(document, stepId).map(({ id }) => id);
+  return laid(document, ids, { ...at, sheetId, turnedOver: false });
 }
 
 /** What is kept free to the edge of an odd piece, in mm. */

@@ -5,6 +5,7 @@ import { drawingUnder, lookup, partsOf, processedIn, sheetOf } from './parts-of'
 import { placedAfresh } from './place-afresh';
 import type { JobShop } from './shop';
 import { tidied } from './tidied';
+import { backsLaid } from './two-sides';
 
 /**
  * A document after parts moved between steps: steps without any are gone, a step has the colour of one of its parts, what
@@ -67,8 +68,8 @@ function withIncomersLaid(before: JobDocument, document: JobDocument, stepId: st
   if (incomers.length === 0) return document;
   const resident = own.find((part) => part.role === 'process' && !isNew(part));
   const lie = resident && lieOf(document, resident.id);
-  if (lie) return laid(document, incomers, lie);
   const step = lookup(document).steps.get(stepId)!;
+  if (lie) return backsLaid(laid(document, incomers, lie), [stepId], shop);
   const onSheet = sheetOf(document, stepId);
   const sheetId = onSheet?.id ?? stepId;
   const first = incomers.flatMap((id) => lieOf(document, id) ?? [])[0];

@@ -23,6 +23,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     holder: holderFor(toolId, machineId, shop),
     mirrored: false,
     isFromBack: false,
+    turned: null,
     isSkipped: false,
     isProcessGuessed: false,
     nudge: null,

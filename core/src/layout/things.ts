@@ -13,12 +13,15 @@ export interface Thing {
 
 /**
  * The things on a sheet. Parts of different steps that lie over each other at the very same place belong together, as an
- * engraving and its outline; also through others.
+ * engraving and its outline, and what is done on the back behind its front; also through others.
  */
 export function thingsOn(laid: readonly PartOnPiece[]): Thing[] {
   if (laid.length === 0) return [];
   const boxes = laid.map(boundsOnSheet);
   const group = laid.map((_, i) => i);
+  const isTogether = (i: number, j: number): boolean =>
+    isOnePlace(laid[i].place, laid[j].place) ||
+    (laid[i].place.turnedOver !== laid[j].place.turnedOver && isBehind(boxes[i], boxes[j]));
   const rootOf = (i: number): number => (group[i] === i ? i : (group[i] = rootOf(group[i])));
   if (new Set(laid.map(({ stepId }) => stepId)).size > 1) {
     const index = new Flatbush(laid.length);
@@ -26,8 +29,7 @@ export function thingsOn(laid: readonly PartOnPiece[]): Thing[] {
     index.finish();
     for (const [i, { minX, minY, maxX, maxY }] of boxes.entries())
       for (const j of index.search(minX, minY, maxX, maxY))
-        if (j > i && laid[i].stepId !== laid[j].stepId && isOnePlace(laid[i].place, laid[j].place))
-          group[rootOf(j)] = rootOf(i);
+        if (j > i && laid[i].stepId !== laid[j].stepId && isTogether(i, j)) group[rootOf(j)] = rootOf(i);
   }
   const things = new Map<number, Thing>();
   for (const [i, bounds] of boxes.entries()) {
@@ -40,6 +42,14 @@ export function thingsOn(laid: readonly PartOnPiece[]): Thing[] {
     }
   }
   return [...things.values()];
+}
+
+/** Whether the middle of the smaller of two boxes lies in the larger. */
+function isBehind(a: Bounds, b: Bounds): boolean {
+  const size = ({ minX, minY, maxX, maxY }: Bounds) => (maxX - minX) * (maxY - minY);
+  const [small, large] = size(a) < size(b) ? [a, b] : [b, a];
+  const [x, y] = [(small.minX + small.maxX) / 2, (small.minY + small.maxY) / 2];
+  return x >= large.minX && x <= large.maxX && y >= large.minY && y <= large.maxY;
 }
 
 /** A place after it was moved, and turned about a point of the sheet. @param degrees against the clock, as places count */

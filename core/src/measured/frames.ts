@@ -1,5 +1,5 @@
 import type { CurveContour } from '../geometry';
-import { at, line, rectangle } from './contours';
+import { at, circle, line, rectangle } from './contours';
 import { length, type MeasuredShape } from './measured-shape';
 import { sizes } from './plain-shapes';
 import { atMost } from './refuse';
@@ -75,5 +75,31 @@ const MARKS: MeasuredShape = {
   },
 };
 
+/** The name of the marks that a sheet is turned over by. */
+export const TURN_MARKS = 'turn-marks';
+/** The last of four marks stands so far further in than the others, so that a sheet turned the wrong way is told from a right one. */
+const ODD_MM = 12;
+const HOLE = length('hole', 'Holes', 3, { min: 0.5, max: 20, step: 0.5 });
+
+const TO_TURN_BY: MeasuredShape = {
+  name: TURN_MARKS,
+  label: 'Marks to turn by',
+  measures: [WIDTH, HEIGHT, HOLE],
+  draw: ({ width, height, hole }) => {
+    atMost(HOLE, hole, (Math.min(width, height) - ODD_MM) / 2, 'The holes run into each other');
+    const r = hole / 2;
+    const mark = (name: string, x: number, y: number) => ({ name: `mark, ${name}`, contours: [circle(at(x, y), r)] });
+    return {
+      parts: [
+        mark('upper left', r, r),
+        mark('upper right', width - r, r),
+        mark('lower left', r, height - r),
+        mark('lower right', width - r - ODD_MM, height - r),
+      ],
+      dimensions: [...sizes(width, height), { of: 'hole', from: at(0, r), to: at(hole, r) }],
+    };
+  },
+};
+
 /** What goes round other things. */
-export const FRAMES: readonly MeasuredShape[] = [BORDER, RULED, MARKS];
+export const FRAMES: readonly MeasuredShape[] = [BORDER, RULED, MARKS, TO_TURN_BY];

@@ -8,6 +8,7 @@ export {
   usualMeasures,
   type MeasuredChoices,
 } from './measured-choices';
+export { TURN_MARKS } from './frames';
 export { allMeasures } from './all-measures';
 export {
   choice,

@@ -1,3 +1,4 @@
+import type { SheetTurn } from '../layout';
 import { processOf, type ProcessName } from './process';
 
 /** What decides a step's turn and the hold before it. */
@@ -9,12 +10,14 @@ export interface OrderedStep {
   machineId: string;
   toolId: string;
   holder: number;
+  turned?: SheetTurn | null;
 }
 
 /** What of a step decides its place among others. */
 export interface Turned {
   process: ProcessName;
   isFromBack?: boolean;
+  turned?: SheetTurn | null;
 }
 
 /** What is debossed from the back lies over its stencil, which has to be there by then. */
@@ -24,12 +27,15 @@ export const liesOverStencil = ({ process, isFromBack }: Turned): boolean =>
 const rankOf = (step: Turned): number =>
   processOf(liesOverStencil(step) ? 'through-cut' : step.process).rank + (liesOverStencil(step) ? 0.5 : 0);
 
+/** The front is done before the sheet is turned over. */
+const sideOf = ({ turned }: Turned): number => (turned ? 1 : 0);
+
 /**
  * Steps in the order in which they have to run: by the rank of their process (draw before score before kiss cut before
- * through cut); steps of equal rank keep the order in which they came.
+ * through cut), the front before the back; steps of equal rank keep the order in which they came.
  */
 export function orderSteps<S extends Turned>(steps: S[]): S[] {
-  return [...steps].sort((a, b) => rankOf(a) - rankOf(b));
+  return [...steps].sort((a, b) => sideOf(a) - sideOf(b) || rankOf(a) - rankOf(b));
 }
 
 /** What has to happen at the machine before a step. */
@@ -42,6 +48,8 @@ export interface Hold {
   cover: boolean;
   /** Another tool goes into the step's holder. */
   tool: boolean;
+  /** The sheet is turned over. */
+  turnOver?: SheetTurn;
 }
 
 /** A step's hold (null where it goes on by itself), and whether the sheet must lie as it did in the step before. */
@@ -62,15 +70,24 @@ export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
     const machine = before.machineId !== step.machineId;
     const keepsSheet = !machine && step.sheetId !== null && before.sheetId === step.sheetId;
     const cover = keepsSheet && before.materialId !== step.materialId;
-    const hold = machine || !keepsSheet || cover || tool ? { machine, sheet: !keepsSheet, cover, tool } : null;
-    return { hold, keepsSheet };
+    const turnOver = before.sheetId === step.sheetId ? turnBetween(before, step) : step.turned;
+    const hold =
+      machine || !keepsSheet || cover || tool || turnOver
+        ? { machine, sheet: !keepsSheet, cover, tool, ...(turnOver ? { turnOver } : {}) }
+        : null;
+    return { hold, keepsSheet: keepsSheet && !turnOver };
   });
 }
+
+const turnBetween = (before: OrderedStep, step: OrderedStep): SheetTurn | null =>
+  sideOf(before as Turned) === sideOf(step as Turned) ? null : (step.turned ?? before.turned ?? null);
 
 /** What goes wrong where a step runs before another that should have come first, by the processes of both. */
 export function wrongOrder(first: Turned, later: Turned): string | null {
   const [a, b] = [processOf(first.process), processOf(later.process)];
-  if (rankOf(first) <= rankOf(later)) return null;
+  if (sideOf(first) > sideOf(later))
+    return `${a.label} on the back comes before ${b.label.toLowerCase()} on the front: the sheet is turned over twice, and twice lies a little off`;
+  if (sideOf(first) < sideOf(later) || rankOf(first) <= rankOf(later)) return null;
   if (liesOverStencil(first)) return `${a.label} over a stencil comes before the stencil is cut`;
   if (a.parts)
     return `${a.label} comes before ${b.label.toLowerCase()}: what is cut loose shifts, and the ${b.label.toLowerCase()} lands beside its place`;

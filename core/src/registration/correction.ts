@@ -25,6 +25,8 @@ export class MarksRefusedError extends RangeError {}
 const MOST_SCALE = 0.03;
 /** A sheet turned by more than this was put in wrongly, in degrees. */
 const MOST_TURN = 10;
+/** Neither paper nor board is pulled askew by more than this: they were read of another side, or in another order. In degrees. */
+const MOST_SHEAR = 0.5;
 /** Marks that fit worse than this were read wrongly, in mm. */
 export const MOST_RESIDUAL_MM = 0.5;
 /** So much may be left over of marks on paper that was stretched one way, where that is not fitted, in mm. */
@@ -36,9 +38,10 @@ const refuse = (message: string): never => {
 
 /**
  * The correction from marks as they were read: affine where four were, a similarity where two or three.
+ * @param keepsShape the sheet is a board that nothing stretches: a similarity, however many were read
  * @throws MarksRefusedError with which mark is off, or what else is wrong
  */
-export function correctionFrom(drawn: readonly Point[], read: MarkReadings): Correction {
+export function correctionFrom(drawn: readonly Point[], read: MarkReadings, keepsShape = false): Correction {
   const used = drawn.map((_, i) => i).filter((i) => read[i]);
   if (used.length < 2)
     refuse(
@@ -49,7 +52,7 @@ export function correctionFrom(drawn: readonly Point[], read: MarkReadings): Cor
   if (to.some(({ x, y }) => !Number.isFinite(x) || !Number.isFinite(y)))
     refuse('A mark was read at a place that is no number.');
   // Paper that is pulled through rollers comes out longer one way: four marks can tell that, three cannot tell it from a misread one.
-  const fit = fitted(from, to, used.length >= 4 ? 'affine' : 'similarity');
+  const fit = fitted(from, to, used.length >= 4 && !keepsShape ? 'affine' : 'similarity');
   refuseOutlier(used, from, to, fit);
   const correction = { ...fit, used, ...partsOf(fit.affine) };
   if (fit.affine[0] * fit.affine[3] - fit.affine[1] * fit.affine[2] <= 0)
@@ -60,6 +63,11 @@ export function correctionFrom(drawn: readonly Point[], read: MarkReadings): Cor
   if (Math.abs(correction.turnDegrees) > MOST_TURN)
     refuse(
       `The sheet lies turned by ${formatNumber(Math.abs(correction.turnDegrees), 0)}°: put it in the other way, dots first.`,
+    );
+  const shear = shearOf(fit.affine);
+  if (shear > MOST_SHEAR)
+    refuse(
+      `The marks lie ${formatNumber(shear, 1)}° askew to each other: is the right side up, and were they read in their order?`,
     );
   return correction;
 }
@@ -104,6 +112,9 @@ function without(i: number, from: readonly Point[], to: readonly Point[]) {
   const at = brought(fit.affine, from[i]);
   return { i, left: fit.residualMm, off: Math.hypot(at.x - to[i].x, at.y - to[i].y) };
 }
+
+/** How far from a right angle the axes of a sheet lie, in degrees. */
+const shearOf = ([a, b, c, d]: Affine): number => (Math.abs(Math.atan2(b, a) - Math.atan2(-c, d)) * 180) / Math.PI;
 
 const nameOf = (i: number): string => MARK_NAMES[i] ?? String(i + 1);
 

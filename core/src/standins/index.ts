@@ -11,4 +11,5 @@ export { panelFrom } from './panel';
 export { seedFromId } from './chance';
 export { toneResult } from './tone-law';
 export { standInFor } from './stand-in-for';
+export { turnedByHand } from './turned-by-hand';
 export { readMarks, type CameraWorld } from './mark-camera';

@@ -1,4 +1,5 @@
 import type { AskedAction, NewNote } from '@keen-anvil/contract';
+import type { SheetTurn } from '@keen-anvil/core/layout';
 import type { TextChoices, TracingWay } from '@keen-anvil/core/artwork-choices';
 import type { MeasuredChoices } from '@keen-anvil/core/measured';
 import { demoId } from './ids';
@@ -38,7 +39,15 @@ export interface JobData {
   steps: Record<
     string,
     | string
-    | { material: string; process?: ProcessName; machine?: string; tool?: string; piece?: string; onCarrier?: boolean }
+    | {
+        material: string;
+        process?: ProcessName;
+        machine?: string;
+        tool?: string;
+        piece?: string;
+        onCarrier?: boolean;
+        turned?: SheetTurn;
+      }
   >;
   /** Parts that are only shown. */
   guides?: string[];
@@ -251,8 +260,26 @@ export const JOBS: JobData[] = [
   },
   {
     name: 'Finishers’ medals',
-    drawings: [{ file: 'finisher-medals.dxf' }],
+    drawings: [
+      { file: 'finisher-medals.dxf' },
+      ...['FIRST', 'SECOND'].map((words, i) => ({
+        text: { words: `${words}\nBOAT\nHOME`, capHeightMm: 7 },
+        at: { x: 14 + 74 * i, y: 18 },
+      })),
+      { shape: { shape: 'turn-marks', measures: { width: 376, height: 276, hole: 3 } }, at: { x: 200, y: 0 } },
+    ],
+    made: [1, 2].flatMap((drawing) => [
+      (find: Finder) => ({ do: 'put-together' as const, partIds: find.partsOf(drawing) }),
+      // The middle of the words lies over the middle of their medal.
+      (find: Finder) => ({
+        do: 'align-parts' as const,
+        partIds: [find.partsOf(0)[drawing - 1], ...find.partsOf(drawing)],
+        at: 'centre' as const,
+      }),
+    ]),
     steps: {
+      'mark, upper left': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' },
+      '#000000': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode', turned: 'left-right' },
       '#cc6600': { material: 'Birch plywood 3 mm', process: 'laser-area', machine: 'Diode' },
       '#0000ff': { material: 'Birch plywood 3 mm', process: 'laser-cut', machine: 'Diode' },
     },

@@ -80,7 +80,7 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
   for (const { id: stepId, colour, parts } of [...job.steps]) {
     const wanted = parts.flatMap(({ name }) => data.steps[name] ?? [])[0] ?? data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine, tool, piece, onCarrier } =
+    const { material, process, machine, tool, piece, onCarrier, turned } =
       typeof wanted === 'string' ? ({ material: wanted } as Exclude<typeof wanted, string>) : wanted;
     await change(stepId, { materialId: demoId(material) });
     const now = job.steps.find((step) => step.id === stepId)!;
@@ -90,6 +90,7 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
     if (tool) await change(stepId, { toolId: demoId(tool) });
     if (piece) await change(stepId, { stockPieceId: demoId(`${material} ${piece}`) });
     if (onCarrier) await change(stepId, { onCarrier });
+    if (turned) await change(stepId, { turned });
   }
   if (data.readsReversed !== undefined)
     await act({ do: 'change-drawing', drawingId: job.artworks[0].id, readsReversed: data.readsReversed });

@@ -268,6 +268,32 @@ export async function setRunTotals(
   await db.query('UPDATE run SET total_seconds = $2, total_cut_mm = $3 WHERE id = $1', [id, totalSeconds, cutMm]);
 }
 
+/** Writes another machine file for a run that has not begun: brought to where its sheet lies. */
+export async function rewriteRun(
+  db: Db,
+  workshopId: string,
+  run: Pick<
+    NewRunRow,
+    'id' | 'machineFile' | 'correction' | 'estimateSeconds' | 'plannedCutMm' | 'totalSeconds' | 'totalCutMm'
+  >,
+): Promise<boolean> {
+  const { rowCount } = await db.query(
+    `UPDATE run SET machine_file = $3, correction = $4, estimate_seconds = $5, planned_cut_mm = $6, total_seconds = $7, total_cut_mm = $8
+     WHERE workshop_id = $1 AND id = $2 AND state IN ('queued', 'holding')`,
+    [
+      workshopId,
+      run.id,
+      run.machineFile,
+      run.correction,
+      run.estimateSeconds,
+      run.plannedCutMm,
+      run.totalSeconds,
+      run.totalCutMm,
+    ],
+  );
+  return rowCount === 1;
+}
+
 /** Makes room in a series behind a place: the runs that come later stand one further on. */
 export async function makeRoomAfter(db: Db, workshopId: string, seriesId: string, position: number): Promise<void> {
   const { rows } = await db.query<{ id: string }>(

@@ -1,4 +1,4 @@
-import { NewRun, RunAgain, RunCommand, RunVerdict } from '@keen-anvil/contract/checks';
+import { NewRun, RunAgain, RunCommand, RunMarks, RunVerdict } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
@@ -24,6 +24,9 @@ export function runRoutes({ runs, watch }: ApiParts): Router {
   });
   router.post('/runs/:id/outcome', async (request, response) => {
     response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
+  });
+  router.post('/runs/:id/marks', async (request, response) => {
+    response.json(await runs.turned.read(workshopOf(request), idOf(request), bodyOf(request, RunMarks).read));
   });
   router.post(
     '/runs/:id/again',

@@ -1,6 +1,7 @@
 import type { RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
 import { asksEngraveOrCut, checkedStep, doneTogether, type StepWork } from '@keen-anvil/contract/work';
-import type { Affine } from '@keen-anvil/core/geometry';
+import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
+import { turnedSheet } from '@keen-anvil/core/layout';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
@@ -46,6 +47,8 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         holder: step.holder,
         parts: step.laid,
         fill: step.fill,
+        // Laid as it is seen from the front, and done from the back: as the sheet lies in the machine by then.
+        ...(step.turned ? { correction: turnedSheet(step.turned, piece) } : {}),
       },
       check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
     },
@@ -79,6 +82,12 @@ export function inOneFile(work: StepWork, steps: readonly StepView[], shop: Shop
   return machine && machineKindOf(machine.kind).does === 'beam' ? doneTogether(work, steps) : [work];
 }
 
+/** A request brought to where its sheet really lies. */
+const brought = (request: PlanTask['request'], correction: Affine | null): PlanTask['request'] =>
+  correction
+    ? { ...request, correction: request.correction ? composeAffine(request.correction, correction) : correction }
+    : request;
+
 /** A step's machine file with other numbers than its recipe's. */
 export async function fileWithSettings(
   heavy: HeavyPool,
@@ -90,7 +99,7 @@ export async function fileWithSettings(
   const { task, recipe } = planTask(step, shop);
   return {
     ...(await heavy.planMachineFile({
-      request: { ...task.request, settings, ...(correction ? { correction } : {}) },
+      request: { ...brought(task.request, correction), settings },
       check: { ...task.check, settings },
     })),
     recipe,
@@ -106,6 +115,6 @@ export async function makeStepFile(
   correction: Affine | null = null,
 ): Promise<StepFile> {
   const { task, recipe, settings } = planTask(step, shop);
-  const request = correction ? { ...task.request, correction } : task.request;
+  const request = brought(task.request, correction);
   return { ...(await heavy.planMachineFile({ ...task, request })), recipe, settings };
 }

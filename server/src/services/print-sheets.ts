@@ -1,6 +1,6 @@
-import type { JobDetail, MarksRead } from '@keen-anvil/contract';
+import type { JobDetail, MarkRead, MarksRead } from '@keen-anvil/contract';
 import { laidOn, type StepWork } from '@keen-anvil/contract/work';
-import type { Affine } from '@keen-anvil/core/geometry';
+import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { correctionFrom, marksOf, MarksRefusedError, USUAL_MARKS } from '@keen-anvil/core/registration';
 import type { Db } from '../db/pool';
@@ -10,16 +10,22 @@ import { printedPicture } from './drawing-files';
 import { pieceOf } from './machine-files';
 import type { Shop } from './shop';
 
-/** Where a step's sheet really lies, by the marks that were read of it; null where none were. @throws Problem where they make no sense */
+/** Where a printed sheet really lies, by the marks that were read of it; null where none were. @throws Problem where they make no sense */
 export function correctionOn(work: StepWork, shop: Shop, marks: readonly MarksRead[]): Affine | null {
   const read = marks.find(({ sheetId }) => sheetId === work.sheet?.id)?.read;
   const piece = pieceOf(work, shop);
-  if (!read || !piece) return null;
-  const drawn = marksOf({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, USUAL_MARKS);
+  // Where it lies once it is turned over nobody knows yet.
+  if (!read || !piece || work.turned) return null;
+  return correctionBy(marksOf({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, USUAL_MARKS), read);
+}
+
+/** Where a sheet lies by its marks as they were drawn and read. @param keepsShape it is a board that nothing stretches @throws Problem where they make no sense */
+export function correctionBy(drawn: readonly Point[], read: readonly MarkRead[], keepsShape = false): Affine {
   try {
     return correctionFrom(
       drawn,
       drawn.map((_, i) => read.find(({ mark }) => mark === i) ?? null),
+      keepsShape,
     ).affine;
   } catch (error) {
     if (error instanceof MarksRefusedError) throw refused(error.message, 'marks');

@@ -32,11 +32,13 @@ import { doneOf } from './run-progress';
 import { strongerOf } from './run-views';
 import { RunsSeen } from './runs-seen';
 import { loadShop, type Shop } from './shop';
+import { TurnedRuns } from './turned-runs';
 
 /** What a maker does to runs: pressed, gone over again, judged. */
 export class RunBook {
   readonly seen: RunsSeen;
   readonly starting: JobStart;
+  readonly turned: TurnedRuns;
 
   constructor(
     private readonly pool: Pool,
@@ -45,6 +47,7 @@ export class RunBook {
   ) {
     this.seen = new RunsSeen(pool, standIns);
     this.starting = new JobStart(pool, heavy, standIns, this.seen);
+    this.turned = new TurnedRuns(pool, heavy, standIns, this.seen);
   }
 
   /** What the maker presses: start after a hold, pause, resume, cancel, and done by hand. */

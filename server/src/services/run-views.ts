@@ -53,6 +53,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     outcome,
     isByHand,
     onTopOf,
+    correction,
   } = run;
   return {
     id,
@@ -84,6 +85,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     outcome,
     isByHand,
     onTopOf,
+    isBrought: correction !== null,
     stronger: strongerOf(run, shop),
   };
 }

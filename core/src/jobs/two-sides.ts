@@ -1,0 +1,136 @@
+import { joinBounds, type Bounds } from '../geometry';
+import { behind, type Place } from '../layout';
+import { TURN_MARKS, type MeasuredChoices } from '../measured';
+import { processOf } from '../recipes';
+import { replaced, withSteps, type Drawing, type JobDocument, type Part, type Placement, type Step } from './document';
+import { MOST_PLACES } from './lay-parts';
+import { madeId } from './made-id';
+import { drawingUnder, lookup, partsOf, placementsOf, processedIn, shareSheet } from './parts-of';
+import { refuse } from './refusal';
+import { shapeBox, type Shape } from './shapes';
+import type { JobShop } from './shop';
+
+/** Whether a step's parts lie behind their front: done after the sheet was turned over, to be read from there. */
+export const isBehind = ({ turned, mirrored }: Pick<Step, 'turned' | 'mirrored'>): boolean =>
+  Boolean(turned) && mirrored;
+
+/** Whether a drawing is of the marks that a sheet is turned over by. */
+export const isOfTurnMarks = ({ source, choices }: Pick<Drawing, 'source' | 'choices'>): boolean =>
+  source === 'measured' && (choices as MeasuredChoices).shape === TURN_MARKS;
+
+/** Whether a part is there to find a turned sheet by. */
+function isTurnMark(document: JobDocument, { making }: Part): boolean {
+  const drawing = drawingUnder(document, making);
+  return drawing !== undefined && isOfTurnMarks(drawing);
+}
+
+/** Whether a step does nothing but the marks that a sheet is turned over by. */
+export const marksToTurn = (document: JobDocument, stepId: string): boolean => {
+  const parts = processedIn(document, stepId);
+  return parts.length > 0 && parts.every((part) => isTurnMark(document, part));
+};
+
+/** What of a step follows from the side that it is done on. What is put on a back is read from there; what is cut there is seen from the front. */
+export function onItsSide(step: Step, isMaterialMirrored: boolean): Step {
+  const isRead = Boolean(step.turned) && !processOf(step.process).parts;
+  return { ...step, isFromBack: isRead, mirrored: isRead || isMaterialMirrored };
+}
+
+/** After a step went to the other side: its sheet is turned over one way only, what is cut out of it is cut last, and the back lies behind its front. */
+export function withSides(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
+  const step = lookup(document).steps.get(stepId)!;
+  const sharing = document.steps.filter(
+    ({ id }) => id !== stepId && shareSheet(document, id, stepId) && !marksToTurn(document, id),
+  );
+  const cuts = ({ process }: Step) => processOf(process).parts === true;
+  const isAnyTurned = [step, ...sharing].some((other) => Boolean(other.turned) && !cuts(other));
+  const changed = sharing.flatMap((other): Step[] => {
+    const follows = cuts(other) && !cuts(step);
+    const turned = follows
+      ? isAnyTurned
+        ? (step.turned ?? other.turned)
+        : null
+      : other.turned && (step.turned ?? other.turned);
+    return turned === other.turned ? [] : [{ ...other, turned }];
+  });
+  let next = withSteps(document, changed);
+  for (const { id } of [step, ...changed]) next = laidWithFront(next, id, shop);
+  return next;
+}
+
+/** Lays the steps that are read from the back behind their fronts, wherever these lie; others stay as they are. */
+export function backsLaid(document: JobDocument, stepIds: Iterable<string>, shop: JobShop): JobDocument {
+  let next = document;
+  for (const id of stepIds) if (isBehind(lookup(next).steps.get(id)!)) next = laidWithFront(next, id, shop);
+  return next;
+}
+
+/** A part of the front, with what it takes up in the job's plane. */
+interface Front {
+  box: Bounds;
+  places: readonly Placement[];
+}
+
+/** Lays a step where the fronts of its sheets lie, as often as they do; as it is where there is no front. */
+export function laidWithFront(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
+  const step = lookup(document).steps.get(stepId)!;
+  const shapes = shop.shapes(document);
+  const fronts = frontsOf(document, stepId, shapes);
+  if (fronts.length === 0) return document;
+  const own = partsOf(document, stepId).flatMap((part) => {
+    const box = shapeBox(shapes, part.id);
+    return box ? [{ part, box, host: fronts.find((front) => isOver(front.box, box)) }] : [];
+  });
+  const stray = own.filter(({ host }) => !host).map(({ box }) => box);
+  const strayBox = stray.length ? stray.reduce(joinBounds) : null;
+  const placements = own.flatMap(({ part, host }): Placement[] => {
+    const front = host ?? fronts[0];
+    const before = placementsOf(document, part.id);
+    return front.places.map((place, i) => ({
+      id: before[i]?.id ?? madeId(`place ${i}`, part.id),
+      partId: part.id,
+      sheetId: place.sheetId,
+      ...placeOf(step, place, front.box, host ? front.box : strayBox!),
+    }));
+  });
+  const moved = new Set(own.map(({ part }) => part.id));
+  const staying = document.placements.filter(({ partId }) => !moved.has(partId));
+  if (staying.length + placements.length > MOST_PLACES)
+    refuse(`${staying.length + placements.length} places are too many: a job has ${MOST_PLACES} at most.`, 'turned');
+  const known = new Map(placements.map((placement) => [placement.id, placement]));
+  const kept = document.placements.filter(({ id, partId }) => !moved.has(partId) || known.has(id));
+  const fresh = placements.filter(({ id }) => !document.placements.some((placement) => placement.id === id));
+  return { ...document, placements: [...replaced(kept, placements), ...fresh] };
+}
+
+const placeOf = (step: Step, { x, y, angle, turnedOver }: Place, under: Bounds, own: Bounds): Place => {
+  const front = { x, y, angle, turnedOver };
+  const {
+    x: left,
+    y: up,
+    ...lies
+  } = isBehind(step) ? behind(front, under, own, step.turned!) : { ...front, turnedOver: step.mirrored };
+  // No −0: on its way to the server it would become another number.
+  return { x: left + 0, y: up + 0, ...lies };
+};
+
+/** What is done on the fronts of a step's sheets, the largest first. */
+function frontsOf(document: JobDocument, stepId: string, shapes: ReadonlyMap<string, Shape>): Front[] {
+  return document.steps
+    .filter((other) => other.id !== stepId && !isBehind(other) && shareSheet(document, other.id, stepId))
+    .flatMap(({ id }) => processedIn(document, id))
+    .filter((part) => !isTurnMark(document, part))
+    .flatMap(({ id }) => {
+      const box = shapeBox(shapes, id);
+      return box ? [{ box, places: placementsOf(document, id) }] : [];
+    })
+    .sort((a, b) => sizeOf(b.box) - sizeOf(a.box));
+}
+
+const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
+
+/** Whether the middle of a box lies in another one. */
+const isOver = (under: Bounds, { minX, minY, maxX, maxY }: Bounds): boolean => {
+  const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  return x >= under.minX && x <= under.maxX && y >= under.minY && y <= under.maxY;
+};
