@@ -19,6 +19,7 @@ export { TracePage } from './jobs/trace-page';
 export { WaysPage } from './jobs/ways-page';
 export { WindowPage } from './jobs/window-page';
 export { RunPage } from './runs/run-page';
+export { TurnPage } from './runs/turn-page';
 export { DialPage } from './shop/dial-page';
 export { EditMachinePage, NewMachinePage } from './shop/machine-form';
 export { MachinePage } from './shop/machine-page';

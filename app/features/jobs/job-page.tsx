@@ -26,6 +26,7 @@ import { KeepTemplate } from './keep-template';
 import { NotesLeaf } from './notes-leaf';
 import { PutJobAway } from './put-job-away';
 import { PartActions } from './part-actions';
+import { PutTurnMarks } from './put-turn-marks';
 import { useAct, useJob } from './queries';
 import type { SheetGuide, SheetPrint } from './sheet-picture';
 import { SheetView } from './sheet-view';
@@ -139,6 +140,7 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
         others={others}
         prints={prints}
         undo={<UndoKey job={job} />}
+        marks={<PutTurnMarks job={job} inspected={shown} />}
         places={pointed}
         maxHeight={isWide ? height * 0.55 : height * 0.44}
       />

@@ -1,12 +1,5 @@
 import { paths, type JobDetail, type SheetOfStep, type StockPieceView } from '@keen-anvil/contract';
-import {
-  correctionFrom,
-  laminateSize,
-  MARK_NAMES,
-  marksOf,
-  USUAL_MARKS,
-  type Correction,
-} from '@keen-anvil/core/registration';
+import { laminateSize, marksOf, USUAL_MARKS } from '@keen-anvil/core/registration';
 import { readMarks } from '@keen-anvil/core/standins';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { useMutation } from '@tanstack/react-query';
@@ -24,6 +17,7 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { saveFile } from '../api/save-file';
 import { liesOnMarks } from './lies-on-marks';
 import { PagePicture } from './page-picture';
+import { marksToSend, ReadMarks, useReadMarks } from './read-marks';
 import { useStartJob } from './run-queries';
 import { SpeedUpChoice, useSpeedUp } from './speed-up';
 
@@ -32,14 +26,6 @@ export const PRINT_TITLE = 'The printed sheet';
 const BAR = 'printer.bar';
 const BAR_MM = 100;
 
-/** A mark as it is typed. */
-interface Typed {
-  x: string;
-  y: string;
-}
-
-const BARE: Typed[] = MARK_NAMES.map(() => ({ x: '', y: '' }));
-
 /** The page of a sheet, and the marks that its cut is brought to. */
 export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: SheetOfStep; piece: StockPieceView }) {
   const router = useRouter();
@@ -47,26 +33,21 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
   const { rust } = useTokens();
   const { speedUp, setSpeedUp } = useSpeedUp();
   const [bar, setBar] = useState(() => readPreference(BAR) ?? '');
-  const [typed, setTyped] = useState<Typed[]>(BARE);
   const [look, setLook] = useState(0);
   const page = useMemo(() => ({ widthMm: piece.widthMm, heightMm: piece.lengthMm }), [piece]);
-  const marks = useMemo(() => marksOf(page, USUAL_MARKS), [page]);
+  const drawn = useMemo(() => marksOf(page, USUAL_MARKS), [page]);
+  const marks = useReadMarks(drawn);
+  const { correction } = marks;
   const stretch = (parseTypedNumber(bar) ?? BAR_MM) / BAR_MM;
   const save = useMutation({ mutationFn: () => saveFile(paths.sheetPrint(job.id, sheet.id, stretch, stretch)) });
   const isStretchOdd = stretch < 0.9 || stretch > 1.1;
   const laminate = laminateSize(page, USUAL_MARKS);
-  const read = typed.map(({ x, y }) => {
-    const [across, along] = [parseTypedNumber(x), parseTypedNumber(y)];
-    return across === null || along === null ? null : { x: across, y: along };
-  });
-  const isAnyRead = read.some(Boolean);
-  const { correction, refusal } = isAnyRead ? tried(marks, read) : { correction: null, refusal: null };
   const letStandInLook = () => {
     // How the sheet really lies nobody knows but the stand-in.
     const seed = 7919 * (look + 1) + piece.widthMm;
     const [turn, dx, dy] = [0, 1, 2].map((i) => Math.sin(seed * (i + 1.7)));
     const [cos, sin] = [Math.cos(turn * 0.03), Math.sin(turn * 0.03)];
-    const found = readMarks(marks, {
+    const found = readMarks(drawn, {
       lies: [cos, sin, -sin, cos, 3 * dx, 3 * dy],
       noiseMm: 0.1,
       glare: 0.05,
@@ -74,18 +55,13 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
       seed,
     });
     setLook(look + 1);
-    setTyped(found.map((at) => (at ? { x: at.x.toFixed(2), y: at.y.toFixed(2) } : { x: '', y: '' })));
+    marks.take(found);
   };
   const run = () =>
     start.mutate(
       {
         speedUp,
-        marks: [
-          {
-            sheetId: sheet.id,
-            read: read.flatMap((at, mark) => (at ? [{ mark, ...at }] : [])),
-          },
-        ],
+        marks: [{ sheetId: sheet.id, read: marksToSend(marks) }],
       },
       { onSuccess: () => router.push({ pathname: '/jobs/[id]/run', params: { id: job.id } }) },
     );
@@ -117,7 +93,7 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
       }
     >
       <PagePicture job={job} sheet={sheet} page={page} correction={correction} />
-      {liesOnMarks(job, sheet, marks) ? (
+      {liesOnMarks(job, sheet, drawn) ? (
         <Body role="alert" style={{ color: rust }}>
           What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
         </Body>
@@ -162,72 +138,8 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
         <Body>
           Let the camera look, or bring the head over the corner of each bracket and type what the machine shows.
         </Body>
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-          <TextKey title="Let the stand-in look" icon="camera-outline" onPress={letStandInLook} />
-          {isAnyRead ? <TextKey title="Forget them" icon="eraser" onPress={() => setTyped(BARE)} /> : null}
-        </View>
-        {MARK_NAMES.map((name, i) => (
-          <MarkRow
-            key={name}
-            name={name}
-            typed={typed[i]}
-            residualMm={correction && read[i] ? correction.residualsMm[correction.used.indexOf(i)] : null}
-            onChange={(next) => setTyped(typed.map((one, k) => (k === i ? next : one)))}
-          />
-        ))}
-        {refusal ? (
-          <Body role="alert" style={{ color: rust }}>
-            {refusal}
-          </Body>
-        ) : correction ? (
-          <Body testID="correction">{sayCorrection(correction)}</Body>
-        ) : (
-          <Aside>Two marks at least, better all four.</Aside>
-        )}
+        <ReadMarks marks={marks} onLook={letStandInLook} />
       </Leaf>
     </Page>
-  );
-}
-
-function tried(marks: Parameters<typeof correctionFrom>[0], read: Parameters<typeof correctionFrom>[1]) {
-  try {
-    return { correction: correctionFrom(marks, read), refusal: null };
-  } catch (error) {
-    return { correction: null, refusal: (error as Error).message };
-  }
-}
-
-function sayCorrection({ turnDegrees, dxMm, dyMm, scaleX, scaleY, residualMm, used }: Correction): string {
-  const percent = (scale: number) => `${formatNumber(100 * scale, 2)} %`;
-  return `The sheet lies turned by ${formatNumber(turnDegrees, 2)}°, ${formatNumber(dxMm, 1)} mm across and ${formatNumber(dyMm, 1)} mm along, at ${percent(scaleX)} by ${percent(scaleY)}. The ${used.length} marks fit to ${formatNumber(residualMm, 2)} mm.`;
-}
-
-interface MarkRowProps {
-  name: string;
-  typed: Typed;
-  residualMm: number | null;
-  onChange: (typed: Typed) => void;
-}
-
-function MarkRow({ name, typed, residualMm, onChange }: MarkRowProps) {
-  return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
-      <View style={{ flex: 1 }}>
-        <Body>{name}</Body>
-        {residualMm !== null ? <Aside>{`${formatNumber(residualMm, 2)} mm off`}</Aside> : null}
-      </View>
-      {(['x', 'y'] as const).map((axis) => (
-        <View key={axis} style={{ width: 92 }}>
-          <Input
-            aria-label={`${name}, ${axis === 'x' ? 'across' : 'along'}, mm`}
-            inputMode="decimal"
-            placeholder={axis === 'x' ? 'across' : 'along'}
-            value={typed[axis]}
-            onChangeText={(text) => onChange({ ...typed, [axis]: text })}
-            renderErrorMessage={false}
-          />
-        </View>
-      ))}
-    </View>
   );
 }

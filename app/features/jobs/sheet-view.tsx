@@ -23,6 +23,8 @@ interface SheetViewProps {
   prints?: SheetPrint[];
   /** What is undone and done again here. */
   undo?: ReactNode;
+  /** What is said of turning the sheet over. */
+  marks?: ReactNode;
   inspected: InspectedStep;
   places: Bounds[];
   maxHeight: number;
@@ -38,6 +40,7 @@ export function SheetView({
   others = NONE,
   prints,
   undo,
+  marks,
   places,
   maxHeight,
 }: SheetViewProps) {
@@ -86,7 +89,11 @@ export function SheetView({
         <Aside>
           {bed.piece.name}, {formatNumber(bed.piece.widthMm, 1)} × {formatNumber(bed.piece.lengthMm, 1)} mm
         </Aside>
-        {step.mirrored ? <ReversedStamp /> : null}
+        {step.turned ? (
+          <SheetStamp says="the back, seen from the front" />
+        ) : step.mirrored ? (
+          <SheetStamp says="reads reversed" />
+        ) : null}
       </View>
       <SheetPicture
         {...picture}
@@ -130,6 +137,7 @@ export function SheetView({
           }}
         />
       </View>
+      {marks}
       <View style={{ gap: SPACE.small }}>
         <Strong>
           {chosen.length
@@ -220,8 +228,8 @@ function PartNames({
   );
 }
 
-/** Mirroring follows from the material; it shows as a stamp. */
-function ReversedStamp() {
+/** What follows from the material, or from the side, shows as a stamp. */
+function SheetStamp({ says }: { says: string }) {
   const { ember } = useTokens();
   return (
     <View
@@ -233,7 +241,7 @@ function ReversedStamp() {
         transform: [{ rotate: '-2deg' }],
       }}
     >
-      <Strong style={{ color: ember }}>reads reversed</Strong>
+      <Strong style={{ color: ember }}>{says}</Strong>
     </View>
   );
 }

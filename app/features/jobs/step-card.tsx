@@ -29,6 +29,7 @@ import { OfferedRecipe } from './offered-recipe';
 import { NudgeStep } from './nudge-step';
 import { useAct } from './queries';
 import { lookOf } from './look-of';
+import { SideChoice } from './side-choice';
 import { StepThumb } from './step-thumb';
 import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
@@ -181,6 +182,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`}
             onPress={() => setAsked('tool')}
           />
+          {process.path !== 'none' ? <SideChoice turned={step.turned} onChoose={(turned) => send({ turned })} /> : null}
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           {isEngraved(step) ? (
             <ChangeLine
@@ -204,9 +206,11 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ) : null}
           {step.isFromBack ? (
             <Aside>
-              {liesOverStencil(step)
-                ? 'Done from the back, with the sheet laid over its stencil.'
-                : 'Done from the back, whatever its material is like.'}
+              {step.turned
+                ? 'To be read from the back: it lies behind its front, seen through the sheet.'
+                : liesOverStencil(step)
+                  ? 'Done from the back, with the sheet laid over its stencil.'
+                  : 'Done from the back, whatever its material is like.'}
             </Aside>
           ) : null}
           <Toggle label="Reads reversed" value={step.mirrored} onChange={(mirrored) => send({ mirrored })} />

@@ -111,6 +111,7 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
   const act = useRunAction(run.jobId);
   const { state } = run.progress;
   const { holdFor } = run;
+  const isTurn = holdFor?.turnOver && !holdFor.machine && !holdFor.sheet;
   const isToolAlone = holdFor?.tool && !holdFor.machine && !holdFor.sheet && !holdFor.cover;
   const isByHand = run.isByHand && (state === 'running' || state === 'paused');
   const [action, title] = isByHand
@@ -118,7 +119,7 @@ function RunKeys({ run, before }: { run: RunView; before: RunView | undefined })
     : state === 'queued'
       ? (['cancel', ''] as const)
       : state === 'holding'
-        ? (['start', isToolAlone ? 'The tool is in' : 'Next material is in'] as const)
+        ? (['start', isTurn ? 'It is turned over' : isToolAlone ? 'The tool is in' : 'Next material is in'] as const)
         : state === 'running'
           ? (['pause', 'Pause'] as const)
           : (['resume', 'Go on'] as const);
@@ -218,6 +219,7 @@ function HoldCard({ run }: { run: RunView }) {
           <Heading>{run.hold}</Heading>
         </View>
       </View>
+      {run.holdFor?.turnOver ? <TurnedOver run={run} /> : null}
       <Body>{isBuiltIn(run) ? run.machineName : `${run.toolName} in ${run.machineName}`}, dialled to:</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
@@ -225,6 +227,26 @@ function HoldCard({ run }: { run: RunView }) {
         {stepOf(run)} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>
     </Leaf>
+  );
+}
+
+/** How the back is brought behind its front. */
+function TurnedOver({ run }: { run: RunView }) {
+  const router = useRouter();
+  const { moss } = useTokens();
+  return (
+    <View style={{ gap: SPACE.small }}>
+      {run.isBrought ? (
+        <Body style={{ color: moss }}>Its marks are read: the back comes behind its front.</Body>
+      ) : (
+        <Body>Lay it where it lay. Its marks say where it really is.</Body>
+      )}
+      <Button
+        title={run.isBrought ? 'Read its marks anew' : 'Read its marks'}
+        type="outline"
+        onPress={() => router.push({ pathname: '/jobs/[id]/turn', params: { id: run.jobId } })}
+      />
+    </View>
   );
 }
 

@@ -3,6 +3,7 @@ import { paths, type JobDetail, type JobSummary, type RunView } from '@keen-anvi
 import { laidOn, turnMarksOf } from '@keen-anvil/contract/work';
 import { contourBounds, transformContour, type Affine, type Point } from '@keen-anvil/core/geometry';
 import { planeAt, turnedSheet } from '@keen-anvil/core/layout';
+import { pointsOfMove, readGcode } from '@keen-anvil/core/output';
 import { brought } from '@keen-anvil/core/registration';
 import { asker } from '../../testing/ask';
 import { wish } from '../../testing/wish';
@@ -26,10 +27,10 @@ async function pointsOf({ id }: RunView): Promise<Point[]> {
   const { rows } = await server.pool.query<{ text: string }>('SELECT machine_file AS text FROM run WHERE id = $1', [
     id,
   ]);
-  return [...rows[0].text.matchAll(/^G1 .*$/gm)].flatMap(([line]) => {
-    const [x, y] = ['X', 'Y'].map((axis) => new RegExp(`${axis}(-?[\\d.]+)`).exec(line)?.[1]);
-    return x !== undefined && y !== undefined ? [{ x: Number(x), y: Number(y) }] : [];
-  });
+  // The diode counts y up from its near edge.
+  return readGcode(rows[0].text, 400)
+    .moves.filter(({ power }) => power > 0)
+    .flatMap((move) => [move.from, ...pointsOfMove(move, 0.02)]);
 }
 
 /** How far a point is from the lines between points, in mm. */

@@ -1,0 +1,125 @@
+import type { Point } from '@keen-anvil/core/geometry';
+import { correctionFrom, MARK_NAMES, type Correction } from '@keen-anvil/core/registration';
+import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { Input } from '../../ui/elements';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body } from '../../ui/type';
+
+/** A mark as it is typed. */
+interface Typed {
+  x: string;
+  y: string;
+}
+
+const BARE: Typed[] = MARK_NAMES.map(() => ({ x: '', y: '' }));
+
+/** The marks of a sheet as they are read, and what follows. */
+export interface MarksInHand {
+  typed: Typed[];
+  setTyped: (typed: Typed[]) => void;
+  /** Takes what was found; null for a mark that was not. */
+  take: (found: readonly (Point | null)[]) => void;
+  read: (Point | null)[];
+  correction: Correction | null;
+  refusal: string | null;
+}
+
+/** Marks that are being read. @param drawn where they should lie, @param keepsShape nothing stretches their sheet */
+export function useReadMarks(drawn: readonly Point[], keepsShape = false): MarksInHand {
+  const [typed, setTyped] = useState<Typed[]>(BARE);
+  const read = typed.map(({ x, y }) => {
+    const [across, along] = [parseTypedNumber(x), parseTypedNumber(y)];
+    return across === null || along === null ? null : { x: across, y: along };
+  });
+  const tried = read.some(Boolean) ? correctionOrRefusal(drawn, read, keepsShape) : { correction: null, refusal: null };
+  return {
+    typed,
+    setTyped,
+    take: (found) => setTyped(found.map((at) => (at ? { x: at.x.toFixed(2), y: at.y.toFixed(2) } : { x: '', y: '' }))),
+    read,
+    ...tried,
+  };
+}
+
+function correctionOrRefusal(drawn: readonly Point[], read: readonly (Point | null)[], keepsShape: boolean) {
+  try {
+    return { correction: correctionFrom(drawn, read, keepsShape), refusal: null };
+  } catch (error) {
+    return { correction: null, refusal: (error as Error).message };
+  }
+}
+
+/** Marks as they were read, for the server. */
+export const marksToSend = ({ read }: MarksInHand): { mark: number; x: number; y: number }[] =>
+  read.flatMap((at, mark) => (at ? [{ mark, ...at }] : []));
+
+/** Where the marks of a sheet lie in the machine: looked at by the stand-in, or typed; and how well they fit. */
+export function ReadMarks({ marks, onLook }: { marks: MarksInHand; onLook: () => void }) {
+  const { rust } = useTokens();
+  const { typed, setTyped, read, correction, refusal } = marks;
+  return (
+    <>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+        <TextKey title="Let the stand-in look" icon="camera-outline" onPress={onLook} />
+        {read.some(Boolean) ? <TextKey title="Forget them" icon="eraser" onPress={() => setTyped(BARE)} /> : null}
+      </View>
+      {MARK_NAMES.map((name, i) => (
+        <MarkRow
+          key={name}
+          name={name}
+          typed={typed[i]}
+          residualMm={correction && read[i] ? correction.residualsMm[correction.used.indexOf(i)] : null}
+          onChange={(next) => setTyped(typed.map((one, k) => (k === i ? next : one)))}
+        />
+      ))}
+      {refusal ? (
+        <Body role="alert" style={{ color: rust }}>
+          {refusal}
+        </Body>
+      ) : correction ? (
+        <Body testID="correction">{sayCorrection(correction)}</Body>
+      ) : (
+        <Aside>Two marks at least, better all four.</Aside>
+      )}
+    </>
+  );
+}
+
+function sayCorrection({ turnDegrees, dxMm, dyMm, scaleX, scaleY, residualMm, used }: Correction): string {
+  const percent = (scale: number) => `${formatNumber(100 * scale, 2)} %`;
+  return `The sheet lies turned by ${formatNumber(turnDegrees, 2)}°, ${formatNumber(dxMm, 1)} mm across and ${formatNumber(dyMm, 1)} mm along, at ${percent(scaleX)} by ${percent(scaleY)}. The ${used.length} marks fit to ${formatNumber(residualMm, 2)} mm.`;
+}
+
+interface MarkRowProps {
+  name: string;
+  typed: Typed;
+  residualMm: number | null;
+  onChange: (typed: Typed) => void;
+}
+
+function MarkRow({ name, typed, residualMm, onChange }: MarkRowProps) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small }}>
+      <View style={{ flex: 1 }}>
+        <Body>{name}</Body>
+        {residualMm !== null ? <Aside>{`${formatNumber(residualMm, 2)} mm off`}</Aside> : null}
+      </View>
+      {(['x', 'y'] as const).map((axis) => (
+        <View key={axis} style={{ width: 92 }}>
+          <Input
+            aria-label={`${name}, ${axis === 'x' ? 'across' : 'along'}, mm`}
+            inputMode="decimal"
+            placeholder={axis === 'x' ? 'across' : 'along'}
+            value={typed[axis]}
+            onChangeText={(text) => onChange({ ...typed, [axis]: text })}
+            renderErrorMessage={false}
+          />
+        </View>
+      ))}
+    </View>
+  );
+}
