@@ -76,6 +76,7 @@ export const navy: MaterialView = {
   defaultProcess: 'kiss-cut',
   typed: {},
   photoId: null,
+  patternWidthMm: null,
   isArchived: false,
   pieces: [
     {
@@ -87,6 +88,9 @@ export const navy: MaterialView = {
       lengthMm: 4200,
       count: 1,
       outline: null,
+      holes: [],
+      trials: [],
+      photo: null,
       isArchived: false,
     },
     {
@@ -98,6 +102,9 @@ export const navy: MaterialView = {
       lengthMm: 100,
       count: 0,
       outline: null,
+      holes: [],
+      trials: [],
+      photo: null,
       isArchived: false,
     },
   ],

@@ -34,6 +34,7 @@ export function answerOf(job: DrawnJob): JobAnswer {
         number: i + 1,
         stockPieceId,
         size: null,
+        photo: null,
         onCarrier,
       })),
       placements: parts.flatMap(({ id, stepId, places }) => {

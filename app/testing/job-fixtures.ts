@@ -62,7 +62,9 @@ export const step: StepView = {
   colour: '#e8b31e',
   process: 'kiss-cut',
   materialId: 'navy',
-  sheets: [{ id: 'sheet of roll', number: 1, stockPieceId: 'roll', size: null, onCarrier: false, turn: 1, of: 1 }],
+  sheets: [
+    { id: 'sheet of roll', number: 1, stockPieceId: 'roll', size: null, onCarrier: false, photo: null, turn: 1, of: 1 },
+  ],
   stockPieceId: 'roll',
   machineId: 'long',
   toolId: 'fine',

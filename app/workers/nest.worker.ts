@@ -3,13 +3,16 @@ import {
   groundSolids,
   layClosely,
   moreCopies,
+  remaindersOf,
   smallestThatTakes,
   solidOf,
   type CloseLaying,
   type CloseLie,
   type ClosePiece,
   type CloseWish,
+  type DoneOnPiece,
   type MoreCopiesWish,
+  type Remainder,
   type Solid,
 } from '@keen-anvil/core/layout';
 import { expose } from 'comlink';
@@ -26,6 +29,7 @@ const worker = {
   },
   smallestThatTakes: (wish: CloseWish): string | null => smallestThatTakes(wish, now),
   moreCopies: (wish: MoreCopiesWish): CloseLie[] => moreCopies(wish, now),
+  remainders: (done: DoneOnPiece): Remainder[] => remaindersOf(done),
   /** Parts as they are asked quickly what they lie over. */
   solids: (shapes: CurveContour[][]): Solid[] => shapes.map(solidOf),
   ground: (piece: ClosePiece) => groundSolids(piece),

@@ -4,6 +4,7 @@ import { cuttableArea } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+import { usedSpots } from './used-spots';
 import { worksInOrder, type LaidPart, type StepWork } from './step-work';
 
 /** The machine, sheet and tool that a step is done with. */
@@ -22,7 +23,13 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
 export function checkedStep(step: StepWork, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
-    sheet: { name: piece.name, widthMm: piece.widthMm, lengthMm: piece.lengthMm, outline: piece.outline },
+    sheet: {
+      name: piece.name,
+      widthMm: piece.widthMm,
+      lengthMm: piece.lengthMm,
+      outline: piece.outline,
+      holes: usedSpots(piece),
+    },
     cuttable: reachOf(step, machine, piece),
     machine,
     process: step.process,
@@ -46,7 +53,7 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
 }
 
 /** What a machine reaches of a step's piece, as it is seen from the front. */
-function reachOf({ turned, onCarrier }: StepWork, machine: MachineView, piece: StockPieceView): Bounds | null {
+export function reachOf({ turned, onCarrier }: StepWork, machine: MachineView, piece: StockPieceView): Bounds | null {
   const reach = cuttableArea(machine, piece, onCarrier);
   return reach && turned ? turnedBox(turned, reach, piece) : reach;
 }

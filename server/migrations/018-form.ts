@@ -226,7 +226,14 @@ function documentOf(
       (other) => stockPieceId !== null && other.stockPieceId === stockPieceId && other.onCarrier === onCarrier,
     );
     if (!sheet) {
-      sheet = { id: uuidv5(`sheet ${id}`, FORM), number: sheets.length + 1, stockPieceId, size: null, onCarrier };
+      sheet = {
+        id: uuidv5(`sheet ${id}`, FORM),
+        number: sheets.length + 1,
+        stockPieceId,
+        size: null,
+        onCarrier,
+        photo: null,
+      };
       sheets.push(sheet);
     }
     sheetOf.set(id, sheet);

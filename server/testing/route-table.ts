@@ -62,7 +62,16 @@ const toolBody = ({ tool: { name, kind, machineId, details, wear, life } }: Worl
 const materialBody = ({
   material: { id: _i, version: _v, isArchived: _a, spreadMm: _s, photoId: _p, pieces: _q, ...fields },
 }: World) => fields;
-const pieceBody = { name: 'sheet', kind: 'sheet', widthMm: 100, lengthMm: 100, count: 1, outline: null };
+const pieceBody = {
+  name: 'sheet',
+  kind: 'sheet',
+  widthMm: 100,
+  lengthMm: 100,
+  count: 1,
+  outline: null,
+  holes: [],
+  photo: null,
+};
 const tracing = USUAL_CHOICES.tracing;
 
 /** Every action on a job, with a body that is taken, or refused only for how things stand. */
@@ -124,6 +133,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     toolId: w.tool.id,
     holder: 1,
     mirrored: false,
+    turned: null,
     onCarrier: false,
     isSkipped: false,
     fill: 'one-way',
@@ -135,6 +145,10 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     partIds: [part(w).id],
     sheets: [{ sheetId: w.job.document.sheets[0].id, stockPieceId: null, onCarrier: false }],
     lies: [{ partId: part(w).id, sheet: 0, x: 10, y: 20, angle: 90, turnedOver: false }],
+  }),
+  'photograph-sheet': (w) => ({
+    sheetId: w.job.document.sheets[0].id,
+    photo: { photoId: randomUUID(), box: { minX: 0, minY: 0, maxX: 200, maxY: 300 } },
   }),
   'merge-steps': (w) => ({ stepId: step(w).id, intoId: w.job.document.steps.at(-1)!.id }),
   'group-steps': () => ({ by: 'colour' }),
@@ -201,6 +215,7 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('put', '/materials/:id/photo', 'bytes', (w) => ({
     url: paths.materialPhoto(w.material.id, w.material.version),
   })),
+  route('put', '/photos/:id', 'bytes', () => ({ url: paths.photo(randomUUID()) })),
   route('put', '/pieces/:id', contract.StockPieceChange, (w) => ({
     url: paths.piece(w.material.pieces[0].id),
     body: { ...pieceBody, version: 999 },

@@ -85,6 +85,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
       <LaySurface
         outline={close.outline}
         reach={close.reach}
+        holes={close.holes}
         things={things}
         chosen={chosen}
         wrong={wrong.keys}

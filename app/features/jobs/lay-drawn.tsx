@@ -1,6 +1,7 @@
+import type { Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { memo, useMemo, type ReactNode } from 'react';
-import { G, Path, Polygon, Rect } from 'react-native-svg';
+import { Defs, G, Path, Pattern, Polygon, Rect } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { pathOf } from './drawn-groups';
 import { boxOf, middleOf, type LaidThing } from './laid-things';
@@ -23,8 +24,9 @@ const STEADY = { vectorEffect: 'non-scaling-stroke' } as object;
 export const Sheet = memo(function Sheet({
   outline,
   reach,
+  holes = [],
   under,
-}: Pick<LaySurfaceProps, 'outline' | 'reach' | 'under'>) {
+}: Pick<LaySurfaceProps, 'outline' | 'reach' | 'holes' | 'under'>) {
   const { paper, slate } = useTokens();
   return (
     <>
@@ -37,6 +39,7 @@ export const Sheet = memo(function Sheet({
         strokeWidth={1.5}
         {...STEADY}
       />
+      <UsedSpots holes={holes} />
       {reach ? (
         <Rect
           x={reach.minX}
@@ -53,6 +56,32 @@ export const Sheet = memo(function Sheet({
     </>
   );
 });
+
+/** Spots that were used already, hatched. */
+export function UsedSpots({ holes }: { holes: readonly (readonly Point[])[] }) {
+  const { slate, paper } = useTokens();
+  if (holes.length === 0) return null;
+  return (
+    <G testID="used-spots">
+      <Defs>
+        <Pattern id="used" patternUnits="userSpaceOnUse" width={4} height={4} patternTransform="rotate(45)">
+          <Rect width={4} height={4} fill={paper} />
+          <Rect width={1.4} height={4} fill={slate} fillOpacity={0.5} />
+        </Pattern>
+      </Defs>
+      {holes.map((hole, i) => (
+        <Polygon
+          key={i}
+          points={hole.map(({ x, y }) => `${x},${y}`).join(' ')}
+          fill="url(#used)"
+          stroke={slate}
+          strokeWidth={1}
+          {...STEADY}
+        />
+      ))}
+    </G>
+  );
+}
 
 export const Guides = memo(function Guides({ guides }: Pick<LaySurfaceProps, 'guides'>) {
   const { slate } = useTokens();

@@ -13,7 +13,8 @@ export function LayPage({ jobId, number, sheetId }: { jobId: string; number: num
         const piece = group?.material.pieces.find(({ id }) => id === sheet?.stockPieceId);
         if (!group || !sheet || !piece)
           return { title: 'No sheet yet', why: 'Choose the material of this step, and its sheet lies here.' };
-        const close = closePiece(piece, group);
+        // Marks to turn by are things here like all others.
+        const close = closePiece(piece, { ...group, held: [] });
         if (!close)
           return {
             title: 'Out of reach',

@@ -13,6 +13,8 @@ import { useLayHand } from './use-lay-hand';
 export interface LaySurfaceProps {
   outline: readonly Point[];
   reach: Bounds | null;
+  /** Spots that were used already. */
+  holes?: readonly (readonly Point[])[];
   things: readonly LaidThing[];
   chosen: ReadonlySet<string>;
   /** Those that lie over others, or over the edge. */
@@ -98,7 +100,7 @@ export function LaySurface(props: LaySurfaceProps) {
         <>
           <Svg width={width} height={height} role="img" aria-label={`The sheet with ${things.length} things on it`}>
             <InView view={view} id="lay-content">
-              <Sheet outline={outline} reach={reach} under={props.under} />
+              <Sheet outline={outline} reach={reach} holes={props.holes} under={props.under} />
               <Guides guides={guides} />
               <Still things={things} taken={chosen} wrong={props.wrong} colour={props.colour} />
               <Taken

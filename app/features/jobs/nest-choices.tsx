@@ -9,7 +9,7 @@ import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Strong } from '../../ui/type';
 import { TURN_WORDS, type ClosePieceShown, type NestForm } from './nest-form';
-import type { NestGroup } from './nest-wish';
+import { hasTwoSameSides, type NestGroup } from './nest-wish';
 import { smallestPiece } from './use-nesting';
 
 interface NestChoicesProps {
@@ -19,6 +19,12 @@ interface NestChoicesProps {
   wish: (seed: number) => CloseWish;
   onChange: (more: Partial<NestForm>) => void;
 }
+
+/** More parts than this are not named one by one. */
+const MOST_NAMES = 12;
+
+const nameOf = ({ steps }: NestGroup, id: string): string =>
+  steps.flatMap(({ parts }) => parts).find((part) => part.id === id)?.name ?? '';
 
 /** What is chosen for a close layout: onto what, how often, how it may be turned, how near. */
 export function NestChoices({ form, pieces, group, wish, onChange }: NestChoicesProps) {
@@ -66,6 +72,21 @@ export function NestChoices({ form, pieces, group, wish, onChange }: NestChoices
           />
         </View>
       ) : null}
+      {group.parts.length > 1 && group.parts.length <= MOST_NAMES ? (
+        <View>
+          <Strong>What stays where it is</Strong>
+          {group.parts.map(({ id }) => (
+            <Toggle
+              key={id}
+              label={nameOf(group, id)}
+              value={form.stayIds.includes(id)}
+              onChange={(stays) =>
+                onChange({ stayIds: stays ? [...form.stayIds, id] : form.stayIds.filter((other) => other !== id) })
+              }
+            />
+          ))}
+        </View>
+      ) : null}
       <View style={{ gap: SPACE.small }}>
         <Strong>How often</Strong>
         <Chips
@@ -99,6 +120,13 @@ export function NestChoices({ form, pieces, group, wish, onChange }: NestChoices
           onChoose={(turns) => onChange({ turns })}
         />
       </View>
+      {hasTwoSameSides(group) ? (
+        <Toggle
+          label="May be turned over"
+          value={form.mayTurnOver}
+          onChange={(mayTurnOver) => onChange({ mayTurnOver })}
+        />
+      ) : null}
       <StepNumber
         label="Between parts"
         unit="mm"

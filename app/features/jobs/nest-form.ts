@@ -1,6 +1,6 @@
 import type { StockPieceView } from '@keen-anvil/contract';
 import type { ClosePiece, CloseWish, Turns } from '@keen-anvil/core/layout';
-import { closePiece, piecesOf, type NestGroup } from './nest-wish';
+import { closePiece, piecesAround, piecesOf, type NestGroup } from './nest-wish';
 
 /** A piece as it is on the shelf, and as it can be laid on. */
 export interface ClosePieceShown {
@@ -12,6 +12,10 @@ export interface ClosePieceShown {
 export interface NestForm {
   pieceIds: string[];
   asOne: boolean;
+  /** Parts that stay where they are. */
+  stayIds: string[];
+  /** Copies may be turned over, where both sides of the material are the same. */
+  mayTurnOver: boolean;
   copies: number | 'fit' | null;
   turns: Turns;
   gapMm: number;
@@ -35,6 +39,16 @@ export const shownPieces = (group: NestGroup): ClosePieceShown[] =>
     return close ? [{ piece, close }] : [];
   });
 
+/** Pieces with what stays on their sheets, each such sheet by itself. */
+export const aroundStaying = (
+  group: NestGroup,
+  pieces: readonly ClosePieceShown[],
+  stayIds: readonly string[],
+): ClosePieceShown[] => {
+  const stay = new Set(stayIds);
+  return pieces.flatMap(({ piece, close }) => piecesAround(close, group, stay).map((part) => ({ piece, close: part })));
+};
+
 export const wishOf = (
   group: NestGroup,
   form: NestForm,
@@ -42,13 +56,13 @@ export const wishOf = (
   usesHoles: boolean,
   seed: number,
 ): CloseWish => ({
-  parts: group.parts,
+  parts: group.parts.filter(({ id }) => !form.stayIds.includes(id)),
   turnedOver: group.turnedOver,
   asOne: form.asOne,
   copies: form.copies,
   pieces: pieces.filter(({ piece }) => form.pieceIds.includes(piece.id)).map(({ close }) => close),
   turns: form.turns,
-  mayTurnOver: false,
+  mayTurnOver: form.mayTurnOver && group.backs.length === 0,
   usesHoles,
   gapMm: form.gapMm,
   edgeMm: form.edgeMm,

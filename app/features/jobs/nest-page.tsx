@@ -11,9 +11,9 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { NestChoices } from './nest-choices';
-import { SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
+import { aroundStaying, SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
 import { NestPicture } from './nest-picture';
-import { layAction, nestGroup, usesHoles, usualTurns, type NestGroup } from './nest-wish';
+import { layAction, nestGroup, usesHoles, usualGap, usualTurns, type NestGroup } from './nest-wish';
 import { useAct } from './queries';
 import { StepSheets } from './step-sheets';
 import { useNesting } from './use-nesting';
@@ -29,10 +29,6 @@ export function NestPage({ jobId, number }: { jobId: string; number: number }) {
         const nothing = (why: string) => ({ title: 'Nothing to nest here', why });
         if (!group)
           return nothing(`Step ${number} has no material yet: it lies on nothing that it could be laid out on.`);
-        if (group.hasOtherSide)
-          return nothing(
-            'Front and back of these sheets are worked: they are laid by hand, so that they stay over each other.',
-          );
         if (group.parts.length === 0) return nothing('Nothing is processed in this step.');
         return <Nest key={number} job={job} group={group} />;
       }}
@@ -45,17 +41,20 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
   const act = useAct(job.id);
   const { rust } = useTokens();
   const { height } = useWindowDimensions();
-  const pieces = useMemo(() => shownPieces(group), [group]);
+  const whole = useMemo(() => shownPieces(group), [group]);
   const nesting = useNesting();
   const present = new Set(group.steps.flatMap(({ sheets }) => sheets.map(({ stockPieceId }) => stockPieceId)));
   const [form, setForm] = useState<NestForm>(() => ({
-    pieceIds: pieces.flatMap(({ piece }) => (present.has(piece.id) ? [piece.id] : [])),
+    pieceIds: whole.flatMap(({ piece }) => (present.has(piece.id) ? [piece.id] : [])),
     asOne: false,
+    stayIds: [],
+    mayTurnOver: false,
     copies: null,
     turns: usualTurns(group.material),
-    gapMm: 2,
+    gapMm: usualGap(group),
     edgeMm: 5,
   }));
+  const pieces = useMemo(() => aroundStaying(group, whole, form.stayIds), [group, whole, form.stayIds]);
   const contours = useMemo(() => new Map(group.parts.map((part) => [part.id, part.contours])), [group]);
   const change = (more: Partial<NestForm>) => {
     if (nesting.isRunning) nesting.stop();
@@ -66,7 +65,9 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
   // What was laid for other wishes is not taken for these.
   const isOld = best !== null && nesting.wish !== null && !isAlike(nesting.wish, wish(nesting.wish.seed));
   const missing = best?.unplaced.reduce((sum, { count }) => sum + count, 0) ?? 0;
-  const isEmpty = best !== null && group.parts.some(({ id }) => !best.lies.some(({ partId }) => partId === id));
+  const isEmpty =
+    best !== null &&
+    group.parts.some(({ id }) => !form.stayIds.includes(id) && !best.lies.some(({ partId }) => partId === id));
   const take = () => {
     nesting.stop();
     act.mutate(layAction(group, best!), { onSuccess: () => router.back() });
@@ -118,15 +119,15 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
       ) : nesting.isRunning ? (
         <Waiting lines={3} />
       ) : null}
-      <NestChoices form={form} pieces={pieces} group={group} wish={wish} onChange={change} />
+      <NestChoices form={form} pieces={whole} group={group} wish={wish} onChange={change} />
     </Page>
   );
 }
 
-const isAlike = (a: CloseWish, b: CloseWish): boolean =>
-  a.parts === b.parts &&
-  JSON.stringify({ ...a, parts: 0, pieces: a.pieces.map(({ id }) => id) }) ===
-    JSON.stringify({ ...b, parts: 0, pieces: b.pieces.map(({ id }) => id) });
+const isAlike = (a: CloseWish, b: CloseWish): boolean => markOf(a) === markOf(b);
+
+const markOf = (wish: CloseWish): string =>
+  JSON.stringify({ ...wish, parts: wish.parts.map(({ id }) => id), pieces: wish.pieces.map(({ id }) => id) });
 
 /** How good the best so far is, and how far the search has come. */
 function Figures({
@@ -147,9 +148,7 @@ function Figures({
     const tick = setInterval(() => setGone(Math.min(1, (Date.now() - nesting.beganAt) / (SECONDS * 1000))), 250);
     return () => clearInterval(tick);
   }, [nesting.isRunning, nesting.beganAt]);
-  const isRoll = pieces.some(
-    ({ piece, close }) => close.isRoll && best.lies.some(({ pieceId }) => pieceId === piece.id),
-  );
+  const isRoll = pieces.some(({ close }) => close.isRoll && best.lies.some(({ pieceId }) => pieceId === close.id));
   return (
     <View style={{ gap: SPACE.hair }} accessibilityLiveRegion="polite">
       <Strong>

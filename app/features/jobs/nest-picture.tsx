@@ -9,6 +9,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside } from '../../ui/type';
 import type { ClosePieceShown } from './nest-form';
 import { pathOf } from './drawn-groups';
+import { UsedSpots } from './lay-drawn';
 
 interface NestPictureProps {
   laying: CloseLaying;
@@ -35,8 +36,8 @@ export function NestPicture({ laying, pieces, contours, colour, maxHeight }: Nes
         ? sheets.map(({ key, pieceId, number, lies }) => (
             <NestSheet
               key={key}
-              name={`${pieces.find(({ piece }) => piece.id === pieceId)?.piece.name ?? 'Sheet'}${number ? `, sheet ${number + 1}` : ''}`}
-              shown={pieces.find(({ piece }) => piece.id === pieceId)!}
+              name={`${pieces.find(({ close }) => close.id === pieceId)?.piece.name ?? 'Sheet'}${number ? `, sheet ${number + 1}` : ''}`}
+              shown={pieces.find(({ close }) => close.id === pieceId)!}
               lies={lies}
               contours={contours}
               colour={colour}
@@ -107,6 +108,7 @@ function NestSheet({ name, shown, lies, contours, colour, width, maxHeight }: Ne
             strokeDasharray={[4 / scale, 4 / scale]}
           />
         ) : null}
+        <UsedSpots holes={close.holes} />
         {lies.map(({ partId, pieceId: _, sheetNumber: __, ...place }, i) => (
           <G key={`${partId} ${i}`} transform={`matrix(${planeAt(place).join(' ')})`}>
             <Path

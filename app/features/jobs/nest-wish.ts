@@ -1,16 +1,27 @@
-import type { JobDetail, MachineView, MaterialView, StockPieceView } from '@keen-anvil/contract';
-import type { StepWork } from '@keen-anvil/contract/work';
-import type { Bounds } from '@keen-anvil/core/geometry';
+import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from '@keen-anvil/contract';
+import { isTurnMarkIn, usedSpots, type StepWork } from '@keen-anvil/contract/work';
+import { flatten, transformContour, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { JobAction } from '@keen-anvil/core/jobs';
-import type { CloseLaying, ClosePart, ClosePiece, Turns } from '@keen-anvil/core/layout';
+import {
+  carried,
+  planeAt,
+  type CloseLaying,
+  type CloseLie,
+  type ClosePart,
+  type ClosePiece,
+  type Place,
+  type Turns,
+} from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 
 /** What is laid out together: the steps that are done on the same sheets, from the same side. */
 export interface NestGroup {
   steps: JobDetail['steps'];
-  /** Another side of these sheets is worked as well: it would not lie under its front any more. */
-  hasOtherSide: boolean;
+  /** What is done on the other side of these sheets: it goes where its front goes. */
+  backs: PartView[];
+  /** What lies on these sheets and stays: marks to turn by. */
+  held: PartView[];
   parts: ClosePart[];
   turnedOver: boolean;
   onCarrier: boolean;
@@ -35,16 +46,25 @@ export function nestGroup(
   const sharing = job.steps.filter(
     (other) => !other.isSkipped && (other.id === step.id || sharesSheet(other.sheets, step.sheets)),
   );
-  const steps = sharing.filter(({ mirrored }) => mirrored === step.mirrored);
+  // What is read from the back goes with its front.
+  const isFront = sharing.some(({ turned }) => turned)
+    ? ({ turned, mirrored }: StepView) => !(turned && mirrored)
+    : null;
+  const marks = ({ parts }: StepView) => parts.length > 0 && parts.every((part) => isTurnMarkIn(job, part));
+  const steps = sharing.filter((other) =>
+    isFront ? isFront(other) && !marks(other) : other.mirrored === step.mirrored,
+  );
+  if (isFront && !steps.length) return null;
   return {
     steps,
-    hasOtherSide: steps.length < sharing.length,
+    backs: isFront ? sharing.filter((other) => !isFront(other)).flatMap(({ parts }) => parts) : [],
+    held: sharing.filter(marks).flatMap(({ parts }) => parts),
     parts: steps.flatMap(({ parts }) =>
       parts
         .filter(({ role }) => role === 'process')
         .map(({ id, contours, places }) => ({ id, contours, count: Math.max(1, places.length) })),
     ),
-    turnedOver: step.mirrored,
+    turnedOver: steps[0].mirrored,
     onCarrier: step.onCarrier,
     material,
     machines: machines.filter(({ id }) => steps.some(({ machineId }) => machineId === id)),
@@ -58,7 +78,7 @@ export const piecesOf = ({ material }: NestGroup): StockPieceView[] =>
     .sort((a, b) => a.widthMm * a.lengthMm - b.widthMm * b.lengthMm);
 
 /** A piece with what all of the machines reach of it; null where they reach nothing. */
-export function closePiece(piece: StockPieceView, { machines, onCarrier }: NestGroup): ClosePiece | null {
+export function closePiece(piece: StockPieceView, { machines, onCarrier, held }: NestGroup): ClosePiece | null {
   const areas = machines.map((machine) => cuttableArea(machine, piece, onCarrier));
   if (areas.includes(null)) return null;
   const reach = (areas as Bounds[]).reduce<Bounds>(
@@ -80,10 +100,18 @@ export function closePiece(piece: StockPieceView, { machines, onCarrier }: NestG
       { x: 0, y: lengthMm },
     ],
     reach,
-    holes: [],
+    // Marks lie in the same places on every sheet.
+    holes: [...usedSpots(piece), ...held.flatMap((part) => ringsAt(part, part.places.slice(0, 1)))],
     count: piece.kind === 'roll' ? 1 : piece.count,
     isRoll: piece.kind === 'roll',
   };
+}
+
+/** What a beam or a blade takes away to each side, and what soft stuff gives: so much is kept between parts at first, in mm. */
+export function usualGap({ material, steps }: NestGroup): number {
+  const isBurnt = steps.some(({ process }) => processOf(process).name === 'laser-cut');
+  if (isBurnt) return material.thicknessMm >= 2.5 ? 2 : 1.5;
+  return material.family === 'fabric' || material.family === 'leather' ? 3 : 2;
 }
 
 /** Which way parts of a material may be turned: along its grain, as its pattern stands, or any way. */
@@ -94,35 +122,144 @@ export function usualTurns({ details, photoId, family }: MaterialView): Turns {
   return 'free';
 }
 
+const SAME_SIDES = new Set<MaterialView['family']>(['card', 'wood', 'acrylic', 'metal']);
+
+/** Whether both sides of what is only cut are the same: a copy may lie turned over then. */
+export const hasTwoSameSides = ({ steps, backs, material }: NestGroup): boolean =>
+  backs.length === 0 &&
+  !material.mirrored &&
+  (/either|both/i.test(material.facing) || (material.facing === '' && SAME_SIDES.has(material.family))) &&
+  steps.every(({ process }) => processOf(process).parts === true);
+
 /** Small parts may lie in the holes of large ones where these fall out. */
 export const usesHoles = ({ steps }: NestGroup): boolean =>
   steps.some(({ process }) => processOf(process).name === 'through-cut' || processOf(process).name === 'laser-cut');
 
+/** How exactly what is kept free follows what lies there, in mm. */
+const HELD_MM = 0.1;
+
+/** The outlines of a part where it lies. */
+const ringsAt = ({ contours }: Pick<PartView, 'contours'>, places: readonly Place[]): Point[][] =>
+  places.flatMap((place) =>
+    contours
+      .filter(({ closed }) => closed)
+      .map((contour) => flatten(transformContour(contour, planeAt(place)), HELD_MM).points),
+  );
+
+/** A piece as it can be laid on, with what stays where it is: each sheet on which something stays is one by itself. */
+export function piecesAround(close: ClosePiece, group: NestGroup, stayIds: ReadonlySet<string>): ClosePiece[] {
+  const staying = group.steps.flatMap(({ parts }) => parts).filter(({ id }) => stayIds.has(id));
+  const sheets = [...sheetsIn(group).values()].filter(
+    ({ id, stockPieceId }) =>
+      stockPieceId === close.id && staying.some(({ places }) => places.some(({ sheetId }) => sheetId === id)),
+  );
+  const rest = close.count - sheets.length;
+  return [
+    ...sheets.map(({ id }) => ({
+      ...close,
+      id: `${close.id} ${id}`,
+      count: 1,
+      holes: [
+        ...close.holes,
+        ...staying.flatMap((part) =>
+          ringsAt(
+            part,
+            part.places.filter(({ sheetId }) => sheetId === id),
+          ),
+        ),
+      ],
+    })),
+    ...(rest > 0 ? [{ ...close, count: rest }] : []),
+  ];
+}
+
+const sheetsIn = ({ steps }: NestGroup) =>
+  new Map(steps.flatMap((step) => step.sheets).map((sheet) => [sheet.id, sheet]));
+
 /** The action that lays the parts as they were laid closely: onto the sheets that are there first, then onto new ones. */
 export function layAction(
-  { steps, parts, onCarrier }: NestGroup,
+  group: NestGroup,
   { lies }: CloseLaying,
 ): Omit<Extract<JobAction, { do: 'lay-parts' }>, 'id'> {
+  const { parts, onCarrier, backs, held } = group;
   const present = new Map<string, string[]>();
-  for (const { id, stockPieceId } of new Map(
-    steps.flatMap((step) => step.sheets).map((sheet) => [sheet.id, sheet]),
-  ).values())
+  for (const { id, stockPieceId } of sheetsIn(group).values())
     if (stockPieceId) present.set(stockPieceId, [...(present.get(stockPieceId) ?? []), id]);
-  const turns = [...new Map(lies.map((lie) => [`${lie.pieceId} ${lie.sheetNumber}`, lie])).values()].sort(
+  const turns = [...new Map(lies.map((lie) => [sheetKey(lie), lie])).values()].sort(
     (a, b) => a.sheetNumber - b.sheetNumber,
   );
-  const sheets = turns.map(({ pieceId }) => {
-    const sheetId = present.get(pieceId)?.shift() ?? null;
-    return { sheetId, stockPieceId: sheetId ? null : pieceId, onCarrier };
+  // A sheet that something stays on is named with its piece.
+  const named = turns.map(({ pieceId }) => pieceId.split(' ').at(1) ?? null);
+  const sheets = turns.map(({ pieceId }, i) => {
+    const piece = pieceId.split(' ')[0];
+    const free = present.get(piece)?.find((id) => !named.includes(id)) ?? null;
+    const sheetId = named[i] ?? free;
+    present.set(piece, present.get(piece)?.filter((id) => id !== sheetId) ?? []);
+    return { sheetId, stockPieceId: sheetId ? null : piece, onCarrier };
   });
-  const laid = new Set(lies.map(({ partId }) => partId));
+  const all = [...lies, ...behindFronts(group, lies), ...onEverySheet(held, turns)];
+  const laid = new Set(all.map(({ partId }) => partId));
   return {
     do: 'lay-parts',
-    partIds: parts.map(({ id }) => id).filter((id) => laid.has(id)),
+    partIds: [...parts, ...backs, ...held].map(({ id }) => id).filter((id) => laid.has(id)),
     sheets,
-    lies: lies.map(({ pieceId, sheetNumber, ...place }) => ({
+    lies: all.map(({ pieceId, sheetNumber, ...place }) => ({
       ...place,
       sheet: turns.findIndex((turn) => turn.pieceId === pieceId && turn.sheetNumber === sheetNumber),
     })),
   };
 }
+
+const sheetKey = ({ pieceId, sheetNumber }: CloseLie): string => `${pieceId} ${sheetNumber}`;
+
+/** What is done on the back goes wherever the front goes that it lies behind now. */
+function behindFronts({ steps, backs }: NestGroup, lies: readonly CloseLie[]): CloseLie[] {
+  const fronts = steps
+    .flatMap(({ parts }) => parts)
+    .flatMap((part) => {
+      const [place] = part.places;
+      return place ? [{ id: part.id, place, box: boxAt(part, place) }] : [];
+    })
+    .sort((a, b) => areaOf(b.box) - areaOf(a.box));
+  return backs.flatMap((back) => {
+    const [place] = back.places;
+    if (!place) return [];
+    const { minX, minY, maxX, maxY } = boxAt(back, place);
+    const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+    const front = fronts.find(
+      ({ box, place: at }) =>
+        at.sheetId === place.sheetId && x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY,
+    );
+    return lies
+      .filter(({ partId }) => partId === front?.id)
+      .map((lie): CloseLie => ({
+        ...carried(placeOf(place), placeOf(front!.place), lie),
+        partId: back.id,
+        pieceId: lie.pieceId,
+        sheetNumber: lie.sheetNumber,
+      }));
+  });
+}
+
+const placeOf = ({ x, y, angle, turnedOver }: Place): Place => ({ x, y, angle, turnedOver });
+
+/** Marks lie on each sheet as they do on the first. */
+const onEverySheet = (held: readonly PartView[], sheets: readonly CloseLie[]): CloseLie[] =>
+  held.flatMap(({ id, places: [place] }) =>
+    place ? sheets.map(({ pieceId, sheetNumber }) => ({ ...placeOf(place), partId: id, pieceId, sheetNumber })) : [],
+  );
+
+function boxAt({ contours }: Pick<PartView, 'contours'>, place: Place): Bounds {
+  const points = contours.flatMap((contour) => flatten(transformContour(contour, planeAt(place)), HELD_MM).points);
+  return points.reduce<Bounds>(
+    (box, { x, y }) => ({
+      minX: Math.min(box.minX, x),
+      minY: Math.min(box.minY, y),
+      maxX: Math.max(box.maxX, x),
+      maxY: Math.max(box.maxY, y),
+    }),
+    { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity },
+  );
+}
+
+const areaOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);

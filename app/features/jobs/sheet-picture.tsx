@@ -1,8 +1,7 @@
-import type { LaidPart, StepWork } from '@keen-anvil/contract/work';
+import { reachOf, usedSpots, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
-import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import { memo, useState } from 'react';
@@ -43,6 +42,8 @@ export interface SheetPrint extends SheetGuide {
 interface SheetPictureProps {
   /** With its outline, where that is no rectangle. */
   sheet: { widthMm: number; lengthMm: number; outline?: readonly Point[] | null };
+  /** Spots of it that were used already. */
+  holes?: readonly (readonly Point[])[];
   cuttable: Bounds | null;
   parts: ShownPart[];
   colour: string;
@@ -68,7 +69,8 @@ export function pictureOf(step: StepWork, { machine, material, piece }: Omit<Ste
   const parts = broughtOn(inspection.parts, step.laid);
   return {
     sheet: piece,
-    cuttable: cuttableArea(machine, piece, step.onCarrier),
+    holes: usedSpots(piece),
+    cuttable: reachOf(step, machine, piece),
     parts,
     colour: material.colour,
     process: step.process,
@@ -144,6 +146,7 @@ const SMALLEST_RING = 26;
 /** The sheet to scale, lead edge up: its margins, the parts in their material's colour, rulers in mm. */
 export const SheetPicture = memo(function SheetPicture({
   sheet,
+  holes = [],
   cuttable,
   parts,
   colour,
@@ -226,6 +229,16 @@ export const SheetPicture = memo(function SheetPicture({
               strokeWidth={1.2}
             />
           ) : null}
+          {holes.map((hole, i) => (
+            <Path
+              key={i}
+              d={`M${hole.map(({ x, y }) => `${px(x)} ${py(y)}`).join('L')}Z`}
+              clipPath="url(#shown)"
+              fill="url(#margin)"
+              stroke={tokens.slate}
+              strokeWidth={1}
+            />
+          ))}
           <Path d={marginPath(sheet.widthMm, shownLength, cuttable, px, py)} fill="url(#margin)" fillRule="evenodd" />
           {isLonger ? <TornEdge from={px(0)} to={px(sheet.widthMm)} y={py(shownLength)} /> : null}
           <Ruler

@@ -1,5 +1,14 @@
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
-import type { CloseLaying, CloseLie, ClosePiece, CloseWish, MoreCopiesWish, Solid } from '@keen-anvil/core/layout';
+import type {
+  CloseLaying,
+  CloseLie,
+  ClosePiece,
+  CloseWish,
+  DoneOnPiece,
+  MoreCopiesWish,
+  Remainder,
+  Solid,
+} from '@keen-anvil/core/layout';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { NestWorker } from '../../workers/nest.worker';
@@ -98,6 +107,9 @@ export const smallestPiece = (wish: CloseWish): Promise<string | null> =>
 
 /** Where more copies find room. */
 export const roomForMore = (wish: MoreCopiesWish): Promise<CloseLie[]> => once((remote) => remote.moreCopies(wish));
+
+/** What of a piece is left after what was done on it, the largest first. */
+export const remaindersIn = (done: DoneOnPiece): Promise<Remainder[]> => once((remote) => remote.remainders(done));
 
 /** Parts, and what of a piece cannot be laid on, as they are asked quickly what they lie over. */
 export const solidsOf = (shapes: CurveContour[][], piece: ClosePiece): Promise<{ parts: Solid[]; ground: Point[][] }> =>

@@ -1,6 +1,8 @@
 import type { RunView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { processOf, type Outcome, sayTemper } from '@keen-anvil/core/recipes';
+import { turnedSheet } from '@keen-anvil/core/layout';
+import { brought } from '@keen-anvil/core/registration';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '../../ui/elements';
 import { useRouter } from 'expo-router';
@@ -29,6 +31,7 @@ import { PressPicture } from './press-picture';
 import { useFollowRun, useRunAction, useRunAgain, useRuns, useScoreRun } from '../jobs/run-queries';
 import { sayVerdicts } from '../book/say-verdicts';
 import { Verdict } from './verdict';
+import { WhatRemains } from './what-remains';
 
 /** The runs of a job: what is under way, the hold to pass, and how each step came out. */
 export function RunPage({ jobId }: { jobId: string }) {
@@ -97,6 +100,7 @@ export function RunPage({ jobId }: { jobId: string }) {
             {current && isHolding ? <HoldCard run={current} /> : null}
             {current && !isHolding ? <Progress run={current} /> : null}
             {isWide || isOver ? verdicts : sheet}
+            {isOver ? <WhatRemains runs={runs.data!} /> : null}
           </>
         }
         second={isWide || isOver ? sheet : verdicts}
@@ -349,7 +353,10 @@ function RunSheetOf({
     ({ step }) => step.id === run.stepId && (run.sheetId === null || step.sheet?.id === run.sheetId),
   );
   if (!inspected?.bed || !inspected.inspection.data) return <Waiting lines={2} />;
-  const { state, at, isDown } = run.progress;
+  const { state, isDown } = run.progress;
+  const { turned } = inspected.step;
+  // The head is over the back; the sheet is drawn as it is seen from the front.
+  const at = turned ? brought(turnedSheet(turned, inspected.bed.piece), run.progress.at) : run.progress.at;
   return (
     <SheetPicture
       {...pictureOf(inspected.step, inspected.bed, inspected.inspection.data)}

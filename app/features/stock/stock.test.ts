@@ -13,6 +13,9 @@ const piece = (over: Partial<StockPieceView>): StockPieceView => ({
   lengthMm: 297,
   count: 14,
   outline: null,
+  holes: [],
+  trials: [],
+  photo: null,
   isArchived: false,
   ...over,
 });

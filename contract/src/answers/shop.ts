@@ -1,5 +1,5 @@
 import type { Machine } from '@keen-anvil/core/machines';
-import type { FamilyName, StockKind } from '@keen-anvil/core/materials';
+import type { FamilyName, StockKind, TruePhoto } from '@keen-anvil/core/materials';
 import type { ProcessName } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
@@ -23,6 +23,11 @@ export interface StockPieceView {
   lengthMm: number;
   count: number;
   outline: { x: number; y: number }[] | null;
+  /** What was used of it already. */
+  holes: { x: number; y: number }[][];
+  /** Trials that were left on it: their upper left corners. */
+  trials: { x: number; y: number; process: ProcessName }[];
+  photo: TruePhoto | null;
   isArchived: boolean;
 }
 
@@ -49,6 +54,8 @@ export interface MaterialView {
   defaultProcess: ProcessName;
   typed: Record<string, TypedQuantity>;
   photoId: string | null;
+  /** How wide what its photo shows is; null where nobody has measured it. */
+  patternWidthMm: number | null;
   isArchived: boolean;
   pieces: StockPieceView[];
 }

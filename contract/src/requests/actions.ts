@@ -21,6 +21,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
+import { TruePhotoFields } from './shop';
 import { Amount, IsMeasures, IsOneOf, IsSettings, MayBeLeftOut, Nested, NestedList, Version, Words } from './fields';
 
 /** What stands in the document is known by its id; whether it is there the rules say. */
@@ -237,6 +238,14 @@ export class LayPartsWish extends Action {
   @NestedList(() => LaidPlaceWish, MOST_PLACES) lies!: LaidPlaceWish[];
 }
 
+export class PhotographSheetWish extends Action {
+  @Equals('photograph-sheet') do!: 'photograph-sheet';
+  @IsUUID() sheetId!: string;
+  @ValidateIf((_, photo) => photo !== null)
+  @Nested(() => TruePhotoFields)
+  photo!: TruePhotoFields | null;
+}
+
 export class MergeStepsWish extends Action {
   @Equals('merge-steps') do!: 'merge-steps';
   @IsUUID() stepId!: string;
@@ -273,6 +282,7 @@ export const ACTION_CHECKS = {
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,
   'lay-parts': LayPartsWish,
+  'photograph-sheet': PhotographSheetWish,
   'merge-steps': MergeStepsWish,
   'group-steps': GroupStepsWish,
   'order-steps': OrderStepsWish,

@@ -85,23 +85,29 @@ export const IsDetails = (): PropertyDecorator =>
       Object.values(value).every((fact) => typeof fact === 'string' || typeof fact === 'boolean' || isFinite(fact)),
   );
 
+const isOutline = (value: unknown): boolean =>
+  Array.isArray(value) &&
+  value.length >= 3 &&
+  value.length <= 2000 &&
+  value.every(
+    (point) =>
+      isRecord(point) &&
+      isFinite(point.x) &&
+      isFinite(point.y) &&
+      Math.abs(point.x) <= 100_000 &&
+      Math.abs(point.y) <= 100_000,
+  );
+
 /** A closed outline: three to 2,000 points in mm. */
 export const IsOutline = (): PropertyDecorator =>
+  fieldRule('isOutline', 'an outline has 3 to 2000 points in mm', isOutline);
+
+/** Several closed outlines. */
+export const IsOutlines = (most: number): PropertyDecorator =>
   fieldRule(
-    'isOutline',
-    'an outline has 3 to 2000 points in mm',
-    (value) =>
-      Array.isArray(value) &&
-      value.length >= 3 &&
-      value.length <= 2000 &&
-      value.every(
-        (point) =>
-          isRecord(point) &&
-          isFinite(point.x) &&
-          isFinite(point.y) &&
-          Math.abs(point.x) <= 100_000 &&
-          Math.abs(point.y) <= 100_000,
-      ),
+    'isOutlines',
+    `0 to ${most} outlines were expected, each of 3 to 2000 points in mm`,
+    (value) => Array.isArray(value) && value.length <= most && value.every(isOutline),
   );
 
 /** A number within a range, refused with a sentence that names it and its unit. */

@@ -15,12 +15,14 @@ import {
   Length,
   Max,
   Min,
+  ValidateIf,
 } from 'class-validator';
 import {
   Amount,
   Colour,
   IsDetails,
   IsOutline,
+  IsOutlines,
   IsTyped,
   MayBeLeftOut,
   Name,
@@ -134,6 +136,10 @@ export class MaterialFields {
   @IsDetails() details!: Details;
   @IsIn(PROCESS_NAMES) defaultProcess!: ProcessName;
   @IsTyped() typed!: Record<string, TypedQuantity>;
+  /** How wide what its photo shows is. */
+  @ValidateIf((_, width) => width !== null && width !== undefined)
+  @Amount('the width of the photo', 1, 10_000, 'mm')
+  patternWidthMm?: number | null;
 }
 
 export class NewMaterial extends MaterialFields {
@@ -144,6 +150,20 @@ export class MaterialChange extends MaterialFields {
   @Version() version!: number;
 }
 
+/** What a photo shows, in mm. */
+export class BoxFields {
+  @Amount('a place in a photo', -20_000, 20_000, 'mm') minX!: number;
+  @Amount('a place in a photo', -20_000, 20_000, 'mm') minY!: number;
+  @Amount('a place in a photo', -20_000, 20_000, 'mm') maxX!: number;
+  @Amount('a place in a photo', -20_000, 20_000, 'mm') maxY!: number;
+}
+
+/** A photo that was brought to true size. */
+export class TruePhotoFields {
+  @IsUUID() photoId!: string;
+  @Nested(() => BoxFields) box!: BoxFields;
+}
+
 export class StockPieceFields {
   @Name('a piece') name!: string;
   @IsIn(STOCK_KINDS) kind!: StockKind;
@@ -151,6 +171,12 @@ export class StockPieceFields {
   @Amount('the length of a piece', 0, 1_000_000, 'mm') lengthMm!: number;
   @IsInt({ message: 'pieces are counted: 0, 1, 2 …' }) @Min(0) @Max(1_000_000) count!: number;
   @IsOptional() @IsOutline() outline!: { x: number; y: number }[] | null;
+  /** What was used of it already; as it is where it is not said. */
+  @MayBeLeftOut() @IsOutlines(500) holes?: { x: number; y: number }[][];
+  /** Its photo at true size, in the coordinates of its outline; as it is where it is not said. */
+  @ValidateIf((_, photo) => photo !== null && photo !== undefined)
+  @Nested(() => TruePhotoFields)
+  photo?: TruePhotoFields | null;
 }
 
 export class NewStockPiece extends StockPieceFields {

@@ -2,6 +2,7 @@ import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds, Corners } from '../geometry';
 import type { FillWay } from '../hatching';
 import type { Place, SheetTurn } from '../layout';
+import type { TruePhoto } from '../materials';
 import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
@@ -212,6 +213,13 @@ export interface LayParts {
   lies: readonly LaidPlace[];
 }
 
+/** Lays a photo at true size under a sheet; null takes it away. */
+export interface PhotographSheet {
+  do: 'photograph-sheet';
+  sheetId: string;
+  photo: TruePhoto | null;
+}
+
 /** Puts the parts of one step into another one, which stays as it is. */
 export interface MergeSteps {
   do: 'merge-steps';
@@ -254,6 +262,7 @@ export type JobAction = (
   | ChangeStep
   | NudgeParts
   | LayParts
+  | PhotographSheet
   | MergeSteps
   | GroupSteps
   | OrderSteps

@@ -7,6 +7,7 @@ import type { JobShop } from './shop';
 import { alignParts } from './align-parts';
 import { layParts } from './lay-parts';
 import { makeRim } from './make-rim';
+import { photographSheet } from './photograph-sheet';
 import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
@@ -60,6 +61,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return nudgeParts(document, action, shop);
     case 'lay-parts':
       return layParts(document, action, shop, action.id);
+    case 'photograph-sheet':
+      return photographSheet(document, action);
     case 'merge-steps':
       return mergeSteps(document, action, shop);
     case 'group-steps':

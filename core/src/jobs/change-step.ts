@@ -109,7 +109,8 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
   return { step: next, stockPieceId: piece, onCarrier: change.onCarrier ?? onCarrier };
 }
 
-const materialOf = ({ materialId }: Step, { materials }: JobShop) => (materialId ? materials.get(materialId) : undefined);
+const materialOf = ({ materialId }: Step, { materials }: JobShop) =>
+  materialId ? materials.get(materialId) : undefined;
 
 function machineFor(step: Step, { machineId }: ChangeStep, shop: JobShop): string {
   if (machineId === undefined) return suitableMachine(step.process, step.machineId, shop);

@@ -2,6 +2,7 @@ import type { SourceChoices, SourceName } from '../artwork-choices';
 import type { Bounds } from '../geometry';
 import type { FillWay } from '../hatching';
 import type { Place, SheetTurn } from '../layout';
+import type { TruePhoto } from '../materials';
 import type { Changes, ProcessName } from '../recipes';
 import type { Making } from './making';
 
@@ -79,6 +80,8 @@ export interface Sheet {
   stockPieceId: string | null;
   size: { widthMm: number; lengthMm: number } | null;
   onCarrier: boolean;
+  /** What it looks like, at true size, to lay parts over by eye. */
+  photo: TruePhoto | null;
 }
 
 /** Where a part lies on a sheet; a part may lie several times. */

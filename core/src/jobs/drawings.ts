@@ -225,7 +225,9 @@ function sized(
 function withTurnedStepsKept(before: JobDocument, document: JobDocument, changed: Drawing, shop: JobShop): JobDocument {
   const turned = document.steps.filter(
     ({ id, mirrored, turned }) =>
-      mirrored && !turned && partsOf(document, id).some(({ making }) => drawingUnder(document, making)?.id === changed.id),
+      mirrored &&
+      !turned &&
+      partsOf(document, id).some(({ making }) => drawingUnder(document, making)?.id === changed.id),
   );
   let next = document;
   for (const { id } of turned) {

@@ -76,6 +76,7 @@ function sheetFor(
     stockPieceId: pieceId,
     size: null,
     onCarrier,
+    photo: null,
   };
 }
 

@@ -52,7 +52,14 @@ export function shifted(document: JobDocument, partIds: Iterable<string>, by: Po
 /** A document with a sheet of nothing known, for a step that has none yet. */
 export function withBareSheet(document: JobDocument, id: string): JobDocument {
   if (document.sheets.some((sheet) => sheet.id === id)) return document;
-  const sheet: Sheet = { id, number: document.sheets.length + 1, stockPieceId: null, size: null, onCarrier: false };
+  const sheet: Sheet = {
+    id,
+    number: document.sheets.length + 1,
+    stockPieceId: null,
+    size: null,
+    onCarrier: false,
+    photo: null,
+  };
   return { ...document, sheets: [...document.sheets, sheet] };
 }
 

@@ -23,9 +23,7 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const together = document.steps.filter(
     (other) =>
       other.id === stepId ||
-      (shareSheet(document, other.id, stepId) &&
-        other.mirrored === step.mirrored &&
-        !marksToTurn(document, other.id)),
+      (shareSheet(document, other.id, stepId) && other.mirrored === step.mirrored && !marksToTurn(document, other.id)),
   );
   const shapes = shop.shapes(document);
   // A guide shows where the blank lies: it comes to lie on the sheet with the rest.
@@ -39,7 +37,7 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
   const area = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
   const box = boxes.reduce(joinBounds);
-  const place = placeInOutline(piece.outline, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
+  const place = placeInOutline(piece, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
   const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
   const next = laid(
     document,
@@ -73,15 +71,21 @@ const EDGE_MM = 2;
 
 /** The first place of a step in a piece that is no rectangle; null where it is one, or where there is no room. */
 function placeInOutline(
-  outline: readonly Point[] | null | undefined,
+  { outline: ring, holes = [], widthMm: width, lengthMm: length }: ShopPiece,
   area: Bounds,
   box: Bounds,
   mirrored: boolean,
 ): Point | null {
-  if (!outline) return null;
+  if (!ring && holes.length === 0) return null;
+  const outline = ring ?? [
+    { x: 0, y: 0 },
+    { x: width, y: 0 },
+    { x: width, y: length },
+    { x: 0, y: length },
+  ];
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const [at] = freePlaces({
-    outline: [[...outline]],
+    outline: [[...outline], ...holes.map((hole) => [...hole])],
     reach: area,
     taken: [],
     widthMm,

@@ -46,6 +46,8 @@ export function sayAction(action: JobAction): string {
       return 'moving parts';
     case 'lay-parts':
       return 'where parts lie';
+    case 'photograph-sheet':
+      return action.photo ? 'the photo under a sheet' : 'taking a photo away';
     case 'merge-steps':
       return 'merging steps';
     case 'group-steps':

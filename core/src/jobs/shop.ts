@@ -15,6 +15,8 @@ export interface ShopPiece {
   isArchived: boolean;
   /** Where it is no rectangle. */
   outline?: readonly Point[] | null;
+  /** What was used of it already. */
+  holes?: readonly (readonly Point[])[];
 }
 
 /** A material on the shelf, as far as a job asks for it. */

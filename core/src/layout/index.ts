@@ -26,8 +26,9 @@ export {
   type CloseWish,
 } from './nest/lay-closely';
 export { TURNS, type Turns } from './nest/turns';
-export { movedPlace, pointAt, thingsOn, type Thing } from './things';
 export { behind, SHEET_TURNS, turnedBox, turnedSheet, type SheetTurn } from './turned-sheet';
+export { remaindersOf, type DoneOnPiece, type Remainder } from './remainder';
+export { carried, movedPlace, pointAt, thingsOn, type Thing } from './things';
 export { snapped, type Snapped, type SnapLine } from './snap';
 export { groundSolids, solidOf } from './nest/solids';
 export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lying';

@@ -67,6 +67,13 @@ export function movedPlace(place: Place, { x, y }: Point, degrees = 0, about: Po
   };
 }
 
+/** A place after the same turn and shift that took another thing from one place to another; both lie the same side up. */
+export function carried(place: Place, from: Place, to: Place): Place {
+  const degrees = to.angle - from.angle;
+  const turned = movedPlace(from, { x: 0, y: 0 }, degrees);
+  return movedPlace(place, { x: to.x - turned.x, y: to.y - turned.y }, degrees);
+}
+
 /** Where a point of a part's drawing comes to lie. */
 export function pointAt({ x, y }: Point, place: Place): Point {
   const [a, b, c, d, e, f] = planeAt(place);

@@ -2,3 +2,4 @@ export { FAMILIES, FAMILY_NAMES, familyOf, type Family, type FamilyName } from '
 export { thicknessFrom, type MeasuredThickness } from './thickness';
 export { drawDown, type StockAmount, type StockKind, STOCK_KINDS } from './stock';
 export { materialProblem } from './material-problem';
+export { photoProblem, SHOWN_MM, type TruePhoto } from './true-photo';

@@ -1,6 +1,7 @@
 import { solve, Matrix } from 'ml-matrix';
 import { homography, type Homography, type Point } from '../geometry';
 import { formatNumber } from '../units';
+import { bent, lensOf, unbent, type Lens } from './lens';
 
 /** A place that is known on the flat thing and was tapped in its photo. */
 export interface TappedPlace {
@@ -19,6 +20,8 @@ export interface TrueSize {
   /** How far each place lies from where its tap says, in mm; nothing with four places, which fit by themselves. */
   residualsMm: number[];
   residualMm: number;
+  /** How much the lens bends lines, where enough places were known to tell; else null. */
+  bend: number | null;
 }
 
 /** What was tapped makes no sense. */
@@ -44,10 +47,11 @@ const refuse = (message: string): never => {
 
 /**
  * How a photo shows a flat thing, from places of it: exactly by four, by least squares from more (direct linear transformation, with the places
- * brought to a middling size first; Hartley 1997).
+ * brought to a middling size first; Hartley 1997). From nine or more of a photo of known size the bend of the lens is fitted, too.
+ * @param photo how large the photo is, in px
  * @throws TapsRefusedError where the taps cannot be so: too few, in a line, in crossed order, all in a few pixels
  */
-export function trueSize(places: readonly TappedPlace[]): TrueSize {
+export function trueSize(places: readonly TappedPlace[], photo?: { width: number; height: number }): TrueSize {
   if (places.length < 4) refuse(`Four places have to be tapped; ${places.length} were.`);
   if (places.some(({ mm, px }) => ![mm.x, mm.y, px.x, px.y].every(Number.isFinite)))
     refuse('A place was tapped that is no number.');
@@ -66,7 +70,11 @@ export function trueSize(places: readonly TappedPlace[]): TrueSize {
     if (turns.some((turn, i) => Math.sign(turn) !== Math.sign(wanted[i])))
       refuse('The corners were tapped in a crossed order: begin at the upper left and go round with the clock.');
   }
-  const [toPhoto, toThing] = [fitted(mm, px), fitted(px, mm)];
+  const lens = photo && places.length >= ENOUGH_FOR_LENS ? lensFor(places, photo) : null;
+  const straight = lens ? px.map((point) => unbent(point, lens)) : px;
+  const [flatToPhoto, flatToThing] = [fitted(mm, straight), fitted(straight, mm)];
+  const toPhoto: Homography = lens ? (point) => bent(flatToPhoto(point), lens) : flatToPhoto;
+  const toThing: Homography = lens ? (point) => flatToThing(unbent(point, lens)) : flatToThing;
   const residualsMm = mm.map((point, i) => {
     const at = toThing(px[i]);
     return Math.hypot(at.x - point.x, at.y - point.y);
@@ -75,7 +83,34 @@ export function trueSize(places: readonly TappedPlace[]): TrueSize {
   const reach = Math.max(...mm.map(({ x }) => x)) - Math.min(...mm.map(({ x }) => x));
   if (!Number.isFinite(residualMm) || residualMm > 0.05 * Math.max(1, reach))
     refuse(`The places do not fit each other: ${formatNumber(residualMm, 1)} mm are left over. Tap them again.`);
-  return { toPhoto, toThing, residualsMm, residualMm };
+  return { toPhoto, toThing, residualsMm, residualMm, bend: lens?.bend ?? null };
+}
+
+/** With fewer places nothing tells a bent line from a place that was tapped beside. */
+const ENOUGH_FOR_LENS = 9;
+/** No lens of a phone bends more than this. */
+const MOST_BEND = 0.3;
+const GOLDEN = (Math.sqrt(5) - 1) / 2;
+
+/** The bend with which least is left over, by golden section. */
+function lensFor(places: readonly TappedPlace[], photo: { width: number; height: number }): Lens {
+  const mm = places.map((place) => place.mm);
+  const left = (bend: number): number => {
+    const lens = lensOf(photo, bend);
+    const straight = places.map(({ px }) => unbent(px, lens));
+    const toThing = fitted(straight, mm);
+    return straight.reduce((sum, point, i) => {
+      const at = toThing(point);
+      return sum + (at.x - mm[i].x) ** 2 + (at.y - mm[i].y) ** 2;
+    }, 0);
+  };
+  let [low, high] = [-MOST_BEND, MOST_BEND];
+  for (let i = 0; i < 30; i++) {
+    const [a, b] = [high - GOLDEN * (high - low), low + GOLDEN * (high - low)];
+    if (left(a) < left(b)) high = b;
+    else low = a;
+  }
+  return lensOf(photo, (low + high) / 2);
 }
 
 /** Which way a ring of four turns at a corner, and how much. */

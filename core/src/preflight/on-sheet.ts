@@ -1,4 +1,4 @@
-import { holds, isInside, joinBounds } from '../geometry';
+import { holds, isInside, joinBounds, ringMeetings, type Point } from '../geometry';
 import type { Finding, Fix } from './finding';
 import { formatNumber } from '../units';
 import type { CheckedStep } from './step-input';
@@ -9,7 +9,7 @@ export function checkOnSheet(step: CheckedStep): Finding[] {
   if (isTooSmall(step)) return [];
   const whole = { minX: 0, minY: 0, maxX: sheet.widthMm, maxY: sheet.lengthMm };
   const outside = placed.filter((part) => !holds(whole, part.bounds));
-  if (outside.length === 0) return checkOutline(step);
+  if (outside.length === 0) return [...checkOutline(step), ...checkUsedSpots(step)];
   return [
     {
       code: 'off-sheet',
@@ -46,6 +46,35 @@ function checkOutline({ placed, sheet }: CheckedStep): Finding[] {
     },
   ];
 }
+
+/** Parts that lie where something was taken out of the piece already, or a trial was left. */
+function checkUsedSpots({ placed, sheet }: CheckedStep): Finding[] {
+  const holes = (sheet.holes ?? []).map((hole) => [...hole]);
+  const over = placed.filter(({ contours }) =>
+    holes.some((hole) =>
+      liesOver(
+        contours.map(({ points }) => points),
+        hole,
+      ),
+    ),
+  );
+  if (over.length === 0) return [];
+  return [
+    {
+      code: 'used-spot',
+      severity: 'stop',
+      message: `${named(over)} on a spot of ${sheet.name} that was used already.`,
+      mend: 'Nest the parts, or lay them by hand; or take another piece.',
+      places: over.map((part) => part.bounds),
+    },
+  ];
+}
+
+/** Whether a part lies over a spot: crossed by it, within it, or round it; not where the spot lies in a hole of the part. */
+const liesOver = (rings: Point[][], spot: Point[]): boolean =>
+  rings.some((ring) => ring.some((point) => isInside(point, spot))) ||
+  rings.filter((ring) => isInside(spot[0], ring)).length % 2 === 1 ||
+  rings.some((ring) => ringMeetings([ring, spot]).some(([a, b]) => a !== b));
 
 /** A piece that is too small for the work wherever it is put. */
 export function checkStockSize(step: CheckedStep): Finding[] {

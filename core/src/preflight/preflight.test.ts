@@ -170,6 +170,24 @@ describe('where the work does not fit', () => {
     ]);
   });
 
+  it('what lies on a used spot is told, and what goes round one is not', () => {
+    const spot = [
+      { x: 60, y: 60 },
+      { x: 80, y: 60 },
+      { x: 80, y: 80 },
+      { x: 60, y: 80 },
+    ];
+    const used = { sheet: { name: 'navy offcut', widthMm: 200, lengthMm: 150, holes: [spot] } };
+    const over = (...parts: Parameters<typeof lay>[0]) => find('used-spot', step(lay(parts), used));
+    expect(over(box(70, 70, 40, 40))).toMatchObject({
+      severity: 'stop',
+      message: expect.stringContaining('on a spot of navy offcut that was used already'),
+    });
+    // Within it, round it, and across it with no corner in it.
+    for (const part of [box(65, 65, 5, 5), box(50, 50, 50, 50), box(50, 68, 50, 4)]) expect(over(part)).toBeDefined();
+    expect(over(box(85, 20, 30, 30))).toBeUndefined();
+  });
+
   it('what would fit is offered to be moved in, by exactly so much', () => {
     // A piece with a corner cut off: its box holds what the piece does not.
     const outline = [

@@ -9,7 +9,13 @@ import type { ToolKind } from '../tools';
 export interface CheckedStep {
   placed: PlacedPart[];
   /** With its outline, where that is no rectangle. */
-  sheet: { name: string; widthMm: number; lengthMm: number; outline?: readonly Point[] | null };
+  sheet: {
+    name: string;
+    widthMm: number;
+    lengthMm: number;
+    outline?: readonly Point[] | null;
+    holes?: readonly (readonly Point[])[];
+  };
   /** What of the sheet the machine reaches; null where nothing is left of it. */
   cuttable: Bounds | null;
   machine: Machine;

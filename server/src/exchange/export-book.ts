@@ -208,6 +208,7 @@ export function bookMaterial(m: MaterialView, photo: BookMaterial['photo']): Boo
     details: m.details,
     defaultProcess: m.defaultProcess,
     typed: m.typed,
+    patternWidthMm: m.patternWidthMm,
     photo,
     isArchived: m.isArchived,
     pieces: byId(m.pieces).map((p) => ({
@@ -218,6 +219,7 @@ export function bookMaterial(m: MaterialView, photo: BookMaterial['photo']): Boo
       lengthMm: p.lengthMm,
       count: p.count,
       outline: p.outline,
+      holes: p.holes,
       isArchived: p.isArchived,
     })),
   };

@@ -22,7 +22,7 @@ const PART = `jsonb_build_object('id', p.id, 'name', p.name, 'role', p.role, 'st
 const STEP = `jsonb_build_object('id', s.id, 'colour', s.colour, 'process', s.process, 'materialId', s.material_id, 'machineId', s.machine_id, 'toolId', s.tool_id,
   'holder', s.holder, 'mirrored', s.mirrored, 'isSkipped', s.is_skipped, 'isProcessGuessed', s.is_process_guessed, 'nudge', s.nudge,
   'fill', s.fill, 'rounds', s.rounds, 'isFromBack', s.is_from_back, 'turned', s.turned)`;
-const SHEET = `jsonb_build_object('id', h.id, 'number', h.number, 'stockPieceId', h.stock_piece_id, 'onCarrier', h.on_carrier,
+const SHEET = `jsonb_build_object('id', h.id, 'number', h.number, 'stockPieceId', h.stock_piece_id, 'onCarrier', h.on_carrier, 'photo', h.photo,
   'size', CASE WHEN h.width_mm IS NOT NULL THEN jsonb_build_object('widthMm', h.width_mm, 'lengthMm', h.length_mm) END)`;
 const PLACEMENT = `jsonb_build_object('id', l.id, 'partId', l.part_id, 'sheetId', l.sheet_id, 'x', l.x_mm, 'y', l.y_mm, 'angle', l.angle, 'turnedOver', l.turned_over)`;
 
@@ -152,11 +152,11 @@ async function writeSheets(
   const gone = goneOf(sheets);
   await db.query(
     `WITH gone AS (DELETE FROM job_sheet WHERE workshop_id = $1 AND job_id = $2 AND id = ANY ($4::uuid[]))
-     INSERT INTO job_sheet (id, workshop_id, job_id, number, stock_piece_id, width_mm, length_mm, on_carrier)
-     SELECT id, $1, $2, number, "stockPieceId", (size->>'widthMm')::double precision, (size->>'lengthMm')::double precision, "onCarrier"
-     FROM jsonb_to_recordset($3) AS t(id uuid, number int, "stockPieceId" uuid, size jsonb, "onCarrier" boolean)
+     INSERT INTO job_sheet (id, workshop_id, job_id, number, stock_piece_id, width_mm, length_mm, on_carrier, photo)
+     SELECT id, $1, $2, number, "stockPieceId", (size->>'widthMm')::double precision, (size->>'lengthMm')::double precision, "onCarrier", nullif(photo, 'null')
+     FROM jsonb_to_recordset($3) AS t(id uuid, number int, "stockPieceId" uuid, size jsonb, "onCarrier" boolean, photo jsonb)
      ON CONFLICT (id) DO UPDATE SET number = excluded.number, stock_piece_id = excluded.stock_piece_id, width_mm = excluded.width_mm,
-       length_mm = excluded.length_mm, on_carrier = excluded.on_carrier
+       length_mm = excluded.length_mm, on_carrier = excluded.on_carrier, photo = excluded.photo
      WHERE job_sheet.workshop_id = $1 AND job_sheet.job_id = $2`,
     [workshopId, jobId, placed(sheets, list), gone],
   );

@@ -95,11 +95,11 @@ export async function writeToolLives(db: Db, workshopId: string, tool: BookTool)
 /** Writes a material's pieces: new ones are added, known ones are written anew. */
 export async function writePieces(db: Db, workshopId: string, material: BookMaterial): Promise<void> {
   await db.query(
-    `INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline, archived_at)
-     SELECT $1, p.id, $2, p.kind, p.name, p."widthMm", p."lengthMm", p.count, nullif(p.outline, 'null'::jsonb), CASE WHEN p."isArchived" THEN now() END
-     FROM jsonb_to_recordset($3::jsonb) AS p (id uuid, kind text, name text, "widthMm" double precision, "lengthMm" double precision, count integer, outline jsonb, "isArchived" boolean)
+    `INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline, holes, archived_at)
+     SELECT $1, p.id, $2, p.kind, p.name, p."widthMm", p."lengthMm", p.count, nullif(p.outline, 'null'::jsonb), coalesce(nullif(p.holes, 'null'::jsonb), '[]'), CASE WHEN p."isArchived" THEN now() END
+     FROM jsonb_to_recordset($3::jsonb) AS p (id uuid, kind text, name text, "widthMm" double precision, "lengthMm" double precision, count integer, outline jsonb, holes jsonb, "isArchived" boolean)
      ON CONFLICT (workshop_id, id) DO UPDATE SET version = stock_piece.version + 1, kind = excluded.kind, name = excluded.name, width_mm = excluded.width_mm,
-       length_mm = excluded.length_mm, count = excluded.count, outline = excluded.outline, archived_at = excluded.archived_at
+       length_mm = excluded.length_mm, count = excluded.count, outline = excluded.outline, holes = excluded.holes, archived_at = excluded.archived_at
      WHERE stock_piece.material_id = excluded.material_id`,
     [workshopId, material.id, JSON.stringify(material.pieces)],
   );

@@ -2,13 +2,17 @@ import type { MaterialFields, MaterialView, StockPieceFields, StockPieceView } f
 import type { Db } from '../db/pool';
 
 const PIECE = `jsonb_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,
-  'count', p.count, 'outline', p.outline, 'isArchived', p.archived_at IS NOT NULL)`;
+  'count', p.count, 'outline', p.outline, 'holes', p.holes, 'photo', p.photo,
+  'trials', coalesce((SELECT jsonb_agg(jsonb_build_object('x', s.x_mm, 'y', s.y_mm, 'process', r.process) ORDER BY s.id) FROM tuning u
+    JOIN trial_sheet t ON t.workshop_id = u.workshop_id AND t.tuning_id = u.id AND t.state <> 'planned' JOIN trial_shape s ON s.workshop_id = t.workshop_id AND s.sheet_id = t.id
+    JOIN recipe r ON r.workshop_id = u.workshop_id AND r.id = u.recipe_id WHERE u.workshop_id = p.workshop_id AND u.stock_piece_id = p.id), '[]'),
+  'isArchived', p.archived_at IS NOT NULL)`;
 
 /** Materials `m` with the pieces on hand. */
 const MATERIAL_COLUMNS = `m.id, m.version, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm", m.readings_mm AS "readingsMm", m.spread_mm AS "spreadMm",
     m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
     m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
-    m.photo_id AS "photoId", m.archived_at IS NOT NULL AS "isArchived",
+    m.photo_id AS "photoId", m.pattern_width_mm AS "patternWidthMm", m.archived_at IS NOT NULL AS "isArchived",
     coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
       FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces`;
 /** By family and name; those put away come last. */
@@ -74,6 +78,7 @@ const values = (workshopId: string, id: string, m: MaterialFields, spreadMm: num
   m.details,
   m.defaultProcess,
   m.typed,
+  m.patternWidthMm ?? null,
 ];
 
 /** Adds a material. Returns false where there is one with this id. */
@@ -86,8 +91,8 @@ export async function insertMaterial(
 ): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO material (workshop_id, id, name, family, finish, colour, thickness_mm, readings_mm, spread_mm, smallest_detail_mm, mirrored, facing,
-       heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20) ON CONFLICT DO NOTHING`,
+       heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed, pattern_width_mm)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21) ON CONFLICT DO NOTHING`,
     values(workshopId, id, material, spreadMm),
   );
   return rowCount === 1;
@@ -104,7 +109,7 @@ export async function updateMaterial(
   await db.query(
     `UPDATE material SET version = version + 1, name = $3, family = $4, finish = $5, colour = $6, thickness_mm = $7, readings_mm = $8, spread_mm = $9,
        smallest_detail_mm = $10, mirrored = $11, facing = $12, heat_limit_c = $13, supplier_card = $14, price_cents = $15, price_per = $16, notes = $17,
-       details = $18, default_process = $19, typed = $20
+       details = $18, default_process = $19, typed = $20, pattern_width_mm = $21
      WHERE workshop_id = $1 AND id = $2`,
     values(workshopId, id, material, spreadMm),
   );
@@ -141,7 +146,7 @@ export async function insertPiece(
   piece: StockPieceFields,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    'INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING',
+    'INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count, outline, holes, photo) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11) ON CONFLICT DO NOTHING',
     [
       workshopId,
       id,
@@ -152,6 +157,8 @@ export async function insertPiece(
       piece.lengthMm,
       piece.count,
       piece.outline ? JSON.stringify(piece.outline) : null,
+      JSON.stringify(piece.holes ?? []),
+      piece.photo ?? null,
     ],
   );
   return rowCount === 1;
@@ -160,7 +167,8 @@ export async function insertPiece(
 /** Writes a piece's fields anew. */
 export async function updatePiece(db: Db, workshopId: string, id: string, piece: StockPieceFields): Promise<void> {
   await db.query(
-    'UPDATE stock_piece SET version = version + 1, kind = $3, name = $4, width_mm = $5, length_mm = $6, count = $7, outline = $8 WHERE workshop_id = $1 AND id = $2',
+    `UPDATE stock_piece SET version = version + 1, kind = $3, name = $4, width_mm = $5, length_mm = $6, count = $7, outline = $8,
+       holes = coalesce($9::jsonb, holes), photo = CASE WHEN $10 THEN $11::jsonb ELSE photo END WHERE workshop_id = $1 AND id = $2`,
     [
       workshopId,
       id,
@@ -170,6 +178,9 @@ export async function updatePiece(db: Db, workshopId: string, id: string, piece:
       piece.lengthMm,
       piece.count,
       piece.outline ? JSON.stringify(piece.outline) : null,
+      piece.holes ? JSON.stringify(piece.holes) : null,
+      piece.photo !== undefined,
+      piece.photo ?? null,
     ],
   );
 }

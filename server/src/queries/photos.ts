@@ -5,14 +5,12 @@ export interface PhotoRow {
   bytes: Buffer;
 }
 
-/** Keeps a photo. */
+/** Keeps a photo; one of this id stays as it is. */
 export async function insertPhoto(db: Db, workshopId: string, id: string, photo: PhotoRow): Promise<void> {
-  await db.query('INSERT INTO photo (workshop_id, id, media_type, bytes) VALUES ($1, $2, $3, $4)', [
-    workshopId,
-    id,
-    photo.mediaType,
-    photo.bytes,
-  ]);
+  await db.query(
+    'INSERT INTO photo (workshop_id, id, media_type, bytes) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+    [workshopId, id, photo.mediaType, photo.bytes],
+  );
 }
 
 /** A photo's bytes. */

@@ -9,6 +9,7 @@ import { notFound, refused } from '../problem';
 import { listRecipes } from '../queries/recipes';
 import { listWorkshops } from '../queries/workshops';
 import { photographMaterial } from '../services/materials';
+import { keepPhotoAs } from '../services/photos';
 import { drawerLabels } from '../print/drawer-labels';
 import { recipeCards } from '../print/recipe-cards';
 import { loadShop } from '../services/shop';
@@ -101,6 +102,10 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
     const version = Number(request.query.version);
     if (!Number.isInteger(version)) throw refused('The version of the material is missing.', 'version');
     response.json(await photographMaterial(pool, heavy, workshopOf(request), idOf(request), version, bytesOf(request)));
+  });
+  router.put('/photos/:id', named, uploadLine, raw(LARGEST_PHOTO), async (request, response) => {
+    await keepPhotoAs(pool, heavy, workshopOf(request), idOf(request), bytesOf(request));
+    response.status(204).end();
   });
   router.put(
     '/trials/:id/photo',

@@ -6,7 +6,7 @@ const WRITES = new Set(['POST', 'PUT', 'PATCH', 'DELETE']);
 const ANYBODYS = new Set(['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data']);
 /** Where a file comes as it is. */
 const FILES =
-  /^\/(jobs\/[^/]+\/artworks\/[^/]+|fonts\/[^/]+|materials\/[^/]+\/photo|trials\/[^/]+\/photo|book\/import)\/?$/;
+  /^\/(jobs\/[^/]+\/artworks\/[^/]+|fonts\/[^/]+|materials\/[^/]+\/photo|photos\/[^/]+|trials\/[^/]+\/photo|book\/import)\/?$/;
 const HERE = ['localhost', '127.0.0.1', '[::1]'];
 
 /**

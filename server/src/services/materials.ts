@@ -7,8 +7,8 @@ import type {
   NewStockPiece,
   StockPieceChange,
 } from '@keen-anvil/contract';
-import { signedArea } from '@keen-anvil/core/geometry';
-import { materialProblem, thicknessFrom } from '@keen-anvil/core/materials';
+import { signedArea, type Bounds } from '@keen-anvil/core/geometry';
+import { materialProblem, photoProblem, thicknessFrom } from '@keen-anvil/core/materials';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
@@ -141,18 +141,37 @@ export async function archivePiece(
   });
 }
 
-/** An outline belongs to an offcut or a blank, encloses something, and sets its size. */
+/** An outline belongs to an offcut or a blank, encloses something, and sets its size; what goes with it goes by its corner. */
 function withOutline<P extends Omit<NewStockPiece, 'id'>>(piece: P): P {
+  const problem = piece.photo && photoProblem(piece.photo);
+  if (problem) throw refused(problem, 'photo');
+  if (piece.holes?.length && piece.kind === 'roll')
+    throw refused('Of a roll only the rest of its length is kept.', 'holes');
   if (!piece.outline) return piece;
   if (piece.kind !== 'offcut' && piece.kind !== 'blank')
     throw refused(`A ${piece.kind} is a rectangle; only offcuts and blanks have an outline of their own.`, 'outline');
   const xs = piece.outline.map((point) => point.x);
   const ys = piece.outline.map((point) => point.y);
   const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const outline = piece.outline.map((point) => ({ x: point.x - left, y: point.y - top }));
+  const moved = (ring: { x: number; y: number }[]) => ring.map((point) => ({ x: point.x - left, y: point.y - top }));
+  const outline = moved(piece.outline);
   if (Math.abs(signedArea(outline)) < 1) throw refused('The outline encloses nothing.', 'outline');
-  return { ...piece, outline, widthMm: Math.max(...xs) - left, lengthMm: Math.max(...ys) - top };
+  return {
+    ...piece,
+    outline,
+    widthMm: Math.max(...xs) - left,
+    lengthMm: Math.max(...ys) - top,
+    ...(piece.holes ? { holes: piece.holes.map(moved) } : {}),
+    ...(piece.photo ? { photo: { ...piece.photo, box: movedBox(piece.photo.box, -left, -top) } } : {}),
+  };
 }
+
+const movedBox = ({ minX, minY, maxX, maxY }: Bounds, x: number, y: number): Bounds => ({
+  minX: minX + x,
+  minY: minY + y,
+  maxX: maxX + x,
+  maxY: maxY + y,
+});
 
 function refuseBadMaterial(material: MaterialFields): void {
   const problem = materialProblem(material);

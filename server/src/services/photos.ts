@@ -13,6 +13,17 @@ export async function readPhoto(heavy: HeavyPool, bytes: Buffer): Promise<Buffer
   return Buffer.from(photo);
 }
 
+/** Keeps a photo under the id that its device gave it; sent twice, it is kept once. @throws Problem where the bytes are none */
+export async function keepPhotoAs(
+  db: Db,
+  heavy: HeavyPool,
+  workshopId: string,
+  id: string,
+  bytes: Buffer,
+): Promise<void> {
+  await insertPhoto(db, workshopId, id, { mediaType: 'image/jpeg', bytes: await readPhoto(heavy, bytes) });
+}
+
 /** Keeps a photo that was read. Returns its id. */
 export async function keepPhoto(db: Db, workshopId: string, photo: Buffer): Promise<string> {
   const photoId = randomUUID();
