@@ -1,5 +1,12 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
-import { pieceOutline, straightened, trueSize, type Straightened, type TappedPlace } from '@keen-anvil/core/photo';
+import {
+  findMarkerPage,
+  pieceOutline,
+  straightened,
+  trueSize,
+  type Straightened,
+  type TappedPlace,
+} from '@keen-anvil/core/photo';
 import { expose } from 'comlink';
 
 /** So many pixels to a millimetre are enough for an outline. */
@@ -8,6 +15,8 @@ const PIXELS_PER_MM = 4;
 const FARTHEST_MM = 900;
 
 let flat: Straightened | null = null;
+/** What it was straightened from. */
+let from: { width: number; height: number; data: Uint8ClampedArray; places: TappedPlace[] } | null = null;
 
 /** What of the thing's plane a photo shows, as far as that is of use. */
 function seenBox(toThing: (px: Point) => Point, width: number, height: number, places: readonly TappedPlace[]): Bounds {
@@ -33,12 +42,37 @@ function seenBox(toThing: (px: Point) => Point, width: number, height: number, p
 
 const worker = {
   /** A photo as it would be from straight above. @throws TapsRefusedError as a sentence */
-  straighten(width: number, height: number, data: Uint8ClampedArray, places: TappedPlace[]): Straightened {
-    const size = trueSize(places);
+  straighten(
+    width: number,
+    height: number,
+    data: Uint8ClampedArray,
+    places: TappedPlace[],
+  ): { picture: Straightened; residualMm: number } {
+    from = { width, height, data, places };
+    const size = trueSize(places, { width, height });
     const box = seenBox(size.toThing, width, height, places);
     flat = straightened({ width, height, data, dotsPerInch: null }, size, box, PIXELS_PER_MM);
+    return { picture: flat, residualMm: size.residualMm };
+  },
+  /** The same photo counted from another corner, and along another edge. */
+  seenFrom(corner: Point, along: Point): Straightened {
+    const angle = Math.atan2(along.y - corner.y, along.x - corner.x);
+    const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+    const places = from!.places.map(({ mm, px }) => {
+      const [dx, dy] = [mm.x - corner.x, mm.y - corner.y];
+      return { px, mm: { x: cos * dx + sin * dy, y: cos * dy - sin * dx } };
+    });
+    return worker.straighten(from!.width, from!.height, from!.data, places).picture;
+  },
+  /** Only so much of it. */
+  cutOut(box: Bounds): Straightened {
+    const size = trueSize(from!.places, from!);
+    flat = straightened({ ...from!, dotsPerInch: null }, size, box, 2 * PIXELS_PER_MM);
     return flat;
   },
+  /** The dots of a marker page, where the photo shows one. */
+  markerPage: (width: number, height: number, data: Uint8ClampedArray): TappedPlace[] | null =>
+    findMarkerPage({ width, height, data, dotsPerInch: null }),
   /** The outline of what was tapped in it, in mm. */
   outline(at: Point, tolerance: number): Point[] {
     return flat ? pieceOutline(flat, at, tolerance) : [];

@@ -8,6 +8,7 @@ export const paths = {
   material: (id: string) => `/api/materials/${id}`,
   materialArchive: (id: string) => `/api/materials/${id}/archive`,
   materialPhoto: (id: string, version: number) => `/api/materials/${id}/photo?version=${version}`,
+  markerPage: '/api/marker-page',
   photo: (id: string) => `/api/photos/${id}`,
   pieces: (materialId: string) => `/api/materials/${materialId}/pieces`,
   piece: (id: string) => `/api/pieces/${id}`,

@@ -19,6 +19,8 @@ import { LayKeys, type LayTool } from './lay-keys';
 import { LaySurface } from './lay-surface';
 import { useNewLive, type InHand } from './lay-view';
 import type { NestGroup } from './nest-wish';
+import { PhotoUnder, lookOfSheet } from './photo-under';
+import { PhotographSheet } from './photograph-sheet';
 import { useAct } from './queries';
 import { useWrong } from './use-wrong';
 
@@ -47,6 +49,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [tool, setTool] = useState<LayTool>('move');
   const [measured, setMeasured] = useState<Point[]>([]);
+  const look = useMemo(() => lookOfSheet(sheet, piece, group.material), [sheet, piece, group.material]);
   const inHand = useNewLive<InHand | null>(null);
   const things = useMemo(() => laidThings(job, sheet.id), [job, sheet.id]);
   const wrong = useWrong(things, close);
@@ -86,6 +89,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
         outline={close.outline}
         reach={close.reach}
         holes={close.holes}
+        under={look ? <PhotoUnder look={look} size={piece} /> : null}
         things={things}
         chosen={chosen}
         wrong={wrong.keys}
@@ -143,6 +147,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
               setTool(tool === 'measure' ? 'move' : 'measure');
             }}
           />
+          <PhotographSheet sheet={sheet} piece={piece} act={act} />
           <TextKey
             title="Nest the parts"
             icon="layers-outline"

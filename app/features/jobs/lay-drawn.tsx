@@ -106,6 +106,8 @@ export const Guides = memo(function Guides({ guides }: Pick<LaySurfaceProps, 'gu
 interface ThingsProps {
   wrong: ReadonlySet<string>;
   colour: string;
+  /** What lies under the parts is to be seen through them. */
+  isSheer?: boolean;
 }
 
 export const Still = memo(function Still({
@@ -113,12 +115,20 @@ export const Still = memo(function Still({
   taken,
   wrong,
   colour,
+  isSheer,
 }: ThingsProps & { things: readonly LaidThing[]; taken: ReadonlySet<string> }) {
   return (
     <>
       {things.map((thing) =>
         taken.has(thing.key) ? null : (
-          <OneThing key={thing.key} thing={thing} isWrong={wrong.has(thing.key)} isTaken={false} colour={colour} />
+          <OneThing
+            key={thing.key}
+            thing={thing}
+            isWrong={wrong.has(thing.key)}
+            isTaken={false}
+            colour={colour}
+            isSheer={isSheer}
+          />
         ),
       )}
     </>
@@ -130,11 +140,13 @@ const OneThing = memo(function OneThing({
   isWrong,
   isTaken,
   colour,
+  isSheer,
 }: {
   thing: LaidThing;
   isWrong: boolean;
   isTaken: boolean;
   colour: string;
+  isSheer?: boolean;
 }) {
   const { ember, ink, rust } = useTokens();
   return (
@@ -145,7 +157,7 @@ const OneThing = memo(function OneThing({
           d={pathOf({ contours })}
           transform={`matrix(${planeAt(place).join(' ')})`}
           fill={isWrong ? rust : colour}
-          fillOpacity={isWrong ? 0.35 : 0.5}
+          fillOpacity={isWrong ? 0.35 : isSheer ? 0.12 : 0.5}
           fillRule="evenodd"
           stroke={isTaken ? ember : isWrong ? rust : ink}
           strokeWidth={isTaken ? 2.5 : 1.2}
@@ -163,6 +175,7 @@ export function Taken({
   wrong,
   isWrongIn,
   colour,
+  isSheer,
 }: ThingsProps & Pick<LaySurfaceProps, 'isWrongIn'> & { things: readonly LaidThing[]; inHand: Live<InHand | null> }) {
   const now = useLive(inHand);
   const box = boxOf(things);
@@ -171,9 +184,16 @@ export function Taken({
   const drawn = useMemo(
     () =>
       things.map((thing) => (
-        <OneThing key={thing.key} thing={thing} isWrong={isWrongNow ?? wrong.has(thing.key)} isTaken colour={colour} />
+        <OneThing
+          key={thing.key}
+          thing={thing}
+          isWrong={isWrongNow ?? wrong.has(thing.key)}
+          isTaken
+          colour={colour}
+          isSheer={isSheer}
+        />
       )),
-    [things, wrong, isWrongNow, colour],
+    [things, wrong, isWrongNow, colour, isSheer],
   );
   const moved =
     now && about ? `translate(${now.by.x} ${now.by.y}) rotate(${-now.degrees} ${about.x} ${about.y})` : undefined;

@@ -102,13 +102,20 @@ export function LaySurface(props: LaySurfaceProps) {
             <InView view={view} id="lay-content">
               <Sheet outline={outline} reach={reach} holes={props.holes} under={props.under} />
               <Guides guides={guides} />
-              <Still things={things} taken={chosen} wrong={props.wrong} colour={props.colour} />
+              <Still
+                things={things}
+                taken={chosen}
+                wrong={props.wrong}
+                colour={props.colour}
+                isSheer={Boolean(props.under)}
+              />
               <Taken
                 things={taken}
                 inHand={inHand}
                 wrong={props.wrong}
                 isWrongIn={props.isWrongIn}
                 colour={props.colour}
+                isSheer={Boolean(props.under)}
               />
             </InView>
             <SnapLines lines={lines} view={view} width={width} height={height} />

@@ -44,6 +44,7 @@ function sectionsFor(family: FamilyName): FormSection[] {
           isNeeded: true,
         },
         { name: 'finish', label: 'Finish', kind: 'text' },
+        { name: 'patternWidthMm', label: 'Its photo shows, across', kind: 'number', unit: 'mm', min: 1, max: 10_000 },
         ...detailFormFields(familyOf(family).fields),
       ],
     },
@@ -109,6 +110,7 @@ function toFields(family: FamilyName, values: FormValues, typed: Record<string, 
     details: detailsFrom(familyOf(family).fields, values),
     defaultProcess: text('defaultProcess') as ProcessName,
     typed,
+    patternWidthMm: number('patternWidthMm'),
   };
 }
 

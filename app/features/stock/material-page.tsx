@@ -2,10 +2,9 @@ import { paths, type MaterialView, type StockPieceView } from '@keen-anvil/contr
 import { familyOf } from '@keen-anvil/core/materials';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '../../ui/elements';
-import * as DocumentPicker from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Image, Pressable, View } from 'react-native';
+import { Pressable, View } from 'react-native';
 import Svg, { Polygon, Rect } from 'react-native-svg';
 import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
@@ -23,9 +22,10 @@ import { RecipeRow } from '../book/recipe-row';
 import { ArchiveKey } from '../shop/archive-key';
 import { detailFacts } from '../shop/detail-facts';
 import { TurnKeys } from '../shop/turn-keys';
+import { PatternPhoto } from './pattern-photo';
 import { PieceForm } from './piece-form';
 import { pieceSaid, pieceSize } from './piece-words';
-import { turnMaterial, turnPiece, usePhotograph } from './queries';
+import { turnMaterial, turnPiece } from './queries';
 import { ApiError } from '../api/client';
 import { useMaterial } from '../shop/materials';
 
@@ -89,7 +89,7 @@ function Material({ material }: { material: MaterialView }) {
         </Leaf>
       ) : null}
       {material.notes ? <Body>{material.notes}</Body> : null}
-      <Photo material={material} />
+      <PatternPhoto material={material} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Heading>In stock</Heading>
         <TextKey title="Add a piece" icon="plus" onPress={() => setPiece('new')} />
@@ -174,40 +174,6 @@ function factsOf(m: MaterialView, show: (value: number, unit: string) => string)
     ...detailFacts(familyOf(m.family).fields, m.details, show),
   ];
   return facts.filter((fact): fact is [string, string] => Boolean(fact[1]));
-}
-
-/** A photo of the pattern; another takes its place. */
-function Photo({ material }: { material: MaterialView }) {
-  const { rust, rule } = useTokens();
-  const photograph = usePhotograph(material.id);
-  const choose = async () => {
-    const picked = await DocumentPicker.getDocumentAsync({ type: 'image/*' });
-    const file = picked.canceled ? undefined : picked.assets[0].file;
-    if (file) photograph.mutate({ photo: file, version: material.version });
-  };
-  return (
-    <View style={{ gap: SPACE.small }}>
-      {material.photoId ? (
-        <Image
-          source={{ uri: paths.photo(material.photoId) }}
-          accessibilityLabel={`Photo of ${material.name}`}
-          resizeMode="cover"
-          style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }}
-        />
-      ) : null}
-      <TextKey
-        title={material.photoId ? 'Another photo' : 'Add a photo of its pattern'}
-        icon="camera-outline"
-        isDisabled={photograph.isPending}
-        onPress={() => void choose()}
-      />
-      {photograph.isError ? (
-        <Body role="alert" style={{ color: rust }}>
-          {photograph.error.message}
-        </Body>
-      ) : null}
-    </View>
-  );
 }
 
 /** A piece's outline, to scale with itself; a long roll is shown as wide as it is thick. */

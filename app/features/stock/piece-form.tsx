@@ -12,7 +12,10 @@ import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { ArchiveKey } from '../shop/archive-key';
+import { useMutation } from '@tanstack/react-query';
+import { keepPhoto } from './keep-photo';
 import { OutlinePhoto } from './outline-photo';
+import type { FlatPhoto } from './true-size-photo';
 import { useAddPiece, useChangePiece } from './queries';
 
 interface PieceFormProps {
@@ -57,6 +60,8 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
     `outline of piece ${piece?.id ?? `new ${materialId}`}`,
     piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '',
   );
+  const [taken, setTaken] = useState<{ photo: FlatPhoto; left: number; top: number } | null>(null);
+  const keep = useMutation({ mutationFn: keepPhoto });
   const corners = draft.value;
   const done = () => {
     draft.done();
@@ -76,10 +81,14 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       count: kind === 'roll' || kind === 'offcut' ? 1 : Number(values.count ?? 0),
     };
   };
-  const write = (values: FormValues, version = piece?.version) => {
+  const write = async (values: FormValues, version = piece?.version) => {
     if (outline === 'wrong') return;
-    if (piece && version) change.mutate({ ...toPiece(values), version }, { onSuccess: done });
-    else add.mutate({ ...toPiece(values), id: uuid() }, { onSuccess: done });
+    // The photo that the outline was taken from lies under what is laid on the piece.
+    const photo = taken && outline ? await keep.mutateAsync(takenFrom(taken)).catch(() => null) : undefined;
+    if (photo === null) return;
+    const fields = { ...toPiece(values), ...(photo ? { photo } : {}) };
+    if (piece && version) change.mutate({ ...fields, version }, { onSuccess: done });
+    else add.mutate({ ...fields, id: uuid() }, { onSuccess: done });
   };
   return (
     <Decision title={piece ? 'Change the piece' : 'Into stock'} isOpen onClose={onClose}>
@@ -98,7 +107,12 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
               ? 'Corners are written as x y in mm, with commas between them; three or more.'
               : 'Its corners in mm, as x y, going round.'}
           </Aside>
-          <OutlinePhoto onOutline={(found) => draft.set(asTyped(found))} />
+          <OutlinePhoto
+            onOutline={(found, photo) => {
+              draft.set(asTyped(found));
+              setTaken({ photo, left: leastOf(found, 'x'), top: leastOf(found, 'y') });
+            }}
+          />
         </View>
       ) : null}
       <RecordForm
@@ -112,17 +126,17 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
           count: piece?.count ?? 1,
         }}
         submit={piece ? 'Write it down' : 'Put it into stock'}
-        isSubmitting={add.isPending || change.isPending}
-        error={add.error ?? change.error}
+        isSubmitting={add.isPending || change.isPending || keep.isPending}
+        error={add.error ?? change.error ?? keep.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as StockKind)}
         stale={{
           what: 'this piece',
           sayTheirs: (current: StockPieceView) =>
             `name ${current.name}, ${formatNumber(current.widthMm, 1)} × ${formatNumber(current.lengthMm, 1)} mm, ${current.count} of it`,
           onKeepTheirs: onClose,
-          onWriteMine: (current: StockPieceView, values) => write(values, current.version),
+          onWriteMine: (current: StockPieceView, values) => void write(values, current.version),
         }}
-        onSubmit={(values) => write(values)}
+        onSubmit={(values) => void write(values)}
       />
       {piece ? (
         <ArchiveKey
@@ -136,6 +150,15 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
     </Decision>
   );
 }
+
+const leastOf = (points: readonly { x: number; y: number }[], axis: 'x' | 'y'): number =>
+  Math.min(...points.map((point) => point[axis]));
+
+/** A photo in the coordinates of the outline that was typed from it. */
+const takenFrom = ({ photo: { blob, box }, left, top }: { photo: FlatPhoto; left: number; top: number }) => ({
+  blob,
+  box: { minX: box.minX - left, minY: box.minY - top, maxX: box.maxX - left, maxY: box.maxY - top },
+});
 
 /** An outline as a maker would type it, from its own upper left, to a tenth of a millimetre. */
 export function asTyped(outline: readonly { x: number; y: number }[]): string {

@@ -1,15 +1,15 @@
 import type { Point } from '@keen-anvil/core/geometry';
 import { useState } from 'react';
-import { Image, Pressable, View, type GestureResponderEvent } from 'react-native';
+import { View } from 'react-native';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Strong } from '../../ui/type';
 import { pickFile } from '../api/pick-file';
+import { TapPicture } from '../stock/tap-picture';
 import { measurePatches, readLightness, type Lightness } from './measure-photo';
 
 const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;
-const MARK = 14;
 
 interface Shown {
   uri: string;
@@ -24,12 +24,10 @@ export function LadderPhoto({
   shares: readonly [number, number][];
   onMeasured: (darknesses: number[]) => void;
 }) {
-  const { ember, card, rust } = useTokens();
+  const { rust } = useTokens();
   const [shown, setShown] = useState<Shown | null>(null);
   const [corners, setCorners] = useState<Point[]>([]);
-  const [width, setWidth] = useState(0);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const scale = shown && width > 0 ? shown.picture.width / width : 1;
   const pick = async () => {
     const file = await pickFile('image/*');
     if (!file) return;
@@ -41,9 +39,9 @@ export function LadderPhoto({
       setTrouble((error as Error).message);
     }
   };
-  const tap = ({ nativeEvent }: GestureResponderEvent) => {
+  const tap = (at: Point) => {
     if (!shown || corners.length === CORNERS.length) return;
-    const tapped = [...corners, { x: nativeEvent.locationX * scale, y: nativeEvent.locationY * scale }];
+    const tapped = [...corners, at];
     setCorners(tapped);
     if (tapped.length < CORNERS.length) return;
     try {
@@ -72,35 +70,14 @@ export function LadderPhoto({
               ? `Tap the ${CORNERS[corners.length]} corner of the ladder`
               : 'Measured: look at the numbers below'}
           </Strong>
-          <Pressable
-            aria-label="Photo of the ladder"
-            onPress={tap}
-            onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
-            style={{ width: '100%', aspectRatio: shown.picture.width / shown.picture.height }}
-          >
-            <Image
-              source={{ uri: shown.uri }}
-              accessibilityLabel="Photo of the ladder"
-              style={{ width: '100%', height: '100%' }}
-            />
-            {corners.map((corner, i) => (
-              <View
-                key={i}
-                pointerEvents="none"
-                style={{
-                  position: 'absolute',
-                  left: corner.x / scale - MARK / 2,
-                  top: corner.y / scale - MARK / 2,
-                  width: MARK,
-                  height: MARK,
-                  borderRadius: MARK / 2,
-                  borderWidth: 3,
-                  borderColor: ember,
-                  backgroundColor: card,
-                }}
-              />
-            ))}
-          </Pressable>
+          <TapPicture
+            label="Photo of the ladder"
+            uri={shown.uri}
+            width={shown.picture.width}
+            height={shown.picture.height}
+            marks={corners}
+            onTap={tap}
+          />
           {corners.length ? <TextKey title="Tap the corners anew" icon="undo" onPress={() => setCorners([])} /> : null}
         </>
       ) : null}

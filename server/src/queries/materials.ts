@@ -109,9 +109,9 @@ export async function updateMaterial(
   await db.query(
     `UPDATE material SET version = version + 1, name = $3, family = $4, finish = $5, colour = $6, thickness_mm = $7, readings_mm = $8, spread_mm = $9,
        smallest_detail_mm = $10, mirrored = $11, facing = $12, heat_limit_c = $13, supplier_card = $14, price_cents = $15, price_per = $16, notes = $17,
-       details = $18, default_process = $19, typed = $20, pattern_width_mm = $21
+       details = $18, default_process = $19, typed = $20, pattern_width_mm = CASE WHEN $22 THEN $21 ELSE pattern_width_mm END
      WHERE workshop_id = $1 AND id = $2`,
-    values(workshopId, id, material, spreadMm),
+    [...values(workshopId, id, material, spreadMm), material.patternWidthMm !== undefined],
   );
 }
 

@@ -6,6 +6,7 @@ import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
 import { inOneFile, makeSheetFile, makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
+import { markerPage } from '../print/marker-page';
 import { jobDetail } from '../services/job-views';
 import { printOfSheet } from '../services/print-sheets';
 import { loadShop, materialsOf } from '../services/shop';
@@ -57,6 +58,13 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
       .attachment(fileName([job.name, 'to print'], 'pdf'))
       .type('application/pdf')
       .send(bytes);
+  });
+
+  router.get('/marker-page', async (_request, response) => {
+    response
+      .attachment('marker page.pdf')
+      .type('application/pdf')
+      .send(await markerPage());
   });
 
   return router;
