@@ -10,6 +10,7 @@ export { JobDialCard } from './jobs/job-dial-card';
 export { JobPage } from './jobs/job-page';
 export { JobsPage } from './jobs/jobs-page';
 export { LayPage } from './jobs/lay-page';
+export { MockupPage } from './jobs/mockup-page';
 export { MeasuredPage } from './jobs/measured-page';
 export { NestPage } from './jobs/nest-page';
 export { NewJobPage } from './jobs/new-job-page';

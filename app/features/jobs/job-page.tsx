@@ -5,6 +5,7 @@ import { planeAt } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { TEMPERS, type Temper } from '@keen-anvil/core/recipes';
 import { formatDuration } from '@keen-anvil/core/units';
+import { useRouter } from 'expo-router';
 import { Fragment, useDeferredValue, useMemo, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
@@ -75,6 +76,7 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const isWide = useWide();
   const { height } = useWindowDimensions();
   const { rule } = useTokens();
+  const router = useRouter();
   const [tab, setTab] = useState<Tab>(first ?? (isAsking(job) ? 'Drawing' : 'Steps'));
   // A large drawing is laid out while the page stays alive.
   const leaf = useDeferredValue(tab);
@@ -125,6 +127,11 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
       ))}
       <UndoKey job={job} />
       <NotesLeaf job={job} />
+      <TextKey
+        title="See it on its blank"
+        icon="image-frame"
+        onPress={() => router.push({ pathname: '/jobs/[id]/mockup', params: { id: job.id } })}
+      />
       <KeepTemplate job={job} />
       <PutJobAway job={job} />
     </View>

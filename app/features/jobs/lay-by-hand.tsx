@@ -14,6 +14,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { UndoKey } from './drawing-view';
 import { pathOf } from './drawn-groups';
+import { BlankGuide } from './blank-guide';
 import { boxOf, laidThings, movedThings, relayAction, type LaidThing } from './laid-things';
 import { LayKeys, type LayTool } from './lay-keys';
 import { LaySurface } from './lay-surface';
@@ -147,6 +148,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
               setTool(tool === 'measure' ? 'move' : 'measure');
             }}
           />
+          <BlankGuide job={job} step={job.steps.find(({ position }) => position + 1 === number)!} sheet={sheet} />
           <PhotographSheet sheet={sheet} piece={piece} act={act} />
           <TextKey
             title="Nest the parts"

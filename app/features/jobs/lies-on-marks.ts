@@ -2,15 +2,15 @@ import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
 import type { Point } from '@keen-anvil/core/geometry';
 import { boundsOnSheet } from '@keen-anvil/core/layout';
-import { DOT_MM, markLines, USUAL_MARKS } from '@keen-anvil/core/registration';
+import { DOT_MM, markLines, type MarkSet } from '@keen-anvil/core/registration';
 import { allParts } from './all-parts';
 
 /** What is kept free round a mark, so that it is told from the print, in mm. */
 const CLEAR_MM = 2;
 
 /** Whether something that is printed lies on a mark of its page. */
-export function liesOnMarks(job: JobDetail, sheet: SheetOfStep, marks: readonly Point[]): boolean {
-  const { legs, dots } = markLines(marks, USUAL_MARKS);
+export function liesOnMarks(job: JobDetail, sheet: SheetOfStep, marks: readonly Point[], set: MarkSet): boolean {
+  const { legs, dots } = markLines(marks, set);
   const boxes = [
     ...legs.map(([from, to]) => ({
       minX: Math.min(from.x, to.x) - CLEAR_MM,

@@ -1,7 +1,7 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
 import { planeAt } from '@keen-anvil/core/layout';
-import { DOT_MM, markLines, marksOf, USUAL_MARKS, type Correction } from '@keen-anvil/core/registration';
+import { DOT_MM, laminateSize, markLines, marksOf, type Correction, type MarkSet } from '@keen-anvil/core/registration';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -16,15 +16,17 @@ interface PagePictureProps {
   sheet: SheetOfStep;
   page: { widthMm: number; heightMm: number };
   correction: Correction | null;
+  marks: MarkSet;
 }
 
 /** The page as it is printed, with the lines of the cut; once the marks are read, as it lies in the machine. */
-export function PagePicture({ job, sheet, page, correction }: PagePictureProps) {
-  const { card, ember, rule, ink } = useTokens();
+export function PagePicture({ job, sheet, page, correction, marks }: PagePictureProps) {
+  const { card, ember, rule, ink, slate } = useTokens();
   const { height } = useWindowDimensions();
   const [width, setWidth] = useState(0);
   const scale = Math.min((width - 2) / page.widthMm, (height * 0.5) / page.heightMm);
-  const { legs, dots } = markLines(marksOf(page, USUAL_MARKS), USUAL_MARKS);
+  const { legs, dots } = markLines(marksOf(page, marks), marks);
+  const laminate = laminateSize(page, marks);
   const parts = useMemo(
     () =>
       allParts(job).flatMap((part) =>
@@ -76,9 +78,22 @@ export function PagePicture({ job, sheet, page, correction }: PagePictureProps) 
                 x2={to.x}
                 y2={to.y}
                 stroke={ink}
-                strokeWidth={Math.max(USUAL_MARKS.lineMm, 1.2 / scale)}
+                strokeWidth={Math.max(marks.lineMm, 1.2 / scale)}
               />
             ))}
+            {laminate ? (
+              <Rect
+                testID="laminate"
+                x={(page.widthMm - laminate.widthMm) / 2}
+                y={(page.heightMm - laminate.heightMm) / 2}
+                width={laminate.widthMm}
+                height={laminate.heightMm}
+                fill="none"
+                stroke={slate}
+                strokeWidth={1.2 / scale}
+                strokeDasharray={[6 / scale, 4 / scale]}
+              />
+            ) : null}
             {dots.map(({ x, y }, i) => (
               <Circle key={i} cx={x} cy={y} r={DOT_MM / 2} fill={ink} />
             ))}

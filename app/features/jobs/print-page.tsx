@@ -5,7 +5,7 @@ import { StepSheets } from './step-sheets';
 export function PrintPage({ jobId, sheetId }: { jobId: string; sheetId: string | null }) {
   return (
     <StepSheets title={PRINT_TITLE} jobId={jobId}>
-      {(job, materials) => {
+      {(job, materials, machines) => {
         const sheets = job.steps.flatMap((step) => step.sheets);
         const sheet = sheets.find(({ id }) => id === sheetId) ?? sheets.at(0);
         const piece = materials.flatMap(({ pieces }) => pieces).find(({ id }) => id === sheet?.stockPieceId);
@@ -15,7 +15,9 @@ export function PrintPage({ jobId, sheetId }: { jobId: string; sheetId: string |
             title: 'No page to print',
             why: 'A roll is no page: choose a sheet of a size that the printer takes.',
           };
-        return <PrintSheet key={sheet.id} job={job} sheet={sheet} piece={piece} />;
+        const cut = job.steps.find(({ sheets: own }) => own.some(({ id }) => id === sheet.id));
+        const machine = machines.find(({ id }) => id === cut?.machineId);
+        return <PrintSheet key={sheet.id} job={job} sheet={sheet} piece={piece} machine={machine} />;
       }}
     </StepSheets>
   );

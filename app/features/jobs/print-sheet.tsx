@@ -1,5 +1,5 @@
-import { paths, type JobDetail, type SheetOfStep, type StockPieceView } from '@keen-anvil/contract';
-import { laminateSize, marksOf, USUAL_MARKS } from '@keen-anvil/core/registration';
+import { paths, type JobDetail, type MachineView, type SheetOfStep, type StockPieceView } from '@keen-anvil/contract';
+import { laminateSize, marksFor, marksOf } from '@keen-anvil/core/registration';
 import { readMarks } from '@keen-anvil/core/standins';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { useMutation } from '@tanstack/react-query';
@@ -17,7 +17,7 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { saveFile } from '../api/save-file';
 import { liesOnMarks } from './lies-on-marks';
 import { PagePicture } from './page-picture';
-import { marksToSend, ReadMarks, useReadMarks } from './read-marks';
+import { bedOfMachine, marksToSend, ReadMarks, useReadMarks } from './read-marks';
 import { useStartJob } from './run-queries';
 import { SpeedUpChoice, useSpeedUp } from './speed-up';
 
@@ -27,7 +27,18 @@ const BAR = 'printer.bar';
 const BAR_MM = 100;
 
 /** The page of a sheet, and the marks that its cut is brought to. */
-export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: SheetOfStep; piece: StockPieceView }) {
+export function PrintSheet({
+  job,
+  sheet,
+  piece,
+  machine,
+}: {
+  job: JobDetail;
+  sheet: SheetOfStep;
+  piece: StockPieceView;
+  /** That cuts it: it looks for the marks. */
+  machine: MachineView | undefined;
+}) {
   const router = useRouter();
   const start = useStartJob(job.id);
   const { rust } = useTokens();
@@ -35,13 +46,14 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
   const [bar, setBar] = useState(() => readPreference(BAR) ?? '');
   const [look, setLook] = useState(0);
   const page = useMemo(() => ({ widthMm: piece.widthMm, heightMm: piece.lengthMm }), [piece]);
-  const drawn = useMemo(() => marksOf(page, USUAL_MARKS), [page]);
+  const set = useMemo(() => marksFor(machine), [machine]);
+  const drawn = useMemo(() => marksOf(page, set), [page, set]);
   const marks = useReadMarks(drawn);
   const { correction } = marks;
   const stretch = (parseTypedNumber(bar) ?? BAR_MM) / BAR_MM;
   const save = useMutation({ mutationFn: () => saveFile(paths.sheetPrint(job.id, sheet.id, stretch, stretch)) });
   const isStretchOdd = stretch < 0.9 || stretch > 1.1;
-  const laminate = laminateSize(page, USUAL_MARKS);
+  const laminate = laminateSize(page, set);
   const letStandInLook = () => {
     // How the sheet really lies nobody knows but the stand-in.
     const seed = 7919 * (look + 1) + piece.widthMm;
@@ -92,8 +104,8 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
         </View>
       }
     >
-      <PagePicture job={job} sheet={sheet} page={page} correction={correction} />
-      {liesOnMarks(job, sheet, drawn) ? (
+      <PagePicture job={job} sheet={sheet} page={page} correction={correction} marks={set} />
+      {liesOnMarks(job, sheet, drawn, set) ? (
         <Body role="alert" style={{ color: rust }}>
           What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
         </Body>
@@ -130,7 +142,7 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
       {laminate ? (
         <Leaf>
           <Strong>2 Laminate it, or leave it</Strong>
-          <Body>{`Cut the film to ${formatNumber(laminate.widthMm, 1)} × ${formatNumber(laminate.heightMm, 1)} mm: it covers the work and leaves the marks bare.`}</Body>
+          <Body>{`Cut the film to ${formatNumber(laminate.widthMm, 1)} × ${formatNumber(laminate.heightMm, 1)} mm: it covers the work and leaves the marks bare, as the broken line shows.`}</Body>
         </Leaf>
       ) : null}
       <Leaf>
@@ -138,7 +150,7 @@ export function PrintSheet({ job, sheet, piece }: { job: JobDetail; sheet: Sheet
         <Body>
           Let the camera look, or bring the head over the corner of each bracket and type what the machine shows.
         </Body>
-        <ReadMarks marks={marks} onLook={letStandInLook} />
+        <ReadMarks marks={marks} bed={machine ? bedOfMachine(machine) : null} onLook={letStandInLook} />
       </Leaf>
     </Page>
   );

@@ -1,3 +1,4 @@
+import type { MachineView } from '@keen-anvil/contract';
 import type { Point } from '@keen-anvil/core/geometry';
 import { correctionFrom, MARK_NAMES, type Correction } from '@keen-anvil/core/registration';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
@@ -8,6 +9,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
+import { TapMarks, type Bed } from './tap-marks';
 
 /** A mark as it is typed. */
 interface Typed {
@@ -53,18 +55,26 @@ function correctionOrRefusal(drawn: readonly Point[], read: readonly (Point | nu
   }
 }
 
+/** What is seen of a machine when one looks at it from above. */
+export const bedOfMachine = ({ name, workWidthMm, workLengthMm }: MachineView): Bed => ({
+  label: `The bed of ${name}`,
+  widthMm: workWidthMm,
+  heightMm: workLengthMm,
+});
+
 /** Marks as they were read, for the server. */
 export const marksToSend = ({ read }: MarksInHand): { mark: number; x: number; y: number }[] =>
   read.flatMap((at, mark) => (at ? [{ mark, ...at }] : []));
 
 /** Where the marks of a sheet lie in the machine: looked at by the stand-in, or typed; and how well they fit. */
-export function ReadMarks({ marks, onLook }: { marks: MarksInHand; onLook: () => void }) {
+export function ReadMarks({ marks, bed, onLook }: { marks: MarksInHand; bed: Bed | null; onLook: () => void }) {
   const { rust } = useTokens();
   const { typed, setTyped, read, correction, refusal } = marks;
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
         <TextKey title="Let the stand-in look" icon="camera-outline" onPress={onLook} />
+        {bed ? <TapMarks bed={bed} onRead={marks.take} /> : null}
         {read.some(Boolean) ? <TextKey title="Forget them" icon="eraser" onPress={() => setTyped(BARE)} /> : null}
       </View>
       {MARK_NAMES.map((name, i) => (

@@ -15,7 +15,7 @@ import { Page } from '../../ui/page';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body, Strong } from '../../ui/type';
 import { call } from '../api/client';
-import { marksToSend, ReadMarks, useReadMarks } from '../jobs/read-marks';
+import { bedOfMachine, marksToSend, ReadMarks, useReadMarks } from '../jobs/read-marks';
 import { useRuns } from '../jobs/run-queries';
 import { StepSheets } from '../jobs/step-sheets';
 import { TurnedPicture } from './turned-picture';
@@ -27,7 +27,7 @@ export function TurnPage({ jobId }: { jobId: string }) {
   const runs = useRuns(jobId);
   return (
     <StepSheets title={TITLE} jobId={jobId}>
-      {(job, materials) => {
+      {(job, materials, machines) => {
         const run = runs.data?.find(({ progress, holdFor }) => progress.state === 'holding' && holdFor?.turnOver);
         const step = job.steps.find(({ id }) => id === run?.stepId);
         const work = step && worksOf(step).find(({ sheet }) => sheet?.id === run?.sheetId);
@@ -41,7 +41,9 @@ export function TurnPage({ jobId }: { jobId: string }) {
             title: 'No marks to turn by',
             why: 'Lay the sheet against its stops, and go on. For the next one, put marks to turn by on its sheet.',
           };
-        return <TurnSheet key={run.id} job={job} run={run} work={turned} piece={piece} marks={marks} />;
+        const machine = machines.find(({ id }) => id === run.machineId);
+        const bed = machine ? bedOfMachine(machine) : null;
+        return <TurnSheet key={run.id} job={job} run={run} work={turned} piece={piece} marks={marks} bed={bed} />;
       }}
     </StepSheets>
   );
@@ -55,9 +57,10 @@ interface TurnSheetProps {
   work: StepWork & { turned: SheetTurn };
   piece: StockPieceView;
   marks: Point[];
+  bed: ReturnType<typeof bedOfMachine> | null;
 }
 
-function TurnSheet({ job, run, work, piece, marks: drawn }: TurnSheetProps) {
+function TurnSheet({ job, run, work, piece, marks: drawn, bed }: TurnSheetProps) {
   const router = useRouter();
   const client = useQueryClient();
   const { rust } = useTokens();
@@ -120,7 +123,7 @@ function TurnSheet({ job, run, work, piece, marks: drawn }: TurnSheetProps) {
               Lay it where it lay, its back up. Then let the camera look for the four holes, or bring the head over the
               middle of each and type what the machine shows.
             </Body>
-            <ReadMarks marks={marks} onLook={letStandInLook} />
+            <ReadMarks marks={marks} bed={bed} onLook={letStandInLook} />
             {marks.correction ? <Aside testID="front-to-back">{sayError(marks.correction)}</Aside> : null}
           </Leaf>
         }

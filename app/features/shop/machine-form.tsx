@@ -114,6 +114,16 @@ function sectionsFor(kind: MachineKind): FormSection[] {
         },
         { name: 'origin', label: 'Counts from this corner', kind: 'choice', choices: ORIGIN_CORNERS, isNeeded: true },
         { name: 'homes', label: 'Homes by itself', kind: 'yes-no' },
+        {
+          name: 'markInsetMm',
+          label: 'Marks of a printed page: from the edge',
+          kind: 'number',
+          unit: 'mm',
+          min: 3,
+          max: 100,
+          help: 'What its eye or its head can reach; 12 mm where nothing is said.',
+        },
+        { name: 'markLegMm', label: 'Marks: length of a leg', kind: 'number', unit: 'mm', min: 3, max: 60 },
       ],
     });
   }

@@ -81,6 +81,8 @@ export class MachineFields {
   @IsOptional() @Amount('the spot', 0.005, 10, 'mm') spotMm!: number | null;
   @IsIn(ORIGIN_CORNERS) origin!: OriginCorner;
   @IsBoolean() homes!: boolean;
+  @IsOptional() @Amount('from the edge to a mark', 3, 100, 'mm') markInsetMm?: number | null;
+  @IsOptional() @Amount('the leg of a mark', 3, 60, 'mm') markLegMm?: number | null;
   @Nested(() => MotionFields) motion!: MotionFields;
   @NestedList(() => DialFields, QUANTITIES.length) dials!: DialFields[];
 }

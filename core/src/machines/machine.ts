@@ -40,6 +40,9 @@ export interface Machine {
   spotMm: number | null;
   origin: OriginCorner;
   homes: boolean;
+  /** From the edge of a printed page to its marks, and how long their legs are; as usual where nobody has said. */
+  markInsetMm?: number | null;
+  markLegMm?: number | null;
   dials: Dial[];
   motion: MotionLimits;
 }

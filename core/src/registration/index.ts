@@ -3,6 +3,7 @@ export {
   laminateSize,
   MARK_NAMES,
   markLines,
+  marksFor,
   marksOf,
   USUAL_MARKS,
   type MarkName,

@@ -16,6 +16,13 @@ export interface MarkSet {
 
 export const USUAL_MARKS: MarkSet = { insetMm: 12, legMm: 10, lineMm: 0.5 };
 
+/** How the marks lie for a machine that looks for them. */
+export const marksFor = (machine: { markInsetMm?: number | null; markLegMm?: number | null } | undefined): MarkSet => ({
+  ...USUAL_MARKS,
+  insetMm: machine?.markInsetMm ?? USUAL_MARKS.insetMm,
+  legMm: machine?.markLegMm ?? USUAL_MARKS.legMm,
+});
+
 /** The dots beside the upper left bracket tell which way round a page lies: so many, so far apart, in mm. */
 export const DOTS = 3;
 export const DOT_APART_MM = 4;

@@ -1,6 +1,9 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Db } from '../db/pool';
 import { insertMachine } from '../queries/machines';
-import { insertMaterial, insertPiece } from '../queries/materials';
+import { insertMaterial, insertPiece, setMaterialPhoto } from '../queries/materials';
+import { insertPhoto } from '../queries/photos';
 import { insertRecipe, insertRevision, replaceNails } from '../queries/recipes';
 import { insertTool } from '../queries/tools';
 import { refreshCards } from '../services/cards';
@@ -29,12 +32,24 @@ export async function loadMachines(db: Db): Promise<void> {
 
 /** The demo's materials and what is in stock of them. */
 export async function loadStock(db: Db): Promise<void> {
-  for (const { pieces, ...fields } of MATERIALS) {
+  for (const { pieces, pattern, ...fields } of MATERIALS) {
     const { material, spreadMm } = withReadings({ ...fields, typed: {} });
     await insertMaterial(db, DEMO_WORKSHOP_ID, demoId(material.name), material, spreadMm);
-    for (const piece of pieces)
-      await insertPiece(db, DEMO_WORKSHOP_ID, demoId(material.name), pieceId(material.name, piece.name), piece);
+    if (pattern) await setMaterialPhoto(db, DEMO_WORKSHOP_ID, demoId(material.name), await loadPhoto(db, pattern));
+    for (const { taken, ...piece } of pieces) {
+      const photo = taken ? { photoId: await loadPhoto(db, taken.file), box: taken.box } : null;
+      const id = pieceId(material.name, piece.name);
+      await insertPiece(db, DEMO_WORKSHOP_ID, demoId(material.name), id, { ...piece, photo });
+    }
   }
+}
+
+/** Keeps a photo of the demo. Returns its id. */
+async function loadPhoto(db: Db, file: string): Promise<string> {
+  const id = demoId(`photo ${file}`);
+  const bytes = readFileSync(join(__dirname, '../../demo', file));
+  await insertPhoto(db, DEMO_WORKSHOP_ID, id, { mediaType: 'image/jpeg', bytes });
+  return id;
 }
 
 const pieceId = (material: string, piece: string): string => demoId(`${material} ${piece}`);

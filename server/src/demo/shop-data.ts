@@ -257,7 +257,19 @@ export const TOOLS: (Omit<ToolFields, 'machineId'> & { machine?: string })[] = [
   { name: 'Plate of the Hand iron', kind: 'press-plate', details: {}, wear: 9, life: null, machine: 'Hand iron' },
 ];
 
-export type MaterialData = Omit<MaterialFields, 'typed'> & { pieces: StockPieceFields[] };
+/** A photo of the demo at true size: what it shows, in mm. */
+export interface PhotoData {
+  file: string;
+  box: { minX: number; minY: number; maxX: number; maxY: number };
+}
+
+export type PieceData = StockPieceFields & { taken?: PhotoData };
+
+export type MaterialData = Omit<MaterialFields, 'typed'> & {
+  pieces: PieceData[];
+  /** A photo of its pattern. */
+  pattern?: string;
+};
 
 const piece = (
   kind: StockPieceFields['kind'],
@@ -266,7 +278,8 @@ const piece = (
   lengthMm: number,
   count = 1,
   outline: StockPieceFields['outline'] = null,
-): StockPieceFields => ({ kind, name, widthMm, lengthMm, count, outline });
+  taken?: PhotoData,
+): PieceData => ({ kind, name, widthMm, lengthMm, count, outline, ...(taken ? { taken } : {}) });
 
 function material(
   family: FamilyName,
@@ -298,7 +311,7 @@ function material(
   };
 }
 
-const vinyl = (name: string, colour: string, pieces: StockPieceFields[], supplierCard: string | null): MaterialData =>
+const vinyl = (name: string, colour: string, pieces: PieceData[], supplierCard: string | null): MaterialData =>
   material('vinyl', `Outdoor vinyl, ${name}`, 0.08, colour, {
     finish: 'gloss, cast',
     facing: 'colour up, backing down',
@@ -333,6 +346,15 @@ export const MATERIALS: MaterialData[] = [
     [piece('roll', 'white roll', 305, 6800), piece('offcut', 'white offcut', 140, 305)],
     VINYL_CARD,
   ),
+  material('vinyl', 'Vinyl, printed waves', 0.09, '#cfe3e6', {
+    finish: 'matt, printed',
+    facing: 'print up, backing down',
+    priceCents: 1240,
+    details: { carrier: 'silicone paper', tack: 'permanently' },
+    pattern: 'pattern-waves.jpg',
+    patternWidthMm: 120,
+    pieces: [piece('sheet', 'wave sheets', 300, 300, 4)],
+  }),
   vinyl('signal yellow', '#e8b31e', [piece('sheet', 'yellow sheet', 300, 300, 3)], null),
   material('film', 'Transfer film, smooth white', 0.09, '#fbfbf8', {
     finish: 'smooth, matt',
@@ -413,7 +435,26 @@ export const MATERIALS: MaterialData[] = [
     facing: 'right side up',
     heatLimitC: 155,
     details: { fibre: 'polyester', weave: 'jersey', shrinks: false, weight: 160 },
-    pieces: [piece('blank', 'crew shirts, medium', 520, 700, 11)],
+    pieces: [
+      piece('blank', 'crew shirts, medium', 520, 700, 11, null, {
+        file: 'photo-shirt.jpg',
+        box: { minX: -40, minY: -30, maxX: 560, maxY: 730 },
+      }),
+    ],
+  }),
+  material('metal', 'Tapered bottles', 0.6, '#5f8797', {
+    finish: 'powder-coated',
+    facing: 'standing',
+    priceCents: 890,
+    pricePer: 'piece',
+    details: { metal: 'steel', coating: 'powder' },
+    notes: 'Rims 218 and 251 mm round, 164 mm high.',
+    pieces: [
+      piece('blank', 'bottles, half a litre', 80, 164, 12, null, {
+        file: 'photo-bottle.jpg',
+        box: { minX: -40, minY: -50, maxX: 120, maxY: 190 },
+      }),
+    ],
   }),
   material('leather', 'Veg-tan leather', 2.5, '#b98a5a', {
     finish: 'natural grain',
@@ -422,14 +463,22 @@ export const MATERIALS: MaterialData[] = [
     readingsMm: [2.4, 2.6, 2.5, 2.45, 2.55],
     details: { tanning: 'vegetable' },
     pieces: [
-      piece('offcut', 'shoulder, half', 420, 380, 1, [
-        { x: 20, y: 0 },
-        { x: 400, y: 15 },
-        { x: 420, y: 210 },
-        { x: 300, y: 380 },
-        { x: 60, y: 350 },
-        { x: 0, y: 160 },
-      ]),
+      piece(
+        'offcut',
+        'shoulder, half',
+        420,
+        380,
+        1,
+        [
+          { x: 20, y: 0 },
+          { x: 400, y: 15 },
+          { x: 420, y: 210 },
+          { x: 300, y: 380 },
+          { x: 60, y: 350 },
+          { x: 0, y: 160 },
+        ],
+        { file: 'photo-shoulder.jpg', box: { minX: -30, minY: -30, maxX: 450, maxY: 410 } },
+      ),
     ],
   }),
   material('wood', 'Birch plywood 3 mm', 3, '#dcc08c', {

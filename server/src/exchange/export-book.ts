@@ -148,6 +148,8 @@ export function bookMachine(m: MachineView): BookMachine {
     spotMm: m.spotMm,
     origin: m.origin,
     homes: m.homes,
+    markInsetMm: m.markInsetMm ?? null,
+    markLegMm: m.markLegMm ?? null,
     motion: m.motion,
     dials: m.dials.map((d) => ({
       name: d.name,

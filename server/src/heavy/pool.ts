@@ -124,6 +124,15 @@ export class HeavyPool {
     );
   }
 
+  planGuideFile(request: PlanTask['request']): Promise<string> {
+    return this.run(
+      'planGuideFile',
+      request,
+      PLAN_LIMIT_MS,
+      'The tool path takes too long to work out. Make the drawing simpler.',
+    );
+  }
+
   /** Reads a book's file; the rows of a table come a few at a time, so that they hold nobody up. */
   async readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
     const { port1, port2 } = new MessageChannel();

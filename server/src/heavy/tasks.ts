@@ -44,6 +44,9 @@ export function planSheetFile(tasks: PlanTask[]): string {
   return sheetGcode(tasks.map(({ request }) => ({ request, plan: planStep(request) })));
 }
 
+/** Plans lines that are only drawn, and writes their machine file. */
+export const planGuideFile = (request: PlanTask['request']): string => stepFile(request, planStep(request)).text;
+
 /** Plans one step, checks what would stop it, and writes its machine file. */
 export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
   const plan = planStep(request);

@@ -1,6 +1,6 @@
 import { knownBounds, offset, regionOf, type Affine, type CurveContour, type Region } from '@keen-anvil/core/geometry';
 import type { ShownPrint } from '@keen-anvil/core/jobs';
-import { DOT_MM, markLines, marksOf, USUAL_MARKS } from '@keen-anvil/core/registration';
+import { DOT_MM, markLines, marksOf, type MarkSet } from '@keen-anvil/core/registration';
 import { INK, makePdf, MM, Sheet, SLATE } from './page';
 
 /** Something that is printed, where it lies on the page. */
@@ -19,10 +19,11 @@ const BAR_UP_MM = 6;
 
 /**
  * A page with all that is printed, marks to find it by, and a bar to measure it with; at true size.
- * @param pictures by their drawings, as PNG or JPEG
+ * @param marks how its marks lie, @param pictures by their drawings, as PNG or JPEG
  * @param stretch the printer makes things that many times longer: what is sent to it is made as much shorter
  */
 export function printPage(
+  marks: MarkSet,
   page: { title: string; widthMm: number; heightMm: number },
   parts: readonly PrintedPart[],
   pictures: ReadonlyMap<string, Buffer>,
@@ -34,9 +35,9 @@ export function printPage(
     pdf.scale(MM / stretch.x, MM / stretch.y);
     // What is widest lies undermost, as a rim lies under its picture.
     for (const part of [...parts].sort((a, b) => widthOf(b) - widthOf(a))) drawPart(pdf, part, pictures);
-    drawMarks(pdf, page);
+    drawMarks(pdf, page, marks);
     pdf.restore();
-    drawBar(pdf, page, stretch);
+    drawBar(pdf, page, stretch, marks);
   });
 }
 
@@ -73,9 +74,9 @@ function trace(pdf: PDFKit.PDFDocument, region: Region): void {
   }
 }
 
-function drawMarks(pdf: PDFKit.PDFDocument, page: { widthMm: number; heightMm: number }): void {
-  const { legs, dots } = markLines(marksOf(page, USUAL_MARKS), USUAL_MARKS);
-  pdf.lineWidth(USUAL_MARKS.lineMm).lineCap('square').strokeColor('#000000');
+function drawMarks(pdf: PDFKit.PDFDocument, page: { widthMm: number; heightMm: number }, marks: MarkSet): void {
+  const { legs, dots } = markLines(marksOf(page, marks), marks);
+  pdf.lineWidth(marks.lineMm).lineCap('square').strokeColor('#000000');
   for (const [from, to] of legs) pdf.moveTo(from.x, from.y).lineTo(to.x, to.y).stroke();
   for (const { x, y } of dots) pdf.circle(x, y, DOT_MM / 2).fill('#000000');
 }
@@ -84,8 +85,9 @@ function drawBar(
   pdf: PDFKit.PDFDocument,
   { widthMm, heightMm }: { widthMm: number; heightMm: number },
   stretch: { x: number; y: number },
+  { insetMm }: MarkSet,
 ): void {
-  if (widthMm < BAR_MM + 2 * USUAL_MARKS.insetMm) return;
+  if (widthMm < BAR_MM + 2 * insetMm) return;
   const y = (heightMm - BAR_UP_MM) / stretch.y;
   const left = (widthMm - BAR_MM) / 2;
   pdf.save();

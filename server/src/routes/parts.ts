@@ -4,7 +4,7 @@ import { JobActionWish } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
-import { inOneFile, makeSheetFile, makeStepFile } from '../services/machine-files';
+import { inOneFile, makeGuideFile, makeSheetFile, makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { markerPage } from '../print/marker-page';
 import { jobDetail } from '../services/job-views';
@@ -44,6 +44,19 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
     response
       .attachment(fileName([job.name, `step ${step.position + 1}`, ...ofSheet], format))
+      .type('application/octet-stream')
+      .send(text);
+  });
+
+  router.get('/steps/:id/guide-file', async (request, response) => {
+    const workshopId = workshopOf(request);
+    const job = await jobOfStep(pool, heavy, workshopId, idOf(request));
+    const step = job.steps.find((s) => s.id === request.params.id);
+    if (!step) throw notFound('That step');
+    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const text = await makeGuideFile(heavy, job, workAsked(step, request.query.sheet), shop);
+    response
+      .attachment(fileName([job.name, `step ${step.position + 1}`, 'guides'], 'hpgl'))
       .type('application/octet-stream')
       .send(text);
   });

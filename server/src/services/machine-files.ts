@@ -1,5 +1,5 @@
-import type { RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
-import { asksEngraveOrCut, checkedStep, doneTogether, type StepWork } from '@keen-anvil/contract/work';
+import type { JobDetail, RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
+import { asksEngraveOrCut, checkedStep, doneTogether, laidOn, type StepWork } from '@keen-anvil/contract/work';
 import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
 import { turnedSheet } from '@keen-anvil/core/layout';
 import type { Settings } from '@keen-anvil/core/recipes';
@@ -74,6 +74,24 @@ export function pieceOf(step: Pick<StepWork, 'stockPieceId'>, shop: Shop): Stock
  */
 export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepWork[], shop: Shop): Promise<string> {
   return heavy.planSheetFile(steps.map((step) => planTask(step, shop).task));
+}
+
+/** A line file of the guides on a step's sheet, to be drawn on the carrier with a pen; blanks are laid by it. @throws Problem where there are none, or no pen */
+export async function makeGuideFile(heavy: HeavyPool, job: JobDetail, step: StepWork, shop: Shop): Promise<string> {
+  const { sheet } = step;
+  const parts = sheet
+    ? job.otherParts
+        .filter(({ role, stepId }) => role === 'guide' && stepId === step.id)
+        .flatMap((part) => laidOn(part, sheet))
+    : [];
+  if (parts.length === 0) throw refused(`${nameOf(step)}: there is no guide on its sheet.`, 'sheet');
+  const machine = shop.machines.get(step.machineId)!;
+  if (machineKindOf(machine.kind).does !== 'tool')
+    throw refused(
+      `${machine.name} holds no pen: lay the blanks by a ruler, or let it mark a sheet of card.`,
+      'machineId',
+    );
+  return heavy.planGuideFile({ machine, process: 'draw', settings: { passes: 1 }, holder: 1, parts });
 }
 
 /** What a step's file can hold with it: what the same laser does on the same sheet. */

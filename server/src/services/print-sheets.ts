@@ -2,7 +2,7 @@ import type { JobDetail, MarkRead, MarksRead } from '@keen-anvil/contract';
 import { laidOn, type StepWork } from '@keen-anvil/contract/work';
 import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
-import { correctionFrom, marksOf, MarksRefusedError, USUAL_MARKS } from '@keen-anvil/core/registration';
+import { correctionFrom, marksFor, marksOf, MarksRefusedError } from '@keen-anvil/core/registration';
 import type { Db } from '../db/pool';
 import { notFound, refused } from '../problem';
 import { printPage, type PrintedPart } from '../print/print-page';
@@ -16,7 +16,10 @@ export function correctionOn(work: StepWork, shop: Shop, marks: readonly MarksRe
   const piece = pieceOf(work, shop);
   // Where it lies once it is turned over nobody knows yet.
   if (!read || !piece || work.turned) return null;
-  return correctionBy(marksOf({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, USUAL_MARKS), read);
+  return correctionBy(
+    marksOf({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, marksFor(shop.machines.get(work.machineId))),
+    read,
+  );
 }
 
 /** Where a sheet lies by its marks as they were drawn and read. @param keepsShape it is a board that nothing stretches @throws Problem where they make no sense */
@@ -55,7 +58,9 @@ export async function printOfSheet(
   const ids = [...new Set(parts.flatMap(({ print }) => print.picture?.drawingId ?? []))];
   const pictures = new Map<string, Buffer>();
   for (const id of ids) pictures.set(id, await printedPicture(db, workshopId, id));
+  const cut = job.steps.find(({ sheets }) => sheets.some(({ id }) => id === sheetId));
   return printPage(
+    marksFor(cut && shop.machines.get(cut.machineId)),
     { title: `${job.name}, sheet ${sheet.number}`, widthMm: piece.widthMm, heightMm: piece.lengthMm },
     parts,
     pictures,

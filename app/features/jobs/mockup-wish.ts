@@ -1,0 +1,115 @@
+import { paths, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import { isTurnMarkIn } from '@keen-anvil/contract/work';
+import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
+import type { TruePhoto } from '@keen-anvil/core/materials';
+import { CUP_MEASURES, drawMeasured, coneOf, type MeasuredChoices, type Measures } from '@keen-anvil/core/measured';
+import { textureOf } from '@keen-anvil/core/mockup';
+import { processOf } from '@keen-anvil/core/recipes';
+import type { MockupLayer } from '../../workers/mockup.worker';
+import { allParts, type BoxedPart } from './all-parts';
+import { pathOf } from './drawn-groups';
+
+/** How a design lies on the photo of its blank. */
+export interface MockupPlace {
+  photo: TruePhoto;
+  at: Point;
+  degrees: number;
+  isRound: boolean;
+  measures: Measures;
+  turn: number;
+  above: number;
+}
+
+/** What is shown of a job: what stays on the blank, material by material, in the order in which it is laid on. */
+export interface MockupDesign {
+  parts: { part: BoxedPart; material: MaterialView }[];
+  box: Bounds;
+  /** The cup that the job is drawn for, and where the middle of its upper edge lies in the plane; null where there is none. */
+  cup: { measures: Measures; origin: Point } | null;
+}
+
+const CUP_WRAP = 'cup-wrap';
+
+/** What of a job is seen on its blank; null while nothing has a material. */
+export function mockupDesign(job: JobDetail, materials: readonly MaterialView[]): MockupDesign | null {
+  const wraps = new Set(job.artworks.filter((drawing) => isCup(drawing)).map(({ id }) => id));
+  const boxed = new Map(allParts(job).map((part) => [part.id, part]));
+  const parts = job.steps
+    .filter(({ isSkipped, process }) => !isSkipped && processOf(process).path !== 'none')
+    .flatMap((step) =>
+      step.parts.flatMap((part) => {
+        const material = materials.find(({ id }) => id === step.materialId);
+        const own = boxed.get(part.id);
+        const isShown = own && material && !wraps.has(part.artworkId) && !isTurnMarkIn(job, part);
+        return isShown ? [{ part: own, material }] : [];
+      }),
+    );
+  if (parts.length === 0) return null;
+  const wrap = job.artworks.find(({ id }) => wraps.has(id));
+  const choices = wrap?.choices as MeasuredChoices | undefined;
+  return {
+    parts,
+    box: parts.map(({ part }) => part.bounds).reduce(joinBounds),
+    cup: wrap && choices ? { measures: cupOf(choices.measures), origin: upperMiddle(choices, wrap) } : null,
+  };
+}
+
+const isCup = ({ source, choices }: JobDetail['artworks'][number]): boolean =>
+  source === 'measured' && (choices as MeasuredChoices).shape === CUP_WRAP;
+
+/** What of a wrap's measures are the cup's own. */
+const cupOf = (measures: Measures): Measures =>
+  Object.fromEntries(CUP_MEASURES.map(({ name, usual }) => [name, measures[name] ?? usual]));
+
+/** Where the middle of the upper edge of a wrap lies in the job's plane. */
+function upperMiddle(choices: MeasuredChoices, { xMm, yMm }: { xMm: number; yMm: number }): Point {
+  const cone = coneOf(cupOf(choices.measures));
+  const [outline] = drawMeasured(choices).parts[0].contours;
+  // The wrap is drawn from its upper left corner; its left edge tells where its middle is.
+  const left = cone.bend(-cone.around / 2, 0);
+  return { x: xMm + outline.start[0] - left.x, y: yMm + outline.start[1] - left.y };
+}
+
+/** A cup for a design that was drawn flat: as high as the design, and twice as far round as it is wide. */
+export const usualCup = ({ minX, minY, maxX, maxY }: Bounds): Measures => ({
+  how: 1,
+  top: Math.round(2 * (maxX - minX)),
+  bottom: Math.round(2 * (maxX - minX)),
+  height: Math.round(1.5 * (maxY - minY)),
+  rise: 0,
+});
+
+/** Where a design begins on a photo: its middle a little above the middle of the photo. */
+export const firstMockup = (photo: TruePhoto, { box, cup }: MockupDesign): MockupPlace => {
+  const { minX, minY, maxX, maxY } = photo.box;
+  return {
+    photo,
+    at: { x: (minX + maxX) / 2, y: cup ? minY + (maxY - minY) * 0.15 : minY + (maxY - minY) * 0.42 },
+    degrees: 0,
+    isRound: cup !== null,
+    measures: cup?.measures ?? usualCup(box),
+    turn: 0,
+    above: 8,
+  };
+};
+
+/** The parts by material, as they are painted. */
+export async function layersOf({ parts }: MockupDesign): Promise<MockupLayer[]> {
+  const byMaterial = new Map<string, { material: MaterialView; paths: string[] }>();
+  for (const { part, material } of parts) {
+    const layer = byMaterial.get(material.id) ?? { material, paths: [] };
+    layer.paths.push(pathOf(part));
+    byMaterial.set(material.id, layer);
+  }
+  return Promise.all(
+    [...byMaterial.values()].map(async ({ material, paths: own }): Promise<MockupLayer> => ({
+      paths: own,
+      colour: material.colour,
+      texture: textureOf(material),
+      pattern:
+        material.photoId && material.patternWidthMm
+          ? { bytes: await (await fetch(paths.photo(material.photoId))).blob(), widthMm: material.patternWidthMm }
+          : null,
+    })),
+  );
+}
