@@ -1,10 +1,10 @@
+import { usedSpots } from '@keen-anvil/core/jobs';
 import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
 import { turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
-import { usedSpots } from './used-spots';
 import { worksInOrder, type LaidPart, type StepWork } from './step-work';
 
 /** The machine, sheet and tool that a step is done with. */

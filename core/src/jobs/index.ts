@@ -54,6 +54,7 @@ export { seeDocument, type DrawingFacts, type SeenDocument } from './seen';
 export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
 export { ActionRefusedError } from './refusal';
 export { ShapeMemo } from './shape-memo';
+export { usedSpots, type UsedPiece } from './used-spots';
 export { isBehind, isOfTurnMarks } from './two-sides';
 export { shapeBox, shapesOf, stepBox, type Readings, type Shape } from './shapes';
 export { DocumentBench } from './document-bench';

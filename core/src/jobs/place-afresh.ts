@@ -1,11 +1,12 @@
 import { joinBounds, type Bounds, type Point } from '../geometry';
-import { firstPlace, freePlaces } from '../layout';
+import { boundsOnSheet, firstPlace, freePlaces } from '../layout';
 import { cuttableArea } from '../machines';
 import type { JobDocument } from './document';
 import { laid } from './lay';
-import { lookup, partsOf, shareSheet, sheetOf } from './parts-of';
-import { stepBox } from './shapes';
+import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
+import { shapeBox, stepBox } from './shapes';
 import { pieceOf, type JobShop, type ShopPiece } from './shop';
+import { usedSpots } from './used-spots';
 import { backsLaid, isBehind, laidWithFront, marksToTurn } from './two-sides';
 
 /** Lays a step in the first place of its sheet, together with all steps that are done on the same sheet from the same side. */
@@ -35,7 +36,8 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
     return (on && cuttableArea(on, piece, sheet.onCarrier)) ?? [];
   });
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
-  const area = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
+  const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
+  const area = withinMarks(document, stepId, reach, shop);
   const box = boxes.reduce(joinBounds);
   const place = placeInOutline(piece, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
   const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
@@ -51,6 +53,29 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   );
 }
 
+/** What is free of an area between the marks that its sheet is turned over by; all of it where it has none. */
+function withinMarks(document: JobDocument, stepId: string, area: Bounds, shop: JobShop): Bounds {
+  const shapes = shop.shapes(document);
+  const marks = document.steps
+    .filter(({ id }) => marksToTurn(document, id) && shareSheet(document, id, stepId))
+    .flatMap(({ id }) => processedIn(document, id))
+    .flatMap(({ id }) => {
+      const box = shapeBox(shapes, id);
+      return box ? placementsOf(document, id).map((place) => boundsOnSheet({ bounds: box, place })) : [];
+    });
+  if (marks.length === 0) return area;
+  const middle = { x: (area.minX + area.maxX) / 2, y: (area.minY + area.maxY) / 2 };
+  return marks.reduce(
+    (free, { minX, minY, maxX, maxY }) => ({
+      minX: maxX < middle.x ? Math.max(free.minX, maxX) : free.minX,
+      minY: maxY < middle.y ? Math.max(free.minY, maxY) : free.minY,
+      maxX: minX > middle.x ? Math.min(free.maxX, minX) : free.maxX,
+      maxY: minY > middle.y ? Math.min(free.maxY, minY) : free.maxY,
+    }),
+    area,
+  );
+}
+
 /** Marks lie round all else, in the middle of their sheet. */
 function markedAround(
   document: JobDocument,
@@ -63,19 +88,27 @@ function markedAround(
   if (!box) return document;
   const at = { x: (widthMm - box.minX - box.maxX) / 2, y: (lengthMm - box.minY - box.maxY) / 2 };
   const ids = partsOf(document, stepId).map(({ id }) => id);
-  return laid(document, ids, { ...at, sheetId, turnedOver: false });
+  const next = laid(document, ids, { ...at, sheetId, turnedOver: false });
+  const other = next.steps.find(
+    ({ id, turned, mirrored }) => id !== stepId && !(turned && mirrored) && shareSheet(next, id, stepId),
+  );
+  const isLaidByHand = next.steps.some(
+    ({ id }) =>
+      id !== stepId &&
+      shareSheet(next, id, stepId) &&
+      partsOf(next, id).some((part) => placementsOf(next, part.id).length > 1),
+  );
+  // What lies in its first place goes between them; what was laid out stays, and the checks tell what lies on a mark.
+  return other && !isLaidByHand ? placedAfresh(next, other.id, shop) : next;
 }
 
 /** What is kept free to the edge of an odd piece, in mm. */
 const EDGE_MM = 2;
 
 /** The first place of a step in a piece that is no rectangle; null where it is one, or where there is no room. */
-function placeInOutline(
-  { outline: ring, holes = [], widthMm: width, lengthMm: length }: ShopPiece,
-  area: Bounds,
-  box: Bounds,
-  mirrored: boolean,
-): Point | null {
+function placeInOutline(piece: ShopPiece, area: Bounds, box: Bounds, mirrored: boolean): Point | null {
+  const { outline: ring, widthMm: width, lengthMm: length } = piece;
+  const holes = usedSpots(piece);
   if (!ring && holes.length === 0) return null;
   const outline = ring ?? [
     { x: 0, y: 0 },
@@ -85,7 +118,7 @@ function placeInOutline(
   ];
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const [at] = freePlaces({
-    outline: [[...outline], ...holes.map((hole) => [...hole])],
+    outline: [[...outline], ...holes],
     reach: area,
     taken: [],
     widthMm,

@@ -5,9 +5,10 @@ import type { Changes, HoldNames, ProcessName, Settings, Temper } from '../recip
 import type { ToolKind } from '../tools';
 import type { JobDocument, Step } from './document';
 import type { Readings, Shape } from './shapes';
+import type { UsedPiece } from './used-spots';
 
 /** A piece of stock, as far as a job asks for it. */
-export interface ShopPiece {
+export interface ShopPiece extends UsedPiece {
   id: string;
   widthMm: number;
   lengthMm: number;
@@ -15,8 +16,6 @@ export interface ShopPiece {
   isArchived: boolean;
   /** Where it is no rectangle. */
   outline?: readonly Point[] | null;
-  /** What was used of it already. */
-  holes?: readonly (readonly Point[])[];
 }
 
 /** A material on the shelf, as far as a job asks for it. */

@@ -3,6 +3,7 @@ import type { SheetTurn } from '@keen-anvil/core/layout';
 import type { TextChoices, TracingWay } from '@keen-anvil/core/artwork-choices';
 import type { MeasuredChoices } from '@keen-anvil/core/measured';
 import { demoId } from './ids';
+import type { NestData } from './nest-job';
 import type { Outcome, ProcessName } from '@keen-anvil/core/recipes';
 
 /** An action before it has its id. */
@@ -49,6 +50,8 @@ export interface JobData {
         turned?: SheetTurn;
       }
   >;
+  /** Laid closely, onto several sheets. */
+  nested?: NestData;
   /** Parts that are only shown. */
   guides?: string[];
   /** How it was drawn, where its material asks. */
@@ -125,7 +128,14 @@ export const JOBS: JobData[] = [
         measures: { count: 4, gap: 4, rib: 3, spine: 6, angle: 90, middle: 0 },
       }),
     ],
-    steps: { '#147a7e': { material: 'Cast acrylic 3 mm, teal', process: 'laser-cut', machine: 'Tube' } },
+    steps: {
+      '#147a7e': {
+        material: 'Cast acrylic 3 mm, teal',
+        process: 'laser-cut',
+        machine: 'Tube',
+        piece: 'offcut of the signs',
+      },
+    },
     daysAgo: 5.5,
     series: [],
   },
@@ -242,7 +252,8 @@ export const JOBS: JobData[] = [
   {
     name: 'Course bunting',
     drawings: [{ file: 'course-bunting.svg' }],
-    steps: { '#c8342f': 'Cotton poplin' },
+    steps: { '#c8342f': { material: 'Cotton poplin', piece: 'poplin, cut to the carrier', onCarrier: true } },
+    nested: { piece: 'poplin, cut to the carrier', copies: 8 },
     daysAgo: 2.2,
     series: [],
   },

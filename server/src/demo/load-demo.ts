@@ -29,6 +29,7 @@ import { JOBS, type DrawingData, type Finder, type JobData, type SeriesData, typ
 import { RECIPES } from './book-data';
 import { loadBook, loadMachines, loadStock, recipeId } from './load-book';
 import { loadTunings } from './load-tunings';
+import { nested } from './nest-job';
 
 /** Fills the database with the demo workshop, all of it or nothing; does nothing where it is there. Returns whether it was loaded. */
 export function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
@@ -91,6 +92,11 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
     if (piece) await change(stepId, { stockPieceId: demoId(`${material} ${piece}`) });
     if (onCarrier) await change(stepId, { onCarrier });
     if (turned) await change(stepId, { turned });
+  }
+  if (data.nested) {
+    const { materials, machines } = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
+    const [{ materialId, machineId }] = job.steps;
+    await act(nested(job, data.nested, materials.get(materialId!)!, machines.get(machineId)!));
   }
   if (data.readsReversed !== undefined)
     await act({ do: 'change-drawing', drawingId: job.artworks[0].id, readsReversed: data.readsReversed });

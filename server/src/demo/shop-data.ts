@@ -418,7 +418,7 @@ export const MATERIALS: MaterialData[] = [
     heatLimitC: 200,
     priceCents: 780,
     details: { fibre: 'cotton', weave: 'plain', shrinks: true, weight: 115 },
-    pieces: [piece('roll', 'red poplin', 300, 5200)],
+    pieces: [piece('roll', 'red poplin', 300, 5200), piece('sheet', 'poplin, cut to the carrier', 300, 300, 9)],
   }),
   material('fabric', 'Canvas', 0.62, '#e9dfc8', {
     finish: 'heavy',
@@ -519,7 +519,16 @@ export const MATERIALS: MaterialData[] = [
     facing: 'leave the paper on',
     priceCents: 4200,
     details: { made: 'casting' },
-    pieces: [piece('sheet', 'teal sheet', 500, 300)],
+    pieces: [
+      piece('sheet', 'teal sheet', 500, 300),
+      piece('offcut', 'offcut of the signs', 330, 240, 1, [
+        { x: 0, y: 0 },
+        { x: 330, y: 0 },
+        { x: 330, y: 150 },
+        { x: 240, y: 240 },
+        { x: 0, y: 240 },
+      ]),
+    ],
   }),
   material('metal', 'Anodised aluminium blanks', 1, '#3b4a5c', {
     finish: 'anodised, satin',
