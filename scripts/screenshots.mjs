@@ -96,25 +96,24 @@ async function tag(page) {
   await page.getByRole('radio', { name: /^Edge to hole/ }).click();
 }
 
-async function becoming(page) {
-  await tag(page);
-  await page.getByRole('button', { name: 'Put it into the job' }).click();
-  await page.getByRole('tab', { name: 'Drawing' }).click();
-  await page.getByRole('checkbox', { name: /^tag/ }).click();
-  await page.getByRole('button', { name: 'What could become of it' }).click();
-  await page.getByRole('dialog').waitFor();
-  await page.waitForTimeout(600);
+/** The medals' front done by hand, their sheet turned over, its marks read. */
+async function turnedOver(page) {
+  await page.getByRole('button', { name: 'By hand, on my own machine' }).click();
+  await page.getByRole('button', { name: 'Begin with step 1' }).click();
+  for (const step of [1, 2]) {
+    await page.getByTestId('by-hand').getByText(`Step ${step}`).waitFor();
+    await page.getByRole('button', { name: 'I have run it' }).click();
+  }
+  await page.getByRole('button', { name: 'Read its marks' }).click();
+  await page.getByRole('button', { name: 'Let the stand-in look' }).click();
+  await page.getByTestId('front-to-back').waitFor();
 }
 
-/** The photos of the crew board in their windows, one of them in hand. */
-async function windows(page) {
-  await page.getByRole('tab', { name: 'Drawing' }).click();
-  for (const name of ['bow', 'stroke', 'cox'])
-    await page.getByRole('checkbox', { name: new RegExp(`^${name}`) }).click();
-  await page.getByRole('button', { name: 'What could become of them' }).click();
-  await page.getByRole('button', { name: 'A picture inside' }).click();
-  await page.getByTestId('window').getByTestId('print').waitFor();
-  await page.waitForTimeout(600);
+/** The wrap round its bottle. */
+async function mockedUp(page) {
+  await page.getByRole('button', { name: /bottles, half a litre/ }).click();
+  await page.getByTestId('mockup').waitFor();
+  await page.waitForTimeout(1500);
 }
 
 /** The crew's sticker, and the rim that it could have. */
@@ -157,10 +156,10 @@ await pictures({ width: 390, height: 844 }, [
   ['drawing', `/jobs/${jobNamed('Certificates')}`, drawn],
   ['job-steps', '/jobs/new', newJob],
   ['measured', '/jobs/new', tag],
-  ['becoming', '/jobs/new', becoming],
+  ['mockup', `/jobs/${jobNamed('Bottle wraps')}/mockup`, mockedUp],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
-  ['window', `/jobs/${jobNamed('Crew board')}`, windows],
+  ['turned', `/jobs/${jobNamed('Finishers’ medals')}`, turnedOver],
   ['rim', `/jobs/${jobNamed('Crew stickers')}`, rim],
   ['nest', `/jobs/${jobNamed('Kit tags')}/nest?step=1`, nested],
   ['print', `/jobs/${jobNamed('Crew stickers')}/print`, printed],

@@ -7,11 +7,13 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { Chips } from '../../ui/chips';
+import { Columns } from '../../ui/columns';
 import { Page } from '../../ui/page';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useWide } from '../../ui/use-wide';
 import { UndoKey } from './drawing-view';
 import { pathOf } from './drawn-groups';
 import { BlankGuide } from './blank-guide';
@@ -47,6 +49,7 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
   const act = useAct(job.id);
   const { rust } = useTokens();
   const { height } = useWindowDimensions();
+  const isWide = useWide();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [tool, setTool] = useState<LayTool>('move');
   const [measured, setMeasured] = useState<Point[]>([]);
@@ -86,78 +89,88 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
       back={{ label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id, tab: 'Sheet' } } }}
       aside={`Step ${number}${of}, ${piece.name}, ${formatNumber(piece.widthMm, 0)} × ${formatNumber(piece.lengthMm, 0)} mm`}
     >
-      <LaySurface
-        outline={close.outline}
-        reach={close.reach}
-        holes={close.holes}
-        under={look ? <PhotoUnder look={look} size={piece} /> : null}
-        things={things}
-        chosen={chosen}
-        wrong={wrong.keys}
-        isWrongIn={wrong.isWrongIn}
-        guides={guides}
-        colour={group.material.colour}
-        isMeasuring={tool === 'measure'}
-        measured={tool === 'measure' ? measured : []}
-        height={Math.round(height * 0.46)}
-        inHand={inHand}
-        onTap={tap}
-        onTake={(key) => setChosen(new Set([key]))}
-        onMove={move}
-        onMeasure={(at) => setMeasured((now) => (now.length === 1 ? [...now, at] : [at]))}
+      <Columns
+        first={
+          <LaySurface
+            outline={close.outline}
+            reach={close.reach}
+            holes={close.holes}
+            under={look ? <PhotoUnder look={look} size={piece} /> : null}
+            things={things}
+            chosen={chosen}
+            wrong={wrong.keys}
+            isWrongIn={wrong.isWrongIn}
+            guides={guides}
+            colour={group.material.colour}
+            isMeasuring={tool === 'measure'}
+            measured={tool === 'measure' ? measured : []}
+            height={Math.round(height * (isWide ? 0.68 : 0.46))}
+            inHand={inHand}
+            onTap={tap}
+            onTake={(key) => setChosen(new Set([key]))}
+            onMove={move}
+            onMeasure={(at) => setMeasured((now) => (now.length === 1 ? [...now, at] : [at]))}
+          />
+        }
+        second={
+          <View style={{ gap: SPACE.small }}>
+            {wrong.keys.size ? (
+              <Body role="alert" style={{ color: rust }}>
+                {wrong.sentence}
+              </Body>
+            ) : null}
+            {tool === 'measure' ? <Aside>{sayMeasured(measured)}</Aside> : <Strong>{sayChosen(taken)}</Strong>}
+            <Chips label="What to do" options={TOOLS} chosen={tool} onChoose={setTool} />
+            <LayKeys
+              key={`${tool} ${[...chosen].join()}`}
+              tool={tool}
+              job={job}
+              group={group}
+              sheet={sheet}
+              close={close}
+              things={things}
+              taken={taken}
+              act={act}
+              onOther={(id) =>
+                router.replace({ pathname: '/jobs/[id]/lay', params: { id: job.id, step: String(number), sheet: id } })
+              }
+              onMove={move}
+            />
+            {act.isError ? (
+              <Body role="alert" style={{ color: rust }}>
+                {act.error.message}
+              </Body>
+            ) : null}
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+              <TextKey
+                title={chosen.size === things.length ? 'Choose none' : 'Choose all'}
+                icon="checkbox-marked"
+                onPress={() =>
+                  setChosen(chosen.size === things.length ? new Set() : new Set(things.map(({ key }) => key)))
+                }
+              />
+              <TextKey
+                title={tool === 'measure' ? 'Measured' : 'Measure'}
+                icon="compare-horizontal"
+                onPress={() => {
+                  setMeasured([]);
+                  setTool(tool === 'measure' ? 'move' : 'measure');
+                }}
+              />
+              <BlankGuide job={job} step={job.steps.find(({ position }) => position + 1 === number)!} sheet={sheet} />
+              <PhotographSheet sheet={sheet} piece={piece} act={act} />
+              <TextKey
+                title="Nest the parts"
+                icon="layers-outline"
+                onPress={() =>
+                  router.push({ pathname: '/jobs/[id]/nest', params: { id: job.id, step: String(number) } })
+                }
+              />
+            </View>
+            <UndoKey job={job} />
+          </View>
+        }
       />
-      <View style={{ gap: SPACE.small }}>
-        {wrong.keys.size ? (
-          <Body role="alert" style={{ color: rust }}>
-            {wrong.sentence}
-          </Body>
-        ) : null}
-        {tool === 'measure' ? <Aside>{sayMeasured(measured)}</Aside> : <Strong>{sayChosen(taken)}</Strong>}
-        <Chips label="What to do" options={TOOLS} chosen={tool} onChoose={setTool} />
-        <LayKeys
-          key={`${tool} ${[...chosen].join()}`}
-          tool={tool}
-          job={job}
-          group={group}
-          sheet={sheet}
-          close={close}
-          things={things}
-          taken={taken}
-          act={act}
-          onOther={(id) =>
-            router.replace({ pathname: '/jobs/[id]/lay', params: { id: job.id, step: String(number), sheet: id } })
-          }
-          onMove={move}
-        />
-        {act.isError ? (
-          <Body role="alert" style={{ color: rust }}>
-            {act.error.message}
-          </Body>
-        ) : null}
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-          <TextKey
-            title={chosen.size === things.length ? 'Choose none' : 'Choose all'}
-            icon="checkbox-marked"
-            onPress={() => setChosen(chosen.size === things.length ? new Set() : new Set(things.map(({ key }) => key)))}
-          />
-          <TextKey
-            title={tool === 'measure' ? 'Measured' : 'Measure'}
-            icon="compare-horizontal"
-            onPress={() => {
-              setMeasured([]);
-              setTool(tool === 'measure' ? 'move' : 'measure');
-            }}
-          />
-          <BlankGuide job={job} step={job.steps.find(({ position }) => position + 1 === number)!} sheet={sheet} />
-          <PhotographSheet sheet={sheet} piece={piece} act={act} />
-          <TextKey
-            title="Nest the parts"
-            icon="layers-outline"
-            onPress={() => router.push({ pathname: '/jobs/[id]/nest', params: { id: job.id, step: String(number) } })}
-          />
-        </View>
-        <UndoKey job={job} />
-      </View>
     </Page>
   );
 }

@@ -6,6 +6,8 @@ import Svg, { Circle, G, Line, Rect, Text as SvgText, Use } from 'react-native-s
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { boxOf, middleOf, type LaidThing } from './laid-things';
+import { Sheet, Still } from './lay-drawn';
+import type { LaySurfaceProps } from './lay-surface';
 import { onScreen, useLive, type InHand, type LayView, type Live } from './lay-view';
 import { handleAt } from './use-lay-hand';
 
@@ -171,8 +173,25 @@ export function Rulers({
 const LOUPE = 116;
 const NEARER = 3;
 
-/** What lies under the finger, where the finger does not hide it. */
-export function Loupe({ view, inHand, width }: { view: Live<LayView>; inHand: Live<InHand | null>; width: number }) {
+interface LoupeProps {
+  view: Live<LayView>;
+  inHand: Live<InHand | null>;
+  width: number;
+  props: Pick<LaySurfaceProps, 'outline' | 'reach' | 'holes' | 'under' | 'things' | 'chosen' | 'wrong' | 'colour'>;
+}
+
+/** What of the things lies within a loupe. */
+const near = (things: readonly LaidThing[], { x, y }: Point, size: number): LaidThing[] =>
+  things.filter(
+    ({ bounds }) =>
+      bounds.minX < x + size / 2 &&
+      bounds.maxX > x - size / 2 &&
+      bounds.minY < y + size / 2 &&
+      bounds.maxY > y - size / 2,
+  );
+
+/** What lies under the finger, larger, where the finger does not hide it; only what is near it is drawn. */
+export function Loupe({ view, inHand, width, props }: LoupeProps) {
   const { card, ember } = useTokens();
   const now = useLive(inHand);
   const at = useLive(view);
@@ -202,7 +221,15 @@ export function Loupe({ view, inHand, width }: { view: Live<LayView>; inHand: Li
         height={LOUPE - 4}
         viewBox={`${middle.x - size / 2} ${middle.y - size / 2} ${size} ${size}`}
       >
-        <Use href="#lay-content" />
+        <Sheet outline={props.outline} reach={props.reach} holes={props.holes} under={props.under} />
+        <Still
+          things={near(props.things, middle, size)}
+          taken={props.chosen}
+          wrong={props.wrong}
+          colour={props.colour}
+          isSheer={Boolean(props.under)}
+        />
+        <Use href="#lay-hand" />
         <Circle cx={middle.x} cy={middle.y} r={size / 30} fill="none" stroke={ember} strokeWidth={size / 90} />
       </Svg>
     </View>

@@ -98,17 +98,24 @@ export function LaySurface(props: LaySurfaceProps) {
     >
       {width > 0 ? (
         <>
-          <Svg width={width} height={height} role="img" aria-label={`The sheet with ${things.length} things on it`}>
-            <InView view={view} id="lay-content">
-              <Sheet outline={outline} reach={reach} holes={props.holes} under={props.under} />
-              <Guides guides={guides} />
-              <Still
-                things={things}
-                taken={chosen}
-                wrong={props.wrong}
-                colour={props.colour}
-                isSheer={Boolean(props.under)}
-              />
+          {/* What lies still is a picture of its own: it is not painted anew while something is dragged over it. */}
+          <View style={[{ position: 'absolute' }, { willChange: 'transform' } as object]}>
+            <Svg width={width} height={height} role="img" aria-label={`The sheet with ${things.length} things on it`}>
+              <InView view={view} id="lay-content">
+                <Sheet outline={outline} reach={reach} holes={props.holes} under={props.under} />
+                <Guides guides={guides} />
+                <Still
+                  things={things}
+                  taken={chosen}
+                  wrong={props.wrong}
+                  colour={props.colour}
+                  isSheer={Boolean(props.under)}
+                />
+              </InView>
+            </Svg>
+          </View>
+          <Svg width={width} height={height} style={{ position: 'absolute', pointerEvents: 'none' }}>
+            <InView view={view} id="lay-hand">
               <Taken
                 things={taken}
                 inHand={inHand}
@@ -123,7 +130,7 @@ export function LaySurface(props: LaySurfaceProps) {
             <Measured points={props.measured} view={view} />
             <Rulers view={view} box={box} width={width} height={height} />
           </Svg>
-          <Loupe view={view} inHand={inHand} width={width} />
+          <Loupe view={view} inHand={inHand} width={width} props={props} />
         </>
       ) : null}
     </View>

@@ -29,6 +29,7 @@ const nameOf = ({ steps }: NestGroup, id: string): string =>
 /** What is chosen for a close layout: onto what, how often, how it may be turned, how near. */
 export function NestChoices({ form, pieces, group, wish, onChange }: NestChoicesProps) {
   const [smallest, setSmallest] = useState<string | null>(null);
+  const [isStaying, setStaying] = useState(false);
   const find = async () => {
     const id = await smallestPiece({ ...wish(1), pieces: pieces.map(({ close }) => close) });
     setSmallest(id ? '' : 'None of the pieces takes all of it by itself.');
@@ -70,21 +71,6 @@ export function NestChoices({ form, pieces, group, wish, onChange }: NestChoices
             chosen={form.asOne ? 'one' : 'each'}
             onChoose={(value) => onChange({ asOne: value === 'one' })}
           />
-        </View>
-      ) : null}
-      {group.parts.length > 1 && group.parts.length <= MOST_NAMES ? (
-        <View>
-          <Strong>What stays where it is</Strong>
-          {group.parts.map(({ id }) => (
-            <Toggle
-              key={id}
-              label={nameOf(group, id)}
-              value={form.stayIds.includes(id)}
-              onChange={(stays) =>
-                onChange({ stayIds: stays ? [...form.stayIds, id] : form.stayIds.filter((other) => other !== id) })
-              }
-            />
-          ))}
         </View>
       ) : null}
       <View style={{ gap: SPACE.small }}>
@@ -145,6 +131,25 @@ export function NestChoices({ form, pieces, group, wish, onChange }: NestChoices
         step={1}
         onChange={(edgeMm) => onChange({ edgeMm })}
       />
+      {group.parts.length > 1 && group.parts.length <= MOST_NAMES ? (
+        <View>
+          <TextKey
+            title={form.stayIds.length ? `${form.stayIds.length} stay where they are` : 'Some stay where they are'}
+            icon="lock"
+            onPress={() => setStaying(!isStaying)}
+          />
+          {(isStaying ? group.parts : []).map(({ id }) => (
+            <Toggle
+              key={id}
+              label={nameOf(group, id)}
+              value={form.stayIds.includes(id)}
+              onChange={(stays) =>
+                onChange({ stayIds: stays ? [...form.stayIds, id] : form.stayIds.filter((other) => other !== id) })
+              }
+            />
+          ))}
+        </View>
+      ) : null}
     </View>
   );
 }

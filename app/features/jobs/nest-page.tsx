@@ -4,12 +4,14 @@ import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
+import { Columns } from '../../ui/columns';
 import { Button } from '../../ui/elements';
 import { Page } from '../../ui/page';
 import { Waiting } from '../../ui/states';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { useWide } from '../../ui/use-wide';
 import { NestChoices } from './nest-choices';
 import { aroundStaying, SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
 import { NestPicture } from './nest-picture';
@@ -41,6 +43,7 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
   const act = useAct(job.id);
   const { rust } = useTokens();
   const { height } = useWindowDimensions();
+  const isWide = useWide();
   const whole = useMemo(() => shownPieces(group), [group]);
   const nesting = useNesting();
   const present = new Set(group.steps.flatMap(({ sheets }) => sheets.map(({ stockPieceId }) => stockPieceId)));
@@ -105,21 +108,30 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
           {(act.error ?? nesting.error)!.message}
         </Body>
       ) : null}
-      {best && !isOld ? (
-        <View style={{ gap: SPACE.small }}>
-          <Figures best={best} nesting={nesting} pieces={pieces} missing={missing} />
-          <NestPicture
-            laying={best}
-            pieces={pieces}
-            contours={contours}
-            colour={group.material.colour}
-            maxHeight={height * 0.5}
-          />
-        </View>
-      ) : nesting.isRunning ? (
-        <Waiting lines={3} />
-      ) : null}
-      <NestChoices form={form} pieces={whole} group={group} wish={wish} onChange={change} />
+      <Columns
+        first={
+          <>
+            {best && !isOld ? (
+              <View style={{ gap: SPACE.small }}>
+                <Figures best={best} nesting={nesting} pieces={pieces} missing={missing} />
+                <NestPicture
+                  laying={best}
+                  pieces={pieces}
+                  contours={contours}
+                  colour={group.material.colour}
+                  maxHeight={height * 0.5}
+                />
+              </View>
+            ) : nesting.isRunning ? (
+              <Waiting lines={3} />
+            ) : null}
+            {isWide && !best && !nesting.isRunning ? (
+              <Aside>The best laying is shown here as soon as there is one.</Aside>
+            ) : null}
+          </>
+        }
+        second={<NestChoices form={form} pieces={whole} group={group} wish={wish} onChange={change} />}
+      />
     </Page>
   );
 }

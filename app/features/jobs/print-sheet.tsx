@@ -6,6 +6,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { Columns } from '../../ui/columns';
 import { Button, Input } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
@@ -104,54 +105,66 @@ export function PrintSheet({
         </View>
       }
     >
-      <PagePicture job={job} sheet={sheet} page={page} correction={correction} marks={set} />
-      {liesOnMarks(job, sheet, drawn, set) ? (
-        <Body role="alert" style={{ color: rust }}>
-          What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
-        </Body>
-      ) : null}
-      <Leaf>
-        <Strong>1 Print it at 100 %</Strong>
-        <Body>Dots and brackets are what the cut is found by. Measure the bar at the foot of the page.</Body>
-        <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-          <Aside>{`The ${BAR_MM} mm bar reads`}</Aside>
-          <View style={{ width: 90 }}>
-            <Input
-              aria-label="What the bar reads, mm"
-              inputMode="decimal"
-              placeholder={String(BAR_MM)}
-              value={bar}
-              onChangeText={(text) => {
-                setBar(text);
-                writePreference(BAR, text);
-              }}
-              renderErrorMessage={false}
-            />
-          </View>
-          <Aside>mm</Aside>
-        </View>
-        {isStretchOdd ? (
-          <Body role="alert" style={{ color: rust }}>
-            A bar of 90 to 110 mm was expected: what is further off was printed at another size.
-          </Body>
-        ) : stretch !== 1 ? (
-          <Aside>{`The page is made ${formatNumber(Math.abs(100 - 100 / stretch), 2)} % ${stretch > 1 ? 'smaller' : 'larger'}, so that it comes out right. Print it again.`}</Aside>
-        ) : null}
-        {correction ? <TextKey title="Save the page (PDF)" icon="download" onPress={() => save.mutate()} /> : null}
-      </Leaf>
-      {laminate ? (
-        <Leaf>
-          <Strong>2 Laminate it, or leave it</Strong>
-          <Body>{`Cut the film to ${formatNumber(laminate.widthMm, 1)} × ${formatNumber(laminate.heightMm, 1)} mm: it covers the work and leaves the marks bare, as the broken line shows.`}</Body>
-        </Leaf>
-      ) : null}
-      <Leaf>
-        <Strong>3 Where the marks lie in the machine</Strong>
-        <Body>
-          Let the camera look, or bring the head over the corner of each bracket and type what the machine shows.
-        </Body>
-        <ReadMarks marks={marks} bed={machine ? bedOfMachine(machine) : null} onLook={letStandInLook} />
-      </Leaf>
+      <Columns
+        first={
+          <>
+            <PagePicture job={job} sheet={sheet} page={page} correction={correction} marks={set} />
+            {liesOnMarks(job, sheet, drawn, set) ? (
+              <Body role="alert" style={{ color: rust }}>
+                What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
+              </Body>
+            ) : null}
+          </>
+        }
+        second={
+          <>
+            <Leaf>
+              <Strong>1 Print it at 100 %</Strong>
+              <Body>Dots and brackets are what the cut is found by. Measure the bar at the foot of the page.</Body>
+              <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+                <Aside>{`The ${BAR_MM} mm bar reads`}</Aside>
+                <View style={{ width: 90 }}>
+                  <Input
+                    aria-label="What the bar reads, mm"
+                    inputMode="decimal"
+                    placeholder={String(BAR_MM)}
+                    value={bar}
+                    onChangeText={(text) => {
+                      setBar(text);
+                      writePreference(BAR, text);
+                    }}
+                    renderErrorMessage={false}
+                  />
+                </View>
+                <Aside>mm</Aside>
+              </View>
+              {isStretchOdd ? (
+                <Body role="alert" style={{ color: rust }}>
+                  A bar of 90 to 110 mm was expected: what is further off was printed at another size.
+                </Body>
+              ) : stretch !== 1 ? (
+                <Aside>{`The page is made ${formatNumber(Math.abs(100 - 100 / stretch), 2)} % ${stretch > 1 ? 'smaller' : 'larger'}, so that it comes out right. Print it again.`}</Aside>
+              ) : null}
+              {correction ? (
+                <TextKey title="Save the page (PDF)" icon="download" onPress={() => save.mutate()} />
+              ) : null}
+            </Leaf>
+            {laminate ? (
+              <Leaf>
+                <Strong>2 Laminate it, or leave it</Strong>
+                <Body>{`Cut the film to ${formatNumber(laminate.widthMm, 1)} × ${formatNumber(laminate.heightMm, 1)} mm: it covers the work and leaves the marks bare, as the broken line shows.`}</Body>
+              </Leaf>
+            ) : null}
+            <Leaf>
+              <Strong>3 Where the marks lie in the machine</Strong>
+              <Body>
+                Let the camera look, or bring the head over the corner of each bracket and type what the machine shows.
+              </Body>
+              <ReadMarks marks={marks} bed={machine ? bedOfMachine(machine) : null} onLook={letStandInLook} />
+            </Leaf>
+          </>
+        }
+      />
     </Page>
   );
 }

@@ -24,7 +24,7 @@ const { api, get, byName } = asker(() => server);
 const refusal = async (call: request.Test, status = 422) =>
   (await call.expect(status)).body.error as { code: string; message: string; field?: string; current?: unknown };
 
-const plotter: MachineFields = { ...MACHINES[0], name: 'Second plotter' };
+const plotter: MachineFields = { ...MACHINES[0], name: 'Second plotter', markInsetMm: 15, markLegMm: 8 };
 const asFields = ({ id: _i, version: _v, isArchived: _a, dials, ...machine }: MachineView): MachineFields => ({
   ...machine,
   dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false })),
