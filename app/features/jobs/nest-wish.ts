@@ -189,7 +189,7 @@ export function layAction(
     (a, b) => a.sheetNumber - b.sheetNumber,
   );
   // A sheet that something stays on is named with its piece.
-  const named = turns.map(({ pieceId }) => pieceId.split(' ').at(1) ?? null);
+  const named = turns.map(({ pieceId }) => (pieceId.includes(' ') ? pieceId.slice(pieceId.indexOf(' ') + 1) : null));
   const sheets = turns.map(({ pieceId }, i) => {
     const piece = pieceId.split(' ')[0];
     const free = present.get(piece)?.find((id) => !named.includes(id)) ?? null;

@@ -1,0 +1,111 @@
+import { pointAt, turnedSheet, type CloseLaying } from '@keen-anvil/core/layout';
+import { contourBounds } from '@keen-anvil/core/geometry';
+import { brought } from '@keen-anvil/core/registration';
+import { navy, machines } from '../../testing/fixtures';
+import { wholeJob } from '../../testing/job-answer';
+import { artwork, job, part, square, step } from '../../testing/job-fixtures';
+import { closePiece, hasTwoSameSides, layAction, nestGroup, piecesAround, usualGap } from './nest-wish';
+
+const SHEET = step.sheets[0].id;
+const at = (id: string, x: number, y: number, angle = 0, turnedOver = false) => ({
+  id,
+  partId: '',
+  sheetId: SHEET,
+  x,
+  y,
+  angle,
+  turnedOver,
+});
+const marks = { ...artwork, id: 'marks', source: 'measured' as const, choices: { shape: 'turn-marks', measures: {} } };
+const rim = part({ id: 'rim', contours: [square(0, 0, 40)], places: [at('a', 10, 10)] });
+/** Behind the rim, 3 mm from its left edge as it is read from there. */
+const back = part({ id: 'back', contours: [square(3, 5, 10)], places: [at('b', 50, 10, 0, true)] });
+const hole = part({ id: 'hole', artworkId: 'marks', contours: [square(0, 0, 4)], places: [at('c', 2, 2)] });
+const medal = wholeJob({
+  ...job,
+  artworks: [artwork, marks],
+  steps: [
+    { ...step, id: 'front', position: 0, parts: [rim] },
+    { ...step, id: 'holes', position: 1, parts: [hole] },
+    { ...step, id: 'behind', position: 2, turned: 'left-right', mirrored: true, isFromBack: true, parts: [back] },
+  ],
+});
+const group = nestGroup(medal, 1, [navy], machines)!;
+const laying = (...places: { x: number; y: number; angle: number; sheetNumber?: number }[]): CloseLaying =>
+  ({
+    lies: places.map(({ sheetNumber = 0, ...place }) => ({
+      ...place,
+      partId: 'rim',
+      pieceId: 'roll',
+      sheetNumber,
+      turnedOver: false,
+    })),
+  }) as unknown as CloseLaying;
+
+describe('what is nested of a job with two sides', () => {
+  it('are its fronts; marks stay where they are, also for what is laid round them', () => {
+    expect(group.parts.map(({ id }) => id)).toEqual(['rim']);
+    expect([group.backs.map(({ id }) => id), group.held.map(({ id }) => id)]).toEqual([['back'], ['hole']]);
+    // Asked for from the back, the same are nested.
+    expect(nestGroup(medal, 3, [navy], machines)!.parts).toEqual(group.parts);
+    const { holes } = closePiece(navy.pieces[0], group)!;
+    expect(holes).toHaveLength(1);
+    expect(holes[0]).toContainEqual({ x: 2, y: 2 });
+  });
+
+  it('takes its back along, wherever and however its front goes', () => {
+    const action = layAction(group, laying({ x: 100, y: 60, angle: 90 }, { x: 20, y: 80, angle: 0 }));
+    expect(action.partIds).toEqual(['rim', 'back', 'hole']);
+    const over = turnedSheet('left-right', { widthMm: 305, lengthMm: 4200 });
+    const of = (id: string) => action.lies.filter(({ partId }) => partId === id);
+    for (const i of [0, 1]) {
+      // As it is read from the back, its corner stays 3 and 5 mm from that of the rim.
+      const corner = brought(over, pointAt({ x: 40, y: 0 }, of('rim')[i]));
+      const near = brought(over, pointAt({ x: 3, y: 5 }, of('back')[i]));
+      expect(Math.hypot(near.x - corner.x, near.y - corner.y)).toBeCloseTo(Math.hypot(3, 5), 6);
+      expect(of('back')[i].turnedOver).toBe(true);
+    }
+    expect(of('hole')).toEqual([{ partId: 'hole', sheet: 0, x: 2, y: 2, angle: 0, turnedOver: false }]);
+  });
+
+  it('has marks on every sheet that it is laid on', () => {
+    const action = layAction(group, laying({ x: 9, y: 9, angle: 0 }, { x: 9, y: 9, angle: 0, sheetNumber: 1 }));
+    expect(action.sheets.map(({ sheetId }) => sheetId)).toEqual([SHEET, null]);
+    expect(action.lies.filter(({ partId }) => partId === 'hole').map(({ sheet }) => sheet)).toEqual([0, 1]);
+  });
+});
+
+describe('what stays where it is while the rest is nested', () => {
+  it('makes its sheet one by itself, with what stays as spots that are taken', () => {
+    const close = { ...closePiece(navy.pieces[0], { ...group, held: [] })!, count: 3 };
+    const around = piecesAround(close, group, new Set(['rim']));
+    expect(around.map(({ id, count }) => [id, count])).toEqual([
+      [`roll ${SHEET}`, 1],
+      ['roll', 2],
+    ]);
+    const [ring] = around[0].holes;
+    expect(contourBounds([square(10, 10, 40)])).toEqual({
+      minX: Math.min(...ring.map(({ x }) => x)),
+      minY: Math.min(...ring.map(({ y }) => y)),
+      maxX: Math.max(...ring.map(({ x }) => x)),
+      maxY: Math.max(...ring.map(({ y }) => y)),
+    });
+    expect(around[1].holes).toEqual([]);
+    // What is laid on it by name goes onto that very sheet.
+    const named = laying({ x: 100, y: 60, angle: 0 });
+    named.lies[0].pieceId = `roll ${SHEET}`;
+    expect(layAction({ ...group, held: [] }, named).sheets).toEqual([
+      { sheetId: SHEET, stockPieceId: null, onCarrier: false },
+    ]);
+  });
+
+  it('depends on the material how near parts come, and whether copies may be turned over', () => {
+    expect(usualGap(group)).toBe(2);
+    expect(usualGap({ ...group, material: { ...navy, family: 'leather' } })).toBe(3);
+    const cut = { ...group, backs: [], steps: [{ ...group.steps[0], process: 'through-cut' as const }] };
+    const card = { ...navy, family: 'card' as const, facing: 'either side', mirrored: false };
+    expect(hasTwoSameSides({ ...cut, material: card })).toBe(true);
+    expect(hasTwoSameSides({ ...cut, material: { ...card, facing: 'print side up' } })).toBe(false);
+    expect(hasTwoSameSides({ ...cut, material: card, steps: [{ ...cut.steps[0], process: 'draw' }] })).toBe(false);
+  });
+});
