@@ -1,7 +1,7 @@
 import type { JobDetail, SheetOfStep, StockPieceView } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
-import type { Point } from '@keen-anvil/core/geometry';
-import { planeAt, type ClosePiece } from '@keen-anvil/core/layout';
+import { knownBounds, type Point } from '@keen-anvil/core/geometry';
+import { boundsOnSheet, planeAt, type ClosePiece } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -62,13 +62,16 @@ export function LayByHand({ job, group, number, sheet, piece, close }: LayByHand
     () =>
       job.otherParts
         .filter(({ role }) => role === 'guide')
-        .flatMap((part) =>
-          laidOn(part, sheet).map(({ place }, i) => ({
+        .flatMap((part) => {
+          const bounds = knownBounds(part.contours);
+          if (!bounds) return [];
+          return laidOn(part, sheet).map(({ place }, i) => ({
             id: `${part.id} ${i}`,
             path: pathOf(part),
             transform: `matrix(${planeAt(place).join(' ')})`,
-          })),
-        ),
+            bounds: boundsOnSheet({ bounds, place }),
+          }));
+        }),
     [job, sheet],
   );
   const move = (by: Point, degrees: number) => {

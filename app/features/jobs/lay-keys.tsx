@@ -1,6 +1,6 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
-import type { Point } from '@keen-anvil/core/geometry';
-import type { ClosePiece } from '@keen-anvil/core/layout';
+import type { Bounds, CurveContour, Point } from '@keen-anvil/core/geometry';
+import { carried, isOnePlace, type ClosePiece, type Place } from '@keen-anvil/core/layout';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
@@ -99,47 +99,91 @@ function TurnKeys({ taken, onMove }: LayKeysProps) {
 
 const normal = (degrees: number): number => Number((degrees - 360 * Math.round(degrees / 360)).toFixed(3)) + 0;
 
+/** One more of a thing: each of its members where it comes to lie. */
+type Copy = { partId: string; place: Place }[];
+
+/** Where more copies of a thing find room; what is done on the back goes with its front. */
+async function copiesOf(
+  thing: LaidThing,
+  present: { contours: CurveContour[]; place: Place }[],
+  piece: ClosePiece,
+  count: number | 'fit',
+): Promise<Copy[]> {
+  const reference = thing.members.reduce((a, b) => (areaOf(b.bounds) > areaOf(a.bounds) ? b : a));
+  const together = thing.members.filter(({ place }) => isOnePlace(place, reference.place));
+  const behind = thing.members.filter((member) => !together.includes(member));
+  const { angle, turnedOver } = reference.place;
+  const lies = await roomForMore({
+    parts: together.map(({ partId, contours }) => ({ id: partId, contours, count: 1 })),
+    angle,
+    turnedOver,
+    present,
+    piece,
+    count,
+    gapMm: 2,
+    edgeMm: 2,
+  });
+  return lies
+    .filter(({ partId }) => partId === reference.partId)
+    .map((lie) => {
+      const place = { x: lie.x, y: lie.y, angle: lie.angle, turnedOver: lie.turnedOver };
+      return [
+        ...together.map(({ partId }) => ({ partId, place })),
+        ...behind.map((member) => ({ partId: member.partId, place: carried(member.place, reference.place, place) })),
+      ];
+    });
+}
+
+/** How often a part lies anywhere. */
+const timesOf = (job: JobDetail, partId: string): number =>
+  job.steps.flatMap(({ parts }) => parts).find(({ id }) => id === partId)?.places.length ?? 1;
+
+const areaOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
+
 function CopyKeys({ job, group, sheet, close, things, taken, act }: LayKeysProps) {
   const [said, setSaid] = useState<string | null>(null);
   const [isBusy, setBusy] = useState(false);
   const names = new Set(taken[0].members.map(({ partId }) => partId));
   const alike = things.filter(({ members }) => members.some(({ partId }) => names.has(partId)));
   const [first] = taken;
+  const used = new Set(
+    group.steps
+      .flatMap((step) => step.sheets)
+      .flatMap(({ id, stockPieceId }) => (stockPieceId === sheet.stockPieceId ? [id] : [])),
+  );
+  const isMore = !close.isRoll && close.count > used.size;
   const add = async (count: number | 'fit') => {
     setBusy(true);
-    const [{ place }] = first.members;
-    const lies = await roomForMore({
-      parts: first.members.map(({ partId, contours }) => ({ id: partId, contours, count: 1 })),
-      angle: place.angle,
-      turnedOver: place.turnedOver,
-      present: things.flatMap(({ members }) => members.map(({ contours, place: at }) => ({ contours, place: at }))),
-      piece: close,
-      count,
-      gapMm: 2,
-      edgeMm: 2,
-    }).catch(() => null);
+    const present = things.flatMap(({ members }) =>
+      members.map(({ contours, place: at }) => ({ contours, place: at })),
+    );
+    const lies = await copiesOf(first, present, close, count).catch(() => null);
+    // What finds no room any more goes onto a new sheet of the same piece.
+    const missing = typeof count === 'number' && lies ? count - lies.length : 0;
+    const onNew = missing > 0 && isMore ? await copiesOf(first, [], close, missing).catch(() => []) : [];
     setBusy(false);
-    if (!lies?.length) {
+    if (!lies || lies.length + onNew.length === 0) {
       setSaid(
         lies ? 'There is no room for another one on this sheet.' : 'The copies could not be worked out on this device.',
       );
       return;
     }
-    const found = lies.length / first.members.length;
-    setSaid(`${found} more ${found === 1 ? 'was' : 'were'} laid, 2 mm apart.`);
+    const found = lies.length + onNew.length;
+    setSaid(
+      `${found} more ${found === 1 ? 'was' : 'were'} laid, 2 mm apart${onNew.length ? `, ${onNew.length} of them on a new sheet` : ''}.`,
+    );
+    const fresh = (copies: readonly Copy[], sheetId: string) =>
+      copies.flatMap((copy) => copy.map(({ partId, place }) => ({ partId, sheetId, place })));
     act.mutate(
       relayAction(
         job,
         new Map(),
-        lies.map(({ partId, x, y, angle, turnedOver }) => ({
-          partId,
-          sheetId: sheet.id,
-          place: { x, y, angle, turnedOver },
-        })),
+        [...fresh(lies, sheet.id), ...fresh(onNew, NEW_SHEET)],
+        onNew.length ? { stockPieceId: sheet.stockPieceId!, onCarrier: sheet.onCarrier } : null,
       ),
     );
   };
-  const everywhere = group.parts.find(({ id }) => names.has(id))?.count ?? alike.length;
+  const everywhere = timesOf(job, first.members[0].partId);
   const remove = () =>
     act.mutate(
       relayAction(
@@ -153,7 +197,7 @@ function CopyKeys({ job, group, sheet, close, things, taken, act }: LayKeysProps
   const isLast = taken.some(({ members }) =>
     members.some(({ partId }) => {
       const here = taken.filter((thing) => thing.members.some((member) => member.partId === partId)).length;
-      return here >= (group.parts.find(({ id }) => id === partId)?.count ?? 1);
+      return here >= timesOf(job, partId);
     }),
   );
   return (

@@ -22,7 +22,7 @@ export interface LaySurfaceProps {
   /** Whether what is chosen would lie wrong if it were moved and turned so. */
   isWrongIn: (taken: readonly LaidThing[], by: Point, degrees: number) => boolean;
   /** What is only shown: paths with the way they come to the sheet. */
-  guides: readonly { id: string; path: string; transform: string }[];
+  guides: readonly { id: string; path: string; transform: string; bounds: Bounds }[];
   colour: string;
   isMeasuring: boolean;
   measured: readonly Point[];
@@ -64,7 +64,7 @@ export function LaySurface(props: LaySurfaceProps) {
     lines,
     things,
     chosen: taken,
-    edges: useMemo(() => [reach ?? box], [reach, box]),
+    edges: useMemo(() => [reach ?? box, ...guides.map(({ bounds }) => bounds)], [reach, box, guides]),
     isMeasuring,
     onTap: props.onTap,
     onTake: props.onTake,

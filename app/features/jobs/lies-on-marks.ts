@@ -1,6 +1,6 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
-import type { Point } from '@keen-anvil/core/geometry';
+import type { Bounds, Point } from '@keen-anvil/core/geometry';
 import { boundsOnSheet } from '@keen-anvil/core/layout';
 import { DOT_MM, markLines, type MarkSet } from '@keen-anvil/core/registration';
 import { allParts } from './all-parts';
@@ -23,19 +23,33 @@ export function liesOnMarks(job: JobDetail, sheet: SheetOfStep, marks: readonly 
       return { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
     }),
   ];
-  return allParts(job)
+  return printedOn(job, sheet).some((lies) => boxes.some((box) => meet(box, lies)));
+}
+
+/** Whether something that is printed, or a mark, lies where the printer leaves the page white. @param whiteMm at each edge */
+export function leavesPrinter(
+  job: JobDetail,
+  sheet: SheetOfStep,
+  page: { widthMm: number; heightMm: number },
+  set: MarkSet,
+  whiteMm: number,
+): boolean {
+  const isOut = ({ minX, minY, maxX, maxY }: Bounds) =>
+    minX < whiteMm || minY < whiteMm || maxX > page.widthMm - whiteMm || maxY > page.heightMm - whiteMm;
+  return set.insetMm < whiteMm || printedOn(job, sheet).some(isOut);
+}
+
+const meet = (a: Bounds, b: Bounds): boolean =>
+  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
+
+/** What each print takes up on a sheet, with its bleed. */
+const printedOn = (job: JobDetail, sheet: SheetOfStep): Bounds[] =>
+  allParts(job)
     .filter(({ print, role }) => print !== null && role !== 'out')
-    .some(({ id, stepId, bounds, print, ...part }) =>
-      laidOn({ ...part, id, stepId, print }, sheet).some(({ place }) => {
-        const lies = boundsOnSheet({ bounds, place });
-        const bleed = print!.bleedMm;
-        return boxes.some(
-          (box) =>
-            box.minX < lies.maxX + bleed &&
-            lies.minX - bleed < box.maxX &&
-            box.minY < lies.maxY + bleed &&
-            lies.minY - bleed < box.maxY,
-        );
+    .flatMap((part) =>
+      laidOn(part, sheet).map(({ place }) => {
+        const { minX, minY, maxX, maxY } = boundsOnSheet({ bounds: part.bounds, place });
+        const bleed = part.print!.bleedMm;
+        return { minX: minX - bleed, minY: minY - bleed, maxX: maxX + bleed, maxY: maxY + bleed };
       }),
     );
-}

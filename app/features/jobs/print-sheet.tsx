@@ -16,7 +16,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { saveFile } from '../api/save-file';
-import { liesOnMarks } from './lies-on-marks';
+import { leavesPrinter, liesOnMarks } from './lies-on-marks';
 import { PagePicture } from './page-picture';
 import { bedOfMachine, marksToSend, ReadMarks, useReadMarks } from './read-marks';
 import { useStartJob } from './run-queries';
@@ -26,6 +26,9 @@ export const PRINT_TITLE = 'The printed sheet';
 /** What the printer's bar read last, on this device. */
 const BAR = 'printer.bar';
 const BAR_MM = 100;
+/** What this device's printer leaves white at each edge. */
+const WHITE = 'printer.white';
+const USUAL_WHITE_MM = 4;
 
 /** The page of a sheet, and the marks that its cut is brought to. */
 export function PrintSheet({
@@ -51,6 +54,7 @@ export function PrintSheet({
   const drawn = useMemo(() => marksOf(page, set), [page, set]);
   const marks = useReadMarks(drawn);
   const { correction } = marks;
+  const [white, setWhite] = useState(() => readPreference(WHITE) ?? '');
   const stretch = (parseTypedNumber(bar) ?? BAR_MM) / BAR_MM;
   const save = useMutation({ mutationFn: () => saveFile(paths.sheetPrint(job.id, sheet.id, stretch, stretch)) });
   const isStretchOdd = stretch < 0.9 || stretch > 1.1;
@@ -138,6 +142,29 @@ export function PrintSheet({
                 </View>
                 <Aside>mm</Aside>
               </View>
+              <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+                <Aside>It leaves white at each edge</Aside>
+                <View style={{ width: 90 }}>
+                  <Input
+                    aria-label="What the printer leaves white, mm"
+                    inputMode="decimal"
+                    placeholder={String(USUAL_WHITE_MM)}
+                    value={white}
+                    onChangeText={(text) => {
+                      setWhite(text);
+                      writePreference(WHITE, text);
+                    }}
+                    renderErrorMessage={false}
+                  />
+                </View>
+                <Aside>mm</Aside>
+              </View>
+              {leavesPrinter(job, sheet, page, set, parseTypedNumber(white) ?? USUAL_WHITE_MM) ? (
+                <Body role="alert" style={{ color: rust }}>
+                  Something lies where the printer leaves the page white. Move it inwards by hand, or set the marks of
+                  the machine further in.
+                </Body>
+              ) : null}
               {isStretchOdd ? (
                 <Body role="alert" style={{ color: rust }}>
                   A bar of 90 to 110 mm was expected: what is further off was printed at another size.
