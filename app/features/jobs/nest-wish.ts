@@ -1,7 +1,7 @@
 import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from '@keen-anvil/contract';
-import { isTurnMarkIn, usedSpots, type StepWork } from '@keen-anvil/contract/work';
+import { isTurnMarkIn, type StepWork } from '@keen-anvil/contract/work';
+import { usedSpots, type JobAction } from '@keen-anvil/core/jobs';
 import { flatten, transformContour, type Bounds, type Point } from '@keen-anvil/core/geometry';
-import type { JobAction } from '@keen-anvil/core/jobs';
 import {
   carried,
   planeAt,

@@ -1,6 +1,6 @@
-import { reachOf, usedSpots, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
+import { reachOf, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
+import { usedSpots, type ShownPrint } from '@keen-anvil/core/jobs';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
-import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,5 +1,6 @@
 import type { JobDetail, MaterialView, RunView, StockPieceView } from '@keen-anvil/contract';
-import { laidOn, usedSpots } from '@keen-anvil/contract/work';
+import { laidOn } from '@keen-anvil/contract/work';
+import { usedSpots } from '@keen-anvil/core/jobs';
 import type { DoneOnPiece, Remainder } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useQuery } from '@tanstack/react-query';

@@ -12,7 +12,8 @@ import { settled } from './settled';
 import { stepBox } from './shapes';
 import type { JobShop } from './shop';
 import { StepsFor } from './steps-for';
-import { backsLaid, isBehind, isOfTurnMarks, marksToTurn } from './two-sides';
+import { isOfTurnMarks } from './turn-marks';
+import { backsLaid, isBehind, marksToTurn } from './two-sides';
 import { withoutParts } from './without-parts';
 
 /** What a job may hold; more is hard to keep in view. */

@@ -1,22 +1,18 @@
 import { joinBounds, type Bounds } from '../geometry';
 import { behind, type Place } from '../layout';
-import { TURN_MARKS, type MeasuredChoices } from '../measured';
 import { processOf } from '../recipes';
-import { replaced, withSteps, type Drawing, type JobDocument, type Part, type Placement, type Step } from './document';
+import { replaced, withSteps, type JobDocument, type Part, type Placement, type Step } from './document';
 import { MOST_PLACES } from './lay-parts';
 import { madeId } from './made-id';
 import { drawingUnder, lookup, partsOf, placementsOf, processedIn, shareSheet } from './parts-of';
 import { refuse } from './refusal';
 import { shapeBox, type Shape } from './shapes';
 import type { JobShop } from './shop';
+import { isOfTurnMarks } from './turn-marks';
 
 /** Whether a step's parts lie behind their front: done after the sheet was turned over, to be read from there. */
 export const isBehind = ({ turned, mirrored }: Pick<Step, 'turned' | 'mirrored'>): boolean =>
   Boolean(turned) && mirrored;
-
-/** Whether a drawing is of the marks that a sheet is turned over by. */
-export const isOfTurnMarks = ({ source, choices }: Pick<Drawing, 'source' | 'choices'>): boolean =>
-  source === 'measured' && (choices as MeasuredChoices).shape === TURN_MARKS;
 
 /** Whether a part is there to find a turned sheet by. */
 function isTurnMark(document: JobDocument, { making }: Part): boolean {

@@ -3,6 +3,7 @@ import { at, circle, line, rectangle } from './contours';
 import { length, type MeasuredShape } from './measured-shape';
 import { sizes } from './plain-shapes';
 import { atMost } from './refuse';
+import { TURN_MARKS } from './turn-marks-name';
 
 const WIDTH = length('width', 'Width', 100);
 const HEIGHT = length('height', 'Height', 70);
@@ -75,8 +76,6 @@ const MARKS: MeasuredShape = {
   },
 };
 
-/** The name of the marks that a sheet is turned over by. */
-export const TURN_MARKS = 'turn-marks';
 /** The last of four marks stands so far further in than the others, so that a sheet turned the wrong way is told from a right one. */
 const ODD_MM = 12;
 const HOLE = length('hole', 'Holes', 3, { min: 0.5, max: 20, step: 0.5 });

@@ -8,7 +8,7 @@ export {
   usualMeasures,
   type MeasuredChoices,
 } from './measured-choices';
-export { TURN_MARKS } from './frames';
+export { TURN_MARKS } from './turn-marks-name';
 export { allMeasures } from './all-measures';
 export {
   choice,

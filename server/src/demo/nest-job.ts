@@ -1,5 +1,5 @@
 import type { JobDetail, MaterialView } from '@keen-anvil/contract';
-import { usedSpots } from '@keen-anvil/contract/work';
+import { usedSpots } from '@keen-anvil/core/jobs';
 import { layClosely } from '@keen-anvil/core/layout';
 import { cuttableArea, type Machine } from '@keen-anvil/core/machines';
 import type { UnnamedAction } from './job-data';
