@@ -43,7 +43,8 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
     now.onCarrier !== was.onCarrier
   )
     next = placedAfresh(next, step.id, shop);
-  else if (change.turned !== undefined || isBehind(now.step) !== isBehind(step)) next = withSides(next, step.id, shop);
+  else if (change.turned !== undefined || isBehind(now.step) !== isBehind(step))
+    next = withSides(document, next, step.id, shop);
   else if (now.step.mirrored !== step.mirrored) next = turnedOver(document, next, now.step, shop);
   return tidied(inRunningOrder(next));
 }

@@ -7,7 +7,7 @@ import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from 
 import { shapeBox, stepBox } from './shapes';
 import { pieceOf, type JobShop, type ShopPiece } from './shop';
 import { usedSpots } from './used-spots';
-import { backsLaid, isBehind, laidWithFront, marksToTurn } from './two-sides';
+import { backsLaid, isBehind, laidWithFront, marksToTurn, turnedInPlace } from './two-sides';
 
 /** Lays a step in the first place of its sheet, together with all steps that are done on the same sheet from the same side. */
 export function placedAfresh(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
@@ -39,13 +39,17 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
   const area = withinMarks(document, stepId, reach, shop);
   const box = boxes.reduce(joinBounds);
-  const place = placeInOutline(piece, area, box, step.mirrored) ?? firstPlace(area, box, step.mirrored);
+  // What is read from the back and has no front is laid as it was drawn, and turned over where it lies.
+  const isAlone = isBehind(step);
+  const mirrored = step.mirrored && !isAlone;
+  const place = placeInOutline(piece, area, box, mirrored) ?? firstPlace(area, box, mirrored);
   const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
   const next = laid(
     document,
     together.flatMap(({ id }) => partsOf(document, id).map((part) => part.id)),
-    { ...place, sheetId: sheet.id, turnedOver: step.mirrored },
+    { ...place, sheetId: sheet.id, turnedOver: mirrored },
   );
+  if (isAlone) return together.reduce((now, { id }) => turnedInPlace(now, id, shop), next);
   return backsLaid(
     next,
     backs.map(({ id }) => id),

@@ -163,6 +163,34 @@ describe('a sheet that is worked on both sides', () => {
     expect(middles()[1]).toEqual(middles()[0].map((mm) => expect.closeTo(mm, 2)));
   });
 
+  it('stays where it lies where nothing is done on its front, and comes back as it was', () => {
+    const alone = {
+      plate: [readingOf(drawnPart('plate', BACK, boxAt(0, 0, 60, 40)), drawnPart('word', BACK, boxAt(5, 6, 20, 8)))],
+    };
+    shop = shopWith(alone);
+    let next = jobWith(alone, shop);
+    next = done(
+      next,
+      shop,
+      { do: 'change-step', stepId: next.steps[0].id, materialId: 'card' },
+      { do: 'change-step', stepId: next.steps[0].id, process: 'draw' },
+    );
+    const lay = () => ['plate', 'word'].map((name) => boxes(next, name)[0]);
+    const [plate, word] = lay();
+    next = turn(next, 'plate', 'left-right');
+    expect(lay()).toEqual([plate, [plate[2] - 25, word[1], plate[2] - 5, word[3]]]);
+    next = turn(next, 'plate', 'top-bottom');
+    expect(lay()).toEqual([plate, [word[0], plate[3] - 14, word[2], plate[3] - 6]]);
+    next = turn(next, 'plate', null);
+    expect(lay()).toEqual([plate, word]);
+    // Another piece: it lies on that one afresh, to be read from the back still.
+    next = turn(next, 'plate', 'top-bottom');
+    next = done(next, shop, { do: 'change-step', stepId: next.steps[0].id, onCarrier: true });
+    const [afresh, read] = lay();
+    expect(afresh[0]).toBeGreaterThanOrEqual(0);
+    expect(read).toEqual([afresh[0] + 5, afresh[3] - 14, afresh[0] + 25, afresh[3] - 6]);
+  });
+
   it('stops before it is turned, and says how', () => {
     const next = turn(job, 'back', 'left-right');
     const [first, second, third] = turnsOf(next.steps.map((step) => ({ ...step, sheetId: 'sheet' })));

@@ -33,7 +33,7 @@ export function onItsSide(step: Step, isMaterialMirrored: boolean): Step {
 }
 
 /** After a step went to the other side: its sheet is turned over one way only, what is cut out of it is cut last, and the back lies behind its front. */
-export function withSides(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
+export function withSides(before: JobDocument, document: JobDocument, stepId: string, shop: JobShop): JobDocument {
   const step = lookup(document).steps.get(stepId)!;
   const sharing = document.steps.filter(
     ({ id }) => id !== stepId && shareSheet(document, id, stepId) && !marksToTurn(document, id),
@@ -49,9 +49,42 @@ export function withSides(document: JobDocument, stepId: string, shop: JobShop):
       : other.turned && (step.turned ?? other.turned);
     return turned === other.turned ? [] : [{ ...other, turned }];
   });
-  let next = withSteps(document, changed);
+  let next = hasFront(document, stepId, shop) ? document : turnedWithoutFront(before, document, stepId, shop);
+  next = withSteps(next, changed);
   for (const { id } of [step, ...changed]) next = laidWithFront(next, id, shop);
   return next;
+}
+
+const hasFront = (document: JobDocument, stepId: string, shop: JobShop): boolean =>
+  frontsOf(document, stepId, shop.shapes(document)).length > 0;
+
+/** Where nothing is done on the front, a step is turned over where it lies: its box stays. */
+function turnedWithoutFront(before: JobDocument, document: JobDocument, stepId: string, shop: JobShop): JobDocument {
+  const [was, is] = [lookup(before).steps.get(stepId), lookup(document).steps.get(stepId)!];
+  const shapes = shop.shapes(document);
+  const boxes = processedIn(document, stepId).flatMap(({ id }) => shapeBox(shapes, id) ?? []);
+  if (!was || boxes.length === 0) return document;
+  const box = boxes.reduce(joinBounds);
+  const moved = partsOf(document, stepId).flatMap(({ id }) => {
+    const then = new Map(placementsOf(before, id).map((place) => [place.id, place]));
+    return placementsOf(document, id).flatMap((now): Placement[] => {
+      const place = then.get(now.id);
+      if (!place) return [];
+      const front = isBehind(was) ? behind(place, box, box, was.turned!) : { ...place, turnedOver: is.mirrored };
+      const lies = isBehind(is) ? behind({ ...front, turnedOver: false }, box, box, is.turned!) : front;
+      return [{ ...now, x: lies.x + 0, y: lies.y + 0, angle: lies.angle + 0, turnedOver: lies.turnedOver }];
+    });
+  });
+  return { ...document, placements: replaced(document.placements, moved) };
+}
+
+/** A step without a front, laid with its front up, brought to be read from the back where it lies. */
+export function turnedInPlace(document: JobDocument, stepId: string, shop: JobShop): JobDocument {
+  const step = lookup(document).steps.get(stepId)!;
+  const own = new Set(partsOf(document, stepId).map(({ id }) => id));
+  const placements = document.placements.map((place) => (own.has(place.partId) ? { ...place, angle: 0 } : place));
+  const straight = { ...step, turned: null, mirrored: false };
+  return turnedWithoutFront({ ...withSteps(document, [straight]), placements }, document, stepId, shop);
 }
 
 /** Lays the steps that are read from the back behind their fronts, wherever these lie; others stay as they are. */
