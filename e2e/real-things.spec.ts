@@ -108,8 +108,8 @@ test.describe('work on real things', () => {
     page,
   }) => {
     await openJob(page, 'Finishers’ medals');
-    await page.getByRole('tab', { name: 'Sheet' }).click();
-    await page.getByRole('button', { name: 'Lay by hand' }).click();
+    await expect(page.getByRole('tab', { name: 'Sheet' })).toBeVisible();
+    await go(page, `${new URL(page.url()).pathname}/lay?step=1`);
     await page.getByRole('button', { name: 'Photo under it' }).click();
     const chooser = page.waitForEvent('filechooser');
     await page.getByRole('button', { name: 'Take or choose a photo' }).click();
@@ -131,8 +131,8 @@ test.describe('work on real things', () => {
 
   test('blanks are shown where they lie, in a grid, and are never processed', async ({ page }) => {
     await openJob(page, 'Kit labels for the boathouse');
-    await page.getByRole('tab', { name: 'Sheet' }).click();
-    await page.getByRole('button', { name: 'Lay by hand' }).click();
+    await expect(page.getByRole('tab', { name: 'Sheet' })).toBeVisible();
+    await go(page, `${new URL(page.url()).pathname}/lay?step=1`);
     const before = await page.getByRole('img', { name: /The sheet with/ }).getAttribute('aria-label');
     await page.getByRole('button', { name: 'Where blanks lie' }).click();
     await page.getByRole('button', { name: 'Beside each other up by 1' }).click();
