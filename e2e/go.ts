@@ -10,3 +10,12 @@ export async function go(page: Page, address: string): Promise<void> {
   );
   await page.goto(address);
 }
+
+/** Opens a job from the list, as a maker finds it by its name. */
+export async function openJob(page: Page, name: string): Promise<void> {
+  await go(page, '/jobs');
+  await page
+    .getByRole('link', { name: new RegExp(name) })
+    .first()
+    .click();
+}

@@ -1,19 +1,15 @@
 import { expect, type Page } from '@playwright/test';
-import { go } from './go';
+import { go, openJob } from './go';
 import { test } from './own-workshop';
 
-async function openJob(page: Page, name: string) {
-  await go(page, '/jobs');
-  await page
-    .getByRole('link', { name: new RegExp(name) })
-    .first()
-    .click();
+async function openSheet(page: Page, name: string) {
+  await openJob(page, name);
   await page.getByRole('tab', { name: 'Sheet' }).click();
 }
 
 test.describe('sheets', () => {
   test('are nested onto an odd piece: so many tags, taken into the job, undone', async ({ page }) => {
-    await openJob(page, 'Kit tags');
+    await openSheet(page, 'Kit tags');
     await page.getByRole('button', { name: 'Nest the parts' }).click();
     await page.getByRole('radio', { name: 'So often' }).click();
     await page.getByRole('button', { name: 'Copies of each up by 1' }).click();
@@ -32,7 +28,7 @@ test.describe('sheets', () => {
   test('are laid by hand: dragged, turned, copied to where there is room; what lies wrong is said at once', async ({
     page,
   }) => {
-    await openJob(page, 'Kit tags');
+    await openSheet(page, 'Kit tags');
     await page.getByRole('button', { name: 'Lay by hand' }).click();
     const lying = await page.getByTestId('thing-tag').count();
     await page.getByTestId('thing-tag').first().click();
@@ -60,7 +56,7 @@ test.describe('sheets', () => {
   });
 
   test('are printed, and cut where their marks were read', async ({ page }) => {
-    await openJob(page, 'Crew stickers');
+    await openSheet(page, 'Crew stickers');
     await page.getByRole('button', { name: 'The printed sheet' }).click();
     const saved = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save the page (PDF)' }).click();

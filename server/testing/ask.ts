@@ -60,3 +60,16 @@ export const textOf = (asked: request.Test): Promise<{ status: number; body: str
     response.on('data', (chunk: string) => (text += chunk));
     response.on('end', () => done(null, text));
   }) as unknown as Promise<{ status: number; body: string }>;
+
+/** An answer as bytes, whatever it says it is. */
+export const bytesOf = async (asked: request.Test): Promise<Buffer> => {
+  const { body } = await asked
+    .buffer(true)
+    .parse((response, done) => {
+      const parts: Buffer[] = [];
+      response.on('data', (part: Buffer) => parts.push(part));
+      response.on('end', () => done(null, Buffer.concat(parts)));
+    })
+    .expect(200);
+  return body as Buffer;
+};

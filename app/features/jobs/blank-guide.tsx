@@ -1,6 +1,7 @@
 import type { JobDetail, SheetOfStep, StepView } from '@keen-anvil/contract';
 import { paths } from '@keen-anvil/contract';
 import { knownBounds } from '@keen-anvil/core/geometry';
+import { gridPlaces, straightAt } from '@keen-anvil/core/layout';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -135,14 +136,11 @@ function usePutGuide(job: JobDetail, step: StepView, sheet: SheetOfStep, onDone:
           const part = after.steps.flatMap(({ parts }) => parts).find(({ artworkId }) => artworkId === id);
           if (!part) return;
           const bounds = knownBounds(part.contours)!;
-          const [high, pitch] = [bounds.maxY - bounds.minY, gap + bounds.maxX - bounds.minX];
-          const places = Array.from({ length: across * along }, (_, i) => ({
+          const grid = { inMm: fromLeft, upMm: up, across, along, gapMm: gap };
+          const lies = gridPlaces(bounds, grid).map((at) => ({
             partId: part.id,
             sheet: 0,
-            x: fromLeft - bounds.minX + (i % across) * pitch,
-            y: up - bounds.minY + Math.floor(i / across) * (high + gap),
-            angle: 0,
-            turnedOver: false,
+            ...straightAt(at),
           }));
           act.mutate({ do: 'move-to-step', partIds: [part.id], stepId: step.id });
           act.mutate({ do: 'change-role', partIds: [part.id], role: 'guide' });
@@ -151,7 +149,7 @@ function usePutGuide(job: JobDetail, step: StepView, sheet: SheetOfStep, onDone:
               do: 'lay-parts',
               partIds: [part.id],
               sheets: [{ sheetId: sheet.id, stockPieceId: null, onCarrier: sheet.onCarrier }],
-              lies: places,
+              lies,
             },
             { onSuccess: onDone },
           );

@@ -4,7 +4,13 @@ import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { JobPage } from './job-page';
 
-const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+const mockRouter = {
+  push: jest.fn(),
+  replace: jest.fn(),
+  back: jest.fn(),
+  setParams: jest.fn(),
+  canGoBack: () => false,
+};
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 jest.mock('./sheet-view', () => ({ SheetView: () => null }));
 const mockFindings: unknown[] = [];

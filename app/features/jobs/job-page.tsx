@@ -78,6 +78,11 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const { rule } = useTokens();
   const router = useRouter();
   const [tab, setTab] = useState<Tab>(first ?? (isAsking(job) ? 'Drawing' : 'Steps'));
+  // The address says it too, so that one comes back to it from a page of the sheet.
+  const openTab = (name: Tab) => {
+    setTab(name);
+    router.setParams({ tab: name });
+  };
   // A large drawing is laid out while the page stays alive.
   const leaf = useDeferredValue(tab);
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
@@ -106,12 +111,12 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const show = (work: StepWork, finding: Finding) => {
     open(work);
     setPointed(finding.places);
-    setTab('Sheet');
+    openTab('Sheet');
   };
 
   const ladder = (
     <View style={{ gap: SPACE.base }}>
-      <UnreadLeaf job={job} onSee={() => setTab('Drawing')} />
+      <UnreadLeaf job={job} onSee={() => openTab('Drawing')} />
       <GroupSteps job={job} />
       {cards.map((inspected) => (
         <Fragment key={inspected.step.id}>
@@ -199,7 +204,7 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
                   key={name}
                   label={name}
                   isOpen={(tab === 'Drawing' ? 'Drawing' : 'Sheet') === name}
-                  onPress={() => setTab(name)}
+                  onPress={() => openTab(name)}
                 />
               ))}
             </View>
@@ -229,7 +234,7 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
             key={name}
             label={name === 'Checks' && findings ? `Checks ${findings}` : name}
             isOpen={tab === name}
-            onPress={() => setTab(name)}
+            onPress={() => openTab(name)}
           />
         ))}
       </View>

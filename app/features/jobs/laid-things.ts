@@ -1,6 +1,13 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import type { AskedAction } from '@keen-anvil/contract';
-import { joinBounds, knownBounds, type Bounds, type CurveContour, type Point } from '@keen-anvil/core/geometry';
+import {
+  boundsArea,
+  joinBounds,
+  knownBounds,
+  type Bounds,
+  type CurveContour,
+  type Point,
+} from '@keen-anvil/core/geometry';
 import { movedPlace, thingsOn, type Place } from '@keen-anvil/core/layout';
 import { allParts } from './all-parts';
 
@@ -48,12 +55,10 @@ export function laidThings(job: JobDetail, sheetId: string, alone: string | null
     laid.map(({ partId, stepId, bounds, place }) => ({ id: partId, stepId, bounds, sheetId, place })),
   ).map(({ members, bounds }) => {
     const own = members.map((i) => laid[i]);
-    const largest = own.reduce((a, b) => (sizeOf(b.bounds) > sizeOf(a.bounds) ? b : a));
+    const largest = own.reduce((a, b) => (boundsArea(b.bounds) > boundsArea(a.bounds) ? b : a));
     return { key: largest.placementId, name: largest.name, members: own, bounds };
   });
 }
-
-const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
 
 export const boxOf = (things: readonly LaidThing[]): Bounds | null =>
   things.length ? things.map(({ bounds }) => bounds).reduce(joinBounds) : null;

@@ -1,5 +1,5 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
-import type { Bounds, CurveContour, Point } from '@keen-anvil/core/geometry';
+import { boundsArea, type CurveContour, type Point } from '@keen-anvil/core/geometry';
 import { carried, isOnePlace, type ClosePiece, type Place } from '@keen-anvil/core/layout';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -109,7 +109,7 @@ async function copiesOf(
   piece: ClosePiece,
   count: number | 'fit',
 ): Promise<Copy[]> {
-  const reference = thing.members.reduce((a, b) => (areaOf(b.bounds) > areaOf(a.bounds) ? b : a));
+  const reference = thing.members.reduce((a, b) => (boundsArea(b.bounds) > boundsArea(a.bounds) ? b : a));
   const together = thing.members.filter(({ place }) => isOnePlace(place, reference.place));
   const behind = thing.members.filter((member) => !together.includes(member));
   const { angle, turnedOver } = reference.place;
@@ -137,8 +137,6 @@ async function copiesOf(
 /** How often a part lies anywhere. */
 const timesOf = (job: JobDetail, partId: string): number =>
   job.steps.flatMap(({ parts }) => parts).find(({ id }) => id === partId)?.places.length ?? 1;
-
-const areaOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
 
 function CopyKeys({ job, group, sheet, close, things, taken, act }: LayKeysProps) {
   const [said, setSaid] = useState<string | null>(null);

@@ -1,8 +1,19 @@
+import { outlineOf } from '@keen-anvil/core/materials';
 import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from '@keen-anvil/contract';
 import { isTurnMarkIn, type StepWork } from '@keen-anvil/contract/work';
 import { usedSpots, type JobAction } from '@keen-anvil/core/jobs';
-import { flatten, transformContour, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import {
+  boundsArea,
+  boundsMiddle,
+  flatten,
+  isInBounds,
+  knownBounds,
+  transformContour,
+  type Bounds,
+  type Point,
+} from '@keen-anvil/core/geometry';
+import {
+  boundsOnSheet,
   carried,
   planeAt,
   type CloseLaying,
@@ -90,15 +101,9 @@ export function closePiece(piece: StockPieceView, { machines, onCarrier, held }:
     }),
     { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm },
   );
-  const { widthMm, lengthMm } = piece;
   return {
     id: piece.id,
-    outline: piece.outline ?? [
-      { x: 0, y: 0 },
-      { x: widthMm, y: 0 },
-      { x: widthMm, y: lengthMm },
-      { x: 0, y: lengthMm },
-    ],
+    outline: outlineOf(piece),
     reach,
     // Marks lie in the same places on every sheet.
     holes: [...usedSpots(piece), ...held.flatMap((part) => ringsAt(part, part.places.slice(0, 1)))],
@@ -220,16 +225,12 @@ function behindFronts({ steps, backs }: NestGroup, lies: readonly CloseLie[]): C
       const [place] = part.places;
       return place ? [{ id: part.id, place, box: boxAt(part, place) }] : [];
     })
-    .sort((a, b) => areaOf(b.box) - areaOf(a.box));
+    .sort((a, b) => boundsArea(b.box) - boundsArea(a.box));
   return backs.flatMap((back) => {
     const [place] = back.places;
     if (!place) return [];
-    const { minX, minY, maxX, maxY } = boxAt(back, place);
-    const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
-    const front = fronts.find(
-      ({ box, place: at }) =>
-        at.sheetId === place.sheetId && x >= box.minX && x <= box.maxX && y >= box.minY && y <= box.maxY,
-    );
+    const middle = boundsMiddle(boxAt(back, place));
+    const front = fronts.find(({ box, place: at }) => at.sheetId === place.sheetId && isInBounds(middle, box));
     return lies
       .filter(({ partId }) => partId === front?.id)
       .map((lie): CloseLie => ({
@@ -249,17 +250,8 @@ const onEverySheet = (held: readonly PartView[], sheets: readonly CloseLie[]): C
     place ? sheets.map(({ pieceId, sheetNumber }) => ({ ...placeOf(place), partId: id, pieceId, sheetNumber })) : [],
   );
 
+/** What a part takes up where it lies. */
 function boxAt({ contours }: Pick<PartView, 'contours'>, place: Place): Bounds {
-  const points = contours.flatMap((contour) => flatten(transformContour(contour, planeAt(place)), HELD_MM).points);
-  return points.reduce<Bounds>(
-    (box, { x, y }) => ({
-      minX: Math.min(box.minX, x),
-      minY: Math.min(box.minY, y),
-      maxX: Math.max(box.maxX, x),
-      maxY: Math.max(box.maxY, y),
-    }),
-    { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity },
-  );
+  const bounds = knownBounds(contours);
+  return bounds ? boundsOnSheet({ bounds, place }) : { minX: 0, minY: 0, maxX: 0, maxY: 0 };
 }
-
-const areaOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);

@@ -10,8 +10,8 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Strong } from '../../ui/type';
 import { keepPhoto } from '../stock/keep-photo';
-import { TapPicture } from '../stock/tap-picture';
-import { asFlat, inMm, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from '../stock/true-size-photo';
+import { FlatPicture } from '../stock/flat-picture';
+import { asFlat, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from '../stock/true-size-photo';
 import type { useAct } from './queries';
 
 interface PhotographSheetProps {
@@ -63,7 +63,7 @@ function Take({ sheet, piece, act, onDone }: PhotographSheetProps & { onDone: ()
       setCorner(at);
       return;
     }
-    const picture = await remote().seenFrom(inMm(flat!, corner), inMm(flat!, at));
+    const picture = await remote().seenFrom(corner, at);
     setFlat(await asFlat(picture));
     setCorner(null);
     setPlaced(true);
@@ -92,11 +92,9 @@ function Take({ sheet, piece, act, onDone }: PhotographSheetProps & { onDone: ()
                 ? 'Now tap its upper right corner, at the lead edge'
                 : 'Tap the sheet’s upper left corner, at the lead edge'}
           </Strong>
-          <TapPicture
+          <FlatPicture
             label="The sheet from straight above"
-            uri={flat.uri}
-            width={flat.width}
-            height={flat.height}
+            flat={flat}
             marks={corner ? [corner] : []}
             onTap={(at) => void (isPlaced ? undefined : tap(at))}
           />

@@ -125,40 +125,26 @@ export function PrintSheet({
             <Leaf>
               <Strong>1 Print it at 100 %</Strong>
               <Body>Dots and brackets are what the cut is found by. Measure the bar at the foot of the page.</Body>
-              <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-                <Aside>{`The ${BAR_MM} mm bar reads`}</Aside>
-                <View style={{ width: 90 }}>
-                  <Input
-                    aria-label="What the bar reads, mm"
-                    inputMode="decimal"
-                    placeholder={String(BAR_MM)}
-                    value={bar}
-                    onChangeText={(text) => {
-                      setBar(text);
-                      writePreference(BAR, text);
-                    }}
-                    renderErrorMessage={false}
-                  />
-                </View>
-                <Aside>mm</Aside>
-              </View>
-              <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
-                <Aside>It leaves white at each edge</Aside>
-                <View style={{ width: 90 }}>
-                  <Input
-                    aria-label="What the printer leaves white, mm"
-                    inputMode="decimal"
-                    placeholder={String(USUAL_WHITE_MM)}
-                    value={white}
-                    onChangeText={(text) => {
-                      setWhite(text);
-                      writePreference(WHITE, text);
-                    }}
-                    renderErrorMessage={false}
-                  />
-                </View>
-                <Aside>mm</Aside>
-              </View>
+              <MmLine
+                says={`The ${BAR_MM} mm bar reads`}
+                label="What the bar reads, mm"
+                usual={BAR_MM}
+                value={bar}
+                onChange={(text) => {
+                  setBar(text);
+                  writePreference(BAR, text);
+                }}
+              />
+              <MmLine
+                says="It leaves white at each edge"
+                label="What the printer leaves white, mm"
+                usual={USUAL_WHITE_MM}
+                value={white}
+                onChange={(text) => {
+                  setWhite(text);
+                  writePreference(WHITE, text);
+                }}
+              />
               {leavesPrinter(job, sheet, page, set, parseTypedNumber(white) ?? USUAL_WHITE_MM) ? (
                 <Body role="alert" style={{ color: rust }}>
                   Something lies where the printer leaves the page white. Move it inwards by hand, or set the marks of
@@ -193,5 +179,33 @@ export function PrintSheet({
         }
       />
     </Page>
+  );
+}
+
+interface MmLineProps {
+  says: string;
+  label: string;
+  usual: number;
+  value: string;
+  onChange: (text: string) => void;
+}
+
+/** A length of the printer, as it is typed. */
+function MmLine({ says, label, usual, value, onChange }: MmLineProps) {
+  return (
+    <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
+      <Aside style={{ flex: 1 }}>{says}</Aside>
+      <View style={{ width: 90 }}>
+        <Input
+          aria-label={label}
+          inputMode="decimal"
+          placeholder={String(usual)}
+          value={value}
+          onChangeText={onChange}
+          renderErrorMessage={false}
+        />
+      </View>
+      <Aside>mm</Aside>
+    </View>
   );
 }

@@ -110,8 +110,6 @@ export function SheetView({
           title="Lay by hand"
           icon="drag-horizontal-variant"
           onPress={() => {
-            // One comes back to the sheet.
-            router.setParams({ tab: 'Sheet' });
             router.push({
               pathname: '/jobs/[id]/lay',
               params: { id: jobId, step: String(step.position + 1), ...(step.sheet ? { sheet: step.sheet.id } : {}) },
@@ -123,7 +121,6 @@ export function SheetView({
             title="The printed sheet"
             icon="image-frame"
             onPress={() => {
-              router.setParams({ tab: 'Sheet' });
               router.push({ pathname: '/jobs/[id]/print', params: { id: jobId, sheet: step.sheet!.id } });
             }}
           />
@@ -132,7 +129,6 @@ export function SheetView({
           title="Nest the parts"
           icon="layers-outline"
           onPress={() => {
-            router.setParams({ tab: 'Sheet' });
             router.push({ pathname: '/jobs/[id]/nest', params: { id: jobId, step: String(step.position + 1) } });
           }}
         />

@@ -6,8 +6,8 @@ import { Decision } from '../../ui/choice';
 import { TextKey } from '../../ui/text-key';
 import { SPACE } from '../../ui/tokens';
 import { Strong } from '../../ui/type';
-import { TapPicture } from '../stock/tap-picture';
-import { inMm, inPixels, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from '../stock/true-size-photo';
+import { FlatPicture } from '../stock/flat-picture';
+import { TrueSizePhoto, usePhotoWorker, type FlatPhoto } from '../stock/true-size-photo';
 
 /** What the machine works on, as it is seen from above. */
 export interface Bed {
@@ -42,7 +42,7 @@ function Tap({ bed, onRead }: { bed: Bed; onRead: (read: Point[]) => void }) {
   const [flat, setFlat] = useState<FlatPhoto | null>(null);
   const [tapped, setTapped] = useState<Point[]>([]);
   const tap = (at: Point) => {
-    const all = [...tapped, inMm(flat!, at)];
+    const all = [...tapped, at];
     setTapped(all);
     if (all.length === MARK_NAMES.length) onRead(all);
   };
@@ -62,14 +62,7 @@ function Tap({ bed, onRead }: { bed: Bed; onRead: (read: Point[]) => void }) {
       {flat ? (
         <>
           <Strong>{`Tap the mark ${MARK_NAMES[tapped.length] ?? ''}`}</Strong>
-          <TapPicture
-            label="The bed from straight above"
-            uri={flat.uri}
-            width={flat.width}
-            height={flat.height}
-            marks={tapped.map((at) => inPixels(flat, at))}
-            onTap={tap}
-          />
+          <FlatPicture label="The bed from straight above" flat={flat} marks={tapped} onTap={tap} />
         </>
       ) : null}
     </View>

@@ -2,7 +2,7 @@ import { paths, type JobDetail, type RunView, type StockPieceView } from '@keen-
 import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/contract/work';
 import type { Point } from '@keen-anvil/core/geometry';
 import { turnedSheet, type SheetTurn } from '@keen-anvil/core/layout';
-import type { Correction } from '@keen-anvil/core/registration';
+import { expectedErrorMm, type Correction } from '@keen-anvil/core/registration';
 import { readMarks, seedFromId, turnedByHand } from '@keen-anvil/core/standins';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -132,13 +132,9 @@ function TurnSheet({ job, run, work, piece, marks: drawn, bed }: TurnSheetProps)
   );
 }
 
-/**
- * What is left over of the marks tells how well each was read: of so many readings four numbers were fitted. At the edges of the
- * sheet the fit is off by about two such readings at most.
- */
-function sayError({ residualMm, used }: Correction): string {
-  const spare = 2 * used.length - 4;
-  if (spare === 0) return 'Two marks bring the back behind its front, but cannot say how well: read a third one.';
-  const oneReading = residualMm * Math.sqrt(used.length / spare);
-  return `Front and back come to lie within about ${formatNumber(Math.max(0.02, 2 * oneReading), 2)} mm of each other.`;
+function sayError(correction: Correction): string {
+  const mm = expectedErrorMm(correction);
+  return mm === null
+    ? 'Two marks bring the back behind its front, but cannot say how well: read a third one.'
+    : `Front and back come to lie within about ${formatNumber(mm, 2)} mm of each other.`;
 }

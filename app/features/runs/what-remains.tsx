@@ -1,3 +1,4 @@
+import { outlineOf } from '@keen-anvil/core/materials';
 import type { JobDetail, MaterialView, RunView, StockPieceView } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
 import { usedSpots } from '@keen-anvil/core/jobs';
@@ -61,14 +62,8 @@ function sheetsDone(job: JobDetail, materials: readonly MaterialView[], runs: re
 }
 
 function doneOn(job: JobDetail, sheetId: string, piece: StockPieceView): DoneOnPiece {
-  const { widthMm, lengthMm } = piece;
   return {
-    outline: piece.outline ?? [
-      { x: 0, y: 0 },
-      { x: widthMm, y: 0 },
-      { x: widthMm, y: lengthMm },
-      { x: 0, y: lengthMm },
-    ],
+    outline: outlineOf(piece),
     holes: usedSpots(piece),
     parts: job.steps
       .filter(({ isSkipped }) => !isSkipped)

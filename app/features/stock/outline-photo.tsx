@@ -6,8 +6,8 @@ import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
-import { TapPicture } from './tap-picture';
-import { inMm, inPixels, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from './true-size-photo';
+import { FlatPicture } from './flat-picture';
+import { TrueSizePhoto, usePhotoWorker, type FlatPhoto } from './true-size-photo';
 
 /** The outline of a piece from its photo: something known brings it to true size, a tap says which colour the piece has, its corners can be moved. */
 export function OutlinePhoto({ onOutline }: { onOutline: (outline: Point[], photo: FlatPhoto) => void }) {
@@ -31,7 +31,7 @@ export function OutlinePhoto({ onOutline }: { onOutline: (outline: Point[], phot
     }
   };
   const moveCorner = (i: number, at: Point) => {
-    const moved = outline!.map((point, k) => (k === i ? inMm(flat!, at) : point));
+    const moved = outline!.map((point, k) => (k === i ? at : point));
     setOutline(moved);
     onOutline(moved, flat!);
   };
@@ -52,14 +52,12 @@ export function OutlinePhoto({ onOutline }: { onOutline: (outline: Point[], phot
       {flat ? (
         <>
           <Strong>{outline ? sayOutline(outline) : 'Tap the middle of the piece'}</Strong>
-          <TapPicture
+          <FlatPicture
             label="The piece from straight above"
-            uri={flat.uri}
-            width={flat.width}
-            height={flat.height}
-            marks={tapped && !outline ? [inPixels(flat, tapped)] : []}
-            outline={outline?.map((point) => inPixels(flat, point))}
-            onTap={(at) => void look(inMm(flat, at), tolerance)}
+            flat={flat}
+            marks={tapped && !outline ? [tapped] : []}
+            outline={outline}
+            onTap={(at) => void look(at, tolerance)}
             onMoveCorner={outline ? moveCorner : undefined}
           />
           {outline ? <Aside>A corner that lies wrong can be dragged to its place.</Aside> : null}

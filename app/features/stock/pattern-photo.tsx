@@ -13,8 +13,8 @@ import { Aside, Body, Strong } from '../../ui/type';
 import { pickFile } from '../api/pick-file';
 import { materialFields } from '../shop/record-fields';
 import { useChangeMaterial, usePhotograph } from './queries';
-import { TapPicture } from './tap-picture';
-import { asFlat, inMm, inPixels, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from './true-size-photo';
+import { FlatPicture } from './flat-picture';
+import { asFlat, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from './true-size-photo';
 
 /** The photo of a material's pattern: as it is, or at its true size, so that parts can be laid on a motif. */
 export function PatternPhoto({ material }: { material: MaterialView }) {
@@ -82,8 +82,7 @@ function TakePattern({ material, onDone }: { material: MaterialView; onDone: () 
     },
     onSuccess: onDone,
   });
-  const tap = async (at: Point) => {
-    const here = inMm(flat!, at);
+  const tap = async (here: Point) => {
     if (!first) {
       setFirst(here);
       return;
@@ -120,12 +119,10 @@ function TakePattern({ material, onDone }: { material: MaterialView; onDone: () 
                 ? 'Now tap the opposite corner of it'
                 : 'Tap a corner of what shows nothing but the pattern'}
           </Strong>
-          <TapPicture
+          <FlatPicture
             label="The pattern from straight above"
-            uri={flat.uri}
-            width={flat.width}
-            height={flat.height}
-            marks={first ? [inPixels(flat, first)] : []}
+            flat={flat}
+            marks={first ? [first] : []}
             onTap={(at) => void (isCut ? undefined : tap(at))}
           />
           <Button title="Keep it" disabled={!isCut} loading={keep.isPending} onPress={() => keep.mutate(flat)} />

@@ -1,3 +1,4 @@
+import { outlineOf } from '@keen-anvil/core/materials';
 import type { TrialShapeView, TuningView } from '@keen-anvil/contract';
 import { processOf } from '@keen-anvil/core/recipes';
 import { trialShape } from '@keen-anvil/core/shapes';
@@ -51,12 +52,7 @@ export function TrialSheetPicture({ tuning, chosen, maxHeight }: TrialSheetPictu
     ) + ROUND_MM;
   const seen = { x: Math.min(scrap.widthMm, Math.max(reachX, scrap.widthMm / 2)), y: Math.min(scrap.lengthMm, reachY) };
   const scale = Math.min((width - EDGE * 2) / seen.x, maxHeight / seen.y);
-  const outline = scrap.outline ?? [
-    { x: 0, y: 0 },
-    { x: scrap.widthMm, y: 0 },
-    { x: scrap.widthMm, y: scrap.lengthMm },
-    { x: 0, y: scrap.lengthMm },
-  ];
+  const outline = outlineOf(scrap);
   // Of a place that was gone over again, only the last time shows.
   const shown = shapes.filter(
     (shape, i) => !shapes.slice(i + 1).some((later) => later.at.x === shape.at.x && later.at.y === shape.at.y),

@@ -39,3 +39,16 @@ export function holds(outer: Bounds, inner: Bounds, slack = 1e-6): boolean {
     inner.maxY <= outer.maxY + slack
   );
 }
+
+/** How much a rectangle covers, in mm². */
+export const boundsArea = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
+
+/** The middle of a rectangle. */
+export const boundsMiddle = ({ minX, minY, maxX, maxY }: Bounds): Point => ({
+  x: (minX + maxX) / 2,
+  y: (minY + maxY) / 2,
+});
+
+/** Whether a point lies in a rectangle, on its edge included. */
+export const isInBounds = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): boolean =>
+  x >= minX && x <= maxX && y >= minY && y <= maxY;

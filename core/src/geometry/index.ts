@@ -1,5 +1,5 @@
 export { distance, type Point } from './point';
-export { boundsOf, holds, joinBounds, type Bounds } from './bounds';
+export { boundsArea, boundsMiddle, boundsOf, holds, isInBounds, joinBounds, type Bounds } from './bounds';
 export { affineOf, composeAffine, IDENTITY, invertAffine } from './affine';
 export {
   contourBounds,

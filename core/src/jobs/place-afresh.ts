@@ -1,6 +1,7 @@
 import { joinBounds, type Bounds, type Point } from '../geometry';
 import { boundsOnSheet, firstPlace, freePlaces } from '../layout';
 import { cuttableArea } from '../machines';
+import { outlineOf } from '../materials';
 import type { JobDocument } from './document';
 import { laid } from './lay';
 import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
@@ -111,18 +112,12 @@ const EDGE_MM = 2;
 
 /** The first place of a step in a piece that is no rectangle; null where it is one, or where there is no room. */
 function placeInOutline(piece: ShopPiece, area: Bounds, box: Bounds, mirrored: boolean): Point | null {
-  const { outline: ring, widthMm: width, lengthMm: length } = piece;
   const holes = usedSpots(piece);
-  if (!ring && holes.length === 0) return null;
-  const outline = ring ?? [
-    { x: 0, y: 0 },
-    { x: width, y: 0 },
-    { x: width, y: length },
-    { x: 0, y: length },
-  ];
+  if (!piece.outline && holes.length === 0) return null;
+  const outline = outlineOf(piece);
   const [widthMm, heightMm] = [box.maxX - box.minX, box.maxY - box.minY];
   const [at] = freePlaces({
-    outline: [[...outline], ...holes],
+    outline: [outline, ...holes],
     reach: area,
     taken: [],
     widthMm,

@@ -1,4 +1,4 @@
-import { joinBounds, type Bounds } from '../geometry';
+import { boundsArea, boundsMiddle, isInBounds, joinBounds, type Bounds } from '../geometry';
 import { behind, type Place } from '../layout';
 import { processOf } from '../recipes';
 import { replaced, withSteps, type JobDocument, type Part, type Placement, type Step } from './document';
@@ -153,13 +153,8 @@ function frontsOf(document: JobDocument, stepId: string, shapes: ReadonlyMap<str
       const box = shapeBox(shapes, id);
       return box ? [{ box, places: placementsOf(document, id) }] : [];
     })
-    .sort((a, b) => sizeOf(b.box) - sizeOf(a.box));
+    .sort((a, b) => boundsArea(b.box) - boundsArea(a.box));
 }
 
-const sizeOf = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
-
 /** Whether the middle of a box lies in another one. */
-const isOver = (under: Bounds, { minX, minY, maxX, maxY }: Bounds): boolean => {
-  const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
-  return x >= under.minX && x <= under.maxX && y >= under.minY && y <= under.maxY;
-};
+const isOver = (under: Bounds, box: Bounds): boolean => isInBounds(boundsMiddle(box), under);

@@ -29,6 +29,7 @@ export { TURNS, type Turns } from './nest/turns';
 export { behind, SHEET_TURNS, turnedBox, turnedSheet, type SheetTurn } from './turned-sheet';
 export { remaindersOf, type DoneOnPiece, type Remainder } from './remainder';
 export { carried, movedPlace, pointAt, thingsOn, type Thing } from './things';
+export { gridPlaces, type BlankGrid } from './blank-grid';
 export { snapped, type Snapped, type SnapLine } from './snap';
 export { groundSolids, solidOf } from './nest/solids';
 export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lying';

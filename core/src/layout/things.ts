@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { joinBounds, type Bounds, type Point } from '../geometry';
+import { boundsArea, boundsMiddle, isInBounds, joinBounds, type Bounds, type Point } from '../geometry';
 import { boundsOnSheet, type PartOnPiece } from './share-sheet';
 import { isOnePlace, planeAt, type Place } from './place';
 
@@ -46,10 +46,8 @@ export function thingsOn(laid: readonly PartOnPiece[]): Thing[] {
 
 /** Whether the middle of the smaller of two boxes lies in the larger. */
 function isBehind(a: Bounds, b: Bounds): boolean {
-  const size = ({ minX, minY, maxX, maxY }: Bounds) => (maxX - minX) * (maxY - minY);
-  const [small, large] = size(a) < size(b) ? [a, b] : [b, a];
-  const [x, y] = [(small.minX + small.maxX) / 2, (small.minY + small.maxY) / 2];
-  return x >= large.minX && x <= large.maxX && y >= large.minY && y <= large.maxY;
+  const [small, large] = boundsArea(a) < boundsArea(b) ? [a, b] : [b, a];
+  return isInBounds(boundsMiddle(small), large);
 }
 
 /** A place after it was moved, and turned about a point of the sheet. @param degrees against the clock, as places count */

@@ -1,4 +1,4 @@
-import type { Affine, Bounds, Point } from '../geometry';
+import { boundsMiddle, isInBounds, type Affine, type Bounds } from '../geometry';
 import { pointAt } from './things';
 import type { Place } from './place';
 
@@ -23,20 +23,15 @@ export const turnedBox = (
     ? { minX: widthMm - maxX, minY, maxX: widthMm - minX, maxY }
     : { minX, minY: lengthMm - maxY, maxX, maxY: lengthMm - minY };
 
-const middleOf = ({ minX, minY, maxX, maxY }: Bounds): Point => ({ x: (minX + maxX) / 2, y: (minY + maxY) / 2 });
-
-const isInside = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): boolean =>
-  x >= minX && x <= maxX && y >= minY && y <= maxY;
-
 /**
  * Where what is read from the back lies behind its front, seen through the sheet from the front: as it was drawn over it, or
  * middle behind middle where it was drawn beside it.
  * @param front where the front lies, @param under what the front takes up in the job's plane, @param own what the back takes up there
  */
 export function behind(front: Place, under: Bounds, own: Bounds, turn: SheetTurn): Place {
-  const [at, is] = [middleOf(under), middleOf(own)];
+  const [at, is] = [boundsMiddle(under), boundsMiddle(own)];
   // Drawn over each other, the middle of the front is what both are turned about.
-  const from = isInside(is, under) ? at : is;
+  const from = isInBounds(is, under) ? at : is;
   const turned = !front.turnedOver;
   return turn === 'left-right'
     ? { ...pointAt({ x: at.x + from.x, y: at.y - from.y }, front), angle: front.angle, turnedOver: turned }

@@ -3,3 +3,4 @@ export { thicknessFrom, type MeasuredThickness } from './thickness';
 export { drawDown, type StockAmount, type StockKind, STOCK_KINDS } from './stock';
 export { materialProblem } from './material-problem';
 export { photoProblem, SHOWN_MM, type TruePhoto } from './true-photo';
+export { outlineOf } from './outline-of';

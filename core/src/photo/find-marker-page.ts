@@ -10,7 +10,7 @@ const LEAST_DOTS = 16;
 /** A dot lies within this of where its corners say that it should, as a share of how far dots are apart. */
 const NEAR = 0.35;
 /** More spots than this in something dark are no frame of ours. */
-const MOST_SPOTS = 60;
+const MOST_SPOTS = 40;
 
 /**
  * The dots of a marker page in a photo, each with its place on the page; null where none is seen. The photo may be turned any way and
@@ -80,30 +80,21 @@ function tried(ring: readonly Point[]) {
 
 /** The four of some points that enclose most, with the clock (y counts down). */
 function largestQuad(points: readonly Point[]): [Point, Point, Point, Point] | null {
-  const hull = hullOf(points);
-  const area = (a: Point, b: Point, c: Point) => Math.abs((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+  // Round their middle, with the clock as y counts down: corners come in the order of the ring.
+  const middle = {
+    x: points.reduce((sum, { x }) => sum + x, 0) / points.length,
+    y: points.reduce((sum, { y }) => sum + y, 0) / points.length,
+  };
+  const angle = ({ x, y }: Point) => Math.atan2(y - middle.y, x - middle.x);
+  const ring = [...points].sort((a, b) => angle(a) - angle(b));
+  const area = (a: Point, b: Point, c: Point) => (b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x);
   let best: { of: [Point, Point, Point, Point]; area: number } | null = null;
-  for (let a = 0; a < hull.length; a++)
-    for (let b = a + 1; b < hull.length; b++)
-      for (let c = b + 1; c < hull.length; c++)
-        for (let d = c + 1; d < hull.length; d++) {
-          const size = area(hull[a], hull[b], hull[c]) + area(hull[a], hull[c], hull[d]);
-          if (!best || size > best.area) best = { of: [hull[a], hull[b], hull[c], hull[d]], area: size };
+  for (let a = 0; a < ring.length; a++)
+    for (let b = a + 1; b < ring.length; b++)
+      for (let c = b + 1; c < ring.length; c++)
+        for (let d = c + 1; d < ring.length; d++) {
+          const size = area(ring[a], ring[b], ring[c]) + area(ring[a], ring[c], ring[d]);
+          if (!best || size > best.area) best = { of: [ring[a], ring[b], ring[c], ring[d]], area: size };
         }
   return best?.of ?? null;
-}
-
-/** The convex hull with the clock, as y counts down (Andrew 1979). */
-function hullOf(points: readonly Point[]): Point[] {
-  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y);
-  const turn = (o: Point, a: Point, b: Point) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x);
-  const half = (list: readonly Point[]) => {
-    const chain: Point[] = [];
-    for (const point of list) {
-      while (chain.length > 1 && turn(chain.at(-2)!, chain.at(-1)!, point) <= 0) chain.pop();
-      chain.push(point);
-    }
-    return chain.slice(0, -1);
-  };
-  return [...half(sorted), ...half([...sorted].reverse())];
 }

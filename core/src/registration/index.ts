@@ -11,3 +11,4 @@ export {
 } from './marks';
 export { brought, fitMarks, type MarkFit } from './fit';
 export { correctionFrom, MarksRefusedError, MOST_RESIDUAL_MM, type Correction, type MarkReadings } from './correction';
+export { expectedErrorMm } from './expected-error';

@@ -4,6 +4,7 @@ import { readMarks } from '../standins';
 import {
   brought,
   correctionFrom,
+  expectedErrorMm,
   fitMarks,
   laminateSize,
   markLines,
@@ -126,5 +127,31 @@ describe('fitting marks', () => {
     expect(() => fitMarks([marks[0], marks[1], { x: 100, y: 12 }], [first, second, third], 'affine')).toThrow(
       /in a line/,
     );
+  });
+});
+
+describe('the error that is expected of a fit', () => {
+  it('follows from what is left over, and holds on nearly all sheets', () => {
+    expect(expectedErrorMm({ residualMm: 0.1, used: [0, 1, 2, 3] })).toBeCloseTo(0.3, 9);
+    expect(expectedErrorMm({ residualMm: 0, used: [0, 1, 2, 3] })).toBe(0.02);
+    expect(expectedErrorMm({ residualMm: 0, used: [0, 3] })).toBeNull();
+    const below = numbersBelow(11);
+    const about = () => (below(2001) - 1000) / 10_000;
+    let within = 0;
+    for (let sheet = 0; sheet < 300; sheet++) {
+      const read = marks.map(({ x, y }) => ({ x: x + about(), y: y + about() }));
+      const found = correctionFrom(marks, read, true);
+      const off = [
+        { x: 0, y: 0 },
+        { x: 210, y: 297 },
+      ].map((corner) => {
+        const at = brought(found.affine, corner);
+        return Math.hypot(at.x - corner.x, at.y - corner.y);
+      });
+      if (Math.max(...off) <= expectedErrorMm(found)!) within += 1;
+    }
+    // Where the readings happen to agree, what is left over says too little: seldom.
+    expect(within / 300).toBeGreaterThan(0.85);
+    expect(within / 300).toBeLessThan(1);
   });
 });

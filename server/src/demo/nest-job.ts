@@ -1,3 +1,4 @@
+import { outlineOf } from '@keen-anvil/core/materials';
 import type { JobDetail, MaterialView } from '@keen-anvil/contract';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { layClosely } from '@keen-anvil/core/layout';
@@ -19,7 +20,6 @@ export function nested(
 ): UnnamedAction {
   const [step] = job.steps;
   const piece = material.pieces.find((each) => each.name === name)!;
-  const { widthMm, lengthMm } = piece;
   const laying = layClosely(
     {
       parts: step.parts.map(({ id, contours }) => ({ id, contours, count: 1 })),
@@ -29,12 +29,7 @@ export function nested(
       pieces: [
         {
           id: piece.id,
-          outline: piece.outline ?? [
-            { x: 0, y: 0 },
-            { x: widthMm, y: 0 },
-            { x: widthMm, y: lengthMm },
-            { x: 0, y: lengthMm },
-          ],
+          outline: outlineOf(piece),
           reach: cuttableArea(machine, piece, step.onCarrier),
           holes: usedSpots(piece),
           count: piece.count,

@@ -11,7 +11,7 @@ import { readHpgl } from '@keen-anvil/core/output';
 import { brought, marksOf, USUAL_MARKS } from '@keen-anvil/core/registration';
 import { PDFDocument } from 'pdf-lib';
 import sharp from 'sharp';
-import { asker } from '../../testing/ask';
+import { asker, bytesOf } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
@@ -32,16 +32,7 @@ async function stickers(): Promise<{ job: JobDetail; sheetId: string }> {
 
 /** The page as a picture: how dark it is at a place, 0 to 255. */
 async function page(job: JobDetail, sheetId: string, stretch = 1) {
-  const { body } = await api()
-    .get(paths.sheetPrint(job.id, sheetId, stretch, stretch))
-    .buffer(true)
-    .parse((response, done) => {
-      const parts: Buffer[] = [];
-      response.on('data', (part: Buffer) => parts.push(part));
-      response.on('end', () => done(null, Buffer.concat(parts)));
-    })
-    .expect(200);
-  const bytes = body as Buffer;
+  const bytes = await bytesOf(api().get(paths.sheetPrint(job.id, sheetId, stretch, stretch)));
   const size = (await PDFDocument.load(bytes)).getPage(0).getSize();
   const folder = mkdtempSync(join(tmpdir(), 'keen-anvil-print-'));
   writeFileSync(join(folder, 'page.pdf'), bytes);

@@ -10,7 +10,7 @@ import { knownBounds } from '@keen-anvil/core/geometry';
 import { readHpgl } from '@keen-anvil/core/output';
 import { findMarkerPage, MARKER_PAGE, trueSize } from '@keen-anvil/core/photo';
 import sharp from 'sharp';
-import { asker, textOf } from '../../testing/ask';
+import { asker, bytesOf, textOf } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
 
@@ -122,17 +122,9 @@ describe('photos at true size', () => {
 
 describe('the marker page', () => {
   it('is found by itself in its own print, and is of true size', async () => {
-    const { body } = await api()
-      .get(paths.markerPage)
-      .buffer(true)
-      .parse((response, done) => {
-        const parts: Buffer[] = [];
-        response.on('data', (part: Buffer) => parts.push(part));
-        response.on('end', () => done(null, Buffer.concat(parts)));
-      })
-      .expect(200);
+    const bytes = await bytesOf(api().get(paths.markerPage));
     const folder = mkdtempSync(join(tmpdir(), 'keen-anvil-marker-'));
-    writeFileSync(join(folder, 'page.pdf'), body as Buffer);
+    writeFileSync(join(folder, 'page.pdf'), bytes);
     const perMm = 4;
     execFileSync('pdftoppm', [
       '-r',

@@ -7,7 +7,8 @@ import type {
   NewStockPiece,
   StockPieceChange,
 } from '@keen-anvil/contract';
-import { signedArea, type Bounds } from '@keen-anvil/core/geometry';
+import { signedArea } from '@keen-anvil/core/geometry';
+import { movedBounds } from '@keen-anvil/core/layout';
 import { materialProblem, photoProblem, thicknessFrom } from '@keen-anvil/core/materials';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
@@ -162,16 +163,9 @@ function withOutline<P extends Omit<NewStockPiece, 'id'>>(piece: P): P {
     widthMm: Math.max(...xs) - left,
     lengthMm: Math.max(...ys) - top,
     ...(piece.holes ? { holes: piece.holes.map(moved) } : {}),
-    ...(piece.photo ? { photo: { ...piece.photo, box: movedBox(piece.photo.box, -left, -top) } } : {}),
+    ...(piece.photo ? { photo: { ...piece.photo, box: movedBounds(piece.photo.box, [1, 0, 0, 1, -left, -top]) } } : {}),
   };
 }
-
-const movedBox = ({ minX, minY, maxX, maxY }: Bounds, x: number, y: number): Bounds => ({
-  minX: minX + x,
-  minY: minY + y,
-  maxX: maxX + x,
-  maxY: maxY + y,
-});
 
 function refuseBadMaterial(material: MaterialFields): void {
   const problem = materialProblem(material);

@@ -1,3 +1,4 @@
+import { outlineOf } from '@keen-anvil/core/materials';
 import type { TuningView } from '@keen-anvil/contract';
 import { cuttableArea, machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { freePlaces } from '@keen-anvil/core/layout';
@@ -18,12 +19,7 @@ export function placesOn(machine: Machine, { scrap, sheets, otherTrials, recipe 
   };
   const reach = does === 'tool' ? cuttableArea(machine, scrap, false) : all;
   if (!reach) return [];
-  const outline = scrap.outline ?? [
-    { x: 0, y: 0 },
-    { x: scrap.widthMm, y: 0 },
-    { x: scrap.widthMm, y: scrap.lengthMm },
-    { x: 0, y: scrap.lengthMm },
-  ];
+  const outline = outlineOf(scrap);
   const box = (at: { x: number; y: number }, { widthMm, heightMm }: { widthMm: number; heightMm: number }) => ({
     minX: at.x,
     minY: at.y,
