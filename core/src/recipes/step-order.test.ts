@@ -24,6 +24,20 @@ describe('the order of steps', () => {
     expect(order.filter(({ process }) => process === 'kiss-cut').map(({ toolId }) => toolId)).toEqual(['a', 'b']);
   });
 
+  it('does the front of a sheet before its back, so that it is turned over once', () => {
+    const [front, holes, back, out] = [
+      step('laser-area'),
+      step('laser-cut'),
+      step('laser-area', { turned: 'left-right' }),
+      step('laser-cut', { turned: 'left-right' }),
+    ];
+    expect(orderSteps([out, back, holes, front])).toEqual([front, holes, back, out]);
+    // Marks that are cut with the front come before the engraving of the back, and nothing is wrong with that.
+    expect(wrongOrder(holes, back)).toBeNull();
+    expect(wrongOrder(back, front)).toContain('the sheet is turned over twice');
+    expect(wrongOrder(out, back)).toContain('what is cut loose shifts');
+  });
+
   it('has what is debossed over a stencil after the stencil is cut', () => {
     const press = { ...step('deboss'), isFromBack: true };
     expect(orderSteps([press, step('through-cut'), step('draw'), step('deboss')])).toEqual([
