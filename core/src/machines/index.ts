@@ -18,7 +18,19 @@ export {
   type MachineKind,
   type MachineKindFacts,
 } from './machine-kind';
-export { dialOf, type Machine, type MotionLimits, ORIGIN_CORNERS, type OriginCorner } from './machine';
+export {
+  CABLE_FLOWS,
+  type CableFlow,
+  dialOf,
+  type Driver,
+  DRIVERS,
+  type Machine,
+  type MotionLimits,
+  ORIGIN_CORNERS,
+  type OriginCorner,
+  type Zero,
+  ZEROS,
+} from './machine';
 export { cuttableArea } from './cuttable-area';
 export { machineProblem } from './machine-problem';
 export { toolProblem } from './tool-problem';

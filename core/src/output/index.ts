@@ -6,10 +6,14 @@ export {
   planStep,
   sheetGcode,
   stepFile,
+  type CutWish,
   type StepFileText,
   type StepPlan,
   type StepRequest,
 } from './step-plan';
+export { cornerOf, frameOf, type Frame } from './frame';
+export { runUpMm } from './run-up';
+export { outlinesOf, type TabsOfStep } from './outlines';
 export { compareWay, type WayCompared } from './compare-ways';
 export { FULL_POWER_S, writeGcode, type BeamPass } from './gcode/write';
 export { pointsOfMove, readGcode, type BeamMove, type GcodeReading } from './gcode/read';

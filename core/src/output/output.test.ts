@@ -2,6 +2,7 @@ import { straightAt } from '../layout';
 import fc from 'fast-check';
 import { clam, diode, littlePlotter, longPlotter } from '../../testing/shop';
 import type { CurveContour } from '../geometry';
+import { cutLength } from '../toolpath';
 import { planStep, readGcode, readHpgl, stepFile, writeHpgl, type StepRequest } from './index';
 
 const at = (x: number, y: number) => ({ x, y });
@@ -136,6 +137,7 @@ describe('a step made ready for the machine', () => {
       machine: diode,
       process: 'laser-cut',
       settings: { power: 60, speed: 600, passes: 3, air: 1 },
+      cut: { leadInMm: 0 },
     };
     const plan = planStep(cut);
     const { format, text } = stepFile(cut, plan);
@@ -158,6 +160,7 @@ describe('a step made ready for the machine', () => {
       settings: { power: 40, speed: 3000, interval: 0.5 },
     };
     const { strokes, estimate } = planStep(fill);
+    expect(estimate.cutMm).toBeCloseTo(cutLength(strokes), 6);
     expect(estimate.cutMm * 0.5).toBeCloseTo(20 * 10 + 50, 0);
     expect(new Set(strokes.map(({ points: [from, to] }) => from.y === to.y))).toEqual(new Set([true]));
   });
@@ -207,7 +210,7 @@ describe('an area engraved by several parts', () => {
         place: straightAt({ x: 0, y: 0 }),
       })),
     });
-    return strokes.reduce((sum, { points }) => sum + Math.abs(points[1].x - points[0].x) * 0.1, 0);
+    return cutLength(strokes) * 0.1;
   };
 
   it('counts what two of them cover once', () => {

@@ -1,16 +1,39 @@
-import { placeParts, type PartOnSheet, type PlacedPart } from '../layout';
-import { boundsOf, regionOfRings, union, type Affine, type Point, type Region } from '../geometry';
+import { placeParts, planeAt, type PartOnSheet, type PlacedPart } from '../layout';
+import {
+  boundsOf,
+  composeAffine,
+  regionOfRings,
+  union,
+  type Affine,
+  type Bounds,
+  type Point,
+  type Region,
+} from '../geometry';
 import { fillLines, type FillWay } from '../hatching';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine, type MotionLimits } from '../machines';
 import { estimateTime, type TimeEstimate } from '../motion';
 import { pressSeconds } from '../press';
 import { processOf, type ProcessName, type Settings } from '../recipes';
 import { brought } from '../registration';
-import { planToolpath, type Stroke } from '../toolpath';
+import { planToolpath, type CutOrder, type Outline, type Stroke } from '../toolpath';
+import { trailOf, type ToolKind } from '../tools';
+import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
+import { frameOf, type Frame } from './frame';
+import { outlinesOf, type TabsOfStep } from './outlines';
+import { withRunUp } from './run-up';
 import { speedOf } from './speed';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
+
+/** How the lines of a step are cut, beyond what its recipe says. */
+export interface CutWish {
+  order?: CutOrder;
+  /** How far in the waste a cut of a laser is begun, in mm; as usual where nothing is said. */
+  leadInMm?: number | null;
+  /** Where it is left standing; null for nowhere. */
+  tabs?: TabsOfStep | null;
+}
 
 /** All that decides what the machine does in one step. */
 export interface StepRequest {
@@ -19,11 +42,18 @@ export interface StepRequest {
   settings: Settings;
   /** Which holder the tool sits in, from 1. */
   holder: number;
+  /** What sits there; its facts say how it has to be led. */
+  tool?: { kind: ToolKind; details: Details } | null;
   parts: PartOnSheet[];
   /** Where the sheet really lies, by its marks: everything is brought there. */
   correction?: Affine;
   /** How an area is gone over; there and back in rows where nothing is said. */
   fill?: FillWay;
+  /** How wide the beam cuts in this material, mm; 0 where it was never measured. */
+  kerfMm?: number;
+  cut?: CutWish;
+  /** Little is done to shorten the way: it is only to be looked at. */
+  effort?: 'all' | 'quick';
 }
 
 /** A step ready for the machine. */
@@ -34,6 +64,8 @@ export interface StepPlan {
   /** True where the speed scale was never measured and the time is only a rough one. */
   isRough: boolean;
   estimate: TimeEstimate;
+  /** From where the machine's file counts. */
+  frame: Frame;
 }
 
 /** Where the tool stands before and after, in the sheet's coordinates. */
@@ -41,11 +73,11 @@ export const HOME = { x: 0, y: 0 };
 
 /** Lines of an area that is engraved are this far apart where the recipe does not say, in mm. */
 export const USUAL_INTERVAL_MM = 0.1;
+/** A cut of a laser begins this far in the waste where nobody says otherwise, in mm. */
+export const USUAL_LEAD_IN_MM = 1;
 
-/** Where the tool waits: at the sheet's lead corner, or for a beam at the machine's own origin. */
-export function homeOf(machine: Machine): Point {
-  return machineKindOf(machine.kind).does === 'beam' ? { x: 0, y: machine.workLengthMm } : HOME;
-}
+/** Where the tool waits: at the machine's own zero. */
+export const homeOf = (machine: Machine): Point => frameOf(machine, null);
 
 /** How the machine moves; a beam has no head to lift. */
 export function motionOf(machine: Machine): MotionLimits {
@@ -55,7 +87,8 @@ export function motionOf(machine: Machine): MotionLimits {
 }
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
-export function planStep({ machine, process, settings, parts, correction, fill = 'both-ways' }: StepRequest): StepPlan {
+export function planStep(request: StepRequest): StepPlan {
+  const { machine, process, settings, parts, correction } = request;
   const placed = correction ? placeParts(parts).map((part) => corrected(part, correction)) : placeParts(parts);
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
@@ -65,32 +98,29 @@ export function planStep({ machine, process, settings, parts, correction, fill =
       speedMmS: 0,
       isRough: false,
       estimate: { seconds: pressSeconds(settings), cutMm: 0, travelMm: 0 },
+      frame: HOME,
     };
   }
-  const passes = settings.passes ?? 1;
-  const contours = placed.flatMap((part) => part.contours);
-  const strokes =
-    processOf(process).path === 'rows'
-      ? filled(placed, fill, settings.interval ?? USUAL_INTERVAL_MM, homeOf(machine))
-      : planToolpath({
-          contours,
-          start: homeOf(machine),
-          insideFirst: processOf(process).parts,
-          passes: does === 'beam' ? 1 : passes,
-          overcutMm: does === 'beam' ? 0 : (settings.overcut ?? 0),
-        }).strokes;
   const { speedMmS, isRough } =
     does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
-  const once = estimateTime(strokes, speedMmS, motionOf(machine), homeOf(machine));
-  const times = does === 'beam' ? passes : 1;
+  const strokes =
+    processOf(process).path === 'rows' ? filled(placed, request, speedMmS) : followed(placed, request, does === 'beam');
+  const frame = frameOf(machine, workOf(strokes));
+  const home = machine.zero === 'work' ? frame : homeOf(machine);
+  const once = estimateTime(strokes, speedMmS, motionOf(machine), home);
+  const times = does === 'beam' ? (settings.passes ?? 1) : 1;
   return {
     placed,
     strokes,
     speedMmS,
     isRough,
     estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
+    frame,
   };
 }
+
+/** What the tool goes over with the tool down, run-ups and lead-ins too. */
+export const workOf = (strokes: readonly Stroke[]): Bounds | null => boundsOf(strokes.flatMap(({ points }) => points));
 
 /** A part as it lies on a sheet that lies otherwise than it was drawn. */
 function corrected(part: PlacedPart, correction: Affine): PlacedPart {
@@ -101,12 +131,48 @@ function corrected(part: PlacedPart, correction: Affine): PlacedPart {
   return { ...part, contours, bounds: boundsOf(contours.flatMap(({ points }) => points)) ?? part.bounds };
 }
 
-/** Rows come in their order; lines of another way are each entered from where the beam stands. */
-function filled(placed: readonly PlacedPart[], way: FillWay, intervalMm: number, start: Point): Stroke[] {
-  const lines = fillLines(engravedArea(placed), way, intervalMm);
-  if (way === 'both-ways' || way === 'one-way') return lines.map((points) => ({ points }));
+/** Outlines as the tool follows them: made up for what the beam takes away, with tabs, in order, led as the tool needs it. */
+function followed(placed: readonly PlacedPart[], request: StepRequest, isBeam: boolean): Stroke[] {
+  const { machine, process, settings, tool, cut = {}, effort, correction } = request;
+  const { parts: isParted } = processOf(process);
+  const trailMm = isBeam || !tool ? null : trailOf(tool);
+  const contours: Outline[] = placed.flatMap((part) =>
+    outlinesOf(part, {
+      kerfMm: isBeam && isParted ? (request.kerfMm ?? 0) : 0,
+      tabs: isParted ? (cut.tabs ?? null) : null,
+      onto: correction ? composeAffine(planeAt(part.place), correction) : planeAt(part.place),
+    }),
+  );
+  return planToolpath({
+    contours,
+    start: homeOf(machine),
+    insideFirst: isParted,
+    passes: isBeam ? 1 : (settings.passes ?? 1),
+    overcutMm: isBeam ? 0 : (settings.overcut ?? 0),
+    order: cut.order,
+    leadInMm: isBeam && isParted ? (cut.leadInMm ?? USUAL_LEAD_IN_MM) : 0,
+    ...(trailMm === null ? {} : { trailMm }),
+    effort,
+  }).strokes;
+}
+
+/** Rows come in their order, with a run-up; lines of another way are each entered from where the beam stands. */
+function filled(placed: readonly PlacedPart[], request: StepRequest, speedMmS: number): Stroke[] {
+  const { machine, settings, fill = 'both-ways', effort } = request;
+  const lines = fillLines(engravedArea(placed), fill, settings.interval ?? USUAL_INTERVAL_MM);
+  if (fill === 'both-ways' || fill === 'one-way')
+    return withRunUp(
+      lines.map((points) => ({ points })),
+      {
+        speedMmS,
+        motion: machine.motion,
+        lagSeconds: (machine.lagMs ?? 0) / 1000,
+        reach: { from: 0, to: machine.workWidthMm },
+      },
+    );
   const contours = lines.map((points) => ({ closed: false, points }));
-  return planToolpath({ contours, start, insideFirst: false, passes: 1, overcutMm: 0 }).strokes;
+  return planToolpath({ contours, start: homeOf(machine), insideFirst: false, passes: 1, overcutMm: 0, effort })
+    .strokes;
 }
 
 /** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */
@@ -130,16 +196,17 @@ export function stepFile(request: StepRequest, plan: StepPlan): StepFileText {
   if (does === 'tool') return { format: 'hpgl', text: stepHpgl(request, plan) };
   return {
     format: 'gcode',
-    text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), request.machine.workLengthMm),
+    text: writeGcode(beamPasses(request.machine, request.settings, plan.strokes), plan.frame),
   };
 }
 
 /** What a laser does in several steps on one sheet, one after the other, as one file. @throws RangeError where there is none */
 export function sheetGcode(steps: readonly { request: StepRequest; plan: StepPlan }[]): string {
   if (steps.length === 0) throw new RangeError('At least one step was expected for a file; none came.');
+  const { machine } = steps[0].request;
   return writeGcode(
     steps.flatMap(({ request, plan }) => beamPasses(request.machine, request.settings, plan.strokes)),
-    steps[0].request.machine.workLengthMm,
+    frameOf(machine, workOf(steps.flatMap(({ plan }) => plan.strokes))),
   );
 }
 
@@ -149,5 +216,11 @@ function stepHpgl(request: StepRequest, plan: StepPlan): string {
   const force = dialOf(machine, 'force');
   const forceGf =
     force && isCalibrated(force) && settings.force !== undefined ? toPhysical(force, settings.force) : null;
-  return writeHpgl({ strokes: plan.strokes, pen: holder, speedMmS: plan.isRough ? null : plan.speedMmS, forceGf });
+  return writeHpgl({
+    strokes: plan.strokes,
+    pen: holder,
+    speedMmS: plan.isRough ? null : plan.speedMmS,
+    forceGf,
+    zero: plan.frame,
+  });
 }

@@ -93,7 +93,7 @@ describe('G-code', () => {
   ];
 
   it('comes back as it was written, y counted up from the machine’s origin', () => {
-    const text = writeGcode([{ strokes, power: 0.55, speedMmS: 12.5, air: true }], 400);
+    const text = writeGcode([{ strokes, power: 0.55, speedMmS: 12.5, air: true }], { x: 0, y: 400 });
     expect(text).toContain('G0 X10 Y380 S0\nG1 X30 Y380 S550 F750\nG1 X30 Y395');
     expect(text.match(/M8|M9/g)).toEqual(['M8', 'M9']);
     const { moves, unread } = readGcode(text, 400);
@@ -120,10 +120,12 @@ describe('G-code', () => {
   });
 
   it('refuses what no machine could do', () => {
-    expect(() => writeGcode([{ strokes, power: 1.2, speedMmS: 10, air: false }], 0)).toThrow('share from 0 to 1');
-    expect(() => writeGcode([{ strokes, power: 1, speedMmS: 0, air: false }], 0)).toThrow('above 0 mm/s');
+    expect(() => writeGcode([{ strokes, power: 1.2, speedMmS: 10, air: false }], { x: 0, y: 0 })).toThrow(
+      'share from 0 to 1',
+    );
+    expect(() => writeGcode([{ strokes, power: 1, speedMmS: 0, air: false }], { x: 0, y: 0 })).toThrow('above 0 mm/s');
     expect(() =>
-      writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], 0),
+      writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], { x: 0, y: 0 }),
     ).toThrow('two numbers');
   });
 });

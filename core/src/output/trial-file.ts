@@ -87,7 +87,7 @@ export function trialFile({ machine, process, holder, cells }: TrialFileRequest)
     format: 'gcode',
     text: writeGcode(
       planned.flatMap(({ settings, strokes }) => beamPasses(machine, settings, strokes)),
-      machine.workLengthMm,
+      homeOf(machine),
     ),
     estimateSeconds,
     cutMm,

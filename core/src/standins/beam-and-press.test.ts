@@ -17,14 +17,14 @@ describe('the stand-in laser', () => {
   });
 
   it('needs for a patch what was reckoned, within a twentieth', () => {
-    const laser = new StandInLaser(file.text, diode);
+    const laser = new StandInLaser(file.text, diode, { x: 0, y: diode.workLengthMm });
     expect(laser.totalSeconds / file.estimateSeconds).toBeGreaterThan(0.95);
     expect(laser.totalSeconds / file.estimateSeconds).toBeLessThan(1.05);
     expect(laser.cutMm).toBeCloseTo(file.cutMm, 0);
   });
 
   it('is where it should be, with the beam on along the lines', () => {
-    const laser = new StandInLaser(file.text, diode);
+    const laser = new StandInLaser(file.text, diode, { x: 0, y: diode.workLengthMm });
     const seen = Array.from({ length: 50 }, (_, i) => laser.positionAt((i / 49) * laser.totalSeconds));
     expect(seen.some(({ isDown }) => isDown)).toBe(true);
     expect(
@@ -36,7 +36,9 @@ describe('the stand-in laser', () => {
   });
 
   it('refuses words that it does not know', () => {
-    expect(() => new StandInLaser('G21\nG38.2 X1 Y1', diode)).toThrow('does not know the G-code words G38.2');
+    expect(() => new StandInLaser('G21\nG38.2 X1 Y1', diode, { x: 0, y: diode.workLengthMm })).toThrow(
+      'does not know the G-code words G38.2',
+    );
   });
 });
 

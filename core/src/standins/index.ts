@@ -13,3 +13,5 @@ export { toneResult } from './tone-law';
 export { standInFor } from './stand-in-for';
 export { turnedByHand } from './turned-by-hand';
 export { readMarks, type CameraWorld } from './mark-camera';
+export { tipWays } from './tip-way';
+export { burntBy, type Burnt } from './burnt';

@@ -1,5 +1,5 @@
 import type { Machine } from '../machines';
-import { pointsOfMove, readGcode, type BeamMove } from '../output';
+import { pointsOfMove, readGcode, type BeamMove, type Frame } from '../output';
 import type { StandIn, StandInPosition } from './stand-in';
 import { Timeline } from './timeline';
 import type { Trace } from './trace';
@@ -17,19 +17,26 @@ export class StandInLaser implements StandIn {
    * Loads a file.
    * @throws SyntaxError where the file cannot be read, holds words the stand-in does not know, or burns at no speed
    */
-  constructor(gcode: string, { motion, workLengthMm }: Pick<Machine, 'motion' | 'workLengthMm'>) {
-    const { moves, unread } = readGcode(gcode, workLengthMm);
+  constructor(gcode: string, machine: Pick<Machine, 'motion'>, zero: Frame) {
+    const { moves, unread } = readGcode(gcode, zero);
     if (unread.length > 0) throw new SyntaxError(`The laser does not know the G-code words ${unread.join(', ')}.`);
-    this.timeline = new Timeline(motion, { x: 0, y: workLengthMm });
+    const { motion } = machine;
+    this.timeline = new Timeline(motion, { x: zero.x, y: zero.y });
     for (const group of ways(moves)) {
       const [first] = group;
       const last = group[group.length - 1];
-      if (first.power > 0)
-        this.timeline.follow(
-          [first.from, ...group.flatMap((move) => pointsOfMove(move, ARC_TOLERANCE_MM))],
-          Math.min(first.speedMmS ?? motion.topSpeedMmS, motion.topSpeedMmS),
-        );
-      else this.timeline.travel(last.to);
+      if (first.speedMmS === null || group.every(({ power }) => power === 0)) {
+        this.timeline.travel(last.to);
+        continue;
+      }
+      const way = [first.from];
+      const isOn: boolean[] = [];
+      for (const move of group)
+        for (const point of pointsOfMove(move, ARC_TOLERANCE_MM)) {
+          way.push(point);
+          isOn.push(move.power > 0);
+        }
+      this.timeline.follow(way, Math.min(first.speedMmS, motion.topSpeedMmS), isOn);
     }
     this.totalSeconds = this.timeline.totalSeconds;
     this.cutMm = this.timeline.cutMm;
@@ -44,13 +51,12 @@ export class StandInLaser implements StandIn {
   }
 }
 
-/** Moves that follow each other at one power and speed, together. */
+/** Moves that follow each other at one speed, together: the head does not stop where only the power changes. */
 function ways(moves: readonly BeamMove[]): BeamMove[][] {
   const groups: BeamMove[][] = [];
   for (const move of moves) {
     const group = groups[groups.length - 1];
-    const isSame = group && move.power > 0 && group[0].power === move.power && group[0].speedMmS === move.speedMmS;
-    if (isSame) group.push(move);
+    if (group && move.speedMmS !== null && group[0].speedMmS === move.speedMmS) group.push(move);
     else groups.push([move]);
   }
   return groups;

@@ -1,5 +1,6 @@
+import type { Point } from '../geometry';
 import type { MotionLimits } from '../machines';
-import { readHpgl } from '../output';
+import { readHpgl, type Frame } from '../output';
 import type { StandIn, StandInPosition } from './stand-in';
 import { Timeline } from './timeline';
 import type { Trace } from './trace';
@@ -23,17 +24,19 @@ export class StandInPlotter implements StandIn {
    * Loads a file.
    * @throws SyntaxError where the file cannot be read or holds commands the stand-in does not know
    */
-  constructor(hpgl: string, panel: PlotterPanel, motion: MotionLimits) {
+  constructor(hpgl: string, panel: PlotterPanel, motion: MotionLimits, zero: Frame = { x: 0, y: 0 }) {
     const { strokes, end, unread } = readHpgl(hpgl);
     if (unread.length > 0) throw new SyntaxError(`The plotter does not know the HP-GL commands ${unread.join(', ')}.`);
-    this.timeline = new Timeline(motion);
+    const onSheet = ({ x, y }: Point): Point => ({ x: x + zero.x, y: y + zero.y });
+    this.timeline = new Timeline(motion, zero);
     for (const stroke of strokes) {
-      this.timeline.travel(stroke.points[0]);
+      const way = stroke.points.map(onSheet);
+      this.timeline.travel(way[0]);
       this.timeline.wait(motion.headDownSeconds);
-      this.timeline.follow(stroke.points, Math.min(stroke.speedMmS ?? panel.speedMmS, motion.topSpeedMmS));
+      this.timeline.follow(way, Math.min(stroke.speedMmS ?? panel.speedMmS, motion.topSpeedMmS));
       this.timeline.wait(motion.headUpSeconds);
     }
-    this.timeline.travel(end);
+    this.timeline.travel(onSheet(end));
     this.totalSeconds = this.timeline.totalSeconds;
     this.cutMm = this.timeline.cutMm;
     const [first] = strokes;

@@ -38,9 +38,13 @@ export class Timeline {
     this.go([this.here, to], this.motion.travelSpeedMmS, false);
   }
 
-  /** Follows a way with the tool down. */
-  follow(way: Point[], speedMmS: number): void {
-    this.go(way, speedMmS, true);
+  /**
+   * Follows a way with the tool down.
+   * @param isOn for each piece of the way, whether the beam is on; all along where nothing is said
+   */
+  follow(way: Point[], speedMmS: number, isOn?: readonly boolean[]): void {
+    if (!isOn || isOn.every(Boolean)) this.go(way, speedMmS, true);
+    else this.goInPieces(way, speedMmS, isOn);
     this.strokes += 1;
   }
 
@@ -74,7 +78,26 @@ export class Timeline {
   }
 
   private go(way: Point[], speed: number, isDown: boolean): void {
+    this.add(way, passTimes(way, speed, this.motion), isDown);
+  }
+
+  /** One way at one speed, as a leg for each stretch with the beam on or off. */
+  private goInPieces(way: Point[], speed: number, isOn: readonly boolean[]): void {
     const times = passTimes(way, speed, this.motion);
+    let from = 0;
+    for (let i = 1; i <= isOn.length; i++) {
+      if (i < isOn.length && isOn[i] === isOn[from]) continue;
+      const since = times[from];
+      this.add(
+        way.slice(from, i + 1),
+        times.slice(from, i + 1).map((time) => time - since),
+        isOn[from],
+      );
+      from = i;
+    }
+  }
+
+  private add(way: Point[], times: readonly number[], isDown: boolean): void {
     const { legs, points } = this;
     legs.start.push(this.clock);
     legs.first.push(points.x.length);

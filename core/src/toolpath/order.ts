@@ -1,5 +1,7 @@
 import Flatbush from 'flatbush';
-import { nestRings, type Point, type Polyline } from '../geometry';
+import { distance, type Point, type Polyline } from '../geometry';
+import { freely, insideFirst, type Around } from './inside-first';
+import { shortenedOrder } from './shorten';
 
 /** A contour in its turn, and where it is entered. */
 export interface Turn {
@@ -7,69 +9,166 @@ export interface Turn {
   startIndex: number;
 }
 
+/** Lines that lie near each other first, or from the edge that is fed first onwards, so that what is not cut yet holds the sheet. */
+export const CUT_ORDERS = ['shortest', 'near-to-far'] as const;
+export type CutOrder = (typeof CUT_ORDERS)[number];
+
+export interface OrderWish {
+  contours: readonly Polyline[];
+  /** Where the tool stands, and goes at the end; mm. */
+  start: Point;
+  /** What lies inside comes first: false for processes that do not part the material, where nothing can fall out. */
+  insideFirst: boolean;
+  order?: CutOrder;
+  /** An open line is left where it was entered: it is gone over there and back. */
+  comesBack?: boolean;
+  /** How much is done to shorten the way: all that pays, or what takes no time. */
+  effort?: 'all' | 'quick';
+}
+
 /** A closed contour may be entered at any point; more candidates than this change the way little. */
 const ENTRIES_PER_CONTOUR = 24;
+/** Near to far, so much of the feed is done at a time, in mm. */
+const BAND_MM = 40;
+/** The order is shaken so often for each line, and so often in all at most. */
+const SHAKES_PER_LINE = 40;
+const MOST_SHAKES = 6_000;
+/** The order, and where each contour is entered, are made better in turn so often. */
+const ROUNDS = 3;
 
 /**
- * The order in which contours are run: whatever lies inside a closed contour before the contour itself, and
- * otherwise always on to the nearest place where a contour can be entered (greedy, through a spatial index that is
- * built anew whenever half of it is used up).
- * @param start where the tool stands, mm
- * @param insideFirst false for processes that do not part the material, where nothing can fall out
+ * The order in which contours are run: whatever lies inside a closed contour before the contour itself; always on to the nearest
+ * place where a contour can be entered, and then made shorter wherever it can be.
  */
-export function orderContours(contours: Polyline[], start: Point, insideFirst: boolean): Turn[] {
-  const waitingFor = new Array<number>(contours.length).fill(0);
-  const around: number[][] = contours.map(() => []);
-  if (insideFirst) {
-    const closed = contours.flatMap((contour, i) => (contour.closed ? [i] : []));
-    nestRings(closed.map((i) => contours[i].points)).forEach((outer, k) => {
-      around[closed[k]] = outer.map((o) => closed[o]);
-      for (const o of around[closed[k]]) waitingFor[o] += 1;
-    });
-    attachOpenLines(contours, closed, around, waitingFor);
+export function orderContours({
+  contours,
+  start,
+  insideFirst: isInsideFirst,
+  order = 'shortest',
+  comesBack = false,
+  effort = 'all',
+}: OrderWish): Turn[] {
+  const around = isInsideFirst ? insideFirst(contours) : freely(contours);
+  const wanted = contours.flatMap(({ points }, i) => (points.length > 1 ? [i] : []));
+  if (order === 'near-to-far') return nearToFar(contours, wanted, start, around, comesBack);
+  let turns = nearestFirst(contours, wanted, start, around, comesBack);
+  const shakes = effort === 'quick' ? 0 : Math.min(MOST_SHAKES, SHAKES_PER_LINE * turns.length);
+  for (let round = 0; round < ROUNDS; round++) {
+    turns = shortened(contours, turns, start, around, comesBack, round === 0 ? shakes : 0);
+    turns = enteredBest(contours, turns, start, comesBack);
   }
+  return turns;
+}
 
-  const done = new Array<boolean>(contours.length).fill(false);
+/** From the edge that is fed first onwards, band by band; a contour waits for what lies inside it. */
+function nearToFar(
+  contours: readonly Polyline[],
+  wanted: readonly number[],
+  start: Point,
+  around: Around,
+  comesBack: boolean,
+): Turn[] {
+  const top = (i: number) => contours[i].points.reduce((least, { y }) => Math.min(least, y), Infinity);
+  const bands = new Map<number, number[]>();
+  for (const i of wanted) {
+    // What lies inside goes with the outermost that it lies in.
+    const outermost = around[i].length > 0 ? around[i][around[i].length - 1] : i;
+    const band = Math.floor(top(outermost) / BAND_MM);
+    bands.set(band, [...(bands.get(band) ?? []), i]);
+  }
+  let here = start;
+  return [...bands]
+    .sort(([a], [b]) => a - b)
+    .flatMap(([, members]) => {
+      const turns = nearestFirst(contours, members, here, around, comesBack);
+      here = leftAt(contours, turns[turns.length - 1], comesBack);
+      return turns;
+    });
+}
+
+/** Always on to the nearest place where a contour can be entered (greedy, through a spatial index that is built anew whenever half of it is used up). */
+function nearestFirst(
+  contours: readonly Polyline[],
+  wanted: readonly number[],
+  start: Point,
+  around: Around,
+  comesBack: boolean,
+): Turn[] {
+  const waitingFor = new Int32Array(contours.length);
+  const done = new Uint8Array(contours.length).fill(1);
+  for (const i of wanted) done[i] = 0;
+  for (const i of wanted) for (const o of around[i]) waitingFor[o] += 1;
   const turns: Turn[] = [];
   let here = start;
-  let left = contours.filter((contour) => contour.points.length > 1).length;
-  contours.forEach((contour, i) => {
-    if (contour.points.length <= 1) finish(i);
-  });
+  let left = wanted.length;
   let index = new EntryIndex(contours, done);
   let sinceBuilt = 0;
   while (left > 0) {
     const entry = index.nearest(here, (i) => !done[i] && waitingFor[i] === 0);
     if (!entry) throw new Error('No contour can be run next: contours lie inside each other in a circle.');
     turns.push(entry);
-    finish(entry.index);
+    done[entry.index] = 1;
+    for (const o of around[entry.index]) waitingFor[o] -= 1;
     left -= 1;
-    const { closed, points } = contours[entry.index];
-    here = closed ? points[entry.startIndex] : points[entry.startIndex === 0 ? points.length - 1 : 0];
+    here = leftAt(contours, entry, comesBack);
     if (++sinceBuilt > left && left > 16) {
       index = new EntryIndex(contours, done);
       sinceBuilt = 0;
     }
   }
   return turns;
-
-  function finish(i: number): void {
-    done[i] = true;
-    for (const o of around[i]) waitingFor[o] -= 1;
-  }
 }
 
-/** An open line inside a closed contour has to be run before that contour too. */
-function attachOpenLines(contours: Polyline[], closed: number[], around: number[][], waitingFor: number[]): void {
-  const open = contours.flatMap((contour, i) => (!contour.closed && contour.points.length > 1 ? [i] : []));
-  if (open.length === 0 || closed.length === 0) return;
-  // A point-sized ring at the line's start takes part in the nesting, and nothing can lie inside it.
-  const probes = open.map((i) => [contours[i].points[0]]);
-  const nesting = nestRings([...closed.map((i) => contours[i].points), ...probes]);
-  open.forEach((i, k) => {
-    around[i] = nesting[closed.length + k].map((o) => closed[o]);
-    for (const o of around[i]) waitingFor[o] += 1;
+/** Where the tool leaves a contour. */
+function leftAt(contours: readonly Polyline[], { index, startIndex }: Turn, comesBack: boolean): Point {
+  const { closed, points } = contours[index];
+  return closed || comesBack ? points[startIndex] : points[startIndex === 0 ? points.length - 1 : 0];
+}
+
+function shortened(
+  contours: readonly Polyline[],
+  turns: readonly Turn[],
+  start: Point,
+  around: Around,
+  comesBack: boolean,
+  shakes: number,
+): Turn[] {
+  const legs = turns.map((turn) => ({
+    entry: contours[turn.index].points[turn.startIndex],
+    exit: leftAt(contours, turn, comesBack),
+  }));
+  const legOf = new Map(turns.map(({ index }, leg) => [index, leg]));
+  const waits = turns.map(({ index }) => around[index].flatMap((outer) => legOf.get(outer) ?? []));
+  const asTheyCome = turns.map((_, leg) => ({ leg, isTurned: false }));
+  return shortenedOrder(legs, asTheyCome, start, waits, shakes).map(({ leg, isTurned }) => {
+    const { index, startIndex } = turns[leg];
+    const isOpen = !contours[index].closed && !comesBack;
+    return { index, startIndex: isOpen && isTurned ? contours[index].points.length - 1 - startIndex : startIndex };
   });
+}
+
+/** Each closed contour entered where the way to it and on from it is shortest. */
+function enteredBest(contours: readonly Polyline[], turns: readonly Turn[], start: Point, comesBack: boolean): Turn[] {
+  const better = [...turns];
+  for (let i = 0; i < better.length; i++) {
+    const { index } = better[i];
+    const { points, closed } = contours[index];
+    if (!closed && !comesBack) continue;
+    const from = i > 0 ? leftAt(contours, better[i - 1], comesBack) : start;
+    const next = better[i + 1];
+    const to = next ? contours[next.index].points[next.startIndex] : start;
+    let startIndex = better[i].startIndex;
+    let least = Infinity;
+    for (let k = 0; k < points.length; k += closed ? 1 : points.length - 1) {
+      const way = distance(from, points[k]) + distance(points[k], to);
+      if (way < least - 1e-9) {
+        least = way;
+        startIndex = k;
+      }
+    }
+    better[i] = { index, startIndex };
+  }
+  return better;
 }
 
 /** All places where the contours that are left can be entered. */
@@ -77,7 +176,7 @@ class EntryIndex {
   private readonly entries: Turn[] = [];
   private readonly tree: Flatbush;
 
-  constructor(contours: Polyline[], done: boolean[]) {
+  constructor(contours: readonly Polyline[], done: Uint8Array) {
     contours.forEach(({ points, closed }, index) => {
       if (done[index]) return;
       if (!closed) {

@@ -1,8 +1,11 @@
-import { distance, type Point, type Polyline } from '../geometry';
+import { distance, type Point } from '../geometry';
+import type { Outline } from './outline';
 
 /** One line drawn with the tool down, from its first point to its last; mm. */
 export interface Stroke {
   points: Point[];
+  /** For each piece from a point to the next, the share of its power, 0 where it is off; all of it where nothing is said. */
+  power?: number[];
 }
 
 /** What the tool does with each contour. */
@@ -14,10 +17,10 @@ export interface StrokeRule {
 
 /**
  * The stroke for one contour: a closed one goes round once for each pass, back to its start and on by the overcut;
- * an open one goes there and back in turn.
+ * an open one goes there and back in turn. What is left standing is gone over with the tool off.
  * @param startIndex where a closed contour is entered; an open one at 0 or, from its end, at its last point
  */
-export function strokeFor(contour: Polyline, startIndex: number, rule: StrokeRule): Stroke {
+export function strokeFor(contour: Outline, startIndex: number, rule: StrokeRule): Stroke {
   const { points, closed } = contour;
   if (!closed) {
     const way = startIndex === 0 ? points : [...points].reverse();
@@ -25,11 +28,26 @@ export function strokeFor(contour: Polyline, startIndex: number, rule: StrokeRul
     for (let pass = 1; pass < rule.passes; pass++) stroke.push(...(pass % 2 ? [...way].reverse() : way).slice(1));
     return { points: stroke };
   }
-  const round = [...points.slice(startIndex), ...points.slice(0, startIndex)];
+  const stands = contour.stands ?? [];
+  const start = offTab(stands, startIndex);
+  const round = [...points.slice(start), ...points.slice(0, start)];
   const stroke = [round[0]];
   for (let pass = 0; pass < rule.passes; pass++) stroke.push(...round.slice(1), round[0]);
-  stroke.push(...along(round, rule.overcutMm));
-  return { points: stroke };
+  const onward = along(round, rule.overcutMm);
+  stroke.push(...onward);
+  if (!stands.some(Boolean)) return { points: stroke };
+  return {
+    points: stroke,
+    power: stroke.slice(1).map((_, i) => (stands[(start + i) % points.length] ? 0 : 1)),
+  };
+}
+
+/** A contour is not entered in the middle of a tab, but where it ends. */
+function offTab(stands: readonly boolean[], index: number): number {
+  const n = stands.length;
+  let at = index;
+  while (n > 0 && stands[(at + n - 1) % n] && stands[at] && at !== (index + n - 1) % n) at = (at + 1) % n;
+  return at;
 }
 
 /** The first `length` mm of a closed ring from its first point, without that point. */
@@ -49,4 +67,20 @@ function along(ring: Point[], length: number): Point[] {
     left -= step;
   }
   return way;
+}
+
+/** Strokes with the tool lifted wherever it is off: what a blade does at a tab. */
+export function liftedWhereOff(strokes: readonly Stroke[]): Stroke[] {
+  return strokes.flatMap((stroke) => {
+    const { points, power } = stroke;
+    if (!power) return [stroke];
+    const pieces: Stroke[] = [];
+    let open: Point[] | null = null;
+    power.forEach((share, i) => {
+      if (share === 0) open = null;
+      else if (open) open.push(points[i + 1]);
+      else pieces.push({ points: (open = [points[i], points[i + 1]]) });
+    });
+    return pieces;
+  });
 }

@@ -23,21 +23,31 @@ const origin = { x: 0, y: 0 };
 describe('the order of contours', () => {
   it('runs what lies inside before what lies around, however near the outside is', () => {
     const contours = [square(0, 0, 100), square(40, 40, 20), square(45, 45, 5), line(10, 10, 20, 20)];
-    const order = orderContours(contours, origin, true).map((turn) => turn.index);
+    const order = orderContours({ contours: contours, start: origin, insideFirst: true }).map((turn) => turn.index);
     expect(order.indexOf(0)).toBe(3);
     expect(order.indexOf(2)).toBeLessThan(order.indexOf(1));
   });
 
   it('takes the nearest first where nothing can fall out', () => {
-    expect(orderContours([square(0, 0, 100), square(40, 40, 20)], origin, false)[0].index).toBe(0);
+    expect(
+      orderContours({ contours: [square(0, 0, 100), square(40, 40, 20)], start: origin, insideFirst: false })[0].index,
+    ).toBe(0);
   });
 
   it('enters an open line from its nearer end', () => {
-    expect(orderContours([line(50, 0, 1, 0)], origin, true)).toEqual([{ index: 0, startIndex: 1 }]);
+    expect(orderContours({ contours: [line(50, 0, 1, 0)], start: origin, insideFirst: true })).toEqual([
+      { index: 0, startIndex: 1 },
+    ]);
   });
 
   it('leaves out a contour that is only a point', () => {
-    expect(orderContours([{ closed: true, points: [{ x: 1, y: 1 }] }, square(5, 5, 5)], origin, true)).toHaveLength(1);
+    expect(
+      orderContours({
+        contours: [{ closed: true, points: [{ x: 1, y: 1 }] }, square(5, 5, 5)],
+        start: origin,
+        insideFirst: true,
+      }),
+    ).toHaveLength(1);
   });
 
   it('runs every contour once, inside first, on any drawing of nested squares', () => {
@@ -57,7 +67,7 @@ describe('the order of contours', () => {
           .flatMap(({ x, y, rings }) =>
             Array.from({ length: rings }, (_, k) => square(x * 20 + k * 2, y * 20 + k * 2, 16 - 4 * k)),
           );
-        const order = orderContours(contours, origin, true).map((turn) => turn.index);
+        const order = orderContours({ contours: contours, start: origin, insideFirst: true }).map((turn) => turn.index);
         expect([...order].sort((a, b) => a - b)).toEqual(contours.map((_, i) => i));
         const position = contours.map((_, i) => order.indexOf(i));
         contours.forEach((outer, i) =>

@@ -13,7 +13,10 @@ interface ToolKindRow {
 const blade = {
   wearUnit: 'm',
   isBuiltIn: false,
-  fields: [{ name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 90 }],
+  fields: [
+    { name: 'angle', label: 'Angle', kind: 'number', unit: '°', min: 10, max: 90 },
+    { name: 'trail', label: 'Trail behind its holder', kind: 'number', unit: 'mm', min: 0, max: 5 },
+  ],
 } as const;
 
 const TABLE = [

@@ -1,4 +1,5 @@
 import { arcSegments, flatten, type Point, type Segment } from '../../geometry';
+import type { Frame } from '../frame';
 import { FULL_POWER_S } from './write';
 
 /** A stretch of a G-code file with the beam on (`power` above 0) or off. */
@@ -25,10 +26,11 @@ const OFF_CIRCLE_SHARE = 0.005;
 
 /**
  * Reads G-code: lines (G0, G1) and arcs (G2, G3 by I and J or by R, whole circles too), G17, G20/G21, G90/G91, G90.1/G91.1,
- * F, S, M3, M4, M5, and air by M7 to M9; comments in brackets or after a semicolon. y is counted down again from `flipY`.
+ * F, S, M3, M4, M5, and air by M7 to M9; comments in brackets or after a semicolon. Coordinates are brought onto the sheet again, from the place that is 0, 0 to the machine; a number stands for a zero at the left that lies so far down.
  * @throws SyntaxError where a word has no number, a feed is missing, or an arc has no circle
  */
-export function readGcode(text: string, flipY: number): GcodeReading {
+export function readGcode(text: string, zero: Frame | number): GcodeReading {
+  const { x: zeroX, y: flipY } = typeof zero === 'number' ? { x: 0, y: zero } : zero;
   const unread = new Set<string>();
   const moves: BeamMove[] = [];
   let at = { x: 0, y: 0 };
@@ -78,13 +80,19 @@ export function readGcode(text: string, flipY: number): GcodeReading {
     if (motion >= 1 && feed === null)
       throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G${motion}.`);
     const move: BeamMove = {
-      from: { x: at.x, y: flipY - at.y },
-      to: { x: next.x, y: flipY - next.y },
+      from: { x: zeroX + at.x, y: flipY - at.y },
+      to: { x: zeroX + next.x, y: flipY - next.y },
       power: motion >= 1 && isBeam ? power : 0,
       speedMmS: motion >= 1 ? feed : null,
     };
     if (isArc)
-      move.arc = arcOf(at, next, target, { isClockwise: motion === 2, isCentreAbsolute, flipY, line: index + 1 });
+      move.arc = arcOf(at, next, target, {
+        isClockwise: motion === 2,
+        isCentreAbsolute,
+        zeroX,
+        flipY,
+        line: index + 1,
+      });
     moves.push(move);
     at = next;
   });
@@ -105,9 +113,10 @@ function arcOf(
   {
     isClockwise,
     isCentreAbsolute,
+    zeroX,
     flipY,
     line,
-  }: { isClockwise: boolean; isCentreAbsolute: boolean; flipY: number; line: number },
+  }: { isClockwise: boolean; isCentreAbsolute: boolean; zeroX: number; flipY: number; line: number },
 ): Segment[] {
   const what = `Line ${line}: `;
   let centre: Point;
@@ -132,12 +141,12 @@ function arcOf(
   if (!isClockwise && (sweep <= 0 || isWhole)) sweep = isWhole ? 2 * Math.PI : sweep + 2 * Math.PI;
   // The same circle with y counted down: its second half axis points the other way.
   const segments = arcSegments(
-    { centre: [centre.x, flipY - centre.y], u: [radius, 0], v: [0, -radius] },
+    { centre: [zeroX + centre.x, flipY - centre.y], u: [radius, 0], v: [0, -radius] },
     turn(from),
     sweep,
   );
   const last = segments[segments.length - 1];
-  segments[segments.length - 1] = [...last.slice(0, -2), to.x, flipY - to.y] as Segment;
+  segments[segments.length - 1] = [...last.slice(0, -2), zeroX + to.x, flipY - to.y] as Segment;
   return segments;
 }
 

@@ -1,4 +1,5 @@
 import type { Stroke } from '../../toolpath';
+import type { Frame } from '../frame';
 
 /** One run of strokes with the same beam. */
 export interface BeamPass {
@@ -15,11 +16,11 @@ export const FULL_POWER_S = 1000;
 
 /**
  * Beam passes as G-code: millimetres, absolute, M4 (power follows the speed), each stroke a G0 to its start and G1 along
- * it with S and F; air by M8 and M9; the beam off and the head home at the end. Coordinates are those of the sheet, from
- * the machine's origin, y up: `flipY` is the length that y is counted down from.
+ * it with S and F, S anew wherever the power changes; air by M8 and M9; the beam off and the head home at the end. Coordinates are
+ * counted from `zero`, a place on the sheet, with Y away from who stands before the machine.
  * @throws RangeError for power outside 0 to 1, a speed that is not above 0, or coordinates that are no numbers
  */
-export function writeGcode(passes: readonly BeamPass[], flipY: number): string {
+export function writeGcode(passes: readonly BeamPass[], zero: Frame): string {
   const lines = ['G21', 'G90', 'M4 S0'];
   let isAir = false;
   for (const { strokes, power, speedMmS, air } of passes) {
@@ -27,14 +28,21 @@ export function writeGcode(passes: readonly BeamPass[], flipY: number): string {
     if (!(speedMmS > 0)) throw new RangeError(`The beam's speed is above 0 mm/s; ${speedMmS} came.`);
     if (air !== isAir) lines.push(air ? 'M8' : 'M9');
     isAir = air;
-    for (const { points } of strokes) {
+    const full = Math.round(power * FULL_POWER_S);
+    for (const { points, power: shares } of strokes) {
+      let last = 0;
       points.forEach(({ x, y }, i) => {
         if (!Number.isFinite(x) || !Number.isFinite(y))
           throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} came.`);
-        const at = `X${decimal(x)} Y${decimal(flipY - y)}`;
-        if (i === 0) lines.push(`G0 ${at} S0`);
-        else
-          lines.push(i === 1 ? `G1 ${at} S${Math.round(power * FULL_POWER_S)} F${decimal(speedMmS * 60)}` : `G1 ${at}`);
+        const at = `X${decimal(x - zero.x)} Y${decimal(zero.y - y)}`;
+        if (i === 0) {
+          lines.push(`G0 ${at} S0`);
+          return;
+        }
+        const now = shares ? Math.round(shares[i - 1] * full) : full;
+        const s = i === 1 || now !== last ? ` S${now}` : '';
+        lines.push(`G1 ${at}${s}${i === 1 ? ` F${decimal(speedMmS * 60)}` : ''}`);
+        last = now;
       });
     }
   }

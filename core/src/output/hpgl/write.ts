@@ -1,5 +1,6 @@
 import type { Point } from '../../geometry';
 import type { Stroke } from '../../toolpath';
+import type { Frame } from '../frame';
 import { FILE_UNITS_PER_MM, PLOTTER_UNITS_PER_MM, SCALE_SQUARE_MM } from './units';
 
 export interface HpglRequest {
@@ -10,6 +11,8 @@ export interface HpglRequest {
   speedMmS: number | null;
   /** Tool force; left out where the machine's scale was never measured. */
   forceGf: number | null;
+  /** The place on the sheet that is 0, 0 to the machine; its lead corner where nothing is said. */
+  zero?: Frame;
 }
 
 /**
@@ -18,7 +21,7 @@ export interface HpglRequest {
  * HP-GL's X runs along the feed (our y) and its Y across (our x), so nothing comes out reversed.
  * @throws RangeError for a pen below 1 or coordinates that are no numbers
  */
-export function writeHpgl({ strokes, pen, speedMmS, forceGf }: HpglRequest): string {
+export function writeHpgl({ strokes, pen, speedMmS, forceGf, zero = { x: 0, y: 0 } }: HpglRequest): string {
   if (!Number.isInteger(pen) || pen < 1)
     throw new RangeError(`The holder must be a whole number from 1; ${pen} was given.`);
   const square = SCALE_SQUARE_MM * PLOTTER_UNITS_PER_MM;
@@ -27,18 +30,18 @@ export function writeHpgl({ strokes, pen, speedMmS, forceGf }: HpglRequest): str
   if (speedMmS !== null) lines.push(`VS${decimal(speedMmS / 10)};`);
   if (forceGf !== null) lines.push(`FS${Math.round(forceGf)};`);
   for (const { points } of strokes) {
-    const coordinates = points.map(coordinate);
+    const coordinates = points.map((point) => coordinate(point, zero));
     lines.push(`PU${coordinates[0]};`, `PD${withoutRepeats(coordinates).slice(1).join(',')};`);
   }
   lines.push('PU0,0;', 'SP0;');
   return lines.join('\n') + '\n';
 }
 
-function coordinate({ x, y }: Point): string {
+function coordinate({ x, y }: Point, zero: Frame): string {
   if (!Number.isFinite(x) || !Number.isFinite(y))
     throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} was given.`);
   const units = (mm: number) => Math.round(mm * FILE_UNITS_PER_MM) + 0;
-  return `${units(y)},${units(x)}`;
+  return `${units(y - zero.y)},${units(x - zero.x)}`;
 }
 
 const withoutRepeats = (coordinates: string[]): string[] =>
