@@ -77,6 +77,7 @@ export const navy: MaterialView = {
   typed: {},
   photoId: null,
   patternWidthMm: null,
+  kerfs: [],
   isArchived: false,
   pieces: [
     {

@@ -20,7 +20,7 @@ import type { Db } from '../src/db/pool';
 const FORM = '0b8f0a52-54d1-4f6e-8a5c-91f0a6cbb0d7';
 const AT_ONCE = 100;
 
-interface OldStep extends Omit<Step, 'isProcessGuessed' | 'nudge' | 'fill' | 'rounds' | 'isFromBack' | 'turned'> {
+interface OldStep extends Omit<Step, 'isProcessGuessed' | 'nudge' | 'fill' | 'rounds' | 'isFromBack' | 'turned' | 'cut'> {
   position: number;
   stockPieceId: string | null;
   onCarrier: boolean;
@@ -272,6 +272,7 @@ function documentOf(
       nudge: nudge ?? null,
       fill: 'both-ways',
       rounds: 1,
+      cut: null,
       isFromBack: false,
       turned: null,
     }),

@@ -138,6 +138,11 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     isSkipped: false,
     fill: 'one-way',
     rounds: 2,
+    cut: {
+      order: 'near-to-far',
+      leadInMm: 2,
+      tabs: { count: 3, widthMm: 1, places: [{ partId: part(w).id, x: 1, y: 2 }] },
+    },
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
   'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),

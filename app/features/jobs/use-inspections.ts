@@ -1,4 +1,5 @@
 import type { JobDetail, MachineView, MaterialView, StepView, ToolView } from '@keen-anvil/contract';
+import { kerfFor } from '@keen-anvil/core/materials';
 import { checkedStep, worksOf, type StepBed, type StepWork } from '@keen-anvil/contract/work';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
@@ -32,6 +33,11 @@ export function inspectionRequest(step: StepWork, bed: StepBed | null): Inspecti
       settings: step.match.settings ?? step.match.suggestion?.settings ?? { passes: 1 },
       holder: step.holder,
       fill: step.fill,
+      tool: bed.tool,
+      kerfMm: kerfFor(bed.material, bed.machine.id),
+      ...(step.cut ? { cut: step.cut } : {}),
+      // It is only looked at: what the machine gets is shortened further.
+      effort: 'quick',
       parts: step.laid.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
     },
     check: checkedStep(step, bed),

@@ -119,6 +119,8 @@ const flat = (m: MaterialFields): FormValues =>
     ...m,
     details: null,
     typed: null,
+    // Kerfs are measured beside a machine, and stay as they are.
+    kerfs: null,
     readingsMm: null,
     readings: m.readingsMm.join(' '),
     price: m.priceCents === null ? null : m.priceCents / 100,

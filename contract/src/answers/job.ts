@@ -17,6 +17,7 @@ import type {
   Print,
   Sheet,
   ShownPrint,
+  StepCut,
   StepNudge,
 } from '@keen-anvil/core/jobs';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
@@ -111,6 +112,8 @@ export interface StepView {
   fill: FillWay;
   /** All of it is gone over at least so often on the same marks. */
   rounds: number;
+  /** How its lines are cut; null for as usual. */
+  cut: StepCut | null;
   /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;

@@ -1,6 +1,7 @@
 import type { Machine } from '@keen-anvil/core/machines';
 import type { FamilyName, StockKind, TruePhoto } from '@keen-anvil/core/materials';
 import type { ProcessName } from '@keen-anvil/core/recipes';
+import type { KerfReading } from '@keen-anvil/core/toolpath';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
 
@@ -31,6 +32,11 @@ export interface StockPieceView {
   isArchived: boolean;
 }
 
+/** How wide a machine cuts a material, and how that was measured. */
+export interface MaterialKerf extends KerfReading {
+  machineId: string;
+}
+
 export interface MaterialView {
   id: string;
   version: number;
@@ -56,6 +62,8 @@ export interface MaterialView {
   photoId: string | null;
   /** How wide what its photo shows is; null where nobody has measured it. */
   patternWidthMm: number | null;
+  /** How wide machines cut it. */
+  kerfs: MaterialKerf[];
   isArchived: boolean;
   pieces: StockPieceView[];
 }

@@ -3,6 +3,7 @@ import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
 import { FILL_WAYS, type FillWay } from '@keen-anvil/core/hatching';
 import { SHEET_TURNS, type SheetTurn } from '@keen-anvil/core/layout';
 import { ALIGNMENTS, MOST_PLACES, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
+import { CUT_ORDERS, type CutOrder } from '@keen-anvil/core/toolpath';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
   ArrayMaxSize,
@@ -180,6 +181,26 @@ export class NudgeSettingsWish {
   @Words(300) reason!: string;
 }
 
+/** Where a line of a part is left standing, in the plane of the job. */
+export class TabPlaceWish {
+  @IsUUID() partId!: string;
+  @Amount('a place', -100_000, 100_000, 'mm') x!: number;
+  @Amount('a place', -100_000, 100_000, 'mm') y!: number;
+}
+
+export class TabsWish {
+  @IsInt({ message: 'tabs are counted: 1, 2, 3 …' }) @Min(1) @Max(40) count!: number;
+  @Amount('the width of a tab', 0.1, 50, 'mm') widthMm!: number;
+  @MayBeLeftOut() @NestedList(() => TabPlaceWish, 500) places?: TabPlaceWish[];
+}
+
+/** How the lines of a step are cut. */
+export class StepCutWish {
+  @IsIn(CUT_ORDERS) order!: CutOrder;
+  @ValidateIf((cut: StepCutWish) => cut.leadInMm !== null) @Amount('the lead-in', 0, 20, 'mm') leadInMm!: number | null;
+  @ValidateIf((cut: StepCutWish) => cut.tabs !== null) @Nested(() => TabsWish) tabs!: TabsWish | null;
+}
+
 export class ChangeStepWish extends Action {
   @Equals('change-step') do!: 'change-step';
   @IsUUID() stepId!: string;
@@ -198,6 +219,10 @@ export class ChangeStepWish extends Action {
   @MayBeLeftOut() @IsBoolean() isSkipped?: boolean;
   @MayBeLeftOut() @IsIn(FILL_WAYS) fill?: FillWay;
   @MayBeLeftOut() @IsInt() @Min(1) @Max(MOST_ROUNDS) rounds?: number;
+  /** null for as usual. */
+  @ValidateIf((change: ChangeStepWish) => change.cut !== null && change.cut !== undefined)
+  @Nested(() => StepCutWish)
+  cut?: StepCutWish | null;
   /** null takes it back. */
   @ValidateIf((change: ChangeStepWish) => change.nudge !== null && change.nudge !== undefined)
   @Nested(() => NudgeSettingsWish)

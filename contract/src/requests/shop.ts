@@ -1,5 +1,16 @@
 import { FAMILY_NAMES, STOCK_KINDS, type FamilyName, type StockKind } from '@keen-anvil/core/materials';
-import { MACHINE_KINDS, ORIGIN_CORNERS, type MachineKind, type OriginCorner } from '@keen-anvil/core/machines';
+import {
+  CABLE_FLOWS,
+  DRIVERS,
+  MACHINE_KINDS,
+  ORIGIN_CORNERS,
+  ZEROS,
+  type CableFlow,
+  type Driver,
+  type MachineKind,
+  type OriginCorner,
+  type Zero,
+} from '@keen-anvil/core/machines';
 import { PROCESS_NAMES, QUANTITIES, type ProcessName } from '@keen-anvil/core/recipes';
 import { TOOL_KINDS, type ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
@@ -83,6 +94,13 @@ export class MachineFields {
   @IsBoolean() homes!: boolean;
   @IsOptional() @Amount('from the edge to a mark', 3, 100, 'mm') markInsetMm?: number | null;
   @IsOptional() @Amount('the leg of a mark', 3, 60, 'mm') markLegMm?: number | null;
+  @MayBeLeftOut() @IsIn(ZEROS) zero?: Zero;
+  @IsOptional() @Amount('how late the beam is', -50, 50, 'ms') lagMs?: number | null;
+  @IsOptional() @Amount('the power that only points', 0, 0.1) pointPower?: number | null;
+  @MayBeLeftOut() @IsIn(DRIVERS) driver?: Driver;
+  @IsOptional() @IsIn(CABLE_FLOWS) cableFlow?: CableFlow | null;
+  @IsOptional() @IsInt() @Min(300) @Max(4_000_000) baud?: number | null;
+  @IsOptional() @IsInt() @Min(16) @Max(65_536) bufferCharacters?: number | null;
   @Nested(() => MotionFields) motion!: MotionFields;
   @NestedList(() => DialFields, QUANTITIES.length) dials!: DialFields[];
 }
@@ -118,6 +136,14 @@ export class ToolReplacement {
   @Words(500) note!: string;
 }
 
+/** How wide a machine cuts a material, by strips that were cut beside each other and measured together. */
+export class KerfFields {
+  @IsUUID() machineId!: string;
+  @IsInt({ message: 'strips are counted: 1, 2, 3 …' }) @Min(1) @Max(100) strips!: number;
+  @Amount('the width of a strip', 0.5, 500, 'mm') stripMm!: number;
+  @Amount('what the strips measure together', 0.1, 50_000, 'mm') measuredMm!: number;
+}
+
 export class MaterialFields {
   @Name('a material') name!: string;
   @IsIn(FAMILY_NAMES) family!: FamilyName;
@@ -142,6 +168,7 @@ export class MaterialFields {
   @ValidateIf((_, width) => width !== null && width !== undefined)
   @Amount('the width of the photo', 1, 10_000, 'mm')
   patternWidthMm?: number | null;
+  @MayBeLeftOut() @NestedList(() => KerfFields, 50) kerfs?: KerfFields[];
 }
 
 export class NewMaterial extends MaterialFields {

@@ -7,7 +7,7 @@ import type { Measures } from '../measured';
 import type { Bridge } from '../parts';
 import type { ProcessName } from '../recipes';
 import type { Print } from './print';
-import type { PartRole, StepNudge } from './document';
+import type { PartRole, StepCut, StepNudge } from './document';
 
 /** Brings in a drawing that was read: a step for each of its colours. */
 export interface AddDrawing {
@@ -175,6 +175,8 @@ export interface ChangeStep {
   fill?: FillWay;
   /** At least so often. */
   rounds?: number;
+  /** null for as usual. */
+  cut?: StepCut | null;
   /** null takes it back. */
   nudge?: StepNudge | null;
 }

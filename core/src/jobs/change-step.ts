@@ -72,6 +72,7 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
     isSkipped: change.isSkipped ?? step.isSkipped,
     fill: change.fill ?? step.fill,
     rounds: change.rounds ?? step.rounds,
+    cut: change.cut === undefined ? (step.cut ?? null) : change.cut,
   };
   let piece = stockPieceId;
   if (change.materialId !== undefined && change.materialId !== step.materialId) {

@@ -3,7 +3,9 @@ import type { Bounds } from '../geometry';
 import type { FillWay } from '../hatching';
 import type { Place, SheetTurn } from '../layout';
 import type { TruePhoto } from '../materials';
+import type { TabsOfStep } from '../output';
 import type { Changes, ProcessName } from '../recipes';
+import type { CutOrder } from '../toolpath';
 import type { Making } from './making';
 
 /** A drawing in a job: where it comes from, which of its readings holds, its true size, and where it stands. */
@@ -46,6 +48,15 @@ export interface StepNudge {
   reason: string;
 }
 
+/** How the lines of a step are cut. */
+export interface StepCut {
+  order: CutOrder;
+  /** How far in the waste a cut of a laser begins, in mm; null for as usual. */
+  leadInMm: number | null;
+  /** Where lines are left standing; null for nowhere. */
+  tabs: TabsOfStep | null;
+}
+
 /** What is done in one go: with which machine and tool, in which material. */
 export interface Step {
   id: string;
@@ -70,6 +81,8 @@ export interface Step {
   fill: FillWay;
   /** All of it is gone over at least so often on the same marks, whatever passes the recipe has. */
   rounds: number;
+  /** How its lines are cut, beyond what the recipe says; null for as usual. */
+  cut: StepCut | null;
 }
 
 /** Something to lay parts on: a piece of stock, a bare size, or nothing that is known yet. */

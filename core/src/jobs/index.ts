@@ -37,6 +37,7 @@ export {
   type Placement,
   type Sheet,
   type Step,
+  type StepCut,
   type StepNudge,
 } from './document';
 export { keptSize } from './drawings';

@@ -29,6 +29,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     nudge: null,
     fill: 'both-ways',
     rounds: 1,
+    cut: null,
   };
 }
 

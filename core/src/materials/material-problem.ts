@@ -1,3 +1,4 @@
+import { kerfProblem, type KerfReading } from '../toolpath';
 import { detailsProblem, readTyped, type Details, type Fault, type TypedQuantity } from '../units';
 import { familyOf } from './family';
 
@@ -7,6 +8,7 @@ interface MaterialFacts {
   readingsMm: readonly number[];
   details: Details;
   typed: Readonly<Record<string, TypedQuantity>>;
+  kerfs?: readonly (KerfReading & { machineId: string })[];
 }
 
 /** What is wrong with a material's fields, as a sentence; null where nothing is. */
@@ -20,5 +22,11 @@ export function materialProblem(material: MaterialFacts): Fault | null {
       message: `${typed.text} ${typed.unit} was typed for the thickness, but ${material.thicknessMm} mm came.`,
       field: 'typed',
     };
+  for (const kerf of material.kerfs ?? []) {
+    if (material.kerfs!.filter(({ machineId }) => machineId === kerf.machineId).length > 1)
+      return { message: 'A material has one kerf for each machine; two came for one.', field: 'kerfs' };
+    const off = kerfProblem(kerf);
+    if (off) return { message: off, field: 'kerfs' };
+  }
   return null;
 }

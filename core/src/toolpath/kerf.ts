@@ -42,11 +42,16 @@ export interface KerfReading {
  * @example kerfOf({ strips: 10, stripMm: 10, measuredMm: 98.2 }) // 0.18
  * @throws RangeError where that gives no width that a cut can have
  */
-export function kerfOf({ strips, stripMm, measuredMm }: KerfReading): number {
+export function kerfOf(reading: KerfReading): number {
+  const problem = kerfProblem(reading);
+  if (problem) throw new RangeError(problem);
+  const { strips, stripMm, measuredMm } = reading;
+  return Number(((strips * stripMm - measuredMm) / strips).toFixed(4));
+}
+
+/** What is wrong with a reading of strips, as a sentence; null where nothing is. */
+export function kerfProblem({ strips, stripMm, measuredMm }: KerfReading): string | null {
   const kerf = (strips * stripMm - measuredMm) / strips;
-  if (!(strips >= 1 && stripMm > 0 && measuredMm > 0 && kerf >= 0 && kerf < stripMm))
-    throw new RangeError(
-      `${strips} strips of ${stripMm} mm measure something up to ${strips * stripMm} mm together; ${measuredMm} mm came.`,
-    );
-  return Number(kerf.toFixed(4));
+  if (strips >= 1 && stripMm > 0 && measuredMm > 0 && kerf >= -1e-9 && kerf < stripMm) return null;
+  return `${strips} strips of ${stripMm} mm measure something up to ${strips * stripMm} mm together; ${measuredMm} mm came.`;
 }

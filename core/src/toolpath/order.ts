@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import { distance, type Point, type Polyline } from '../geometry';
+import type { CutOrder } from './cut-order';
 import { freely, insideFirst, type Around } from './inside-first';
 import { shortenedOrder } from './shorten';
 
@@ -8,10 +9,6 @@ export interface Turn {
   index: number;
   startIndex: number;
 }
-
-/** Lines that lie near each other first, or from the edge that is fed first onwards, so that what is not cut yet holds the sheet. */
-export const CUT_ORDERS = ['shortest', 'near-to-far'] as const;
-export type CutOrder = (typeof CUT_ORDERS)[number];
 
 export interface OrderWish {
   contours: readonly Polyline[];

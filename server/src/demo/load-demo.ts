@@ -183,7 +183,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
     await insertSeries(db, DEMO_WORKSHOP_ID, { id: seriesId, jobId: id });
     for (const [position, outcome] of series.outcomes.entries()) {
       const step = job.steps[position];
-      const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm } = files[position];
+      const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm, zero } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
       await insertRun(db, DEMO_WORKSHOP_ID, {
         id: runId,
@@ -197,6 +197,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         position,
         state: 'queued',
         hold: step.holdFor,
+        zero,
         machineId: step.machineId,
         totalSeconds: estimateSeconds,
         totalCutMm: cutMm,

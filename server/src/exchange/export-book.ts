@@ -150,6 +150,13 @@ export function bookMachine(m: MachineView): BookMachine {
     homes: m.homes,
     markInsetMm: m.markInsetMm ?? null,
     markLegMm: m.markLegMm ?? null,
+    zero: m.zero ?? 'machine',
+    lagMs: m.lagMs ?? null,
+    pointPower: m.pointPower ?? null,
+    driver: m.driver ?? 'stand-in',
+    cableFlow: m.cableFlow ?? null,
+    baud: m.baud ?? null,
+    bufferCharacters: m.bufferCharacters ?? null,
     motion: m.motion,
     dials: m.dials.map((d) => ({
       name: d.name,
@@ -211,6 +218,7 @@ export function bookMaterial(m: MaterialView, photo: BookMaterial['photo']): Boo
     defaultProcess: m.defaultProcess,
     typed: m.typed,
     patternWidthMm: m.patternWidthMm,
+    kerfs: m.kerfs,
     photo,
     isArchived: m.isArchived,
     pieces: byId(m.pieces).map((p) => ({

@@ -1,4 +1,11 @@
-import { planStep, sheetGcode, stepFile, type StepFileText, type StepRequest } from '@keen-anvil/core/output';
+import {
+  planStep,
+  sheetGcode,
+  stepFile,
+  type Frame,
+  type StepFileText,
+  type StepRequest,
+} from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
 import type { Machine } from '@keen-anvil/core/machines';
@@ -23,6 +30,8 @@ export interface StandInTask {
   machine: Machine;
   file: string;
   settings: Settings;
+  /** From where its file counts; the machine's own zero where nothing is said. */
+  zero?: Frame | null;
 }
 
 export interface PlanAnswer extends StepFileText {
@@ -32,11 +41,13 @@ export interface PlanAnswer extends StepFileText {
   usedLengthMm: number;
   /** What stands against running it, as sentences. */
   stops: string[];
+  /** From where the file counts. */
+  zero: Frame;
 }
 
 /** What a machine does with a file, from the first moment to the last. */
-export function standIn({ machine, file, settings }: StandInTask): Trace {
-  return standInFor(machine, file, settings).trace();
+export function standIn({ machine, file, settings, zero }: StandInTask): Trace {
+  return standInFor(machine, file, settings, zero ?? undefined).trace();
 }
 
 /** Plans all that a laser does on one sheet, as one file. */
@@ -54,6 +65,7 @@ export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
     ...stepFile(request, plan),
     estimateSeconds: plan.estimate.seconds,
     cutMm: plan.estimate.cutMm,
+    zero: plan.frame,
     usedLengthMm: plan.placed.reduce((far, { bounds }) => Math.max(far, bounds.maxY), 0),
     stops: stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
   };

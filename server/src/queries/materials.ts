@@ -12,7 +12,7 @@ const PIECE = `jsonb_build_object('id', p.id, 'version', p.version, 'kind', p.ki
 const MATERIAL_COLUMNS = `m.id, m.version, m.name, m.family, m.finish, m.colour, m.thickness_mm AS "thicknessMm", m.readings_mm AS "readingsMm", m.spread_mm AS "spreadMm",
     m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
     m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
-    m.photo_id AS "photoId", m.pattern_width_mm AS "patternWidthMm", m.archived_at IS NOT NULL AS "isArchived",
+    m.photo_id AS "photoId", m.pattern_width_mm AS "patternWidthMm", m.kerfs, m.archived_at IS NOT NULL AS "isArchived",
     coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
       FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces`;
 /** By family and name; those put away come last. */
@@ -79,6 +79,7 @@ const values = (workshopId: string, id: string, m: MaterialFields, spreadMm: num
   m.defaultProcess,
   m.typed,
   m.patternWidthMm ?? null,
+  JSON.stringify(m.kerfs ?? []),
 ];
 
 /** Adds a material. Returns false where there is one with this id. */
@@ -91,8 +92,8 @@ export async function insertMaterial(
 ): Promise<boolean> {
   const { rowCount } = await db.query(
     `INSERT INTO material (workshop_id, id, name, family, finish, colour, thickness_mm, readings_mm, spread_mm, smallest_detail_mm, mirrored, facing,
-       heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed, pattern_width_mm)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21) ON CONFLICT DO NOTHING`,
+       heat_limit_c, supplier_card, price_cents, price_per, notes, details, default_process, typed, pattern_width_mm, kerfs)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22) ON CONFLICT DO NOTHING`,
     values(workshopId, id, material, spreadMm),
   );
   return rowCount === 1;
@@ -109,9 +110,14 @@ export async function updateMaterial(
   await db.query(
     `UPDATE material SET version = version + 1, name = $3, family = $4, finish = $5, colour = $6, thickness_mm = $7, readings_mm = $8, spread_mm = $9,
        smallest_detail_mm = $10, mirrored = $11, facing = $12, heat_limit_c = $13, supplier_card = $14, price_cents = $15, price_per = $16, notes = $17,
-       details = $18, default_process = $19, typed = $20, pattern_width_mm = CASE WHEN $22 THEN $21 ELSE pattern_width_mm END
+       details = $18, default_process = $19, typed = $20, pattern_width_mm = CASE WHEN $23 THEN $21 ELSE pattern_width_mm END,
+       kerfs = CASE WHEN $24 THEN $22::jsonb ELSE kerfs END
      WHERE workshop_id = $1 AND id = $2`,
-    [...values(workshopId, id, material, spreadMm), material.patternWidthMm !== undefined],
+    [
+      ...values(workshopId, id, material, spreadMm),
+      material.patternWidthMm !== undefined,
+      material.kerfs !== undefined,
+    ],
   );
 }
 

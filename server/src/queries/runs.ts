@@ -1,4 +1,5 @@
 import type { Affine } from '@keen-anvil/core/geometry';
+import type { Frame } from '@keen-anvil/core/output';
 import type { RunState } from '@keen-anvil/contract';
 import type { FamilyName } from '@keen-anvil/core/materials';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
@@ -32,6 +33,8 @@ export interface RunRow {
   isByHand: boolean;
   /** Where its sheet really lies, by its marks. */
   correction: Affine | null;
+  /** From where its file counts; null for the machine's own zero. */
+  zero: Frame | null;
   plannedCutMm: number | null;
   onTopOf: string | null;
   /** What there is to do by the stand-in; null where it was never reckoned. */
@@ -55,7 +58,7 @@ export interface RunRow {
 
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
-    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
+    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.zero, r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName", m.family
@@ -134,6 +137,7 @@ export interface NewRunRow extends Pick<
   | 'machineId'
   | 'totalSeconds'
   | 'totalCutMm'
+  | 'zero'
 > {
   machineFile: string;
 }
@@ -141,8 +145,8 @@ export interface NewRunRow extends Pick<
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of, correction)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25)`,
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of, correction, zero)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26)`,
     [
       run.id,
       workshopId,
@@ -169,6 +173,7 @@ export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Pro
       run.sheetTurn,
       run.sheetOf,
       run.correction,
+      run.zero,
     ],
   );
 }
@@ -252,9 +257,9 @@ export async function finishRun(
 /** Runs that can still be gone on with, and of which it was never reckoned what there is to do. */
 export async function listUnreckonedRuns(
   db: Db,
-): Promise<(Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string })[]> {
-  const { rows } = await db.query<Pick<RunRow, 'id' | 'machineId' | 'settings'> & { workshopId: string }>(
-    `SELECT id, workshop_id AS "workshopId", machine_id AS "machineId", settings FROM run WHERE total_seconds IS NULL AND NOT by_hand AND state IN ('queued', 'holding', 'running', 'paused')`,
+): Promise<(Pick<RunRow, 'id' | 'machineId' | 'settings' | 'zero'> & { workshopId: string })[]> {
+  const { rows } = await db.query<Pick<RunRow, 'id' | 'machineId' | 'settings' | 'zero'> & { workshopId: string }>(
+    `SELECT id, workshop_id AS "workshopId", machine_id AS "machineId", settings, zero FROM run WHERE total_seconds IS NULL AND NOT by_hand AND state IN ('queued', 'holding', 'running', 'paused')`,
   );
   return rows;
 }
@@ -274,11 +279,11 @@ export async function rewriteRun(
   workshopId: string,
   run: Pick<
     NewRunRow,
-    'id' | 'machineFile' | 'correction' | 'estimateSeconds' | 'plannedCutMm' | 'totalSeconds' | 'totalCutMm'
+    'id' | 'machineFile' | 'correction' | 'zero' | 'estimateSeconds' | 'plannedCutMm' | 'totalSeconds' | 'totalCutMm'
   >,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE run SET machine_file = $3, correction = $4, estimate_seconds = $5, planned_cut_mm = $6, total_seconds = $7, total_cut_mm = $8
+    `UPDATE run SET machine_file = $3, correction = $4, estimate_seconds = $5, planned_cut_mm = $6, total_seconds = $7, total_cut_mm = $8, zero = $9
      WHERE workshop_id = $1 AND id = $2 AND state IN ('queued', 'holding')`,
     [
       workshopId,
@@ -289,6 +294,7 @@ export async function rewriteRun(
       run.plannedCutMm,
       run.totalSeconds,
       run.totalCutMm,
+      run.zero,
     ],
   );
   return rowCount === 1;

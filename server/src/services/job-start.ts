@@ -92,7 +92,9 @@ export class JobStart {
     if (stop) throw refused(stop);
     const traces: Trace[] = [];
     for (const [i, { work }] of works.entries())
-      traces.push(await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings));
+      traces.push(
+        await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings, files[i].zero),
+      );
     return { version: job.version, works, files, corrections, traces, shop };
   }
 
@@ -137,6 +139,7 @@ export class JobStart {
         correction: corrections[position],
         plannedCutMm: cutMm,
         onTopOf: null,
+        zero: files[position].zero,
         totalSeconds: traces[position].totalSeconds,
         totalCutMm: traces[position].cutMm,
       });

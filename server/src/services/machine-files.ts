@@ -5,6 +5,7 @@ import { turnedSheet } from '@keen-anvil/core/layout';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { processOf } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
+import { kerfFor } from '@keen-anvil/core/materials';
 import type { HeavyPool } from '../heavy/pool';
 import type { PlanAnswer, PlanTask } from '../heavy/tasks';
 import { refused } from '../problem';
@@ -47,6 +48,9 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         holder: step.holder,
         parts: step.laid,
         fill: step.fill,
+        tool: shop.tools.get(step.toolId) ?? null,
+        kerfMm: kerfFor(material, machine.id),
+        ...(step.cut ? { cut: step.cut } : {}),
         // Laid as it is seen from the front, and done from the back: as the sheet lies in the machine by then.
         ...(step.turned ? { correction: turnedSheet(step.turned, piece) } : {}),
       },

@@ -105,7 +105,12 @@ export class RunBook {
     const works = worksOf(step);
     const work = works.find(({ sheet }) => sheet !== null && sheet.id === seen.sheetId) ?? works[0];
     const file = await fileWithSettings(this.heavy, work, shop, settings, seen.correction);
-    const { totalSeconds, cutMm } = await this.standIns.work(shop.machines.get(seen.machineId)!, file.text, settings);
+    const { totalSeconds, cutMm } = await this.standIns.work(
+      shop.machines.get(seen.machineId)!,
+      file.text,
+      settings,
+      file.zero,
+    );
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
       if (await findRun(db, workshopId, newId)) return;
@@ -133,6 +138,7 @@ export class RunBook {
         plannedCutMm: file.cutMm,
         usedLengthMm: 0,
         onTopOf: run.id,
+        zero: file.zero,
         totalSeconds,
         totalCutMm: cutMm,
       });

@@ -46,7 +46,7 @@ export class TurnedRuns {
       backs.map(async (back) => {
         const file = await fileWithSettings(this.heavy, back.work, shop, back.run.settings, correction);
         const machine = shop.machines.get(back.run.machineId)!;
-        const { totalSeconds, cutMm } = await this.standIns.work(machine, file.text, back.run.settings);
+        const { totalSeconds, cutMm } = await this.standIns.work(machine, file.text, back.run.settings, file.zero);
         return { id: back.run.id, file, totalSeconds, cutMm };
       }),
     );
@@ -57,6 +57,7 @@ export class TurnedRuns {
           id: runId,
           machineFile: file.text,
           correction,
+          zero: file.zero,
           estimateSeconds: file.estimateSeconds,
           plannedCutMm: file.cutMm,
           totalSeconds,

@@ -1,4 +1,5 @@
 import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
+import type { Frame } from '@keen-anvil/core/output';
 import type { Settings } from '@keen-anvil/core/recipes';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
@@ -12,6 +13,7 @@ const KEPT = 24;
 export interface Loaded {
   id: string;
   settings: Settings;
+  zero: Frame | null;
 }
 
 /** The stand-ins of the runs that somebody watches: worked out on a thread of their own, once, and kept for a while. */
@@ -23,9 +25,12 @@ export class StandIns {
     private readonly heavy: HeavyPool,
   ) {}
 
-  /** What a machine does with a file, from the first moment to the last. */
-  work(machine: Machine, file: string, settings: Settings): Promise<Trace> {
-    return this.heavy.standIn({ machine, file, settings });
+  /**
+   * What a machine does with a file, from the first moment to the last.
+   * @param zero from where the file counts; null for the machine's own zero
+   */
+  work(machine: Machine, file: string, settings: Settings, zero: Frame | null = null): Promise<Trace> {
+    return this.heavy.standIn({ machine, file, settings, zero });
   }
 
   /** What the machine of a run does. */
@@ -44,6 +49,6 @@ export class StandIns {
     // A press takes no file.
     const file =
       machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, workshopId, run.id);
-    return this.work(machine, file ?? '', run.settings);
+    return this.work(machine, file ?? '', run.settings, run.zero);
   }
 }

@@ -144,7 +144,9 @@ describe('G-code as artwork', () => {
       speedMmS: 20,
       air: false,
     });
-    const { parts, widthMm, heightMm } = readGcodeArtwork(writeGcode([pass(0.6, square), pass(0.2, line)], { x: 0, y: 300 }));
+    const { parts, widthMm, heightMm } = readGcodeArtwork(
+      writeGcode([pass(0.6, square), pass(0.2, line)], { x: 0, y: 300 }),
+    );
     expect([widthMm, heightMm]).toEqual([30, 40]);
     expect(parts.map(({ layer }) => layer)).toEqual(['60 % at 1200 mm/min', '20 % at 1200 mm/min']);
     expect(Math.abs(signedArea(flatten(parts[0].contours[0], 0.01).points))).toBeCloseTo(1200, 6);
