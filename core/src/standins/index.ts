@@ -15,3 +15,4 @@ export { turnedByHand } from './turned-by-hand';
 export { readMarks, type CameraWorld } from './mark-camera';
 export { tipWays } from './tip-way';
 export { burntBy, type Burnt } from './burnt';
+export { SerialController, type ControllerWish } from './serial-controller';
