@@ -100,5 +100,11 @@ export const paths = {
   runAgain: (id: string) => `/api/runs/${id}/again`,
   evidenceOutcome: (id: string) => `/api/evidence/${id}/outcome`,
   runOutcome: (id: string) => `/api/runs/${id}/outcome`,
+  runPreparation: (id: string) => `/api/runs/${id}/preparation`,
+  runNudge: (id: string) => `/api/runs/${id}/nudge`,
+  runCable: (id: string) => `/api/runs/${id}/cable`,
+  runFile: (id: string) => `/api/runs/${id}/machine-file`,
+  preparationLines: '/api/preparation-lines',
+  preparationLineArchive: (id: string) => `/api/preparation-lines/${id}/archive`,
   runEvents: (id: string) => `/api/runs/${id}/events`,
 } as const;

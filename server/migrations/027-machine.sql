@@ -16,3 +16,32 @@ ALTER TABLE run ADD COLUMN zero jsonb;
 -- Files were written from the near left corner until now, whatever the machine was said to count from.
 UPDATE run r SET zero = jsonb_build_object('x', 0, 'y', CASE WHEN m.kind LIKE '%-laser' THEN m.work_length_mm ELSE 0 END)
   FROM machine m WHERE m.workshop_id = r.workshop_id AND m.id = r.machine_id;
+-- How a run is done; what was ticked before it; why it was broken off, and what its machine had confirmed by then; how far it was
+-- nudged on its sheet; by which tool and revision it was planned; how its parts came out where they differ, and a photo.
+ALTER TABLE run
+  ADD COLUMN driver text NOT NULL DEFAULT 'stand-in' CHECK (driver IN ('stand-in', 'cable', 'by-hand')),
+  ADD COLUMN ticked jsonb NOT NULL DEFAULT '[]',
+  ADD COLUMN interruption jsonb,
+  ADD COLUMN confirmed_line integer NOT NULL DEFAULT 0,
+  ADD COLUMN nudge jsonb,
+  ADD COLUMN planned_tool_life integer,
+  ADD COLUMN planned_revision integer,
+  ADD COLUMN only_parts jsonb,
+  ADD COLUMN part_outcomes jsonb NOT NULL DEFAULT '[]',
+  ADD COLUMN symptom text,
+  ADD COLUMN photo_id uuid;
+UPDATE run SET driver = 'by-hand' WHERE by_hand;
+-- Whether its makers are led from one start to the next: what has to be ready is ticked before each.
+ALTER TABLE run_series ADD COLUMN is_led boolean NOT NULL DEFAULT false;
+CREATE TABLE preparation_line (
+  workshop_id uuid NOT NULL REFERENCES workshop,
+  id uuid NOT NULL,
+  text text NOT NULL CHECK (length(text) BETWEEN 1 AND 200),
+  process text,
+  machine_id uuid,
+  archived_at timestamptz,
+  created_at timestamptz NOT NULL DEFAULT now(),
+  PRIMARY KEY (id),
+  UNIQUE (workshop_id, id),
+  FOREIGN KEY (workshop_id, machine_id) REFERENCES machine (workshop_id, id)
+);

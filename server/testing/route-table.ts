@@ -60,8 +60,9 @@ const toolBody = ({ tool: { name, kind, machineId, details, wear, life } }: Worl
   life,
 });
 const materialBody = ({
+  machine,
   material: { id: _i, version: _v, isArchived: _a, spreadMm: _s, photoId: _p, pieces: _q, ...fields },
-}: World) => fields;
+}: World) => ({ ...fields, kerfs: [{ machineId: machine.id, strips: 10, stripMm: 10, measuredMm: 98 }] });
 const pieceBody = {
   name: 'sheet',
   kind: 'sheet',
@@ -392,25 +393,57 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
       seriesId: randomUUID(),
       speedUp: 2000,
       byHand: false,
+      driver: 'stand-in',
+      led: false,
       knowing: true,
       marks: [{ sheetId: randomUUID(), read: [{ mark: 0, x: 12, y: 12 }] }],
     },
   })),
   route('post', '/runs/:id/actions', contract.RunCommand, (w) => ({
     url: paths.runAction(w.run.id),
-    body: { action: 'pause' },
+    body: { action: 'pause', recipe: 'as-planned' },
   })),
   route('post', '/runs/:id/marks', contract.RunMarks, (w) => ({
     url: paths.runMarks(w.run.id),
     body: { read: [{ mark: 0, x: 12, y: 12 }] },
   })),
+  route('post', '/runs/:id/preparation', contract.RunTicks, (w) => ({
+    url: paths.runPreparation(w.run.id),
+    body: { ticked: ['tool'] },
+  })),
+  route('post', '/runs/:id/nudge', contract.RunNudge, (w) => ({
+    url: paths.runNudge(w.run.id),
+    body: { dxMm: 1, dyMm: -1 },
+  })),
+  route('post', '/runs/:id/cable', contract.RunReport, (w) => ({
+    url: paths.runCable(w.run.id),
+    body: {
+      doneSeconds: 3,
+      cutMm: 10,
+      line: 4,
+      interruption: { why: 'refused', line: 5, text: 'G5', said: 'error:20' },
+    },
+  })),
+  route('post', '/preparation-lines', contract.NewPreparationLine, (w) => ({
+    url: paths.preparationLines,
+    body: { id: randomUUID(), text: 'Window open', process: 'laser-cut', machineId: w.machine.id },
+  })),
+  route('post', '/preparation-lines/:id/archive', contract.PutAway, () => ({
+    url: paths.preparationLineArchive(randomUUID()),
+    body: { isArchived: true },
+  })),
   route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
     url: paths.runAgain(w.run.id),
-    body: { id: randomUUID() },
+    body: { id: randomUUID(), partIds: [part(w).id] },
   })),
   route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({
     url: paths.runOutcome(w.run.id),
-    body: { outcome: 'right' },
+    body: {
+      outcome: 'right',
+      parts: [{ partId: part(w).id, outcome: 'under' }],
+      symptom: 'small bits lift',
+      photoId: randomUUID(),
+    },
   })),
 ];
 

@@ -1,4 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
+import { aloneRun } from '../../testing/run-fixtures';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { shopAnswers, summary } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -39,7 +40,17 @@ const run = (state: RunView['progress']['state'], hold: string | null = null): R
   onTopOf: null,
   stronger: null,
   isBrought: false,
-  progress: { state, doneSeconds: 0, totalSeconds: 6, cutMm: 0, strokesDone: 0, at: { x: 0, y: 0 }, isDown: false },
+  ...aloneRun,
+  progress: {
+    state,
+    doneSeconds: 0,
+    totalSeconds: 6,
+    cutMm: 0,
+    strokesDone: 0,
+    line: 0,
+    at: { x: 0, y: 0 },
+    isDown: false,
+  },
 });
 const job = {
   id: 'job-1',

@@ -4,7 +4,7 @@ import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/co
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
 import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
-import { memo, useState } from 'react';
+import { memo, useState, type ReactNode } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
 import Svg, {
   Circle,
@@ -60,6 +60,10 @@ interface SheetPictureProps {
   places?: Bounds[];
   /** Where the tool is, while it runs. */
   tool?: { at: Point; isDown: boolean } | null;
+  /** Something drawn over all of it, in mm of the sheet; it is told how many px a mm is. */
+  over?: (scale: number) => ReactNode;
+  /** A place of the sheet that is tapped, mm, and how many mm a px is. */
+  onTapAt?: (at: Point, mmPerPx: number) => void;
   /** The picture is never taller than this, in px. */
   maxHeight: number;
 }
@@ -158,6 +162,8 @@ export const SheetPicture = memo(function SheetPicture({
   prints = [],
   places = [],
   tool,
+  over,
+  onTapAt,
   maxHeight,
 }: SheetPictureProps) {
   const tokens = useTokens();
@@ -180,17 +186,15 @@ export const SheetPicture = memo(function SheetPicture({
   const tap = (event: GestureResponderEvent) => {
     const box = (event.currentTarget as unknown as Element).getBoundingClientRect();
     const { clientX, clientY } = event.nativeEvent as unknown as MouseEvent;
-    const id = tappedPart(
-      parts,
-      { x: (clientX - box.left - px(0)) / scale, y: (clientY - box.top - py(0)) / scale },
-      scale,
-    );
+    const at = { x: (clientX - box.left - px(0)) / scale, y: (clientY - box.top - py(0)) / scale };
+    onTapAt?.(at, 1 / scale);
+    const id = onChoose ? tappedPart(parts, at, scale) : null;
     if (id) onChoose?.(id);
   };
   return (
     <View
       onLayout={(event) => setWidth(event.nativeEvent.layout.width)}
-      {...(onChoose ? { onClick: tap } : {})}
+      {...(onChoose || onTapAt ? { onClick: tap } : {})}
       style={{ width: '100%', minHeight: 80 }}
       testID="sheet"
     >
@@ -319,6 +323,7 @@ export const SheetPicture = memo(function SheetPicture({
               ))}
             </G>
           </G>
+          {over ? <G transform={place}>{over(scale)}</G> : null}
           {places.map((spot, i) => {
             const w = Math.max(SMALLEST_RING, (spot.maxX - spot.minX) * scale + 10);
             const h = Math.max(SMALLEST_RING, (spot.maxY - spot.minY) * scale + 10);

@@ -22,6 +22,7 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { useMachines, useTools } from '../shop/queries';
+import { CutChoice } from './cut-choice';
 import { EngraveOrCut } from './engrave-or-cut';
 import { ENGRAVING_WAYS, isEngraved } from './engraving-ways';
 import { MaterialShelf } from './material-shelf';
@@ -62,6 +63,11 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
     setAsked(null);
     change.mutate({ do: 'change-step', stepId: step.id, ...body });
   };
+  const openPath = () =>
+    router.push({
+      pathname: '/jobs/[id]/path',
+      params: { id: job.id, step: String(step.position + 1), ...(step.sheet ? { sheet: step.sheet.id } : {}) },
+    });
   const nudgeTitle = step.nudge ? 'Nudged here' : 'Nudge here';
   const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
   return (
@@ -194,6 +200,14 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             />
           ) : null}
           {process.path === 'outline' ? (
+            <CutChoice
+              step={step}
+              isBeam={machineKindOf(bed.machine.kind).does === 'beam'}
+              onChange={(cut) => send({ cut })}
+              onPlaceTabs={openPath}
+            />
+          ) : null}
+          {process.path === 'outline' ? (
             <StepNumber
               label="Rounds, at least"
               unit=""
@@ -221,6 +235,14 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               onPress={() =>
                 router.push({ pathname: '/jobs/[id]/dial', params: { id: job.id, step: String(step.position + 1) } })
               }
+            />
+          ) : null}
+          {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? (
+            <TextKey
+              title="Path of the tool"
+              icon="vector-polyline"
+              label={`Path of the tool: step ${step.position + 1}`}
+              onPress={openPath}
             />
           ) : null}
           {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? (

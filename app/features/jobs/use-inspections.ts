@@ -72,6 +72,13 @@ function markOf(step: StepWork): string {
   return mark;
 }
 
+/** What a step's path depends on, as a key. */
+export const pathKey = (step: StepWork, request: InspectionRequest | null): readonly unknown[] => [
+  step.id,
+  step.sheet?.id ?? null,
+  request && { ...request.step, parts: markOf(step) },
+];
+
 /** The same request has the same key. */
 const keyOf = (step: StepWork, request: InspectionRequest | null): readonly unknown[] => [
   'inspection',

@@ -1,4 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
+import { aloneRun } from '../../testing/run-fixtures';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -22,6 +23,7 @@ const progress = {
   totalSeconds: 10,
   cutMm: 820,
   strokesDone: 3,
+  line: 0,
   at: { x: 10, y: 10 },
   isDown: true,
 };
@@ -56,6 +58,7 @@ const run: RunView = {
   onTopOf: null,
   stronger: null,
   isBrought: false,
+  ...aloneRun,
 };
 const open = (...runs: RunView[]) =>
   renderWithBook(<RunPage jobId="job-1" />, {

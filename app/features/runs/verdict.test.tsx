@@ -1,4 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
+import { aloneRun } from '../../testing/run-fixtures';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { renderWithBook } from '../../testing/with-book';
 import { Verdict } from './verdict';
@@ -32,6 +33,7 @@ const run: RunView = {
     totalSeconds: 9,
     cutMm: 820,
     strokesDone: 6,
+    line: 0,
     at: { x: 0, y: 0 },
     isDown: false,
   },
@@ -42,6 +44,7 @@ const run: RunView = {
   onTopOf: null,
   stronger: null,
   isBrought: false,
+  ...aloneRun,
 };
 
 describe('how did it come out?', () => {

@@ -20,6 +20,8 @@ import type {
   StepCut,
   StepNudge,
 } from '@keen-anvil/core/jobs';
+import type { Driver } from '@keen-anvil/core/machines';
+import type { PreparationLine } from '@keen-anvil/core/preparation';
 import type { PieceClaim } from '@keen-anvil/core/preflight';
 import type { RecipeSummary, SuggestionView, VariantView } from './book';
 
@@ -244,8 +246,29 @@ export interface RunProgress {
   totalSeconds: number;
   cutMm: number;
   strokesDone: number;
+  /** The line of its file that its machine is at, from 1; 0 where nobody knows. */
+  line: number;
   at: Point;
   isDown: boolean;
+}
+
+/** Why a run over a cable was broken off, and what its machine had confirmed by then. */
+export interface RunInterruption {
+  why: 'refused' | 'alarm' | 'lost' | 'closed';
+  line: number;
+  /** The line that was refused. */
+  text?: string;
+  /** The machine's own word for it. */
+  said?: string;
+}
+
+/** What is otherwise since a run was planned. */
+export type RunChange = 'tool-replaced' | 'recipe-revised' | 'machine-away';
+
+/** How a part came out that differs from the rest. */
+export interface PartOutcome {
+  partId: string;
+  outcome: Outcome;
 }
 
 export interface RunView {
@@ -286,6 +309,25 @@ export interface RunView {
   onTopOf: string | null;
   /** It is brought to where the marks of its sheet were read. */
   isBrought: boolean;
+  driver: Driver;
+  /** From where its file counts; null for the machine's own zero. */
+  zero: Point | null;
+  /** What has to be ready before it starts, while it waits for that; null otherwise, and where nobody is led. */
+  preparation: PreparationLine[] | null;
+  ticked: string[];
+  /** Why it was broken off; null where it was not. */
+  interruption: RunInterruption | null;
+  confirmedLine: number;
+  /** How far it was moved on its sheet; null where it was not. */
+  nudge: { dxMm: number; dyMm: number } | null;
+  /** What is otherwise than it was planned: asked before it starts. */
+  changed: RunChange[];
+  /** Only these parts; null for all of its step. */
+  onlyParts: string[] | null;
+  /** Parts that came out otherwise than the rest. */
+  partOutcomes: PartOutcome[];
+  symptom: string | null;
+  photoId: string | null;
   /** What a second pass in its place would be dialled to, where it was not enough; null where none helps. */
   stronger: Settings | null;
 }

@@ -1,8 +1,23 @@
 import 'reflect-metadata';
 import { TRACING_WAYS, type TracingWay } from '@keen-anvil/core/artwork-choices';
-import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
-import { IsBoolean, IsIn, IsInt, IsNumber, IsString, IsUUID, Length, Max, Min, ValidateIf } from 'class-validator';
-import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, NestedList, Version } from './fields';
+import { DRIVERS, type Driver } from '@keen-anvil/core/machines';
+import { OUTCOMES, PROCESS_NAMES, type Outcome, type ProcessName } from '@keen-anvil/core/recipes';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
+import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
 
 export class NewJob {
   @IsUUID() id!: string;
@@ -124,6 +139,10 @@ export class NewRun {
   @IsNumber() @Min(1) @Max(2000) speedUp!: number;
   /** Done on the maker's own machine, by the file or by hand; the stand-in stays out of it. */
   @MayBeLeftOut() @IsBoolean() byHand?: boolean;
+  /** How it is done; on the stand-in, or by hand where that is said, where nothing is. */
+  @MayBeLeftOut() @IsIn(DRIVERS) driver?: Driver;
+  /** The maker is led: what has to be ready is ticked off before each start, the first one too. */
+  @MayBeLeftOut() @IsBoolean() led?: boolean;
   /** The maker knows that the piece is used up, or that other work lies on it. */
   @MayBeLeftOut() @IsBoolean() knowing?: boolean;
   /** Of printed sheets: where their marks were read; the cut is brought to the print. */
@@ -136,16 +155,71 @@ export type RunAction = (typeof RUN_ACTIONS)[number];
 
 export class RunCommand {
   @IsIn(RUN_ACTIONS) action!: RunAction;
+  /** Where the recipe was revised since it was planned: by which it goes. */
+  @MayBeLeftOut() @IsIn(['as-planned', 'as-revised']) recipe?: 'as-planned' | 'as-revised';
+}
+
+/** What was ticked off before a run. */
+export class RunTicks {
+  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) @Length(1, 60, { each: true }) ticked!: string[];
+}
+
+/** How far a run is moved on its sheet from where it was planned, after its edge was walked. */
+export class RunNudge {
+  @Amount('a nudge', -2000, 2000, 'mm') dxMm!: number;
+  @Amount('a nudge', -2000, 2000, 'mm') dyMm!: number;
+}
+
+/** Why a run over a cable was broken off. */
+export class InterruptionFields {
+  @IsIn(['refused', 'alarm', 'lost', 'closed']) why!: 'refused' | 'alarm' | 'lost' | 'closed';
+  @IsInt() @Min(0) @Max(100_000_000) line!: number;
+  @MayBeLeftOut() @Words(400) text?: string;
+  @MayBeLeftOut() @Words(400) said?: string;
+}
+
+/** How far a run over a cable is. */
+export class RunReport {
+  @Amount('the time that is done', 0, 10_000_000, 's') doneSeconds!: number;
+  @Amount('the way that is done', 0, 1e12, 'mm') cutMm!: number;
+  @IsInt() @Min(0) @Max(100_000_000) line!: number;
+  @ValidateIf((report: RunReport) => report.interruption !== null)
+  @Nested(() => InterruptionFields)
+  interruption!: InterruptionFields | null;
+}
+
+/** A line of the workshop's own that is ticked before a start: before each, or only for one process or machine. */
+export class NewPreparationLine {
+  @IsUUID() id!: string;
+  @IsString() @Length(1, 200, { message: 'a line has 1 to 200 letters' }) text!: string;
+  @ValidateIf((line: NewPreparationLine) => line.process !== null) @IsIn(PROCESS_NAMES) process!: ProcessName | null;
+  @ValidateIf((line: NewPreparationLine) => line.machineId !== null) @IsUUID() machineId!: string | null;
+}
+
+export class PartVerdict {
+  @IsUUID() partId!: string;
+  @IsIn(OUTCOMES) outcome!: Outcome;
 }
 
 /** What came out; null takes the verdict back. */
 export class RunVerdict {
   @ValidateIf((verdict: RunVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
+  /** Parts that came out otherwise than the rest. */
+  @MayBeLeftOut() @NestedList(() => PartVerdict, 5000) parts?: PartVerdict[];
+  /** What was seen, by the words of the process. */
+  @ValidateIf((verdict: RunVerdict) => verdict.symptom !== null && verdict.symptom !== undefined)
+  @Words(80)
+  symptom?: string | null;
+  @ValidateIf((verdict: RunVerdict) => verdict.photoId !== null && verdict.photoId !== undefined)
+  @IsUUID()
+  photoId?: string | null;
 }
 
 /** A run of the same step once more, in its place, that counts the first one in. */
 export class RunAgain {
   @IsUUID() id!: string;
+  /** Only these parts. */
+  @MayBeLeftOut() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(5000) @IsUUID(undefined, { each: true }) partIds?: string[];
 }
 
 /** Puts a job, a note, a template or a workshop away, or takes it out again. */

@@ -10,11 +10,15 @@ export {
   type StepFileText,
   type StepPlan,
   type StepRequest,
+  workOf,
 } from './step-plan';
 export { cornerOf, frameOf, type Frame } from './frame';
+export { reachProblem } from './reach-problem';
 export { runUpMm } from './run-up';
+export { tabPlaceAt, tabsOnSheet, type TabOnSheet, type TabPlace } from './tab-places';
 export { outlinesOf, type TabsOfStep } from './outlines';
 export { compareWay, type WayCompared } from './compare-ways';
 export { FULL_POWER_S, writeGcode, type BeamPass } from './gcode/write';
 export { pointsOfMove, readGcode, type BeamMove, type GcodeReading } from './gcode/read';
 export { trialFile, type TrialCell, type TrialFile, type TrialFileRequest } from './trial-file';
+export { EDGES, edgeFile, edgeWay, type Edge } from './edge';

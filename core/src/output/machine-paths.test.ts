@@ -3,7 +3,7 @@ import type { CurveContour } from '../geometry';
 import { straightAt } from '../layout';
 import { ORIGIN_CORNERS, type Machine } from '../machines';
 import { burntBy, standInFor } from '../standins';
-import { planStep, readGcode, readHpgl, runUpMm, stepFile, type StepRequest } from './index';
+import { planStep, readGcode, readHpgl, runUpMm, stepFile, tabPlaceAt, tabsOnSheet, type StepRequest } from './index';
 
 const ring = (x: number, y: number, width: number, height = width): CurveContour => ({
   closed: true,
@@ -202,5 +202,25 @@ describe('the time of a step', () => {
     const there = standInFor(request.machine, text, request.settings, plan.frame);
     expect(Math.abs(there.totalSeconds / plan.estimate.seconds - 1)).toBeLessThan(0.02);
     expect(Math.abs(there.cutMm / plan.estimate.cutMm - 1)).toBeLessThan(0.01);
+  });
+});
+
+describe('a tab that is tapped on the sheet', () => {
+  const lying = { ...part('plate', ring(0, 0, 20)), place: { x: 200, y: 50, angle: 90, turnedOver: false } };
+
+  it('is put on the nearest line, and is where it was tapped when the part is moved', () => {
+    const place = tabPlaceAt([lying], { x: 201, y: 38 }, { reachMm: 4, widthMm: 2 })!;
+    expect(place.partId).toBe('plate');
+    const tabs = { count: 3, widthMm: 2, places: [place] };
+    expect(tabsOnSheet([lying], tabs)[0].at.x).toBeCloseTo(200, 6);
+    expect(tabsOnSheet([lying], tabs)[0].at.y).toBeCloseTo(38, 6);
+    const moved = { ...lying, place: { x: 0, y: 0, angle: 0, turnedOver: false } };
+    expect(tabsOnSheet([moved], tabs)).toHaveLength(1);
+  });
+
+  it('is none far from a line, or in a corner; without chosen ones they are proposed', () => {
+    expect(tabPlaceAt([lying], { x: 210, y: 40 }, { reachMm: 4, widthMm: 2 })).toBeNull();
+    expect(tabPlaceAt([lying], { x: 200, y: 49.8 }, { reachMm: 4, widthMm: 2 })).toBeNull();
+    expect(tabsOnSheet([lying], { count: 3, widthMm: 2 })).toHaveLength(3);
   });
 });

@@ -17,6 +17,7 @@ export function sayHold(hold: Hold, names: HoldNames): string {
     return `Turn the sheet over, ${hold.turnOver === 'left-right' ? 'left to right' : 'top to bottom'}${hold.tool ? `, and put in ${names.tool ?? 'the next tool'}` : ''}`;
   const turned = hold.turnOver ? ', its back up' : '';
   const [material, tool] = [names.material ?? 'the next material', names.tool ?? 'the next tool'];
+  if (hold.first) return `Begin at ${names.machine ?? 'the machine'}: put in ${material}`;
   if (hold.machine) return `Go on at ${names.machine ?? 'the other machine'}: put in ${material}${turned}`;
   if (hold.sheet) return hold.tool ? `Put in ${material}${turned} and ${tool}` : `Put in ${material}${turned}`;
   if (hold.cover)

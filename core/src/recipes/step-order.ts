@@ -50,6 +50,8 @@ export interface Hold {
   tool: boolean;
   /** The sheet is turned over. */
   turnOver?: SheetTurn;
+  /** Nothing was done before: it is got ready for the first start. */
+  first?: boolean;
 }
 
 /** A step's hold (null where it goes on by itself), and whether the sheet must lie as it did in the step before. */

@@ -80,5 +80,5 @@ export function nextInSeries<R extends SeriesRun>(runs: readonly R[]): { run: R;
   if (inOrder.some(({ state }) => keepsMachine(state))) return undefined;
   const run = inOrder.find(({ state }) => !isOver(state));
   if (!run || inOrder.some(({ position, state }) => position < run.position && state === 'cancelled')) return undefined;
-  return { run, turn: run.hold && run.position > inOrder[0].position ? 'hold' : 'begin' };
+  return { run, turn: run.hold && (run.hold.first || run.position > inOrder[0].position) ? 'hold' : 'begin' };
 }

@@ -1,4 +1,4 @@
-export { positionAt, type Trace } from './trace';
+export { positionAt, positionOnPath, type PathTrace, type Trace } from './trace';
 export type { StandIn, StandInPosition } from './stand-in';
 export { StandInPlotter, type PlotterPanel } from './plotter';
 export { StandInLaser } from './laser';

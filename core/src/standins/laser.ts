@@ -26,17 +26,19 @@ export class StandInLaser implements StandIn {
       const [first] = group;
       const last = group[group.length - 1];
       if (first.speedMmS === null || group.every(({ power }) => power === 0)) {
-        this.timeline.travel(last.to);
+        this.timeline.travel(last.to, last.line);
         continue;
       }
       const way = [first.from];
       const isOn: boolean[] = [];
+      const lines = [first.line];
       for (const move of group)
         for (const point of pointsOfMove(move, ARC_TOLERANCE_MM)) {
           way.push(point);
           isOn.push(move.power > 0);
+          lines.push(move.line);
         }
-      this.timeline.follow(way, Math.min(first.speedMmS, motion.topSpeedMmS), isOn);
+      this.timeline.follow(way, Math.min(first.speedMmS, motion.topSpeedMmS), lines, isOn);
     }
     this.totalSeconds = this.timeline.totalSeconds;
     this.cutMm = this.timeline.cutMm;

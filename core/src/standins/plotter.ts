@@ -31,9 +31,13 @@ export class StandInPlotter implements StandIn {
     this.timeline = new Timeline(motion, zero);
     for (const stroke of strokes) {
       const way = stroke.points.map(onSheet);
-      this.timeline.travel(way[0]);
+      this.timeline.travel(way[0], stroke.line);
       this.timeline.wait(motion.headDownSeconds);
-      this.timeline.follow(way, Math.min(stroke.speedMmS ?? panel.speedMmS, motion.topSpeedMmS));
+      this.timeline.follow(
+        way,
+        Math.min(stroke.speedMmS ?? panel.speedMmS, motion.topSpeedMmS),
+        way.map(() => stroke.line),
+      );
       this.timeline.wait(motion.headUpSeconds);
     }
     this.timeline.travel(onSheet(end));

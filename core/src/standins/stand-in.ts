@@ -8,6 +8,8 @@ export interface StandInPosition {
   /** Way behind it with the tool down or the beam on, in mm. */
   cutMm: number;
   strokesDone: number;
+  /** The line of its file that it is at, from 1; 0 where it has none. */
+  line: number;
 }
 
 /** A machine that is not there, with its work loaded. */

@@ -14,7 +14,7 @@ export class Timeline {
     cutBefore: [] as number[],
     strokesDone: [] as number[],
   };
-  private readonly points = { x: [] as number[], y: [] as number[], seconds: [] as number[] };
+  private readonly points = { x: [] as number[], y: [] as number[], seconds: [] as number[], line: [] as number[] };
   private clock = 0;
   private cut = 0;
   private strokes = 0;
@@ -34,17 +34,18 @@ export class Timeline {
   }
 
   /** Goes to a point with the tool up. */
-  travel(to: Point): void {
-    this.go([this.here, to], this.motion.travelSpeedMmS, false);
+  travel(to: Point, line = 0): void {
+    this.go([this.here, to], this.motion.travelSpeedMmS, false, [line, line]);
   }
 
   /**
    * Follows a way with the tool down.
    * @param isOn for each piece of the way, whether the beam is on; all along where nothing is said
+   * @param lines for each point, the file's line that leads to it
    */
-  follow(way: Point[], speedMmS: number, isOn?: readonly boolean[]): void {
-    if (!isOn || isOn.every(Boolean)) this.go(way, speedMmS, true);
-    else this.goInPieces(way, speedMmS, isOn);
+  follow(way: Point[], speedMmS: number, lines: readonly number[], isOn?: readonly boolean[]): void {
+    if (!isOn || isOn.every(Boolean)) this.go(way, speedMmS, true, lines);
+    else this.goInPieces(way, speedMmS, isOn, lines);
     this.strokes += 1;
   }
 
@@ -69,6 +70,7 @@ export class Timeline {
       x: Float64Array.from(points.x),
       y: Float64Array.from(points.y),
       seconds: Float64Array.from(points.seconds),
+      line: Uint32Array.from(points.line),
     };
     return this.made;
   }
@@ -77,12 +79,12 @@ export class Timeline {
     return positionOnPath(this.trace(), seconds);
   }
 
-  private go(way: Point[], speed: number, isDown: boolean): void {
-    this.add(way, passTimes(way, speed, this.motion), isDown);
+  private go(way: Point[], speed: number, isDown: boolean, lines: readonly number[]): void {
+    this.add(way, passTimes(way, speed, this.motion), isDown, lines);
   }
 
   /** One way at one speed, as a leg for each stretch with the beam on or off. */
-  private goInPieces(way: Point[], speed: number, isOn: readonly boolean[]): void {
+  private goInPieces(way: Point[], speed: number, isOn: readonly boolean[], lines: readonly number[]): void {
     const times = passTimes(way, speed, this.motion);
     let from = 0;
     for (let i = 1; i <= isOn.length; i++) {
@@ -92,12 +94,13 @@ export class Timeline {
         way.slice(from, i + 1),
         times.slice(from, i + 1).map((time) => time - since),
         isOn[from],
+        lines.slice(from, i + 1),
       );
       from = i;
     }
   }
 
-  private add(way: Point[], times: readonly number[], isDown: boolean): void {
+  private add(way: Point[], times: readonly number[], isDown: boolean, lines: readonly number[]): void {
     const { legs, points } = this;
     legs.start.push(this.clock);
     legs.first.push(points.x.length);
@@ -110,6 +113,7 @@ export class Timeline {
       points.x.push(point.x);
       points.y.push(point.y);
       points.seconds.push(times[i]);
+      points.line.push(lines[i] ?? 0);
       if (isDown && i > 0) this.cut += distance(way[i - 1], point);
     });
     this.here = way[way.length - 1];

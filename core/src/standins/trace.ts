@@ -19,6 +19,8 @@ export interface PathTrace {
   x: Float64Array;
   y: Float64Array;
   seconds: Float64Array;
+  /** For each point, the file's line that leads to it, from 1. */
+  line: Uint32Array;
 }
 
 /** What a press does: its phases follow from its numbers. */
@@ -35,13 +37,13 @@ export type Trace = PathTrace | PressTrace;
 export function positionAt(trace: Trace, seconds: number): StandInPosition {
   if (trace.kind === 'path') return positionOnPath(trace, seconds);
   const isDown = phaseAt(trace.settings, seconds)?.phase.isDown ?? false;
-  return { at: { x: 0, y: 0 }, isDown, cutMm: 0, strokesDone: seconds >= trace.totalSeconds ? 1 : 0 };
+  return { at: { x: 0, y: 0 }, isDown, cutMm: 0, strokesDone: seconds >= trace.totalSeconds ? 1 : 0, line: 0 };
 }
 
 /** Where a head is on its path, `seconds` after the start. */
 export function positionOnPath(trace: PathTrace, seconds: number): StandInPosition {
   const leg = lastNotAfter(trace.start, seconds, 0, trace.start.length);
-  if (leg < 0) return { at: { x: 0, y: 0 }, isDown: false, cutMm: 0, strokesDone: 0 };
+  if (leg < 0) return { at: { x: 0, y: 0 }, isDown: false, cutMm: 0, strokesDone: 0, line: 0 };
   const [from, to] = [trace.first[leg], leg + 1 < trace.first.length ? trace.first[leg + 1] : trace.x.length];
   const since = Math.min(Math.max(0, seconds - trace.start[leg]), trace.end[leg] - trace.start[leg]);
   // The point that it makes for, and the one that it comes from.
@@ -61,6 +63,7 @@ export function positionOnPath(trace: PathTrace, seconds: number): StandInPositi
     at: { x: trace.x[behind] + dx * share, y: trace.y[behind] + dy * share },
     isDown: isDown && seconds < trace.end[leg],
     cutMm,
+    line: trace.line[ahead] ?? 0,
     strokesDone: isDown && seconds >= trace.end[leg] ? trace.strokesDone[leg] + 1 : trace.strokesDone[leg],
   };
 }

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import { paths, type JobDetail } from '@keen-anvil/contract';
+import { readGcode, readHpgl } from '@keen-anvil/core/output';
 import { asker, textOf } from '../../testing/ask';
 import { emptyDatabase, startServerOn, type TestServer } from '../../testing/test-server';
 import { migrate } from './migrate';
@@ -47,20 +48,46 @@ const fileOf = async (stepId: string): Promise<string> => {
   return answer.status === 200 ? answer.body : JSON.parse(answer.body).error.message;
 };
 
+/** A cut of a beam is begun this far in the waste by now, mm. */
+const LEAD_IN_MM = 1.05;
+
+const boxOf = (points: { x: number; y: number }[]): number[] =>
+  [Math.min, Math.max].flatMap((end) => [end(...points.map(({ x }) => x)), end(...points.map(({ y }) => y))]);
+
+/** What a file does, whatever the order and the way between: the box of each line of a plotter, the powers of a beam; else what it says. */
+function whatIsDone(file: string): unknown {
+  if (file.startsWith('IN;'))
+    return readHpgl(file)
+      .strokes.map(({ points, pen, speedMmS, forceGf }) => [pen, speedMmS, forceGf, ...boxOf(points)].join(' '))
+      .sort();
+  return file.startsWith('G21') ? [...new Set(burntIn(file).map(({ power }) => power))].sort() : file;
+}
+
+const burntIn = (file: string) => readGcode(file, 400).moves.filter(({ power }) => power > 0);
+
+/** By how much the box of what is burnt differs, mm. */
+function offBy(file: string, other: string): number {
+  const [a, b] = [file, other].map((text) => boxOf(burntIn(text).flatMap(({ from, to }) => [from, to])));
+  return Math.max(...a.map((edge, i) => Math.abs(edge - b[i])));
+}
+
 describe('a workshop from before jobs were documents', () => {
   it('is brought over in one go, and says how far it is', () => {
     expect(ran.slice(0, 3)).toEqual(['017-form.sql', '018-form.ts', '019-form.sql']);
     expect(told).toEqual(['018-form.ts: 12 of 12 jobs are in the new form']);
   });
 
-  it('makes the same machine files to the letter, and says the same where there is none', async () => {
+  it('does the same with its machine files, in whatever order, and says the same where there is none', async () => {
     const now: Record<string, string> = {};
     for (const job of await jobs())
       for (const step of job.steps) now[`${job.name} / ${step.id}`] = await fileOf(step.id);
     expect(Object.keys(now).sort()).toEqual(Object.keys(before.files).sort());
     for (const [step, file] of Object.entries(before.files))
       // The step of the film is on the machine since the files were made: its job is as it was all the same.
-      expect({ step, file: now[step] }).toEqual({ step, file });
+      expect({ step, does: whatIsDone(now[step]) }).toEqual({ step, does: whatIsDone(file) });
+    const beams = Object.entries(before.files).filter(([, file]) => file.startsWith('G21'));
+    expect(beams.length).toBeGreaterThan(0);
+    for (const [step, file] of beams) expect(offBy(file, now[step])).toBeLessThan(LEAD_IN_MM);
   });
 
   it('makes a job from its template as it was read when that was kept', async () => {

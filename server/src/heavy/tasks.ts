@@ -1,7 +1,9 @@
 import {
   planStep,
+  reachProblem,
   sheetGcode,
   stepFile,
+  workOf,
   type Frame,
   type StepFileText,
   type StepRequest,
@@ -67,6 +69,9 @@ export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
     cutMm: plan.estimate.cutMm,
     zero: plan.frame,
     usedLengthMm: plan.placed.reduce((far, { bounds }) => Math.max(far, bounds.maxY), 0),
-    stops: stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
+    stops: [
+      ...stoppingFindings({ ...check, placed: plan.placed }).map((finding) => `${finding.message} ${finding.mend}`),
+      ...[reachProblem(request.machine, workOf(plan.strokes))].filter((stop) => stop !== null),
+    ],
   };
 }

@@ -243,3 +243,18 @@ export async function listRevisions(db: Db, workshopId: string, recipeId: string
   );
   return rows;
 }
+
+/** The newest revision of some recipes, by their ids. */
+export async function newestRevisions(
+  db: Db,
+  workshopId: string,
+  recipeIds: readonly string[],
+): Promise<Map<string, { revision: number; settings: Settings }>> {
+  if (recipeIds.length === 0) return new Map();
+  const { rows } = await db.query<{ id: string; revision: number; settings: Settings }>(
+    `SELECT DISTINCT ON (recipe_id) recipe_id AS id, number AS revision, settings FROM recipe_revision
+     WHERE workshop_id = $1 AND recipe_id = ANY ($2::uuid[]) ORDER BY recipe_id, number DESC`,
+    [workshopId, recipeIds],
+  );
+  return new Map(rows.map(({ id, ...newest }) => [id, newest]));
+}

@@ -31,11 +31,11 @@ export async function findOpenSeries(db: Db, workshopId: string, jobId: string):
 export async function insertSeries(
   db: Db,
   workshopId: string,
-  series: { id: string; jobId: string },
+  series: { id: string; jobId: string; isLed?: boolean },
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    'INSERT INTO run_series (workshop_id, id, job_id) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
-    [workshopId, series.id, series.jobId],
+    'INSERT INTO run_series (workshop_id, id, job_id, is_led) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+    [workshopId, series.id, series.jobId, series.isLed ?? false],
   );
   return rowCount === 1;
 }

@@ -1,6 +1,7 @@
 import type { Affine } from '@keen-anvil/core/geometry';
 import type { Frame } from '@keen-anvil/core/output';
-import type { RunState } from '@keen-anvil/contract';
+import type { PartOutcome, RunInterruption, RunState } from '@keen-anvil/contract';
+import type { Driver } from '@keen-anvil/core/machines';
 import type { FamilyName } from '@keen-anvil/core/materials';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
@@ -12,6 +13,9 @@ export interface RunRow {
   stepId: string;
   /** Of the step among those of its job, from 1. */
   stepNumber: number;
+  holder: number;
+  isFromBack: boolean;
+  onCarrier: boolean;
   /** Which of the job's sheets it is done on; null where that was not written down. */
   sheetId: string | null;
   /** Which of the step's sheets that is, from 1, and of how many. */
@@ -35,6 +39,23 @@ export interface RunRow {
   correction: Affine | null;
   /** From where its file counts; null for the machine's own zero. */
   zero: Frame | null;
+  driver: Driver;
+  /** What was ticked off before it started. */
+  ticked: string[];
+  interruption: RunInterruption | null;
+  /** The line of its file that its machine has confirmed last, over a cable. */
+  confirmedLine: number;
+  /** How far it was moved on its sheet after its edge was walked; null where it was not. */
+  nudge: { dxMm: number; dyMm: number } | null;
+  /** The life of its tool and the revision of its recipe that it was planned by; null where that was not written down. */
+  plannedToolLife: number | null;
+  plannedRevision: number | null;
+  /** Only these parts, where a part of a step is gone over again. */
+  onlyParts: string[] | null;
+  partOutcomes: PartOutcome[];
+  symptom: string | null;
+  photoId: string | null;
+  isLed: boolean;
   plannedCutMm: number | null;
   onTopOf: string | null;
   /** What there is to do by the stand-in; null where it was never reckoned. */
@@ -56,9 +77,10 @@ export interface RunRow {
   family: FamilyName;
 }
 
-const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
+const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", s.holder, s.is_from_back AS "isFromBack", coalesce((SELECT h.on_carrier FROM job_sheet h WHERE h.id = r.sheet_id), false) AS "onCarrier", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
-    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.zero, r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
+    r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.zero, r.driver, r.ticked, r.interruption, r.confirmed_line AS "confirmedLine", r.nudge, r.planned_tool_life AS "plannedToolLife", r.planned_revision AS "plannedRevision",
+    r.only_parts AS "onlyParts", r.part_outcomes AS "partOutcomes", r.symptom, r.photo_id AS "photoId", coalesce((SELECT e.is_led FROM run_series e WHERE e.workshop_id = r.workshop_id AND e.id = r.series_id), false) AS "isLed", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName", m.family
@@ -138,6 +160,11 @@ export interface NewRunRow extends Pick<
   | 'totalSeconds'
   | 'totalCutMm'
   | 'zero'
+  | 'driver'
+  | 'nudge'
+  | 'plannedToolLife'
+  | 'plannedRevision'
+  | 'onlyParts'
 > {
   machineFile: string;
 }
@@ -145,8 +172,8 @@ export interface NewRunRow extends Pick<
 /** Adds a run with its machine file as it is now. */
 export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of, correction, zero)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26)`,
+    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of, correction, zero, driver, nudge, planned_tool_life, planned_revision, only_parts)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30, $31)`,
     [
       run.id,
       workshopId,
@@ -174,6 +201,11 @@ export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Pro
       run.sheetOf,
       run.correction,
       run.zero,
+      run.driver,
+      run.nudge,
+      run.plannedToolLife,
+      run.plannedRevision,
+      run.onlyParts === null ? null : JSON.stringify(run.onlyParts),
     ],
   );
 }
@@ -279,11 +311,23 @@ export async function rewriteRun(
   workshopId: string,
   run: Pick<
     NewRunRow,
-    'id' | 'machineFile' | 'correction' | 'zero' | 'estimateSeconds' | 'plannedCutMm' | 'totalSeconds' | 'totalCutMm'
+    | 'id'
+    | 'machineFile'
+    | 'correction'
+    | 'zero'
+    | 'nudge'
+    | 'plannedToolLife'
+    | 'plannedRevision'
+    | 'settings'
+    | 'estimateSeconds'
+    | 'plannedCutMm'
+    | 'totalSeconds'
+    | 'totalCutMm'
   >,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE run SET machine_file = $3, correction = $4, estimate_seconds = $5, planned_cut_mm = $6, total_seconds = $7, total_cut_mm = $8, zero = $9
+    `UPDATE run SET machine_file = $3, correction = $4, estimate_seconds = $5, planned_cut_mm = $6, total_seconds = $7, total_cut_mm = $8, zero = $9, nudge = $10,
+       planned_tool_life = $11, planned_revision = $12, settings = $13
      WHERE workshop_id = $1 AND id = $2 AND state IN ('queued', 'holding')`,
     [
       workshopId,
@@ -295,6 +339,10 @@ export async function rewriteRun(
       run.totalSeconds,
       run.totalCutMm,
       run.zero,
+      run.nudge,
+      run.plannedToolLife,
+      run.plannedRevision,
+      run.settings,
     ],
   );
   return rowCount === 1;
@@ -309,7 +357,54 @@ export async function makeRoomAfter(db: Db, workshopId: string, seriesId: string
   for (const { id } of rows) await db.query('UPDATE run SET position = position + 1 WHERE id = $1', [id]);
 }
 
-/** Writes the maker's verdict; null takes it back. */
-export async function scoreRun(db: Db, id: string, outcome: Outcome | null): Promise<void> {
-  await db.query('UPDATE run SET outcome = $2 WHERE id = $1', [id, outcome]);
+/** Writes the maker's verdict, with what differs by part; null takes it back. What is not said of a photo or a symptom stays. */
+export async function scoreRun(
+  db: Db,
+  id: string,
+  outcome: Outcome | null,
+  more: { parts?: readonly PartOutcome[]; symptom?: string | null; photoId?: string | null } = {},
+): Promise<void> {
+  await db.query(
+    `UPDATE run SET outcome = $2, part_outcomes = coalesce($3::jsonb, part_outcomes), symptom = CASE WHEN $4 THEN $5 ELSE symptom END,
+       photo_id = CASE WHEN $6 THEN $7::uuid ELSE photo_id END WHERE id = $1`,
+    [
+      id,
+      outcome,
+      more.parts ? JSON.stringify(more.parts) : null,
+      more.symptom !== undefined,
+      more.symptom ?? null,
+      more.photoId !== undefined,
+      more.photoId ?? null,
+    ],
+  );
+}
+
+/** Writes what was ticked before a run starts. */
+export async function tickRun(db: Db, workshopId: string, id: string, ticked: readonly string[]): Promise<void> {
+  await db.query('UPDATE run SET ticked = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    JSON.stringify(ticked),
+  ]);
+  await tellOfRun(db, id);
+}
+
+/** A run that was broken off goes on. */
+export async function forgetInterruption(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query('UPDATE run SET interruption = NULL WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+}
+
+/** Writes how far a run over a cable is, and why it was broken off, if it was. */
+export async function reportRun(
+  db: Db,
+  workshopId: string,
+  id: string,
+  report: { doneSeconds: number; cutMm: number; line: number; interruption: RunInterruption | null },
+): Promise<void> {
+  await db.query(
+    `UPDATE run SET done_seconds = greatest(done_seconds, $3), cut_mm = greatest(cut_mm, $4), confirmed_line = greatest(confirmed_line, $5), interruption = $6
+     WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id, report.doneSeconds, report.cutMm, report.line, report.interruption],
+  );
+  await tellOfRun(db, id);
 }

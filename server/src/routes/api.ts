@@ -12,6 +12,7 @@ import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
 import { artworkRoutes } from './artworks';
 import { jobRoutes } from './jobs';
+import { ledRunRoutes } from './led-runs';
 import { partRoutes } from './parts';
 import { runRoutes } from './runs';
 import { answerDone, operations } from './operations';
@@ -53,6 +54,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(artworkRoutes(parts));
   router.use(partRoutes(parts));
   router.use(runRoutes(parts));
+  router.use(ledRunRoutes(parts));
   router.use(tuningRoutes(parts));
 
   router.use(() => {

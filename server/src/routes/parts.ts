@@ -9,11 +9,14 @@ import { jobOfStep } from '../services/job-of-step';
 import { markerPage } from '../print/marker-page';
 import { jobDetail } from '../services/job-views';
 import { printOfSheet } from '../services/print-sheets';
-import { loadShop, materialsOf } from '../services/shop';
+import { loadShop, materialsOf, type Shop } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
+
+const materialOf = ({ materialId }: StepView, shop: Shop): string =>
+  (materialId && shop.materials.get(materialId)?.name) || '';
 
 /** What is done to a job, and the machine files of its steps. */
 export function partRoutes({ pool, heavy }: ApiParts): Router {
@@ -43,7 +46,7 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     const { format, text } = await makeStepFile(heavy, work, shop);
     if (!format) throw refused('A press takes no file: its numbers are on the dial card.');
     response
-      .attachment(fileName([job.name, `step ${step.position + 1}`, ...ofSheet], format))
+      .attachment(fileName([job.name, `step ${step.position + 1}`, ...ofSheet, materialOf(step, shop)], format))
       .type('application/octet-stream')
       .send(text);
   });

@@ -1,5 +1,5 @@
 import { NewRun, RunAgain, RunCommand, RunMarks, RunVerdict } from '@keen-anvil/contract/checks';
-import { Router } from 'express';
+import { Router, type Request } from 'express';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { streamRun } from './run-stream';
@@ -8,6 +8,10 @@ import { bodyOf, idOf } from './respond';
 /** The runs of a job. */
 export function runRoutes({ runs, watch }: ApiParts): Router {
   const router = Router();
+  const again = (request: Request) => {
+    const { id, partIds } = bodyOf(request, RunAgain);
+    return runs.again(workshopOf(request), idOf(request), id, partIds);
+  };
   router.get(
     '/jobs/:id/runs',
     async (request, response) => void response.json(await runs.seen.listForJob(workshopOf(request), idOf(request))),
@@ -20,21 +24,15 @@ export function runRoutes({ runs, watch }: ApiParts): Router {
     async (request, response) => void response.json(await runs.seen.get(workshopOf(request), idOf(request))),
   );
   router.post('/runs/:id/actions', async (request, response) => {
-    response.json(await runs.command(workshopOf(request), idOf(request), bodyOf(request, RunCommand).action));
+    response.json(await runs.command(workshopOf(request), idOf(request), bodyOf(request, RunCommand)));
   });
   router.post('/runs/:id/outcome', async (request, response) => {
-    response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict).outcome));
+    response.json(await runs.score(workshopOf(request), idOf(request), bodyOf(request, RunVerdict)));
   });
   router.post('/runs/:id/marks', async (request, response) => {
     response.json(await runs.turned.read(workshopOf(request), idOf(request), bodyOf(request, RunMarks).read));
   });
-  router.post(
-    '/runs/:id/again',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain).id)),
-  );
+  router.post('/runs/:id/again', async (request, response) => void response.status(201).json(await again(request)));
   router.get('/runs/:id/events', (request, response) =>
     streamRun(runs.seen, watch, workshopOf(request), idOf(request), response),
   );

@@ -24,7 +24,19 @@ const { api, get, byName } = asker(() => server);
 const refusal = async (call: request.Test, status = 422) =>
   (await call.expect(status)).body.error as { code: string; message: string; field?: string; current?: unknown };
 
-const plotter: MachineFields = { ...MACHINES[0], name: 'Second plotter', markInsetMm: 15, markLegMm: 8 };
+const plotter: MachineFields = {
+  ...MACHINES[0],
+  name: 'Second plotter',
+  markInsetMm: 15,
+  markLegMm: 8,
+  zero: 'work',
+  lagMs: 1.5,
+  pointPower: 0.01,
+  driver: 'cable',
+  cableFlow: 'XON/XOFF',
+  baud: 9600,
+  bufferCharacters: 127,
+};
 const asFields = ({ id: _i, version: _v, isArchived: _a, dials, ...machine }: MachineView): MachineFields => ({
   ...machine,
   dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false })),
@@ -221,7 +233,7 @@ describe('a tool', () => {
             .send({ ...fields, details: { ink: '#000000' } }),
         )
       ).message,
-    ).toBe('“ink” is none of its facts; there are angle.');
+    ).toBe('“ink” is none of its facts; there are angle, trail behind its holder.');
     expect(
       (
         await refusal(

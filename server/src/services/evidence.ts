@@ -22,7 +22,7 @@ export async function correctEvidence(
 ): Promise<RecipeDetail> {
   const run = await findRun(pool, workshopId, id);
   if (run) {
-    await runs.score(workshopId, id, outcome);
+    await runs.score(workshopId, id, { outcome });
     return recipeDetail(pool, workshopId, run.recipeId);
   }
   const shape = await inTransaction(pool, (db) => lockShape(db, workshopId, id));

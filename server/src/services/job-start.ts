@@ -1,7 +1,7 @@
 import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
 import type { Affine } from '@keen-anvil/core/geometry';
 import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
-import type { StepTurn } from '@keen-anvil/core/recipes';
+import type { Hold, StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
@@ -11,6 +11,7 @@ import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { findOpenSeries, findSeries, insertSeries } from '../queries/run-series';
+import { newestRevisions } from '../queries/recipes';
 import { insertRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobAnswer, jobDetail } from './job-views';
@@ -23,6 +24,9 @@ import { loadShop, materialsOf, type Shop } from './shop';
 
 /** A job that is changed while its files are worked out is worked out anew, so many times. */
 const MOST_PLANS = 3;
+
+/** Who is led gets ready before the first start too. */
+const FIRST: Hold = { machine: true, sheet: true, cover: false, tool: true, first: true };
 
 /** The job was changed while its files were worked out: nothing is written, and they are worked out anew. */
 class ChangedMeanwhile extends Error {}
@@ -105,14 +109,20 @@ export class JobStart {
     wanted: NewRun,
     { works, files, corrections, traces, shop }: Planned,
   ): Promise<void> {
-    if (!wanted.byHand) await refuseBusy(db, workshopId, works[0].work.machineId);
+    const driver = wanted.driver ?? (wanted.byHand ? 'by-hand' : 'stand-in');
+    if (driver !== 'by-hand') await refuseBusy(db, workshopId, works[0].work.machineId);
     const takings = works.flatMap(({ work: { stockPieceId, machineId, sheet } }, i) =>
       machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
         ? []
         : [{ stockPieceId, sheetId: sheet?.id ?? null, usedLengthMm: files[i].usedLengthMm }],
     );
+    const revisions = await newestRevisions(
+      db,
+      workshopId,
+      files.map(({ recipe }) => recipe.id),
+    );
     await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
-    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId })))
+    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId, isLed: wanted.led ?? false })))
       throw new Problem(409, 'exists', 'There is a run with this id already.');
     for (const [position, { work, turn }] of works.entries()) {
       const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
@@ -128,14 +138,19 @@ export class JobStart {
         machineId: work.machineId,
         position,
         state: 'queued',
-        hold: turn.hold,
+        hold: turn.hold ?? (wanted.led && position === 0 ? FIRST : null),
         settings,
         stockPieceId: work.stockPieceId,
         usedLengthMm,
         machineFile: text,
         estimateSeconds,
         speedUp: wanted.speedUp,
-        isByHand: wanted.byHand ?? false,
+        isByHand: driver === 'by-hand',
+        driver,
+        nudge: null,
+        onlyParts: null,
+        plannedToolLife: shop.tools.get(work.toolId)?.lifeNumber ?? null,
+        plannedRevision: revisions.get(recipe.id)?.revision ?? null,
         correction: corrections[position],
         plannedCutMm: cutMm,
         onTopOf: null,

@@ -1,5 +1,4 @@
-import type { RunAction, RunView } from '@keen-anvil/contract';
-import { worksOf } from '@keen-anvil/contract/work';
+import type { PartOutcome, RunCommand, RunView } from '@keen-anvil/contract';
 import { isOver, keepsMachine, mayTurn } from '@keen-anvil/core/runs';
 import { processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { positionAt } from '@keen-anvil/core/standins';
@@ -11,6 +10,7 @@ import { lockJob, touchJob } from '../queries/jobs';
 import { settleSeries } from '../queries/run-series';
 import {
   findRun,
+  forgetInterruption,
   insertRun,
   listNewestRuns,
   listSeriesRuns,
@@ -24,12 +24,12 @@ import {
 import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
-import { jobDetail } from './job-views';
 import { JobStart } from './job-start';
-import { fileWithSettings } from './machine-files';
 import { finish, setGoing, takeTurn } from './run-consequences';
 import { doneOf } from './run-progress';
 import { strongerOf } from './run-views';
+import { LedRuns } from './led-runs';
+import { planRun } from './run-plans';
 import { RunsSeen } from './runs-seen';
 import { loadShop, type Shop } from './shop';
 import { TurnedRuns } from './turned-runs';
@@ -39,6 +39,7 @@ export class RunBook {
   readonly seen: RunsSeen;
   readonly starting: JobStart;
   readonly turned: TurnedRuns;
+  readonly led: LedRuns;
 
   constructor(
     private readonly pool: Pool,
@@ -48,11 +49,13 @@ export class RunBook {
     this.seen = new RunsSeen(pool, standIns);
     this.starting = new JobStart(pool, heavy, standIns, this.seen);
     this.turned = new TurnedRuns(pool, heavy, standIns, this.seen);
+    this.led = new LedRuns(pool, heavy, standIns, this.seen);
   }
 
   /** What the maker presses: start after a hold, pause, resume, cancel, and done by hand. */
-  async command(workshopId: string, id: string, action: RunAction): Promise<RunView> {
+  async command(workshopId: string, id: string, { action, recipe }: RunCommand): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
+    if (action === 'start' && mayTurn(seen.state, action)) await this.led.beforeStart(workshopId, seen, { recipe });
     // Where the head is, for what a cancelled run has worn; worked out before anything is locked.
     const trace =
       seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding'
@@ -63,10 +66,14 @@ export class RunBook {
       const run = await this.lock(db, workshopId, seen);
       const refusal = new Problem(409, 'run-state', `A run that is ${run.state} cannot be told to ${action}.`);
       if (!mayTurn(run.state, action)) return refusal;
-      if (action === 'done' && !run.isByHand)
+      if (action === 'done' && run.driver === 'stand-in')
         return new Problem(409, 'run-state', 'The stand-in says itself when it is done.');
       const seconds = doneOf(run);
-      if (run.state === 'running' && !run.isByHand && seconds >= (run.totalSeconds ?? run.estimateSeconds)) {
+      if (
+        run.state === 'running' &&
+        run.driver === 'stand-in' &&
+        seconds >= (run.totalSeconds ?? run.estimateSeconds)
+      ) {
         // It was done before this was pressed, and is written down as that first.
         await finish(db, workshopId, run, shop);
         return new Problem(409, 'run-state', `A run that is finished cannot be told to ${action}.`);
@@ -74,6 +81,7 @@ export class RunBook {
       if (action === 'start') await refuseUncut(db, workshopId, run);
       if (action === 'start' || action === 'resume') {
         await setGoing(db, workshopId, run, action);
+        if (action === 'resume' && run.interruption) await forgetInterruption(db, workshopId, run.id);
         await touchJob(db, run.jobId);
       } else if (action === 'done') await finish(db, workshopId, run, shop);
       else {
@@ -87,8 +95,11 @@ export class RunBook {
     return this.seen.get(workshopId, id);
   }
 
-  /** Goes over a run's step once more in its place, a little stronger: the sheet was not moved, and the first pass counts in. */
-  async again(workshopId: string, id: string, newId: string): Promise<RunView> {
+  /**
+   * Goes over a run's step once more in its place, a little stronger: the sheet was not moved, and the first pass counts in.
+   * @param partIds only these; all of it where nothing is said
+   */
+  async again(workshopId: string, id: string, newId: string, partIds?: readonly string[]): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
     if (await findRun(this.pool, workshopId, newId)) return this.seen.get(workshopId, newId);
     const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
@@ -98,19 +109,10 @@ export class RunBook {
         'Only a step that was not enough can be gone over again in its place. Say how it came out first.',
         'outcome',
       );
-    const step = (await jobDetail(this.pool, this.heavy, workshopId, seen.jobId)).steps.find(
-      ({ id: stepId }) => stepId === seen.stepId,
-    );
-    if (!step) throw refused('The step of this run is not in the job any more.');
-    const works = worksOf(step);
-    const work = works.find(({ sheet }) => sheet !== null && sheet.id === seen.sheetId) ?? works[0];
-    const file = await fileWithSettings(this.heavy, work, shop, settings, seen.correction);
-    const { totalSeconds, cutMm } = await this.standIns.work(
-      shop.machines.get(seen.machineId)!,
-      file.text,
-      settings,
-      file.zero,
-    );
+    const onlyParts = partIds ? [...partIds] : seen.onlyParts;
+    const parts = { pool: this.pool, heavy: this.heavy, standIns: this.standIns };
+    const { file, trace } = await planRun(parts, workshopId, seen, shop, { settings, onlyParts });
+    const { totalSeconds, cutMm } = trace;
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
       if (await findRun(db, workshopId, newId)) return;
@@ -138,6 +140,7 @@ export class RunBook {
         plannedCutMm: file.cutMm,
         usedLengthMm: 0,
         onTopOf: run.id,
+        onlyParts,
         zero: file.zero,
         totalSeconds,
         totalCutMm: cutMm,
@@ -150,12 +153,20 @@ export class RunBook {
   }
 
   /** Keeps the maker's verdict, or takes it back; it is evidence for the recipe from now on. */
-  async score(workshopId: string, id: string, outcome: Outcome | null): Promise<RunView> {
+  async score(
+    workshopId: string,
+    id: string,
+    {
+      outcome,
+      ...more
+    }: { outcome: Outcome | null; parts?: PartOutcome[]; symptom?: string | null; photoId?: string | null },
+  ): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
-      await scoreRun(db, id, outcome);
+      // What was said of parts goes with a verdict that is taken back.
+      await scoreRun(db, id, outcome, outcome === null ? { parts: [], symptom: null } : more);
       await insertVerdict(db, workshopId, 'run', id, outcome, run.outcome);
       await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);

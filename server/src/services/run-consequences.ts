@@ -39,9 +39,10 @@ export async function setGoing(
 ): Promise<void> {
   if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, run.id);
   const totalSeconds = run.totalSeconds ?? run.estimateSeconds;
-  const dueInSeconds = run.isByHand
-    ? null
-    : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
+  const dueInSeconds =
+    run.isByHand || run.driver !== 'stand-in'
+      ? null
+      : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
   const turn = RUN_TURNS[name];
   await turned(
     await turnRun(db, workshopId, run.id, turn.from, {
@@ -83,7 +84,7 @@ export async function takeTurn(
   if (turn.wear !== 'nothing' && done.seconds > 0) {
     const tool = (await lockTool(db, workshopId, run.toolId))!;
     const seenOutcome =
-      turn.isEvidence && !run.isByHand
+      turn.isEvidence && run.driver === 'stand-in'
         ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined)
         : null;
     if (turn.isEvidence)
@@ -124,10 +125,11 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
 
 /** Writes down that a run is done, and sets going what follows. */
 export async function finish(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
-  const done = run.isByHand
-    ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
-    : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
-  await takeTurn(db, workshopId, run, run.isByHand ? 'done' : 'end', done, shop);
+  const done =
+    run.driver === 'by-hand'
+      ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
+      : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
+  await takeTurn(db, workshopId, run, run.driver === 'stand-in' ? 'end' : 'done', done, shop);
   await follow(db, workshopId, run.seriesId);
 }
 

@@ -116,7 +116,7 @@ export class RunKeeper {
   private readonly closeRun = async (db: Db, workshopId: string, id: string): Promise<boolean> => {
     const run = await lockRun(db, workshopId, id);
     // It was taken further between the look and the lock.
-    if (!run || run.state !== 'running' || run.isByHand || run.goingSeconds === null) return false;
+    if (!run || run.state !== 'running' || run.driver !== 'stand-in' || run.goingSeconds === null) return false;
     const toGo = secondsToGo({
       doneBefore: run.doneSeconds,
       speedUp: run.speedUp,

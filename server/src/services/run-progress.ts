@@ -8,7 +8,9 @@ const totalOf = (run: RunRow): number => run.measuredSeconds ?? run.totalSeconds
 
 /** Machine seconds that a run has behind it, so many true seconds after its row was read. */
 export function doneOf(run: RunRow, laterSeconds = 0): number {
-  if (run.isByHand || run.state !== 'running') return Math.min(run.doneSeconds, totalOf(run));
+  // Over a cable its page says how far it is.
+  if (run.driver !== 'stand-in' || run.isByHand || run.state !== 'running')
+    return Math.min(run.doneSeconds, totalOf(run));
   return doneSeconds(
     { doneBefore: run.doneSeconds, goingSeconds: run.goingSeconds, speedUp: run.speedUp, totalSeconds: totalOf(run) },
     laterSeconds,
@@ -27,6 +29,7 @@ export function progressOf(run: RunRow, trace: Trace | null, laterSeconds = 0): 
     totalSeconds: totalOf(run),
     cutMm: run.cutMm,
     strokesDone: 0,
+    line: 0,
     at: { x: 0, y: 0 },
     isDown: false,
   };

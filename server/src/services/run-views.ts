@@ -4,6 +4,8 @@ import type { Trace } from '@keen-anvil/core/standins';
 import type { Db } from '../db/pool';
 import type { RunRow } from '../queries/runs';
 import { listEarlierVerdicts } from '../queries/verdicts';
+import { changedSince, preparations } from './run-preparation';
+import { newestRevisions } from '../queries/recipes';
 import { progressOf } from './run-progress';
 import type { Shop } from './shop';
 
@@ -22,10 +24,22 @@ export async function runViews(
     runs.map(({ id }) => id),
   );
   const traces = await Promise.all(runs.map(traceOf));
-  return runs.map((run, i) => ({ ...viewOf(run, shop, traces[i]), earlier: earlier.get(run.id) ?? [] }));
+  const prepared = await preparations(db, workshopId, runs, shop);
+  const waiting = runs.filter(({ state }) => state === 'holding' || state === 'queued');
+  const revisions = await newestRevisions(
+    db,
+    workshopId,
+    waiting.map(({ recipeId }) => recipeId),
+  );
+  return runs.map((run, i) => ({
+    ...viewOf(run, shop, traces[i]),
+    earlier: earlier.get(run.id) ?? [],
+    preparation: prepared.get(run.id) ?? null,
+    changed: changedSince(run, shop, revisions.get(run.recipeId)?.revision),
+  }));
 }
 
-function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'earlier'> {
+function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'earlier' | 'preparation' | 'changed'> {
   const {
     id,
     seriesId,
@@ -54,6 +68,16 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     isByHand,
     onTopOf,
     correction,
+    driver,
+    zero,
+    ticked,
+    interruption,
+    confirmedLine,
+    nudge,
+    onlyParts,
+    partOutcomes,
+    symptom,
+    photoId,
   } = run;
   return {
     id,
@@ -86,6 +110,16 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     isByHand,
     onTopOf,
     isBrought: correction !== null,
+    driver,
+    zero,
+    ticked,
+    interruption,
+    confirmedLine,
+    nudge,
+    onlyParts,
+    partOutcomes,
+    symptom,
+    photoId,
     stronger: strongerOf(run, shop),
   };
 }

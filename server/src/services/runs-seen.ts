@@ -8,6 +8,10 @@ import type { StandIns } from '../standin/stand-ins';
 import { runViews } from './run-views';
 import { loadShop } from './shop';
 
+/** The materials of runs that wait for their start: what has to be ready depends on them. */
+const waitingFor = (runs: readonly RunRow[]): string[] =>
+  runs.flatMap(({ state, isLed, materialId }) => (isLed && state === 'holding' ? [materialId] : []));
+
 /** The runs of jobs as anybody sees them: worked out from what is written down, never kept in memory. */
 export class RunsSeen {
   constructor(
@@ -27,7 +31,7 @@ export class RunsSeen {
   async listOpen(workshopId: string): Promise<RunView[]> {
     const runs = await listOpenRuns(this.pool, workshopId);
     return runs.length > 0
-      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), async () => null)
+      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId, waitingFor(runs)), async () => null)
       : [];
   }
 
@@ -53,7 +57,7 @@ export class RunsSeen {
 
   private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
     if (runs.length === 0) return [];
-    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId), (run) =>
+    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId, waitingFor(runs)), (run) =>
       this.traceOf(workshopId, run),
     );
   }

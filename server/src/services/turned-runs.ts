@@ -47,17 +47,22 @@ export class TurnedRuns {
         const file = await fileWithSettings(this.heavy, back.work, shop, back.run.settings, correction);
         const machine = shop.machines.get(back.run.machineId)!;
         const { totalSeconds, cutMm } = await this.standIns.work(machine, file.text, back.run.settings, file.zero);
-        return { id: back.run.id, file, totalSeconds, cutMm };
+        return { back, id: back.run.id, file, totalSeconds, cutMm };
       }),
     );
     await inTransaction(this.pool, async (db) => {
       if (!(await lockJob(db, workshopId, run.jobId))) throw notFound('That run');
-      for (const { id: runId, file, totalSeconds, cutMm } of written) {
+      for (const { back, id: runId, file, totalSeconds, cutMm } of written) {
         const isWritten = await rewriteRun(db, workshopId, {
           id: runId,
           machineFile: file.text,
           correction,
           zero: file.zero,
+          // Where it lies now is read anew.
+          nudge: null,
+          settings: back.run.settings,
+          plannedToolLife: back.run.plannedToolLife,
+          plannedRevision: back.run.plannedRevision,
           estimateSeconds: file.estimateSeconds,
           plannedCutMm: file.cutMm,
           totalSeconds,

@@ -45,6 +45,11 @@ export class StandIns {
     return made;
   }
 
+  /** A run's file was made anew: what was worked out of it is forgotten. */
+  forget(id: string): void {
+    this.traces.delete(id);
+  }
+
   private async load(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
     // A press takes no file.
     const file =

@@ -10,6 +10,8 @@ export interface BeamMove {
   power: number;
   /** Feed; null for a rapid move. */
   speedMmS: number | null;
+  /** The file's line that says so, from 1. */
+  line: number;
   /** The way from `from` to `to` where it is an arc; straight where there is none. */
   arc?: Segment[];
 }
@@ -84,6 +86,7 @@ export function readGcode(text: string, zero: Frame | number): GcodeReading {
       to: { x: zeroX + next.x, y: flipY - next.y },
       power: motion >= 1 && isBeam ? power : 0,
       speedMmS: motion >= 1 ? feed : null,
+      line: index + 1,
     };
     if (isArc)
       move.arc = arcOf(at, next, target, {

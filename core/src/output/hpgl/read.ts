@@ -7,6 +7,8 @@ export interface PlottedStroke {
   /** null where the file does not say. */
   speedMmS: number | null;
   forceGf: number | null;
+  /** The file's line in which the tool goes down, from 1. */
+  line: number;
   /** mm, x across, y along the feed. */
   points: Point[];
 }
@@ -40,6 +42,8 @@ const DEVICE_CONTROL = new RegExp(`${ESCAPE}\\.[A-Za-z@()](?:[\\d;]*:)?`, 'g');
 interface Command {
   name: string;
   parameters: string;
+  /** In which line of the file it begins, from 1. */
+  line: number;
 }
 
 /** The commands of a file one by one; text in labels and quotes is no command. */
@@ -48,11 +52,14 @@ function* commandsOf(text: string): Generator<Command> {
   // Control of the device (ESC .) is no part of the drawing.
   const source = text.replace(DEVICE_CONTROL, '');
   let at = 0;
+  let line = 1;
+  let counted = 0;
   while (at < source.length) {
     if (!/[A-Za-z]/.test(source[at])) {
       at += 1;
       continue;
     }
+    for (; counted < at; counted++) if (source[counted] === '\n') line += 1;
     const name = source.slice(at, at + 2).toUpperCase();
     at += 2;
     if (name === 'DT') {
@@ -64,9 +71,9 @@ function* commandsOf(text: string): Generator<Command> {
     if (name === 'LB' || name === 'WD' || name === 'BL') {
       const end = source.indexOf(terminator, at);
       // Where nothing ends it, it goes on to the end of its line.
-      const line = /[;\r\n]/.exec(source.slice(at));
-      const stop = end >= 0 ? end : line ? at + line.index : source.length;
-      yield { name, parameters: source.slice(at, stop) };
+      const lineEnd = /[;\r\n]/.exec(source.slice(at));
+      const stop = end >= 0 ? end : lineEnd ? at + lineEnd.index : source.length;
+      yield { name, parameters: source.slice(at, stop), line };
       at = stop + 1;
       continue;
     }
@@ -74,12 +81,12 @@ function* commandsOf(text: string): Generator<Command> {
       // Packed points and remarks may hold letters.
       const quoted = /^\s*"[^"]*"/.exec(source.slice(at))?.[0].length ?? 0;
       const end = source.indexOf(';', at + quoted);
-      yield { name, parameters: '' };
+      yield { name, parameters: '', line };
       at = end < 0 ? source.length : end + 1;
       continue;
     }
     const parameters = /^[^A-Za-z;]*/.exec(source.slice(at, at + MOST_PARAMETERS))![0];
-    yield { name, parameters: parameters.trim() };
+    yield { name, parameters: parameters.trim(), line };
     at += parameters.length;
   }
 }
@@ -94,6 +101,7 @@ class HpglReader {
   private here: Point = { x: 0, y: 0 };
   private pen = 0;
   private down = false;
+  private line = 1;
   private relative = false;
   private speedMmS: number | null = null;
   private forceGf: number | null = null;
@@ -105,7 +113,10 @@ class HpglReader {
   constructor(private readonly unitMm: number) {}
 
   read(text: string): HpglReading {
-    for (const { name, parameters } of commandsOf(text)) this.run(name, parameters);
+    for (const { name, parameters, line } of commandsOf(text)) {
+      this.line = line;
+      this.run(name, parameters);
+    }
     this.lift();
     return { strokes: this.strokes, end: this.here, unread: [...this.unread], isUnitUnknown: this.isUnitUnknown };
   }
@@ -172,7 +183,13 @@ class HpglReader {
   }
 
   private begin(): PlottedStroke {
-    const stroke = { pen: this.pen, speedMmS: this.speedMmS, forceGf: this.forceGf, points: [this.here] };
+    const stroke = {
+      pen: this.pen,
+      speedMmS: this.speedMmS,
+      forceGf: this.forceGf,
+      line: this.line,
+      points: [this.here],
+    };
     this.strokes.push(stroke);
     return stroke;
   }

@@ -11,6 +11,8 @@ export interface HpglRequest {
   speedMmS: number | null;
   /** Tool force; left out where the machine's scale was never measured. */
   forceGf: number | null;
+  /** Places that are gone to first, with the tool up. */
+  walk?: readonly Point[];
   /** The place on the sheet that is 0, 0 to the machine; its lead corner where nothing is said. */
   zero?: Frame;
 }
@@ -21,7 +23,7 @@ export interface HpglRequest {
  * HP-GL's X runs along the feed (our y) and its Y across (our x), so nothing comes out reversed.
  * @throws RangeError for a pen below 1 or coordinates that are no numbers
  */
-export function writeHpgl({ strokes, pen, speedMmS, forceGf, zero = { x: 0, y: 0 } }: HpglRequest): string {
+export function writeHpgl({ strokes, pen, speedMmS, forceGf, walk = [], zero = { x: 0, y: 0 } }: HpglRequest): string {
   if (!Number.isInteger(pen) || pen < 1)
     throw new RangeError(`The holder must be a whole number from 1; ${pen} was given.`);
   const square = SCALE_SQUARE_MM * PLOTTER_UNITS_PER_MM;
@@ -29,6 +31,7 @@ export function writeHpgl({ strokes, pen, speedMmS, forceGf, zero = { x: 0, y: 0
   const lines = ['IN;', `IP0,0,${square},${square};`, `SC0,${scaled},0,${scaled};`, `SP${pen};`];
   if (speedMmS !== null) lines.push(`VS${decimal(speedMmS / 10)};`);
   if (forceGf !== null) lines.push(`FS${Math.round(forceGf)};`);
+  for (const point of walk) lines.push(`PU${coordinate(point, zero)};`);
   for (const { points } of strokes) {
     const coordinates = points.map((point) => coordinate(point, zero));
     lines.push(`PU${coordinates[0]};`, `PD${withoutRepeats(coordinates).slice(1).join(',')};`);

@@ -1,0 +1,119 @@
+import type { StepView } from '@keen-anvil/contract';
+import type { StepCut } from '@keen-anvil/core/jobs';
+import { processOf } from '@keen-anvil/core/recipes';
+import { formatNumber } from '@keen-anvil/core/units';
+import { useState } from 'react';
+import { ChangeLine } from '../../ui/change-line';
+import { Chips } from '../../ui/chips';
+import { Decision } from '../../ui/choice';
+import { Button } from '../../ui/elements';
+import { StepNumber } from '../../ui/step-number';
+import { Toggle } from '../../ui/toggle';
+import { Aside } from '../../ui/type';
+
+const USUAL: StepCut = { order: 'shortest', leadInMm: null, tabs: null };
+const USUAL_TABS = { count: 3, widthMm: 1 };
+/** As the planner takes it where nothing is said. */
+const USUAL_LEAD_IN_MM = 1;
+
+/** How a step is cut, in a few words. */
+export function sayCut(cut: StepCut | null): string {
+  const { order, leadInMm, tabs } = cut ?? USUAL;
+  const words = [
+    order === 'near-to-far' ? 'near to far' : 'the shortest way',
+    ...(leadInMm === null ? [] : [leadInMm === 0 ? 'no lead-in' : `lead-in ${formatNumber(leadInMm, 1)} mm`]),
+    ...(tabs
+      ? [
+          tabs.places?.length
+            ? `${tabs.places.length} tabs placed`
+            : `${tabs.count} tabs of ${formatNumber(tabs.widthMm, 1)} mm`,
+        ]
+      : []),
+  ];
+  return words.join(', ');
+}
+
+interface CutChoiceProps {
+  step: StepView;
+  isBeam: boolean;
+  onChange: (cut: StepCut | null) => void;
+  /** To the path of the tool, where tabs are put by hand. */
+  onPlaceTabs: () => void;
+}
+
+/** How the lines of a step are cut: in which order, from how far in the waste, and where they are left standing. */
+export function CutChoice({ step, isBeam, onChange, onPlaceTabs }: CutChoiceProps) {
+  const [isAsked, setAsked] = useState(false);
+  const cut = step.cut ?? USUAL;
+  const set = (change: Partial<StepCut>) => onChange({ ...cut, ...change });
+  const { parts: isParted } = processOf(step.process);
+  return (
+    <>
+      <ChangeLine label="How it is cut" value={sayCut(step.cut)} onPress={() => setAsked(true)} />
+      <Decision title="How it is cut" isOpen={isAsked} onClose={() => setAsked(false)}>
+        <Chips
+          label="In which order?"
+          options={[
+            { value: 'shortest', label: 'The shortest way' },
+            { value: 'near-to-far', label: 'Near to far' },
+          ]}
+          chosen={cut.order}
+          onChoose={(order) => set({ order })}
+        />
+        <Aside>
+          What lies inside always comes first. Near to far: what is not cut yet holds a weak sheet while the rest is
+          cut.
+        </Aside>
+        {isBeam && isParted ? (
+          <StepNumber
+            label="Lead-in, in the waste"
+            unit="mm"
+            min={0}
+            max={20}
+            step={0.5}
+            value={cut.leadInMm ?? USUAL_LEAD_IN_MM}
+            onChange={(leadInMm) => set({ leadInMm })}
+          />
+        ) : null}
+        {isParted ? (
+          <Toggle
+            label="Leave tabs standing"
+            value={cut.tabs !== null}
+            onChange={(isOn) => set({ tabs: isOn ? USUAL_TABS : null })}
+          />
+        ) : null}
+        {cut.tabs ? (
+          <>
+            <StepNumber
+              label="Tabs round each line"
+              unit=""
+              min={1}
+              max={40}
+              step={1}
+              value={cut.tabs.count}
+              onChange={(count) => set({ tabs: { ...cut.tabs!, count: Math.round(count) } })}
+            />
+            <StepNumber
+              label="Width of a tab"
+              unit="mm"
+              min={0.1}
+              max={50}
+              step={0.1}
+              value={cut.tabs.widthMm}
+              onChange={(widthMm) => set({ tabs: { ...cut.tabs!, widthMm } })}
+            />
+            <Aside>They stand evenly, and never in a corner.</Aside>
+            <Button
+              title="Put them where I want them"
+              type="outline"
+              onPress={() => {
+                setAsked(false);
+                onPlaceTabs();
+              }}
+            />
+          </>
+        ) : null}
+      </Decision>
+    </>
+  );
+}

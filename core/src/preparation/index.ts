@@ -1,0 +1,1 @@
+export { preparationFor, unticked, type OwnLine, type PreparationLine, type Prepared } from './preparation-for';

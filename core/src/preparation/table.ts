@@ -1,0 +1,204 @@
+import type { Machine, MachineKindFacts } from '../machines';
+import type { FamilyName } from '../materials';
+import type { Process, Settings } from '../recipes';
+import type { ToolKind } from '../tools';
+import type { Details } from '../units';
+
+/** What a step has to do with, as far as getting ready for it goes. */
+export interface Prepared {
+  process: Process;
+  settings: Settings;
+  machine: Pick<Machine, 'name' | 'kind' | 'homes' | 'zero' | 'origin'>;
+  kind: MachineKindFacts;
+  tool: { name: string; kind: ToolKind; details: Details };
+  holder: number;
+  material: { name: string; family: FamilyName; thicknessMm: number; facing: string; details: Details };
+  onCarrier: boolean;
+  isFromBack: boolean;
+}
+
+/** When a line has to be ticked: with each new material, each new tool, each machine, or before each start. */
+export type TickedWith = 'material' | 'tool' | 'machine' | 'start';
+
+export interface PreparationRow {
+  id: string;
+  with: TickedWith;
+  /** For somebody's eyes, lungs and home: it can be neither removed nor passed over. */
+  isSafety?: boolean;
+  isNeeded: (step: Prepared) => boolean;
+  says: (step: Prepared) => string;
+  /** So long it takes by itself; a clock goes beside it. */
+  minutes?: (step: Prepared) => number;
+}
+
+const isPlotter = ({ kind }: Prepared) => kind.does === 'tool';
+const isBeam = ({ kind }: Prepared) => kind.does === 'beam';
+const isPress = ({ kind }: Prepared) => kind.does === 'heat';
+const isOneOf =
+  (...families: FamilyName[]) =>
+  ({ material }: Prepared) =>
+    families.includes(material.family);
+const isWoven = isOneOf('fabric');
+const isSmokey = isOneOf('wood', 'bamboo', 'leather', 'acrylic', 'card', 'fabric');
+
+/** How strongly a carrier should hold a family. */
+const GRIP: Partial<Record<FamilyName, string>> = {
+  card: 'light grip, so that it comes off again',
+  foil: 'light grip',
+  stencil: 'light grip',
+  fabric: 'strong grip for fabric',
+  leather: 'strong grip',
+  wood: 'strong grip',
+  acrylic: 'strong grip',
+};
+const USUAL_WARM_UP_MINUTES = 5;
+const ROLLERS_FROM_MM = 1;
+
+/** Everything that may have to be done before a start. Each line asks for itself whether this step needs it. */
+export const PREPARATION: readonly PreparationRow[] = [
+  {
+    id: 'carrier',
+    with: 'material',
+    isNeeded: (step) => isPlotter(step) && step.onCarrier,
+    says: ({ material }) =>
+      `${material.name} pressed flat on its carrier sheet: ${GRIP[material.family] ?? 'usual grip'}`,
+  },
+  {
+    id: 'fed',
+    with: 'material',
+    isNeeded: (step) => isPlotter(step) && !step.onCarrier,
+    says: ({ material }) => `${material.name} fed in straight, under the rollers`,
+  },
+  {
+    id: 'flat',
+    with: 'material',
+    isNeeded: isBeam,
+    says: ({ material }) => `${material.name} lies flat and cannot shift`,
+  },
+  {
+    id: 'face',
+    with: 'material',
+    isNeeded: (step) => step.material.facing.trim() !== '' && !isPress(step),
+    says: ({ material, isFromBack }) =>
+      isFromBack ? `Back up: it is worked from behind (else ${material.facing})` : `Which side: ${material.facing}`,
+  },
+  {
+    id: 'rollers',
+    with: 'material',
+    isNeeded: (step) => isPlotter(step) && step.material.thicknessMm >= ROLLERS_FROM_MM,
+    says: () => 'Rollers pushed aside, clear of the material',
+  },
+  {
+    id: 'taped',
+    with: 'material',
+    isNeeded: (step) =>
+      isPlotter(step) && step.onCarrier && isOneOf('fabric', 'leather', 'wood', 'acrylic', 'metal')(step),
+    says: () => 'Margins taped down all round',
+  },
+  {
+    id: 'tool',
+    with: 'tool',
+    isNeeded: isPlotter,
+    says: ({ tool, holder }) => `${tool.name} in holder ${holder}, pushed home, clamp closed`,
+  },
+  {
+    id: 'warm',
+    with: 'tool',
+    isNeeded: ({ tool }) => tool.kind === 'heated-tip',
+    says: ({ tool }) => `${tool.name} is warm`,
+    minutes: ({ tool }) => (typeof tool.details.warmUp === 'number' ? tool.details.warmUp : USUAL_WARM_UP_MINUTES),
+  },
+  {
+    id: 'hot',
+    with: 'tool',
+    isSafety: true,
+    isNeeded: ({ tool }) => tool.kind === 'heated-tip',
+    says: () => 'Nobody touches the tip, and nothing that melts lies under it',
+  },
+  {
+    id: 'pen',
+    with: 'tool',
+    isNeeded: ({ tool }) => tool.kind === 'pen',
+    says: ({ tool }) => `${tool.name} uncapped, and it writes on a scrap`,
+  },
+  {
+    id: 'homed',
+    with: 'machine',
+    isNeeded: (step) => isBeam(step) && !step.machine.homes && step.machine.zero !== 'work',
+    says: ({ machine }) => `Head pushed to its ${machine.origin} corner before ${machine.name} was switched on`,
+  },
+  {
+    id: 'zero',
+    with: 'material',
+    isNeeded: ({ machine }) => machine.zero === 'work',
+    says: ({ machine }) =>
+      `Zero set at the ${machine.origin}${machine.origin === 'centre' ? '' : ' corner'} of the work`,
+  },
+  {
+    id: 'focus',
+    with: 'material',
+    isNeeded: isBeam,
+    says: ({ material }) => `Focus set for ${material.thicknessMm} mm`,
+  },
+  {
+    id: 'air',
+    with: 'material',
+    isNeeded: (step) => isBeam(step) && step.settings.air === 1,
+    says: () => 'Air on, its nozzle clear',
+  },
+  {
+    id: 'vent',
+    with: 'machine',
+    isSafety: true,
+    isNeeded: (step) => isBeam(step) && isSmokey(step),
+    says: () => 'Extraction on, its hose clear',
+  },
+  {
+    id: 'lid',
+    with: 'start',
+    isSafety: true,
+    isNeeded: ({ machine }) => machine.kind === 'co2-laser',
+    says: () => 'Lid closed',
+  },
+  {
+    id: 'goggles',
+    with: 'start',
+    isSafety: true,
+    isNeeded: ({ machine }) => machine.kind === 'diode-laser',
+    says: () => 'Goggles for this beam on, for everybody in the room',
+  },
+  {
+    id: 'extinguisher',
+    with: 'machine',
+    isSafety: true,
+    isNeeded: isBeam,
+    says: () => 'Extinguisher at hand, nothing that burns beside the machine',
+  },
+  {
+    id: 'stay',
+    with: 'start',
+    isSafety: true,
+    isNeeded: isBeam,
+    says: () => 'Somebody stays in the room until it is done',
+  },
+  {
+    id: 'washed',
+    with: 'material',
+    isNeeded: (step) => isPress(step) || (isPlotter(step) && isWoven(step) && step.material.details.shrinks === true),
+    says: (step) =>
+      isPress(step) ? 'Garment washed, dry and without lint' : `${step.material.name} washed before, as it shrinks`,
+  },
+  {
+    id: 'cover',
+    with: 'material',
+    isNeeded: (step) => isPress(step) && (step.settings.cover ?? 0) > 0,
+    says: () => 'Cover sheet laid ready',
+  },
+  {
+    id: 'plate',
+    with: 'machine',
+    isSafety: true,
+    isNeeded: isPress,
+    says: ({ machine }) => `${machine.name} stands firm and is warm; gloves at hand`,
+  },
+];

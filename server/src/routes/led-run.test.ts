@@ -1,0 +1,291 @@
+import { randomUUID } from 'node:crypto';
+import { once } from 'node:events';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  paths,
+  type BenchView,
+  type JobDetail,
+  type MachineView,
+  type MaterialView,
+  type RunProgress,
+  type RunView,
+  type ToolView,
+} from '@keen-anvil/contract';
+import { readHpgl } from '@keen-anvil/core/output';
+import { asker } from '../../testing/ask';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+// One machine takes one job: whatever a test left on it goes.
+afterEach(async () => {
+  for (;;) {
+    const { runs }: BenchView = (await api().get(paths.bench)).body;
+    const open = runs.filter(({ progress }) => progress.state !== 'finished');
+    if (open.length === 0) return;
+    // One may end by itself in the meantime: then the next of its job is there.
+    for (const run of open) await act(run, 'cancel');
+  }
+});
+
+const { api, drawn } = asker(() => server);
+const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
+
+const TWO_SQUARES =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path fill="#ffffff" d="M0 0H20V20H0Z"/><path fill="#ffffff" d="M40 0H60V20H40Z"/></svg>';
+
+async function readyJob(picture: Buffer | string = drawing): Promise<JobDetail> {
+  const id = randomUUID();
+  const materials: MaterialView[] = (await api().get(paths.materials)).body;
+  await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
+  let job = await drawn(
+    api()
+      .put(paths.artwork(id, randomUUID(), 'a.svg'))
+      .set('Content-Type', 'image/svg+xml')
+      .send(picture),
+  );
+  for (const [i, name] of ['Outdoor vinyl, white', 'Outdoor vinyl, navy'].slice(0, job.steps.length).entries()) {
+    const materialId = materials.find((m) => m.name === name)!.id;
+    job = await drawn(
+      api()
+        .post(paths.jobActions(job.id))
+        .send(wish(job, { do: 'change-step', stepId: job.steps[i].id, materialId }))
+        .expect(200),
+    );
+  }
+  return job;
+}
+const startLed = async (job: JobDetail, more: object = {}): Promise<RunView[]> =>
+  (
+    await api()
+      .post(paths.runs(job.id))
+      .send({ seriesId: randomUUID(), speedUp: 2000, led: true, ...more })
+      .expect(201)
+  ).body;
+const act = (run: RunView, action: string, more: object = {}) =>
+  api()
+    .post(paths.runAction(run.id))
+    .send({ action, ...more });
+const see = async (run: RunView): Promise<RunView> => (await api().get(paths.run(run.id)).expect(200)).body;
+const fileOf = async (run: RunView): Promise<string> => {
+  const { body } = await api()
+    .get(paths.runFile(run.id))
+    .buffer(true)
+    .parse((response, done) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () => done(null, Buffer.concat(chunks).toString()));
+    })
+    .expect(200);
+  return body as string;
+};
+async function reached(run: RunView, state: RunProgress['state']): Promise<RunView> {
+  for (;;) {
+    const told = once(server.watch, 'told');
+    const now = await see(run);
+    if (now.progress.state === state) return now;
+    await told;
+  }
+}
+const mostLeft = (text: string) =>
+  Math.min(...readHpgl(text).strokes.flatMap(({ points }) => points.map(({ x }) => x)));
+
+describe('a maker who is led', () => {
+  it('gets ready before the first start, and before what is new, and not again for the same', async () => {
+    const job = await readyJob();
+    const [first, second] = await startLed(job);
+    expect(first).toMatchObject({
+      hold: 'Begin at Long plotter: put in Outdoor vinyl, white',
+      progress: { state: 'holding' },
+    });
+    expect(first.preparation!.map(({ id }) => id)).toEqual(['fed', 'face', 'tool']);
+    const ticked = await api()
+      .post(paths.runPreparation(first.id))
+      .send({ ticked: ['fed', 'face', 'fed'] })
+      .expect(200);
+    expect(ticked.body.ticked).toEqual(['fed', 'face']);
+    await act(first, 'start').expect(200);
+    await reached(first, 'finished');
+    const held = await reached(second, 'holding');
+    // The blade is in already.
+    expect(held.preparation!.map(({ id }) => id)).toEqual(['fed', 'face']);
+    await api().post(paths.runPreparation(first.id)).send({ ticked: [] }).expect(409);
+  });
+
+  it('does not start before what keeps people safe is ticked', async () => {
+    const job = await readyJob();
+    const machines: MachineView[] = (await api().get(paths.machines)).body;
+    const materials: MaterialView[] = (await api().get(paths.materials)).body;
+    const tube = machines.find(({ kind }) => kind === 'co2-laser')!;
+    const plywood = materials.find(({ name }) => name.startsWith('Birch plywood'))!;
+    let changed = job;
+    for (const { id } of job.steps)
+      changed = await drawn(
+        api()
+          .post(paths.jobActions(job.id))
+          .send(wish(changed, { do: 'change-step', stepId: id, materialId: plywood.id, process: 'laser-cut' }))
+          .expect(200),
+      );
+    expect(changed.steps[0].machineId).not.toBe('');
+    const [run] = await startLed(changed);
+    const safety = run.preparation!.filter(({ isSafety }) => isSafety).map(({ id }) => id);
+    expect(safety.length).toBeGreaterThanOrEqual(3);
+    const refused = await act(run, 'start').expect(409);
+    expect(refused.body.error).toMatchObject({ code: 'not-ready' });
+    await api()
+      .post(paths.runPreparation(run.id))
+      .send({ ticked: safety.slice(1) })
+      .expect(200);
+    await act(run, 'start').expect(409);
+    await api().post(paths.runPreparation(run.id)).send({ ticked: safety }).expect(200);
+    await act(run, 'start').expect(200);
+    expect(tube.name).toBeTruthy();
+    await reached(run, 'finished');
+  });
+
+  it('has lines of the workshop’s own, until they are put away', async () => {
+    const id = randomUUID();
+    const line = { id, text: 'Cat out of the room', process: 'kiss-cut', machineId: null };
+    await api().post(paths.preparationLines).send(line).expect(201);
+    expect((await api().post(paths.preparationLines).send(line).expect(201)).body).toHaveLength(1);
+    const job = await readyJob();
+    const [run] = await startLed(job);
+    expect(run.preparation!.find(({ isOwn }) => isOwn)).toMatchObject({
+      id,
+      text: 'Cat out of the room',
+      isSafety: false,
+    });
+    await api().post(paths.preparationLineArchive(id)).send({ isArchived: true }).expect(200);
+    expect((await see(run)).preparation!.some(({ isOwn }) => isOwn)).toBe(false);
+    await api().post(paths.preparationLineArchive(randomUUID())).send({ isArchived: true }).expect(404);
+  });
+
+  it('moves the work to where it lies after its edge was walked; the file follows, from where it was planned', async () => {
+    const job = await readyJob();
+    const [run] = await startLed(job);
+    const left = mostLeft(await fileOf(run));
+    for (let i = 0; i < 2; i++)
+      expect((await api().post(paths.runNudge(run.id)).send({ dxMm: 4, dyMm: 2.5 }).expect(200)).body.nudge).toEqual({
+        dxMm: 4,
+        dyMm: 2.5,
+      });
+    expect(mostLeft(await fileOf(run))).toBeCloseTo(left + 4, 2);
+    const far = await api().post(paths.runNudge(run.id)).send({ dxMm: 900, dyMm: 0 }).expect(422);
+    expect(far.body.error.message).toMatch(/reach|cut|edge|sheet/i);
+    expect(mostLeft(await fileOf(run))).toBeCloseTo(left + 4, 2);
+    await act(run, 'start').expect(200);
+    await api().post(paths.runNudge(run.id)).send({ dxMm: 0, dyMm: 0 }).expect(409);
+  });
+
+  it('is asked where the recipe was revised meanwhile, and goes by what holds', async () => {
+    const job = await readyJob();
+    const [run] = await startLed(job);
+    const recipe = (await api().get(paths.recipe(run.recipeId)).expect(200)).body;
+    const settings = { ...recipe.settings, force: recipe.settings.force + 1 };
+    await api()
+      .post(paths.recipeRevisions(run.recipeId))
+      .send({ version: recipe.version, settings, typed: {}, reason: 'new roll', source: 'guess' })
+      .expect((response) => expect([200, 201]).toContain(response.status));
+    expect((await see(run)).changed).toEqual(['recipe-revised']);
+    expect((await act(run, 'start').expect(409)).body.error.code).toBe('recipe-revised');
+    await act(run, 'start', { recipe: 'as-revised' }).expect(200);
+    expect((await see(run)).settings.force).toBe(settings.force);
+  });
+
+  it('is told that a machine was put away, and plans anew for a tool that was replaced', async () => {
+    const job = await readyJob();
+    const [run] = await startLed(job);
+    const machine = ((await api().get(paths.machines)).body as MachineView[]).find(({ id }) => id === run.machineId)!;
+    await api().post(paths.machineArchive(machine.id)).send({ version: machine.version, isArchived: true }).expect(200);
+    expect((await act(run, 'start').expect(409)).body.error).toMatchObject({ code: 'machine-away' });
+    await api()
+      .post(paths.machineArchive(machine.id))
+      .send({ version: machine.version + 1, isArchived: false })
+      .expect(200);
+    const tool = ((await api().get(paths.tools)).body as ToolView[]).find(({ name }) => name === run.toolName)!;
+    await api().post(paths.toolReplacement(tool.id)).send({ version: tool.version, note: 'blunt' }).expect(200);
+    expect((await see(run)).changed).toEqual(['tool-replaced']);
+    await act(run, 'start').expect(200);
+  });
+});
+
+describe('a run over a cable', () => {
+  it('goes as its page tells, stands where it is broken off, and goes on', async () => {
+    const job = await readyJob();
+    const [run] = await startLed(job, { driver: 'cable', led: false });
+    expect(run).toMatchObject({ driver: 'cable', progress: { state: 'running', doneSeconds: 0 } });
+    const tell = (report: object) => api().post(paths.runCable(run.id)).send(report);
+    await tell({ doneSeconds: 2, cutMm: 50, line: 9, interruption: null }).expect(200);
+    expect((await see(run)).progress).toMatchObject({ state: 'running', doneSeconds: 2 });
+    const broken = await tell({ doneSeconds: 3, cutMm: 70, line: 12, interruption: { why: 'lost', line: 12 } }).expect(
+      200,
+    );
+    expect(broken.body).toMatchObject({
+      interruption: { why: 'lost', line: 12 },
+      confirmedLine: 12,
+      progress: { state: 'paused', doneSeconds: 3 },
+    });
+    // What is told late does not go back.
+    await tell({ doneSeconds: 1, cutMm: 10, line: 4, interruption: { why: 'lost', line: 12 } }).expect(200);
+    expect((await see(run)).confirmedLine).toBe(12);
+    expect((await act(run, 'resume').expect(200)).body).toMatchObject({
+      interruption: null,
+      progress: { state: 'running' },
+    });
+    const done = await act(run, 'done').expect(200);
+    expect(done.body).toMatchObject({ seenOutcome: null, progress: { state: 'finished' } });
+    await tell({ doneSeconds: 9, cutMm: 90, line: 13, interruption: null }).expect(409);
+  });
+
+  it('is not told of by a run on the stand-in', async () => {
+    const job = await readyJob();
+    const [run] = await startLed(job);
+    await api()
+      .post(paths.runCable(run.id))
+      .send({ doneSeconds: 1, cutMm: 1, line: 1, interruption: null })
+      .expect(422);
+  });
+});
+
+describe('what was not enough', () => {
+  it('is gone over again only where it is needed, and says how its parts came out', async () => {
+    const job = await readyJob(TWO_SQUARES);
+    const [run] = await startLed(job, { led: false });
+    await reached(run, 'finished');
+    const [bad] = job.steps[0].parts;
+    const scored = await api()
+      .post(paths.runOutcome(run.id))
+      .send({
+        outcome: 'under',
+        parts: [{ partId: bad.id, outcome: 'far-under' }],
+        symptom: 'small bits lift',
+        photoId: null,
+      })
+      .expect(200);
+    expect(scored.body).toMatchObject({
+      outcome: 'under',
+      partOutcomes: [{ partId: bad.id, outcome: 'far-under' }],
+      symptom: 'small bits lift',
+    });
+    await api()
+      .post(paths.runAgain(run.id))
+      .send({ id: randomUUID(), partIds: [randomUUID()] })
+      .expect(422);
+    const again: RunView = (
+      await api()
+        .post(paths.runAgain(run.id))
+        .send({ id: randomUUID(), partIds: [bad.id] })
+        .expect(201)
+    ).body;
+    expect(again.onlyParts).toEqual([bad.id]);
+    const [whole, part] = [readHpgl(await fileOf(run)), readHpgl(await fileOf(again))];
+    expect(part.strokes.length).toBeGreaterThan(0);
+    expect(part.strokes.length).toBeLessThan(whole.strokes.length);
+    const boxOf = (points: { x: number; y: number }[]) =>
+      [Math.min, Math.max].flatMap((end) => [end(...points.map(({ x }) => x)), end(...points.map(({ y }) => y))]);
+    expect(whole.strokes.map(({ points }) => boxOf(points))).toContainEqual(boxOf(part.strokes[0].points));
+  });
+});

@@ -1,0 +1,160 @@
+import type { RunCommand, RunNudge, RunReport, RunView } from '@keen-anvil/contract';
+import { unticked } from '@keen-anvil/core/preparation';
+import type { Pool } from 'pg';
+import { inTransaction, type Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, Problem, refused } from '../problem';
+import { lockJob, touchJob } from '../queries/jobs';
+import { newestRevisions } from '../queries/recipes';
+import { findMachineFile, lockRun, reportRun, rewriteRun, tickRun, type RunRow } from '../queries/runs';
+import type { StandIns } from '../standin/stand-ins';
+import { takeTurn } from './run-consequences';
+import { planRun } from './run-plans';
+import { changedSince, preparations } from './run-preparation';
+import type { RunsSeen } from './runs-seen';
+import { loadShop, type Shop } from './shop';
+
+/** What happens at the machine before and while a run goes: got ready, moved to where the work lies, told of by its cable. */
+export class LedRuns {
+  constructor(
+    private readonly pool: Pool,
+    private readonly heavy: HeavyPool,
+    private readonly standIns: StandIns,
+    private readonly seen: RunsSeen,
+  ) {}
+
+  /** Writes what is ticked off. */
+  async tick(workshopId: string, id: string, ticked: readonly string[]): Promise<RunView> {
+    const run = await this.seen.find(workshopId, id);
+    if (run.state !== 'holding' && run.state !== 'queued')
+      throw new Problem(409, 'run-state', `What has to be ready is ticked before the start; this run is ${run.state}.`);
+    await tickRun(this.pool, workshopId, id, [...new Set(ticked)]);
+    return this.seen.get(workshopId, id);
+  }
+
+  /** Moves a run that has not begun on its sheet: its file is made anew. Sent twice, it lies where the first said. */
+  async nudge(workshopId: string, id: string, nudge: RunNudge): Promise<RunView> {
+    const run = await this.seen.find(workshopId, id);
+    refuseBegun(run, 'moved');
+    await this.rewrite(workshopId, run, { nudge: { dxMm: nudge.dxMm, dyMm: nudge.dyMm } });
+    return this.seen.get(workshopId, id);
+  }
+
+  /** The file that a run is done with. */
+  async file(workshopId: string, id: string): Promise<{ run: RunRow; text: string }> {
+    const run = await this.seen.find(workshopId, id);
+    return { run, text: (await findMachineFile(this.pool, workshopId, id)) ?? '' };
+  }
+
+  /**
+   * Before a run starts: what keeps people safe is ticked, its machine is there, and it goes by what holds now. A tool that was
+   * replaced is planned for anew; a recipe that was revised is asked about.
+   */
+  async beforeStart(workshopId: string, run: RunRow, { recipe: wish }: Pick<RunCommand, 'recipe'>): Promise<void> {
+    const shop = await loadShop(this.pool, workshopId, [run.materialId]);
+    const lines = (await preparations(this.pool, workshopId, [run], shop)).get(run.id) ?? [];
+    const [open] = unticked(lines, run.ticked);
+    if (open)
+      throw new Problem(409, 'not-ready', `This was expected to be ticked off before the start: “${open.text}”.`);
+    const recipe = (await newestRevisions(this.pool, workshopId, [run.recipeId])).get(run.recipeId);
+    const changes = changedSince(run, shop, recipe?.revision);
+    if (changes.includes('machine-away'))
+      throw new Problem(
+        409,
+        'machine-away',
+        `${run.machineName} is put away. Take it out again in the shop, or cancel the run.`,
+      );
+    if (changes.includes('recipe-revised') && recipe && !run.onTopOf) {
+      if (!wish)
+        throw new Problem(
+          409,
+          'recipe-revised',
+          'The recipe was revised since this run was planned. Say which numbers it goes by: those of then, or those of now.',
+        );
+      if (wish === 'as-revised') {
+        await this.rewrite(workshopId, run, { asRevised: true });
+        return;
+      }
+    }
+    if (changes.includes('tool-replaced')) await this.rewrite(workshopId, run, {});
+  }
+
+  /** How far a run over a cable is. One that is broken off stands, and can be gone on with. */
+  async report(workshopId: string, id: string, report: RunReport): Promise<RunView> {
+    const seen = await this.seen.find(workshopId, id);
+    if (seen.driver !== 'cable') throw refused('Only a run over a cable tells of itself.', 'driver');
+    const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
+    await inTransaction(this.pool, async (db) => {
+      const run = await this.lock(db, workshopId, seen);
+      if (run.state !== 'running' && run.state !== 'paused')
+        throw new Problem(409, 'run-state', `A run that is ${run.state} is not told of any more.`);
+      const total = run.totalSeconds ?? run.estimateSeconds;
+      const done = { ...report, doneSeconds: Math.min(total, report.doneSeconds) };
+      await reportRun(db, workshopId, id, { ...done, interruption: report.interruption });
+      if (report.interruption && run.state === 'running') {
+        const seconds = Math.max(run.doneSeconds, done.doneSeconds);
+        await takeTurn(db, workshopId, run, 'pause', { seconds, cutMm: Math.max(run.cutMm, done.cutMm) }, shop);
+      }
+    });
+    return this.seen.get(workshopId, id);
+  }
+
+  /** Makes a run's file anew and writes it, while it has not begun. */
+  private async rewrite(
+    workshopId: string,
+    run: RunRow,
+    change: { nudge?: RunRow['nudge']; asRevised?: boolean },
+  ): Promise<void> {
+    const shop = await loadShop(this.pool, workshopId, [run.materialId]);
+    const recipe = (await newestRevisions(this.pool, workshopId, [run.recipeId])).get(run.recipeId);
+    const settings = change.asRevised && recipe ? recipe.settings : run.settings;
+    const { file, trace } = await planRun(
+      { pool: this.pool, heavy: this.heavy, standIns: this.standIns },
+      workshopId,
+      run,
+      shop,
+      { nudge: change.nudge, settings },
+    );
+    if (file.stops[0]) throw refused(file.stops[0], 'nudge');
+    await this.write(workshopId, run, shop, {
+      machineFile: file.text,
+      correction: run.correction,
+      zero: file.zero,
+      nudge: change.nudge === undefined ? run.nudge : change.nudge,
+      settings,
+      plannedRevision: change.asRevised ? (recipe?.revision ?? run.plannedRevision) : run.plannedRevision,
+      estimateSeconds: file.estimateSeconds,
+      plannedCutMm: file.cutMm,
+      totalSeconds: trace.totalSeconds,
+      totalCutMm: trace.cutMm,
+    });
+  }
+
+  private async write(
+    workshopId: string,
+    run: RunRow,
+    shop: Shop,
+    anew: Omit<Parameters<typeof rewriteRun>[2], 'id' | 'plannedToolLife'>,
+  ): Promise<void> {
+    const plannedToolLife = shop.tools.get(run.toolId)?.lifeNumber ?? run.plannedToolLife;
+    await inTransaction(this.pool, async (db) => {
+      if (!(await lockJob(db, workshopId, run.jobId))) throw notFound('That run');
+      if (!(await rewriteRun(db, workshopId, { ...anew, id: run.id, plannedToolLife })))
+        throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
+      await touchJob(db, run.jobId);
+    });
+    this.standIns.forget(run.id);
+  }
+
+  private async lock(db: Db, workshopId: string, { id, jobId }: RunRow): Promise<RunRow> {
+    await lockJob(db, workshopId, jobId);
+    const run = await lockRun(db, workshopId, id);
+    if (!run) throw notFound('That run');
+    return run;
+  }
+}
+
+function refuseBegun({ state }: RunRow, what: string): void {
+  if (state !== 'holding' && state !== 'queued')
+    throw new Problem(409, 'run-state', `Work is ${what} before it is begun; this run is ${state}.`);
+}

@@ -1,0 +1,59 @@
+import { worksOf, type StepWork } from '@keen-anvil/contract/work';
+import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
+import type { Settings } from '@keen-anvil/core/recipes';
+import type { Trace } from '@keen-anvil/core/standins';
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import { refused } from '../problem';
+import type { RunRow } from '../queries/runs';
+import type { StandIns } from '../standin/stand-ins';
+import { jobDetail } from './job-views';
+import { fileWithSettings, type StepFile } from './machine-files';
+import type { Shop } from './shop';
+
+/** A run's file made anew, and what its machine does with it. */
+export interface RunPlan {
+  file: StepFile;
+  trace: Trace;
+}
+
+/** Where a run really lies: by the marks of its sheet, and by how it was nudged since. */
+export function liesBy({ correction, nudge }: Pick<RunRow, 'correction' | 'nudge'>): Affine | null {
+  if (!nudge) return correction;
+  const moved: Affine = [1, 0, 0, 1, nudge.dxMm, nudge.dyMm];
+  return correction ? composeAffine(correction, moved) : moved;
+}
+
+/** What a run's step does on its sheet, as the job stands now. @throws Problem where the step is gone */
+export async function workOfRun(pool: Pool, heavy: HeavyPool, workshopId: string, run: RunRow): Promise<StepWork> {
+  const { steps } = await jobDetail(pool, heavy, workshopId, run.jobId);
+  const step = steps.find(({ id }) => id === run.stepId);
+  if (!step) throw refused('The step of this run is not in the job any more.');
+  const works = worksOf(step);
+  return works.find(({ sheet }) => sheet !== null && sheet.id === run.sheetId) ?? works[0];
+}
+
+/** Makes a run's file anew. @throws Problem where something stands against it */
+export async function planRun(
+  parts: { pool: Pool; heavy: HeavyPool; standIns: StandIns },
+  workshopId: string,
+  run: RunRow,
+  shop: Shop,
+  change: { settings?: Settings; nudge?: RunRow['nudge']; onlyParts?: readonly string[] | null } = {},
+): Promise<RunPlan> {
+  const work = await workOfRun(parts.pool, parts.heavy, workshopId, run);
+  const only = change.onlyParts ?? run.onlyParts;
+  const laid = only ? work.laid.filter(({ id }) => only.includes(id)) : work.laid;
+  if (only && laid.length === 0) throw refused('None of these parts lies on the sheet of this run.', 'partIds');
+  const settings = change.settings ?? run.settings;
+  const lies = liesBy({ correction: run.correction, nudge: change.nudge === undefined ? run.nudge : change.nudge });
+  const file = await fileWithSettings(
+    parts.heavy,
+    { ...work, laid, parts: only ? work.parts.filter(({ id }) => only.includes(id)) : work.parts },
+    shop,
+    settings,
+    lies,
+  );
+  const machine = shop.machines.get(run.machineId)!;
+  return { file, trace: await parts.standIns.work(machine, file.text, settings, file.zero) };
+}

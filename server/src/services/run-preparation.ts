@@ -1,0 +1,75 @@
+import type { RunChange } from '@keen-anvil/contract';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import { preparationFor, type OwnLine, type PreparationLine } from '@keen-anvil/core/preparation';
+import { processOf } from '@keen-anvil/core/recipes';
+import type { Db } from '../db/pool';
+import { listOwnLines } from '../queries/preparation-lines';
+import { listSeriesRuns, type RunRow } from '../queries/runs';
+import type { Shop } from './shop';
+
+/** A run waits for its maker, who is led. */
+const isAsked = ({ state, isLed }: RunRow): boolean => isLed && state === 'holding';
+
+/** What has to be ready before runs that wait start, by their ids; nothing for the others. */
+export async function preparations(
+  db: Db,
+  workshopId: string,
+  runs: readonly RunRow[],
+  shop: Shop,
+): Promise<Map<string, PreparationLine[]>> {
+  const found = new Map<string, PreparationLine[]>();
+  const asked = runs.filter(isAsked);
+  if (asked.length === 0) return found;
+  const own = await listOwnLines(db, workshopId);
+  for (const run of asked) {
+    const lines = linesOf(run, await listSeriesRuns(db, workshopId, run.seriesId), shop, own);
+    if (lines) found.set(run.id, lines);
+  }
+  return found;
+}
+
+function linesOf(
+  run: RunRow,
+  series: readonly RunRow[],
+  shop: Shop,
+  own: readonly OwnLine[],
+): PreparationLine[] | null {
+  const machine = shop.machines.get(run.machineId);
+  const tool = shop.tools.get(run.toolId);
+  const material = shop.materials.get(run.materialId);
+  if (!machine || !tool || !material) return null;
+  const before = series.filter((other) => other.machineId === run.machineId && other.position < run.position).at(-1);
+  return preparationFor(
+    {
+      process: processOf(run.process),
+      settings: run.settings,
+      machine,
+      kind: machineKindOf(machine.kind),
+      tool,
+      holder: run.holder,
+      material,
+      onCarrier: run.onCarrier,
+      isFromBack: run.isFromBack,
+    },
+    {
+      machine: !before,
+      material:
+        before?.materialId !== run.materialId || before.sheetId !== run.sheetId || before.isFromBack !== run.isFromBack,
+      tool: before?.toolId !== run.toolId,
+    },
+    own,
+    run.machineId,
+  );
+}
+
+/** What is otherwise since a run that has not begun was planned. */
+export function changedSince(run: RunRow, shop: Shop, revision: number | undefined): RunChange[] {
+  if (run.state !== 'holding' && run.state !== 'queued') return [];
+  const changes: RunChange[] = [];
+  if (shop.machines.get(run.machineId)?.isArchived) changes.push('machine-away');
+  const life = shop.tools.get(run.toolId)?.lifeNumber;
+  if (run.plannedToolLife !== null && life !== undefined && life !== run.plannedToolLife) changes.push('tool-replaced');
+  if (run.plannedRevision !== null && revision !== undefined && revision !== run.plannedRevision)
+    changes.push('recipe-revised');
+  return changes;
+}
