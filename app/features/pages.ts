@@ -14,7 +14,7 @@ export { MockupPage } from './jobs/mockup-page';
 export { MeasuredPage } from './jobs/measured-page';
 export { NestPage } from './jobs/nest-page';
 export { NewJobPage } from './jobs/new-job-page';
-export { PathPage } from './jobs/path-page';
+export { PathPage } from './runs/path-page';
 export { PrintPage } from './jobs/print-page';
 export { TextPage } from './jobs/text-page';
 export { TracePage } from './jobs/trace-page';

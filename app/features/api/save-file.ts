@@ -16,8 +16,14 @@ export async function saveFile(path: string): Promise<void> {
       answer?.error?.code ?? 'unreadable',
     );
   }
-  const name = nameIn(response.headers.get('Content-Disposition') ?? '');
-  const address = URL.createObjectURL(await response.blob());
+  handOver(await response.blob(), nameIn(response.headers.get('Content-Disposition') ?? ''));
+}
+
+/** Hands a text to the maker as a file. */
+export const saveText = (text: string, name: string): void => handOver(new Blob([text], { type: 'text/plain' }), name);
+
+function handOver(blob: Blob, name: string): void {
+  const address = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -33,6 +33,9 @@ export function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[]
     );
   }
   const stop = obstacle(steps);
+  // The first step’s machine says how it is reached; the others go the same way.
+  const driver = steps.find(({ step }) => !step.isSkipped)?.bed?.machine.driver ?? 'stand-in';
+  const begin = (how: Parameters<typeof start.mutate>[0]) => start.mutate({ led: true, ...how }, { onSuccess: toRun });
   const left = job.otherParts.filter((part) => part.role !== 'guide').length;
   return (
     <View
@@ -54,23 +57,36 @@ export function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[]
           title="Run all the same"
           type="outline"
           loading={start.isPending}
-          onPress={() => start.mutate({ ...start.variables, knowing: true }, { onSuccess: toRun })}
+          onPress={() => begin({ ...start.variables!, knowing: true })}
         />
       ) : null}
       <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        {driver === 'by-hand' ? (
+          <Button
+            title="Stand-in"
+            type="outline"
+            aria-label="Run on the stand-in"
+            disabled={stop !== null || start.isPending}
+            onPress={() => begin({ speedUp })}
+          />
+        ) : (
+          <Button
+            title="By hand"
+            type="outline"
+            aria-label="By hand, on my own machine"
+            disabled={stop !== null || start.isPending}
+            onPress={() => ask(true)}
+          />
+        )}
         <Button
-          title="By hand"
-          type="outline"
-          aria-label="By hand, on my own machine"
-          disabled={stop !== null || start.isPending}
-          onPress={() => ask(true)}
-        />
-        <Button
-          title="Run on the stand-in"
+          title={MAIN_KEYS[driver]}
           containerStyle={{ flex: 1 }}
           disabled={stop !== null}
           loading={start.isPending}
-          onPress={() => start.mutate({ speedUp }, { onSuccess: toRun })}
+          onPress={() => {
+            if (driver === 'by-hand') ask(true);
+            else begin(driver === 'cable' ? { speedUp: 1, driver } : { speedUp });
+          }}
         />
       </View>
       <Decision title="On your own machine" isOpen={isAsking} onClose={() => ask(false)}>
@@ -83,13 +99,20 @@ export function RunFoot({ job, steps }: { job: JobDetail; steps: InspectedStep[]
           loading={start.isPending}
           onPress={() => {
             ask(false);
-            start.mutate({ speedUp: 1, byHand: true }, { onSuccess: toRun });
+            begin({ speedUp: 1, byHand: true });
           }}
         />
       </Decision>
     </View>
   );
 }
+
+/** How a job is begun, by how its first machine is reached. */
+const MAIN_KEYS = {
+  'stand-in': 'Run on the stand-in',
+  cable: 'Run over the cable',
+  'by-hand': 'Run it by hand',
+} as const;
 
 /** Whether the maker may know better than the book what is in the drawer. */
 const mayInsist = (error: Error): boolean =>

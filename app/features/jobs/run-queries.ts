@@ -1,5 +1,11 @@
-import { paths, type NewRun, type RunAction, type RunProgress, type RunView } from '@keen-anvil/contract';
-import type { Outcome } from '@keen-anvil/core/recipes';
+import {
+  paths,
+  type NewRun,
+  type RunCommand,
+  type RunProgress,
+  type RunVerdict,
+  type RunView,
+} from '@keen-anvil/contract';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
@@ -32,8 +38,8 @@ export function useStartJob(jobId: string) {
 export function useRunAction(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, action }: { id: string; action: RunAction }) =>
-      call<RunView>(paths.runAction(id), { method: 'POST', body: { action } }),
+    mutationFn: ({ id, ...command }: { id: string } & RunCommand) =>
+      call<RunView>(paths.runAction(id), { method: 'POST', body: command }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
@@ -41,8 +47,8 @@ export function useRunAction(jobId: string) {
 export function useScoreRun(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, outcome }: { id: string; outcome: Outcome | null }) =>
-      call<RunView>(paths.runOutcome(id), { method: 'POST', body: { outcome } }),
+    mutationFn: ({ id, ...verdict }: { id: string } & RunVerdict) =>
+      call<RunView>(paths.runOutcome(id), { method: 'POST', body: verdict }),
     onSettled: async () => {
       await client.invalidateQueries({ queryKey: runsKey(jobId) });
       await client.invalidateQueries({ queryKey: ['recipes'] });
@@ -51,12 +57,38 @@ export function useScoreRun(jobId: string) {
   });
 }
 
-/** Goes over a step once more in its place, a little stronger. */
+/** Goes over a step once more in its place, a little stronger: all of it, or only some parts. */
 export function useRunAgain(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, newId }: { id: string; newId: string }) =>
-      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId } }),
+    mutationFn: ({ id, newId, partIds }: { id: string; newId: string; partIds?: string[] }) =>
+      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId, ...(partIds ? { partIds } : {}) } }),
+    onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
+  });
+}
+
+/** Writes what was ticked before a run; it is shown at once. */
+export function useTick(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    scope: { id: `ticks of ${jobId}` },
+    mutationFn: ({ id, ticked }: { id: string; ticked: string[] }) =>
+      call<RunView>(paths.runPreparation(id), { method: 'POST', body: { ticked } }),
+    onMutate: ({ id, ticked }) =>
+      client.setQueryData<RunView[]>(runsKey(jobId), (runs) =>
+        runs?.map((run) => (run.id === id ? { ...run, ticked } : run)),
+      ),
+    onError: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
+  });
+}
+
+/** Moves a run on its sheet, to where the work lies. */
+export function useNudgeRun(jobId: string) {
+  const client = useQueryClient();
+  return useMutation({
+    scope: { id: `nudges of ${jobId}` },
+    mutationFn: ({ id, ...nudge }: { id: string; dxMm: number; dyMm: number }) =>
+      call<RunView>(paths.runNudge(id), { method: 'POST', body: nudge }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }

@@ -176,7 +176,7 @@ describe('the run of a job', () => {
   });
 
   it('on a machine of one’s own is done when one says so', async () => {
-    const { sent } = open(in_('running', { isByHand: true }));
+    const { sent } = open(in_('running', { isByHand: true, driver: 'by-hand' }));
     expect(await screen.findByText(/on your own Long plotter/)).toBeTruthy();
     fireEvent.press(screen.getByText('I have run it'));
     await waitFor(() =>

@@ -3,7 +3,9 @@ import {
   MACHINE_KIND_TABLE,
   MACHINE_KINDS,
   machineKindOf,
+  DRIVERS,
   ORIGIN_CORNERS,
+  ZEROS,
   type MachineKind,
 } from '@keen-anvil/core/machines';
 import { useRouter } from 'expo-router';
@@ -76,6 +78,23 @@ function sectionsFor(kind: MachineKind): FormSection[] {
       fields: [
         { name: 'ratedPowerW', label: 'Rated power', kind: 'number', unit: 'W', min: 0.1, max: 100_000 },
         { name: 'spotMm', label: 'Spot', kind: 'number', unit: 'mm', min: 0.005, max: 10 },
+        {
+          name: 'pointPower',
+          label: 'Points at, as a share of full power',
+          kind: 'number',
+          min: 0,
+          max: 0.1,
+          help: '0.01 is one percent. Left empty, the beam stays off while the edge is walked.',
+        },
+        {
+          name: 'lagMs',
+          label: 'Comes late by',
+          kind: 'number',
+          unit: 'ms',
+          min: -50,
+          max: 50,
+          help: 'Engrave a rectangle both ways: rows that end beside each other by 0.2 mm at 100 mm/s come 1 ms late.',
+        },
       ],
     });
   }
@@ -112,7 +131,16 @@ function sectionsFor(kind: MachineKind): FormSection[] {
           isNeeded: true,
           help: 'Where the maker of the machine does not say: 1000 for slow ones, 3000 for quick ones.',
         },
-        { name: 'origin', label: 'Counts from this corner', kind: 'choice', choices: ORIGIN_CORNERS, isNeeded: true },
+        { name: 'origin', label: 'Counts from', kind: 'choice', choices: ORIGIN_CORNERS, isNeeded: true },
+        {
+          name: 'zero',
+          label: 'Of what',
+          kind: 'choice',
+          choices: ZEROS,
+          choiceLabels: { machine: 'its own bed', work: 'the work, where I set it' },
+          isNeeded: true,
+          help: 'Of its own bed it knows where a sheet lies; of the work, its zero is set there before each start.',
+        },
         { name: 'homes', label: 'Homes by itself', kind: 'yes-no' },
         {
           name: 'markInsetMm',
@@ -126,9 +154,39 @@ function sectionsFor(kind: MachineKind): FormSection[] {
         { name: 'markLegMm', label: 'Marks: length of a leg', kind: 'number', unit: 'mm', min: 3, max: 60 },
       ],
     });
+    sections.push(reachedBy(does));
   }
   return sections;
 }
+
+/** How the application gets to a machine. */
+const reachedBy = (does: 'tool' | 'beam'): FormSection => ({
+  title: 'How it is reached',
+  fields: [
+    {
+      name: 'driver',
+      label: 'By',
+      kind: 'choice',
+      choices: DRIVERS,
+      choiceLabels: {
+        'stand-in': 'the simulated one',
+        cable: 'a cable of this device',
+        'by-hand': 'hand: I save its files',
+      },
+      isNeeded: true,
+    },
+    {
+      name: 'cableFlow',
+      label: 'Over a cable, it takes its file',
+      kind: 'choice',
+      choices: does === 'beam' ? ['line by line', 'counted characters'] : ['XON/XOFF', 'paced'],
+    },
+    { name: 'baud', label: 'Speed of the cable', kind: 'number', unit: 'baud', min: 300, max: 4_000_000 },
+    ...(does === 'beam'
+      ? [{ name: 'bufferCharacters', label: 'Characters in its buffer', kind: 'number' as const, min: 16, max: 65_536 }]
+      : []),
+  ],
+});
 
 const NEW: MachineFields = {
   name: '',
@@ -147,6 +205,8 @@ const NEW: MachineFields = {
   spotMm: null,
   origin: 'near left',
   homes: false,
+  zero: 'machine',
+  driver: 'stand-in',
   dials: [],
   motion: {
     accelerationMmS2: 1000,
@@ -168,7 +228,12 @@ function merged(base: MachineFields, values: FormValues): MachineFields {
   return { ...base, ...(own as Partial<MachineFields>), motion };
 }
 
-const flat = ({ motion, dials: _dials, ...machine }: MachineFields): FormValues => ({ ...machine, ...motion });
+const flat = ({ motion, dials: _dials, ...machine }: MachineFields): FormValues => ({
+  zero: 'machine',
+  driver: 'stand-in',
+  ...machine,
+  ...motion,
+});
 const sayMachine = (machine: MachineView): string =>
   `name ${machine.name}, ${machine.workWidthMm} × ${machine.workLengthMm} mm, ${machine.dials.map((dial) => `${dial.label.toLowerCase()} ${dial.min} to ${dial.max}`).join(', ')}`;
 

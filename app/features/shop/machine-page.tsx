@@ -95,13 +95,22 @@ function factsOf(machine: MachineView, show: Show): [string, string][] {
     ['Most passes', String(machine.maxPasses)],
     ['Top speed, at work', show(motion.topSpeedMmS, 'mm/s')],
     ['Acceleration', `${motion.accelerationMmS2} mm/s²`],
-    ['Counts from', `${machine.origin} corner, ${machine.homes ? 'homes by itself' : 'set by hand'}`],
+    [
+      'Counts from',
+      `${machine.origin}${machine.origin === 'centre' ? '' : ' corner'} of ${machine.zero === 'work' ? 'the work' : 'its bed'}, ${machine.homes ? 'homes by itself' : 'set by hand'}`,
+    ],
+    ['Reached by', sayDriver(machine)],
   ];
   if (does === 'beam')
     return [
       area,
       ['Rated power', machine.ratedPowerW === null ? 'not said' : `${machine.ratedPowerW} W`],
       ['Spot', machine.spotMm === null ? 'not said' : mm(machine.spotMm)],
+      ['Points at', machine.pointPower ? `${formatNumber(machine.pointPower * 100, 1)} % power` : 'stays off'],
+      [
+        'Comes late by',
+        machine.lagMs === null || machine.lagMs === undefined ? 'never measured' : `${machine.lagMs} ms`,
+      ],
       ...moves,
     ];
   return [
@@ -117,6 +126,12 @@ function factsOf(machine: MachineView, show: Show): [string, string][] {
     ['Holders', String(machine.holders)],
     ...moves,
   ];
+}
+
+function sayDriver({ driver, cableFlow, baud }: MachineView): string {
+  if (driver === 'by-hand') return 'hand: its files are saved';
+  if (driver !== 'cable') return 'the simulated one that ships with the application';
+  return ['a cable of this device', cableFlow, baud ? `${baud} baud` : null].filter(Boolean).join(', ');
 }
 
 /** Recipes keep their numbers when a machine changes; the ones that no longer fit are named here. */

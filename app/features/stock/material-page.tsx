@@ -22,6 +22,7 @@ import { RecipeRow } from '../book/recipe-row';
 import { ArchiveKey } from '../shop/archive-key';
 import { detailFacts } from '../shop/detail-facts';
 import { TurnKeys } from '../shop/turn-keys';
+import { KerfLeaf } from './kerf-leaf';
 import { PatternPhoto } from './pattern-photo';
 import { PieceForm } from './piece-form';
 import { pieceSaid, pieceSize } from './piece-words';
@@ -45,6 +46,9 @@ export function MaterialPage({ id }: { id: string }) {
     </Page>
   );
 }
+
+/** Families that no beam is let near. */
+const NEVER_BURNT = new Set<MaterialView['family']>(['vinyl', 'film', 'sticker', 'stencil', 'foil']);
 
 const BACK = { label: 'Stock', href: '/stock', isBesideList: true } as const;
 
@@ -89,6 +93,7 @@ function Material({ material }: { material: MaterialView }) {
         </Leaf>
       ) : null}
       {material.notes ? <Body>{material.notes}</Body> : null}
+      {NEVER_BURNT.has(material.family) ? null : <KerfLeaf material={material} />}
       <PatternPhoto material={material} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Heading>In stock</Heading>

@@ -1,6 +1,19 @@
 import { diode, longPlotter } from '../../testing/shop';
-import { SerialController } from '../standins';
-import { goingOn, restOf, senderFor, type CableLine, type Every, type Sender } from './index';
+import { SerialController, standInFor } from '../standins';
+import {
+  doneByLine,
+  goHome,
+  goingOn,
+  goToZero,
+  jogBy,
+  restOf,
+  restWithLines,
+  senderFor,
+  setZeroHere,
+  type CableLine,
+  type Every,
+  type Sender,
+} from './index';
 
 /** A controller, a line to it and a clock, all of them stepped by the test. */
 function bench(bufferCharacters = 127) {
@@ -265,5 +278,42 @@ describe('going on after a break', () => {
       'PU500,500;',
       'PD600,500;',
     ]);
+  });
+});
+
+describe('how far a machine is that only says which line it has', () => {
+  it('is known by the time that its lines take', () => {
+    const trace = standInFor({ ...diode, origin: 'far left' }, square, {}, { x: 0, y: 100 }).trace();
+    if (trace.kind !== 'path') throw new Error('a path was expected');
+    const { seconds, cutMm } = doneByLine(trace, 13);
+    expect(cutMm[6]).toBeCloseTo(100, 6);
+    expect(cutMm[13]).toBeCloseTo(220, 6);
+    expect(seconds[13]).toBeCloseTo(trace.totalSeconds, 6);
+    expect([...seconds].every((value, i) => i === 0 || value >= seconds[i - 1])).toBe(true);
+  });
+
+  it('keeps the numbers of the whole file when it goes on', () => {
+    const { text, lines } = restWithLines(square, 10);
+    expect(text.split('\n')[lines.indexOf(10)]).toBe('G0 X80 Y10 S0');
+    expect(lines.slice(0, 4)).toEqual([0, 0, 0, 0]);
+  });
+});
+
+describe('moves by hand', () => {
+  it('go with the tool up, in each machine’s own words', async () => {
+    const at = bench();
+    at.controller.receive(jogBy(diode, 12.5, 3));
+    await at.pass(1000);
+    expect(at.controller.position).toEqual({ x: 12.5, y: 3 });
+    at.controller.receive(setZeroHere(diode)!);
+    expect(at.controller.position).toEqual({ x: 0, y: 0 });
+    at.controller.receive(jogBy(diode, 1, 0) + goToZero(diode));
+    await at.pass(1000);
+    expect(at.controller.position).toEqual({ x: 0, y: 0 });
+    expect(at.controller.isBeamOn).toBe(false);
+    expect(jogBy(longPlotter, 1, -2)).toBe('PU;PR-80,40;PA;\n');
+    expect(setZeroHere(longPlotter)).toBeNull();
+    expect(goHome({ ...diode, homes: false })).toBeNull();
+    expect(goHome(diode)).toBe('G28\n');
   });
 });

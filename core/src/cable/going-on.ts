@@ -31,13 +31,27 @@ export function goingOn(text: string, broken: Broken, machine: { homes: boolean;
  * feed and the power; for HP-GL the scale, the tool, speed and force.
  */
 export function restOf(text: string, fromLine: number): string {
+  return restWithLines(text, fromLine).text;
+}
+
+/** The same, with which line of the whole file each of its lines is; 0 for those that only say what holds. */
+export function restWithLines(text: string, fromLine: number): { text: string; lines: number[] } {
   const lines = text.split(/\r?\n/);
-  if (fromLine <= 1) return text;
+  const numbers = lines.map((_, i) => i + 1);
+  if (fromLine <= 1) return { text, lines: numbers };
   const before = lines.slice(0, fromLine - 1);
-  const rest = lines.slice(fromLine - 1);
-  if (/^\s*(IN|SP|IP|SC)/i.test(lines[0])) {
+  const held = whatHolds(before);
+  return {
+    text: [...held, ...lines.slice(fromLine - 1)].join('\n'),
+    lines: [...held.map(() => 0), ...numbers.slice(fromLine - 1)],
+  };
+}
+
+/** What lines of a file have set by their end, as lines of their own. */
+function whatHolds(before: readonly string[]): string[] {
+  if (/^\s*(IN|SP|IP|SC)/i.test(before[0])) {
     const firstMove = before.findIndex((line) => /^\s*(PU|PD)/i.test(line));
-    return [...before.slice(0, firstMove < 0 ? undefined : firstMove), ...rest].join('\n');
+    return before.slice(0, firstMove < 0 ? undefined : firstMove);
   }
   const last = (pattern: RegExp) =>
     before.reduce<string | null>((found, line) => pattern.exec(line)?.[0] ?? found, null);
@@ -46,6 +60,5 @@ export function restOf(text: string, fromLine: number): string {
   return [
     ...modes.filter((mode) => !/^M9$/i.test(mode)).map((mode) => (/^M[34]$/i.test(mode) ? `${mode} S0` : mode)),
     ...(feed ? [`G1 ${feed} S0`] : []),
-    ...rest,
-  ].join('\n');
+  ];
 }

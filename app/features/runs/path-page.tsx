@@ -19,11 +19,11 @@ import { Toggle } from '../../ui/toggle';
 import { FONT, SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { planAndFollow } from '../runs/follow-path';
-import { PathOver } from '../runs/path-over';
-import { useAct, useJob } from './queries';
-import { pictureOf, SheetPicture } from './sheet-picture';
-import { inspectionRequest, pathKey, useInspections, type InspectedStep } from './use-inspections';
+import { planAndFollow } from './follow-path';
+import { PathOver } from './path-over';
+import { useAct, useJob } from '../jobs/queries';
+import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
+import { inspectionRequest, pathKey, useInspections, type InspectedStep } from '../jobs/use-inspections';
 
 const TITLE = 'Path of the tool';
 /** A tap means a line that is this near, in px. */

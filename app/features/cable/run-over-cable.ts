@@ -1,0 +1,101 @@
+import { paths, type MachineView, type RunReport, type RunView } from '@keen-anvil/contract';
+import { doneByLine, restWithLines, senderFor, type Sender, type Sending } from '@keen-anvil/core/cable';
+import { call } from '../api/client';
+import { followFile } from '../runs/follow-path';
+import { every, keepSender, lineTo, senderOf } from './cables';
+
+/** The server is told no more often than this, in ms. */
+const TELL_MS = 700;
+
+/** The file of a run. */
+export const fileOfRun = async (runId: string): Promise<string> => {
+  const answer = await fetch(paths.runFile(runId));
+  if (!answer.ok) throw new Error('The file of this run could not be fetched. Nothing was sent; try again.');
+  return answer.text();
+};
+
+const act = (run: RunView, action: 'start' | 'resume' | 'done') =>
+  call<RunView>(paths.runAction(run.id), { method: 'POST', body: { action } });
+
+/**
+ * Sends a run's file over the cable of its machine, and tells the server how far it is.
+ * @param fromLine where it goes on, from 1
+ * @param onTold after each time the server was told
+ */
+export async function sendRun(
+  run: RunView,
+  machine: MachineView,
+  { fromLine, begin, onTold }: { fromLine: number; begin: 'start' | 'resume' | null; onTold: () => void },
+): Promise<void> {
+  const line = lineTo(machine.id);
+  if (!line?.isOpen) throw new Error(`${machine.name} hangs on no cable here. Connect it first.`);
+  const file = await fileOfRun(run.id);
+  const { trace } = await followFile(
+    { machine, file, settings: run.settings, zero: run.zero },
+    new AbortController().signal,
+  );
+  const rest = restWithLines(file, fromLine);
+  const done = doneByLine(trace, file.split(/\r?\n/).length);
+  const sender = senderFor(machine, { line, text: rest.text, totalSeconds: trace.totalSeconds, every });
+  if (begin) await act(run, begin);
+  keepSender(machine.id, run.id, sender);
+  tellOf(run, sender, rest, done, fromLine, onTold);
+  sender.start();
+}
+
+/** Tells the server of a run, not too often, and at once of its end. */
+function tellOf(
+  run: RunView,
+  sender: Sender,
+  rest: { text: string; lines: number[] },
+  done: ReturnType<typeof doneByLine>,
+  fromLine: number,
+  onTold: () => void,
+): void {
+  // A sender counts the lines that it sends; empty ones and remarks are not among them.
+  const sent = rest.text
+    .split(/\r?\n/)
+    .flatMap((text, i) => (text.replace(/\([^)]*\)|;.*/g, '').trim() ? [rest.lines[i]] : []));
+  const lineAt = ({ confirmed }: Sending) =>
+    Math.max(fromLine - 1, ...sent.slice(Math.max(0, confirmed - 3), confirmed), 0);
+  let toldAt = 0;
+  let last: Promise<unknown> = Promise.resolve();
+  const tell = (report: RunReport) => {
+    last = last
+      .then(() => call<RunView>(paths.runCable(run.id), { method: 'POST', body: report }))
+      .then(onTold)
+      .catch(() => undefined);
+  };
+  const stop = sender.onChange((now) => {
+    const line = lineAt(now);
+    const report = { doneSeconds: done.seconds[line] ?? 0, cutMm: done.cutMm[line] ?? 0, line };
+    if (now.state === 'broken' && now.broken) {
+      const { broken } = now;
+      stop();
+      tell({
+        ...report,
+        interruption: {
+          why: broken.why,
+          line: broken.why === 'refused' ? (sent[now.confirmed] ?? line) : line,
+          ...(broken.why === 'refused' ? { text: broken.text.slice(0, 400) } : {}),
+          ...(broken.why === 'lost' ? {} : { said: broken.said.slice(0, 400) }),
+        },
+      });
+    } else if (now.state === 'done') {
+      stop();
+      last = last.then(() => act(run, 'done')).then(onTold, onTold);
+    } else if (now.state === 'cancelled') stop();
+    else if (performance.now() - toldAt > TELL_MS) {
+      toldAt = performance.now();
+      tell({ ...report, interruption: null });
+    }
+  });
+}
+
+/** Holds, goes on with or cancels what goes out of this page; true where something does. */
+export function steer(run: RunView, how: 'hold' | 'resume' | 'cancel'): boolean {
+  const sender = senderOf(run.machineId, run.id);
+  if (!sender) return false;
+  sender[how]();
+  return true;
+}

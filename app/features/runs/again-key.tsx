@@ -1,0 +1,45 @@
+import type { RunView } from '@keen-anvil/contract';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Button } from '../../ui/elements';
+import { useTokens } from '../../ui/theme';
+import { Toggle } from '../../ui/toggle';
+import { SPACE } from '../../ui/tokens';
+import { Aside, Body } from '../../ui/type';
+import { SettingsLine } from '../book/settings-line';
+import { useRunAgain } from '../jobs/run-queries';
+
+/** A second pass where the first was not enough: the sheet was not moved, and the first counts in. Only the parts that need it, where they were named. */
+export function AgainKey({ run }: { run: RunView }) {
+  const { rust } = useTokens();
+  const again = useRunAgain(run.jobId);
+  const [newId] = useState(() => uuid());
+  const needing = run.partOutcomes.filter(({ outcome }) => outcome.endsWith('under')).map(({ partId }) => partId);
+  const [isOnly, setOnly] = useState(true);
+  if (!run.stronger) return null;
+  const partIds = needing.length > 0 && isOnly ? needing : undefined;
+  return (
+    <View style={{ gap: SPACE.small }}>
+      {again.isError ? (
+        <View role="alert">
+          <Body style={{ color: rust }}>{again.error.message}</Body>
+        </View>
+      ) : null}
+      <Aside>Leave the sheet where it lies. The first pass counts in; now dial in:</Aside>
+      <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} />
+      {needing.length > 0 ? (
+        <Toggle
+          label={needing.length === 1 ? 'Only the part that needs it' : `Only the ${needing.length} parts that need it`}
+          value={isOnly}
+          onChange={setOnly}
+        />
+      ) : null}
+      <Button
+        title="Go over it again, a little stronger"
+        loading={again.isPending}
+        onPress={() => again.mutate({ id: run.id, newId, ...(partIds ? { partIds } : {}) })}
+      />
+    </View>
+  );
+}

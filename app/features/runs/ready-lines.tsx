@@ -1,0 +1,189 @@
+import { paths, type RunView } from '@keen-anvil/contract';
+import type { PreparationLine } from '@keen-anvil/core/preparation';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { v4 as uuid } from 'uuid';
+import { Button, Input } from '../../ui/elements';
+import { Decision } from '../../ui/choice';
+import { Icon } from '../../ui/icon';
+import { TextKey } from '../../ui/text-key';
+import { useTokens } from '../../ui/theme';
+import { SPACE, TARGET } from '../../ui/tokens';
+import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { call } from '../api/client';
+import { useTick } from '../jobs/run-queries';
+
+/** What has to be ready before a run starts, on the paper of a job ticket: each line is ticked off where it is done. */
+export function ReadyLines({ run }: { run: RunView }) {
+  const { rust, rule } = useTokens();
+  const tick = useTick(run.jobId);
+  const [isAdding, setAdding] = useState(false);
+  const lines = run.preparation;
+  if (!lines) return null;
+  const ticked = new Set(run.ticked);
+  const turn = (id: string) => {
+    const next = ticked.has(id) ? run.ticked.filter((other) => other !== id) : [...run.ticked, id];
+    tick.mutate({ id: run.id, ticked: next });
+  };
+  return (
+    <View style={{ gap: 2, borderTopWidth: 1, borderColor: rule, paddingTop: SPACE.small }} testID="ready-lines">
+      <Strong>{lines.length > 0 ? 'Before it starts' : 'Everything is in from before.'}</Strong>
+      {lines.map((line) => (
+        <ReadyLine
+          key={line.id}
+          line={line}
+          isTicked={ticked.has(line.id)}
+          onTick={() => turn(line.id)}
+          runId={run.id}
+        />
+      ))}
+      {tick.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {tick.error.message}
+        </Body>
+      ) : null}
+      <TextKey title="Add a line of my own" icon="plus" onPress={() => setAdding(true)} />
+      <OwnLine run={run} isOpen={isAdding} onClose={() => setAdding(false)} />
+    </View>
+  );
+}
+
+interface ReadyLineProps {
+  runId: string;
+  line: PreparationLine;
+  isTicked: boolean;
+  onTick: () => void;
+}
+
+function ReadyLine({ runId, line, isTicked, onTick }: ReadyLineProps) {
+  const { ink, moss, ember, slate, rule } = useTokens();
+  return (
+    <View style={{ borderBottomWidth: 1, borderStyle: 'dashed', borderColor: rule }}>
+      <Pressable
+        role="checkbox"
+        aria-checked={isTicked}
+        aria-label={line.text}
+        onPress={onTick}
+        style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET + 8 }}
+      >
+        <View
+          style={{
+            width: 30,
+            height: 30,
+            borderWidth: 2,
+            borderColor: isTicked ? moss : line.isSafety ? ember : slate,
+            borderRadius: 3,
+            alignItems: 'center',
+            justifyContent: 'center',
+          }}
+        >
+          {isTicked ? <Icon name="check" size={24} color={moss} /> : null}
+        </View>
+        <View style={{ flex: 1 }}>
+          <Body style={{ color: isTicked ? slate : ink }}>{line.text}</Body>
+          {line.isSafety ? <Aside style={{ color: isTicked ? slate : ember }}>for your safety</Aside> : null}
+        </View>
+      </Pressable>
+      {line.minutes !== null && !isTicked ? <WarmClock name={`${runId} ${line.id}`} minutes={line.minutes} /> : null}
+    </View>
+  );
+}
+
+/** A clock for what takes its minutes; it goes on where the page is closed, as it is kept when it began. */
+function WarmClock({ name, minutes }: { name: string; minutes: number }) {
+  const { moss } = useTokens();
+  const key = `ready ${name}`;
+  const [began, setBegan] = useState<number | null>(() => Number(globalThis.localStorage?.getItem(key)) || null);
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    if (began === null) return undefined;
+    const timer = setInterval(() => setNow(Date.now()), 500);
+    return () => clearInterval(timer);
+  }, [began]);
+  if (began === null)
+    return (
+      <TextKey
+        title={`Start its ${minutes} min clock`}
+        icon="timer-outline"
+        onPress={() => {
+          const at = Date.now();
+          globalThis.localStorage?.setItem(key, String(at));
+          setBegan(at);
+          setNow(at);
+        }}
+      />
+    );
+  const left = Math.max(0, Math.ceil(minutes * 60 - (now - began) / 1000));
+  return (
+    <View role="timer" style={{ paddingLeft: 44, paddingBottom: SPACE.small }}>
+      {left > 0 ? (
+        <Figure>
+          {Math.floor(left / 60)} min {left % 60} s
+        </Figure>
+      ) : (
+        <Strong style={{ color: moss }}>Its time is over: tick it off.</Strong>
+      )}
+    </View>
+  );
+}
+
+/** A line that the workshop ticks beside the others: for this process, or always. */
+function OwnLine({ run, isOpen, onClose }: { run: RunView; isOpen: boolean; onClose: () => void }) {
+  const { rust } = useTokens();
+  const client = useQueryClient();
+  const [text, setText] = useState('');
+  const [id, setId] = useState(() => uuid());
+  const add = useMutation({
+    mutationFn: (process: RunView['process'] | null) =>
+      call(paths.preparationLines, { method: 'POST', body: { id, text: text.trim(), process, machineId: null } }),
+    onSuccess: async () => {
+      setText('');
+      setId(uuid());
+      onClose();
+      await client.invalidateQueries({ queryKey: ['runs', run.jobId] });
+    },
+  });
+  const own = run.preparation?.filter((line) => line.isOwn) ?? [];
+  const drop = useMutation({
+    mutationFn: (lineId: string) =>
+      call(paths.preparationLineArchive(lineId), { method: 'POST', body: { isArchived: true } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['runs', run.jobId] }),
+  });
+  return (
+    <Decision title="A line of my own" isOpen={isOpen} onClose={onClose}>
+      <Input
+        label="What has to be ready?"
+        aria-label="What has to be ready?"
+        value={text}
+        maxLength={200}
+        onChangeText={setText}
+        errorMessage={add.isError ? add.error.message : ''}
+      />
+      <Button
+        title="Before every start like this one"
+        disabled={text.trim() === ''}
+        loading={add.isPending}
+        onPress={() => add.mutate(run.process)}
+      />
+      <Button
+        title="Before every start"
+        type="outline"
+        disabled={text.trim() === ''}
+        onPress={() => add.mutate(null)}
+      />
+      {own.map((line) => (
+        <View key={line.id} style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
+          <Body style={{ flex: 1 }}>{line.text}</Body>
+          <TextKey
+            title="Take it off"
+            isRisky
+            label={`Take it off: ${line.text}`}
+            onPress={() => drop.mutate(line.id)}
+          />
+        </View>
+      ))}
+      {drop.isError ? <Body style={{ color: rust }}>{drop.error.message}</Body> : null}
+    </Decision>
+  );
+}
