@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { go } from './go';
+import { getReady, go } from './go';
 import { expect, test } from './quiet-page';
 
 test.use({
@@ -94,6 +94,7 @@ test('a step is run by hand on the maker’s own machine, scored, and the verdic
   await newJob(page, 'By hand', ['Outdoor vinyl, white', 'Outdoor vinyl, navy']);
   await key(page, 'By hand, on my own machine').click();
   await page.getByRole('dialog').getByRole('button', { name: 'Begin with step 1' }).click();
+  await getReady(page);
   await expect(page.getByTestId('by-hand')).toContainText('Outdoor vinyl, white');
   await key(page, 'I have run it').click();
   const first = page.getByTestId('finished-1');

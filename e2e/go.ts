@@ -19,3 +19,17 @@ export async function openJob(page: Page, name: string): Promise<void> {
     .first()
     .click();
 }
+
+/** Ticks off all that has to be ready before a start, and starts. @param key what the main key says */
+export async function getReady(page: Page, key: string | RegExp = 'Start'): Promise<void> {
+  await tickAll(page);
+  await page.getByRole('button', typeof key === 'string' ? { name: key, exact: true } : { name: key }).click();
+}
+
+/** Ticks off what has to be ready. */
+export async function tickAll(page: Page): Promise<void> {
+  const lines = page.getByTestId('ready-lines');
+  await lines.waitFor();
+  const open = lines.getByRole('checkbox', { checked: false });
+  for (let left = await open.count(); left > 0; left = await open.count()) await open.first().click();
+}

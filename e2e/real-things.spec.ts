@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page } from '@playwright/test';
-import { go, openJob } from './go';
+import { getReady, go, openJob } from './go';
 import { test } from './own-workshop';
 
 /** A photo of the marker page and a sheet of 400 × 300 mm beside it, 3 px to the millimetre, the camera held a little askew. */
@@ -38,6 +38,7 @@ test.describe('work on real things', () => {
     await openJob(page, 'Finishers’ medals');
     await page.getByRole('button', { name: 'By hand, on my own machine' }).click();
     await page.getByRole('button', { name: 'Begin with step 1' }).click();
+    await getReady(page);
     await page.getByRole('button', { name: 'I have run it' }).click();
     await expect(page.getByTestId('by-hand')).toContainText('Step 2');
     await page.getByRole('button', { name: 'I have run it' }).click();
@@ -48,7 +49,7 @@ test.describe('work on real things', () => {
     await expect(page.getByTestId('front-to-back')).toContainText(/within about 0\.[0-3]\d mm/);
     await page.getByRole('button', { name: 'Bring the back behind its front' }).click();
     await expect(page.getByTestId('hold-card')).toContainText('Its marks are read');
-    await page.getByRole('button', { name: 'It is turned over' }).click();
+    await getReady(page, 'It is turned over');
     await page.getByRole('button', { name: 'I have run it' }).click();
     await expect(page.getByTestId('by-hand')).toContainText('Step 4');
     await page.getByRole('button', { name: 'I have run it' }).click();

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { go } from './go';
+import { getReady, go } from './go';
 import { dxf, entity, line } from '../core/testing/dxf';
 import { expect, test } from './quiet-page';
 
@@ -61,6 +61,7 @@ test('a DXF drawing goes from its file to a run on the stand-in', async ({ page 
   await choose(page, 'Choose the material', 'Outdoor vinyl, navy');
   await expect(page.getByTestId('estimate')).toBeVisible();
   await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  await getReady(page);
   await expect(page.getByTestId('finished-1')).toContainText('How did it come out?');
 });
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Locator, Page } from '@playwright/test';
-import { go } from './go';
+import { getReady, go } from './go';
 import { expect, test } from './quiet-page';
 
 const DRAWING = join(__dirname, '../core/testing/boat-number-48.svg');
@@ -116,7 +116,7 @@ async function walk(page: Page, isWide: boolean) {
   const download = page.waitForEvent('download');
   await step(page, 2).getByRole('button', { name: 'Machine file (HP-GL)' }).click();
   const file = await download;
-  expect(file.suggestedFilename()).toBe('Boat numbers - step 2.hpgl');
+  expect(file.suggestedFilename()).toBe('Boat numbers - step 2 - Outdoor vinyl, navy.hpgl');
   expect(readFileSync((await file.path())!, 'utf8')).toMatch(
     /^IN;\nIP0,0,4000,4000;\nSC0,10000,0,10000;\nSP2;\nVS15\.05;\nFS127;\nPU/,
   );
@@ -124,6 +124,7 @@ async function walk(page: Page, isWide: boolean) {
   // The run: under way, paused, found again after a reload, on to the hold.
   await page.getByRole('radio', { name: 'true speed' }).click();
   await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  await getReady(page);
   await expect(page.getByTestId('tool')).toBeVisible();
   await page.getByRole('button', { name: 'Pause' }).click();
   await expect(page.getByTestId('progress')).toContainText('left, paused');

@@ -92,6 +92,26 @@ function tellOf(
   });
 }
 
+const followed = new Set<string>();
+
+/** Whether a run has begun by itself behind another, and nothing of it was sent yet. */
+export const isUnsent = (run: RunView): boolean =>
+  run.driver === 'cable' &&
+  run.progress.state === 'running' &&
+  run.interruption === null &&
+  run.confirmedLine === 0 &&
+  run.progress.doneSeconds === 0;
+
+/** Sends a run that has begun by itself behind another, where its machine still hangs on a cable here. True where it is sent. */
+export function followOn(run: RunView, machine: MachineView, onTold: () => void): boolean {
+  if (!isUnsent(run) || senderOf(machine.id, run.id) || !lineTo(machine.id)?.isOpen) return false;
+  if (!followed.has(run.id)) {
+    followed.add(run.id);
+    sendRun(run, machine, { fromLine: 1, begin: null, onTold }).catch(onTold);
+  }
+  return true;
+}
+
 /** Holds, goes on with or cancels what goes out of this page; true where something does. */
 export function steer(run: RunView, how: 'hold' | 'resume' | 'cancel'): boolean {
   const sender = senderOf(run.machineId, run.id);

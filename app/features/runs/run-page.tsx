@@ -1,7 +1,8 @@
 import type { RunView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
+import { useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements';
 import { Columns } from '../../ui/columns';
@@ -15,7 +16,8 @@ import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { saveFile } from '../api/save-file';
 import { paths } from '@keen-anvil/contract';
-import { senderOf } from '../cable/cables';
+import { senderOf, useCable } from '../cable/cables';
+import { followOn, isUnsent } from '../cable/run-over-cable';
 import { useFollowRun, useRuns } from '../jobs/run-queries';
 import { useMachines } from '../shop/queries';
 import { AgainKey } from './again-key';
@@ -51,6 +53,13 @@ export function RunPage({ jobId }: { jobId: string }) {
   useFollowRun(current);
   useTellMaker(runs.data);
   useAwake(current?.progress.state === 'running');
+  const client = useQueryClient();
+  const { isOpen } = useCable(shown?.machineId ?? '');
+  useEffect(() => {
+    // What follows by itself on the same machine goes out over the same cable.
+    if (current && machine)
+      followOn(current, machine, () => void client.invalidateQueries({ queryKey: ['runs', jobId] }));
+  }, [client, current, machine, jobId]);
   const isHolding = current?.progress.state === 'holding';
   const isMoving = machine !== undefined && machineKindOf(machine.kind).does !== 'heat';
   const sheet = shown ? (
@@ -80,6 +89,7 @@ export function RunPage({ jobId }: { jobId: string }) {
   const isBroken =
     current?.driver === 'cable' &&
     !isHolding &&
+    !(isOpen && isUnsent(current)) &&
     (current.interruption !== null || senderOf(current.machineId, current.id) === null);
   return (
     <Page
