@@ -32,7 +32,7 @@ export function workOn(step: StepView, sheetId: string | null): StepWork {
 
 /** A part wherever it lies on a sheet. */
 export const laidOn = (
-  { id, stepId, name, colour, contours, places }: PartView,
+  { id, stepId, name, colour, contours, places, print }: PartView,
   sheet: Pick<SheetOfStep, 'id' | 'stockPieceId'>,
 ): LaidPart[] =>
   places
@@ -45,6 +45,7 @@ export const laidOn = (
       contours,
       sheetId: sheet.stockPieceId && sheet.id,
       place: { x, y, angle, turnedOver } satisfies Place,
+      ...(print?.picture ? { picture: print.picture } : {}),
     }));
 
 const known = new WeakMap<StepView, StepWork[]>();

@@ -143,6 +143,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
       order: 'near-to-far',
       leadInMm: 2,
       tabs: { count: 3, widthMm: 1, places: [{ partId: part(w).id, x: 1, y: 2 }] },
+      picture: { way: 'halftone', contrast: 1.5, isInverted: true },
     },
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
@@ -270,7 +271,7 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.recipeTrials(w.recipe.id),
     body: { id: randomUUID(), settings: settings(w), outcome: 'right' },
   })),
-  route('put', '/evidence/:id/outcome', contract.RunVerdict, (w) => ({
+  route('put', '/evidence/:id/outcome', contract.EvidenceVerdict, (w) => ({
     url: paths.evidenceOutcome(w.recipe.evidence[0].id),
     body: { outcome: 'right' },
   })),

@@ -3,6 +3,7 @@ import { CORNERS, type Corners } from '@keen-anvil/core/geometry';
 import { FILL_WAYS, type FillWay } from '@keen-anvil/core/hatching';
 import { SHEET_TURNS, type SheetTurn } from '@keen-anvil/core/layout';
 import { ALIGNMENTS, MOST_PLACES, STEP_GROUPINGS, type JobAction } from '@keen-anvil/core/jobs';
+import { PICTURE_WAYS, type PictureWay } from '@keen-anvil/core/raster';
 import { CUT_ORDERS, type CutOrder } from '@keen-anvil/core/toolpath';
 import { PROCESS_NAMES, type ProcessName, type Settings } from '@keen-anvil/core/recipes';
 import {
@@ -194,11 +195,21 @@ export class TabsWish {
   @MayBeLeftOut() @NestedList(() => TabPlaceWish, 500) places?: TabPlaceWish[];
 }
 
+/** How pictures are engraved. */
+export class PictureWishFields {
+  @IsIn(PICTURE_WAYS) way!: PictureWay;
+  @Amount('the contrast', 0.2, 4) contrast!: number;
+  @IsBoolean() isInverted!: boolean;
+}
+
 /** How the lines of a step are cut. */
 export class StepCutWish {
   @IsIn(CUT_ORDERS) order!: CutOrder;
   @ValidateIf((cut: StepCutWish) => cut.leadInMm !== null) @Amount('the lead-in', 0, 20, 'mm') leadInMm!: number | null;
   @ValidateIf((cut: StepCutWish) => cut.tabs !== null) @Nested(() => TabsWish) tabs!: TabsWish | null;
+  @ValidateIf((cut: StepCutWish) => cut.picture !== null && cut.picture !== undefined)
+  @Nested(() => PictureWishFields)
+  picture?: PictureWishFields | null;
 }
 
 export class ChangeStepWish extends Action {

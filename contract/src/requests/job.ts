@@ -201,9 +201,13 @@ export class PartVerdict {
   @IsIn(OUTCOMES) outcome!: Outcome;
 }
 
-/** What came out; null takes the verdict back. */
-export class RunVerdict {
-  @ValidateIf((verdict: RunVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
+/** What came out of something that was tried; null takes the verdict back. */
+export class EvidenceVerdict {
+  @ValidateIf((verdict: EvidenceVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
+}
+
+/** What came out of a run, and what goes with that. */
+export class RunVerdict extends EvidenceVerdict {
   /** Parts that came out otherwise than the rest. */
   @MayBeLeftOut() @NestedList(() => PartVerdict, 5000) parts?: PartVerdict[];
   /** What was seen, by the words of the process. */

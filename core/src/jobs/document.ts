@@ -5,6 +5,7 @@ import type { Place, SheetTurn } from '../layout';
 import type { TruePhoto } from '../materials';
 import type { TabsOfStep } from '../output';
 import type { Changes, ProcessName } from '../recipes';
+import type { PictureWish } from '../raster';
 import type { CutOrder } from '../toolpath';
 import type { Making } from './making';
 
@@ -55,6 +56,8 @@ export interface StepCut {
   leadInMm: number | null;
   /** Where lines are left standing; null for nowhere. */
   tabs: TabsOfStep | null;
+  /** How the pictures of its parts are engraved; as usual where nothing is said. */
+  picture?: PictureWish | null;
 }
 
 /** What is done in one go: with which machine and tool, in which material. */

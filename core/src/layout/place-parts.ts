@@ -1,4 +1,12 @@
-import { boundsOf, flatten, transformContour, type Bounds, type CurveContour, type Polyline } from '../geometry';
+import {
+  boundsOf,
+  flatten,
+  transformContour,
+  type Affine,
+  type Bounds,
+  type CurveContour,
+  type Polyline,
+} from '../geometry';
 import { planeAt, type Place } from './place';
 
 /** A part of a step at its true size in the plane of the drawing, with its place on the sheet. */
@@ -9,6 +17,8 @@ export interface PartOnSheet {
   /** In the drawing's plane, mm at true size. */
   contours: CurveContour[];
   place: Place;
+  /** A picture that it shows, in the plane of the drawing: which, how large, and how it comes there from its own millimetres. */
+  picture?: { drawingId: string; widthMm: number; heightMm: number; matrix: Affine } | null;
 }
 
 /** A part as it lies on the sheet, in straight pieces; mm from the sheet's lead corner. */

@@ -13,6 +13,7 @@ export {
   workOf,
 } from './step-plan';
 export { cornerOf, frameOf, type Frame } from './frame';
+export type { PicturesOfStep } from './picture-strokes';
 export { reachProblem } from './reach-problem';
 export { runUpMm } from './run-up';
 export { tabPlaceAt, tabsOnSheet, type TabOnSheet, type TabPlace } from './tab-places';

@@ -150,9 +150,11 @@ describe('where a machine counts from', () => {
 
   it('is written into the file: from the near right corner a laser counts back to the left', () => {
     const { text } = planned({ ...cut, machine: { ...diode, origin: 'near right' }, cut: { leadInMm: 0 } });
-    expect(text).toMatch(/X-300 Y300/);
+    expect(text).toMatch(/G1 X-300|G0 X-300/);
+    expect(text).toMatch(/Y300/);
     const centred = planned({ ...cut, machine: { ...diode, origin: 'centre' }, cut: { leadInMm: 0 } });
-    expect(centred.text).toMatch(/X-100 Y100/);
+    expect(centred.text).toMatch(/X-100/);
+    expect(centred.text).toMatch(/Y100/);
   });
 
   it('with the zero on the work, the corner of the work is 0, 0', () => {

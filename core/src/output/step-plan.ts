@@ -21,7 +21,8 @@ import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
 import { frameOf, type Frame } from './frame';
 import { outlinesOf, type TabsOfStep } from './outlines';
-import { withRunUp } from './run-up';
+import { isPictured, pictureStrokes, type PicturesOfStep } from './picture-strokes';
+import { runUpMm, withRunUp } from './run-up';
 import { speedOf } from './speed';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
@@ -52,6 +53,8 @@ export interface StepRequest {
   /** How wide the beam cuts in this material, mm; 0 where it was never measured. */
   kerfMm?: number;
   cut?: CutWish;
+  /** Pictures that are engraved with their shades. */
+  pictures?: PicturesOfStep;
   /** Little is done to shorten the way: it is only to be looked at. */
   effort?: 'all' | 'quick';
 }
@@ -158,21 +161,47 @@ function followed(placed: readonly PlacedPart[], request: StepRequest, isBeam: b
 
 /** Rows come in their order, with a run-up; lines of another way are each entered from where the beam stands. */
 function filled(placed: readonly PlacedPart[], request: StepRequest, speedMmS: number): Stroke[] {
-  const { machine, settings, fill = 'both-ways', effort } = request;
-  const lines = fillLines(engravedArea(placed), fill, settings.interval ?? USUAL_INTERVAL_MM);
+  const { machine, settings, fill = 'both-ways', effort, pictures, parts, correction } = request;
+  const pitchMm = settings.interval ?? USUAL_INTERVAL_MM;
+  const isShown = (i: number) => pictures !== undefined && isPictured(parts[i], pictures);
+  // A part that comes to nothing on the sheet is not placed: pictures are only told apart where all are there.
+  const isWhole = placed.length === parts.length;
+  const plain = pictures && isWhole ? placed.filter((_, i) => !isShown(i)) : placed;
+  const lines = fillLines(engravedArea(plain), fill, pitchMm);
+  const runUp = {
+    speedMmS,
+    motion: machine.motion,
+    lagSeconds: (machine.lagMs ?? 0) / 1000,
+    reach: { from: 0, to: machine.workWidthMm },
+  };
+  const shaded =
+    pictures && isWhole
+      ? withRunUp(
+          pictureStrokes({
+            ...pictures,
+            parts,
+            placed,
+            correction,
+            pitchMm,
+            oneWay: fill === 'one-way',
+            nearMm: 2 * runUpMm(speedMmS, machine.motion),
+          }),
+          runUp,
+        )
+      : [];
   if (fill === 'both-ways' || fill === 'one-way')
-    return withRunUp(
-      lines.map((points) => ({ points })),
-      {
-        speedMmS,
-        motion: machine.motion,
-        lagSeconds: (machine.lagMs ?? 0) / 1000,
-        reach: { from: 0, to: machine.workWidthMm },
-      },
-    );
+    return [
+      ...withRunUp(
+        lines.map((points) => ({ points })),
+        runUp,
+      ),
+      ...shaded,
+    ];
   const contours = lines.map((points) => ({ closed: false, points }));
-  return planToolpath({ contours, start: homeOf(machine), insideFirst: false, passes: 1, overcutMm: 0, effort })
-    .strokes;
+  return [
+    ...planToolpath({ contours, start: homeOf(machine), insideFirst: false, passes: 1, overcutMm: 0, effort }).strokes,
+    ...shaded,
+  ];
 }
 
 /** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */

@@ -11,8 +11,10 @@ export type UnnamedAction = AskedAction extends infer A ? (A extends AskedAction
 
 export interface SeriesData {
   daysAgo: number;
-  /** One outcome for each step; null where it was not run yet: the series stands at the hold before it. */
-  outcomes: (Outcome | null)[];
+  /** One outcome for each step, or that nobody has said it yet; null where it was not run: the series stands at the hold before it. */
+  outcomes: (Outcome | 'to score' | null)[];
+  /** Its last run went over a cable that was pulled when so much of it was done, as a share. */
+  pulledAt?: number;
 }
 
 /** A drawing of a job: a file of the demo, a text, or a shape from measures; set where it lies in the job, mm. */
@@ -220,6 +222,27 @@ export const JOBS: JobData[] = [
     notes: [{ kind: 'words', label: 'Order', value: 'bow at the left, cox at the right' }],
     daysAgo: 3.5,
     series: [],
+  },
+  {
+    name: 'Prize board with a photo',
+    drawings: [{ file: 'crew-stroke.jpg', tracing: 'kept' }],
+    steps: { Picture: { material: 'Bamboo board', process: 'laser-area' } },
+    notes: [{ kind: 'words', label: 'Shades', value: 'spread dots; look at it under Path of the tool first' }],
+    daysAgo: 2.6,
+    series: [],
+  },
+  {
+    name: 'Oar-blade tags',
+    drawings: [{ file: 'oar-blade.svg' }],
+    steps: { '#147a7e': 'Cast acrylic 3 mm, teal' },
+    notes: [{ kind: 'words', label: 'Hangs', value: 'the cable came off when the door was opened' }],
+    series: [{ daysAgo: 1.2, outcomes: [null], pulledAt: 0.6 }],
+  },
+  {
+    name: 'Spare kit labels',
+    drawings: [{ file: 'kit-label.svg' }],
+    steps: { '#e8b31e': 'Stencil film, frosted' },
+    series: [{ daysAgo: 1.4, outcomes: ['to score'] }],
   },
   {
     name: 'Prize coasters',

@@ -11,7 +11,7 @@ import { withReadings } from '../services/materials';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { RECIPES, type RecipeData } from './book-data';
 import { ago, demoId } from './ids';
-import { MACHINES, MATERIALS, TOOLS } from './shop-data';
+import { KERFS, MACHINES, MATERIALS, TOOLS } from './shop-data';
 
 /** What a demo recipe is known by. */
 export const recipeId = (r: Pick<RecipeData, 'material' | 'machine' | 'tool' | 'process'>): string =>
@@ -33,7 +33,13 @@ export async function loadMachines(db: Db): Promise<void> {
 /** The demo's materials and what is in stock of them. */
 export async function loadStock(db: Db): Promise<void> {
   for (const { pieces, pattern, ...fields } of MATERIALS) {
-    const { material, spreadMm } = withReadings({ ...fields, typed: {} });
+    const kerfs = (KERFS[fields.name] ?? []).map(({ machine, measuredMm }) => ({
+      machineId: demoId(machine),
+      strips: 10,
+      stripMm: 10,
+      measuredMm,
+    }));
+    const { material, spreadMm } = withReadings({ ...fields, typed: {}, kerfs });
     await insertMaterial(db, DEMO_WORKSHOP_ID, demoId(material.name), material, spreadMm);
     if (pattern) await setMaterialPhoto(db, DEMO_WORKSHOP_ID, demoId(material.name), await loadPhoto(db, pattern));
     for (const { taken, ...piece } of pieces) {

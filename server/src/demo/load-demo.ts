@@ -11,7 +11,7 @@ import { inOneTransaction } from '../db/one-transaction';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { forgetEdits } from '../queries/edits';
-import { finishRun, insertRun, scoreRun, turnRun } from '../queries/runs';
+import { finishRun, insertRun, reportRun, scoreRun, turnRun } from '../queries/runs';
 import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
@@ -21,6 +21,7 @@ import { writeNote } from '../services/notes';
 import { actOnJob } from '../services/act-on-job';
 import { findTemplate } from '../queries/templates';
 import { keepTemplate } from '../services/templates';
+import { withPictures } from '../services/engraved-pictures';
 import { makeStepFile, type StepFile } from '../services/machine-files';
 import { loadShop, materialsOf } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
@@ -164,7 +165,12 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   }
   job = await setUp(pool, heavy, job, isFresh ? data : { ...data, made: [] });
   const files: StepFile[] = [];
-  const shop = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
+  const shop = await withPictures(
+    pool,
+    DEMO_WORKSHOP_ID,
+    await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps)),
+    worksInOrder(job.steps).map(({ work }) => work),
+  );
   // Only what has run needs its machine file.
   for (const { work } of data.series.length ? worksInOrder(job.steps) : [])
     files.push(await makeStepFile(heavy, work, shop));
@@ -198,7 +204,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         state: 'queued',
         hold: step.holdFor,
         zero,
-        driver: 'stand-in',
+        driver: series.pulledAt === undefined ? 'stand-in' : 'cable',
         nudge: null,
         onlyParts: null,
         plannedToolLife: null,
@@ -217,7 +223,8 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         correction: null,
         onTopOf: null,
       });
-      if (outcome) {
+      if (series.pulledAt !== undefined) await pulled(db, runId, { estimateSeconds, cutMm, text }, series.pulledAt);
+      else if (outcome) {
         await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {
           state: 'finished',
           doneSeconds: estimateSeconds,
@@ -228,9 +235,9 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
           measuredSeconds: estimateSeconds,
           toolWear: wearThen(shop.tools.get(recipe.tool.id)!.wear, series.daysAgo),
           toolLife: 1,
-          seenOutcome: outcome,
+          seenOutcome: outcome === 'to score' ? 'right' : outcome,
         });
-        await scoreRun(db, runId, outcome);
+        if (outcome !== 'to score') await scoreRun(db, runId, outcome);
       } else {
         await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {
           state: 'holding',
@@ -247,6 +254,19 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
     await db.query('UPDATE run_series SET created_at = $2 WHERE id = $1', [seriesId, ago(series.daysAgo)]);
     await settleSeries(db, DEMO_WORKSHOP_ID, seriesId);
   }
+}
+
+/** A run over a cable that was pulled: it stands, with what its machine had taken by then. */
+async function pulled(
+  db: Db,
+  runId: string,
+  { estimateSeconds, cutMm, text }: Pick<StepFile, 'estimateSeconds' | 'cutMm' | 'text'>,
+  share: number,
+): Promise<void> {
+  const line = Math.floor(text.split('\n').length * share);
+  const done = { doneSeconds: estimateSeconds * share, cutMm: cutMm * share };
+  await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], { state: 'paused', ...done, event: 'paused' });
+  await reportRun(db, DEMO_WORKSHOP_ID, runId, { ...done, line, interruption: { why: 'lost', line } });
 }
 
 /** The tools of the demo have worn evenly over five months. */

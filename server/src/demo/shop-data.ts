@@ -148,6 +148,7 @@ export const MACHINES: MachineFields[] = [
     ratedPowerW: 10,
     spotMm: 0.08,
     homes: true,
+    pointPower: 0.01,
     motion: {
       accelerationMmS2: 1200,
       topSpeedMmS: 100,
@@ -175,6 +176,11 @@ export const MACHINES: MachineFields[] = [
     ...plain,
     name: 'Tube',
     kind: 'co2-laser',
+    driver: 'cable',
+    cableFlow: 'counted characters',
+    baud: 115_200,
+    bufferCharacters: 127,
+    pointPower: 0.02,
     workWidthMm: 600,
     workLengthMm: 400,
     maxPasses: 6,
@@ -243,7 +249,7 @@ export const MACHINES: MachineFields[] = [
 export const TOOLS: (Omit<ToolFields, 'machineId'> & { machine?: string })[] = [
   { name: 'Fine blade', kind: 'fine-blade', details: { angle: 45 }, wear: 412, life: 2500 },
   { name: 'Fine blade, worn', kind: 'fine-blade', details: { angle: 45 }, wear: 2310, life: 2500 },
-  { name: 'Deep blade', kind: 'deep-blade', details: { angle: 60 }, wear: 164, life: 1800 },
+  { name: 'Deep blade', kind: 'deep-blade', details: { angle: 60, trail: 0.5 }, wear: 164, life: 1800 },
   { name: 'Rotary blade', kind: 'rotary-blade', details: { diameter: 18 }, wear: 96, life: 900 },
   { name: 'Scoring wheel', kind: 'scoring-wheel', details: {}, wear: 88, life: null },
   { name: 'Stylus', kind: 'stylus', details: { tip: 1 }, wear: 31, life: null },
@@ -552,3 +558,13 @@ export const MATERIALS: MaterialData[] = [
     pieces: [piece('roll', 'copper foil', 100, 9500)],
   }),
 ];
+
+/** Strips that were cut beside each other, and what they measured together: by material and laser. */
+export const KERFS: Readonly<Record<string, readonly { machine: string; measuredMm: number }[]>> = {
+  'Birch plywood 3 mm': [
+    { machine: 'Diode', measuredMm: 98.6 },
+    { machine: 'Tube', measuredMm: 98.1 },
+  ],
+  'Cast acrylic 3 mm, teal': [{ machine: 'Tube', measuredMm: 98.3 }],
+  'Veg-tan leather': [{ machine: 'Diode', measuredMm: 98.9 }],
+};

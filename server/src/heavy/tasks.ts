@@ -10,6 +10,8 @@ import {
 } from '@keen-anvil/core/output';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
+import { greyOf, type GreyPicture } from '@keen-anvil/core/raster';
+import sharp from 'sharp';
 import type { Machine } from '@keen-anvil/core/machines';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { standInFor, type Trace } from '@keen-anvil/core/standins';
@@ -21,10 +23,15 @@ export { readDrawing } from './read-drawing';
 export { workOnDocument } from './job-work';
 export { goodWindow, tune } from './tune';
 
+/** As large as a picture that is brought in may be. */
+const MOST_PIXELS = 60_000_000;
+
 // Runs in a worker thread: what is returned here is copied to the server's own thread.
 
 export interface PlanTask {
   request: StepRequest;
+  /** Pictures that it engraves, as files. */
+  pictures?: { drawingId: string; bytes: Uint8Array }[];
   check: Omit<CheckedStep, 'placed'>;
 }
 
@@ -53,15 +60,34 @@ export function standIn({ machine, file, settings, zero }: StandInTask): Trace {
 }
 
 /** Plans all that a laser does on one sheet, as one file. */
-export function planSheetFile(tasks: PlanTask[]): string {
-  return sheetGcode(tasks.map(({ request }) => ({ request, plan: planStep(request) })));
+export async function planSheetFile(tasks: PlanTask[]): Promise<string> {
+  const requests = await Promise.all(tasks.map(withLight));
+  return sheetGcode(requests.map((request) => ({ request, plan: planStep(request) })));
+}
+
+/** A step’s request with the light of its pictures. */
+async function withLight({ request, pictures = [] }: PlanTask): Promise<StepRequest> {
+  if (!request.pictures || pictures.length === 0) return { ...request, pictures: undefined };
+  const grey: Record<string, GreyPicture> = {};
+  for (const { drawingId, bytes } of pictures) {
+    const { data, info } = await sharp(bytes, { limitInputPixels: MOST_PIXELS })
+      .rotate()
+      .ensureAlpha()
+      .toColourspace('srgb')
+      .raw()
+      .toBuffer({ resolveWithObject: true });
+    grey[drawingId] = greyOf({ width: info.width, height: info.height, data });
+  }
+  return { ...request, pictures: { ...request.pictures, grey } };
 }
 
 /** Plans lines that are only drawn, and writes their machine file. */
 export const planGuideFile = (request: PlanTask['request']): string => stepFile(request, planStep(request)).text;
 
 /** Plans one step, checks what would stop it, and writes its machine file. */
-export function planMachineFile({ request, check }: PlanTask): PlanAnswer {
+export async function planMachineFile(task: PlanTask): Promise<PlanAnswer> {
+  const { check } = task;
+  const request = await withLight(task);
   const plan = planStep(request);
   return {
     ...stepFile(request, plan),

@@ -7,7 +7,7 @@ import {
   NewVariant,
   RecipeNote,
   ReturnToRevision,
-  RunVerdict,
+  EvidenceVerdict,
   SuggestionWanted,
 } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
@@ -97,7 +97,7 @@ export function bookRoutes({ pool, runs, tunings }: ApiParts): Router {
           { pool, runs, tunings },
           workshopOf(request),
           idOf(request),
-          bodyOf(request, RunVerdict).outcome,
+          bodyOf(request, EvidenceVerdict).outcome,
         ),
       ),
   );

@@ -4,6 +4,7 @@ import { JobActionWish } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
+import { withPictures } from '../services/engraved-pictures';
 import { inOneFile, makeGuideFile, makeSheetFile, makeStepFile } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { markerPage } from '../print/marker-page';
@@ -33,7 +34,8 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     const work = workAsked(step, request.query.sheet);
     const { sheet } = work;
     const ofSheet = sheet && sheet.of > 1 ? [`sheet ${sheet.turn}`] : [];
-    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const loaded = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const shop = await withPictures(pool, workshopId, loaded, job.steps.flatMap(worksOf));
     const together = request.query.together === 'true' ? inOneFile(work, job.steps, shop) : [work];
     if (together.length > 1) {
       const numbers = together.map(({ position }) => position + 1).join(' and ');

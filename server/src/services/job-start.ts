@@ -15,6 +15,7 @@ import { newestRevisions } from '../queries/recipes';
 import { insertRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobAnswer, jobDetail } from './job-views';
+import { withPictures } from './engraved-pictures';
 import { makeStepFile, type StepFile } from './machine-files';
 import { correctionOn } from './print-sheets';
 import { refuseTakenPieces } from './piece-claims';
@@ -86,8 +87,13 @@ export class JobStart {
   /** Works out the machine file of every step, and what each machine will do with it. */
   private async plan(workshopId: string, jobId: string, marks: readonly MarksRead[]): Promise<Planned> {
     const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
-    const shop = await loadShop(this.pool, workshopId, materialsOf(job.steps));
     const works = worksInOrder(job.steps.filter((step) => !step.isSkipped));
+    const shop = await withPictures(
+      this.pool,
+      workshopId,
+      await loadShop(this.pool, workshopId, materialsOf(job.steps)),
+      works.map(({ work }) => work),
+    );
     if (works.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];
     const corrections = works.map(({ work }) => correctionOn(work, shop, marks));

@@ -51,13 +51,28 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         tool: shop.tools.get(step.toolId) ?? null,
         kerfMm: kerfFor(material, machine.id),
         ...(step.cut ? { cut: step.cut } : {}),
+        pictures: {
+          grey: {},
+          wish: step.cut?.picture,
+          use: { curve: shop.tones?.get(recipe.id) ?? null, power: settings.power ?? 0 },
+        },
         // Laid as it is seen from the front, and done from the back: as the sheet lies in the machine by then.
         ...(step.turned ? { correction: turnedSheet(step.turned, piece) } : {}),
       },
+      pictures: picturesOf(step, shop),
       check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
     },
   };
 }
+
+/** The pictures that a step engraves, as files. */
+const picturesOf = ({ laid }: StepWork, { pictures }: Shop): PlanTask['pictures'] => {
+  const ids = new Set(laid.flatMap(({ picture }) => picture?.drawingId ?? []));
+  return [...ids].flatMap((drawingId) => {
+    const bytes = pictures?.get(drawingId);
+    return bytes ? [{ drawingId, bytes: new Uint8Array(bytes) }] : [];
+  });
+};
 
 /** What a step on a sheet is called. */
 const nameOf = ({ position, sheet }: StepWork): string =>

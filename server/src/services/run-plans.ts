@@ -8,6 +8,7 @@ import { refused } from '../problem';
 import type { RunRow } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobDetail } from './job-views';
+import { withPictures } from './engraved-pictures';
 import { fileWithSettings, type StepFile } from './machine-files';
 import type { Shop } from './shop';
 
@@ -50,7 +51,7 @@ export async function planRun(
   const file = await fileWithSettings(
     parts.heavy,
     { ...work, laid, parts: only ? work.parts.filter(({ id }) => only.includes(id)) : work.parts },
-    shop,
+    await withPictures(parts.pool, workshopId, shop, [work]),
     settings,
     lies,
   );

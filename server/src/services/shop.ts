@@ -1,4 +1,5 @@
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
+import type { TonePoint } from '@keen-anvil/core/tuning';
 import type { Db } from '../db/pool';
 import { listAllMaterials } from '../queries/materials';
 import { readShop } from '../queries/shop';
@@ -9,6 +10,9 @@ export interface Shop {
   tools: Map<string, ToolView>;
   /** Of the shelf only what was asked for: there may be thousands. */
   materials: Map<string, MaterialView>;
+  /** Pictures that are engraved, by their drawings, and tone curves of recipes; where they were asked for. */
+  pictures?: Map<string, Buffer>;
+  tones?: Map<string, TonePoint[]>;
 }
 
 const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));

@@ -9,6 +9,7 @@ import { lockJob, touchJob } from '../queries/jobs';
 import { listSeriesRuns, rewriteRun, tellOfRun, type RunRow } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobDetail } from './job-views';
+import { withPictures } from './engraved-pictures';
 import { fileWithSettings, pieceOf } from './machine-files';
 import { correctionBy } from './print-sheets';
 import type { RunsSeen } from './runs-seen';
@@ -33,7 +34,8 @@ export class TurnedRuns {
         `The marks of a sheet are read before its back is begun; this run is ${run.state}.`,
       );
     const job = await jobDetail(this.pool, this.heavy, workshopId, run.jobId);
-    const shop = await loadShop(this.pool, workshopId, [run.materialId]);
+    const loaded = await loadShop(this.pool, workshopId, [run.materialId]);
+    const shop = await withPictures(this.pool, workshopId, loaded, job.steps.flatMap(worksOf));
     const work = workOf(job, run);
     if (!work) throw refused('The step of this run is not in the job any more.');
     const correction = correctionOf(job, work, shop, read);

@@ -31,17 +31,22 @@ export function writeGcode(passes: readonly BeamPass[], zero: Frame): string {
     const full = Math.round(power * FULL_POWER_S);
     for (const { points, power: shares } of strokes) {
       let last = 0;
+      let [lastX, lastY] = ['', ''];
       points.forEach(({ x, y }, i) => {
         if (!Number.isFinite(x) || !Number.isFinite(y))
           throw new RangeError(`A tool path point must be two numbers; ${x}, ${y} came.`);
-        const at = `X${decimal(x - zero.x)} Y${decimal(zero.y - y)}`;
+        const [atX, atY] = [`X${decimal(x - zero.x)}`, `Y${decimal(zero.y - y)}`];
         if (i === 0) {
-          lines.push(`G0 ${at} S0`);
+          lines.push(`G0 ${atX} ${atY} S0`);
+          [lastX, lastY] = [atX, atY];
           return;
         }
         const now = shares ? Math.round(shares[i - 1] * full) : full;
         const s = i === 1 || now !== last ? ` S${now}` : '';
+        // A coordinate that stays is left out: a picture’s file is half as long so.
+        const at = atY === lastY ? atX : atX === lastX ? atY : `${atX} ${atY}`;
         lines.push(`G1 ${at}${s}${i === 1 ? ` F${decimal(speedMmS * 60)}` : ''}`);
+        [lastX, lastY] = [atX, atY];
         last = now;
       });
     }
