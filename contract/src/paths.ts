@@ -90,6 +90,8 @@ export const paths = {
   /** Of a step on one of its sheets, which may be left out where it has but one; with all that the same machine does on it, or alone. */
   stepFile: (stepId: string, sheetId: string | null = null, together = false) =>
     `/api/steps/${stepId}/machine-file?together=${together}${sheetId ? `&sheet=${sheetId}` : ''}`,
+  stepDrawing: (stepId: string, sheetId: string | null, format: 'svg' | 'dxf' | 'pdf') =>
+    `/api/steps/${stepId}/drawing?format=${format}${sheetId ? `&sheet=${sheetId}` : ''}`,
   guideFile: (stepId: string, sheetId: string) => `/api/steps/${stepId}/guide-file?sheet=${sheetId}`,
   sheetPrint: (jobId: string, sheetId: string, stretchX: number, stretchY: number) =>
     `/api/jobs/${jobId}/sheets/${sheetId}/print?stretchX=${stretchX}&stretchY=${stretchY}`,

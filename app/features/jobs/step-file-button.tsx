@@ -4,7 +4,10 @@ import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '../../ui/elements';
 import { useIsMutating, useMutation } from '@tanstack/react-query';
+import { View } from 'react-native';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { saveFile } from '../api/save-file';
 
@@ -13,6 +16,9 @@ export function StepFileButton({ job, step, machine }: { job: JobDetail; step: S
   const { rust } = useTokens();
   const save = useMutation({
     mutationFn: (isTogether: boolean) => saveFile(paths.stepFile(step.id, step.sheet?.id ?? null, isTogether)),
+  });
+  const draw = useMutation({
+    mutationFn: (format: 'svg' | 'dxf' | 'pdf') => saveFile(paths.stepDrawing(step.id, step.sheet?.id ?? null, format)),
   });
   // What was changed a moment ago has to have arrived: the file is made of what the server knows.
   const isChanging = useIsMutating() > 0;
@@ -35,6 +41,23 @@ export function StepFileButton({ job, step, machine }: { job: JobDetail; step: S
           disabled={isChanging}
           onPress={() => save.mutate(true)}
         />
+      ) : null}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.wide }}>
+        <Aside>Its drawing, true size:</Aside>
+        {(['svg', 'dxf', 'pdf'] as const).map((format) => (
+          <TextKey
+            key={format}
+            title={format.toUpperCase()}
+            label={`Drawing of step ${step.position + 1} as ${format.toUpperCase()}`}
+            isDisabled={isChanging}
+            onPress={() => draw.mutate(format)}
+          />
+        ))}
+      </View>
+      {draw.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {draw.error.message}
+        </Body>
       ) : null}
       {byHand.length ? <Aside>{`Set by hand, as the file does not carry it: ${byHand.join(', ')}.`}</Aside> : null}
       {save.isError ? (

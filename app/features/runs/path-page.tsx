@@ -3,6 +3,8 @@ import type { StepWork } from '@keen-anvil/contract/work';
 import { tabPlaceAt, tabsOnSheet, type TabsOfStep } from '@keen-anvil/core/output';
 import { positionOnPath } from '@keen-anvil/core/standins';
 import type { Point } from '@keen-anvil/core/geometry';
+import type { StepCut } from '@keen-anvil/core/jobs';
+import { processOf } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
@@ -21,6 +23,8 @@ import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { planAndFollow } from './follow-path';
 import { PathOver } from './path-over';
+import { PictureChoice } from './picture-choice';
+import { PicturePreview } from './picture-preview';
 import { useAct, useJob } from '../jobs/queries';
 import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
 import { inspectionRequest, pathKey, useInspections, type InspectedStep } from '../jobs/use-inspections';
@@ -83,6 +87,8 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
   const total = followed?.trace.totalSeconds ?? 0;
   const seconds = Math.min(at, total);
   const position = followed ? positionOnPath(followed.trace, seconds) : null;
+  const isPictured = processOf(step.process).path === 'rows' && step.laid.some(({ picture }) => picture);
+  const cutBy = (cut: StepCut) => act.mutate({ do: 'change-step', stepId: step.id, cut });
   const send = (next: TabsOfStep) =>
     act.mutate({
       do: 'change-step',
@@ -108,6 +114,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
         first={
           <>
             <Aside>{sayOf(step, bed!.material.name)}</Aside>
+            {isPictured ? <PicturePreview step={step} material={bed!.material} /> : null}
             {path.isError ? <Trouble error={path.error} retry={() => void path.refetch()} /> : null}
             {picture ? (
               <SheetPicture
@@ -147,15 +154,17 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
         }
         second={
           <>
-            <Chips
-              label="What is looked at?"
-              options={[
-                { value: 'path', label: 'Through time' },
-                { value: 'tabs', label: 'Tabs' },
-              ]}
-              chosen={isPlacing}
-              onChoose={setPlacing}
-            />
+            {processOf(step.process).parts ? (
+              <Chips
+                label="What is looked at?"
+                options={[
+                  { value: 'path', label: 'Through time' },
+                  { value: 'tabs', label: 'Tabs' },
+                ]}
+                chosen={isPlacing}
+                onChoose={setPlacing}
+              />
+            ) : null}
             {isPlacing === 'path' && followed && position ? (
               <View style={{ gap: SPACE.small }} testID="scrubber">
                 <View style={{ flexDirection: 'row', alignItems: 'baseline', justifyContent: 'space-between' }}>
@@ -243,6 +252,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
                 </>
               )
             ) : null}
+            {isPictured ? <PictureChoice step={step} onChange={cutBy} /> : null}
             {act.isError ? (
               <Body role="alert" style={{ color: rust }}>
                 {act.error.message}

@@ -14,6 +14,7 @@ export {
 } from './step-plan';
 export { cornerOf, frameOf, type Frame } from './frame';
 export type { PicturesOfStep } from './picture-strokes';
+export { drawingSvg, sheetDrawing, type SheetDrawing } from './sheet-drawing';
 export { reachProblem } from './reach-problem';
 export { runUpMm } from './run-up';
 export { tabPlaceAt, tabsOnSheet, type TabOnSheet, type TabPlace } from './tab-places';

@@ -34,7 +34,7 @@ interface PictureStrokesWish extends PicturesOfStep {
 export const isPictured = (
   { picture }: Pick<PartOnSheet, 'picture'>,
   { grey }: Pick<PicturesOfStep, 'grey'>,
-): boolean => picture != null && grey[picture.drawingId] !== undefined;
+): boolean => picture !== null && picture !== undefined && grey[picture.drawingId] !== undefined;
 
 /** Rows of the pictures that parts show, each cropped to its part where it lies. */
 export function pictureStrokes(wish: PictureStrokesWish): Stroke[] {

@@ -5,8 +5,10 @@ import { Router } from 'express';
 import { notFound, refused } from '../problem';
 import { actOnJob } from '../services/act-on-job';
 import { withPictures } from '../services/engraved-pictures';
-import { inOneFile, makeGuideFile, makeSheetFile, makeStepFile } from '../services/machine-files';
+import { inOneFile, makeGuideFile, makeSheetFile, makeStepFile, pieceOf } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
+import { sheetDrawing } from '@keen-anvil/core/output';
+import { DRAWING_FORMATS, sheetFile } from '../print/sheet-files';
 import { markerPage } from '../print/marker-page';
 import { jobDetail } from '../services/job-views';
 import { printOfSheet } from '../services/print-sheets';
@@ -51,6 +53,26 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
       .attachment(fileName([job.name, `step ${step.position + 1}`, ...ofSheet, materialOf(step, shop)], format))
       .type('application/octet-stream')
       .send(text);
+  });
+
+  router.get('/steps/:id/drawing', async (request, response) => {
+    const workshopId = workshopOf(request);
+    const format = DRAWING_FORMATS.find((one) => one === request.query.format);
+    if (!format) throw refused(`The format was expected to be one of ${DRAWING_FORMATS.join(', ')}.`, 'format');
+    const job = await jobOfStep(pool, heavy, workshopId, idOf(request));
+    const step = job.steps.find((s) => s.id === request.params.id);
+    if (!step) throw notFound('That step');
+    const work = workAsked(step, request.query.sheet);
+    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const piece = pieceOf(work, shop);
+    if (!piece) throw refused(`Step ${step.position + 1} lies on no sheet yet.`, 'stockPieceId');
+    const name = [job.name, `step ${step.position + 1}`, materialOf(step, shop)];
+    const sheet = { widthMm: piece.widthMm, lengthMm: piece.lengthMm, isRoll: piece.kind === 'roll' };
+    const drawing = sheetDrawing(name.filter(Boolean).join(', '), sheet, [{ process: work.process, parts: work.laid }]);
+    response
+      .attachment(fileName(name, format))
+      .type('application/octet-stream')
+      .send(await sheetFile(drawing, format));
   });
 
   router.get('/steps/:id/guide-file', async (request, response) => {

@@ -1,0 +1,50 @@
+import type { StepView } from '@keen-anvil/contract';
+import type { StepCut } from '@keen-anvil/core/jobs';
+import { PICTURE_WAYS, USUAL_PICTURE, type PictureWay, type PictureWish } from '@keen-anvil/core/raster';
+import { Chips } from '../../ui/chips';
+import { StepNumber } from '../../ui/step-number';
+import { Toggle } from '../../ui/toggle';
+import { Aside, Strong } from '../../ui/type';
+
+const WORDS: Readonly<Record<PictureWay, string>> = {
+  spread: 'Dots, spread finely',
+  'spread wide': 'Dots, spread widely',
+  woven: 'Dots, woven',
+  halftone: 'Round dots that grow',
+  'by power': 'Stronger where it is dark',
+};
+
+/** How the pictures of a step are engraved. */
+export function PictureChoice({ step, onChange }: { step: StepView; onChange: (cut: StepCut) => void }) {
+  const wish = step.cut?.picture ?? USUAL_PICTURE;
+  const set = (change: Partial<PictureWish>) =>
+    onChange({
+      ...(step.cut ?? { order: 'shortest', leadInMm: null, tabs: null }),
+      picture: { ...wish, ...change },
+    });
+  return (
+    <>
+      <Strong>Shades</Strong>
+      <Chips
+        label="How are shades made?"
+        options={PICTURE_WAYS.map((value) => ({ value, label: WORDS[value] }))}
+        chosen={wish.way}
+        onChoose={(way) => set({ way })}
+      />
+      <StepNumber
+        label="Contrast"
+        unit="×"
+        min={0.2}
+        max={4}
+        step={0.1}
+        value={wish.contrast}
+        onChange={(contrast) => set({ contrast })}
+      />
+      <Toggle label="Engrave what is light" value={wish.isInverted} onChange={(isInverted) => set({ isInverted })} />
+      <Aside>
+        A tone ladder by power, scored in the book, says how dark each power comes out: then shades are as they were
+        asked for.
+      </Aside>
+    </>
+  );
+}

@@ -1,0 +1,72 @@
+import { paths, type MaterialView, type ToneLadderView } from '@keen-anvil/contract';
+import type { StepWork } from '@keen-anvil/contract/work';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import { Image, View } from 'react-native';
+import { Trouble, Waiting } from '../../ui/states';
+import { Aside, Strong } from '../../ui/type';
+import { call } from '../api/client';
+import { readPixels } from '../api/read-pixels';
+import { previewPicture } from './preview-in-worker';
+
+const HEIGHT = 300;
+
+/** A picture as it will come out on its material: the very rows of its file, as dark as each is known to burn. */
+export function PicturePreview({ step, material }: { step: StepWork; material: MaterialView }) {
+  const part = step.laid.find(({ picture }) => picture);
+  const recipeId = step.match.recipe?.id;
+  const preview = useQuery({
+    queryKey: [
+      'engraved picture',
+      part?.id,
+      part?.place,
+      part?.picture?.matrix,
+      step.cut?.picture,
+      step.match.settings,
+      material.colour,
+    ],
+    queryFn: async ({ signal }) => {
+      const answer = await fetch(paths.artworkPicture(part!.picture!.drawingId), { signal });
+      if (!answer.ok) throw new Error('The picture could not be fetched.');
+      const pixels = await readPixels(await answer.blob(), 2400);
+      const ladder = recipeId ? await call<ToneLadderView | null>(paths.recipeTone(recipeId), { signal }) : null;
+      return previewPicture({ pixels, part: part!, step, ladder, colour: material.colour }, signal);
+    },
+    enabled: part !== undefined,
+    staleTime: Infinity,
+    structuralSharing: false,
+    retry: false,
+  });
+  const { data } = preview;
+  const uri = useMemo(() => (data ? URL.createObjectURL(data.blob) : null), [data]);
+  useEffect(
+    () => () => {
+      if (uri) URL.revokeObjectURL(uri);
+    },
+    [uri],
+  );
+  if (!part) return null;
+  if (preview.isError) return <Trouble error={preview.error} retry={() => void preview.refetch()} />;
+  return (
+    <View testID="picture-preview" style={{ gap: 4 }}>
+      <Strong>As it comes out</Strong>
+      {data && uri ? (
+        <>
+          <Image
+            source={{ uri }}
+            accessibilityLabel={`The picture as it comes out on ${material.name}`}
+            resizeMode="contain"
+            style={{ width: '100%', height: HEIGHT }}
+          />
+          <Aside>
+            {data.hasLadder
+              ? 'Its darkness goes by the tone ladder of the recipe.'
+              : 'No tone ladder by power yet: darkness is taken to follow the power.'}
+          </Aside>
+        </>
+      ) : (
+        <Waiting lines={4} />
+      )}
+    </View>
+  );
+}
