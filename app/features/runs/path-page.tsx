@@ -1,4 +1,4 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import { paths, type JobDetail } from '@keen-anvil/contract';
 import type { StepWork } from '@keen-anvil/contract/work';
 import { tabPlaceAt, tabsOnSheet, type TabsOfStep } from '@keen-anvil/core/output';
 import { positionOnPath } from '@keen-anvil/core/standins';
@@ -21,7 +21,7 @@ import { Toggle } from '../../ui/toggle';
 import { FONT, SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { planAndFollow } from './follow-path';
+import { followFile, planAndFollow } from './follow-path';
 import { PathOver } from './path-over';
 import { PictureChoice } from './picture-choice';
 import { PicturePreview } from './picture-preview';
@@ -72,9 +72,16 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
   const [missed, setMissed] = useState(false);
   const act = useAct(job.id);
   const request = inspectionRequest(step, bed);
+  const isPictured = processOf(step.process).path === 'rows' && step.laid.some(({ picture }) => picture);
   const path = useQuery({
-    queryKey: ['path', ...pathKey(step, request)],
-    queryFn: ({ signal }) => planAndFollow({ ...request!.step, effort: 'all' }, signal),
+    queryKey: ['path', ...pathKey(step, request), isPictured ? job.version : null],
+    queryFn: ({ signal }) =>
+      // The light of a picture is with the server: its very file is followed.
+      isPictured
+        ? fileOfStep(step).then((file) =>
+            followFile({ machine: bed!.machine, file, settings: request!.step.settings, zero: null }, signal),
+          )
+        : planAndFollow({ ...request!.step, effort: 'all' }, signal),
     staleTime: Infinity,
     structuralSharing: false,
     retry: false,
@@ -87,7 +94,6 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
   const total = followed?.trace.totalSeconds ?? 0;
   const seconds = Math.min(at, total);
   const position = followed ? positionOnPath(followed.trace, seconds) : null;
-  const isPictured = processOf(step.process).path === 'rows' && step.laid.some(({ picture }) => picture);
   const cutBy = (cut: StepCut) => act.mutate({ do: 'change-step', stepId: step.id, cut });
   const send = (next: TabsOfStep) =>
     act.mutate({
@@ -263,6 +269,14 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
       />
     </Page>
   );
+}
+
+/** The machine file of a step on its sheet, as the server makes it. */
+async function fileOfStep(step: StepWork): Promise<string> {
+  const answer = await fetch(paths.stepFile(step.id, step.sheet?.id ?? null));
+  if (answer.ok) return answer.text();
+  const problem = (await answer.json().catch(() => null)) as { error?: { message: string } } | null;
+  throw new Error(problem?.error?.message ?? 'The file of this step could not be fetched.');
 }
 
 const sayOf = (step: StepWork, material: string): string =>
