@@ -32,12 +32,6 @@ const address = `http://127.0.0.1:${port}`;
 const get = async (path) => (await fetch(address + path)).json();
 const browser = await chromium.launch(CHROMIUM);
 
-async function drawn(page) {
-  await page.getByRole('tab', { name: 'Drawing' }).click();
-  // It is drawn as wide as its frame, which is known a moment later.
-  await page.getByRole('img', { name: /^The drawing/ }).waitFor();
-}
-
 const found = async (words) => (await get(`/api/recipes?search=${encodeURIComponent(words)}`)).recipes[0];
 const tunings = await get('/api/tunings');
 const halfWay = tunings.find((tuning) => tuning.recipe.process === 'heat-press').id;
@@ -61,13 +55,6 @@ async function laid(page) {
   await page.getByRole('button', { name: 'As many as fit' }).click();
   await page.getByText(/more were laid/).waitFor();
   await page.waitForTimeout(1500);
-}
-
-/** A page with stickers, its marks read. */
-async function printed(page) {
-  await page.getByRole('button', { name: 'Let the stand-in look' }).click();
-  await page.getByTestId('correction').waitFor();
-  await page.evaluate(() => document.querySelector('[role="img"]').scrollIntoView({ block: 'center' }));
 }
 
 async function pictures(size, views) {
@@ -96,10 +83,32 @@ async function tag(page) {
   await page.getByRole('radio', { name: /^Edge to hole/ }).click();
 }
 
+/** All that has to be ready, ticked off. */
+async function ticked(page) {
+  const open = page.getByTestId('ready-lines').getByRole('checkbox', { checked: false });
+  await open.first().waitFor();
+  for (let left = await open.count(); left > 0; left = await open.count()) await open.first().click();
+}
+
+/** Tags before they are engraved: some lines ticked. */
+async function ready(page) {
+  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  await page.getByTestId('edge-walk').waitFor();
+  for (const name of [/lies flat/, /^Focus/]) await page.getByRole('checkbox', { name }).click();
+}
+
+/** A photo as it will come out. */
+async function engraved(page) {
+  await page.getByTestId('picture-preview').getByRole('img').waitFor();
+  await page.getByTestId('file-lines').waitFor();
+}
+
 /** The medals' front done by hand, their sheet turned over, its marks read. */
 async function turnedOver(page) {
   await page.getByRole('button', { name: 'By hand, on my own machine' }).click();
   await page.getByRole('button', { name: 'Begin with step 1' }).click();
+  await ticked(page);
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
   for (const step of [1, 2]) {
     await page.getByTestId('by-hand').getByText(`Step ${step}`).waitFor();
     await page.getByRole('button', { name: 'I have run it' }).click();
@@ -153,7 +162,6 @@ await pictures({ width: 390, height: 844 }, [
   ['recipe', `/book/${worn.id}`, (page) => page.getByTestId('dial-in').waitFor()],
   ['dial-card', `/book/${press.id}/dial`],
   ['hold', `/jobs/${held}/run`],
-  ['drawing', `/jobs/${jobNamed('Certificates')}`, drawn],
   ['job-steps', '/jobs/new', newJob],
   ['measured', '/jobs/new', tag],
   ['mockup', `/jobs/${jobNamed('Bottle wraps')}/mockup`, mockedUp],
@@ -162,18 +170,11 @@ await pictures({ width: 390, height: 844 }, [
   ['turned', `/jobs/${jobNamed('Finishers’ medals')}`, turnedOver],
   ['rim', `/jobs/${jobNamed('Crew stickers')}`, rim],
   ['nest', `/jobs/${jobNamed('Kit tags')}/nest?step=1`, nested],
-  ['print', `/jobs/${jobNamed('Crew stickers')}/print`, printed],
+  ['path', `/jobs/${jobNamed('Prize board with a photo')}/path?step=1`, engraved],
+  ['broken-off', `/jobs/${jobNamed('Oar-blade tags')}/run`, (page) => page.getByTestId('broken-off').waitFor()],
   ['lay', `/jobs/${jobNamed('Kit tags')}/lay?step=1`, laid],
-  [
-    'ways',
-    `/jobs/${jobNamed('Prize coasters')}/ways?step=1`,
-    (page) =>
-      page
-        .getByText(/m between$/)
-        .nth(4)
-        .waitFor(),
-  ],
 ]);
+await pictures({ width: 1280, height: 800 }, [['wide-ready', `/jobs/${jobNamed('Kit tags')}`, ready]]);
 const made = (await get('/api/jobs')).find((job) => job.name === 'Boat number 48').id;
 await pictures({ width: 1280, height: 800 }, [
   [
@@ -195,6 +196,8 @@ await pictures({ width: 390, height: 844 }, [
     async (page) => {
       await page.getByRole('radio', { name: 'true speed' }).click();
       await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+      await ticked(page);
+      await page.getByRole('button', { name: 'Start', exact: true }).click();
       await page.getByTestId('tool').waitFor();
       await page.getByText(/0\.[3-9]\d* m cut/).waitFor();
       await page.getByRole('button', { name: 'Pause' }).click();
