@@ -20,7 +20,10 @@ import type { Db } from '../src/db/pool';
 const FORM = '0b8f0a52-54d1-4f6e-8a5c-91f0a6cbb0d7';
 const AT_ONCE = 100;
 
-interface OldStep extends Omit<Step, 'isProcessGuessed' | 'nudge' | 'fill' | 'rounds' | 'isFromBack' | 'turned' | 'cut'> {
+interface OldStep extends Omit<
+  Step,
+  'isProcessGuessed' | 'nudge' | 'fill' | 'rounds' | 'isFromBack' | 'turned' | 'cut'
+> {
   position: number;
   stockPieceId: string | null;
   onCarrier: boolean;

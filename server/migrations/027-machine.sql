@@ -28,6 +28,8 @@ ALTER TABLE run
   ADD COLUMN planned_revision integer,
   ADD COLUMN only_parts jsonb,
   ADD COLUMN part_outcomes jsonb NOT NULL DEFAULT '[]',
+  -- What a second pass in its place would be dialled to, once it was judged not enough.
+  ADD COLUMN stronger jsonb,
   ADD COLUMN symptom text,
   ADD COLUMN photo_id uuid;
 UPDATE run SET driver = 'by-hand' WHERE by_hand;

@@ -53,6 +53,8 @@ export interface RunRow {
   /** Only these parts, where a part of a step is gone over again. */
   onlyParts: string[] | null;
   partOutcomes: PartOutcome[];
+  /** What a second pass would be dialled to, as the tuner said when it was judged; null where it was not asked. */
+  stronger: Settings | null;
   symptom: string | null;
   photoId: string | null;
   isLed: boolean;
@@ -80,7 +82,7 @@ export interface RunRow {
 const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", s.holder, s.is_from_back AS "isFromBack", coalesce((SELECT h.on_carrier FROM job_sheet h WHERE h.id = r.sheet_id), false) AS "onCarrier", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
     r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.zero, r.driver, r.ticked, r.interruption, r.confirmed_line AS "confirmedLine", r.nudge, r.planned_tool_life AS "plannedToolLife", r.planned_revision AS "plannedRevision",
-    r.only_parts AS "onlyParts", r.part_outcomes AS "partOutcomes", r.symptom, r.photo_id AS "photoId", coalesce((SELECT e.is_led FROM run_series e WHERE e.workshop_id = r.workshop_id AND e.id = r.series_id), false) AS "isLed", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
+    r.only_parts AS "onlyParts", r.part_outcomes AS "partOutcomes", r.stronger, r.symptom, r.photo_id AS "photoId", coalesce((SELECT e.is_led FROM run_series e WHERE e.workshop_id = r.workshop_id AND e.id = r.series_id), false) AS "isLed", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",
     r.total_seconds AS "totalSeconds", r.total_cut_mm AS "totalCutMm", extract(epoch FROM clock_timestamp() - r.going_since)::double precision AS "goingSeconds",
     r.seen_outcome AS "seenOutcome", r.outcome, j.name AS "jobName", c.process, m.colour, a.id AS "machineId", a.name AS "machineName",
     t.id AS "toolId", t.name AS "toolName", m.id AS "materialId", m.name AS "materialName", m.family
@@ -362,11 +364,16 @@ export async function scoreRun(
   db: Db,
   id: string,
   outcome: Outcome | null,
-  more: { parts?: readonly PartOutcome[]; symptom?: string | null; photoId?: string | null } = {},
+  more: {
+    parts?: readonly PartOutcome[];
+    symptom?: string | null;
+    photoId?: string | null;
+    stronger?: Settings | null;
+  } = {},
 ): Promise<void> {
   await db.query(
     `UPDATE run SET outcome = $2, part_outcomes = coalesce($3::jsonb, part_outcomes), symptom = CASE WHEN $4 THEN $5 ELSE symptom END,
-       photo_id = CASE WHEN $6 THEN $7::uuid ELSE photo_id END WHERE id = $1`,
+       photo_id = CASE WHEN $6 THEN $7::uuid ELSE photo_id END, stronger = $8 WHERE id = $1`,
     [
       id,
       outcome,
@@ -375,6 +382,7 @@ export async function scoreRun(
       more.symptom ?? null,
       more.photoId !== undefined,
       more.photoId ?? null,
+      more.stronger ?? null,
     ],
   );
 }

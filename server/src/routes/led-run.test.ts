@@ -270,6 +270,10 @@ describe('what was not enough', () => {
       partOutcomes: [{ partId: bad.id, outcome: 'far-under' }],
       symptom: 'small bits lift',
     });
+    // What the tuner makes of it is more than was dialled, and is what the second pass goes by.
+    const { stronger } = scored.body as RunView;
+    expect(stronger!.force).toBeGreaterThan(0);
+    expect(stronger).toMatchObject({ passes: 1 });
     await api()
       .post(paths.runAgain(run.id))
       .send({ id: randomUUID(), partIds: [randomUUID()] })
@@ -281,6 +285,11 @@ describe('what was not enough', () => {
         .expect(201)
     ).body;
     expect(again.onlyParts).toEqual([bad.id]);
+    expect(again.settings).toEqual(stronger);
+    // A photo that comes later is no other verdict.
+    const later = await api().post(paths.runOutcome(run.id)).send({ outcome: 'under', photoId: null }).expect(200);
+    expect(later.body.earlier).toEqual([]);
+    await api().post(paths.runOutcome(run.id)).send({ outcome: 'under', photoId: randomUUID() }).expect(422);
     const [whole, part] = [readHpgl(await fileOf(run)), readHpgl(await fileOf(again))];
     expect(part.strokes.length).toBeGreaterThan(0);
     expect(part.strokes.length).toBeLessThan(whole.strokes.length);

@@ -21,6 +21,7 @@ import {
   tellOfRun,
   type RunRow,
 } from '../queries/runs';
+import { findPhoto } from '../queries/photos';
 import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
@@ -30,6 +31,7 @@ import { doneOf } from './run-progress';
 import { strongerOf } from './run-views';
 import { LedRuns } from './led-runs';
 import { planRun } from './run-plans';
+import { repeatAfter } from './repeat-advice';
 import { RunsSeen } from './runs-seen';
 import { loadShop, type Shop } from './shop';
 import { TurnedRuns } from './turned-runs';
@@ -162,12 +164,26 @@ export class RunBook {
     }: { outcome: Outcome | null; parts?: PartOutcome[]; symptom?: string | null; photoId?: string | null },
   ): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
+    if (more.photoId && !(await findPhoto(this.pool, workshopId, more.photoId)))
+      throw refused('That photo is not in this workshop: it was expected to be kept before it is named.', 'photoId');
+    // The tuner is asked before anything is locked.
+    const stronger =
+      seen.state === 'finished'
+        ? await repeatAfter(
+            { pool: this.pool, heavy: this.heavy },
+            workshopId,
+            seen,
+            outcome,
+            await loadShop(this.pool, workshopId, [seen.materialId]),
+          )
+        : null;
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
       // What was said of parts goes with a verdict that is taken back.
-      await scoreRun(db, id, outcome, outcome === null ? { parts: [], symptom: null } : more);
-      await insertVerdict(db, workshopId, 'run', id, outcome, run.outcome);
+      await scoreRun(db, id, outcome, outcome === null ? { parts: [], symptom: null } : { ...more, stronger });
+      // A photo or a symptom that comes later is no other verdict.
+      if (outcome !== run.outcome) await insertVerdict(db, workshopId, 'run', id, outcome, run.outcome);
       await refreshCards(db, workshopId, [run.recipeId]);
       await touchJob(db, run.jobId);
       await tellOfRun(db, id);

@@ -128,6 +128,6 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
 export function strongerOf(run: RunRow, shop: Shop): RunView['stronger'] {
   const machine = shop.machines.get(run.machineId);
   return run.state === 'finished' && run.outcome && machine
-    ? strongerPass(machine, run.process, run.settings, run.outcome)
+    ? (run.stronger ?? strongerPass(machine, run.process, run.settings, run.outcome))
     : null;
 }
