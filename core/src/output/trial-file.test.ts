@@ -22,6 +22,21 @@ describe('the machine file of a trial sheet', () => {
     expect(file.estimateSeconds).toBeGreaterThan(0);
   });
 
+  it('leads a blade that trails, as a step does', () => {
+    const ask = {
+      machine: longPlotter,
+      process: 'kiss-cut',
+      holder: 1,
+      cells: [cell(kiss, { isRepeat: true })],
+    } as const;
+    const plain = readHpgl(trialFile({ ...ask, cells: [...ask.cells] }).text).strokes;
+    const tool = { kind: 'fine-blade', details: { trail: 0.4 } } as const;
+    const led = readHpgl(trialFile({ ...ask, tool, cells: [...ask.cells] }).text).strokes;
+    expect(led).toHaveLength(plain.length);
+    // Round each corner the holder goes in an arc.
+    expect(led[0].points.length).toBeGreaterThan(plain[0].points.length + 8);
+  });
+
   it('leaves the number out where a place is gone over again', () => {
     const once = trialFile({ machine: longPlotter, process: 'kiss-cut', holder: 1, cells: [cell(kiss)] });
     const again = trialFile({

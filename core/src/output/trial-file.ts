@@ -3,7 +3,9 @@ import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine } from '.
 import { estimateTime } from '../motion';
 import { processOf, type ProcessName, type Settings } from '../recipes';
 import { trialShape } from '../shapes';
-import { planToolpath, type Stroke } from '../toolpath';
+import { planToolpath, trailed, type Stroke } from '../toolpath';
+import { trailOf, type ToolKind } from '../tools';
+import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
@@ -24,6 +26,8 @@ export interface TrialFileRequest {
   process: ProcessName;
   /** Which holder the tool sits in, from 1. */
   holder: number;
+  /** What sits there: a blade that trails is led as it is in a step. */
+  tool?: { kind: ToolKind; details: Details } | null;
   cells: TrialCell[];
 }
 
@@ -39,7 +43,7 @@ export interface TrialFile {
  * The machine file of a trial sheet: every trial with its own numbers and its label.
  * @throws RangeError where a plotter is given several settings at once: its force is dialled in by hand
  */
-export function trialFile({ machine, process, holder, cells }: TrialFileRequest): TrialFile {
+export function trialFile({ machine, process, holder, tool, cells }: TrialFileRequest): TrialFile {
   const does = machineKindOf(machine.kind).does;
   if (does === 'heat')
     return {
@@ -51,10 +55,11 @@ export function trialFile({ machine, process, holder, cells }: TrialFileRequest)
       ),
       cutMm: 0,
     };
-  const planned = cells.map((cell) => ({
-    ...cell,
-    strokes: strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1),
-  }));
+  const trailMm = does === 'tool' && tool ? trailOf(tool) : null;
+  const planned = cells.map((cell) => {
+    const strokes = strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1);
+    return { ...cell, strokes: trailMm === null ? strokes : trailed(strokes, trailMm) };
+  });
   const estimates = planned.map(({ settings, strokes }) =>
     estimateTime(strokes, beamSpeed(machine, settings), motionOf(machine), homeOf(machine)),
   );

@@ -84,7 +84,8 @@ export class TrialSheets {
         at: places[i],
         isRepeat: Boolean(repeated),
       }));
-      const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, cells });
+      const tool = shop.tools.get(now.recipe.tool.id) ?? null;
+      const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, tool, cells });
       await insertSheet(db, workshopId, {
         id: wanted.id,
         tuningId: id,

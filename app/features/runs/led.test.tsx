@@ -1,0 +1,146 @@
+import type { RunView } from '@keen-anvil/contract';
+import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { recipe, shopAnswers } from '../../testing/fixtures';
+import { aloneRun } from '../../testing/run-fixtures';
+import { renderWithBook } from '../../testing/with-book';
+import { RunPage } from './run-page';
+
+const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
+// What the worker makes of a file is not here.
+jest.mock('../jobs/use-inspections', () => ({ useInspections: () => [] }));
+jest.mock('./use-run-path', () => ({ useRunPath: () => ({ data: undefined }) }));
+
+beforeAll(() => {
+  globalThis.EventSource = class {
+    close() {}
+    addEventListener() {}
+  } as unknown as typeof EventSource;
+});
+
+const line = (id: string, text: string, isSafety = false, minutes: number | null = null) => ({
+  id,
+  text,
+  isSafety,
+  isOwn: false,
+  minutes,
+});
+const held: RunView = {
+  id: 'run-1',
+  seriesId: 's',
+  jobId: 'job-1',
+  jobName: 'Kit tags',
+  stepId: 'step-1',
+  stepNumber: 1,
+  sheetId: null,
+  sheetTurn: 1,
+  sheetOf: 1,
+  position: 0,
+  process: 'kiss-cut',
+  colour: '#1d2f5c',
+  materialName: 'Outdoor vinyl, navy',
+  machineId: 'long',
+  machineName: 'Long plotter',
+  toolName: 'Heated tip',
+  settings: { force: 16, speed: 5, passes: 1 },
+  recipeId: recipe.id,
+  hold: 'Begin at Long plotter: put in Outdoor vinyl, navy',
+  holdFor: { machine: true, sheet: true, cover: false, tool: true, first: true },
+  estimateSeconds: 10,
+  measuredSeconds: null,
+  progress: {
+    state: 'holding',
+    doneSeconds: 0,
+    totalSeconds: 10,
+    cutMm: 0,
+    strokesDone: 0,
+    line: 0,
+    at: { x: 0, y: 0 },
+    isDown: false,
+  },
+  seenOutcome: null,
+  outcome: null,
+  earlier: [],
+  isByHand: false,
+  onTopOf: null,
+  isBrought: false,
+  stronger: null,
+  ...aloneRun,
+  preparation: [
+    line('fed', 'Fed in straight'),
+    line('warm', 'Heated tip is warm', false, 5),
+    line('hot', 'Nobody touches the tip', true),
+  ],
+};
+const open = (run: RunView) =>
+  renderWithBook(<RunPage jobId="job-1" />, {
+    '/api/jobs/job-1/runs': { body: [run] },
+    '/api/runs/': { body: run },
+    [`/api/recipes/${recipe.id}`]: { body: recipe },
+    ...shopAnswers,
+  });
+
+describe('a run that waits for its maker', () => {
+  it('does not start before what keeps people safe is ticked; a tick is sent at once', async () => {
+    const { sent } = open(held);
+    expect(await screen.findByText('One line for your safety still to tick')).toBeTruthy();
+    fireEvent.press(screen.getByText('Start'));
+    expect(sent.some(({ path }) => path.endsWith('/actions'))).toBe(false);
+    fireEvent.press(screen.getByRole('checkbox', { name: 'Nobody touches the tip' }));
+    await waitFor(() =>
+      expect(sent.find(({ path }) => path.endsWith('/preparation'))).toMatchObject({ body: { ticked: ['hot'] } }),
+    );
+  });
+
+  it('starts once it is ticked, whatever else is left open', async () => {
+    const { sent } = open({ ...held, ticked: ['hot'] });
+    fireEvent.press(await screen.findByText('Start'));
+    await waitFor(() =>
+      expect(sent.find(({ path }) => path.endsWith('/actions'))).toMatchObject({ body: { action: 'start' } }),
+    );
+  });
+
+  it('has a clock for what takes its minutes', async () => {
+    open(held);
+    fireEvent.press(await screen.findByText('Start its 5 min clock'));
+    expect(await screen.findByText(/^(5 min 0|4 min 59) s$/)).toBeTruthy();
+  });
+
+  it('takes a line of the maker’s own', async () => {
+    const { sent } = open(held);
+    fireEvent.press(await screen.findByText('Add a line of my own'));
+    fireEvent.changeText(screen.getByLabelText('What has to be ready?'), 'Cat out of the room');
+    fireEvent.press(screen.getByText('Before every start'));
+    await waitFor(() =>
+      expect(sent.find(({ path }) => path === '/api/preparation-lines')).toMatchObject({
+        body: { text: 'Cat out of the room', process: null, machineId: null },
+      }),
+    );
+  });
+});
+
+describe('a run over a cable', () => {
+  const cable: RunView = { ...held, driver: 'cable', ticked: ['hot'] };
+
+  it('wants its machine connected before it starts', async () => {
+    open(cable);
+    expect(await screen.findByText('Connect Long plotter first.')).toBeTruthy();
+    fireEvent.press(await screen.findByText('Connect Long plotter'));
+    expect(await screen.findByText(/opens no serial ports/)).toBeTruthy();
+  });
+
+  it('that was broken off says what happened, and offers no plain “Go on”', async () => {
+    open({
+      ...cable,
+      preparation: null,
+      interruption: { why: 'refused', line: 12, text: 'G5 X1', said: 'error:20' },
+      progress: { ...held.progress, state: 'paused', doneSeconds: 4 },
+    });
+    expect(await screen.findByText('A line was refused')).toBeTruthy();
+    expect(
+      screen.getByText('Long plotter was expected to take line 12 of its file, “G5 X1”; it answered “error:20”.'),
+    ).toBeTruthy();
+    expect(screen.queryByText('Go on')).toBeNull();
+    expect(screen.getByText('Cancel')).toBeTruthy();
+  });
+});
