@@ -78,6 +78,8 @@ export function PrintSheet({
     start.mutate(
       {
         speedUp,
+        led: true,
+        ...(machine?.driver && machine.driver !== 'stand-in' ? { speedUp: 1, driver: machine.driver } : {}),
         marks: [{ sheetId: sheet.id, read: marksToSend(marks) }],
       },
       { onSuccess: () => router.push({ pathname: '/jobs/[id]/run', params: { id: job.id } }) },

@@ -2,7 +2,7 @@ import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
 import type { Affine } from '@keen-anvil/core/geometry';
 import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
 import type { Hold, StepTurn } from '@keen-anvil/core/recipes';
-import { machineKindOf } from '@keen-anvil/core/machines';
+import { machineKindOf, type Driver } from '@keen-anvil/core/machines';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -25,6 +25,13 @@ import { loadShop, materialsOf, type Shop } from './shop';
 
 /** A job that is changed while its files are worked out is worked out anew, so many times. */
 const MOST_PLANS = 3;
+
+/** How a machine is reached; none but the hand and the stand-in closes a press. */
+function ownDriver({ machines }: Shop, machineId: string): Driver {
+  const machine = machines.get(machineId)!;
+  const own = machine.driver ?? 'stand-in';
+  return own === 'cable' && machineKindOf(machine.kind).does === 'heat' ? 'stand-in' : own;
+}
 
 /** Who is led gets ready before the first start too. */
 const FIRST: Hold = { machine: true, sheet: true, cover: false, tool: true, first: true };
@@ -116,6 +123,10 @@ export class JobStart {
     { works, files, corrections, traces, shop }: Planned,
   ): Promise<void> {
     const driver = wanted.driver ?? (wanted.byHand ? 'by-hand' : 'stand-in');
+    // What is asked for is how the first machine is reached; the others are reached as they always are, or all by hand.
+    const [{ work: first }] = works;
+    const driverFor = (machineId: string): Driver =>
+      machineId === first.machineId || driver === 'by-hand' ? driver : ownDriver(shop, machineId);
     if (driver !== 'by-hand') await refuseBusy(db, workshopId, works[0].work.machineId);
     const takings = works.flatMap(({ work: { stockPieceId, machineId, sheet } }, i) =>
       machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
@@ -151,8 +162,8 @@ export class JobStart {
         machineFile: text,
         estimateSeconds,
         speedUp: wanted.speedUp,
-        isByHand: driver === 'by-hand',
-        driver,
+        isByHand: driverFor(work.machineId) === 'by-hand',
+        driver: driverFor(work.machineId),
         nudge: null,
         onlyParts: null,
         plannedToolLife: shop.tools.get(work.toolId)?.lifeNumber ?? null,
