@@ -25,7 +25,14 @@ export function TextKey({ title, icon, label, isRisky, isDisabled, onPress }: Te
       aria-disabled={isDisabled}
       disabled={isDisabled}
       onPress={onPress}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: 6, minHeight: TARGET, paddingRight: SPACE.small }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 6,
+        minHeight: TARGET,
+        minWidth: TARGET,
+        paddingRight: SPACE.small,
+      }}
     >
       {icon ? <Icon name={icon} size={20} color={colour} /> : null}
       <Strong style={{ color: colour }}>{title}</Strong>

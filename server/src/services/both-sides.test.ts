@@ -39,6 +39,7 @@ function someAction({ parts, steps, drawings, sheets }: JobDocument, materials: 
   const partIds = [...new Set([one(shown), one(shown)])];
   const stepId = one(steps)?.id ?? randomUUID();
   const own = parts.filter((part) => part.stepId === stepId && part.role !== 'within').map((part) => part.id);
+  const laid = own.length > 0 ? own.slice(0, 2) : [one(shown)];
   const material = one(materials);
   return one<AskedAction>([
     { id, do: 'change-role', partIds, role: one(['process', 'process', 'guide', 'out']) },
@@ -88,11 +89,12 @@ function someAction({ parts, steps, drawings, sheets }: JobDocument, materials: 
     {
       id,
       do: 'lay-parts',
-      partIds: own.slice(0, 2),
+      // A step may have no part of its own any more: then one that is shown is laid.
+      partIds: laid,
       sheets: [
         { sheetId: one([null, ...sheets.map((sheet) => sheet.id)]), stockPieceId: null, onCarrier: one([true, false]) },
       ],
-      lies: own.slice(0, 2).flatMap((partId) =>
+      lies: laid.flatMap((partId) =>
         Array.from({ length: 1 + below(3) }, (_, i) => ({
           partId,
           sheet: 0,

@@ -1,5 +1,5 @@
 import { machineKindOf } from '@keen-anvil/core/machines';
-import { settingProblems, strongerPass, type Outcome, type Settings } from '@keen-anvil/core/recipes';
+import { logDose, settingProblems, strongerPass, type Outcome, type Settings } from '@keen-anvil/core/recipes';
 import { seedFromId } from '@keen-anvil/core/standins';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import type { Pool } from 'pg';
@@ -15,7 +15,8 @@ const MOST_TRIALS = 40;
 
 /**
  * What a second pass in the same place should be dialled to, after a first that was not enough: as the tuner says, by all that the
- * book knows of the recipe and with what lies there counted in. A press adds its time. null where it was enough.
+ * book knows of the recipe and with what lies there counted in, and never less than a step more. A press adds its time. null where it
+ * was enough.
  */
 export async function repeatAfter(
   { pool, heavy }: { pool: Pool; heavy: HeavyPool },
@@ -69,8 +70,10 @@ export async function repeatAfter(
     count: 1,
     repeatOf: run.id,
   });
+  if (!advice.repeat) return plain;
   // One pass does: what lies there counts in.
-  return advice.repeat
-    ? { ...plain, ...advice.repeat.settings, ...(plain.passes === undefined ? {} : { passes: plain.passes }) }
-    : plain;
+  const told = { ...plain, ...advice.repeat.settings, ...(plain.passes === undefined ? {} : { passes: plain.passes }) };
+  const doseOf = (settings: Settings) => logDose(machine, run.process, settings).value;
+  // A tool that goes over a cut that hangs has to press more than it did, whatever a weak pass would add in numbers.
+  return doseOf(told) > doseOf(plain) ? told : plain;
 }
