@@ -16,6 +16,7 @@ afterAll(() => server.close());
 
 /** Of the diode in the demo’s plywood: ten strips measured 98.6 mm. */
 const KERF_MM = 0.14;
+const LEAD_IN_MM = 1;
 const SHEET = { widthMm: 400, lengthMm: 300 };
 const LEFT_RIGHT = turnedSheet('left-right', SHEET);
 
@@ -110,10 +111,10 @@ describe('a board that is engraved on both sides', () => {
       expect((await tell(back, read).expect(200)).body).toMatchObject({ isBrought: true });
     const broughtCut = await pointsOf(cut);
     expect(broughtCut.length).toBeGreaterThan(100);
-    for (const point of plainCut.filter((_, i) => i % 9 === 0)) {
-      const should = brought(lies, point);
-      expect(offLine(should, broughtCut)).toBeLessThan(0.1);
-    }
+    const off = plainCut.filter((_, i) => i % 9 === 0).map((point) => offLine(brought(lies, point), broughtCut));
+    // Where a line is entered from the waste may be another place of it.
+    expect(off.filter((mm) => mm >= 0.1).length / off.length).toBeLessThan(0.03);
+    expect(Math.max(...off)).toBeLessThan(LEAD_IN_MM + 0.1);
     // Rows are rows of the machine: what they cover is what was turned.
     const corners = (points: Point[]) =>
       points.reduce((sum, { x, y }) => ({ x: sum.x + x / points.length, y: sum.y + y / points.length }), {
