@@ -30,7 +30,7 @@ describe('getting ready for a step', () => {
     expect(ids(stepOf(longPlotter, 'kiss-cut'))).toEqual(['fed', 'face', 'tool']);
   });
 
-  it('asks for the right grip, rollers and tape of thick leather on a carrier', () => {
+  it('asks for the right tack, rollers and tape of thick leather on a carrier', () => {
     const leather = {
       name: 'Leather',
       family: 'leather' as const,
@@ -45,7 +45,7 @@ describe('getting ready for a step', () => {
       'm',
     );
     expect(lines.map(({ id }) => id)).toEqual(['carrier', 'face', 'rollers', 'taped', 'tool']);
-    expect(lines[0].text).toContain('strong grip');
+    expect(lines[0].text).toContain('very tacky');
   });
 
   it('puts what keeps people safe last on a laser, goggles for an open beam and a lid for a closed one', () => {

@@ -41,15 +41,15 @@ const isOneOf =
 const isWoven = isOneOf('fabric');
 const isSmokey = isOneOf('wood', 'bamboo', 'leather', 'acrylic', 'card', 'fabric');
 
-/** How strongly a carrier should hold a family. */
-const GRIP: Partial<Record<FamilyName, string>> = {
-  card: 'light grip, so that it comes off again',
-  foil: 'light grip',
-  stencil: 'light grip',
-  fabric: 'strong grip for fabric',
-  leather: 'strong grip',
-  wood: 'strong grip',
-  acrylic: 'strong grip',
+/** How tacky a carrier should be for a family. */
+const TACK: Partial<Record<FamilyName, string>> = {
+  card: 'barely tacky, so that it comes off again',
+  foil: 'barely tacky',
+  stencil: 'barely tacky',
+  fabric: 'very tacky, made for cloth',
+  leather: 'very tacky',
+  wood: 'very tacky',
+  acrylic: 'very tacky',
 };
 const USUAL_WARM_UP_MINUTES = 5;
 const ROLLERS_FROM_MM = 1;
@@ -61,7 +61,7 @@ export const PREPARATION: readonly PreparationRow[] = [
     with: 'material',
     isNeeded: (step) => isPlotter(step) && step.onCarrier,
     says: ({ material }) =>
-      `${material.name} pressed flat on its carrier sheet: ${GRIP[material.family] ?? 'usual grip'}`,
+      `${material.name} pressed flat on its carrier sheet: ${TACK[material.family] ?? 'well tacky'}`,
   },
   {
     id: 'fed',
