@@ -1,5 +1,5 @@
-import { ChangeTeller } from './change-teller';
-import type { Broken, CableLine, Every, Sender, Sending } from './line';
+import { BaseSender } from './base-sender';
+import type { Broken, CableLine, Every, Sender } from './line';
 
 export interface GcodeSenderWish {
   line: CableLine;
@@ -27,8 +27,7 @@ const RESET = '\u0018';
  * and resets on single characters. What is sent and not answered never is more than its buffer takes. A refused line, an alarm and a
  * lost cable end it with what was confirmed last; wherever the line still stands the machine is reset, which turns its beam off.
  */
-export class GcodeSender implements Sender {
-  private readonly teller: ChangeTeller;
+export class GcodeSender extends BaseSender implements Sender {
   /** Lines of the file with their numbers in it, from 1. */
   private readonly lines: { number: number; text: string }[];
   /** Lengths of what is sent and not yet answered. */
@@ -36,52 +35,35 @@ export class GcodeSender implements Sender {
   private next = 0;
   private heard = '';
   private isWriting = false;
-  private readonly endings: (() => void)[] = [];
 
   constructor(private readonly wish: GcodeSenderWish) {
-    this.lines = wish.text
-      .split(/\r?\n/)
-      .map((text, i) => ({
-        number: i + 1,
-        text: text
-          .replace(/\([^)]*\)/g, '')
-          .replace(/;.*/, '')
-          .trim(),
-      }))
-      .filter(({ text }) => text !== '');
-    this.teller = new ChangeTeller(this.lines.length);
-  }
-
-  get now(): Sending {
-    return this.teller.now;
-  }
-
-  onChange(listen: (now: Sending) => void): () => void {
-    return this.teller.onChange(listen);
+    const lines = sentLines(wish.text);
+    super(lines.length);
+    this.lines = lines;
   }
 
   start(): void {
     if (this.now.state !== 'waiting') return;
     const { line, every } = this.wish;
-    this.endings.push(
+    this.endWith(
       line.onText((text) => this.hear(text)),
       line.onLost(() => this.breakOff({ why: 'lost', line: this.lineAt(this.now.confirmed) })),
       every(ASK_MS, () => this.isOpen() && this.say(ASK)),
     );
-    this.teller.set({ state: 'sending' });
+    this.set({ state: 'sending' });
     void this.sendMore();
   }
 
   hold(): void {
     if (this.now.state !== 'sending') return;
     this.say(HOLD);
-    this.teller.set({ state: 'held' });
+    this.set({ state: 'held' });
   }
 
   resume(): void {
     if (this.now.state !== 'held') return;
     this.say(GO_ON);
-    this.teller.set({ state: 'sending' });
+    this.set({ state: 'sending' });
     void this.sendMore();
   }
 
@@ -89,16 +71,8 @@ export class GcodeSender implements Sender {
     if (!this.isOpen()) return;
     // Held first, so that it stops where it is; reset, so that its beam is off and nothing is left in its buffer.
     this.say(HOLD + RESET);
-    this.teller.set({ state: 'cancelled' });
+    this.set({ state: 'cancelled' });
     this.end();
-  }
-
-  end(): void {
-    for (const ending of this.endings.splice(0)) ending();
-  }
-
-  private isOpen(): boolean {
-    return this.now.state === 'sending' || this.now.state === 'held';
   }
 
   private say(text: string): void {
@@ -148,7 +122,7 @@ export class GcodeSender implements Sender {
     if (this.sent.length === 0) return;
     this.sent.shift();
     const confirmed = this.now.confirmed + 1;
-    this.teller.set({ confirmed });
+    this.set({ confirmed });
     void this.sendMore();
   }
 
@@ -174,10 +148,10 @@ export class GcodeSender implements Sender {
       this.breakOff({ why: 'alarm', line: this.lineAt(this.now.confirmed), said: says });
       return;
     }
-    this.teller.set({ at: at ?? this.now.at, says });
+    this.set({ at: at ?? this.now.at, says });
     // All is taken; it is done once the machine stands still.
     if (this.now.state === 'sending' && this.now.confirmed === this.lines.length && /^idle/i.test(says)) {
-      this.teller.set({ state: 'done' });
+      this.set({ state: 'done' });
       this.end();
     }
   }
@@ -189,7 +163,21 @@ export class GcodeSender implements Sender {
 
   private breakOff(broken: Broken): void {
     if (!this.isOpen()) return;
-    this.teller.set({ state: 'broken', broken });
+    this.set({ state: 'broken', broken });
     this.end();
   }
+}
+
+/** What of a file is sent: lines that are neither empty nor remarks alone. */
+function sentLines(text: string): { number: number; text: string }[] {
+  return text
+    .split(/\r?\n/)
+    .map((line, i) => ({
+      number: i + 1,
+      text: line
+        .replace(/\([^)]*\)/g, '')
+        .replace(/;.*/, '')
+        .trim(),
+    }))
+    .filter((line) => line.text !== '');
 }

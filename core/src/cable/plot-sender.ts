@@ -1,5 +1,5 @@
-import { ChangeTeller } from './change-teller';
-import type { CableLine, Every, Sender, Sending } from './line';
+import { BaseSender } from './base-sender';
+import type { CableLine, Every, Sender } from './line';
 
 export interface PlotSenderWish {
   line: CableLine;
@@ -23,8 +23,7 @@ const TURN_MS = 20;
 const AHEAD_SECONDS = 1.5;
 
 /** Sends HP-GL in small pieces, as fast as a plotter takes them. A plotter confirms nothing: what is sent counts as taken. */
-export class PlotSender implements Sender {
-  private readonly teller: ChangeTeller;
+export class PlotSender extends BaseSender implements Sender {
   private readonly pieces: string[];
   /** For each piece, the number of the file's line in which it ends. */
   private readonly endsInLine: number[] = [];
@@ -32,58 +31,42 @@ export class PlotSender implements Sender {
   private isStopped = false;
   private isWriting = false;
   private turns = 0;
-  private readonly endings: (() => void)[] = [];
 
   constructor(private readonly wish: PlotSenderWish) {
-    this.pieces = inPieces(wish.text);
+    const pieces = inPieces(wish.text);
+    super(wish.text.split('\n').length - 1);
+    this.pieces = pieces;
     let lines = 0;
-    for (const piece of this.pieces) {
+    for (const piece of pieces) {
       lines += piece.split('\n').length - 1;
       this.endsInLine.push(lines);
     }
-    this.teller = new ChangeTeller(lines);
-  }
-
-  get now(): Sending {
-    return this.teller.now;
-  }
-
-  onChange(listen: (now: Sending) => void): () => void {
-    return this.teller.onChange(listen);
   }
 
   start(): void {
     if (this.now.state !== 'waiting') return;
     const { line, every } = this.wish;
-    this.endings.push(
+    this.endWith(
       line.onText((text) => this.hear(text)),
       line.onLost(() => this.lost()),
       every(TURN_MS, () => this.turn()),
     );
-    this.teller.set({ state: 'sending' });
+    this.set({ state: 'sending' });
   }
 
   hold(): void {
-    if (this.now.state === 'sending') this.teller.set({ state: 'held' });
+    if (this.now.state === 'sending') this.set({ state: 'held' });
   }
 
   resume(): void {
-    if (this.now.state === 'held') this.teller.set({ state: 'sending' });
+    if (this.now.state === 'held') this.set({ state: 'sending' });
   }
 
   cancel(): void {
     if (!this.isOpen()) return;
     this.wish.line.write(STOP).catch(() => undefined);
-    this.teller.set({ state: 'cancelled' });
+    this.set({ state: 'cancelled' });
     this.end();
-  }
-
-  end(): void {
-    for (const ending of this.endings.splice(0)) ending();
-  }
-
-  private isOpen(): boolean {
-    return this.now.state === 'sending' || this.now.state === 'held';
   }
 
   private hear(text: string): void {
@@ -99,7 +82,7 @@ export class PlotSender implements Sender {
     if (this.next >= this.pieces.length) {
       const isDone = this.wish.flow === 'XON/XOFF' ? !this.isStopped : this.seconds() >= this.wish.totalSeconds;
       if (!isDone) return;
-      this.teller.set({ state: 'done' });
+      this.set({ state: 'done' });
       this.end();
       return;
     }
@@ -121,7 +104,7 @@ export class PlotSender implements Sender {
     try {
       await this.wish.line.write(this.pieces[this.next]);
       this.next += 1;
-      if (this.isOpen()) this.teller.set({ confirmed: this.endsInLine[this.next - 1] });
+      if (this.isOpen()) this.set({ confirmed: this.endsInLine[this.next - 1] });
     } catch {
       this.lost();
     } finally {
@@ -131,7 +114,7 @@ export class PlotSender implements Sender {
 
   private lost(): void {
     if (!this.isOpen()) return;
-    this.teller.set({ state: 'broken', broken: { why: 'lost', line: this.now.confirmed } });
+    this.set({ state: 'broken', broken: { why: 'lost', line: this.now.confirmed } });
     this.end();
   }
 }
