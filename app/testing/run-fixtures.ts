@@ -1,7 +1,8 @@
 import type { RunView } from '@keen-anvil/contract';
+import { recipe } from './fixtures';
 
 /** What a run says of itself that goes on the stand-in, where nobody is led and nothing happened to it. */
-export const aloneRun = {
+const aloneRun = {
   driver: 'stand-in',
   zero: null,
   preparation: null,
@@ -15,3 +16,47 @@ export const aloneRun = {
   symptom: null,
   photoId: null,
 } satisfies Partial<RunView>;
+
+/** A kiss cut in the middle of its run. */
+export const someRun: RunView = {
+  id: 'run-1',
+  seriesId: 's',
+  jobId: 'job-1',
+  jobName: 'Boat numbers',
+  stepId: 'step-1',
+  stepNumber: 1,
+  sheetId: null,
+  sheetTurn: 1,
+  sheetOf: 1,
+  position: 0,
+  process: 'kiss-cut',
+  colour: '#1d2f5c',
+  materialName: 'Outdoor vinyl, navy',
+  machineId: 'long',
+  machineName: 'Long plotter',
+  toolName: 'Fine blade',
+  settings: { force: 16, speed: 5, passes: 1 },
+  recipeId: recipe.id,
+  hold: null,
+  holdFor: null,
+  estimateSeconds: 10,
+  measuredSeconds: null,
+  progress: {
+    state: 'running',
+    doneSeconds: 4,
+    totalSeconds: 10,
+    cutMm: 820,
+    strokesDone: 3,
+    line: 0,
+    at: { x: 10, y: 10 },
+    isDown: true,
+  },
+  seenOutcome: null,
+  outcome: null,
+  earlier: [],
+  isByHand: false,
+  onTopOf: null,
+  stronger: null,
+  isBrought: false,
+  ...aloneRun,
+};

@@ -1,5 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
-import { aloneRun } from '../../testing/run-fixtures';
+import { someRun } from '../../testing/run-fixtures';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { shopAnswers, summary } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -11,46 +11,13 @@ jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
 jest.mock('./nailed-cards', () => ({ NailedCards: () => null }));
 
 const run = (state: RunView['progress']['state'], hold: string | null = null): RunView => ({
+  ...someRun,
   id: `run ${state}`,
-  seriesId: 's',
-  jobId: 'job-1',
   jobName: 'Boat number 12',
-  stepId: 'step',
   stepNumber: 2,
-  sheetId: null,
-  sheetTurn: 1,
-  sheetOf: 1,
   position: 1,
-  process: 'kiss-cut',
-  colour: '#fff',
-  materialName: 'Outdoor vinyl, navy',
-  machineId: 'long',
-  machineName: 'Long plotter',
-  toolName: 'Fine blade',
-  settings: { force: 16 },
-  recipeId: 'recipe-1',
   hold,
-  holdFor: null,
-  estimateSeconds: 6,
-  measuredSeconds: null,
-  seenOutcome: null,
-  outcome: null,
-  earlier: [],
-  isByHand: false,
-  onTopOf: null,
-  stronger: null,
-  isBrought: false,
-  ...aloneRun,
-  progress: {
-    state,
-    doneSeconds: 0,
-    totalSeconds: 6,
-    cutMm: 0,
-    strokesDone: 0,
-    line: 0,
-    at: { x: 0, y: 0 },
-    isDown: false,
-  },
+  progress: { ...someRun.progress, state, doneSeconds: 0, totalSeconds: 6 },
 });
 const job = {
   id: 'job-1',

@@ -1,5 +1,6 @@
 import { paths, type MachineView, type RunReport, type RunView } from '@keen-anvil/contract';
-import { doneByLine, restWithLines, senderFor, type Sender, type Sending } from '@keen-anvil/core/cable';
+import { doneByLine, restWithLines, senderFor, sentLines, type Sender, type Sending } from '@keen-anvil/core/cable';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import { call } from '../api/client';
 import { followFile } from '../runs/follow-path';
 import { every, keepSender, lineTo, senderOf } from './cables';
@@ -39,23 +40,27 @@ export async function sendRun(
   const sender = senderFor(machine, { line, text: rest.text, totalSeconds: trace.totalSeconds, every });
   if (begin) await act(run, begin);
   keepSender(machine.id, run.id, sender);
-  tellOf(run, sender, rest, done, fromLine, onTold);
+  // A sender of G-code counts the lines that it sends; empty ones and remarks are not among them.
+  const sent =
+    machineKindOf(machine.kind).does === 'tool'
+      ? rest.lines
+      : sentLines(rest.text).map(({ number }) => rest.lines[number - 1]);
+  tellOf(run, sender, sent, done, fromLine, onTold);
   sender.start();
 }
 
-/** Tells the server of a run, not too often, and at once of its end. */
+/**
+ * Tells the server of a run, not too often, and at once of its end.
+ * @param sent for each line that is sent, which of the whole file it is
+ */
 function tellOf(
   run: RunView,
   sender: Sender,
-  rest: { text: string; lines: number[] },
+  sent: readonly number[],
   done: ReturnType<typeof doneByLine>,
   fromLine: number,
   onTold: () => void,
 ): void {
-  // A sender counts the lines that it sends; empty ones and remarks are not among them.
-  const sent = rest.text
-    .split(/\r?\n/)
-    .flatMap((text, i) => (text.replace(/\([^)]*\)|;.*/g, '').trim() ? [rest.lines[i]] : []));
   const lineAt = ({ confirmed }: Sending) =>
     Math.max(fromLine - 1, ...sent.slice(Math.max(0, confirmed - 3), confirmed), 0);
   let toldAt = 0;

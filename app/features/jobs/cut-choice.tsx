@@ -1,5 +1,6 @@
 import type { StepView } from '@keen-anvil/contract';
 import type { StepCut } from '@keen-anvil/core/jobs';
+import { USUAL_LEAD_IN_MM } from '@keen-anvil/core/output';
 import { processOf } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
@@ -10,11 +11,9 @@ import { Button } from '../../ui/elements';
 import { StepNumber } from '../../ui/step-number';
 import { Toggle } from '../../ui/toggle';
 import { Aside } from '../../ui/type';
+import { TabMeasures, USUAL_TABS } from './tab-measures';
 
 const USUAL: StepCut = { order: 'shortest', leadInMm: null, tabs: null };
-const USUAL_TABS = { count: 3, widthMm: 1 };
-/** As the planner takes it where nothing is said. */
-const USUAL_LEAD_IN_MM = 1;
 
 /** How a step is cut, in a few words. */
 export function sayCut(cut: StepCut | null): string {
@@ -84,24 +83,7 @@ export function CutChoice({ step, isBeam, onChange, onPlaceTabs }: CutChoiceProp
         ) : null}
         {cut.tabs ? (
           <>
-            <StepNumber
-              label="Tabs round each line"
-              unit=""
-              min={1}
-              max={40}
-              step={1}
-              value={cut.tabs.count}
-              onChange={(count) => set({ tabs: { ...cut.tabs!, count: Math.round(count) } })}
-            />
-            <StepNumber
-              label="Width of a tab"
-              unit="mm"
-              min={0.1}
-              max={50}
-              step={0.1}
-              value={cut.tabs.widthMm}
-              onChange={(widthMm) => set({ tabs: { ...cut.tabs!, widthMm } })}
-            />
+            <TabMeasures tabs={cut.tabs} onChange={(tabs) => set({ tabs })} />
             <Aside>They stand evenly, and never in a corner.</Aside>
             <Button
               title="Put them where I want them"

@@ -1,7 +1,7 @@
 import type { RunView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
-import { aloneRun } from '../../testing/run-fixtures';
+import { someRun } from '../../testing/run-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { RunPage } from './run-page';
 
@@ -26,46 +26,12 @@ const line = (id: string, text: string, isSafety = false, minutes: number | null
   minutes,
 });
 const held: RunView = {
-  id: 'run-1',
-  seriesId: 's',
-  jobId: 'job-1',
+  ...someRun,
   jobName: 'Kit tags',
-  stepId: 'step-1',
-  stepNumber: 1,
-  sheetId: null,
-  sheetTurn: 1,
-  sheetOf: 1,
-  position: 0,
-  process: 'kiss-cut',
-  colour: '#1d2f5c',
-  materialName: 'Outdoor vinyl, navy',
-  machineId: 'long',
-  machineName: 'Long plotter',
   toolName: 'Heated tip',
-  settings: { force: 16, speed: 5, passes: 1 },
-  recipeId: recipe.id,
   hold: 'Begin at Long plotter: put in Outdoor vinyl, navy',
   holdFor: { machine: true, sheet: true, cover: false, tool: true, first: true },
-  estimateSeconds: 10,
-  measuredSeconds: null,
-  progress: {
-    state: 'holding',
-    doneSeconds: 0,
-    totalSeconds: 10,
-    cutMm: 0,
-    strokesDone: 0,
-    line: 0,
-    at: { x: 0, y: 0 },
-    isDown: false,
-  },
-  seenOutcome: null,
-  outcome: null,
-  earlier: [],
-  isByHand: false,
-  onTopOf: null,
-  isBrought: false,
-  stronger: null,
-  ...aloneRun,
+  progress: { ...someRun.progress, state: 'holding', doneSeconds: 0, cutMm: 0, strokesDone: 0, isDown: false },
   preparation: [
     line('fed', 'Fed in straight'),
     line('warm', 'Heated tip is warm', false, 5),

@@ -15,7 +15,6 @@ import { Columns } from '../../ui/columns';
 import { Button, Slider } from '../../ui/elements';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
-import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { FONT, SPACE } from '../../ui/tokens';
@@ -27,6 +26,7 @@ import { PictureChoice } from './picture-choice';
 import { PicturePreview } from './picture-preview';
 import { useAct, useJob } from '../jobs/queries';
 import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
+import { TabMeasures, USUAL_TABS } from '../jobs/tab-measures';
 import { inspectionRequest, pathKey, useInspections, type InspectedStep } from '../jobs/use-inspections';
 
 const TITLE = 'Path of the tool';
@@ -223,24 +223,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
                   {missed ? (
                     <Aside style={{ color: rust }}>No line is near enough there, or a corner is too near.</Aside>
                   ) : null}
-                  <StepNumber
-                    label="Tabs round each line"
-                    unit=""
-                    min={1}
-                    max={40}
-                    step={1}
-                    value={tabs.count}
-                    onChange={(count) => send({ ...tabs, count: Math.round(count) })}
-                  />
-                  <StepNumber
-                    label="Width of a tab"
-                    unit="mm"
-                    min={0.1}
-                    max={50}
-                    step={0.1}
-                    value={tabs.widthMm}
-                    onChange={(widthMm) => send({ ...tabs, widthMm })}
-                  />
+                  <TabMeasures tabs={tabs} onChange={send} />
                   {tabs.places?.length ? (
                     <Button
                       title="Back to those proposed"
@@ -254,7 +237,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
                   <Body>
                     This step is cut all round. With tabs, what is cut out is held until it is taken out by hand.
                   </Body>
-                  <Button title="Leave tabs standing" onPress={() => send({ count: 3, widthMm: 1 })} />
+                  <Button title="Leave tabs standing" onPress={() => send(USUAL_TABS)} />
                 </>
               )
             ) : null}

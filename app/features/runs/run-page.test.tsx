@@ -1,5 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
-import { aloneRun } from '../../testing/run-fixtures';
+import { someRun } from '../../testing/run-fixtures';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
@@ -17,49 +17,8 @@ beforeAll(() => {
   } as unknown as typeof EventSource;
 });
 
-const progress = {
-  state: 'running' as const,
-  doneSeconds: 4,
-  totalSeconds: 10,
-  cutMm: 820,
-  strokesDone: 3,
-  line: 0,
-  at: { x: 10, y: 10 },
-  isDown: true,
-};
-const run: RunView = {
-  id: 'run-1',
-  seriesId: 's',
-  jobId: 'job-1',
-  jobName: 'Boat numbers',
-  stepId: 'step-1',
-  stepNumber: 1,
-  sheetId: null,
-  sheetTurn: 1,
-  sheetOf: 1,
-  position: 0,
-  process: 'kiss-cut',
-  colour: '#1d2f5c',
-  materialName: 'Outdoor vinyl, navy',
-  machineId: 'long',
-  machineName: 'Long plotter',
-  toolName: 'Fine blade',
-  settings: { force: 16, speed: 5, passes: 1 },
-  recipeId: recipe.id,
-  hold: null,
-  holdFor: null,
-  estimateSeconds: 10,
-  measuredSeconds: null,
-  progress,
-  seenOutcome: null,
-  outcome: null,
-  earlier: [],
-  isByHand: false,
-  onTopOf: null,
-  stronger: null,
-  isBrought: false,
-  ...aloneRun,
-};
+const run = someRun;
+const { progress } = run;
 const open = (...runs: RunView[]) =>
   renderWithBook(<RunPage jobId="job-1" />, {
     '/api/jobs/job-1/runs': { body: runs },

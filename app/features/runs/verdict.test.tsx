@@ -1,50 +1,14 @@
 import type { RunView } from '@keen-anvil/contract';
-import { aloneRun } from '../../testing/run-fixtures';
+import { someRun } from '../../testing/run-fixtures';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { renderWithBook } from '../../testing/with-book';
 import { Verdict } from './verdict';
 
 const run: RunView = {
-  id: 'run-1',
-  seriesId: 'series-1',
-  jobId: 'job-1',
-  jobName: 'Boat numbers',
-  stepId: 'step-1',
-  stepNumber: 1,
-  sheetId: null,
-  sheetTurn: 1,
-  sheetOf: 1,
-  position: 0,
-  process: 'kiss-cut',
-  colour: '#1d2f5c',
-  materialName: 'Outdoor vinyl, navy',
-  machineId: 'long',
-  machineName: 'Long plotter',
-  toolName: 'Fine blade',
-  settings: { force: 16, speed: 5, passes: 1 },
-  recipeId: 'recipe-1',
-  hold: null,
-  holdFor: null,
-  estimateSeconds: 9,
-  measuredSeconds: 9,
-  progress: {
-    state: 'finished',
-    doneSeconds: 9,
-    totalSeconds: 9,
-    cutMm: 820,
-    strokesDone: 6,
-    line: 0,
-    at: { x: 0, y: 0 },
-    isDown: false,
-  },
+  ...someRun,
+  measuredSeconds: 10,
+  progress: { ...someRun.progress, state: 'finished', doneSeconds: 10 },
   seenOutcome: 'under',
-  outcome: null,
-  earlier: [],
-  isByHand: false,
-  onTopOf: null,
-  stronger: null,
-  isBrought: false,
-  ...aloneRun,
 };
 
 describe('how did it come out?', () => {

@@ -168,8 +168,8 @@ export class GcodeSender extends BaseSender implements Sender {
   }
 }
 
-/** What of a file is sent: lines that are neither empty nor remarks alone. */
-function sentLines(text: string): { number: number; text: string }[] {
+/** What of a G-code file is sent: lines that are neither empty nor remarks alone, with their numbers in it from 1. */
+export function sentLines(text: string): { number: number; text: string }[] {
   return text
     .split(/\r?\n/)
     .map((line, i) => ({

@@ -15,6 +15,7 @@ export {
 export { cornerOf, frameOf, type Frame } from './frame';
 export type { PicturesOfStep } from './picture-strokes';
 export { drawingSvg, sheetDrawing, type SheetDrawing } from './sheet-drawing';
+export { USUAL_LEAD_IN_MM } from './usual-lead-in';
 export { reachProblem } from './reach-problem';
 export { runUpMm } from './run-up';
 export { tabPlaceAt, tabsOnSheet, type TabOnSheet, type TabPlace } from './tab-places';

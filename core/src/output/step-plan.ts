@@ -20,6 +20,7 @@ import { trailOf, type ToolKind } from '../tools';
 import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
 import { frameOf, type Frame } from './frame';
+import { USUAL_LEAD_IN_MM } from './usual-lead-in';
 import { outlinesOf, type TabsOfStep } from './outlines';
 import { isPictured, pictureStrokes, type PicturesOfStep } from './picture-strokes';
 import { runUpMm, withRunUp } from './run-up';
@@ -76,8 +77,6 @@ export const HOME = { x: 0, y: 0 };
 
 /** Lines of an area that is engraved are this far apart where the recipe does not say, in mm. */
 export const USUAL_INTERVAL_MM = 0.1;
-/** A cut of a laser begins this far in the waste where nobody says otherwise, in mm. */
-export const USUAL_LEAD_IN_MM = 1;
 
 /** Where the tool waits: at the machine's own zero. */
 export const homeOf = (machine: Machine): Point => frameOf(machine, null);
