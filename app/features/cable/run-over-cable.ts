@@ -2,6 +2,7 @@ import { paths, type MachineView, type RunReport, type RunView } from '@keen-anv
 import { doneByLine, restWithLines, senderFor, sentLines, type Sender, type Sending } from '@keen-anvil/core/cable';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { call } from '../api/client';
+import { textAt } from '../api/save-file';
 import { followFile } from '../runs/follow-path';
 import { every, keepSender, lineTo, senderOf } from './cables';
 
@@ -9,11 +10,7 @@ import { every, keepSender, lineTo, senderOf } from './cables';
 const TELL_MS = 700;
 
 /** The file of a run. */
-export const fileOfRun = async (runId: string): Promise<string> => {
-  const answer = await fetch(paths.runFile(runId));
-  if (!answer.ok) throw new Error('The file of this run could not be fetched. Nothing was sent; try again.');
-  return answer.text();
-};
+export const fileOfRun = (runId: string): Promise<string> => textAt(paths.runFile(runId));
 
 const act = (run: RunView, action: 'start' | 'resume' | 'done') =>
   call<RunView>(paths.runAction(run.id), { method: 'POST', body: { action } });

@@ -62,6 +62,26 @@ export function doneWithin({ start, end, first, isDown, x, y, seconds }: PathTra
   return d;
 }
 
+/** When the next line of the file, or the one before, begins; machine seconds. */
+export function lineStep(
+  {
+    start,
+    first,
+    line,
+    totalSeconds,
+  }: { start: Float64Array; first: Uint32Array; line: Uint32Array; totalSeconds: number },
+  now: number,
+  sign: 1 | -1,
+): number {
+  let found = sign > 0 ? totalSeconds : 0;
+  for (let leg = 0; leg < start.length; leg++) {
+    if (line[first[leg]] === 0) continue;
+    if (sign > 0 && start[leg] > now + 1e-6) return start[leg] + 1e-6;
+    if (sign < 0 && start[leg] < now - 1e-3) found = start[leg] + 1e-6;
+  }
+  return found;
+}
+
 function firstLegAt(start: Float64Array, seconds: number): number {
   let [low, high] = [0, start.length];
   while (low < high) {

@@ -20,7 +20,9 @@ import { Toggle } from '../../ui/toggle';
 import { FONT, SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
+import { textAt } from '../api/save-file';
 import { followFile, planAndFollow } from './follow-path';
+import { lineStep } from './path-blocks';
 import { PathOver } from './path-over';
 import { PictureChoice } from './picture-choice';
 import { PicturePreview } from './picture-preview';
@@ -78,7 +80,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
     queryFn: ({ signal }) =>
       // The light of a picture is with the server: its very file is followed.
       isPictured
-        ? fileOfStep(step).then((file) =>
+        ? textAt(paths.stepFile(step.id, step.sheet?.id ?? null), signal).then((file) =>
             followFile({ machine: bed!.machine, file, settings: request!.step.settings, zero: null }, signal),
           )
         : planAndFollow({ ...request!.step, effort: 'all' }, signal),
@@ -254,36 +256,8 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
   );
 }
 
-/** The machine file of a step on its sheet, as the server makes it. */
-async function fileOfStep(step: StepWork): Promise<string> {
-  const answer = await fetch(paths.stepFile(step.id, step.sheet?.id ?? null));
-  if (answer.ok) return answer.text();
-  const problem = (await answer.json().catch(() => null)) as { error?: { message: string } } | null;
-  throw new Error(problem?.error?.message ?? 'The file of this step could not be fetched.');
-}
-
 const sayOf = (step: StepWork, material: string): string =>
   `Step ${step.position + 1}${step.sheet && step.sheet.of > 1 ? `, sheet ${step.sheet.turn} of ${step.sheet.of}` : ''}: ${material}`;
-
-/** When the next line of the file, or the one before, begins; machine seconds. */
-function lineStep(
-  {
-    start,
-    first,
-    line,
-    totalSeconds,
-  }: { start: Float64Array; first: Uint32Array; line: Uint32Array; totalSeconds: number },
-  now: number,
-  sign: 1 | -1,
-): number {
-  let found = sign > 0 ? totalSeconds : 0;
-  for (let leg = 0; leg < start.length; leg++) {
-    if (line[first[leg]] === 0) continue;
-    if (sign > 0 && start[leg] > now + 1e-6) return start[leg] + 1e-6;
-    if (sign < 0 && start[leg] < now - 1e-3) found = start[leg] + 1e-6;
-  }
-  return found;
-}
 
 /** The file's lines round the one that the tool is at. */
 function FileLines({ lines, at }: { lines: readonly string[]; at: number }) {

@@ -6,10 +6,13 @@ import { Image, View } from 'react-native';
 import { Trouble, Waiting } from '../../ui/states';
 import { Aside, Strong } from '../../ui/type';
 import { call } from '../api/client';
+import { fileAt } from '../api/save-file';
 import { readPixels } from '../api/read-pixels';
 import { previewPicture } from './preview-in-worker';
 
 const HEIGHT = 300;
+/** Enough for a phone; a larger picture is made smaller before it is looked at. */
+const MOST_PX = 2400;
 
 /** A picture as it will come out on its material: the very rows of its file, as dark as each is known to burn. */
 export function PicturePreview({ step, material }: { step: StepWork; material: MaterialView }) {
@@ -26,9 +29,7 @@ export function PicturePreview({ step, material }: { step: StepWork; material: M
       material.colour,
     ],
     queryFn: async ({ signal }) => {
-      const answer = await fetch(paths.artworkPicture(part!.picture!.drawingId), { signal });
-      if (!answer.ok) throw new Error('The picture could not be fetched.');
-      const pixels = await readPixels(await answer.blob(), 2400);
+      const pixels = await readPixels(await fileAt(paths.artworkPicture(part!.picture!.drawingId), signal), MOST_PX);
       const ladder = recipeId ? await call<ToneLadderView | null>(paths.recipeTone(recipeId), { signal }) : null;
       return previewPicture({ pixels, part: part!, step, ladder, colour: material.colour }, signal);
     },

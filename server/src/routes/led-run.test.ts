@@ -1,7 +1,5 @@
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import {
   paths,
   type BenchView,
@@ -14,6 +12,7 @@ import {
 } from '@keen-anvil/contract';
 import { readHpgl } from '@keen-anvil/core/output';
 import { asker } from '../../testing/ask';
+import { readyJob as jobReady } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
 
@@ -32,32 +31,11 @@ afterEach(async () => {
 });
 
 const { api, drawn } = asker(() => server);
-const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
 
 const TWO_SQUARES =
   '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path fill="#ffffff" d="M0 0H20V20H0Z"/><path fill="#ffffff" d="M40 0H60V20H40Z"/></svg>';
 
-async function readyJob(picture: Buffer | string = drawing): Promise<JobDetail> {
-  const id = randomUUID();
-  const materials: MaterialView[] = (await api().get(paths.materials)).body;
-  await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
-  let job = await drawn(
-    api()
-      .put(paths.artwork(id, randomUUID(), 'a.svg'))
-      .set('Content-Type', 'image/svg+xml')
-      .send(picture),
-  );
-  for (const [i, name] of ['Outdoor vinyl, white', 'Outdoor vinyl, navy'].slice(0, job.steps.length).entries()) {
-    const materialId = materials.find((m) => m.name === name)!.id;
-    job = await drawn(
-      api()
-        .post(paths.jobActions(job.id))
-        .send(wish(job, { do: 'change-step', stepId: job.steps[i].id, materialId }))
-        .expect(200),
-    );
-  }
-  return job;
-}
+const readyJob = (drawing?: string) => jobReady({ api, drawn }, undefined, drawing);
 const startLed = async (job: JobDetail, more: object = {}): Promise<RunView[]> =>
   (
     await api()

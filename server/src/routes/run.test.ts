@@ -1,10 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { readFileSync } from 'node:fs';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
-import { join } from 'node:path';
 import {
   paths,
   type BenchView,
@@ -16,6 +14,7 @@ import {
 } from '@keen-anvil/contract';
 import { pino } from 'pino';
 import { asker } from '../../testing/ask';
+import { readyJob as jobReady } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
 import { assemble } from '../parts';
@@ -25,24 +24,8 @@ beforeEach(async () => void (server = await startTestServer()));
 afterEach(() => server.close());
 
 const { api, drawn } = asker(() => server);
-const drawing = readFileSync(join(__dirname, '../../../core/testing/boat-number-48.svg'));
 
-async function readyJob(materialNames = ['Outdoor vinyl, white', 'Outdoor vinyl, navy']): Promise<JobDetail> {
-  const id = randomUUID();
-  const materials: MaterialView[] = (await api().get(paths.materials)).body;
-  await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
-  let job = await drawn(
-    api()
-      .put(paths.artwork(id, randomUUID(), 'a.svg'))
-      .set('Content-Type', 'image/svg+xml')
-      .send(drawing),
-  );
-  for (const [i, name] of materialNames.entries()) {
-    const materialId = materials.find((m) => m.name === name)!.id;
-    job = await drawn(doTo(job, { do: 'change-step', stepId: job.steps[i].id, materialId }).expect(200));
-  }
-  return job;
-}
+const readyJob = (materialNames?: string[]) => jobReady({ api, drawn }, materialNames);
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
   api().post(paths.jobActions(job.id)).send(wish(job, action));
 const start = (jobId: string, speedUp = 2000) =>
