@@ -95,6 +95,12 @@ test.describe('a machine on a cable', () => {
       data: { ...diode, dials: own, driver: 'stand-in' },
     });
     expect(answer.ok()).toBe(true);
+    // What still goes over a cable that is gone with its page is cancelled.
+    const { runs } = (await (await page.request.get('/api/bench')).json()) as {
+      runs: { id: string; machineId: string }[];
+    };
+    for (const run of runs.filter(({ machineId }) => machineId === id))
+      await page.request.post(`/api/runs/${run.id}/actions`, { data: { action: 'cancel' } });
   });
 
   test('is moved by hand, walks the edge, takes a real job to its end, and is paused in between', async ({ page }) => {
@@ -149,6 +155,11 @@ test.describe('a machine on a cable', () => {
     page.once('dialog', (dialog) => void dialog.accept());
     await page.reload();
     await expect(page.getByTestId('broken-off')).toContainText('The page was closed');
+    // The server was told of it by the page that went.
+    const { runs } = (await (await page.request.get('/api/bench')).json()) as {
+      runs: { jobName: string; interruption: { why: string } | null }[];
+    };
+    expect(runs.find(({ jobName }) => jobName === 'Plate, pulled')?.interruption?.why).toBe('closed');
     await page.getByTestId('broken-off').getByRole('button', { name: 'Connect Diode' }).click();
     await page
       .getByTestId('broken-off')

@@ -5,8 +5,8 @@ import { getReady, openJob, tickAll } from './go';
 import { test } from './own-workshop';
 
 /** Gets ready, walks the edge and moves the work, starts, and waits for the end. */
-async function led(page: Page, step: number): Promise<void> {
-  await page.getByRole('radio', { name: '60 times faster' }).click();
+async function led(page: Page, step: number, speed: '10 times faster' | '60 times faster'): Promise<void> {
+  await page.getByRole('radio', { name: speed }).click();
   await page.getByRole('button', { name: 'Run on the stand-in' }).click();
   await tickAll(page);
   await page.getByRole('button', { name: 'Walk the edge' }).click();
@@ -27,7 +27,7 @@ test.describe('on the phone at the machine', () => {
     page,
   }) => {
     await openJob(page, 'Bottle wraps');
-    await led(page, 1);
+    await led(page, 1, '10 times faster');
     const first = page.getByTestId('finished-1');
     await first.getByRole('button', { name: /^hangs in places/ }).click();
     await first.getByRole('button', { name: 'Some parts differ' }).click();

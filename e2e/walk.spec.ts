@@ -24,7 +24,8 @@ async function walk(page: Page, isWide: boolean) {
   // Bench: the job on hold, and the recipes used last.
   await go(page, '/');
   await expect(page.getByTestId('bench-run').first()).toContainText('On hold: Boat number 12');
-  await expect(page.getByRole('link', { name: /Outdoor vinyl, white.*Long plotter/ }).first()).toBeVisible();
+  // Which they are depends on what was run in this workshop before.
+  await expect(page.getByRole('link', { name: /(Long plotter|Little plotter|Diode|Tube|Clam)/ }).first()).toBeVisible();
 
   // Book: found by part of its name, with its numbers, temper and origin.
   await place(page, 'Book').click();

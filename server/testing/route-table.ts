@@ -144,6 +144,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
       leadInMm: 2,
       tabs: { count: 3, widthMm: 1, places: [{ partId: part(w).id, x: 1, y: 2 }] },
       picture: { way: 'halftone', contrast: 1.5, isInverted: true },
+      lookAfter: 1,
     },
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),

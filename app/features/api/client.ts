@@ -23,6 +23,8 @@ export interface Call {
   body?: unknown;
   signal?: AbortSignal;
   headers?: Record<string, string>;
+  /** It arrives also when the page is gone. */
+  keepalive?: boolean;
 }
 
 /**
@@ -79,12 +81,13 @@ const isDatabaseAway = async (response: Response): Promise<boolean> =>
       .catch(() => null)) as ProblemBody | null
   )?.error.code === 'database-away';
 
-async function sendOnce(path: string, { method = 'GET', body, signal, headers }: Call): Promise<Response> {
+async function sendOnce(path: string, { method = 'GET', body, signal, headers, keepalive }: Call): Promise<Response> {
   const isFile = typeof Blob !== 'undefined' && body instanceof Blob;
   try {
     return await fetch(path, {
       method,
       signal,
+      ...(keepalive ? { keepalive } : {}),
       headers: {
         'Device-Id': thisDevice(),
         ...headers,

@@ -68,9 +68,20 @@ function tellOf(
       .then(onTold)
       .catch(() => undefined);
   };
-  const stop = sender.onChange((now) => {
+  const reportOf = (now: Sending) => {
     const line = lineAt(now);
-    const report = { doneSeconds: done.seconds[line] ?? 0, cutMm: done.cutMm[line] ?? 0, line };
+    return { doneSeconds: done.seconds[line] ?? 0, cutMm: done.cutMm[line] ?? 0, line };
+  };
+  // A page that goes takes its cable with it: the run stands, and whoever looks at the Bench sees that.
+  const leave = () => {
+    const report = reportOf(sender.now);
+    const body: RunReport = { ...report, interruption: { why: 'closed', line: report.line } };
+    void call(paths.runCable(run.id), { method: 'POST', body, keepalive: true }).catch(() => undefined);
+  };
+  const stopListening = onPageGone(leave);
+  const stopFollowing = sender.onChange((now) => {
+    const report = reportOf(now);
+    const { line } = report;
     if (now.state === 'broken' && now.broken) {
       const { broken } = now;
       stop();
@@ -92,6 +103,16 @@ function tellOf(
       tell({ ...report, interruption: null });
     }
   });
+  const stop = () => {
+    stopListening();
+    stopFollowing();
+  };
+}
+
+/** Calls once when the page is closed or loaded anew. Returns what ends it. */
+function onPageGone(call: () => void): () => void {
+  window.addEventListener('pagehide', call, { once: true });
+  return () => window.removeEventListener('pagehide', call);
 }
 
 const followed = new Set<string>();

@@ -17,7 +17,7 @@ const USUAL: StepCut = { order: 'shortest', leadInMm: null, tabs: null };
 
 /** How a step is cut, in a few words. */
 export function sayCut(cut: StepCut | null): string {
-  const { order, leadInMm, tabs } = cut ?? USUAL;
+  const { order, leadInMm, tabs, lookAfter } = cut ?? USUAL;
   const words = [
     order === 'near-to-far' ? 'near to far' : 'the shortest way',
     ...(leadInMm === null ? [] : [leadInMm === 0 ? 'no lead-in' : `lead-in ${formatNumber(leadInMm, 1)} mm`]),
@@ -28,6 +28,7 @@ export function sayCut(cut: StepCut | null): string {
             : `${tabs.count} tabs of ${formatNumber(tabs.widthMm, 1)} mm`,
         ]
       : []),
+    ...(lookAfter ? [`looked at after ${lookAfter} ${lookAfter === 1 ? 'pass' : 'passes'}`] : []),
   ];
   return words.join(', ');
 }
@@ -35,13 +36,15 @@ export function sayCut(cut: StepCut | null): string {
 interface CutChoiceProps {
   step: StepView;
   isBeam: boolean;
+  /** How often it is gone over, all in all. */
+  passes: number;
   onChange: (cut: StepCut | null) => void;
   /** To the path of the tool, where tabs are put by hand. */
   onPlaceTabs: () => void;
 }
 
 /** How the lines of a step are cut: in which order, from how far in the waste, and where they are left standing. */
-export function CutChoice({ step, isBeam, onChange, onPlaceTabs }: CutChoiceProps) {
+export function CutChoice({ step, isBeam, passes, onChange, onPlaceTabs }: CutChoiceProps) {
   const [isAsked, setAsked] = useState(false);
   const cut = step.cut ?? USUAL;
   const set = (change: Partial<StepCut>) => onChange({ ...cut, ...change });
@@ -73,6 +76,27 @@ export function CutChoice({ step, isBeam, onChange, onPlaceTabs }: CutChoiceProp
             value={cut.leadInMm ?? USUAL_LEAD_IN_MM}
             onChange={(leadInMm) => set({ leadInMm })}
           />
+        ) : null}
+        {isBeam && passes > 1 ? (
+          <>
+            <Toggle
+              label="Stop between the passes, to look"
+              value={Boolean(cut.lookAfter)}
+              onChange={(isOn) => set({ lookAfter: isOn ? passes - 1 : null })}
+            />
+            {cut.lookAfter ? (
+              <StepNumber
+                label="Look after so many passes"
+                unit=""
+                min={1}
+                max={passes - 1}
+                step={1}
+                value={Math.min(cut.lookAfter, passes - 1)}
+                onChange={(lookAfter) => set({ lookAfter: Math.round(lookAfter) })}
+              />
+            ) : null}
+            <Aside>A corner is looked at; where it is through already, the other passes are left out.</Aside>
+          </>
         ) : null}
         {isParted ? (
           <Toggle

@@ -203,6 +203,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             <CutChoice
               step={step}
               isBeam={machineKindOf(bed.machine.kind).does === 'beam'}
+              passes={settings?.passes ?? step.rounds}
               onChange={(cut) => send({ cut })}
               onPlaceTabs={openPath}
             />

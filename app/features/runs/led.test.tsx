@@ -38,9 +38,9 @@ const held: RunView = {
     line('hot', 'Nobody touches the tip', true),
   ],
 };
-const open = (run: RunView) =>
+const open = (run: RunView, before: RunView[] = []) =>
   renderWithBook(<RunPage jobId="job-1" />, {
-    '/api/jobs/job-1/runs': { body: [run] },
+    '/api/jobs/job-1/runs': { body: [...before, run] },
     '/api/runs/': { body: run },
     [`/api/recipes/${recipe.id}`]: { body: recipe },
     ...shopAnswers,
@@ -64,6 +64,26 @@ describe('a run that waits for its maker', () => {
     fireEvent.press(await screen.findByText('Start'));
     await waitFor(() =>
       expect(sent.find(({ path }) => path.endsWith('/actions'))).toMatchObject({ body: { action: 'start' } }),
+    );
+  });
+
+  it('is looked at between its passes: what is through already leaves out the rest', async () => {
+    const first: RunView = { ...someRun, id: 'first', progress: { ...someRun.progress, state: 'finished' } };
+    const rest: RunView = {
+      ...held,
+      id: 'rest',
+      onTopOf: 'first',
+      preparation: [],
+      hold: 'Look at a corner: is it through after 2 passes?',
+      holdFor: { machine: false, sheet: false, cover: false, tool: false, lookAfter: 2 },
+    };
+    const { sent } = open(rest, [first]);
+    expect(await screen.findByText('Not yet: go on')).toBeTruthy();
+    // What is not done to its end is not judged by itself.
+    expect(screen.queryByTestId('finished-1')).toBeNull();
+    fireEvent.press(screen.getByText('It is through: leave out the rest'));
+    await waitFor(() =>
+      expect(sent.find(({ path }) => path.endsWith('/actions'))).toMatchObject({ body: { action: 'enough' } }),
     );
   });
 

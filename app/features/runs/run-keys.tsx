@@ -60,6 +60,14 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
         </View>
       ) : null}
       {mayNotGoOn ? <AgainKey run={mayNotGoOn} /> : null}
+      {state === 'holding' && run.holdFor?.lookAfter ? (
+        <Button
+          title="It is through: leave out the rest"
+          type="outline"
+          disabled={act.isPending}
+          onPress={() => act.mutate({ id: run.id, action: 'enough' })}
+        />
+      ) : null}
       {!mayNotGoOn && isMissing ? (
         <Aside style={{ color: ember }}>
           {open.length > 0
@@ -82,7 +90,7 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
         {mayNotGoOn || state === 'queued' || run.interruption ? null : (
           <Button
             title={key.title}
-            type={state === 'holding' && before?.outcome === null ? 'outline' : 'solid'}
+            type={state === 'holding' && before?.outcome === null && !run.holdFor?.lookAfter ? 'outline' : 'solid'}
             disabled={isMissing}
             loading={act.isPending || overCable.isPending}
             containerStyle={{ flex: 2 }}
@@ -110,6 +118,7 @@ function mainKey(run: RunView): { action: 'start' | 'pause' | 'resume' | 'done';
   if (state === 'running') return { action: 'pause', title: 'Pause' };
   if (state !== 'holding') return { action: 'resume', title: 'Go on' };
   if (holdFor?.first) return { action: 'start', title: 'Start' };
+  if (holdFor?.lookAfter) return { action: 'start', title: 'Not yet: go on' };
   const isTurn = holdFor?.turnOver && !holdFor.machine && !holdFor.sheet;
   if (isTurn) return { action: 'start', title: 'It is turned over' };
   const isToolAlone = holdFor?.tool && !holdFor.machine && !holdFor.sheet && !holdFor.cover;

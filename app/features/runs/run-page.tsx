@@ -29,7 +29,7 @@ import { PressPicture } from './press-picture';
 import { RunKeys } from './run-keys';
 import { Progress } from './run-progress';
 import { RunSheet } from './run-sheet';
-import { isPressed, stepOf } from './run-words';
+import { isJudgedWithTheRest, isPressed, stepOf } from './run-words';
 import { useRunPath } from './use-run-path';
 import { askToNotify, mayNotify, useAwake, useTellMaker } from './use-tell-maker';
 import { WhatRemains } from './what-remains';
@@ -45,7 +45,9 @@ export function RunPage({ jobId }: { jobId: string }) {
   const machines = useMachines().data;
   const back = { label: 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } as const;
   const current = runs.data?.find((run) => AT_WORK.includes(run.progress.state));
-  const finished = [...(runs.data ?? [])].reverse().filter((run) => run.progress.state === 'finished');
+  const finished = [...(runs.data ?? [])]
+    .reverse()
+    .filter((run) => run.progress.state === 'finished' && !isJudgedWithTheRest(run, runs.data!));
   const [last] = finished;
   const shown = current ?? last;
   const machine = machines?.find(({ id }) => id === shown?.machineId);
@@ -70,7 +72,7 @@ export function RunPage({ jobId }: { jobId: string }) {
     )
   ) : null;
   // At a hold the verdict on what lies there comes before anything else.
-  const before = isHolding ? last : undefined;
+  const before = isHolding && !current.holdFor?.lookAfter ? last : undefined;
   const toJudge = before && (before.outcome === null || before.stronger !== null) ? before : undefined;
   const isCancelled = runs.data?.some((run) => run.progress.state === 'cancelled') ?? false;
   const verdicts = (

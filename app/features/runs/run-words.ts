@@ -15,3 +15,10 @@ export const isBuiltIn = (run: RunView): boolean =>
 
 /** Whether a plate does it, and nothing moves. */
 export const isPressed = (run: RunView): boolean => processOf(run.process).path === 'none';
+
+/** Whether a run was only looked at between its passes: the run of the other passes is judged for both. */
+export const isJudgedWithTheRest = (run: RunView, runs: readonly RunView[]): boolean =>
+  runs.some(
+    ({ onTopOf, holdFor, progress }) =>
+      onTopOf === run.id && holdFor?.lookAfter !== undefined && progress.state !== 'cancelled',
+  );

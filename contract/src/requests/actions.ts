@@ -210,6 +210,12 @@ export class StepCutWish {
   @ValidateIf((cut: StepCutWish) => cut.picture !== null && cut.picture !== undefined)
   @Nested(() => PictureWishFields)
   picture?: PictureWishFields | null;
+  /** After how many passes of a laser it stops to be looked at; null for never. */
+  @ValidateIf((cut: StepCutWish) => cut.lookAfter !== null && cut.lookAfter !== undefined)
+  @IsInt()
+  @Min(1)
+  @Max(MOST_ROUNDS)
+  lookAfter?: number | null;
 }
 
 export class ChangeStepWish extends Action {

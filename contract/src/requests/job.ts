@@ -150,9 +150,10 @@ export class NewRun {
 }
 
 /** `done`: a run by hand is over. */
-export const RUN_ACTIONS = ['start', 'pause', 'resume', 'cancel', 'done'] as const;
+export const RUN_ACTIONS = ['start', 'pause', 'resume', 'cancel', 'done', 'enough'] as const;
 export type RunAction = (typeof RUN_ACTIONS)[number];
 
+/** What a maker presses. `enough` leaves the passes out that a run on hold would still do: what was looked at is through. */
 export class RunCommand {
   @IsIn(RUN_ACTIONS) action!: RunAction;
   /** Where the recipe was revised since it was planned: by which it goes. */

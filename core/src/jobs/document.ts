@@ -58,6 +58,8 @@ export interface StepCut {
   tabs: TabsOfStep | null;
   /** How the pictures of its parts are engraved; as usual where nothing is said. */
   picture?: PictureWish | null;
+  /** Of a laser that goes over it several times: after so many passes it stops, so that it can be looked at; null for no stop. */
+  lookAfter?: number | null;
 }
 
 /** What is done in one go: with which machine and tool, in which material. */

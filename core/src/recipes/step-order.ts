@@ -52,6 +52,8 @@ export interface Hold {
   turnOver?: SheetTurn;
   /** Nothing was done before: it is got ready for the first start. */
   first?: boolean;
+  /** So many passes of the same work are done: it is looked at whether it needs the others. */
+  lookAfter?: number;
 }
 
 /** A step's hold (null where it goes on by itself), and whether the sheet must lie as it did in the step before. */

@@ -11,4 +11,5 @@ export {
   type SeriesRun,
   type WearCharged,
 } from './run-states';
+export { inTwo } from './in-two';
 export { doneSeconds, secondsToGo, type RunClock } from './run-clock';

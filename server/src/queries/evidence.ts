@@ -17,6 +17,13 @@ export interface ToldRecipe extends RecipeRow {
   variants: VariantView[];
 }
 
+/** What was done by the end of a run: with the passes that were done before it was looked at. */
+const DONE = (run: string) =>
+  `CASE WHEN ${run}.hold ? 'lookAfter' THEN ${run}.settings || jsonb_build_object('passes', (${run}.settings ->> 'passes')::int + (${run}.hold ->> 'lookAfter')::int) ELSE ${run}.settings END`;
+
+/** A run tells of its recipe by itself; one on top of another does where it was planned so. */
+const COUNTS = (run: string) => `(${run}.on_top_of IS NULL OR ${run}.hold ? 'lookAfter')`;
+
 const EARLIER = (kind: 'run' | 'trial', id: string) =>
   `coalesce((SELECT jsonb_agg(jsonb_build_object('outcome', d.outcome, 'at', iso(d.given_at)) ORDER BY d.id DESC) FROM (
      SELECT d.*, row_number() OVER (ORDER BY d.id DESC) AS n FROM verdict d WHERE d.workshop_id = $1 AND d.kind = '${kind}' AND d.subject_id = ${id}) d WHERE d.n > 1), '[]')`;
@@ -38,10 +45,10 @@ export async function listTold(db: Db, workshopId: string, ids: readonly string[
              'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', CASE x.kind WHEN 'run' THEN ${EARLIER('run', 'x.id')} ELSE ${EARLIER('trial', 'x.id')} END) AS told
            FROM trial x WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id
          UNION ALL
-         SELECT x.id, x.finished_at, jsonb_build_object('id', x.id, 'kind', 'run', 'outcome', x.outcome, 'at', iso(x.finished_at), 'settings', x.settings, 'jobName', j.name,
+         SELECT x.id, x.finished_at, jsonb_build_object('id', x.id, 'kind', 'run', 'outcome', x.outcome, 'at', iso(x.finished_at), 'settings', ${DONE('x')}, 'jobName', j.name,
              'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', ${EARLIER('run', 'x.id')})
            FROM run x JOIN job j ON j.id = x.job_id
-           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL AND x.on_top_of IS NULL) e), '[]') AS evidence
+           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL AND ${COUNTS('x')}) e), '[]') AS evidence
      FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.id = ANY ($2::uuid[])`,
     [workshopId, ids],
   );
@@ -54,9 +61,9 @@ export async function listEvidence(db: Db, workshopId: string, recipeIds: string
     `SELECT t.id, t.recipe_id AS "recipeId", c.tool_id AS "toolId", t.kind, t.outcome, t.made_at AS at, t.settings, t.job_name AS "jobName", t.tool_wear AS "toolWear", t.tool_life AS "toolLife"
        FROM trial t JOIN recipe c ON c.workshop_id = t.workshop_id AND c.id = t.recipe_id WHERE t.workshop_id = $1 AND ($2::uuid[] IS NULL OR t.recipe_id = ANY ($2))
      UNION ALL
-     SELECT r.id, r.recipe_id, c.tool_id, 'run', r.outcome, r.finished_at, r.settings, j.name, r.tool_wear, r.tool_life
+     SELECT r.id, r.recipe_id, c.tool_id, 'run', r.outcome, r.finished_at, ${DONE('r')}, j.name, r.tool_wear, r.tool_life
        FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
-       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND r.on_top_of IS NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
+       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ${COUNTS('r')} AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
      ORDER BY at DESC, id`,
     [workshopId, recipeIds],
   );

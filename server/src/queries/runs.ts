@@ -212,6 +212,12 @@ export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Pro
   );
 }
 
+/** Takes a run that has not begun out of its series, with what was told of it. */
+export async function dropRun(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query('DELETE FROM run_event WHERE workshop_id = $1 AND run_id = $2', [workshopId, id]);
+  await db.query('DELETE FROM run WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
+}
+
 /** The machine file that a run was started with. */
 export async function findMachineFile(db: Db, workshopId: string, id: string): Promise<string | undefined> {
   const { rows } = await db.query<{ machineFile: string }>(

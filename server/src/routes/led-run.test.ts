@@ -19,8 +19,8 @@ import { wish } from '../../testing/wish';
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
-// One machine takes one job: whatever a test left on it goes.
-afterEach(async () => {
+// One machine takes one job: whatever was left on it, by the demo too, goes.
+beforeEach(async () => {
   for (;;) {
     const { runs }: BenchView = (await api().get(paths.bench)).body;
     const open = runs.filter(({ progress }) => progress.state !== 'finished');
@@ -34,6 +34,9 @@ const { api, drawn } = asker(() => server);
 
 const TWO_SQUARES =
   '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="20mm" viewBox="0 0 60 20"><path fill="#ffffff" d="M0 0H20V20H0Z"/><path fill="#ffffff" d="M40 0H60V20H40Z"/></svg>';
+
+const PLATE =
+  '<svg xmlns="http://www.w3.org/2000/svg" width="40mm" height="40mm" viewBox="0 0 40 40"><path fill="none" stroke="#c00000" d="M0 0H40V40H0Z"/></svg>';
 
 const readyJob = (drawing?: string) => jobReady({ api, drawn }, undefined, drawing);
 const startLed = async (job: JobDetail, more: object = {}): Promise<RunView[]> =>
@@ -274,5 +277,74 @@ describe('what was not enough', () => {
     const boxOf = (points: { x: number; y: number }[]) =>
       [Math.min, Math.max].flatMap((end) => [end(...points.map(({ x }) => x)), end(...points.map(({ y }) => y))]);
     expect(whole.strokes.map(({ points }) => boxOf(points))).toContainEqual(boxOf(part.strokes[0].points));
+  });
+});
+
+describe('a laser that goes over it several times', () => {
+  /** A plate of plywood, cut three times round, and looked at after two. */
+  async function plate(): Promise<RunView[]> {
+    let job = await jobReady({ api, drawn }, ['Birch plywood 3 mm'], PLATE);
+    const [{ id: stepId }] = job.steps;
+    const machines: MachineView[] = (await api().get(paths.machines)).body;
+    const machine = machines.find(({ name }) => name === 'Tube')!;
+    const tools: ToolView[] = (await api().get(paths.tools)).body;
+    const tool = tools.find(({ machineId }) => machineId === machine.id)!;
+    const cut = { order: 'shortest', leadInMm: null, tabs: null, lookAfter: 2 } as const;
+    job = await drawn(
+      api()
+        .post(paths.jobActions(job.id))
+        .send(
+          wish(job, {
+            do: 'change-step',
+            stepId,
+            process: 'laser-cut',
+            machineId: machine.id,
+            toolId: tool.id,
+            rounds: 3,
+            cut,
+          }),
+        )
+        .expect(200),
+    );
+    expect(job.steps[0].match.settings).toMatchObject({ passes: 3 });
+    return startLed(job);
+  }
+  const ready = async (run: RunView) => {
+    const lines = (await see(run)).preparation ?? [];
+    await api()
+      .post(paths.runPreparation(run.id))
+      .send({ ticked: lines.map(({ id }) => id) })
+      .expect(200);
+  };
+  const evidenceOf = async (run: RunView) =>
+    (await api().get(paths.recipe(run.recipeId)).expect(200)).body.evidence as { id: string; settings: object }[];
+
+  it('stops to be looked at, goes on where it is not through, and is judged by all its passes', async () => {
+    const [first, rest] = await plate();
+    expect([first.settings.passes, rest.settings.passes]).toEqual([2, 1]);
+    expect(rest).toMatchObject({ onTopOf: first.id, hold: 'Look at a corner: is it through after 2 passes?' });
+    await ready(first);
+    await act(first, 'start').expect(200);
+    const held = await reached(rest, 'holding');
+    await ready(held);
+    await act(held, 'start').expect(200);
+    const done = await reached(rest, 'finished');
+    await api().post(paths.runOutcome(done.id)).send({ outcome: 'right' }).expect(200);
+    const evidence = await evidenceOf(done);
+    expect(evidence.find(({ id }) => id === done.id)?.settings).toMatchObject({ passes: 3 });
+    expect(evidence.some(({ id }) => id === first.id)).toBe(false);
+  });
+
+  it('leaves out the other passes where it is through, and learns from those that were done', async () => {
+    const [first, rest] = await plate();
+    await act(first, 'enough').expect(409);
+    await ready(first);
+    await act(first, 'start').expect(200);
+    await reached(rest, 'holding');
+    const done: RunView = (await act(rest, 'enough').expect(200)).body;
+    expect(done).toMatchObject({ id: first.id, outcome: 'right' });
+    const { body: runs } = await api().get(paths.runs(first.jobId)).expect(200);
+    expect((runs as RunView[]).map(({ id }) => id)).toEqual([first.id]);
+    expect((await evidenceOf(first)).find(({ id }) => id === first.id)?.settings).toMatchObject({ passes: 2 });
   });
 });

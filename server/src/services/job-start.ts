@@ -3,6 +3,7 @@ import type { Affine } from '@keen-anvil/core/geometry';
 import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
 import type { Hold, StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf, type Driver } from '@keen-anvil/core/machines';
+import { inTwo } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -16,7 +17,7 @@ import { insertRun } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobAnswer, jobDetail } from './job-views';
 import { withPictures } from './engraved-pictures';
-import { makeStepFile, type StepFile } from './machine-files';
+import { fileWithSettings, makeStepFile, type StepFile } from './machine-files';
 import { correctionOn } from './print-sheets';
 import { refuseTakenPieces } from './piece-claims';
 import { follow, refuseBusy } from './run-consequences';
@@ -36,12 +37,23 @@ function ownDriver({ machines }: Shop, machineId: string): Driver {
 /** Who is led gets ready before the first start too. */
 const FIRST: Hold = { machine: true, sheet: true, cover: false, tool: true, first: true };
 
+/** Nothing is put in, taken off or turned. */
+const STILL: Hold = { machine: false, sheet: false, cover: false, tool: false };
+
 /** The job was changed while its files were worked out: nothing is written, and they are worked out anew. */
 class ChangedMeanwhile extends Error {}
 
+/** What one run does of a step on a sheet: all of it, or the passes before or after it is looked at. */
+interface PlannedWork {
+  work: StepWork;
+  turn: StepTurn;
+  /** How many passes were done in the run before it; 0 where it is the first. */
+  after: number;
+}
+
 interface Planned {
   version: number;
-  works: { work: StepWork; turn: StepTurn }[];
+  works: PlannedWork[];
   files: StepFile[];
   /** Where each step's sheet really lies; null where no marks were read. */
   corrections: (Affine | null)[];
@@ -103,16 +115,44 @@ export class JobStart {
     );
     if (works.length === 0) throw refused('There is no step to run in this job yet.');
     const files: StepFile[] = [];
-    const corrections = works.map(({ work }) => correctionOn(work, shop, marks));
-    for (const [i, { work }] of works.entries()) files.push(await makeStepFile(this.heavy, work, shop, corrections[i]));
+    const corrections: (Affine | null)[] = [];
+    const planned: PlannedWork[] = [];
+    for (const { work, turn } of works) {
+      const correction = correctionOn(work, shop, marks);
+      for (const { file, after } of await this.filesOf(work, shop, correction)) {
+        files.push(file);
+        corrections.push(correction);
+        planned.push({
+          work,
+          turn: after > 0 ? { keepsSheet: true, hold: { ...STILL, lookAfter: after } } : turn,
+          after,
+        });
+      }
+    }
     const stop = files.flatMap((file) => file.stops)[0];
     if (stop) throw refused(stop);
     const traces: Trace[] = [];
-    for (const [i, { work }] of works.entries())
+    for (const [i, { work }] of planned.entries())
       traces.push(
         await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings, files[i].zero),
       );
-    return { version: job.version, works, files, corrections, traces, shop };
+    return { version: job.version, works: planned, files, corrections, traces, shop };
+  }
+
+  /** The files of a step on a sheet: one, or two where it stops to be looked at between its passes. */
+  private async filesOf(
+    work: StepWork,
+    shop: Shop,
+    correction: Affine | null,
+  ): Promise<{ file: StepFile; after: number }[]> {
+    const isBeam = machineKindOf(shop.machines.get(work.machineId)!.kind).does === 'beam';
+    const all = await makeStepFile(this.heavy, work, shop, correction);
+    const [first, rest] = inTwo(all.settings, isBeam ? work.cut?.lookAfter : null);
+    if (!rest) return [{ file: all, after: 0 }];
+    return [
+      { file: await fileWithSettings(this.heavy, work, shop, first, correction), after: 0 },
+      { file: await fileWithSettings(this.heavy, work, shop, rest, correction), after: first.passes! },
+    ];
   }
 
   private async writeSeries(
@@ -141,10 +181,11 @@ export class JobStart {
     await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
     if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId, isLed: wanted.led ?? false })))
       throw new Problem(409, 'exists', 'There is a run with this id already.');
-    for (const [position, { work, turn }] of works.entries()) {
+    const idAt = (position: number): string => uuidv5(`run ${position}`, wanted.seriesId);
+    for (const [position, { work, turn, after }] of works.entries()) {
       const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
       await insertRun(db, workshopId, {
-        id: uuidv5(`run ${position}`, wanted.seriesId),
+        id: idAt(position),
         seriesId: wanted.seriesId,
         jobId,
         stepId: work.id,
@@ -170,7 +211,7 @@ export class JobStart {
         plannedRevision: revisions.get(recipe.id)?.revision ?? null,
         correction: corrections[position],
         plannedCutMm: cutMm,
-        onTopOf: null,
+        onTopOf: after > 0 ? idAt(position - 1) : null,
         zero: files[position].zero,
         totalSeconds: traces[position].totalSeconds,
         totalCutMm: traces[position].cutMm,

@@ -9,6 +9,7 @@ import { notFound, Problem, refused } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { settleSeries } from '../queries/run-series';
 import {
+  dropRun,
   findRun,
   forgetInterruption,
   insertRun,
@@ -26,7 +27,7 @@ import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
 import { JobStart } from './job-start';
-import { finish, setGoing, takeTurn } from './run-consequences';
+import { finish, follow, setGoing, takeTurn } from './run-consequences';
 import { doneOf } from './run-progress';
 import { strongerOf } from './run-views';
 import { LedRuns } from './led-runs';
@@ -57,6 +58,7 @@ export class RunBook {
   /** What the maker presses: start after a hold, pause, resume, cancel, and done by hand. */
   async command(workshopId: string, id: string, { action, recipe }: RunCommand): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
+    if (action === 'enough') return this.enough(workshopId, seen);
     if (action === 'start' && mayTurn(seen.state, action)) await this.led.beforeStart(workshopId, seen, { recipe });
     // Where the head is, for what a cancelled run has worn; worked out before anything is locked.
     const trace =
@@ -95,6 +97,30 @@ export class RunBook {
     });
     if (refusal) throw refusal;
     return this.seen.get(workshopId, id);
+  }
+
+  /** It is through before all of its passes are done: the rest is left out, and what was done is right. Returns the run that was looked at. */
+  private async enough(workshopId: string, seen: RunRow): Promise<RunView> {
+    const { onTopOf } = seen;
+    const isLookedAt = ({ state, hold }: RunRow) => state === 'holding' && hold?.lookAfter !== undefined;
+    const refusal = new Problem(
+      409,
+      'run-state',
+      'Passes are left out at the stop between them; this run does not stand there.',
+    );
+    if (!onTopOf || !isLookedAt(seen)) throw refusal;
+    await inTransaction(this.pool, async (db) => {
+      if (!isLookedAt(await this.lock(db, workshopId, seen))) throw refusal;
+      const done = (await lockRun(db, workshopId, onTopOf))!;
+      await dropRun(db, workshopId, seen.id);
+      await scoreRun(db, onTopOf, 'right', {});
+      if (done.outcome !== 'right') await insertVerdict(db, workshopId, 'run', onTopOf, 'right', done.outcome);
+      await refreshCards(db, workshopId, [done.recipeId]);
+      await follow(db, workshopId, seen.seriesId);
+      await settleSeries(db, workshopId, seen.seriesId);
+      await touchJob(db, seen.jobId);
+    });
+    return this.seen.get(workshopId, onTopOf);
   }
 
   /**

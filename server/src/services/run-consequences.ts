@@ -85,7 +85,7 @@ export async function takeTurn(
     const tool = (await lockTool(db, workshopId, run.toolId))!;
     const seenOutcome =
       turn.isEvidence && run.driver === 'stand-in'
-        ? lookAt(run, shop, tool.wear, run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined)
+        ? lookAt(run, shop, tool.wear, await passesBefore(db, workshopId, run))
         : null;
     if (turn.isEvidence)
       await finishRun(db, run.id, {
@@ -138,8 +138,14 @@ async function turned(isTurned: boolean): Promise<void> {
     throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
 }
 
+/** What was done before in the same place, the first first. */
+async function passesBefore(db: Db, workshopId: string, run: RunRow): Promise<RunRow[]> {
+  const before = run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined;
+  return before ? [...(await passesBefore(db, workshopId, before)), before] : [];
+}
+
 /** What the stand-in's world makes of a finished run. */
-function lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined): Outcome {
+function lookAt(run: RunRow, shop: Shop, wear: number, before: readonly RunRow[]): Outcome {
   const machine = shop.machines.get(run.machineId)!;
   const material = shop.materials.get(run.materialId)!;
   const world = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
@@ -147,12 +153,12 @@ function lookAt(run: RunRow, shop: Shop, wear: number, first: RunRow | undefined
     {
       process: run.process,
       machine,
-      passes: [...(first ? [first.settings] : []), run.settings],
+      passes: [...before, run].map(({ settings }) => settings),
       wear,
       heatLimitC: material.heatLimitC,
     },
     world,
-    seedFromId(first?.id ?? run.id),
+    seedFromId((before[0] ?? run).id),
   ).outcome;
 }
 
