@@ -1,1 +1,20 @@
 export { phaseAt, pressPhases, pressSeconds, type PressPhase } from './phases';
+export type { Ground, HeatLayer, PressEvidence } from './layer';
+export { windowOf, type HeatWindow } from './heat-window';
+export { atPlate, plateCelsius, pressScale, type PressScale } from './press-scale';
+export { planPress, type FoundPlan, type LayerHeat, type Pressing, type PressPlan, type PressWish } from './plan-press';
+export type { AtOdds } from './at-odds';
+export { platePlaces, type PlatePlace, type PlatePlaces } from './plate-places';
+export { recoverSeconds, warmUpSeconds } from './plate-heat';
+export {
+  PEELS,
+  PHASE_KINDS,
+  planPhases,
+  planSeconds,
+  type Handling,
+  type PeelName,
+  type PhaseKind,
+  type PhasesWish,
+  type PlanPhase,
+} from './plan-phases';
+export { leftSeconds, spentSeconds, TIMER_TURNS, turnTimer, type PressTimer, type TimerTurn } from './press-timer';

@@ -1,12 +1,8 @@
 import { dialOf, isCalibrated, snapToDial, toDial, toPhysical, type Machine } from '../machines';
+import { celsiusAtRate, heatRate } from './heat-rate';
 import { processOf, type DoseTerm, type ProcessName } from './process';
 import { scaleOf, type Settings } from './settings';
 
-/** Activation energy over the gas constant of a hot-melt adhesive, K: halves the dwell for about 8 °C more at 150 °C. */
-const ACTIVATION_K = 15_000;
-const KELVIN = 273.15;
-/** The temperature at which a press dose is simply its dwell. */
-const REFERENCE_K = KELVIN + 150;
 
 /** A dose in log space, and whether a scale that was never measured took part in it. */
 export interface LogDose {
@@ -106,11 +102,10 @@ function fromPhysical(machine: Machine, { quantity }: DoseTerm, physical: number
 }
 
 function logOf({ law }: DoseTerm, physical: number): number {
-  return law === 'power' ? Math.log(physical) : -ACTIVATION_K * (1 / (physical + KELVIN) - 1 / REFERENCE_K);
+  return law === 'power' ? Math.log(physical) : Math.log(heatRate(physical));
 }
 
 function unlog({ law }: DoseTerm, log: number): number {
   if (law === 'power') return Math.exp(log);
-  const inverse = 1 / REFERENCE_K - log / ACTIVATION_K;
-  return inverse <= 0 ? Infinity : 1 / inverse - KELVIN;
+  return celsiusAtRate(Math.exp(log));
 }

@@ -1,0 +1,34 @@
+import type { Outcome, Temper } from '../recipes';
+
+/** One pressing that somebody looked at. */
+export interface PressEvidence {
+  outcome: Outcome;
+  temperatureC: number;
+  dwellSeconds: number;
+  /** On the press's own knob; null where a hand leans on it. */
+  pressure: number | null;
+}
+
+/** A film or print that goes onto a blank, with what is known of how it is pressed. */
+export interface HeatLayer {
+  id: string;
+  name: string;
+  /** What its recipe says. */
+  temperatureC: number;
+  dwellSeconds: number;
+  pressure: number | null;
+  /** Pressings with the recipe, whatever they were dialled to. */
+  evidence: readonly PressEvidence[];
+  temper: Temper;
+  /** What it bears, °C; null where nobody knows. */
+  heatLimitC: number | null;
+  /** On which side of the blank; the front where nothing is said. */
+  side?: 'front' | 'back';
+}
+
+/** What the layers go onto. */
+export interface Ground {
+  id: string;
+  name: string;
+  heatLimitC: number | null;
+}

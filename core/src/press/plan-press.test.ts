@@ -1,0 +1,197 @@
+import fc from 'fast-check';
+import { heatRate } from '../recipes';
+import { planPress, windowOf, type HeatLayer, type PressScale } from './index';
+
+const CLAM: PressScale = {
+  temperatures: Array.from({ length: 161 }, (_, i) => ({ dial: 60 + i, celsius: 60 + i })),
+  leastSeconds: 1,
+  mostSeconds: 300,
+  pressure: { min: 0, max: 8, step: 0.5 },
+};
+const JERSEY = { id: 'jersey', name: 'Polyester jersey', heatLimitC: 165 };
+
+const layer = (id: string, over: Partial<HeatLayer> = {}): HeatLayer => ({
+  id,
+  name: id,
+  temperatureC: 150,
+  dwellSeconds: 15,
+  pressure: 4,
+  evidence: [{ outcome: 'right', temperatureC: 150, dwellSeconds: 15, pressure: 4 }],
+  temper: 'violet',
+  heatLimitC: 170,
+  ...over,
+});
+const white = layer('white');
+const glitter = layer('glitter', {
+  temperatureC: 155,
+  evidence: [{ outcome: 'right', temperatureC: 155, dwellSeconds: 12, pressure: 4 }],
+  dwellSeconds: 12,
+});
+/** All heat of the pressings from the one in which a layer is laid, in seconds at 150 °C. */
+const heatOn = (pressings: readonly { layers: string[]; celsius: number; dwellSeconds: number }[], id: string) =>
+  pressings
+    .slice(pressings.findIndex(({ layers }) => layers.includes(id)))
+    .reduce((sum, { celsius, dwellSeconds }) => sum + dwellSeconds * heatRate(celsius), 0);
+
+describe('the window of a layer', () => {
+  it('holds what came out right, and ends half way to what did not', () => {
+    const window = windowOf(
+      layer('white', {
+        evidence: [
+          { outcome: 'right', temperatureC: 150, dwellSeconds: 15, pressure: 4 },
+          { outcome: 'right', temperatureC: 152, dwellSeconds: 15, pressure: 3 },
+          { outcome: 'under', temperatureC: 150, dwellSeconds: 14, pressure: 4 },
+        ],
+      }),
+    );
+    expect(window.fromSeconds).toBeCloseTo(Math.sqrt(14 * 15), 6);
+    expect(window.toSeconds).toBeGreaterThan(15 * heatRate(152));
+    expect(window.pressure).toEqual({ from: 2, to: 5 });
+    expect([window.fromC, window.toC]).toEqual([144, 158]);
+  });
+
+  it('is narrower the less is proven, and never above what the film bears', () => {
+    const [bare, blue] = [windowOf(layer('a', { temper: 'bare' })), windowOf(layer('a', { temper: 'blue' }))];
+    expect(bare.toSeconds / bare.fromSeconds).toBeLessThan(blue.toSeconds / blue.fromSeconds);
+    expect(windowOf(layer('a', { heatLimitC: 151 })).toC).toBe(151);
+  });
+
+  it('leaves what was not enough behind, where nothing was right yet', () => {
+    const window = windowOf(
+      layer('a', {
+        temper: 'bare',
+        evidence: [{ outcome: 'under', temperatureC: 150, dwellSeconds: 15, pressure: 4 }],
+      }),
+    );
+    expect(window.fromSeconds).toBeGreaterThan(15);
+  });
+});
+
+describe('a press plan', () => {
+  it('presses two films that suit each other in one go', () => {
+    const { plan } = planPress({ layers: [white, glitter], ground: JERSEY, press: CLAM });
+    expect(plan?.pressings).toHaveLength(1);
+    for (const { window, gotSeconds } of plan!.heat) {
+      expect(gotSeconds).toBeGreaterThanOrEqual(window.fromSeconds * 0.999);
+      expect(gotSeconds).toBeLessThanOrEqual(window.toSeconds * 1.001);
+    }
+  });
+
+  it('tacks the lower one where the upper wants it shorter, and the heat that it gets again counts', () => {
+    const long = layer('long', {
+      dwellSeconds: 24,
+      evidence: [{ outcome: 'right', temperatureC: 150, dwellSeconds: 24, pressure: 4 }],
+    });
+    const { plan } = planPress({ layers: [long, white], ground: JERSEY, press: CLAM });
+    expect(plan?.pressings.map(({ layers }) => layers)).toEqual([['long'], ['white']]);
+    const [first, second] = plan!.pressings;
+    // Neither is pressed for as long as the lower one alone would be.
+    expect(first.dwellSeconds).toBeLessThan(24);
+    expect(heatOn(plan!.pressings, 'long')).toBeGreaterThan(second.dwellSeconds);
+  });
+
+  it('says which two are at odds in temperature, and by how much', () => {
+    const soft = layer('soft', {
+      temperatureC: 120,
+      heatLimitC: 130,
+      evidence: [{ outcome: 'right', temperatureC: 120, dwellSeconds: 60, pressure: 4 }],
+      dwellSeconds: 60,
+    });
+    const { plan, none } = planPress({ layers: [soft, white], ground: JERSEY, press: CLAM });
+    expect(plan).toBeNull();
+    expect(none).toMatchObject({
+      needs: 'white',
+      bears: 'soft',
+      in: 'temperature',
+      wanted: 144,
+      borne: 130,
+      unit: '°C',
+    });
+  });
+
+  it('lays the hot one first where neither lies over the other', () => {
+    const soft = layer('soft', {
+      temperatureC: 120,
+      heatLimitC: 130,
+      evidence: [{ outcome: 'right', temperatureC: 120, dwellSeconds: 60, pressure: 4 }],
+      dwellSeconds: 60,
+    });
+    const { plan } = planPress({ layers: [soft, white], ground: JERSEY, press: CLAM, liesOver: () => false });
+    expect(plan?.pressings.map(({ layers }) => layers)).toEqual([['white'], ['soft']]);
+  });
+
+  it('says by how many seconds the heat of the upper is too much for the lower', () => {
+    const quick = layer('quick', {
+      dwellSeconds: 5,
+      evidence: [{ outcome: 'right', temperatureC: 150, dwellSeconds: 5, pressure: 4 }],
+    });
+    const slow = layer('slow', {
+      dwellSeconds: 25,
+      evidence: [{ outcome: 'right', temperatureC: 150, dwellSeconds: 25, pressure: 4 }],
+    });
+    const { none } = planPress({ layers: [quick, slow], ground: JERSEY, press: CLAM });
+    expect(none).toMatchObject({ needs: 'slow', bears: 'quick', in: 'heat', unit: 's', atC: 150 });
+    expect(none!.wanted - none!.borne).toBeGreaterThan(10);
+    // Laid the other way round, the quick one is pressed last and both are right.
+    expect(planPress({ layers: [slow, quick], ground: JERSEY, press: CLAM }).plan).not.toBeNull();
+  });
+
+  it('does not scorch the cloth', () => {
+    const { none } = planPress({ layers: [white], ground: { ...JERSEY, heatLimitC: 140 }, press: CLAM });
+    expect(none).toMatchObject({ needs: 'white', bears: 'jersey', in: 'temperature', borne: 140 });
+  });
+
+  it('says where a seam of the plate gets too much', () => {
+    const { none } = planPress({ layers: [white], ground: JERSEY, press: CLAM, overlaps: 4 });
+    expect(none).toMatchObject({ in: 'heat under the overlapping plate', unit: 's' });
+  });
+
+  it('is as proven as the least proven of its layers', () => {
+    const { plan } = planPress({
+      layers: [white, layer('guess', { temper: 'bare', evidence: [] })],
+      ground: JERSEY,
+      press: CLAM,
+    });
+    expect(plan?.grade).toBe('bare');
+  });
+
+  it('keeps every layer in its window and below every limit, whatever lies there; or names two that are there', () => {
+    const anyLayer = fc.record({
+      celsius: fc.integer({ min: 120, max: 180 }),
+      dwell: fc.integer({ min: 3, max: 60 }),
+      limit: fc.integer({ min: 120, max: 200 }),
+      turns: fc.integer({ min: 1, max: 7 }),
+    });
+    fc.assert(
+      fc.property(fc.array(anyLayer, { minLength: 1, maxLength: 5 }), (drawn) => {
+        const layers = drawn.map(({ celsius, dwell, limit, turns }, i) =>
+          layer(`l${i}`, {
+            temperatureC: celsius,
+            dwellSeconds: dwell,
+            heatLimitC: limit,
+            evidence: [{ outcome: 'right', temperatureC: celsius, dwellSeconds: dwell, pressure: turns }],
+          }),
+        );
+        const { plan, none } = planPress({ layers, ground: JERSEY, press: CLAM });
+        if (none) {
+          const names = [...layers.map(({ id }) => id), JERSEY.id, 'press'];
+          expect(names).toEqual(expect.arrayContaining([none.needs, none.bears]));
+          return;
+        }
+        expect(plan!.pressings.flatMap((pressing) => pressing.layers)).toEqual(layers.map(({ id }) => id));
+        for (const [i, one] of layers.entries()) {
+          const { fromSeconds, toSeconds } = windowOf(one);
+          const heat = heatOn(plan!.pressings, one.id);
+          expect(heat).toBeGreaterThanOrEqual(fromSeconds * 0.999);
+          expect(heat).toBeLessThanOrEqual(toSeconds * 1.001);
+          const later = plan!.pressings.slice(
+            plan!.pressings.findIndex((pressing) => pressing.layers.includes(`l${i}`)),
+          );
+          for (const { celsius } of later)
+            expect(celsius).toBeLessThanOrEqual(Math.min(one.heatLimitC!, JERSEY.heatLimitC));
+        }
+      }),
+      { numRuns: 200 },
+    );
+  });
+});
