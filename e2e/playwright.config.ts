@@ -22,7 +22,8 @@ export default defineConfig({
     command: 'node --import tsx server/src/main.ts',
     cwd: '..',
     url: `${address}/api/bench`,
-    timeout: 60_000,
+    // The demo is loaded first, which takes its time beside other work.
+    timeout: 180_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
     env: { DATABASE_URL: database, PORT: String(port), LOG_FILE: `.data/e2e-server-${i}.log` },

@@ -75,6 +75,7 @@ export const step: StepView = {
   isProcessGuessed: false,
   fill: 'both-ways',
   rounds: 1,
+  onMaterialId: null,
   cut: null,
   isFromBack: false,
   turned: null,

@@ -13,6 +13,8 @@ export interface StepBed {
   material: MaterialView;
   piece: StockPieceView;
   tool: ToolView;
+  /** What it is pressed onto. */
+  ground?: MaterialView | null;
 }
 
 /** Whether a step should be asked “engrave or cut?”: its shapes are filled, and nobody has said yet what is done with them. */
@@ -20,7 +22,10 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
   isProcessGuessed && parts.some((part) => part.isFilled);
 
 /** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
-export function checkedStep(step: StepWork, { machine, material, piece, tool }: StepBed): Omit<CheckedStep, 'placed'> {
+export function checkedStep(
+  step: StepWork,
+  { machine, material, piece, tool, ground }: StepBed,
+): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
     sheet: {
@@ -43,7 +48,9 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
       smallestDetailMm: material.smallestDetailMm,
       mirrored: material.mirrored,
       inStock: piece.count,
+      heatLimitC: material.heatLimitC,
     },
+    ground: ground ? groundFacts(ground) : null,
     mirrored: step.mirrored,
     isFromBack: step.isFromBack,
     scripts: Object.fromEntries(
@@ -51,6 +58,15 @@ export function checkedStep(step: StepWork, { machine, material, piece, tool }: 
     ),
   };
 }
+
+/** What a blank or a cloth is like, as far as something is pressed onto it. */
+const groundFacts = ({ name, family, heatLimitC, details }: MaterialView): NonNullable<CheckedStep['ground']> => ({
+  name,
+  family: familyOf(family).name,
+  heatLimitC,
+  polyesterShare: typeof details.polyester === 'number' ? details.polyester : null,
+  takesInk: details.takesInk === true,
+});
 
 /** What a machine reaches of a step's piece, as it is seen from the front. */
 export function reachOf({ turned, onCarrier }: StepWork, machine: MachineView, piece: StockPieceView): Bounds | null {

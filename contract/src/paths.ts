@@ -108,5 +108,11 @@ export const paths = {
   runFile: (id: string) => `/api/runs/${id}/machine-file`,
   preparationLines: '/api/preparation-lines',
   preparationLineArchive: (id: string) => `/api/preparation-lines/${id}/archive`,
+  clock: '/api/clock',
+  pressPlan: (jobId: string, isWarm = false) => `/api/jobs/${jobId}/press-plan?warm=${isWarm}`,
+  jobPressings: (jobId: string) => `/api/jobs/${jobId}/pressings`,
+  pressings: '/api/pressings',
+  pressingTurn: (id: string) => `/api/pressings/${id}/turns`,
+  pressingOutcome: (id: string) => `/api/pressings/${id}/outcome`,
   runEvents: (id: string) => `/api/runs/${id}/events`,
 } as const;

@@ -275,6 +275,7 @@ function documentOf(
       nudge: nudge ?? null,
       fill: 'both-ways',
       rounds: 1,
+      onMaterialId: null,
       cut: null,
       isFromBack: false,
       turned: null,

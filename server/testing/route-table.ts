@@ -139,6 +139,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     isSkipped: false,
     fill: 'one-way',
     rounds: 2,
+    onMaterialId: w.material.id,
     cut: {
       order: 'near-to-far',
       leadInMm: 2,
@@ -433,6 +434,18 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('post', '/preparation-lines/:id/archive', contract.PutAway, () => ({
     url: paths.preparationLineArchive(randomUUID()),
     body: { isArchived: true },
+  })),
+  route('post', '/jobs/:id/pressings', contract.NewPressing, (w) => ({
+    url: paths.jobPressings(w.job.id),
+    body: { id: randomUUID(), isWarm: true },
+  })),
+  route('post', '/pressings/:id/turns', contract.PressingTurn, () => ({
+    url: paths.pressingTurn(randomUUID()),
+    body: { turn: 'next', at: 0 },
+  })),
+  route('post', '/pressings/:id/outcome', contract.PressingVerdict, () => ({
+    url: paths.pressingOutcome(randomUUID()),
+    body: { layerId: randomUUID(), outcome: 'right' },
   })),
   route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
     url: paths.runAgain(w.run.id),

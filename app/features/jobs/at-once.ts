@@ -84,7 +84,8 @@ function movedHere(job: JobDetail, action: AskedAction): JobDetail {
 
 /** A material that the job had nothing to do with yet is not known here. */
 const isKnown = (shop: ShopFacts, action: AskedAction): boolean =>
-  action.do !== 'change-step' || action.materialId === undefined || shop.materials.has(action.materialId);
+  action.do !== 'change-step' ||
+  [action.materialId, action.onMaterialId].every((id) => id === undefined || id === null || shop.materials.has(id));
 
 /** What was found for a step stays where it is done as before, on what it was; of the others only the names are known. */
 function foundStill({ document: before, found }: JobDetail, after: JobDocument, shop: ShopFacts): JobAnswer['found'] {

@@ -11,7 +11,7 @@ export type { StepBed };
 
 /** Where a step lies, once it has a material and a piece; foil lies over a sheet of another material. */
 export function bedOf(
-  step: Pick<StepView, 'machineId' | 'materialId' | 'stockPieceId' | 'toolId'>,
+  step: Pick<StepView, 'machineId' | 'materialId' | 'stockPieceId' | 'toolId' | 'onMaterialId'>,
   machines: MachineView[],
   materials: MaterialView[],
   tools: ToolView[],
@@ -20,7 +20,8 @@ export function bedOf(
   const material = materials.find((m) => m.id === step.materialId);
   const piece = materials.flatMap((m) => m.pieces).find((p) => p.id === step.stockPieceId);
   const tool = tools.find((t) => t.id === step.toolId);
-  return machine && material && piece && tool ? { machine, material, piece, tool } : null;
+  const ground = materials.find((m) => m.id === step.onMaterialId) ?? null;
+  return machine && material && piece && tool ? { machine, material, piece, tool, ground } : null;
 }
 
 /** What the worker needs to know of a step; null until it has its material. */
@@ -98,7 +99,7 @@ function latestInspection(client: QueryClient, { id, sheet }: StepWork): Inspect
 export function useInspections(job: JobDetail): InspectedStep[] {
   const client = useQueryClient();
   const machines = useMachines().data ?? [];
-  const materials = useMaterialsOf(job.steps.map((step) => step.materialId)).data ?? [];
+  const materials = useMaterialsOf(job.steps.flatMap(({ materialId, onMaterialId }) => [materialId, onMaterialId])).data ?? [];
   const tools = useTools().data ?? [];
   const works = job.steps.flatMap(worksOf);
   const beds = works.map((step) => bedOf(step, machines, materials, tools));

@@ -1,4 +1,5 @@
 export * from './book';
 export * from './job';
+export * from './press';
 export * from './shop';
 export * from './tuning';

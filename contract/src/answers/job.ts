@@ -116,6 +116,8 @@ export interface StepView {
   rounds: number;
   /** How its lines are cut; null for as usual. */
   cut: StepCut | null;
+  /** What it is pressed onto. */
+  onMaterialId: string | null;
   /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;

@@ -240,6 +240,8 @@ export class ChangeStepWish extends Action {
   @ValidateIf((change: ChangeStepWish) => change.cut !== null && change.cut !== undefined)
   @Nested(() => StepCutWish)
   cut?: StepCutWish | null;
+  /** What it is pressed onto; null takes that back. */
+  @ValidateIf((_, id) => id !== null && id !== undefined) @IsUUID() onMaterialId?: string | null;
   /** null takes it back. */
   @ValidateIf((change: ChangeStepWish) => change.nudge !== null && change.nudge !== undefined)
   @Nested(() => NudgeSettingsWish)

@@ -177,6 +177,8 @@ export interface ChangeStep {
   rounds?: number;
   /** null for as usual. */
   cut?: StepCut | null;
+  /** What it is pressed onto; null takes that back. */
+  onMaterialId?: string | null;
   /** null takes it back. */
   nudge?: StepNudge | null;
 }

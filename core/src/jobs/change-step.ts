@@ -73,6 +73,7 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
     fill: change.fill ?? step.fill,
     rounds: change.rounds ?? step.rounds,
     cut: change.cut === undefined ? (step.cut ?? null) : change.cut,
+    onMaterialId: groundOf(step, change, shop),
   };
   let piece = stockPieceId;
   if (change.materialId !== undefined && change.materialId !== step.materialId) {
@@ -97,9 +98,9 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
     next.process = change.process;
     next.isProcessGuessed = false;
   }
-  // What is cut from its back is pressed with its face up.
+  // What is cut from its back is pressed with its face up; a print lies face down.
   if (change.process && processOf(change.process).path === 'none' && change.mirrored === undefined)
-    next.mirrored = false;
+    next.mirrored = processOf(change.process).liesFaceDown === true && (materialOf(next, shop)?.mirrored ?? false);
   const turned = change.turned === undefined ? (step.turned ?? null) : change.turned;
   if (change.turned !== undefined || (turned && change.process !== undefined))
     Object.assign(next, onItsSide({ ...next, turned }, materialOf(next, shop)?.mirrored ?? false));
@@ -109,6 +110,11 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
   next.holder = holderOf(step, next, change, shop);
   next.nudge = nudgeOf(step, next, change);
   return { step: next, stockPieceId: piece, onCarrier: change.onCarrier ?? onCarrier };
+}
+
+function groundOf(step: Step, { onMaterialId }: ChangeStep, { materials }: JobShop): string | null {
+  if (onMaterialId && !materials.has(onMaterialId)) refuse('That material is not in this workshop.', 'onMaterialId');
+  return onMaterialId === undefined ? (step.onMaterialId ?? null) : onMaterialId;
 }
 
 const materialOf = ({ materialId }: Step, { materials }: JobShop) =>

@@ -88,6 +88,8 @@ export interface Step {
   rounds: number;
   /** How its lines are cut, beyond what the recipe says; null for as usual. */
   cut: StepCut | null;
+  /** What it is pressed onto, as a material of its own; null while nobody has said, and for what is not pressed. */
+  onMaterialId: string | null;
 }
 
 /** Something to lay parts on: a piece of stock, a bare size, or nothing that is known yet. */

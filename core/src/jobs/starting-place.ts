@@ -30,6 +30,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     fill: 'both-ways',
     rounds: 1,
     cut: null,
+    onMaterialId: null,
   };
 }
 

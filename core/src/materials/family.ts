@@ -16,6 +16,7 @@ interface FamilyRow {
 
 const peel: DetailField = { name: 'peel', label: 'Peel', kind: 'choice', choices: ['hot', 'warm', 'cold'] };
 const carrier: DetailField = { name: 'carrier', label: 'Carrier or backing', kind: 'text' };
+const coated: DetailField = { name: 'takesInk', label: 'Coated to take ink', kind: 'yes-no' };
 const grain: DetailField = {
   name: 'grain',
   label: 'Grain runs along',
@@ -57,6 +58,7 @@ const TABLE = [
     fields: [
       { name: 'fibre', label: 'Fibre', kind: 'text' },
       { name: 'weave', label: 'Weave', kind: 'text' },
+      { name: 'polyester', label: 'Polyester in it', kind: 'number', unit: '%', min: 0, max: 100 },
       { name: 'shrinks', label: 'Shrinks', kind: 'yes-no' },
       { name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 10, max: 2000 },
     ],
@@ -91,7 +93,7 @@ const TABLE = [
     label: 'Acrylic',
     process: 'laser-cut',
     isMirrored: false,
-    fields: [{ name: 'made', label: 'Made by', kind: 'choice', choices: ['casting', 'extrusion'] }],
+    fields: [{ name: 'made', label: 'Made by', kind: 'choice', choices: ['casting', 'extrusion'] }, coated],
   },
   {
     name: 'card',
@@ -99,6 +101,13 @@ const TABLE = [
     process: 'through-cut',
     isMirrored: false,
     fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 2000 }, grain],
+  },
+  {
+    name: 'ink-paper',
+    label: 'Ink transfer paper',
+    process: 'sublimate',
+    isMirrored: true,
+    fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 300 }],
   },
   { name: 'foil', label: 'Foil', process: 'foil', isMirrored: false, fields: [carrier] },
   {
@@ -109,6 +118,7 @@ const TABLE = [
     fields: [
       { name: 'metal', label: 'Metal', kind: 'text' },
       { name: 'coating', label: 'Coating', kind: 'text' },
+      coated,
     ],
   },
 ] as const satisfies readonly FamilyRow[];

@@ -2,6 +2,7 @@ import { checkCrossings } from './crossing';
 import { checkDoubledLines } from './doubled-line';
 import { checkEngravedTogether } from './engraved-together';
 import type { Finding } from './finding';
+import { checkGround } from './ground';
 import { checkMirror } from './mirror';
 import { checkOnSheet, checkReach, checkStockSize } from './on-sheet';
 import { checkOpenContours } from './open-contour';
@@ -17,7 +18,15 @@ import { checkHolder, checkWear } from './tool';
 type Check = (step: CheckedStep, memo: PartMemo) => Finding[];
 
 /** What must be put right before a run; cheap enough to ask before every start. */
-const STOPPING: readonly Check[] = [checkStockSize, checkOnSheet, checkReach, checkMirror, checkRange, checkHolder];
+const STOPPING: readonly Check[] = [
+  checkStockSize,
+  checkOnSheet,
+  checkReach,
+  checkMirror,
+  checkGround,
+  checkRange,
+  checkHolder,
+];
 /** What should be looked at; may take a while on a large drawing. */
 const LOOKING: readonly Check[] = [
   checkTemper,

@@ -5,7 +5,8 @@ import type { CheckedStep } from './step-input';
 /** Whether the step lies as its material must be cut: from the face, or reversed from the back. */
 export function checkMirror({ material, mirrored, process, isFromBack }: CheckedStep): Finding[] {
   // Pressed with its face up, whichever side it is cut from.
-  const wanted = (material.mirrored || isFromBack === true) && processOf(process).path !== 'none';
+  const { path, liesFaceDown } = processOf(process);
+  const wanted = (material.mirrored || isFromBack === true) && (path !== 'none' || liesFaceDown === true);
   if (wanted === mirrored) return [];
   return [
     wanted
@@ -14,7 +15,9 @@ export function checkMirror({ material, mirrored, process, isFromBack }: Checked
           severity: 'stop',
           message: isFromBack
             ? 'This step is done from the back, but does not read reversed.'
-            : `${material.name} is cut from its back, but this step does not read reversed.`,
+            : liesFaceDown
+              ? `${material.name} lies face down on what it is pressed onto, but its print does not read reversed.`
+              : `${material.name} is cut from its back, but this step does not read reversed.`,
           mend: 'Turn “reads reversed” on for this step.',
           places: [],
           fix: { kind: 'mirror', mirrored: true, label: 'Let it read reversed' },

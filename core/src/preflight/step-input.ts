@@ -26,7 +26,23 @@ export interface CheckedStep {
   temper: TemperVerdict | null;
   tool: { name: string; kind: ToolKind; wear: number; life: number | null };
   holder: number;
-  material: { name: string; family: FamilyName; smallestDetailMm: number; mirrored: boolean; inStock: number };
+  material: {
+    name: string;
+    family: FamilyName;
+    smallestDetailMm: number;
+    mirrored: boolean;
+    inStock: number;
+    heatLimitC?: number | null;
+  };
+  /** What it is pressed onto; null where nobody has said. */
+  ground?: {
+    name: string;
+    family: FamilyName;
+    heatLimitC: number | null;
+    /** Of a cloth, in %; null where it is not known. */
+    polyesterShare: number | null;
+    takesInk: boolean;
+  } | null;
   /** Whether the step is laid reversed. */
   mirrored: boolean;
   /** It is done from the back, whatever its material is like. */

@@ -42,6 +42,8 @@ export interface ProcessRow {
   wantsFlat: boolean;
   /** What the machine follows: the outline of the shapes, rows or dots that fill them, or nothing, as a plate does. */
   path: 'outline' | 'rows' | 'dots' | 'none';
+  /** A print is laid with its face to what it is pressed onto, so that it has to be printed reversed. */
+  liesFaceDown?: boolean;
   /** What one trial shows: edges of small pieces, a filled patch, lines ever closer, or a swatch; and how large it is. */
   trial: { shows: 'edges' | 'patch' | 'lines' | 'swatch'; sideMm: number };
   /** How it comes out in the world of the stand-ins, which nobody else asks. */
@@ -358,5 +360,32 @@ export const PROCESS_TABLE = [
     dose: [power('dwell', 1), { quantity: 'temperature', exponent: 1, law: 'arrhenius' }, power('pressure', 0.3)],
     thickness: { exponent: 0.4, spread: 0.2 },
     window: 0.5,
+  },
+  {
+    name: 'sublimate',
+    label: 'Sublimation',
+    rank: 68,
+    machineKinds: PRESSES,
+    toolKinds: ['press-plate'],
+    required: ['temperature', 'dwell'],
+    optional: ['pressure', 'preheat', 'cover'],
+    parts: false,
+    keepsBacking: false,
+    wantsFlat: false,
+    path: 'none',
+    liesFaceDown: true,
+    trial: { shows: 'swatch', sideMm: 30 },
+    standIn: { by: 'plate' },
+    outcomes: {
+      'far-under': 'pale',
+      under: 'uneven',
+      right: 'full colour',
+      over: 'colour creeps',
+      'far-over': 'scorched or warped',
+    },
+    line: { width: 4, dash: '1 4' },
+    dose: [power('dwell', 1), { quantity: 'temperature', exponent: 1, law: 'arrhenius' }, power('pressure', 0.15)],
+    thickness: { exponent: 0.15, spread: 0.15 },
+    window: 0.4,
   },
 ] as const satisfies readonly ProcessRow[];

@@ -14,6 +14,7 @@ import { artworkRoutes } from './artworks';
 import { jobRoutes } from './jobs';
 import { ledRunRoutes } from './led-runs';
 import { partRoutes } from './parts';
+import { pressRoutes } from './press';
 import { runRoutes } from './runs';
 import { answerDone, operations } from './operations';
 import { refuseUnsound } from './refuse-unsound';
@@ -55,6 +56,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(partRoutes(parts));
   router.use(runRoutes(parts));
   router.use(ledRunRoutes(parts));
+  router.use(pressRoutes(parts));
   router.use(tuningRoutes(parts));
 
   router.use(() => {

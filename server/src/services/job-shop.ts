@@ -28,8 +28,8 @@ export async function shopFor(
   action: JobAction,
 ): Promise<ShopFacts> {
   if (ALONE.has(action.do)) return NOTHING;
-  const chosen = action.do === 'change-step' ? (action.materialId ?? null) : null;
-  const shop = await loadShop(db, workshopId, [chosen, ...materialsOf(steps)]);
+  const chosen = action.do === 'change-step' ? materialsOf([{ materialId: null, ...action }]) : [];
+  const shop = await loadShop(db, workshopId, [...chosen, ...materialsOf(steps)]);
   return {
     ...shop,
     recipes: BY_THE_BOOK.has(action.do) ? await recipesOf(db, workshopId, [...shop.materials.keys()]) : [],

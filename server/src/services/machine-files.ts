@@ -60,7 +60,13 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         ...(step.turned ? { correction: turnedSheet(step.turned, piece) } : {}),
       },
       pictures: picturesOf(step, shop),
-      check: checkedStep(step, { machine, material, piece, tool: shop.tools.get(step.toolId)! }),
+      check: checkedStep(step, {
+        machine,
+        material,
+        piece,
+        tool: shop.tools.get(step.toolId)!,
+        ground: step.onMaterialId ? shop.materials.get(step.onMaterialId) : null,
+      }),
     },
   };
 }

@@ -33,5 +33,6 @@ export async function loadWholeShop(db: Db, workshopId: string): Promise<Shop> {
 }
 
 /** The materials of some steps, those that have one. */
-export const materialsOf = (steps: readonly { materialId: string | null }[]): (string | null)[] =>
-  steps.map(({ materialId }) => materialId);
+export const materialsOf = (
+  steps: readonly { materialId: string | null; onMaterialId?: string | null }[],
+): (string | null)[] => steps.flatMap(({ materialId, onMaterialId = null }) => [materialId, onMaterialId]);

@@ -1,0 +1,54 @@
+import type { AtOdds, FoundPlan, HeatWindow, PlanPhase, PlatePlace, PressTimer } from '@keen-anvil/core/press';
+import type { Outcome, ProcessName, Temper } from '@keen-anvil/core/recipes';
+
+/** A film or print that is pressed in a job, from the cloth up. */
+export interface PressLayerView {
+  /** Its step. */
+  id: string;
+  stepNumber: number;
+  name: string;
+  colour: string;
+  process: ProcessName;
+  side: 'front' | 'back';
+  recipeId: string | null;
+  temper: Temper;
+  /** How often somebody looked at what came of its recipe. */
+  evidence: number;
+  window: HeatWindow;
+}
+
+/** How all that is pressed in a job is pressed onto what it goes on. */
+export interface PressPlanView {
+  machineId: string;
+  machineName: string;
+  /** The unit of its dial. */
+  unit: string;
+  ground: { id: string; name: string } | null;
+  isOpenWeave: boolean;
+  layers: PressLayerView[];
+  plan: FoundPlan | null;
+  /** Which two are at odds; null where there is a plan. */
+  none: AtOdds | null;
+  /** What is pressed takes up so much, and where the plate is set down for it. */
+  design: { widthMm: number; heightMm: number };
+  places: PlatePlace[];
+  phases: PlanPhase[];
+  /** All of it with what hands do, s. */
+  seconds: number;
+}
+
+/** A press plan as it is carried out; by the server's clock, ms since 1970. */
+export interface PressingView extends PressTimer {
+  id: string;
+  jobId: string | null;
+  machineId: string;
+  machineName: string;
+  unit: string;
+  name: string;
+  layers: (Pick<PressLayerView, 'id' | 'name' | 'colour' | 'process' | 'recipeId'> & { outcome: Outcome | null })[];
+}
+
+/** What the server's clock says, ms since 1970. */
+export interface ClockView {
+  now: number;
+}

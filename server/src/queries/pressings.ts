@@ -1,0 +1,99 @@
+import type { PressingView } from '@keen-anvil/contract';
+import type { PressTimer } from '@keen-anvil/core/press';
+import type { Outcome, Settings } from '@keen-anvil/core/recipes';
+import type { Db } from '../db/pool';
+
+/** A pressing with what its machine is called. */
+export type PressingRow = Omit<PressingView, 'layers' | 'unit'> & {
+  layers: Omit<PressingView['layers'][number], 'outcome'>[];
+  outcomes: Record<string, Outcome>;
+};
+
+const COLUMNS = `p.id, p.job_id AS "jobId", p.machine_id AS "machineId", m.name AS "machineName", p.name, p.layers, p.phases, p.state, p.at_phase AS at,
+  (extract(epoch FROM p.phase_since) * 1000)::double precision AS since, p.done_before_ms AS "doneBefore", p.took, p.outcomes`;
+const JOINED = `FROM pressing p JOIN machine m ON m.workshop_id = p.workshop_id AND m.id = p.machine_id`;
+
+/** What the server's clock says, ms since 1970: PostgreSQL's, which all servers share. */
+export async function clockNow(db: Db): Promise<number> {
+  const { rows } = await db.query<{ now: number }>(
+    'SELECT (extract(epoch FROM clock_timestamp()) * 1000)::double precision AS now',
+  );
+  return rows[0].now;
+}
+
+/** Pressings that are not over, or that nobody has judged yet, the oldest first; those of one job, all of them. */
+export async function listPressings(db: Db, workshopId: string, jobId: string | null): Promise<PressingRow[]> {
+  const { rows } = await db.query<PressingRow>(
+    `SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1
+       AND CASE WHEN $2::uuid IS NULL THEN p.state IN ('waiting', 'running', 'paused') OR (p.state = 'done' AND p.outcomes = '{}') ELSE p.job_id = $2 END
+     ORDER BY p.created_at, p.id`,
+    [workshopId, jobId],
+  );
+  return rows;
+}
+
+/** A pressing; locked until the transaction ends. */
+export async function lockPressing(db: Db, workshopId: string, id: string): Promise<PressingRow | undefined> {
+  const { rows } = await db.query<PressingRow>(
+    `SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1 AND p.id = $2 FOR UPDATE OF p`,
+    [workshopId, id],
+  );
+  return rows[0];
+}
+
+/** Adds a pressing; one of this id stays as it is. */
+export async function insertPressing(
+  db: Db,
+  workshopId: string,
+  {
+    id,
+    jobId,
+    machineId,
+    name,
+    layers,
+    phases,
+  }: Pick<PressingRow, 'id' | 'jobId' | 'machineId' | 'name' | 'layers' | 'phases'>,
+): Promise<void> {
+  await db.query(
+    `INSERT INTO pressing (workshop_id, id, job_id, machine_id, name, layers, phases) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING`,
+    [workshopId, id, jobId, machineId, name, JSON.stringify(layers), JSON.stringify(phases)],
+  );
+}
+
+/** Writes where a pressing stands. */
+export async function turnPressing(db: Db, workshopId: string, id: string, timer: PressTimer): Promise<void> {
+  await db.query(
+    `UPDATE pressing SET state = $3, at_phase = $4, phase_since = to_timestamp($5::double precision / 1000), done_before_ms = $6, took = $7,
+       ended_at = CASE WHEN $3 IN ('done', 'cancelled') THEN coalesce(ended_at, now()) END WHERE workshop_id = $1 AND id = $2`,
+    [workshopId, id, timer.state, timer.at, timer.since, timer.doneBefore, JSON.stringify(timer.took)],
+  );
+}
+
+/** Writes how the layers of a pressing came out. */
+export async function judgePressing(
+  db: Db,
+  workshopId: string,
+  id: string,
+  outcomes: Readonly<Record<string, Outcome>>,
+): Promise<void> {
+  await db.query('UPDATE pressing SET outcomes = $3 WHERE workshop_id = $1 AND id = $2', [workshopId, id, outcomes]);
+}
+
+/** Writes what came of a recipe under the press as evidence of a real job; said again, the last word holds, and null takes it out. */
+export async function keepPressed(
+  db: Db,
+  workshopId: string,
+  told: { id: string; recipeId: string; settings: Settings; outcome: Outcome | null; jobName: string },
+): Promise<void> {
+  if (told.outcome === null) {
+    await db.query('DELETE FROM trial WHERE workshop_id = $1 AND id = $2', [workshopId, told.id]);
+    return;
+  }
+  await db.query(
+    `INSERT INTO trial (id, workshop_id, recipe_id, kind, settings, outcome, job_name, tool_wear, tool_life)
+     SELECT $1, $2, r.id, 'run', $4, $5, $6, t.wear, t.life_number FROM recipe r JOIN tool t ON t.workshop_id = r.workshop_id AND t.id = r.tool_id
+     WHERE r.workshop_id = $2 AND r.id = $3
+     ON CONFLICT (workshop_id, id) DO UPDATE SET outcome = excluded.outcome`,
+    [told.id, workshopId, told.recipeId, told.settings, told.outcome, told.jobName],
+  );
+}

@@ -1,0 +1,164 @@
+import { randomUUID } from 'node:crypto';
+import {
+  paths,
+  type ClockView,
+  type JobDetail,
+  type MachineView,
+  type MaterialView,
+  type PressingView,
+  type PressPlanView,
+} from '@keen-anvil/contract';
+import type { ChangeStep } from '@keen-anvil/core/jobs';
+import { asker } from '../../testing/ask';
+import { readyJob } from '../../testing/ready-job';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+import { wish } from '../../testing/wish';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+const { api, byName, drawn, get } = asker(() => server);
+
+/** A crest in two films, pressed onto a cloth. */
+async function shirt(
+  cloth: string | null,
+  films = ['Transfer film, smooth white', 'Transfer film, gold glitter'],
+  press = 'Clam',
+): Promise<JobDetail> {
+  let job = await readyJob({ api, drawn }, films);
+  const { id: machineId } = await byName<MachineView>(paths.machines, press);
+  const onMaterialId = cloth ? (await byName<MaterialView>(paths.materials, cloth)).id : null;
+  for (const { id: stepId } of job.steps)
+    job = await change(job, { stepId, process: 'heat-press', machineId, onMaterialId });
+  return job;
+}
+const change = (job: JobDetail, body: Omit<ChangeStep, 'do'>): Promise<JobDetail> =>
+  drawn(
+    api()
+      .post(paths.jobActions(job.id))
+      .send(wish(job, { do: 'change-step', ...body }))
+      .expect(200),
+  );
+const planOf = async (job: JobDetail): Promise<PressPlanView> =>
+  (await api().get(paths.pressPlan(job.id, true)).expect(200)).body;
+const begin = async (job: JobDetail): Promise<PressingView> =>
+  (await api().post(paths.jobPressings(job.id)).send({ id: randomUUID(), isWarm: true }).expect(201)).body;
+const turn = (pressing: PressingView, name: string, at = pressing.at) =>
+  api().post(paths.pressingTurn(pressing.id)).send({ turn: name, at });
+
+describe('a press plan of a job', () => {
+  it('suits both films and the cloth, by what the book has seen', async () => {
+    const plan = await planOf(await shirt('Polyester jersey'));
+    expect(plan.ground?.name).toBe('Polyester jersey');
+    expect(plan.layers.map(({ name }) => name).sort()).toEqual([
+      'Transfer film, gold glitter',
+      'Transfer film, smooth white',
+    ]);
+    expect(plan.layers.every(({ evidence }) => evidence > 0)).toBe(true);
+    if (plan.none) {
+      expect(plan.none.wanted).toBeGreaterThan(plan.none.borne);
+      expect(plan.phases).toEqual([]);
+    } else {
+      expect(plan.phases.some(({ kind }) => kind === 'press')).toBe(true);
+      for (const { gotSeconds, window } of plan.plan!.heat) {
+        expect(gotSeconds).toBeGreaterThanOrEqual(window.fromSeconds * 0.99);
+        expect(gotSeconds).toBeLessThanOrEqual(window.toSeconds * 1.01);
+      }
+    }
+  });
+
+  it('says what is missing: nothing to press, or two cloths for one blank', async () => {
+    const cut = await readyJob({ api, drawn });
+    expect((await api().get(paths.pressPlan(cut.id)).expect(422)).body.error.message).toContain(
+      'Nothing in this job is pressed',
+    );
+    const job = await shirt('Polyester jersey');
+    const { id: onMaterialId } = await byName<MaterialView>(paths.materials, 'Cotton poplin');
+    const torn = await change(job, { stepId: job.steps[1].id, onMaterialId });
+    expect((await api().get(paths.pressPlan(torn.id)).expect(422)).body.error.message).toContain(
+      'onto one cloth or blank',
+    );
+  });
+
+  it('sets a small plate down several times, and says how proven it is', async () => {
+    const plan = await planOf(
+      await shirt('Canvas', ['Transfer film, smooth white', 'Transfer film, smooth white'], 'Hand iron'),
+    );
+    expect(plan.unit).toBe('°F');
+    expect(plan.places.length).toBeGreaterThan(1);
+    const seam = plan.none ? plan.none.in : null;
+    expect(plan.plan !== null || seam === 'heat under the overlapping plate' || seam === 'heat').toBe(true);
+  });
+});
+
+describe('a pressing', () => {
+  it('goes by the server’s clock, holds, and goes on where it was', async () => {
+    const job = await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']);
+    const waiting = await begin(job);
+    expect(waiting).toMatchObject({ state: 'waiting', at: 0, since: null });
+    const going: PressingView = (await turn(waiting, 'start').expect(200)).body;
+    const { now } = await get<ClockView>(paths.clock);
+    expect(Math.abs(now - going.since!)).toBeLessThan(5000);
+    const held: PressingView = (await turn(going, 'pause').expect(200)).body;
+    expect(held).toMatchObject({ state: 'paused', since: null });
+    expect(held.doneBefore).toBeGreaterThan(0);
+    const on: PressingView = (await turn(held, 'resume').expect(200)).body;
+    expect(on).toMatchObject({ state: 'running', doneBefore: held.doneBefore });
+    expect(await get<PressingView[]>(paths.pressings)).toEqual(
+      expect.arrayContaining([expect.objectContaining({ id: on.id })]),
+    );
+    await turn(on, 'cancel').expect(200);
+  });
+
+  it('is begun once, whoever sends it again, and a turn that was meant for another phase changes nothing', async () => {
+    const job = await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']);
+    const id = randomUUID();
+    for (const _ of [1, 2]) await api().post(paths.jobPressings(job.id)).send({ id, isWarm: true }).expect(201);
+    const [one, ...more] = await get<PressingView[]>(paths.jobPressings(job.id));
+    expect(more).toEqual([]);
+    const going: PressingView = (await turn(one, 'start').expect(200)).body;
+    const next: PressingView = (await turn(going, 'next').expect(200)).body;
+    expect(next.at).toBe(1);
+    expect((await turn(next, 'next', 0).expect(409)).body.error.code).toBe('phase');
+    await turn(next, 'cancel').expect(200);
+  });
+
+  it('keeps a press to one pressing at a time', async () => {
+    const [a, b] = [
+      await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']),
+      await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']),
+    ];
+    const [first, second] = [await begin(a), await begin(b)];
+    const going: PressingView = (await turn(first, 'start').expect(200)).body;
+    const refused = await turn(second, 'start').expect(409);
+    expect(refused.body.error.message).toContain('Clam');
+    await turn(going, 'cancel').expect(200);
+    await turn(second, 'start').expect(200);
+    await turn(second, 'cancel').expect(200);
+  });
+
+  it('is judged layer by layer, and what it really got is evidence', async () => {
+    const job = await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']);
+    let now: PressingView = (await turn(await begin(job), 'start').expect(200)).body;
+    const [layer] = now.layers;
+    await api().post(paths.pressingOutcome(now.id)).send({ layerId: layer.id, outcome: 'right' }).expect(409);
+    while (now.state === 'running')
+      now = (await turn(now, now.phases[now.at].isOnlyIfNeeded ? 'skip' : 'next').expect(200)).body;
+    const judged: PressingView = (
+      await api().post(paths.pressingOutcome(now.id)).send({ layerId: layer.id, outcome: 'under' }).expect(200)
+    ).body;
+    expect(judged.layers[0].outcome).toBe('under');
+    const evidence = async () =>
+      (await api().get(paths.recipe(layer.recipeId!)).expect(200)).body.evidence as {
+        outcome: string;
+        kind: string;
+        jobName: string;
+        settings: { dwell: number };
+      }[];
+    // The plate was hardly down: it says so.
+    const told = (await evidence()).find(({ jobName }) => jobName === 'Boat numbers');
+    expect(told).toMatchObject({ kind: 'run', outcome: 'under', settings: { dwell: 1 } });
+    await api().post(paths.pressingOutcome(now.id)).send({ layerId: layer.id, outcome: null }).expect(200);
+    expect((await evidence()).some(({ jobName }) => jobName === 'Boat numbers')).toBe(false);
+  });
+});

@@ -1,0 +1,179 @@
+import type { JobDetail, PressLayerView, PressPlanView, StepView } from '@keen-anvil/contract';
+import { boundsOf, knownBounds } from '@keen-anvil/core/geometry';
+import { dialOf, type Machine } from '@keen-anvil/core/machines';
+import {
+  atPlate,
+  PEELS,
+  planPhases,
+  planPress,
+  planSeconds,
+  platePlaces,
+  pressScale,
+  windowOf,
+  type Ground,
+  type Handling,
+  type HeatLayer,
+} from '@keen-anvil/core/press';
+import { processOf, type Settings } from '@keen-anvil/core/recipes';
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import { refused } from '../problem';
+import { listEvidence, type EvidenceRow } from '../queries/evidence';
+import { jobDetail } from './job-views';
+import { loadShop, materialsOf, type Shop } from './shop';
+
+/** Something to press, with what it is pressed by. */
+interface Pressed {
+  step: StepView;
+  settings: Settings;
+  layer: HeatLayer;
+  evidence: number;
+}
+
+/** How all that is pressed in a job is pressed, by the numbers and the evidence of the book. @throws Problem where there is nothing to press, or no numbers for it */
+export async function pressPlanOf(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  isWarm: boolean,
+): Promise<{ view: PressPlanView; jobName: string }> {
+  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const steps = pressSteps(job);
+  const machine = shop.machines.get(steps[0].machineId)!;
+  const recipeIds = steps.flatMap(({ match }) => match.recipe?.id ?? []);
+  const evidence = await listEvidence(pool, workshopId, recipeIds);
+  const pressed = steps.map((step) => pressedIn(step, machine, shop, evidence));
+  const ground = groundOf(steps, shop);
+  const design = designOf(steps);
+  const { places, overlaps } = platePlaces(design, { widthMm: machine.workWidthMm, lengthMm: machine.workLengthMm });
+  const { plan, none } = planPress({
+    layers: pressed.map(({ layer }) => layer),
+    ground: ground ?? { id: 'ground', name: 'what it goes on', heatLimitC: null },
+    press: pressScale(machine),
+    overlaps,
+  });
+  const isOpenWeave = ground?.isOpenWeave ?? false;
+  const phases = plan
+    ? planPhases(plan, {
+        kind: machine.kind,
+        handling: pressed.map(handlingOf),
+        places: places.length,
+        isOpenWeave,
+        isWarm,
+      })
+    : [];
+  return {
+    jobName: job.name,
+    view: {
+      machineId: machine.id,
+      machineName: machine.name,
+      unit: dialOf(machine, 'temperature')?.unit ?? '°C',
+      ground: ground ? { id: ground.id, name: ground.name } : null,
+      isOpenWeave,
+      layers: pressed.map(layerView),
+      plan,
+      none,
+      design,
+      places,
+      phases,
+      seconds: planSeconds(phases),
+    },
+  };
+}
+
+/** The steps of a job that are pressed, on the press of the first of them. @throws Problem where there is none */
+function pressSteps({ steps }: JobDetail): StepView[] {
+  const pressed = steps.filter(
+    (step) => !step.isSkipped && processOf(step.process).path === 'none' && step.parts.length > 0,
+  );
+  const [first] = pressed;
+  if (!first) throw refused('Nothing in this job is pressed: a step with a heat press was expected.', 'steps');
+  const other = pressed.find(({ machineId }) => machineId !== first.machineId);
+  if (other)
+    throw refused(
+      `One press was expected for all that goes onto one blank; steps ${first.position + 1} and ${other.position + 1} are on two.`,
+      'machineId',
+    );
+  return pressed;
+}
+
+function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: readonly EvidenceRow[]): Pressed {
+  const { recipe, settings, suggestion } = step.match;
+  const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
+  if (!material) throw refused(`Step ${step.position + 1}: choose its material first.`, 'materialId');
+  const numbers = settings ?? suggestion?.settings;
+  if (!numbers)
+    throw refused(
+      `Step ${step.position + 1}: there are no numbers yet for ${material.name} on ${machine.name}, and nothing to lean on. Write a recipe first.`,
+      'recipe',
+    );
+  const own = evidence.filter(({ recipeId }) => recipeId === recipe?.id);
+  return {
+    step,
+    settings: numbers,
+    evidence: own.length,
+    layer: {
+      id: step.id,
+      name: material.name,
+      ...atPlate(machine, numbers),
+      evidence: own.map(({ outcome, settings: was }) => ({ outcome, ...atPlate(machine, was) })),
+      temper: recipe?.temper.temper ?? 'bare',
+      heatLimitC: material.heatLimitC,
+      side: step.turned ? 'back' : 'front',
+    },
+  };
+}
+
+/** What the layers go onto; null where nobody has said. @throws Problem where it is not the same for all */
+function groundOf(steps: readonly StepView[], shop: Shop): (Ground & { isOpenWeave: boolean }) | null {
+  const ids = [...new Set(steps.flatMap(({ onMaterialId }) => onMaterialId ?? []))];
+  if (ids.length > 1)
+    throw refused('All that is pressed in one go goes onto one cloth or blank; two were said.', 'onMaterialId');
+  const material = ids[0] ? shop.materials.get(ids[0]) : undefined;
+  return material
+    ? {
+        id: material.id,
+        name: material.name,
+        heatLimitC: material.heatLimitC,
+        isOpenWeave: /open|loose/i.test(String(material.details.weave ?? '')),
+      }
+    : null;
+}
+
+/** What all of it takes up where it is drawn, mm. */
+function designOf(steps: readonly StepView[]): { widthMm: number; heightMm: number } {
+  const boxes = steps.flatMap(({ parts }) => parts.flatMap(({ contours }) => knownBounds(contours) ?? []));
+  const box = boundsOf(
+    boxes.flatMap(({ minX, minY, maxX, maxY }) => [
+      { x: minX, y: minY },
+      { x: maxX, y: maxY },
+    ]),
+  );
+  if (!box) throw refused('What is pressed has no size: a drawing was expected in it.', 'parts');
+  return { widthMm: Math.max(0.1, box.maxX - box.minX), heightMm: Math.max(0.1, box.maxY - box.minY) };
+}
+
+const handlingOf = ({ step, settings, layer }: Pressed): Handling => ({
+  layerId: layer.id,
+  side: layer.side,
+  preheatSeconds: settings.preheat ?? 0,
+  secondSeconds: settings.second ?? 0,
+  // Paper lifts off while it is hot, before the ink sets where it must not.
+  peel: step.process === 'sublimate' ? 'hot' : (PEELS[settings.peel ?? 2] ?? 'cold'),
+  cover: settings.cover ?? null,
+});
+
+const layerView = ({ step, layer, evidence }: Pressed): PressLayerView => ({
+  id: layer.id,
+  stepNumber: step.position + 1,
+  name: layer.name,
+  colour: step.colour,
+  process: step.process,
+  side: layer.side ?? 'front',
+  recipeId: step.match.recipe?.id ?? null,
+  temper: layer.temper,
+  evidence,
+  window: windowOf(layer),
+});

@@ -1,0 +1,156 @@
+import type { NewPressing, PressingTurn, PressingVerdict, PressingView } from '@keen-anvil/contract';
+import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
+import { turnTimer, type PlanPhase } from '@keen-anvil/core/press';
+import { heatRate } from '@keen-anvil/core/recipes';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { inTransaction, type Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, Problem, refused } from '../problem';
+import { lockMachine } from '../queries/machine-use';
+import { listMachines } from '../queries/machines';
+import {
+  clockNow,
+  insertPressing,
+  judgePressing,
+  keepPressed,
+  listPressings,
+  lockPressing,
+  turnPressing,
+  type PressingRow,
+} from '../queries/pressings';
+import { newestRevisions } from '../queries/recipes';
+import { refreshCards } from './cards';
+import { pressPlanOf } from './press-plans';
+
+/** Press plans that are carried out, with timers that go by the server's clock. */
+export class Pressings {
+  constructor(
+    private readonly pool: Pool,
+    private readonly heavy: HeavyPool,
+  ) {}
+
+  async list(workshopId: string, jobId: string | null): Promise<PressingView[]> {
+    const rows = await listPressings(this.pool, workshopId, jobId);
+    const machines = rows.length > 0 ? await listMachines(this.pool, workshopId) : [];
+    return rows.map((row) => viewOf(row, dialUnit(machines.find(({ id }) => id === row.machineId))));
+  }
+
+  /** Writes a job's plan down to be carried out. Sent twice, it is there once. @throws Problem where there is no plan */
+  async begin(workshopId: string, jobId: string, { id, isWarm }: NewPressing): Promise<PressingView> {
+    const { view, jobName } = await pressPlanOf(this.pool, this.heavy, workshopId, jobId, isWarm);
+    if (!view.plan)
+      throw refused('There is no plan that suits all that is pressed: two of its layers are at odds.', 'plan');
+    await inTransaction(this.pool, (db) =>
+      insertPressing(db, workshopId, {
+        id,
+        jobId,
+        machineId: view.machineId,
+        name: jobName,
+        layers: view.layers.map(({ id: layerId, name, colour, process, recipeId }) => ({
+          id: layerId,
+          name,
+          colour,
+          process,
+          recipeId,
+        })),
+        phases: view.phases,
+      }),
+    );
+    return this.find(workshopId, jobId, id);
+  }
+
+  /** Takes a timer further. A turn that was meant for another phase changes nothing. */
+  async turn(workshopId: string, id: string, { turn, at }: PressingTurn): Promise<PressingView> {
+    const jobId = await inTransaction(this.pool, async (db) => {
+      const row = await lockPressing(db, workshopId, id);
+      if (!row) throw notFound('That pressing');
+      if (row.at !== at)
+        throw new Problem(409, 'phase', 'The timer is in another phase by now. Look at it as it stands.');
+      const next = turnTimer(row, turn, await clockNow(db));
+      if (!next)
+        throw new Problem(409, 'pressing-state', `A pressing that is ${row.state} cannot be told “${turn}” there.`);
+      if (turn === 'start') await refuseTwoAtOnce(db, workshopId, row);
+      await turnPressing(db, workshopId, id, next);
+      return row.jobId;
+    });
+    return this.find(workshopId, jobId, id);
+  }
+
+  /** Keeps how a layer came out; it is evidence for its recipe, with the heat that it really got. */
+  async judge(workshopId: string, id: string, { layerId, outcome }: PressingVerdict): Promise<PressingView> {
+    const jobId = await inTransaction(this.pool, async (db) => {
+      const row = await lockPressing(db, workshopId, id);
+      if (!row) throw notFound('That pressing');
+      const layer = row.layers.find((one) => one.id === layerId);
+      if (!layer) throw refused('That layer was not pressed here.', 'layerId');
+      if (row.state !== 'done') throw new Problem(409, 'pressing-state', 'A pressing can be judged once it is done.');
+      const { [layerId]: _was, ...others } = row.outcomes;
+      await judgePressing(db, workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
+      if (layer.recipeId) {
+        const recipe = (await newestRevisions(db, workshopId, [layer.recipeId])).get(layer.recipeId);
+        const first = row.phases.find((phase) => phase.kind === 'press' && phase.layerIds.includes(layerId));
+        if (recipe && first) {
+          const machine = (await listMachines(db, workshopId)).find((one) => one.id === row.machineId);
+          const second = recipe.settings.second ?? 0;
+          const seconds = Math.max(1, Math.round(heatOn(row, layerId) / heatRate(first.celsius!)) - second);
+          const temperature = machine && dialOf(machine, 'temperature');
+          await keepPressed(db, workshopId, {
+            id: uuidv5(layerId, id),
+            recipeId: layer.recipeId,
+            outcome,
+            jobName: row.name,
+            settings: {
+              ...recipe.settings,
+              dwell: seconds,
+              temperature:
+                temperature && isCalibrated(temperature)
+                  ? Math.round(toDial(temperature, first.celsius!))
+                  : first.dialled!,
+              ...(first.pressure === null ? {} : { pressure: first.pressure }),
+            },
+          });
+          await refreshCards(db, workshopId, [layer.recipeId]);
+        }
+      }
+      return row.jobId;
+    });
+    return this.find(workshopId, jobId, id);
+  }
+
+  private async find(workshopId: string, jobId: string | null, id: string): Promise<PressingView> {
+    const found = (await this.list(workshopId, jobId)).find((pressing) => pressing.id === id);
+    if (!found) throw notFound('That pressing');
+    return found;
+  }
+}
+
+/** A press does one thing at a time. */
+async function refuseTwoAtOnce(db: Db, workshopId: string, { machineId, machineName }: PressingRow): Promise<void> {
+  await lockMachine(db, workshopId, machineId);
+  const other = (await listPressings(db, workshopId, null)).find(
+    (one) => one.machineId === machineId && (one.state === 'running' || one.state === 'paused'),
+  );
+  if (other)
+    throw new Problem(409, 'busy', `${machineName} is busy: “${other.name}” is under it. End that first, or cancel it.`);
+}
+
+const dialUnit = (machine: Parameters<typeof dialOf>[0] | undefined): string =>
+  (machine && dialOf(machine, 'temperature')?.unit) || '°C';
+
+const viewOf = ({ outcomes, layers, ...row }: PressingRow, unit: string): PressingView => ({
+  ...row,
+  unit,
+  layers: layers.map((layer) => ({ ...layer, outcome: outcomes[layer.id] ?? null })),
+});
+
+/** All heat that a layer got, as long as each phase really took, in seconds at 150 °C: from where it was laid on. */
+function heatOn({ phases, took }: Pick<PressingRow, 'phases' | 'took'>, layerId: string): number {
+  const from = phases.findIndex(({ kind, layerIds }) => kind === 'press' && layerIds.includes(layerId));
+  // Of several places of the plate each is pressed once: the first counts.
+  const counts = ({ isDown, place }: PlanPhase) => isDown && (place === null || place.turn === 1);
+  return phases.reduce(
+    (sum, phase, i) => (i >= from && counts(phase) ? sum + (took[i] ?? 0) * heatRate(phase.celsius!) : sum),
+    0,
+  );
+}
