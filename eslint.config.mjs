@@ -22,7 +22,7 @@ const closed = (...patterns) => ({
 });
 const SUBJECTS = readdirSync(join(import.meta.dirname, 'core', 'src'));
 /** Features of the app, each knowing only those before it. */
-const FEATURES = ['api', 'shop', 'book', 'stock', 'jobs', 'runs', 'tuning', 'bench'];
+const FEATURES = ['api', 'shop', 'book', 'stock', 'jobs', 'runs', 'press', 'finish', 'tuning', 'bench'];
 const outside = [
   'react',
   'react-*',

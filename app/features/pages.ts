@@ -15,6 +15,7 @@ export { MeasuredPage } from './jobs/measured-page';
 export { NestPage } from './jobs/nest-page';
 export { NewJobPage } from './jobs/new-job-page';
 export { PathPage } from './runs/path-page';
+export { PressPage } from './press/press-page';
 export { PrintPage } from './jobs/print-page';
 export { TextPage } from './jobs/text-page';
 export { TracePage } from './jobs/trace-page';

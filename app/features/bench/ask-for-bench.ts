@@ -1,5 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { machinesQuery, workshopsQuery } from '../shop/queries';
+import { openPressingsQuery } from '../press/queries';
 import { openTuningsQuery } from '../tuning/queries';
 import { benchQuery } from '../book/bench-query';
 
@@ -10,6 +11,7 @@ export function askForBench(client: QueryClient): QueryClient {
     void client.prefetchQuery(benchQuery);
     void client.prefetchQuery(workshopsQuery);
     void client.prefetchQuery(openTuningsQuery);
+    void client.prefetchQuery(openPressingsQuery);
   }
   return client;
 }

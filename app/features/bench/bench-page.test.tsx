@@ -34,6 +34,7 @@ const open = (bench: object) =>
     '/api/bench': { body: { runs: [], nailed: [], recipes: [], jobs: [], ...bench } },
     '/api/workshops': { body: [{ id: 'w', name: 'Slipway Studio', isHere: true }] },
     '/api/tunings': { body: [] },
+    '/api/pressings': { body: [] },
   });
 
 describe('the Bench', () => {

@@ -1,5 +1,6 @@
 import type { RunView } from '@keen-anvil/contract';
 import { Button } from '../../ui/elements';
+import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { formatDuration } from '@keen-anvil/core/units';
@@ -15,8 +16,10 @@ import { useWide } from '../../ui/use-wide';
 import { RecipeRow } from '../book/recipe-row';
 import { JobRow } from '../jobs/job-row';
 import { useMachines, useWorkshops } from '../shop/queries';
+import { openPressingsQuery } from '../press/queries';
 import { useOpenTunings } from '../tuning/queries';
 import { NailedCards } from './nailed-cards';
+import { OpenPressings } from './open-pressings';
 import { OpenTunings } from './open-tunings';
 import { useBench } from '../book/bench-query';
 
@@ -29,7 +32,8 @@ export function BenchPage() {
   const here = workshops.data?.find((workshop) => workshop.isHere);
   // All of it comes at once: what is shown already never moves.
   const tunings = useOpenTunings();
-  const isWaiting = [bench, workshops, useMachines(), tunings].some(({ isPending }) => isPending);
+  const pressings = useQuery(openPressingsQuery);
+  const isWaiting = [bench, workshops, useMachines(), tunings, pressings].some(({ isPending }) => isPending);
   const jobs = (
     <>
       <Heading>Jobs in hand</Heading>
@@ -48,10 +52,11 @@ export function BenchPage() {
         <Columns
           first={
             <>
+              <OpenPressings pressings={pressings.data ?? []} />
               {bench.data.runs.map((run, i) => (
                 <RunCard key={run.id} run={run} isFirst={i === 0} />
               ))}
-              {bench.data.runs.length === 0 ? (
+              {bench.data.runs.length === 0 && !pressings.data?.length ? (
                 <Leaf>
                   <Heading>The machines stand still</Heading>
                   <Aside>Nothing waits for you. Take a job, or start a new one.</Aside>

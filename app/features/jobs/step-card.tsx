@@ -2,6 +2,7 @@ import type { JobDetail } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
+import { familyOf } from '@keen-anvil/core/materials';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -36,7 +37,7 @@ import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
 import type { InspectedStep } from './use-inspections';
 
-type Asked = 'material' | 'process' | 'machine' | 'tool' | 'holder' | 'piece' | 'nudge' | 'merge' | null;
+type Asked = 'material' | 'process' | 'machine' | 'tool' | 'holder' | 'piece' | 'nudge' | 'merge' | 'ground' | null;
 
 interface StepCardProps {
   job: JobDetail;
@@ -188,7 +189,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             value={`${tools.find((t) => t.id === step.toolId)?.name ?? ''}, holder ${step.holder}`}
             onPress={() => setAsked('tool')}
           />
-          {process.path !== 'none' ? <SideChoice turned={step.turned} onChoose={(turned) => send({ turned })} /> : null}
+          <SideChoice turned={step.turned} onChoose={(turned) => send({ turned })} />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
           {isEngraved(step) ? (
             <ChangeLine
@@ -238,6 +239,21 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               }
             />
           ) : null}
+          {process.path === 'none' || familyOf(bed.material.family).goesOnByHeat ? (
+            <>
+              <ChangeLine
+                label="Goes on"
+                value={bed.ground?.name ?? 'not said yet'}
+                onPress={() => setAsked('ground')}
+              />
+              <TextKey
+                title="Press plan"
+                icon="layers-outline"
+                label={`Press plan: step ${step.position + 1}`}
+                onPress={() => router.push({ pathname: '/jobs/[id]/press', params: { id: job.id } })}
+              />
+            </>
+          ) : null}
           {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? (
             <TextKey
               title="Path of the tool"
@@ -276,6 +292,13 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
         chosen={step.materialId}
         machineId={step.machineId}
         onChoose={(material) => send({ materialId: material.id })}
+        onClose={() => setAsked(null)}
+      />
+      <MaterialShelf
+        isOpen={asked === 'ground'}
+        chosen={step.onMaterialId}
+        machineId={step.machineId}
+        onChoose={(material) => send({ onMaterialId: material.id })}
         onClose={() => setAsked(null)}
       />
       {recipe && settings && bed ? (

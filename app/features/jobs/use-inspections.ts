@@ -99,7 +99,8 @@ function latestInspection(client: QueryClient, { id, sheet }: StepWork): Inspect
 export function useInspections(job: JobDetail): InspectedStep[] {
   const client = useQueryClient();
   const machines = useMachines().data ?? [];
-  const materials = useMaterialsOf(job.steps.flatMap(({ materialId, onMaterialId }) => [materialId, onMaterialId])).data ?? [];
+  const materials =
+    useMaterialsOf(job.steps.flatMap(({ materialId, onMaterialId }) => [materialId, onMaterialId])).data ?? [];
   const tools = useTools().data ?? [];
   const works = job.steps.flatMap(worksOf);
   const beds = works.map((step) => bedOf(step, machines, materials, tools));

@@ -2,7 +2,7 @@ import type { RunView } from '@keen-anvil/contract';
 import { useEffect, useRef } from 'react';
 
 /** Two short tones, made here: no file is needed, and a shed is loud. */
-function sound(): void {
+export function sound(): void {
   const Context = globalThis.AudioContext;
   if (!Context) return;
   const audio = new Context();

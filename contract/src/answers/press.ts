@@ -1,4 +1,5 @@
-import type { AtOdds, FoundPlan, HeatWindow, PlanPhase, PlatePlace, PressTimer } from '@keen-anvil/core/press';
+import type { AtOdds, FoundPlan, HeatWindow, PlanPhase, PlatePlace } from '@keen-anvil/core/press';
+import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, ProcessName, Temper } from '@keen-anvil/core/recipes';
 
 /** A film or print that is pressed in a job, from the cloth up. */
@@ -15,6 +16,9 @@ export interface PressLayerView {
   /** How often somebody looked at what came of its recipe. */
   evidence: number;
   window: HeatWindow;
+  /** At this temperature its heat is said in seconds, °C, and how much a second counts there. */
+  atC: number;
+  rate: number;
 }
 
 /** How all that is pressed in a job is pressed onto what it goes on. */

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { TIMER_TURNS, type TimerTurn } from '@keen-anvil/core/press';
+import { TIMER_TURNS, type TimerTurn } from '@keen-anvil/core/timers';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
 import { IsBoolean, IsIn, IsInt, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 

@@ -20,7 +20,7 @@ import { stepBox } from './shapes';
 import type { JobShop } from './shop';
 import { holderFor, suitableMachine, suitableTool } from './starting-place';
 import { tidied } from './tidied';
-import { isBehind, onItsSide, withSides } from './two-sides';
+import { isBehind, isPressed, onItsSide, withSides } from './two-sides';
 
 /** A step with what it is done on. */
 interface StepOn extends OnSheet {
@@ -43,7 +43,7 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
     now.onCarrier !== was.onCarrier
   )
     next = placedAfresh(next, step.id, shop);
-  else if (change.turned !== undefined || isBehind(now.step) !== isBehind(step))
+  else if ((change.turned !== undefined && !isPressed(now.step.process)) || isBehind(now.step) !== isBehind(step))
     next = withSides(document, next, step.id, shop);
   else if (now.step.mirrored !== step.mirrored) next = turnedOver(document, next, now.step, shop);
   return tidied(inRunningOrder(next));

@@ -11,8 +11,11 @@ import type { JobShop } from './shop';
 import { isOfTurnMarks } from './turn-marks';
 
 /** Whether a step's parts lie behind their front: done after the sheet was turned over, to be read from there. */
-export const isBehind = ({ turned, mirrored }: Pick<Step, 'turned' | 'mirrored'>): boolean =>
-  Boolean(turned) && mirrored;
+export const isBehind = ({ turned, mirrored, process }: Pick<Step, 'turned' | 'mirrored' | 'process'>): boolean =>
+  Boolean(turned) && mirrored && !isPressed(process);
+
+/** What is pressed lies on a sheet of its own, whichever side of a blank it goes onto. */
+export const isPressed = (process: Step['process']): boolean => processOf(process).path === 'none';
 
 /** Whether a part is there to find a turned sheet by. */
 function isTurnMark(document: JobDocument, { making }: Part): boolean {
@@ -28,6 +31,12 @@ export const marksToTurn = (document: JobDocument, stepId: string): boolean => {
 
 /** What of a step follows from the side that it is done on. What is put on a back is read from there; what is cut there is seen from the front. */
 export function onItsSide(step: Step, isMaterialMirrored: boolean): Step {
+  if (isPressed(step.process))
+    return {
+      ...step,
+      isFromBack: false,
+      mirrored: processOf(step.process).liesFaceDown === true && isMaterialMirrored,
+    };
   const isRead = Boolean(step.turned) && !processOf(step.process).parts;
   return { ...step, isFromBack: isRead, mirrored: isRead || isMaterialMirrored };
 }

@@ -7,6 +7,8 @@ interface FamilyRow {
   /** What is usually done with it first. */
   process: ProcessName;
   isMirrored: boolean;
+  /** It goes onto a blank by heat, once it is cut. */
+  goesOnByHeat?: boolean;
   /** What is not wanted is peeled off a carrier after cutting. */
   isWeeded?: boolean;
   /** A filled shape may be meant to be engraved as well as cut out: the maker is asked. */
@@ -36,6 +38,7 @@ const TABLE = [
   {
     name: 'film',
     isWeeded: true,
+    goesOnByHeat: true,
     label: 'Transfer film',
     process: 'kiss-cut',
     isMirrored: true,

@@ -8,7 +8,7 @@ describe('the table of families', () => {
       expect(processOf(family.process).name).toBe(family.process);
       expect(new Set(family.fields.map((field) => field.name)).size).toBe(family.fields.length);
     }
-    expect(FAMILIES.filter((family) => family.isMirrored).map((family) => family.name)).toEqual(['film']);
+    expect(FAMILIES.filter((family) => family.isMirrored).map((family) => family.name)).toEqual(['film', 'ink-paper']);
     expect(() => familyOf('granite')).toThrow('The family must be one of vinyl');
   });
 });

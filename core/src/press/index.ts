@@ -17,4 +17,3 @@ export {
   type PhasesWish,
   type PlanPhase,
 } from './plan-phases';
-export { leftSeconds, spentSeconds, TIMER_TURNS, turnTimer, type PressTimer, type TimerTurn } from './press-timer';

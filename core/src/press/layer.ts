@@ -24,6 +24,8 @@ export interface HeatLayer {
   heatLimitC: number | null;
   /** On which side of the blank; the front where nothing is said. */
   side?: 'front' | 'back';
+  /** What it comes off is taken away after its pressing, so that it has to get all of its heat there; what comes later can only be too much. */
+  needsOwnHeat?: boolean;
 }
 
 /** What the layers go onto. */
@@ -31,4 +33,6 @@ export interface Ground {
   id: string;
   name: string;
   heatLimitC: number | null;
+  /** What is between its two sides, mm; 0 where nothing is said. */
+  thicknessMm?: number;
 }

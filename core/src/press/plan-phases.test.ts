@@ -1,17 +1,5 @@
 import fc from 'fast-check';
-import {
-  leftSeconds,
-  planPhases,
-  planPress,
-  planSeconds,
-  platePlaces,
-  spentSeconds,
-  turnTimer,
-  warmUpSeconds,
-  type Handling,
-  type HeatLayer,
-  type PressTimer,
-} from './index';
+import { planPhases, planPress, planSeconds, platePlaces, warmUpSeconds, type Handling, type HeatLayer } from './index';
 
 const PRESS = {
   temperatures: Array.from({ length: 161 }, (_, i) => ({ dial: 60 + i, celsius: 60 + i })),
@@ -132,43 +120,5 @@ describe('a plate smaller than the design', () => {
       }),
       { numRuns: 100 },
     );
-  });
-});
-
-describe('a press timer', () => {
-  const timer: PressTimer = {
-    phases: planPhases(planned(film('a')), { ...wish, isWarm: true, handling: [handling('a')] }),
-    state: 'waiting',
-    at: 0,
-    since: null,
-    doneBefore: 0,
-    took: [],
-  };
-
-  it('goes by the clock of whoever asks, and over where nobody lifts the plate', () => {
-    const going = turnTimer(timer, 'start', 1_000_000)!;
-    expect(leftSeconds(going, 1_002_000)).toBe(3);
-    expect(leftSeconds(going, 1_009_500)).toBe(-4.5);
-    const next = turnTimer(going, 'next', 1_009_500)!;
-    expect(next).toMatchObject({ at: 1, took: [9.5] });
-  });
-
-  it('keeps what was done before a pause, and cannot be paused twice', () => {
-    const going = turnTimer(timer, 'start', 0)!;
-    const held = turnTimer(going, 'pause', 2000)!;
-    expect(spentSeconds(held, 900_000)).toBe(2);
-    expect(turnTimer(held, 'pause', 3000)).toBeNull();
-    expect(leftSeconds(turnTimer(held, 'resume', 60_000)!, 61_000)).toBe(2);
-  });
-
-  it('passes over only what is done if a corner lifts', () => {
-    let now = turnTimer(timer, 'start', 0)!;
-    expect(turnTimer(now, 'skip', 0)).toBeNull();
-    while (!now.phases[now.at].isOnlyIfNeeded) now = turnTimer(now, 'next', 0)!;
-    const passed = turnTimer(now, 'skip', 0)!;
-    expect([passed.at, passed.took.at(-1)]).toEqual([now.at + 1, 0]);
-    while (now.state !== 'done') now = turnTimer(now, 'next', 0)!;
-    expect(now.took).toHaveLength(timer.phases.length);
-    expect(turnTimer(now, 'next', 0)).toBeNull();
   });
 });

@@ -195,3 +195,35 @@ describe('a press plan', () => {
     );
   });
 });
+
+describe('a print on both sides of a blank', () => {
+  const print = (id: string, side: 'front' | 'back') =>
+    layer(id, {
+      temperatureC: 195,
+      dwellSeconds: 60,
+      evidence: [{ outcome: 'right', temperatureC: 195, dwellSeconds: 60, pressure: 4 }],
+      heatLimitC: 220,
+      side,
+      needsOwnHeat: true,
+    });
+  const acrylic = { id: 'acrylic', name: 'Acrylic', heatLimitC: 205, thicknessMm: 3 };
+  const both = [print('front', 'front'), print('back', 'back')];
+
+  it('gets all of its heat while its paper lies there, and what comes through from the back counts as too much', () => {
+    const { plan } = planPress({ layers: both, ground: acrylic, press: CLAM });
+    const [front, back] = plan!.pressings;
+    expect([front.layers, back.layers]).toEqual([['front'], ['back']]);
+    const [{ window, gotSeconds }] = plan!.heat;
+    expect(front.dwellSeconds * heatRate(front.celsius)).toBeGreaterThanOrEqual(window.fromSeconds);
+    expect(gotSeconds).toBeCloseTo(
+      front.dwellSeconds * heatRate(front.celsius) + Math.exp(-3 / 2.5) * back.dwellSeconds * heatRate(back.celsius),
+      6,
+    );
+    expect(gotSeconds).toBeLessThanOrEqual(window.toSeconds);
+  });
+
+  it('has no window on a sheet so thin that all of it comes through', () => {
+    const { none } = planPress({ layers: both, ground: { ...acrylic, thicknessMm: 0.5 }, press: CLAM });
+    expect(none).toMatchObject({ needs: 'back', bears: 'front', in: 'heat', unit: 's' });
+  });
+});

@@ -74,7 +74,11 @@ function inOrder(
     if (pressings)
       return {
         pressings,
-        heat: order.map(({ id }) => ({ layerId: id, window: windows.get(id)!, gotSeconds: got(pressings, id) })),
+        heat: order.map(({ id }) => ({
+          layerId: id,
+          window: windows.get(id)!,
+          gotSeconds: got(pressings, groups, id, wish),
+        })),
         grade: TEMPERS[Math.min(...order.map(({ temper }) => TEMPERS.indexOf(temper)))],
       };
   }
@@ -82,17 +86,28 @@ function inOrder(
 }
 
 /** All heat that reaches a layer: of its own pressing, and of those after it. */
-const got = (pressings: readonly Pressing[], id: string): number =>
-  pressings
-    .slice(pressings.findIndex(({ layers }) => layers.includes(id)))
-    .reduce((sum, { celsius, dwellSeconds }) => sum + dwellSeconds * heatRate(celsius), 0);
+function got(pressings: readonly Pressing[], groups: readonly HeatLayer[][], id: string, wish: PressWish): number {
+  const k = pressings.findIndex(({ layers }) => layers.includes(id));
+  const heats = pressings.map(({ celsius, dwellSeconds }) => dwellSeconds * heatRate(celsius));
+  return (
+    heats[k] +
+    laterHeat(
+      groups[k].find((layer) => layer.id === id)!,
+      k,
+      groups,
+      heats,
+      wish,
+    )
+  );
+}
 
 /** How each group is pressed; null where there is no way. */
 function pressingsFor(
   groups: readonly (readonly HeatLayer[])[],
   windows: ReadonlyMap<string, HeatWindow>,
-  { press, ground, overlaps = 1 }: PressWish,
+  wish: PressWish,
 ): Pressing[] | null {
+  const { press, ground } = wish;
   const set: { dialled: number; celsius: number; pressure: number | null }[] = [];
   let limit = ground.heatLimitC ?? Infinity;
   for (const group of groups) {
@@ -108,40 +123,90 @@ function pressingsFor(
     if (!celsius || pressure === undefined) return null;
     set.push({ dialled: celsius.dial, celsius: celsius.celsius, pressure });
   }
-  // What reaches each group from its own pressing on: enough for it, and not too much, also where the plate overlaps.
-  const last = groups.length - 1;
-  const tack = set.map(({ celsius }, k) => (k < last ? TACK_SECONDS : press.leastSeconds) * heatRate(celsius));
-  const least = groups.map((group) => Math.max(...group.map(({ id }) => windows.get(id)!.fromSeconds)));
-  const most = groups.map((group) => Math.min(...group.map(({ id }) => windows.get(id)!.toSeconds)) / overlaps);
-  for (let k = last - 1; k >= 0; k--) least[k] = Math.max(least[k], least[k + 1] + tack[k]);
-  for (let k = 1; k <= last; k++) most[k] = Math.min(most[k], most[k - 1] - tack[k - 1]);
-  if (least.some((seconds, k) => seconds > most[k] * (1 + 1e-9))) return null;
-  const pressings: Pressing[] = [];
-  let after = 0;
-  for (let k = last; k >= 0; k--) {
-    const rate = heatRate(set[k].celsius);
-    const [low, high] = [Math.max(least[k], after + (k < last ? tack[k] : 0)), most[k]];
-    if (low > high * (1 + 1e-9)) return null;
-    const dwell = wholeSeconds(
-      (Math.sqrt(low * high) - after) / rate,
-      (low - after) / rate,
-      (high - after) / rate,
-      press,
-    );
-    if (dwell === null) return null;
-    after += dwell * rate;
-    pressings.unshift({ layers: groups[k].map(({ id }) => id), dwellSeconds: dwell, ...set[k] });
+  // The least that each pressing gives, from the last to the first: what comes later reaches what lies there already.
+  const heats: number[] = [];
+  for (let k = groups.length - 1; k >= 0; k--) {
+    const tack = (k < groups.length - 1 ? TACK_SECONDS : press.leastSeconds) * heatRate(set[k].celsius);
+    const needs = groups[k].map((layer) => {
+      const later = layer.needsOwnHeat ? 0 : laterHeat(layer, k, groups, heats, wish);
+      return windows.get(layer.id)!.fromSeconds - later;
+    });
+    heats[k] = Math.max(tack, ...needs);
   }
-  return pressings;
+  // And half of what may be more, by ratio, so that all lie in the middle of what is left.
+  const room = Math.min(...share(groups, heats, windows, wish));
+  if (room < 1 - 1e-9) return null;
+  const wanted = heats.map((heat, k) => (heat * Math.sqrt(Math.max(1, room))) / heatRate(set[k].celsius));
+  const dwells = wholeSeconds(wanted, press, (seconds) => {
+    const given = seconds.map((dwell, k) => dwell * heatRate(set[k].celsius));
+    return (
+      Math.min(...share(groups, given, windows, wish)) >= 1 - 1e-9 &&
+      groups.every((group, k) =>
+        group.every((layer) => {
+          const later = layer.needsOwnHeat ? 0 : laterHeat(layer, k, groups, given, wish);
+          return given[k] + later >= windows.get(layer.id)!.fromSeconds * (1 - 1e-9);
+        }),
+      )
+    );
+  });
+  return (
+    dwells && groups.map((group, k) => ({ layers: group.map(({ id }) => id), dwellSeconds: dwells[k], ...set[k] }))
+  );
 }
 
-/** A whole number of seconds between two ends, as near as it can be to what is wanted; null where there is none. */
-function wholeSeconds(wanted: number, low: number, high: number, press: PressScale): number | null {
-  const [from, to] = [
-    Math.max(press.leastSeconds, Math.ceil(low - 1e-6)),
-    Math.min(press.mostSeconds, Math.floor(high + 1e-6)),
-  ];
-  return from > to ? null : Math.min(to, Math.max(from, Math.round(wanted)));
+/** What of the pressings after one reaches a layer of it, in seconds at 150 °C. */
+function laterHeat(
+  layer: HeatLayer,
+  k: number,
+  groups: readonly (readonly HeatLayer[])[],
+  heats: readonly number[],
+  { ground }: Pick<PressWish, 'ground'>,
+): number {
+  let sum = 0;
+  for (let later = k + 1; later < groups.length; later++)
+    sum += heats[later] * reaching(layer, groups[later][0], ground);
+  return sum;
+}
+
+/** How much of what is pressed on one side reaches the other: it fades with the thickness between. */
+const FADES_MM = 2.5;
+const reaching = (layer: HeatLayer, pressed: HeatLayer, { thicknessMm = 0 }: Ground): number =>
+  (layer.side ?? 'front') === (pressed.side ?? 'front') ? 1 : Math.exp(-thicknessMm / FADES_MM);
+
+/** For each layer, how many times what it gets it would take. */
+const share = (
+  groups: readonly (readonly HeatLayer[])[],
+  heats: readonly number[],
+  windows: ReadonlyMap<string, HeatWindow>,
+  wish: PressWish,
+): number[] =>
+  groups.flatMap((group, k) =>
+    group.map(
+      (layer) =>
+        windows.get(layer.id)!.toSeconds /
+        ((wish.overlaps ?? 1) * (heats[k] + laterHeat(layer, k, groups, heats, wish))),
+    ),
+  );
+
+/** Whole seconds, as near as they can be to what is wanted, that hold; null where none do. */
+function wholeSeconds(
+  wanted: readonly number[],
+  { leastSeconds, mostSeconds }: PressScale,
+  holds: (seconds: readonly number[]) => boolean,
+): number[] | null {
+  const clamp = (seconds: number) => Math.min(mostSeconds, Math.max(leastSeconds, seconds));
+  const choices = wanted.map((seconds) => [
+    ...new Set([Math.round(seconds), Math.ceil(seconds - 1e-9), Math.floor(seconds + 1e-9)].map(clamp)),
+  ]);
+  const tried = (chosen: readonly number[]): number[] | null => {
+    if (chosen.length === choices.length) return holds(chosen) ? [...chosen] : null;
+    for (const seconds of choices[chosen.length]) {
+      const found = tried([...chosen, seconds]);
+      if (found) return found;
+    }
+    return null;
+  };
+  return tried([]);
 }
 
 /** The step of the dial between two temperatures that is nearest to what the recipes say. */

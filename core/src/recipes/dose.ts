@@ -3,7 +3,6 @@ import { celsiusAtRate, heatRate } from './heat-rate';
 import { processOf, type DoseTerm, type ProcessName } from './process';
 import { scaleOf, type Settings } from './settings';
 
-
 /** A dose in log space, and whether a scale that was never measured took part in it. */
 export interface LogDose {
   value: number;

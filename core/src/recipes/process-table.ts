@@ -364,7 +364,7 @@ export const PROCESS_TABLE = [
   {
     name: 'sublimate',
     label: 'Sublimation',
-    rank: 68,
+    rank: 72,
     machineKinds: PRESSES,
     toolKinds: ['press-plate'],
     required: ['temperature', 'dwell'],

@@ -77,6 +77,7 @@ describe('the table of processes', () => {
       'through-cut',
       'laser-cut',
       'heat-press',
+      'sublimate',
     ]);
     expect(() => processOf('weld' as never)).toThrow('must be one of');
   });

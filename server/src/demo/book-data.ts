@@ -430,7 +430,7 @@ export const RECIPES: RecipeData[] = [
       'own-trial',
       'edges held after ten washes',
       86,
-      [[87, 'under', { temperature: 140 }], ...rights(86, 76, 41)],
+      [[87, 'under', { temperature: 140 }], ...rights(86, 76, 41), [29, 'right', { dwell: 28 }]],
       { note: 'On jersey keep below 155 °C.', nail: 5 },
     ],
     [
@@ -442,7 +442,18 @@ export const RECIPES: RecipeData[] = [
       [
         [51, 'right'],
         [48, 'under', { dwell: 14 }],
+        [22, 'right', { temperature: 151, dwell: 24 }],
       ],
+    ],
+  ]),
+  ...all(CLAM, 'Plate of the Clam', 'sublimate', [
+    [
+      'Ink transfer paper',
+      { temperature: 196, dwell: 60, pressure: 3, cover: 1 },
+      'own-trial',
+      'even over the whole plate, and the white stayed white',
+      34,
+      [[35, 'under', { dwell: 40 }], ...rights(34, 21)],
     ],
   ]),
   ...all(IRON, 'Plate of the Hand iron', 'heat-press', [

@@ -50,6 +50,8 @@ export interface JobData {
         piece?: string;
         onCarrier?: boolean;
         turned?: SheetTurn;
+        /** What it is pressed onto. */
+        on?: string;
       }
   >;
   /** Laid closely, onto several sheets. */
@@ -59,6 +61,10 @@ export interface JobData {
   /** How it was drawn, where its material asks. */
   readsReversed?: boolean;
   notes?: Omit<NewNote, 'id'>[];
+  /** Its steps run the other way round. */
+  isOrderTurned?: boolean;
+  /** Its press plan is written down, and waits for the start. */
+  isToPress?: boolean;
   /** Kept as a template of this name, before anything has changed since. */
   template?: string;
   daysAgo?: number;
@@ -333,6 +339,49 @@ export const JOBS: JobData[] = [
       { kind: 'words', label: 'Crew', value: 'eight medium, three large' },
     ],
     daysAgo: 0.8,
+    series: [],
+  },
+  {
+    name: 'Crew shirts in two films',
+    drawings: [{ file: 'crew-crest.svg' }],
+    // The crest in gold lies over the white below it.
+    steps: {
+      '#22406e': { material: 'Transfer film, smooth white', on: 'Polyester jersey' },
+      '#c79a3b': { material: 'Transfer film, gold glitter', on: 'Polyester jersey' },
+    },
+    readsReversed: false,
+    notes: [{ kind: 'words', label: 'Crew', value: 'four small, eight medium, three large' }],
+    daysAgo: 0.6,
+    series: [],
+    isOrderTurned: true,
+    isToPress: true,
+  },
+  {
+    name: 'Prizes printed on both sides',
+    drawings: [
+      { file: 'club-crest.svg' },
+      { text: { words: 'FIRST PRIZE\nOSPREY BEND', capHeightMm: 6 }, at: { x: 90, y: 30 } },
+    ],
+    made: [
+      (find) => ({ do: 'split-step', partIds: find.partsOf(1), stepId: demoId('backs of the prizes') }),
+      (find) => ({ do: 'put-together', partIds: find.partsOf(1) }),
+    ],
+    steps: {
+      crest: {
+        material: 'Ink transfer paper',
+        process: 'sublimate',
+        machine: 'Clam',
+        on: 'White acrylic 3 mm, coated',
+      },
+      FIRSTPRIZEOSPREYBEND: {
+        material: 'Ink transfer paper',
+        process: 'sublimate',
+        machine: 'Clam',
+        on: 'White acrylic 3 mm, coated',
+        turned: 'left-right',
+      },
+    },
+    daysAgo: 0.4,
     series: [],
   },
   {

@@ -23,6 +23,7 @@ import { findTemplate } from '../queries/templates';
 import { keepTemplate } from '../services/templates';
 import { withPictures } from '../services/engraved-pictures';
 import { makeStepFile, type StepFile } from '../services/machine-files';
+import { Pressings } from '../services/pressings';
 import { loadShop, materialsOf } from '../services/shop';
 import { DEMO_WORKSHOP_ID } from '../workshop';
 import { ago, demoId } from './ids';
@@ -82,7 +83,7 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
   for (const { id: stepId, colour, parts } of [...job.steps]) {
     const wanted = parts.flatMap(({ name }) => data.steps[name] ?? [])[0] ?? data.steps[colour];
     if (!wanted) continue;
-    const { material, process, machine, tool, piece, onCarrier, turned } =
+    const { material, process, machine, tool, piece, onCarrier, turned, on } =
       typeof wanted === 'string' ? ({ material: wanted } as Exclude<typeof wanted, string>) : wanted;
     await change(stepId, { materialId: demoId(material) });
     const now = job.steps.find((step) => step.id === stepId)!;
@@ -93,7 +94,9 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
     if (piece) await change(stepId, { stockPieceId: demoId(`${material} ${piece}`) });
     if (onCarrier) await change(stepId, { onCarrier });
     if (turned) await change(stepId, { turned });
+    if (on) await change(stepId, { onMaterialId: demoId(on) });
   }
+  if (data.isOrderTurned) await act({ do: 'order-steps', order: job.steps.map(({ id }) => id).reverse() });
   if (data.nested) {
     const { materials, machines } = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
     const [{ materialId, machineId }] = job.steps;
@@ -164,6 +167,11 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
     job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
   }
   job = await setUp(pool, heavy, job, isFresh ? data : { ...data, made: [] });
+  if (data.isToPress)
+    await new Pressings(pool, heavy).begin(DEMO_WORKSHOP_ID, id, {
+      id: demoId(`pressing of ${data.name}`),
+      isWarm: true,
+    });
   const files: StepFile[] = [];
   const shop = await withPictures(
     pool,

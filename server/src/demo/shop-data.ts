@@ -407,6 +407,26 @@ export const MATERIALS: MaterialData[] = [
     priceCents: 610,
     pieces: [piece('sheet', 'stencil sheet', 305, 305, 2)],
   }),
+  material('ink-paper', 'Ink transfer paper', 0.1, '#f6f4f0', {
+    finish: 'coated on one side',
+    smallestDetailMm: 0.5,
+    facing: 'print side down',
+    supplierCard: 'Card: “print reversed; 195 °C, 60 s on hard blanks”.',
+    heatLimitC: 220,
+    priceCents: 18,
+    pricePer: 'piece',
+    details: { weight: 100 },
+    pieces: [piece('sheet', 'A4 transfer sheets', 210, 297, 30)],
+  }),
+  material('acrylic', 'White acrylic 3 mm, coated', 3, '#fbfbfb', {
+    finish: 'polymer-coated, gloss',
+    facing: 'either side',
+    heatLimitC: 205,
+    priceCents: 260,
+    pricePer: 'piece',
+    details: { made: 'casting', takesInk: true },
+    pieces: [piece('blank', 'prize blanks', 150, 100, 12)],
+  }),
   material('card', 'Card 250 g, cream', 0.3, '#f1e6cc', {
     finish: 'smooth, uncoated',
     smallestDetailMm: 0.8,
@@ -423,7 +443,7 @@ export const MATERIALS: MaterialData[] = [
     facing: 'right side up',
     heatLimitC: 200,
     priceCents: 780,
-    details: { fibre: 'cotton', weave: 'plain', shrinks: true, weight: 115 },
+    details: { fibre: 'cotton', weave: 'plain', polyester: 0, shrinks: true, weight: 115 },
     pieces: [piece('roll', 'red poplin', 300, 5200), piece('sheet', 'poplin, cut to the carrier', 300, 300, 9)],
   }),
   material('fabric', 'Canvas', 0.62, '#e9dfc8', {
@@ -440,7 +460,7 @@ export const MATERIALS: MaterialData[] = [
     smallestDetailMm: 5,
     facing: 'right side up',
     heatLimitC: 155,
-    details: { fibre: 'polyester', weave: 'jersey', shrinks: false, weight: 160 },
+    details: { fibre: 'polyester', weave: 'jersey', polyester: 100, shrinks: false, weight: 160 },
     pieces: [
       piece('blank', 'crew shirts, medium', 520, 700, 11, null, {
         file: 'photo-shirt.jpg',

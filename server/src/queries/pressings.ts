@@ -1,5 +1,5 @@
 import type { PressingView } from '@keen-anvil/contract';
-import type { PressTimer } from '@keen-anvil/core/press';
+import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 

@@ -1,6 +1,7 @@
 import type { JobDetail, PressLayerView, PressPlanView, StepView } from '@keen-anvil/contract';
 import { boundsOf, knownBounds } from '@keen-anvil/core/geometry';
-import { dialOf, type Machine } from '@keen-anvil/core/machines';
+import { dialOf, machineKindOf, type Machine } from '@keen-anvil/core/machines';
+import { familyOf } from '@keen-anvil/core/materials';
 import {
   atPlate,
   PEELS,
@@ -10,17 +11,19 @@ import {
   platePlaces,
   pressScale,
   windowOf,
+  type FoundPlan,
   type Ground,
   type Handling,
   type HeatLayer,
 } from '@keen-anvil/core/press';
-import { processOf, type Settings } from '@keen-anvil/core/recipes';
+import { heatRate, processOf, TEMPERS, type Settings } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { listEvidence, type EvidenceRow } from '../queries/evidence';
 import { jobDetail } from './job-views';
 import { loadShop, materialsOf, type Shop } from './shop';
+import { matchRecipes } from './step-match';
 
 /** Something to press, with what it is pressed by. */
 interface Pressed {
@@ -28,6 +31,8 @@ interface Pressed {
   settings: Settings;
   layer: HeatLayer;
   evidence: number;
+  /** Of the film, or of the ink that comes off its paper. */
+  colour: string;
 }
 
 /** How all that is pressed in a job is pressed, by the numbers and the evidence of the book. @throws Problem where there is nothing to press, or no numbers for it */
@@ -40,7 +45,7 @@ export async function pressPlanOf(
 ): Promise<{ view: PressPlanView; jobName: string }> {
   const job = await jobDetail(pool, heavy, workshopId, jobId);
   const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const steps = pressSteps(job);
+  const steps = await pressSteps(pool, workshopId, job, shop);
   const machine = shop.machines.get(steps[0].machineId)!;
   const recipeIds = steps.flatMap(({ match }) => match.recipe?.id ?? []);
   const evidence = await listEvidence(pool, workshopId, recipeIds);
@@ -72,7 +77,7 @@ export async function pressPlanOf(
       unit: dialOf(machine, 'temperature')?.unit ?? '°C',
       ground: ground ? { id: ground.id, name: ground.name } : null,
       isOpenWeave,
-      layers: pressed.map(layerView),
+      layers: pressed.map((one) => layerView(one, plan)),
       plan,
       none,
       design,
@@ -83,20 +88,65 @@ export async function pressPlanOf(
   };
 }
 
-/** The steps of a job that are pressed, on the press of the first of them. @throws Problem where there is none */
-function pressSteps({ steps }: JobDetail): StepView[] {
-  const pressed = steps.filter(
-    (step) => !step.isSkipped && processOf(step.process).path === 'none' && step.parts.length > 0,
+/** What of a job is pressed: steps at a press, and films that are cut in it, on the press that the book knows best for them. @throws Problem where there is nothing */
+async function pressSteps(pool: Pool, workshopId: string, { steps }: JobDetail, shop: Shop): Promise<StepView[]> {
+  const done = steps.filter((step) => !step.isSkipped && step.parts.length > 0);
+  const pressed = done.filter((step) => processOf(step.process).path === 'none');
+  const films = done.filter(
+    ({ process, materialId }) =>
+      processOf(process).path !== 'none' &&
+      materialId !== null &&
+      familyOf(shop.materials.get(materialId)!.family).goesOnByHeat === true &&
+      !pressed.some((other) => other.materialId === materialId),
   );
+  if (pressed.length + films.length === 0)
+    throw refused('Nothing in this job is pressed: a film, or a step with a heat press was expected.', 'steps');
   const [first] = pressed;
-  if (!first) throw refused('Nothing in this job is pressed: a step with a heat press was expected.', 'steps');
   const other = pressed.find(({ machineId }) => machineId !== first.machineId);
   if (other)
     throw refused(
       `One press was expected for all that goes onto one blank; steps ${first.position + 1} and ${other.position + 1} are on two.`,
       'machineId',
     );
-  return pressed;
+  return [...pressed, ...(await atThePress(pool, workshopId, films, first?.machineId ?? null, shop))].sort(
+    (a, b) => a.position - b.position,
+  );
+}
+
+/** Films as they stand at a press, each with what the book says for it there. @param machineId null for the press that is known best */
+async function atThePress(
+  pool: Pool,
+  workshopId: string,
+  films: readonly StepView[],
+  machineId: string | null,
+  shop: Shop,
+): Promise<StepView[]> {
+  if (films.length === 0) return [];
+  const presses = [...shop.machines.values()].filter(
+    (machine) => !machine.isArchived && machineKindOf(machine.kind).does === 'heat',
+  );
+  const asked = machineId ? presses.filter(({ id }) => id === machineId) : presses;
+  let best: { steps: StepView[]; proven: number } | null = null;
+  for (const press of asked) {
+    const plate = [...shop.tools.values()].find((tool) => tool.machineId === press.id);
+    if (!plate) continue;
+    const at = films.map((step) => ({
+      ...step,
+      process: 'heat-press' as const,
+      machineId: press.id,
+      toolId: plate.id,
+      nudge: null,
+    }));
+    const matches = await matchRecipes(pool, workshopId, at, shop);
+    const steps = at.map((step) => ({ ...step, match: matches.get(step.id)! }));
+    const proven = steps.reduce(
+      (sum, { match }) => sum + (match.recipe ? 1 + TEMPERS.indexOf(match.recipe.temper.temper) : 0),
+      0,
+    );
+    if (!best || proven > best.proven) best = { steps, proven };
+  }
+  if (!best) throw refused('There is no heat press in the shop to press these films with. Add one first.', 'machineId');
+  return best.steps;
 }
 
 function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: readonly EvidenceRow[]): Pressed {
@@ -114,6 +164,7 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
     step,
     settings: numbers,
     evidence: own.length,
+    colour: step.process === 'sublimate' ? step.colour : material.colour,
     layer: {
       id: step.id,
       name: material.name,
@@ -122,6 +173,7 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
       temper: recipe?.temper.temper ?? 'bare',
       heatLimitC: material.heatLimitC,
       side: step.turned ? 'back' : 'front',
+      needsOwnHeat: step.process === 'sublimate',
     },
   };
 }
@@ -137,6 +189,7 @@ function groundOf(steps: readonly StepView[], shop: Shop): (Ground & { isOpenWea
         id: material.id,
         name: material.name,
         heatLimitC: material.heatLimitC,
+        thicknessMm: material.thicknessMm,
         isOpenWeave: /open|loose/i.test(String(material.details.weave ?? '')),
       }
     : null;
@@ -165,15 +218,20 @@ const handlingOf = ({ step, settings, layer }: Pressed): Handling => ({
   cover: settings.cover ?? null,
 });
 
-const layerView = ({ step, layer, evidence }: Pressed): PressLayerView => ({
-  id: layer.id,
-  stepNumber: step.position + 1,
-  name: layer.name,
-  colour: step.colour,
-  process: step.process,
-  side: layer.side ?? 'front',
-  recipeId: step.match.recipe?.id ?? null,
-  temper: layer.temper,
-  evidence,
-  window: windowOf(layer),
-});
+const layerView = ({ step, layer, evidence, colour }: Pressed, plan: FoundPlan | null): PressLayerView => {
+  const atC = plan?.pressings.find(({ layers }) => layers.includes(layer.id))?.celsius ?? layer.temperatureC;
+  return {
+    id: layer.id,
+    stepNumber: step.position + 1,
+    name: layer.name,
+    colour,
+    process: step.process,
+    side: layer.side ?? 'front',
+    recipeId: step.match.recipe?.id ?? null,
+    temper: layer.temper,
+    evidence,
+    window: windowOf(layer),
+    atC,
+    rate: heatRate(atC),
+  };
+};

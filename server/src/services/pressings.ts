@@ -1,6 +1,7 @@
 import type { NewPressing, PressingTurn, PressingVerdict, PressingView } from '@keen-anvil/contract';
 import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
-import { turnTimer, type PlanPhase } from '@keen-anvil/core/press';
+import { type PlanPhase } from '@keen-anvil/core/press';
+import { turnTimer } from '@keen-anvil/core/timers';
 import { heatRate } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
@@ -132,7 +133,11 @@ async function refuseTwoAtOnce(db: Db, workshopId: string, { machineId, machineN
     (one) => one.machineId === machineId && (one.state === 'running' || one.state === 'paused'),
   );
   if (other)
-    throw new Problem(409, 'busy', `${machineName} is busy: “${other.name}” is under it. End that first, or cancel it.`);
+    throw new Problem(
+      409,
+      'busy',
+      `${machineName} is busy: “${other.name}” is under it. End that first, or cancel it.`,
+    );
 }
 
 const dialUnit = (machine: Parameters<typeof dialOf>[0] | undefined): string =>

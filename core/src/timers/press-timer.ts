@@ -1,4 +1,4 @@
-import type { PlanPhase } from './plan-phases';
+import type { PlanPhase } from '../press';
 
 /** A pressing as it is written down: where it stands, by the server's clock. Times in ms since 1970. */
 export interface PressTimer {

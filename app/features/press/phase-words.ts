@@ -1,0 +1,110 @@
+import type { PressLayerView } from '@keen-anvil/contract';
+import type { AtOdds, PlanPhase } from '@keen-anvil/core/press';
+import { sayQuantity } from '@keen-anvil/core/recipes';
+import { formatNumber } from '@keen-anvil/core/units';
+
+type Named = Pick<PressLayerView, 'id' | 'name'>;
+
+const namesOf = (ids: readonly string[], layers: readonly Named[]): string =>
+  ids.map((id) => layers.find((layer) => layer.id === id)?.name ?? 'what lies there').join(' and ');
+
+/** What a phase is called, in two or three words. */
+export function phaseName({ kind, peel, isOnlyIfNeeded }: PlanPhase): string {
+  switch (kind) {
+    case 'warm-up':
+      return 'Let the press warm up';
+    case 'preheat':
+      return 'Preheat the blank';
+    case 'turn-over':
+      return 'Turn it over';
+    case 'lay':
+      return 'Lay it on';
+    case 'press':
+      return 'Press';
+    case 'recover':
+      return 'Let the plate come back';
+    case 'rest':
+      return 'Let it cool a little';
+    case 'weigh':
+      return 'Weigh it down while it cools';
+    case 'peel':
+      return `Peel ${peel ?? 'cold'}`;
+    case 'lift-corner':
+      return 'Lift a corner';
+    case 'press-again':
+      return isOnlyIfNeeded ? 'Press again, if it lifts' : 'Press again';
+  }
+}
+
+/** What is done in a phase, as a sentence. */
+export function sayPhase(phase: PlanPhase, layers: readonly Named[], unit: string): string {
+  const { kind, dialled, pressure, layerIds, cover, place, peel } = phase;
+  const at = dialled === null ? '' : `${formatNumber(dialled, 0)} ${unit}`;
+  const knob = pressure === null ? '' : `, knob at ${formatNumber(pressure, 1)} turns`;
+  const what = namesOf(layerIds, layers);
+  const where = place ? ` Place ${place.turn} of ${place.of}.` : '';
+  switch (kind) {
+    case 'warm-up':
+      return `Dial ${at}, and wait until it has swung back to it.`;
+    case 'preheat':
+      return 'Press the empty blank: creases and damp go out of it.';
+    case 'turn-over':
+      return 'Its back up, with a clean sheet below. The front lies on what is soft.';
+    case 'lay':
+      return `${what}${cover ? `, and the ${sayQuantity('cover', cover)} over it` : ''}.${where}`;
+    case 'press':
+      return `Plate down at ${at}${knob}: ${what}.${where}`;
+    case 'recover':
+      return `A cold blank took heat out of it: it is at ${at} again when this is over.`;
+    case 'rest':
+      return 'The carrier comes off while it is warm to the hand, not hot.';
+    case 'weigh':
+      return 'A flat board with something heavy on it, until it is cold to the hand.';
+    case 'peel':
+      return peel === 'hot'
+        ? `${what}: at once, in one go, low along the cloth.`
+        : `${what}: slowly, low along the cloth.`;
+    case 'lift-corner':
+      return 'Does its edge stay down while you lift the carrier at one corner?';
+    case 'press-again':
+      return `Lay the carrier back. Plate down at ${at}${knob}.`;
+  }
+}
+
+/** What a pause does to the heat that it was to get. */
+export function sayPause(phase: PlanPhase, spentSeconds: number): string {
+  if (!phase.isDown) return 'Nothing lies under the plate: the time stands still, and nothing is lost.';
+  const share = Math.min(1, spentSeconds / phase.seconds);
+  return `Lift the plate now: what lies there has ${formatNumber(100 * share, 0)} % of this pressing. The rest is given when you go on; glue that has set meanwhile takes a little longer.`;
+}
+
+/** Why there is no window, as one sentence: which two, and by how much. */
+export function sayAtOdds(
+  none: AtOdds,
+  layers: readonly Named[],
+  ground: { id: string; name: string } | null,
+  machineName: string,
+): string {
+  const name = (id: string): string =>
+    id === 'press' ? machineName : ground?.id === id ? ground.name : namesOf([id], layers);
+  const number = (value: number): string => `${formatNumber(value, none.unit === 'turns' ? 1 : 0)} ${none.unit}`;
+  const by = number(Math.abs(none.wanted - none.borne));
+  const at = none.atC === null ? '' : ` at ${formatNumber(none.atC, 0)} °C`;
+  if (none.in === 'temperature')
+    return `${name(none.needs)} needs at least ${number(none.wanted)}; ${name(none.bears)} bears ${number(none.borne)}. They are ${by} apart.`;
+  if (none.in === 'pressure')
+    return `${name(none.needs)} wants the knob at ${number(none.wanted)} or more; ${name(none.bears)} no more than ${number(none.borne)}. They are ${by} apart.`;
+  if (none.in === 'press')
+    return `${name(none.needs)} needs ${number(none.wanted)}${at}; ${machineName} goes to ${number(none.borne)}. That is ${by} short.`;
+  if (none.in === 'heat under the overlapping plate')
+    return `Where the plate overlaps, ${name(none.needs)} would get ${number(none.wanted)}${at}, and takes ${number(none.borne)}: ${by} too long. Take a larger press.`;
+  return `${name(none.needs)} needs ${number(none.wanted)}${at} while ${name(none.bears)} lies there already, which takes ${number(none.borne)}: ${by} too long.`;
+}
+
+/** What helps where there is no window. */
+export const sayMend = ({ in: why }: AtOdds): string =>
+  why === 'pressure'
+    ? 'Press them apart: leave one out of this job, or lay it where the other is not.'
+    : why === 'press' || why === 'heat under the overlapping plate'
+      ? 'Another press would do it.'
+      : 'Turn the order round if they do not lie over each other, take another film, or tune the one that asks for more.';

@@ -1,0 +1,72 @@
+import { paths, type PressingView, type PressPlanView } from '@keen-anvil/contract';
+import type { TimerTurn } from '@keen-anvil/core/timers';
+import type { Outcome } from '@keen-anvil/core/recipes';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { v4 as uuid } from 'uuid';
+import { call } from '../api/client';
+
+/** Somebody else may be at the same press: it is looked at again so often, ms. */
+const LOOK_MS = 4000;
+
+export const usePressPlan = (jobId: string, isWarm: boolean, stamp: unknown) =>
+  useQuery({
+    queryKey: ['press plan', jobId, isWarm, stamp],
+    queryFn: ({ signal }) => call<PressPlanView>(paths.pressPlan(jobId, isWarm), { signal }),
+    placeholderData: (before) => before,
+    retry: false,
+  });
+
+/** Pressings that are not over, or wait for a verdict. */
+export const openPressingsQuery = queryOptions({
+  queryKey: ['pressings', 'open'],
+  queryFn: ({ signal }) => call<PressingView[]>(paths.pressings, { signal }),
+  refetchOnMount: 'always',
+  refetchInterval: ({ state }) => (state.data?.some(({ state: is }) => is !== 'done') ? LOOK_MS : false),
+});
+
+export const useJobPressings = (jobId: string) =>
+  useQuery({
+    queryKey: ['pressings', jobId],
+    queryFn: ({ signal }) => call<PressingView[]>(paths.jobPressings(jobId), { signal }),
+    refetchOnMount: 'always',
+    refetchInterval: ({ state }) =>
+      state.data?.some(({ state: is }) => is === 'running' || is === 'paused') ? LOOK_MS : false,
+  });
+
+/** Writes a pressing, and shows what the server made of it. */
+function usePressingWrite<T>(jobId: string, write: (asked: T) => Promise<PressingView>) {
+  const client = useQueryClient();
+  return useMutation({
+    scope: { id: `pressings of ${jobId}` },
+    mutationFn: write,
+    onSuccess: (now) =>
+      client.setQueryData<PressingView[]>(['pressings', jobId], (all = []) =>
+        all.some(({ id }) => id === now.id) ? all.map((one) => (one.id === now.id ? now : one)) : [...all, now],
+      ),
+    onSettled: () => client.invalidateQueries({ queryKey: ['pressings'] }),
+  });
+}
+
+export const useBeginPressing = (jobId: string) =>
+  usePressingWrite(jobId, (isWarm: boolean) =>
+    call<PressingView>(paths.jobPressings(jobId), { method: 'POST', body: { id: uuid(), isWarm } }),
+  );
+
+export const usePressingTurn = (jobId: string) =>
+  usePressingWrite(jobId, ({ id, turn, at }: { id: string; turn: TimerTurn; at: number }) =>
+    call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } }),
+  );
+
+export function useJudgePressing(jobId: string) {
+  const client = useQueryClient();
+  const write = usePressingWrite(
+    jobId,
+    ({ id, ...verdict }: { id: string; layerId: string; outcome: Outcome | null }) =>
+      call<PressingView>(paths.pressingOutcome(id), { method: 'POST', body: verdict }),
+  );
+  return {
+    ...write,
+    judge: (verdict: { id: string; layerId: string; outcome: Outcome | null }) =>
+      write.mutate(verdict, { onSettled: () => void client.invalidateQueries({ queryKey: ['recipes'] }) }),
+  };
+}
