@@ -1,0 +1,168 @@
+import type { FamilyName } from '../materials';
+import type { ProcessName } from '../recipes';
+
+/** What of a step decides what is done after the machine. */
+export interface FinishedStep {
+  id: string;
+  process: ProcessName;
+  family: FamilyName;
+  materialName: string;
+  thicknessMm: number;
+  /** Pieces smaller than a weeding hook likes. */
+  smallPieces: number;
+  /** It lies over what an earlier step of the same kind has cut. */
+  isOverAnother: boolean;
+  /** Printed, stencilled or cut so that what stays is the ground and what goes is the shape. */
+  isStencil: boolean;
+  onMaterialName: string | null;
+}
+
+/** What is done once for a piece, or once for all of them. */
+export type DoneBy = 'piece' | 'batch';
+
+interface FinishingRow {
+  id: string;
+  isFor: (step: FinishedStep) => boolean;
+  says: (step: FinishedStep) => string;
+  by: DoneBy;
+  /** So long it waits by itself afterwards. */
+  waitMinutes?: (step: FinishedStep) => number;
+}
+
+const WEEDED: readonly FamilyName[] = ['vinyl', 'film', 'sticker', 'stencil'];
+const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
+const isCut = ({ process }: FinishedStep) => process === 'kiss-cut';
+const isBeam = ({ process }: FinishedStep) => process.startsWith('laser-');
+const pieces = (count: number) => (count === 1 ? 'one small piece' : `${count} small pieces`);
+
+/** What is done after the machines, in this order, by process and material. */
+export const FINISHING: readonly FinishingRow[] = [
+  {
+    id: 'masking',
+    isFor: (step) => isBeam(step) && (step.family === 'acrylic' || WOOD.includes(step.family)),
+    says: ({ materialName }) => `Take the masking off ${materialName}`,
+    by: 'piece',
+  },
+  {
+    id: 'soot',
+    isFor: (step) => isBeam(step) && (WOOD.includes(step.family) || step.family === 'leather'),
+    says: ({ family }) =>
+      family === 'leather'
+        ? 'Wipe the soot off the edges with a damp cloth'
+        : 'Brush and wash the soot off edges and lines; let it dry',
+    by: 'piece',
+    waitMinutes: ({ family }) => (family === 'leather' ? 10 : 30),
+  },
+  {
+    id: 'weed-reverse',
+    isFor: (step) => isCut(step) && step.isStencil,
+    says: ({ smallPieces }) =>
+      `Weed in reverse: the shapes come out, the ground stays${smallPieces ? `; ${pieces(smallPieces)} to mind` : ''}`,
+    by: 'piece',
+  },
+  {
+    id: 'weed',
+    isFor: (step) => isCut(step) && WEEDED.includes(step.family) && !step.isStencil,
+    says: ({ materialName, smallPieces }) =>
+      `Weed ${materialName}: from a corner, low along the carrier, against the narrow parts${smallPieces ? `; ${pieces(smallPieces)} to mind` : ''}`,
+    by: 'piece',
+  },
+  {
+    id: 'tape',
+    isFor: (step) => isCut(step) && (step.family === 'vinyl' || step.family === 'stencil'),
+    says: ({ materialName }) => `Transfer tape onto ${materialName}, squeegee from the middle outwards`,
+    by: 'piece',
+  },
+  {
+    id: 'line-up',
+    isFor: (step) => isCut(step) && step.family === 'vinyl' && step.isOverAnother,
+    says: ({ materialName }) =>
+      `Line up ${materialName} over the colour below: the lower left corner first, then hinge it on a strip of tape at the top`,
+    by: 'piece',
+  },
+  {
+    id: 'apply',
+    isFor: (step) => isCut(step) && step.family === 'vinyl',
+    says: ({ materialName }) => `Lay ${materialName} on, squeegee, and peel the tape back flat on itself`,
+    by: 'piece',
+  },
+  {
+    id: 'foil-off',
+    isFor: ({ process }) => process === 'foil',
+    says: () => 'Lift the foil off once it is cold, and rub loose grains away with a soft cloth',
+    by: 'piece',
+  },
+  {
+    id: 'sand',
+    isFor: (step) => isBeam(step) && WOOD.includes(step.family),
+    says: () => 'Sand the faces with 240 along the grain; edges only where they are touched',
+    by: 'piece',
+  },
+  {
+    id: 'stain',
+    isFor: (step) => isBeam(step) && step.family === 'wood',
+    says: () => 'Stain, if it is to be darker: two thin coats',
+    by: 'batch',
+    waitMinutes: () => 60,
+  },
+  {
+    id: 'oil',
+    isFor: (step) => isBeam(step) && WOOD.includes(step.family),
+    says: () => 'Oil or seal it, and wipe off what stands after ten minutes',
+    by: 'batch',
+    waitMinutes: () => 12 * 60,
+  },
+  {
+    id: 'edge',
+    isFor: ({ family, process }) => family === 'leather' && (process === 'laser-cut' || process === 'through-cut'),
+    says: () => 'Burnish the edges, and feed the leather thinly',
+    by: 'piece',
+    waitMinutes: () => 60,
+  },
+  {
+    id: 'bend',
+    isFor: (step) =>
+      step.family === 'acrylic' && (isBeam(step) || step.process === 'sublimate') && step.thicknessMm <= 6,
+    says: ({ thicknessMm }) =>
+      `If it is bent: heat the line to 150–160 °C, to a radius of ${2 * thicknessMm} mm or more, and hold it until it is cold`,
+    by: 'piece',
+    waitMinutes: () => 2,
+  },
+  {
+    id: 'flat',
+    isFor: ({ process }) => process === 'sublimate',
+    says: ({ onMaterialName }) => `Weigh ${onMaterialName ?? 'the blank'} down flat while it cools`,
+    by: 'batch',
+    waitMinutes: () => 10,
+  },
+  {
+    id: 'rest',
+    isFor: ({ process, family }) => process === 'heat-press' || (isCutFilm(process) && family === 'film'),
+    says: ({ onMaterialName }) => `Let the glue rest before ${onMaterialName ?? 'it'} is stretched or folded`,
+    by: 'batch',
+    waitMinutes: () => 15,
+  },
+  {
+    id: 'hem',
+    isFor: ({ family, process }) => family === 'fabric' && process === 'through-cut',
+    says: () => 'Hem or seal the edges, and press the seams flat',
+    by: 'piece',
+  },
+  {
+    id: 'deburr',
+    isFor: ({ family, process }) => family === 'metal' && (process === 'drag-engrave' || isBeamName(process)),
+    says: () => 'Brush the burr off the lines, and wipe the plate with spirit',
+    by: 'piece',
+  },
+  {
+    id: 'assemble',
+    isFor: ({ family, process }) =>
+      (family === 'leather' || family === 'acrylic' || WOOD.includes(family)) &&
+      (process === 'laser-cut' || process === 'through-cut'),
+    says: () => 'Put it together: rings, eyelets, cord or ribbon',
+    by: 'piece',
+  },
+];
+
+const isCutFilm = (process: ProcessName): boolean => process === 'kiss-cut';
+const isBeamName = (process: ProcessName): boolean => process.startsWith('laser-');
