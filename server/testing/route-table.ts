@@ -435,6 +435,48 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.preparationLineArchive(randomUUID()),
     body: { isArchived: true },
   })),
+  route('post', '/jobs/:id/finishing', contract.FinishingTick, (w) => ({
+    url: paths.finishing(w.job.id),
+    body: { lineId: 'weed', done: 1, isWaiting: false },
+  })),
+  route('post', '/finishing-lines', contract.NewFinishingLine, () => ({
+    url: paths.finishingLines,
+    body: { id: randomUUID(), text: 'Photograph it', process: 'kiss-cut', minutes: 5 },
+  })),
+  route('post', '/finishing-lines/:id/archive', contract.PutAway, () => ({
+    url: paths.finishingLineArchive(randomUUID()),
+    body: { isArchived: true },
+  })),
+  route('post', '/jobs/:id/hand-times', contract.NewHandTime, (w) => ({
+    url: paths.handTimes(w.job.id),
+    body: { id: randomUUID(), kind: 'weed', seconds: 90, pieces: 2 },
+  })),
+  route('put', '/rates', contract.RatesWish, (w) => ({
+    url: paths.rates,
+    body: {
+      version: 1,
+      handCentsPerHour: 2400,
+      setUpMinutes: 10,
+      machineCentsPerHour: 300,
+      machines: { [w.machine.id]: 200 },
+      toolCents: 900,
+      transferTapeCentsPerM2: 420,
+      coverCentsPerPressing: 4,
+      packagingCents: 60,
+      feePercent: 5,
+      marginPercent: 30,
+      wholeSheets: true,
+      taxText: 'No tax is shown.',
+    },
+  })),
+  route('post', '/jobs/:id/quotes', contract.NewQuote, (w) => ({
+    url: paths.quotes(w.job.id),
+    body: { id: randomUUID(), pieces: 5, customer: 'the club', validUntil: '2027-06-30' },
+  })),
+  route('post', '/quotes/:id/turns', contract.QuoteTurn, () => ({
+    url: paths.quoteTurn(randomUUID()),
+    body: { state: 'accepted' },
+  })),
   route('post', '/jobs/:id/pressings', contract.NewPressing, (w) => ({
     url: paths.jobPressings(w.job.id),
     body: { id: randomUUID(), isWarm: true },

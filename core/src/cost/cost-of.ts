@@ -93,7 +93,7 @@ export function costOf(wish: CostWish, rates: Rates, pieces: number): Cost {
       ),
     ],
     ['tools', pieces * wish.toolLives * rates.toolCents],
-    ['hands', hourly(wish.handSeconds, rates.handCentsPerHour)],
+    ['hands', hourly(wish.handSeconds, rates.handCentsPerHour) + (rates.setUpMinutes / 60) * rates.handCentsPerHour],
   ];
   const made = own.reduce((sum, [, cents]) => sum + cents, 0);
   const again = wish.failureRate / (1 - wish.failureRate);

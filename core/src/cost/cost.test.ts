@@ -31,7 +31,7 @@ const trophy: CostWish = {
   failureRate: 0.1,
   failureSpread: 0.05,
 };
-const rates = { ...USUAL_RATES, marginPercent: 50, packagingCents: 100 };
+const rates = { ...USUAL_RATES, marginPercent: 50, packagingCents: 100, setUpMinutes: 0 };
 const partOf = (cost: ReturnType<typeof costOf>, kind: string) => cost.parts.find((part) => part.kind === kind)!.cents;
 
 describe('cents', () => {

@@ -1,6 +1,8 @@
 /** What things cost in a workshop. Money in whole cents. */
 export interface Rates {
   handCentsPerHour: number;
+  /** Hands at each batch, before the first piece: files, stock, dials. */
+  setUpMinutes: number;
   /** Of any machine that is not named in `machines`. */
   machineCentsPerHour: number;
   machines: Readonly<Record<string, number>>;
@@ -21,6 +23,7 @@ export interface Rates {
 
 export const USUAL_RATES: Rates = {
   handCentsPerHour: 2400,
+  setUpMinutes: 10,
   machineCentsPerHour: 300,
   machines: {},
   toolCents: 900,

@@ -11,6 +11,7 @@ import type { ApiParts } from './api-parts';
 import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
 import { artworkRoutes } from './artworks';
+import { finishRoutes } from './finish';
 import { jobRoutes } from './jobs';
 import { ledRunRoutes } from './led-runs';
 import { partRoutes } from './parts';
@@ -57,6 +58,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(runRoutes(parts));
   router.use(ledRunRoutes(parts));
   router.use(pressRoutes(parts));
+  router.use(finishRoutes(parts));
   router.use(tuningRoutes(parts));
 
   router.use(() => {

@@ -1,0 +1,198 @@
+import { randomUUID } from 'node:crypto';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  paths,
+  type CostView,
+  type FinishingView,
+  type JobAnswer,
+  type JobDetail,
+  type JobSummary,
+  type QuoteView,
+  type RatesView,
+} from '@keen-anvil/contract';
+import { asker } from '../../testing/ask';
+import { readyJob } from '../../testing/ready-job';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+const { api, drawn, get } = asker(() => server);
+
+const demoJob = async (name: string): Promise<JobSummary> =>
+  (await get<JobSummary[]>('/api/jobs?limit=100')).find((job) => job.name === name)!;
+const boatNumbers = (): Promise<JobDetail> => readyJob({ api, drawn });
+const costOf = async (id: string, pieces: number): Promise<CostView> =>
+  (await api().get(paths.cost(id, pieces)).expect(200)).body;
+const bytesOf = async (address: string): Promise<Buffer> => {
+  const { body } = await api()
+    .get(address)
+    .buffer(true)
+    .parse((response, done) => {
+      const chunks: Buffer[] = [];
+      response.on('data', (chunk: Buffer) => chunks.push(chunk));
+      response.on('end', () => done(null, Buffer.concat(chunks)));
+    })
+    .expect(200);
+  return body as Buffer;
+};
+/** The words of a PDF and its size, as another program reads it. */
+function read(pdf: Buffer): { words: string; size: string } {
+  const file = join(mkdtempSync(join(tmpdir(), 'keen-anvil-paper-')), 'paper.pdf');
+  writeFileSync(file, pdf);
+  const words = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+  return { words, size: /Page size:\s+(.*)/.exec(execFileSync('pdfinfo', [file], { encoding: 'utf8' }))![1] };
+}
+
+describe('after the machines', () => {
+  it('is weeded, taped and lined up; ticks are kept by piece, and a wait goes on by the server’s clock', async () => {
+    const job = await boatNumbers();
+    const before = await get<FinishingView>(paths.finishing(job.id));
+    expect(before.lines.map(({ text }) => text.split(' ')[0])).toEqual([
+      'Weed',
+      'Weed',
+      'Transfer',
+      'Transfer',
+      'Line',
+      'Lay',
+      'Lay',
+    ]);
+    const [{ id: lineId }] = before.lines;
+    const ticked: FinishingView = (
+      await api().post(paths.finishing(job.id)).send({ lineId, done: 2, isWaiting: true }).expect(200)
+    ).body;
+    expect(ticked.lines[0].done).toBe(2);
+    const { since } = ticked.lines[0];
+    expect(since).toEqual(expect.any(Number));
+    const again: FinishingView = (
+      await api().post(paths.finishing(job.id)).send({ lineId, done: 3, isWaiting: true }).expect(200)
+    ).body;
+    expect(again.lines[0]).toMatchObject({ done: 3, since });
+    await api().post(paths.finishing(job.id)).send({ lineId: 'sing', done: 1, isWaiting: false }).expect(422);
+  });
+
+  it('has lines of the workshop’s own, until they are put away', async () => {
+    const job = await boatNumbers();
+    const id = randomUUID();
+    const line = { id, text: 'Photograph it for the book', process: null, minutes: null };
+    for (const _ of [1, 2]) await api().post(paths.finishingLines).send(line).expect(201);
+    const own = (view: FinishingView) => view.lines.filter(({ isOwn }) => isOwn).map(({ text }) => text);
+    expect(own(await get(paths.finishing(job.id)))).toEqual(['Photograph it for the book']);
+    await api().post(paths.finishingLineArchive(id)).send({ isArchived: true }).expect(200);
+    expect(own(await get(paths.finishing(job.id)))).toEqual([]);
+  });
+
+  it('comes with a care card of A7 in the customer’s words', async () => {
+    const { id } = await demoJob('Crew shirts in two films');
+    const { words, size } = read(await bytesOf(paths.careCard(id)));
+    expect(size).toMatch(/^209\.\d+ x 297\.\d+ pts/);
+    expect(words).toContain('Turn it inside out before you wash it.');
+    expect(words).toContain('Made by Slipway Studio');
+  });
+});
+
+describe('what it costs', () => {
+  it('is made of parts that add up to the cent, for one piece and for fifty', async () => {
+    const { asked, table, laid, missing } = await costOf((await boatNumbers()).id, 10);
+    expect(laid).toBe(1);
+    expect(missing).toEqual([]);
+    for (const cost of [asked, ...table])
+      expect(cost.parts.reduce((sum, { cents }) => sum + cents, 0)).toBe(cost.priceCents);
+    expect(table.map(({ pieces }) => pieces)).toEqual([1, 5, 10, 50]);
+    const each = table.map(({ priceCents, pieces }) => priceCents / pieces);
+    expect([...each].sort((a, b) => b - a)).toEqual(each);
+    expect(asked.lowCents).toBeLessThan(asked.priceCents);
+  });
+
+  it('learns how long hands take', async () => {
+    const job = await boatNumbers();
+    const weedOf = async () => (await costOf(job.id, 1)).hands.find(({ kind }) => kind === 'weed')!;
+    const before = await weedOf();
+    for (let i = 0; i < 6; i++)
+      await api()
+        .post(paths.handTimes(job.id))
+        .send({ id: randomUUID(), kind: 'weed', seconds: Math.round(before.seconds * 3 * 2), pieces: 2 })
+        .expect(201);
+    const after = await weedOf();
+    expect(after.known).toBe(before.known + 6);
+    expect(after.seconds).toBeGreaterThan(1.2 * before.seconds);
+  });
+
+  it('says why there is none: no sheet, no such number, all of it margin', async () => {
+    const id = randomUUID();
+    await api().post(paths.jobs).send({ id, name: 'Nothing yet' }).expect(201);
+    expect((await api().get(paths.cost(id, 1)).expect(422)).body.error.message).toContain('a drawing was expected');
+    const job = await readyJob({ api, drawn }, []);
+    expect((await api().get(paths.cost(job.id, 1)).expect(422)).body.error.message).toContain('lies on no sheet yet');
+    expect((await api().get(paths.cost(job.id, 0)).expect(422)).body.error.message).toContain('“0” came');
+    const rates = await get<RatesView>(paths.rates);
+    const { currency: _c, ...wish } = rates;
+    const refused = await api()
+      .put(paths.rates)
+      .send({ ...wish, marginPercent: 100 })
+      .expect(422);
+    expect(refused.body.error.message).toContain('100 % came: nothing would be left');
+  });
+
+  it('goes by the rates of the workshop, and a stale change of them is refused with both', async () => {
+    const { currency: _c, ...rates } = await get<RatesView>(paths.rates);
+    const job = await boatNumbers();
+    const before = await costOf(job.id, 1);
+    const changed: RatesView = (
+      await api()
+        .put(paths.rates)
+        .send({ ...rates, handCentsPerHour: 2 * rates.handCentsPerHour })
+        .expect(200)
+    ).body;
+    expect(changed.version).toBe(rates.version + 1);
+    expect((await costOf(job.id, 1)).asked.priceCents).toBeGreaterThan(before.asked.priceCents);
+    const stale = await api()
+      .put(paths.rates)
+      .send({ ...rates, packagingCents: 1 })
+      .expect(409);
+    expect(stale.body.error.current).toMatchObject({ handCentsPerHour: changed.handCentsPerHour });
+    const { currency: _d, ...now } = changed;
+    await api()
+      .put(paths.rates)
+      .send({ ...now, handCentsPerHour: rates.handCentsPerHour })
+      .expect(200);
+  });
+});
+
+describe('a quote', () => {
+  it('is offered, printed, and accepted into its job', async () => {
+    const job = await boatNumbers();
+    const { asked } = await costOf(job.id, 5);
+    const id = randomUUID();
+    const offered = { id, pieces: 5, customer: 'Osprey Bend Rowing Club', validUntil: '2027-06-30' };
+    for (const _ of [1, 2]) await api().post(paths.quotes(job.id)).send(offered).expect(201);
+    const [quote, ...more] = await get<QuoteView[]>(paths.quotes(job.id));
+    expect(more).toEqual([]);
+    expect(quote).toMatchObject({ totalCents: asked.priceCents, pieces: 5, state: 'offered', isOver: false });
+    const { words, size } = read(await bytesOf(paths.quotePaper(id)));
+    expect(size).toContain('A4');
+    expect(words).toContain(`Quote ${quote.number}`);
+    expect(words).toContain('good until 2027-06-30');
+    expect(words).toContain(`${Math.floor(asked.priceCents / 100)}.`);
+    const [accepted]: QuoteView[] = (await api().post(paths.quoteTurn(id)).send({ state: 'accepted' }).expect(200))
+      .body;
+    expect(accepted.state).toBe('accepted');
+    const { notes } = await get<JobAnswer>(paths.job(job.id));
+    expect(notes.map(({ label, value }) => [label, value])).toContainEqual([
+      `Quote ${quote.number} accepted`,
+      '5 pieces for Osprey Bend Rowing Club',
+    ]);
+  });
+
+  it('is not offered until yesterday', async () => {
+    const job = await boatNumbers();
+    const refused = await api()
+      .post(paths.quotes(job.id))
+      .send({ id: randomUUID(), pieces: 1, customer: '', validUntil: '2020-01-01' })
+      .expect(422);
+    expect(refused.body.error.message).toContain('2020-01-01 came');
+  });
+});

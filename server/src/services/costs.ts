@@ -1,0 +1,298 @@
+import type { CostView, HandKind, JobDetail, NewHandTime, StepView } from '@keen-anvil/contract';
+import { worksOf } from '@keen-anvil/contract/work';
+import {
+  cheaper,
+  costOf,
+  fitsOnSheet,
+  handForecast,
+  priceTable,
+  USUAL_COUNTS,
+  USUAL_RATES,
+  type CostWish,
+  type HandForecast,
+  type HandTime,
+  type Rates,
+  type StockUse,
+} from '@keen-anvil/core/cost';
+import { joinBounds } from '@keen-anvil/core/geometry';
+import { familyOf } from '@keen-anvil/core/materials';
+import { processOf } from '@keen-anvil/core/recipes';
+import { wearOf } from '@keen-anvil/core/tools';
+import { finishingFor } from '@keen-anvil/core/finishing';
+import type { Pool } from 'pg';
+import type { HeavyPool } from '../heavy/pool';
+import { Problem, refused } from '../problem';
+import { findRates, insertHandTime, listHandTimes } from '../queries/finish';
+import { jobDetail } from './job-views';
+import { makeStepFile } from './machine-files';
+import { boxOf, doneSteps, finishedSteps, piecesLaid, smallPiecesOf } from './pieces-of-job';
+import { pressPlanOf } from './press-plans';
+import { loadShop, materialsOf, type Shop } from './shop';
+import { withPictures } from './engraved-pictures';
+
+/** Between two pieces on a sheet, where nobody has laid them, mm. */
+const GAP_MM = 4;
+/** A roll is counted in strips across it. */
+const isRoll = (kind: string): boolean => kind === 'roll';
+
+/** What things cost in a workshop, as said last; as usual where nobody has said. */
+export async function ratesOf(
+  pool: Pool,
+  workshopId: string,
+): Promise<Rates & { version: number; currency: string; workshopName: string }> {
+  const { rates, currency, version, workshopName } = await findRates(pool, workshopId);
+  return { ...USUAL_RATES, ...rates, currency, version, workshopName };
+}
+
+/** What a job's pieces cost, for one number of them and for some more. @throws Problem with a sentence where no price can come of it */
+export async function jobCost(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  pieces: number,
+): Promise<CostView & { job: JobDetail }> {
+  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const rates = await ratesOf(pool, workshopId);
+  const { wish, hands, missing } = await wishOf(pool, heavy, workshopId, job);
+  try {
+    return {
+      job,
+      currency: rates.currency,
+      laid: piecesLaid(job),
+      asked: costOf(wish, rates, pieces),
+      table: priceTable(wish, rates, USUAL_COUNTS),
+      cheaper: cheaper(wish, rates, pieces),
+      hands,
+      machineSeconds: wish.machineSeconds.reduce((sum, { seconds }) => sum + seconds, 0),
+      failureRate: wish.failureRate,
+      missing,
+    };
+  } catch (error) {
+    if (error instanceof RangeError) throw refused(error.message, 'rates');
+    throw error;
+  }
+}
+
+/** What one piece of a job takes. */
+async function wishOf(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  job: JobDetail,
+): Promise<{ wish: CostWish; hands: CostView['hands']; missing: string[] }> {
+  const steps = doneSteps(job);
+  if (steps.length === 0)
+    throw refused('There is nothing in this job yet that could cost something: a drawing was expected.', 'steps');
+  for (const { position, materialId, stockPieceId } of steps)
+    if (!materialId || !stockPieceId)
+      throw refused(
+        `Step ${position + 1} lies on no sheet yet: its material and a piece of it were expected before a price.`,
+        'stockPieceId',
+      );
+  const copies = piecesLaid(job);
+  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const missing: string[] = [];
+  const { machineSeconds, toolLives } = await machineWork(pool, heavy, workshopId, steps, shop, copies, missing);
+  const press = await pressWork(pool, heavy, workshopId, job);
+  const history = await listHandTimes(pool, workshopId);
+  const of = (kind: HandKind): HandTime[] => history.filter((time) => time.kind === kind);
+  const hands: { kind: HandKind; forecast: HandForecast }[] = [];
+  const weeded = weedWork(steps, shop);
+  if (weeded.contourMm > 0) hands.push({ kind: 'weed', forecast: handForecast(of('weed'), { ...weeded, pieces: 1 }) });
+  if (press.pressings > 0)
+    hands.push({
+      kind: 'press',
+      forecast: handForecast(of('press'), { contourMm: 0, smallPieces: 0, pieces: press.pressings }),
+    });
+  const lines = finishingFor(finishedSteps(job, shop)).filter(({ by, id }) => by === 'piece' && !id.startsWith('weed'));
+  if (lines.length > 0)
+    hands.push({
+      kind: 'finish',
+      forecast: handForecast(of('finish'), { contourMm: 0, smallPieces: 0, pieces: lines.length }),
+    });
+  const seconds = hands.reduce((sum, { forecast }) => sum + forecast.seconds, 0);
+  const failure = failureOf(steps);
+  return {
+    missing,
+    hands: hands.map(({ kind, forecast }) => ({ kind, seconds: forecast.seconds, known: forecast.known })),
+    wish: {
+      stock: stockUses(steps, shop, copies, missing),
+      tapeMm2: tapeOf(steps, shop),
+      pressings: press.pressings,
+      machineSeconds: press.machineId
+        ? [...machineSeconds, { machineId: press.machineId, seconds: press.seconds }]
+        : machineSeconds,
+      toolLives,
+      handSeconds: seconds,
+      handSpread:
+        seconds > 0 ? Math.hypot(...hands.map(({ forecast }) => forecast.spread * forecast.seconds)) / seconds : 0,
+      failureRate: failure.rate,
+      failureSpread: failure.spread,
+    },
+  };
+}
+
+/** Minutes of the machines and shares of tools, for one piece, from the very files of the steps as they are laid. */
+async function machineWork(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  steps: readonly StepView[],
+  shop: Shop,
+  copies: number,
+  missing: string[],
+): Promise<Pick<CostWish, 'machineSeconds' | 'toolLives'>> {
+  const works = steps.filter(({ process }) => processOf(process).path !== 'none').flatMap(worksOf);
+  const withAll = await withPictures(pool, workshopId, shop, works);
+  const machineSeconds: { machineId: string; seconds: number }[] = [];
+  let toolLives = 0;
+  for (const work of works) {
+    try {
+      const { estimateSeconds, cutMm } = await makeStepFile(heavy, work, withAll);
+      machineSeconds.push({ machineId: work.machineId, seconds: estimateSeconds / copies });
+      const tool = shop.tools.get(work.toolId);
+      if (tool?.life) toolLives += wearOf(tool.kind, { cutMm, seconds: estimateSeconds }) / copies / tool.life;
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
+      missing.push(`Machine time of step ${work.position + 1} is not counted: ${error.message}`);
+    }
+  }
+  return { machineSeconds, toolLives };
+}
+
+/** How often one piece is pressed, and for how long. */
+async function pressWork(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  job: JobDetail,
+): Promise<{ pressings: number; seconds: number; machineId: string | null }> {
+  try {
+    const { view } = await pressPlanOf(pool, heavy, workshopId, job.id, true);
+    return {
+      pressings: (view.plan?.pressings.length ?? 0) * view.places.length,
+      seconds: view.seconds,
+      machineId: view.machineId,
+    };
+  } catch (error) {
+    if (error instanceof Problem) return { pressings: 0, seconds: 0, machineId: null };
+    throw error;
+  }
+}
+
+/** What of the shelf one piece takes: each piece of stock once, whatever steps are done on it; and what it is pressed onto. */
+function stockUses(steps: readonly StepView[], shop: Shop, copies: number, missing: string[]): StockUse[] {
+  const byPiece = new Map<string, StepView[]>();
+  for (const step of steps) byPiece.set(step.stockPieceId!, [...(byPiece.get(step.stockPieceId!) ?? []), step]);
+  const uses: StockUse[] = [];
+  for (const [pieceId, on] of byPiece) {
+    const material = shop.materials.get(on[0].materialId!)!;
+    const piece = [...shop.materials.values()].flatMap(({ pieces }) => pieces).find(({ id }) => id === pieceId);
+    const boxes = on.flatMap((step) => boxOf(step) ?? []);
+    if (!piece || boxes.length === 0) continue;
+    const box = boxes.reduce(joinBounds);
+    const size = { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY };
+    const sheet = isRoll(piece.kind)
+      ? { widthMm: piece.widthMm, lengthMm: Math.min(piece.lengthMm, size.heightMm + GAP_MM) }
+      : piece;
+    const sheetsUsed = Math.max(1, ...on.map(({ sheets }) => sheets.length));
+    const asLaid = isRoll(piece.kind) ? 1 : Math.floor(copies / sheetsUsed);
+    const perSheet = Math.max(1, asLaid, fitsOnSheet(size, sheet, GAP_MM));
+    const sheetMm2 = sheet.widthMm * sheet.lengthMm;
+    if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
+    uses.push({
+      name: material.name,
+      priceCents: material.priceCents,
+      per: material.pricePer,
+      isBlank: piece.kind === 'blank',
+      usedMm2: sheetMm2 / perSheet,
+      sheetMm2,
+      perSheet,
+    });
+  }
+  for (const id of new Set(steps.flatMap(({ onMaterialId }) => onMaterialId ?? []))) {
+    const material = shop.materials.get(id)!;
+    const [piece] = material.pieces.filter(({ isArchived }) => !isArchived);
+    if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
+    const sheetMm2 = piece ? piece.widthMm * piece.lengthMm : 0;
+    uses.push({
+      name: material.name,
+      priceCents: material.priceCents,
+      per: material.pricePer,
+      isBlank: true,
+      usedMm2: sheetMm2,
+      sheetMm2,
+      perSheet: 1,
+    });
+  }
+  return uses;
+}
+
+const isWeeded = (step: StepView, shop: Shop): boolean =>
+  step.process === 'kiss-cut' && familyOf(shop.materials.get(step.materialId!)!.family).isWeeded === true;
+
+/** What a weeding hook has to do for one piece. */
+function weedWork(steps: readonly StepView[], shop: Shop): { contourMm: number; smallPieces: number } {
+  const weeded = steps.filter((step) => isWeeded(step, shop));
+  return {
+    contourMm: weeded.reduce((sum, step) => sum + contourOf(step), 0),
+    smallPieces: weeded.reduce((sum, step) => sum + smallPiecesOf(step), 0),
+  };
+}
+
+/** About how long the contours of a step are: as their boxes are round, mm. */
+const contourOf = (step: StepView): number => {
+  const boxes = step.parts.flatMap(({ contours }) =>
+    contours.flatMap((contour) => boxOf({ parts: [{ ...step.parts[0], contours: [contour] }] }) ?? []),
+  );
+  return boxes.reduce((sum, { minX, minY, maxX, maxY }) => sum + 2 * (maxX - minX + maxY - minY), 0);
+};
+
+const tapeOf = (steps: readonly StepView[], shop: Shop): number =>
+  steps
+    .filter(
+      (step) => isWeeded(step, shop) && ['vinyl', 'stencil'].includes(shop.materials.get(step.materialId!)!.family),
+    )
+    .reduce((sum, step) => {
+      const box = boxOf(step);
+      return sum + (box ? (box.maxX - box.minX) * (box.maxY - box.minY) : 0);
+    }, 0);
+
+/** How often a piece has to be made again, by what the book has seen of its recipes (Laplace's rule of succession). */
+function failureOf(steps: readonly StepView[]): { rate: number; spread: number } {
+  let right = 1;
+  let variance = 0;
+  for (const { match } of steps) {
+    const { rights, wrongs } = match.recipe?.temper.tally ?? { rights: 0, wrongs: 0 };
+    const rate = (wrongs + 0.5) / (rights + wrongs + 4);
+    right *= 1 - rate;
+    variance += (rate * (1 - rate)) / (rights + wrongs + 5);
+  }
+  return { rate: Math.min(0.9, 1 - right), spread: Math.sqrt(variance) };
+}
+
+/** Keeps how long hands took for some pieces of a job, with what there was to do. */
+export async function keepHandTime(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  time: NewHandTime,
+): Promise<void> {
+  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const { contourMm, smallPieces } =
+    time.kind === 'weed'
+      ? weedWork(
+          doneSteps(job).filter(({ materialId }) => materialId),
+          shop,
+        )
+      : { contourMm: 0, smallPieces: 0 };
+  await insertHandTime(pool, workshopId, {
+    ...time,
+    jobId,
+    contourMm: contourMm * time.pieces,
+    smallPieces: smallPieces * time.pieces,
+  });
+}

@@ -1,0 +1,66 @@
+import type { FinishingTick, FinishingView } from '@keen-anvil/contract';
+import { careFor, type Care } from '@keen-anvil/core/care';
+import { finishingFor } from '@keen-anvil/core/finishing';
+import { familyOf } from '@keen-anvil/core/materials';
+import type { Pool } from 'pg';
+import { inTransaction } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, refused } from '../problem';
+import { lockJob } from '../queries/jobs';
+import { keepTick, listOwnFinishing, listTicks } from '../queries/finish';
+import { jobDetail } from './job-views';
+import { doneSteps, finishedSteps, piecesLaid } from './pieces-of-job';
+import { loadShop, materialsOf } from './shop';
+
+/** What is done after the machines with what a job makes. */
+export async function finishingOf(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+): Promise<FinishingView & { jobName: string }> {
+  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const lines = finishingFor(finishedSteps(job, shop), await listOwnFinishing(pool, workshopId));
+  const ticks = new Map((await listTicks(pool, workshopId, jobId)).map((tick) => [tick.lineId, tick]));
+  return {
+    jobName: job.name,
+    pieces: piecesLaid(job),
+    lines: lines.map((line) => ({
+      ...line,
+      done: ticks.get(line.id)?.done ?? 0,
+      since: ticks.get(line.id)?.since ?? null,
+    })),
+    care: careOf(),
+  };
+
+  function careOf(): Care {
+    return careFor(
+      doneSteps(job).flatMap(({ materialId, onMaterialId, process }) => {
+        const material = materialId ? shop.materials.get(materialId) : undefined;
+        const on = onMaterialId ? shop.materials.get(onMaterialId) : undefined;
+        return material
+          ? [{ family: familyOf(material.family).name, process, onFamily: on ? familyOf(on.family).name : null }]
+          : [];
+      }),
+    );
+  }
+}
+
+/** Writes how far a line is. @throws Problem where the job has no such line, or not so many pieces */
+export async function tickFinishing(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  tick: FinishingTick,
+): Promise<FinishingView> {
+  const { lines } = await finishingOf(pool, heavy, workshopId, jobId);
+  if (!lines.some(({ id }) => id === tick.lineId))
+    throw refused('That line is not done in this job any more. Look at it as it is now.', 'lineId');
+  await inTransaction(pool, async (db) => {
+    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
+    await keepTick(db, workshopId, jobId, tick);
+  });
+  return finishingOf(pool, heavy, workshopId, jobId);
+}

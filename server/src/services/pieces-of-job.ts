@@ -1,0 +1,61 @@
+import type { JobDetail, StepView } from '@keen-anvil/contract';
+import { knownBounds, joinBounds, type Bounds } from '@keen-anvil/core/geometry';
+import type { FinishedStep } from '@keen-anvil/core/finishing';
+import { familyOf } from '@keen-anvil/core/materials';
+import type { Shop } from './shop';
+
+/** A closed contour of less than this is one to mind when it is weeded, mm². */
+const SMALL_MM2 = 30;
+
+/** What of a job is done. */
+export const doneSteps = ({ steps }: JobDetail): StepView[] =>
+  steps.filter((step) => !step.isSkipped && step.parts.length > 0);
+
+/** How many pieces a job makes as it is laid: as often as each of its parts lies somewhere. */
+export function piecesLaid(job: JobDetail): number {
+  const laid = doneSteps(job).flatMap(({ parts }) => parts.map(({ places }) => places.length));
+  return Math.max(1, laid.length > 0 ? Math.min(...laid) : 1);
+}
+
+/** What a step's parts take up where they are drawn, for one piece; null where there is nothing of them. */
+export function boxOf({ parts }: Pick<StepView, 'parts'>): Bounds | null {
+  const boxes = parts.flatMap(({ contours }) => knownBounds(contours) ?? []);
+  return boxes.length > 0 ? boxes.reduce(joinBounds) : null;
+}
+
+/** How many pieces of a step a weeding hook has to mind. */
+export const smallPiecesOf = ({ parts }: Pick<StepView, 'parts'>): number =>
+  parts.reduce(
+    (sum, { contours }) =>
+      sum +
+      contours.filter((contour) => {
+        const box = contour.closed ? knownBounds([contour]) : null;
+        return box !== null && (box.maxX - box.minX) * (box.maxY - box.minY) < SMALL_MM2;
+      }).length,
+    0,
+  );
+
+/** What finishing asks of a job's steps. */
+export function finishedSteps(job: JobDetail, shop: Shop): FinishedStep[] {
+  const seen: string[] = [];
+  return doneSteps(job).flatMap((step) => {
+    const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
+    if (!material) return [];
+    const key = `${step.process} ${material.family}`;
+    const isOverAnother = seen.includes(key);
+    seen.push(key);
+    return [
+      {
+        id: step.id,
+        process: step.process,
+        family: familyOf(material.family).name,
+        materialName: material.name,
+        thicknessMm: material.thicknessMm,
+        smallPieces: smallPiecesOf(step),
+        isOverAnother,
+        isStencil: material.family === 'stencil',
+        onMaterialName: (step.onMaterialId && shop.materials.get(step.onMaterialId)?.name) || null,
+      },
+    ];
+  });
+}

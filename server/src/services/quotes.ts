@@ -1,0 +1,81 @@
+import type { NewQuote, QuoteTurn, QuoteView } from '@keen-anvil/contract';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { inTransaction } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, Problem, refused } from '../problem';
+import { lockJob, touchJob } from '../queries/jobs';
+import { findQuote, insertQuote, listQuotes, turnQuote, type QuoteRow } from '../queries/finish';
+import { insertNote } from '../queries/notes';
+import { jobCost, ratesOf } from './costs';
+
+/** A quote is good for two years at most, days. */
+const LONGEST_DAYS = 731;
+const DAY_MS = 86_400_000;
+
+const viewOf = ({ told: _told, ...quote }: QuoteRow): QuoteView => quote;
+
+export async function quotesOf(pool: Pool, workshopId: string, jobId: string): Promise<QuoteView[]> {
+  return (await listQuotes(pool, workshopId, jobId)).map(viewOf);
+}
+
+/** Offers a job's pieces at what they cost now. @throws Problem where there is no price, or the day is none */
+export async function offer(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  wish: NewQuote,
+): Promise<QuoteView[]> {
+  const days = (Date.parse(`${wish.validUntil}T23:59:59Z`) - Date.now()) / DAY_MS;
+  if (!(days >= 0 && days <= LONGEST_DAYS))
+    throw refused(`A day from today up to two years from now was expected; ${wish.validUntil} came.`, 'validUntil');
+  const { job, asked, currency } = await jobCost(pool, heavy, workshopId, jobId, wish.pieces);
+  const { taxText } = await ratesOf(pool, workshopId);
+  await inTransaction(pool, (db) =>
+    insertQuote(db, workshopId, {
+      id: wish.id,
+      jobId,
+      customer: wish.customer,
+      pieces: wish.pieces,
+      totalCents: asked.priceCents,
+      currency,
+      taxText,
+      validUntil: wish.validUntil,
+      told: { jobName: job.name, colours: job.colours },
+    }),
+  );
+  return quotesOf(pool, workshopId, jobId);
+}
+
+/** Takes a quote further: accepted, the job knows of it. @throws Problem where its day is over */
+export async function answerQuote(
+  pool: Pool,
+  workshopId: string,
+  id: string,
+  { state }: QuoteTurn,
+): Promise<QuoteView[]> {
+  const jobId = await inTransaction(pool, async (db) => {
+    const quote = await findQuote(db, workshopId, id);
+    if (!quote) throw notFound('That quote');
+    if (state === 'accepted' && quote.isOver)
+      throw new Problem(
+        409,
+        'quote-over',
+        `This quote was good until ${quote.validUntil}. Offer it anew at what it costs now.`,
+      );
+    await turnQuote(db, workshopId, id, state);
+    if (state === 'accepted' && quote.state !== 'accepted') {
+      await lockJob(db, workshopId, quote.jobId);
+      await insertNote(db, workshopId, quote.jobId, {
+        id: uuidv5('accepted', id),
+        kind: 'words',
+        label: `Quote ${quote.number} accepted`,
+        value: `${quote.pieces === 1 ? '1 piece' : `${quote.pieces} pieces`}${quote.customer ? ` for ${quote.customer}` : ''}`,
+      });
+      await touchJob(db, quote.jobId);
+    }
+    return quote.jobId;
+  });
+  return quotesOf(pool, workshopId, jobId);
+}
