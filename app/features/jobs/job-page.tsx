@@ -137,6 +137,21 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
         icon="image-frame"
         onPress={() => router.push({ pathname: '/jobs/[id]/mockup', params: { id: job.id } })}
       />
+      <TextKey
+        title="On a garment"
+        icon="ruler"
+        onPress={() => router.push({ pathname: '/jobs/[id]/place', params: { id: job.id } })}
+      />
+      <TextKey
+        title="After the machines"
+        icon="clipboard-text-outline"
+        onPress={() => router.push({ pathname: '/jobs/[id]/finish', params: { id: job.id } })}
+      />
+      <TextKey
+        title="What it costs"
+        icon="card-text-outline"
+        onPress={() => router.push({ pathname: '/jobs/[id]/cost', params: { id: job.id } })}
+      />
       <KeepTemplate job={job} />
       <PutJobAway job={job} />
     </View>

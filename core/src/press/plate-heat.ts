@@ -8,17 +8,17 @@ interface PlateFacts {
   timeConstant: number;
   /** What a cold blank takes out of it at each pressing, °C. */
   dropC: number;
+  /** What swings over when it has just been heated swings back in so many seconds. */
+  settleSeconds: number;
 }
 
 const FACTS: Partial<Record<MachineKind, PlateFacts>> = {
-  'clam-press': { endC: 300, timeConstant: 780, dropC: 5 },
-  'hand-press': { endC: 320, timeConstant: 420, dropC: 8 },
+  'clam-press': { endC: 300, timeConstant: 780, dropC: 5, settleSeconds: 12 },
+  'hand-press': { endC: 320, timeConstant: 420, dropC: 8, settleSeconds: 17 },
 };
 const ROOM_C = 22;
 /** A plate is warm enough when it has come back to within so much, °C: the last degree takes long and does little. */
 const NEAR_C = 1;
-/** What swings over when it has just been heated swings back in so many seconds. */
-const SETTLE_SECONDS = 45;
 
 /** What is known of a kind of press. @throws RangeError for a machine that has no plate */
 export function plateFacts(kind: MachineKind): PlateFacts {
@@ -32,14 +32,14 @@ const between = ({ endC, timeConstant }: PlateFacts, from: number, to: number): 
 
 /** Seconds until a cold press is ready: heated, and swung back after it went over. Newton's law of heating. */
 export const warmUpSeconds = (kind: MachineKind, celsius: number): number =>
-  Math.round(between(plateFacts(kind), ROOM_C, celsius) + SETTLE_SECONDS);
+  Math.round(between(plateFacts(kind), ROOM_C, celsius) + plateFacts(kind).settleSeconds);
 
 /** Seconds until a plate that was at one temperature is ready at another. */
 export const changeSeconds = (kind: MachineKind, from: number, to: number): number => {
   const facts = plateFacts(kind);
   if (Math.abs(from - to) < NEAR_C) return 0;
   const seconds = to > from ? between(facts, from, to) : facts.timeConstant * Math.log((from - ROOM_C) / (to - ROOM_C));
-  return Math.round(seconds + SETTLE_SECONDS);
+  return Math.round(seconds + facts.settleSeconds);
 };
 
 /** Seconds until a plate has come back from what a blank took out of it. */

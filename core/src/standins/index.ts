@@ -16,3 +16,4 @@ export { readMarks, type CameraWorld } from './mark-camera';
 export { tipWays } from './tip-way';
 export { burntBy, type Burnt } from './burnt';
 export { SerialController, type ControllerWish } from './serial-controller';
+export { pressedOnPlate, type PressedOnPlate } from './press-plate';

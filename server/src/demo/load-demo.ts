@@ -30,6 +30,7 @@ import { ago, demoId } from './ids';
 import { JOBS, type DrawingData, type Finder, type JobData, type SeriesData, type UnnamedAction } from './job-data';
 import { RECIPES } from './book-data';
 import { loadBook, loadMachines, loadStock, recipeId } from './load-book';
+import { loadBusiness } from './load-business';
 import { loadTunings } from './load-tunings';
 import { nested } from './nest-job';
 
@@ -57,6 +58,7 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   // Jobs are made the way a maker makes them, one by one.
   for (const job of JOBS) await loadJob(pool, heavy, job);
   await loadTunings(pool, heavy);
+  await loadBusiness(pool, heavy);
   await pool.query('INSERT INTO demo_done DEFAULT VALUES');
   return true;
 }

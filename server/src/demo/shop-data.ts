@@ -460,6 +460,8 @@ export const MATERIALS: MaterialData[] = [
     smallestDetailMm: 5,
     facing: 'right side up',
     heatLimitC: 155,
+    priceCents: 640,
+    pricePer: 'piece',
     details: { fibre: 'polyester', weave: 'jersey', polyester: 100, shrinks: false, weight: 160 },
     pieces: [
       piece('blank', 'crew shirts, medium', 520, 700, 11, null, {

@@ -11,6 +11,7 @@ import {
   type CostWish,
   type HandForecast,
   type HandTime,
+  type HandWork,
   type Rates,
   type StockUse,
 } from '@keen-anvil/core/cost';
@@ -98,19 +99,8 @@ async function wishOf(
   const history = await listHandTimes(pool, workshopId);
   const of = (kind: HandKind): HandTime[] => history.filter((time) => time.kind === kind);
   const hands: { kind: HandKind; forecast: HandForecast }[] = [];
-  const weeded = weedWork(steps, shop);
-  if (weeded.contourMm > 0) hands.push({ kind: 'weed', forecast: handForecast(of('weed'), { ...weeded, pieces: 1 }) });
-  if (press.pressings > 0)
-    hands.push({
-      kind: 'press',
-      forecast: handForecast(of('press'), { contourMm: 0, smallPieces: 0, pieces: press.pressings }),
-    });
-  const lines = finishingFor(finishedSteps(job, shop)).filter(({ by, id }) => by === 'piece' && !id.startsWith('weed'));
-  if (lines.length > 0)
-    hands.push({
-      kind: 'finish',
-      forecast: handForecast(of('finish'), { contourMm: 0, smallPieces: 0, pieces: lines.length }),
-    });
+  for (const [kind, work] of handWorks(job, shop, press.pressings))
+    hands.push({ kind, forecast: handForecast(of(kind), work) });
   const seconds = hands.reduce((sum, { forecast }) => sum + forecast.seconds, 0);
   const failure = failureOf(steps);
   return {
@@ -229,6 +219,23 @@ function stockUses(steps: readonly StepView[], shop: Shop, copies: number, missi
   return uses;
 }
 
+/** What hands have to do for one piece, kind by kind; nothing of what is not there. */
+function handWorks(job: JobDetail, shop: Shop, pressings: number): [HandKind, HandWork][] {
+  const weeded = weedWork(
+    doneSteps(job).filter(({ materialId }) => materialId),
+    shop,
+  );
+  const lines = finishingFor(finishedSteps(job, shop)).filter(({ by, id }) => by === 'piece' && !id.startsWith('weed'));
+  const all: [HandKind, HandWork][] = [
+    ['weed', { ...weeded, pieces: weeded.contourMm > 0 ? 1 : 0 }],
+    ['press', { contourMm: 0, smallPieces: 0, pieces: HANDS_EACH * pressings }],
+    ['finish', { contourMm: 0, smallPieces: 0, pieces: HANDS_EACH * lines.length }],
+  ];
+  return all.filter(([, { pieces }]) => pieces > 0);
+}
+/** A pressing, or a line of finishing, takes a piece up so many times. */
+const HANDS_EACH = 2;
+
 const isWeeded = (step: StepView, shop: Shop): boolean =>
   step.process === 'kiss-cut' && familyOf(shop.materials.get(step.materialId!)!.family).isWeeded === true;
 
@@ -259,20 +266,24 @@ const tapeOf = (steps: readonly StepView[], shop: Shop): number =>
       return sum + (box ? (box.maxX - box.minX) * (box.maxY - box.minY) : 0);
     }, 0);
 
-/** How often a piece has to be made again, by what the book has seen of its recipes (Laplace's rule of succession). */
+/** Before anything was seen, one in twenty goes wrong; that counts as much as six times seen. */
+const PRIOR_WRONGS = 0.3;
+const PRIOR_SEEN = 6;
+
+/** How often a piece has to be made again, by what the book has seen of its recipes (a rule of succession after Laplace). */
 function failureOf(steps: readonly StepView[]): { rate: number; spread: number } {
   let right = 1;
   let variance = 0;
   for (const { match } of steps) {
     const { rights, wrongs } = match.recipe?.temper.tally ?? { rights: 0, wrongs: 0 };
-    const rate = (wrongs + 0.5) / (rights + wrongs + 4);
+    const rate = (wrongs + PRIOR_WRONGS) / (rights + wrongs + PRIOR_SEEN);
     right *= 1 - rate;
-    variance += (rate * (1 - rate)) / (rights + wrongs + 5);
+    variance += (rate * (1 - rate)) / (rights + wrongs + PRIOR_SEEN + 1);
   }
   return { rate: Math.min(0.9, 1 - right), spread: Math.sqrt(variance) };
 }
 
-/** Keeps how long hands took for some pieces of a job, with what there was to do. */
+/** Keeps how long hands took for some pieces of a job, with what there was to do. @throws Problem where the job has nothing of that kind */
 export async function keepHandTime(
   pool: Pool,
   heavy: HeavyPool,
@@ -282,17 +293,16 @@ export async function keepHandTime(
 ): Promise<void> {
   const job = await jobDetail(pool, heavy, workshopId, jobId);
   const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const { contourMm, smallPieces } =
-    time.kind === 'weed'
-      ? weedWork(
-          doneSteps(job).filter(({ materialId }) => materialId),
-          shop,
-        )
-      : { contourMm: 0, smallPieces: 0 };
+  const { pressings } = await pressWork(pool, heavy, workshopId, job);
+  const work = handWorks(job, shop, pressings).find(([kind]) => kind === time.kind)?.[1];
+  if (!work) throw refused(`There is nothing to ${time.kind} in this job: a time for it would teach nothing.`, 'kind');
   await insertHandTime(pool, workshopId, {
-    ...time,
+    id: time.id,
+    kind: time.kind,
+    seconds: time.seconds,
     jobId,
-    contourMm: contourMm * time.pieces,
-    smallPieces: smallPieces * time.pieces,
+    contourMm: work.contourMm * time.pieces,
+    smallPieces: work.smallPieces * time.pieces,
+    pieces: work.pieces * time.pieces,
   });
 }
