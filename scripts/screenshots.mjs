@@ -103,21 +103,6 @@ async function engraved(page) {
   await page.getByTestId('file-lines').waitFor();
 }
 
-/** The medals' front done by hand, their sheet turned over, its marks read. */
-async function turnedOver(page) {
-  await page.getByRole('button', { name: 'By hand, on my own machine' }).click();
-  await page.getByRole('button', { name: 'Begin with step 1' }).click();
-  await ticked(page);
-  await page.getByRole('button', { name: 'Start', exact: true }).click();
-  for (const step of [1, 2]) {
-    await page.getByTestId('by-hand').getByText(`Step ${step}`).waitFor();
-    await page.getByRole('button', { name: 'I have run it' }).click();
-  }
-  await page.getByRole('button', { name: 'Read its marks' }).click();
-  await page.getByRole('button', { name: 'Let the stand-in look' }).click();
-  await page.getByTestId('front-to-back').waitFor();
-}
-
 /** The wrap round its bottle. */
 async function mockedUp(page) {
   await page.getByRole('button', { name: /bottles, half a litre/ }).click();
@@ -125,15 +110,12 @@ async function mockedUp(page) {
   await page.waitForTimeout(1500);
 }
 
-/** The crew's sticker, and the rim that it could have. */
-async function rim(page) {
-  await page.getByRole('tab', { name: 'Drawing' }).click();
-  await page.getByRole('checkbox', { name: /^Part 1 / }).click();
-  await page.getByRole('button', { name: 'What could become of it' }).click();
-  await page.getByRole('button', { name: 'A sticker, with a rim' }).click();
-  await page.getByRole('dialog').getByTestId('print').waitFor();
-  await page.getByRole('button', { name: 'Make the sticker' }).waitFor();
-  await page.waitForTimeout(1500);
+/** A shirt under the press: both films, the plate down. */
+async function pressing(page) {
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.getByRole('button', { name: 'Plate is up' }).click();
+  await page.getByRole('button', { name: 'Plate goes down' }).click();
+  await page.getByTestId('press-timer').getByText('Plate down at').waitFor();
 }
 
 /** A new job with the boat number, white and film, up to its checks. */
@@ -167,8 +149,8 @@ await pictures({ width: 390, height: 844 }, [
   ['mockup', `/jobs/${jobNamed('Bottle wraps')}/mockup`, mockedUp],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
-  ['turned', `/jobs/${jobNamed('Finishers’ medals')}`, turnedOver],
-  ['rim', `/jobs/${jobNamed('Crew stickers')}`, rim],
+  ['press', `/jobs/${jobNamed('Crew shirts in two films')}/press`, pressing],
+  ['cost', `/jobs/${jobNamed('Crew stickers')}/cost`, (page) => page.getByTestId('price').waitFor()],
   ['nest', `/jobs/${jobNamed('Kit tags')}/nest?step=1`, nested],
   ['path', `/jobs/${jobNamed('Prize board with a photo')}/path?step=1`, engraved],
   ['broken-off', `/jobs/${jobNamed('Oar-blade tags')}/run`, (page) => page.getByTestId('broken-off').waitFor()],

@@ -16,6 +16,15 @@ const AGAIN_MS = 10_000;
 const JUMP_MS = 120;
 const TICK_MS = 100;
 
+/** What a page hears when it wakes. */
+const WAKES = [
+  ['window', 'pageshow'],
+  ['window', 'focus'],
+  ['window', 'online'],
+  ['document', 'resume'],
+  ['document', 'visibilitychange'],
+] as const;
+
 let reading: Reading | null = null;
 let asking: Promise<void> | null = null;
 const listeners = new Set<() => void>();
@@ -66,18 +75,15 @@ export function useServerNow(isGoing: boolean): number | null {
       show();
     }, TICK_MS);
     void readClock(reading === null);
-    const events = [
-      [window, 'pageshow'],
-      [window, 'focus'],
-      [window, 'online'],
-      [document, 'resume'],
-      [document, 'visibilitychange'],
-    ] as const;
-    for (const [target, name] of events) target.addEventListener?.(name, wake);
+    const events = WAKES.flatMap(([of, name]) => {
+      const target = globalThis[of] as EventTarget | undefined;
+      return target?.addEventListener ? [{ target, name }] : [];
+    });
+    for (const { target, name } of events) target.addEventListener(name, wake);
     return () => {
       clearInterval(tick);
       listeners.delete(show);
-      for (const [target, name] of events) target.removeEventListener?.(name, wake);
+      for (const { target, name } of events) target.removeEventListener(name, wake);
     };
   }, [isGoing]);
   return now;

@@ -70,7 +70,7 @@ export function FinishPage({ jobId }: { jobId: string }) {
         />
       ) : null}
       <Decision title="A line of my own" isOpen={isAdding} onClose={() => setAdding(false)}>
-        <Input label="What is done" value={text} onChangeText={setText} maxLength={200} />
+        <Input label="What is done" aria-label="What is done" value={text} onChangeText={setText} maxLength={200} />
         <Button
           title="Write it down"
           disabled={text.trim() === ''}

@@ -36,8 +36,13 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
         onPress={() => setOffering(true)}
       />
       <Decision title="A quote" isOpen={isOffering} onClose={() => setOffering(false)}>
-        <Input label="For whom" value={customer} onChangeText={setCustomer} maxLength={200} />
-        <Input label="Good until (a day, as 2027-01-31)" value={validUntil} onChangeText={setValidUntil} />
+        <Input label="For whom" aria-label="For whom" value={customer} onChangeText={setCustomer} maxLength={200} />
+        <Input
+          label="Good until (a day, as 2027-01-31)"
+          aria-label="Good until (a day, as 2027-01-31)"
+          value={validUntil}
+          onChangeText={setValidUntil}
+        />
         {offer.isError ? (
           <Body role="alert" style={{ color: rust }}>
             {offer.error.message}

@@ -82,6 +82,7 @@ function RatesForm({ rates, onDone }: { rates: RatesView; onDone: () => void }) 
       />
       <Input
         label="On the quote, about tax"
+        aria-label="On the quote, about tax"
         value={wish.taxText}
         maxLength={200}
         onChangeText={(taxText) => setWish({ ...wish, taxText })}

@@ -1,0 +1,155 @@
+import type { PressingView, PressPlanView } from '@keen-anvil/contract';
+import type { PlanPhase } from '@keen-anvil/core/press';
+import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { shopAnswers } from '../../testing/fixtures';
+import { job } from '../../testing/job-fixtures';
+import { renderWithBook } from '../../testing/with-book';
+import { sayAtOdds, sayPause, sayPhase } from './phase-words';
+import { PressPage } from './press-page';
+
+const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
+
+const phase = (over: Partial<PlanPhase>): PlanPhase => ({
+  kind: 'press',
+  seconds: 20,
+  isDown: true,
+  dialled: 155,
+  celsius: 153,
+  pressure: 4,
+  layerIds: ['white'],
+  place: null,
+  peel: null,
+  cover: null,
+  isOnlyIfNeeded: false,
+  ...over,
+});
+const window = { fromC: 144, toC: 160, fromSeconds: 16, toSeconds: 28, pressure: null };
+const layers = [{ id: 'white', name: 'Smooth white' }];
+const view: PressPlanView = {
+  machineId: 'clam',
+  machineName: 'Clam',
+  unit: '°C',
+  ground: { id: 'jersey', name: 'Polyester jersey' },
+  isOpenWeave: false,
+  layers: [
+    {
+      ...layers[0],
+      stepNumber: 1,
+      colour: '#fbfbf8',
+      process: 'heat-press',
+      side: 'front',
+      recipeId: 'r',
+      temper: 'bare',
+      evidence: 0,
+      window,
+      atC: 153,
+      rate: 1.3,
+    },
+  ],
+  plan: {
+    pressings: [{ layers: ['white'], dialled: 155, celsius: 153, dwellSeconds: 20, pressure: 4 }],
+    heat: [{ layerId: 'white', window, gotSeconds: 26 }],
+    grade: 'bare',
+  },
+  none: null,
+  design: { widthMm: 250, heightMm: 120 },
+  places: [{ x: 0, y: 0 }],
+  phases: [phase({}), phase({ kind: 'peel', seconds: 6, isDown: false, peel: 'warm' })],
+  seconds: 26,
+};
+const corner = phase({ kind: 'lift-corner', seconds: 4, isDown: false });
+const running: PressingView = {
+  id: 'p1',
+  jobId: 'job-1',
+  machineId: 'clam',
+  machineName: 'Clam',
+  unit: '°C',
+  name: 'Crew shirts',
+  layers: [{ ...layers[0], colour: '#fbfbf8', process: 'heat-press', recipeId: 'r', outcome: null }],
+  phases: [
+    corner,
+    phase({ kind: 'press-again', seconds: 8, isOnlyIfNeeded: true }),
+    phase({ kind: 'peel', isDown: false, peel: 'cold' }),
+  ],
+  state: 'running',
+  at: 0,
+  since: 1_000_000,
+  doneBefore: 0,
+  took: [],
+};
+const open = (pressings: PressingView[], plan: object = { body: view }) =>
+  renderWithBook(<PressPage jobId="job-1" />, {
+    '/api/jobs/job-1/press-plan': plan as { body: unknown },
+    '/api/jobs/job-1/pressings': { body: pressings },
+    '/api/jobs/job-1': { body: job },
+    '/api/pressings/p1': { body: { ...running, at: 1 } },
+    '/api/clock': { body: { now: 1_002_000 } },
+    ...shopAnswers,
+  });
+
+describe('the press page', () => {
+  it('says how proven its plan is, and why, and begins it', async () => {
+    const { sent } = open([]);
+    expect(await screen.findByText('One pressing suits all of it')).toBeTruthy();
+    expect(screen.getByText('because nobody has looked at Smooth white yet')).toBeTruthy();
+    fireEvent.press(screen.getByText('Begin at Clam'));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ body: { isWarm: false } }),
+    );
+  });
+
+  it('asks at the corner: what holds passes the second pressing over', async () => {
+    const { sent } = open([running]);
+    fireEvent.press(await screen.findByText('It holds'));
+    await waitFor(() =>
+      expect(sent.filter(({ path }) => path.endsWith('/turns')).map(({ body }) => body)).toEqual([
+        { turn: 'next', at: 0 },
+        { turn: 'skip', at: 1 },
+      ]),
+    );
+  });
+
+  it('says by the server’s clock what is left', async () => {
+    open([running]);
+    await waitFor(() => {
+      const said = screen.getByTestId('left').props['aria-label'] as string;
+      expect(Number.parseFloat(said)).toBeGreaterThan(0);
+      expect(Number.parseFloat(said)).toBeLessThanOrEqual(2);
+    });
+  });
+
+  it('says which two are at odds where there is no window, and offers no start', async () => {
+    const none = { needs: 'white', bears: 'jersey', in: 'temperature', wanted: 144, borne: 120, unit: '°C', atC: null };
+    open([], { body: { ...view, plan: null, none, phases: [] } });
+    expect(
+      await screen.findByText(
+        'Smooth white needs at least 144 °C; Polyester jersey bears 120 °C. They are 24 °C apart.',
+      ),
+    ).toBeTruthy();
+    expect(screen.queryByText('Begin at Clam')).toBeNull();
+  });
+});
+
+describe('the words of a press plan', () => {
+  it('say what is dialled, and where the plate is set down', () => {
+    expect(sayPhase(phase({ place: { turn: 2, of: 3 } }), layers, '°F')).toBe(
+      'Plate down at 155 °F, knob at 4 turns: Smooth white. Place 2 of 3.',
+    );
+    expect(sayPhase(phase({ kind: 'lay', isDown: false, cover: 1 }), layers, '°C')).toBe(
+      'Smooth white, and the baking paper over it.',
+    );
+  });
+
+  it('say what a pause does to the heat', () => {
+    expect(sayPause(phase({}), 5)).toContain('has 25 % of this pressing');
+    expect(sayPause(corner, 5)).toContain('nothing is lost');
+  });
+
+  it('say by how many seconds, at which temperature', () => {
+    const odds = { needs: 'white', bears: 'gold', in: 'heat', wanted: 27, borne: 11, unit: 's', atC: 150 } as const;
+    expect(sayAtOdds(odds, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam')).toBe(
+      'Smooth white needs 27 s at 150 °C while Gold lies there already, which takes 11 s: 16 s too long.',
+    );
+  });
+});
