@@ -1,5 +1,5 @@
 import type { PressingView } from '@keen-anvil/contract';
-import { leftSeconds } from '@keen-anvil/core/timers';
+import { FORGOTTEN_SECONDS, leftSeconds } from '@keen-anvil/core/timers';
 import { formatDuration } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -10,7 +10,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Figure, Heading } from '../../ui/type';
 import { useServerNow } from '../api/server-clock';
-import { phaseName } from '../press/phase-words';
+import { phaseName, sayForgotten } from '../press/phase-words';
 import { usePhaseEnd } from '../press/use-phase-end';
 
 /** The presses that are at work or wait: each with its phase and what is left of it. */
@@ -48,7 +48,9 @@ function PressCard({ pressing, now }: { pressing: PressingView; now: number | nu
         <Swatch colour={pressing.layers[0]?.colour ?? quench} size={36} />
         <Heading style={{ flex: 1 }}>{title}</Heading>
       </View>
-      {isGoing ? (
+      {isGoing && left !== null && left < -FORGOTTEN_SECONDS ? (
+        <Body style={{ color: ember }}>{sayForgotten(phase, -left)}</Body>
+      ) : isGoing ? (
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: SPACE.small }}>
           <Figure style={{ fontSize: 44, lineHeight: 50, color: isOver ? ember : undefined }}>
             {left === null ? '…' : `${left < 0 ? '+' : ''}${Math.abs(Math.ceil(left))}`}

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { TemperMark } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
+import { useUnits } from '../../ui/units';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Strong } from '../../ui/type';
 
@@ -48,6 +49,8 @@ export function LayersPicture({ view }: { view: PressPlanView }) {
 function Layer({ layer, view }: { layer: PressPlanView['layers'][number]; view: PressPlanView }) {
   const { rule } = useTokens();
   const heat = view.plan?.heat.find(({ layerId }) => layerId === layer.id);
+  const units = useUnits();
+  const celsius = (value: number) => units.show(Math.round(value), '°C');
   const seconds = (at150: number) => formatNumber(at150 / layer.rate, 0);
   return (
     <View
@@ -66,7 +69,7 @@ function Layer({ layer, view }: { layer: PressPlanView['layers'][number]; view: 
         </View>
         <HeatBar from={layer.window.fromSeconds} to={layer.window.toSeconds} got={heat?.gotSeconds ?? null} />
         <Aside>
-          {`takes ${seconds(layer.window.fromSeconds)}–${seconds(layer.window.toSeconds)} s${heat ? `, gets ${seconds(heat.gotSeconds)} s` : ''} at ${formatNumber(layer.atC, 0)} °C; right from ${formatNumber(layer.window.fromC, 0)}–${formatNumber(layer.window.toC, 0)} °C. ${layer.evidence === 0 ? 'Nobody has looked at it yet.' : `Seen ${layer.evidence === 1 ? 'once' : `${layer.evidence} times`}.`}`}
+          {`takes ${seconds(layer.window.fromSeconds)}–${seconds(layer.window.toSeconds)} s${heat ? `, gets ${seconds(heat.gotSeconds)} s` : ''} at ${celsius(layer.atC)}; right from ${celsius(layer.window.fromC)} to ${celsius(layer.window.toC)}. ${layer.evidence === 0 ? 'Nobody has looked at it yet.' : `Seen ${layer.evidence === 1 ? 'once' : `${layer.evidence} times`}.`}`}
         </Aside>
       </View>
     </View>

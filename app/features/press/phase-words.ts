@@ -1,7 +1,7 @@
 import type { PressLayerView } from '@keen-anvil/contract';
 import type { AtOdds, PlanPhase } from '@keen-anvil/core/press';
 import { sayQuantity } from '@keen-anvil/core/recipes';
-import { formatNumber } from '@keen-anvil/core/units';
+import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 
 type Named = Pick<PressLayerView, 'id' | 'name'>;
 
@@ -77,6 +77,14 @@ export function sayPause(phase: PlanPhase, spentSeconds: number): string {
   const share = Math.min(1, spentSeconds / phase.seconds);
   return `Lift the plate now: what lies there has ${formatNumber(100 * share, 0)} % of this pressing. The rest is given when you go on; glue that has set meanwhile takes a little longer.`;
 }
+
+/** What to make of a phase that nobody watched. */
+export const sayForgotten = ({ isDown }: PlanPhase, overSeconds: number): string =>
+  `This was over ${formatDuration(Math.round(overSeconds))} ago, and nobody has said so. ${
+    isDown
+      ? 'If the plate is still down, lift it now. Cancel this pressing: what lies there has had far more than it takes, or nobody knows what.'
+      : 'Go on with what comes next, or cancel it.'
+  }`;
 
 /** Why there is no window, as one sentence: which two, and by how much. */
 export function sayAtOdds(

@@ -119,6 +119,14 @@ describe('the press page', () => {
     });
   });
 
+  it('says that nobody was there, where the phone was off for a day', async () => {
+    open([{ ...running, at: 0, phases: [phase({}), corner], since: 1_002_000 - 86_420_000 }]);
+    expect(
+      await screen.findByText(/^This was over 24 h 0 min ago, and nobody has said so\. If the plate is still down/),
+    ).toBeTruthy();
+    expect(screen.queryByTestId('left')).toBeNull();
+  });
+
   it('says which two are at odds where there is no window, and offers no start', async () => {
     const none = { needs: 'white', bears: 'jersey', in: 'temperature', wanted: 144, borne: 120, unit: '°C', atC: null };
     open([], { body: { ...view, plan: null, none, phases: [] } });

@@ -1,5 +1,5 @@
 import type { PressingView } from '@keen-anvil/contract';
-import { leftSeconds, spentSeconds } from '@keen-anvil/core/timers';
+import { FORGOTTEN_SECONDS, leftSeconds, spentSeconds } from '@keen-anvil/core/timers';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { View } from 'react-native';
 import { Button } from '../../ui/elements';
@@ -10,7 +10,7 @@ import { Aside, Body, Figure, Heading } from '../../ui/type';
 import { useServerNow } from '../api/server-clock';
 import { useAwake } from '../runs/use-tell-maker';
 import { PhaseRule } from './phase-rule';
-import { phaseName, sayPause, sayPhase } from './phase-words';
+import { phaseName, sayForgotten, sayPause, sayPhase } from './phase-words';
 import { usePressingTurn } from './queries';
 import { usePhaseEnd } from './use-phase-end';
 
@@ -23,12 +23,19 @@ export function TimerCard({ pressing }: { pressing: PressingView }) {
   const phase = pressing.phases[Math.min(pressing.at, pressing.phases.length - 1)];
   const left = now === null && isGoing ? null : leftSeconds(pressing, now ?? 0);
   const isOver = isGoing && left !== null && left <= 0;
+  const isForgotten = left !== null && left < -FORGOTTEN_SECONDS;
   usePhaseEnd(isGoing ? `${pressing.id} ${pressing.at}` : null, isOver, `${phaseName(phase)}: done.`, pressing.name);
   const next = pressing.phases[pressing.at + 1];
   return (
     <Leaf edge={isOver ? ember : quench} testID="press-timer">
       <Heading>{pressing.state === 'waiting' ? `${pressing.name} waits for the start` : phaseName(phase)}</Heading>
-      <Left left={pressing.state === 'waiting' ? phase.seconds : left} isDown={phase.isDown} />
+      {isForgotten ? (
+        <Body role="alert" style={{ color: ember }}>
+          {sayForgotten(phase, -left)}
+        </Body>
+      ) : (
+        <Left left={pressing.state === 'waiting' ? phase.seconds : left} isDown={phase.isDown} />
+      )}
       <Body>{sayPhase(phase, pressing.layers, pressing.unit)}</Body>
       {pressing.state === 'paused' ? (
         <Body style={{ color: ember }}>{sayPause(phase, spentSeconds(pressing, 0))}</Body>

@@ -1,1 +1,10 @@
-export { leftSeconds, spentSeconds, TIMER_TURNS, turnTimer, type PressTimer, type TimerTurn } from './press-timer';
+export {
+  FORGOTTEN_SECONDS,
+  leftSeconds,
+  spentSeconds,
+  TIMER_TURNS,
+  turnTimer,
+  wasForgotten,
+  type PressTimer,
+  type TimerTurn,
+} from './press-timer';

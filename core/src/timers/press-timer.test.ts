@@ -1,5 +1,5 @@
 import { planPhases, planPress, type HeatLayer } from '../press';
-import { leftSeconds, spentSeconds, turnTimer, type PressTimer } from './index';
+import { leftSeconds, spentSeconds, turnTimer, wasForgotten, type PressTimer } from './index';
 
 const layer: HeatLayer = {
   id: 'a',
@@ -44,6 +44,12 @@ describe('a press timer', () => {
     expect(leftSeconds(going, 1_009_500)).toBe(-4.5);
     const next = turnTimer(going, 'next', 1_009_500)!;
     expect(next).toMatchObject({ at: 1, took: [9.5] });
+  });
+
+  it('knows that a plate was forgotten over night', () => {
+    const going = turnTimer(timer, 'start', 0)!;
+    expect(wasForgotten(turnTimer(going, 'next', 60_000)!)).toBe(false);
+    expect(wasForgotten(turnTimer(going, 'next', 86_400_000)!)).toBe(true);
   });
 
   it('keeps what was done before a pause, and cannot be paused twice', () => {

@@ -14,6 +14,13 @@ export interface PressTimer {
   took: readonly number[];
 }
 
+/** A phase that went on for so much longer than it was to was not watched: nobody knows when the plate was lifted, s. */
+export const FORGOTTEN_SECONDS = 600;
+
+/** Whether a plate was down in a phase that nobody watched, so that nothing can be learnt from it. */
+export const wasForgotten = ({ phases, took }: Pick<PressTimer, 'phases' | 'took'>): boolean =>
+  phases.some(({ isDown, seconds }, i) => isDown && (took[i] ?? 0) - seconds > FORGOTTEN_SECONDS);
+
 export const TIMER_TURNS = ['start', 'next', 'skip', 'pause', 'resume', 'cancel'] as const;
 export type TimerTurn = (typeof TIMER_TURNS)[number];
 

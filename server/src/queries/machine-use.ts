@@ -2,7 +2,7 @@ import type { Db } from '../db/pool';
 
 /** What a machine is kept for. */
 export interface MachineUse {
-  /** The run or trial sheet. */
+  /** The run, trial sheet or pressing. */
   id: string;
   machineName: string;
   /** The job's name, or the material that is tuned. */
@@ -25,6 +25,9 @@ export async function findMachineUse(db: Db, workshopId: string, machineId: stri
          JOIN recipe c ON c.workshop_id = u.workshop_id AND c.id = u.recipe_id JOIN material m ON m.workshop_id = c.workshop_id AND m.id = c.material_id
          JOIN machine a ON a.workshop_id = t.workshop_id AND a.id = t.machine_id
        WHERE t.workshop_id = $1 AND t.machine_id = $2 AND t.state = 'running'
+     UNION ALL
+     SELECT p.id, a.name, p.name, p.state FROM pressing p JOIN machine a ON a.workshop_id = p.workshop_id AND a.id = p.machine_id
+       WHERE p.workshop_id = $1 AND p.machine_id = $2 AND p.state IN ('running', 'paused')
      LIMIT 1`,
     [workshopId, machineId],
   );

@@ -132,6 +132,11 @@ describe('a pressing', () => {
     const going: PressingView = (await turn(first, 'start').expect(200)).body;
     const refused = await turn(second, 'start').expect(409);
     expect(refused.body.error.message).toContain('Clam');
+    // Nor does a run on the stand-in begin on it.
+    const runs = await api()
+      .post(paths.runs((await shirt(null)).id))
+      .send({ seriesId: randomUUID(), speedUp: 2000 });
+    expect([runs.status, runs.body.error.code]).toEqual([409, 'busy']);
     await turn(going, 'cancel').expect(200);
     await turn(second, 'start').expect(200);
     await turn(second, 'cancel').expect(200);

@@ -1,14 +1,14 @@
 import type { NewPressing, PressingTurn, PressingVerdict, PressingView } from '@keen-anvil/contract';
 import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
 import { type PlanPhase } from '@keen-anvil/core/press';
-import { turnTimer } from '@keen-anvil/core/timers';
+import { turnTimer, wasForgotten } from '@keen-anvil/core/timers';
 import { heatRate } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused } from '../problem';
-import { lockMachine } from '../queries/machine-use';
+import { findMachineUse, lockMachine } from '../queries/machine-use';
 import { listMachines } from '../queries/machines';
 import {
   clockNow,
@@ -88,7 +88,8 @@ export class Pressings {
       if (row.state !== 'done') throw new Problem(409, 'pressing-state', 'A pressing can be judged once it is done.');
       const { [layerId]: _was, ...others } = row.outcomes;
       await judgePressing(db, workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
-      if (layer.recipeId) {
+      // Of a plate that was forgotten nobody knows what lay under it for how long.
+      if (layer.recipeId && !wasForgotten(row)) {
         const recipe = (await newestRevisions(db, workshopId, [layer.recipeId])).get(layer.recipeId);
         const first = row.phases.find((phase) => phase.kind === 'press' && phase.layerIds.includes(layerId));
         if (recipe && first) {
@@ -126,17 +127,15 @@ export class Pressings {
   }
 }
 
-/** A press does one thing at a time. */
-async function refuseTwoAtOnce(db: Db, workshopId: string, { machineId, machineName }: PressingRow): Promise<void> {
+/** A press does one thing at a time; what only waits for it may wait on. */
+async function refuseTwoAtOnce(db: Db, workshopId: string, { id, machineId, machineName }: PressingRow): Promise<void> {
   await lockMachine(db, workshopId, machineId);
-  const other = (await listPressings(db, workshopId, null)).find(
-    (one) => one.machineId === machineId && (one.state === 'running' || one.state === 'paused'),
-  );
-  if (other)
+  const use = await findMachineUse(db, workshopId, machineId);
+  if (use && use.id !== id && use.state !== 'holding')
     throw new Problem(
       409,
       'busy',
-      `${machineName} is busy: “${other.name}” is under it. End that first, or cancel it.`,
+      `${machineName} is busy: “${use.forName}” is under it. End that first, or cancel it.`,
     );
 }
 
