@@ -20,6 +20,7 @@ import { openPressingsQuery } from '../press/queries';
 import { useOpenTunings } from '../tuning/queries';
 import { NailedCards } from './nailed-cards';
 import { OpenPressings } from './open-pressings';
+import { Warming } from './warming';
 import { OpenTunings } from './open-tunings';
 import { useBench } from '../book/bench-query';
 
@@ -52,6 +53,7 @@ export function BenchPage() {
         <Columns
           first={
             <>
+              <Warming />
               <OpenPressings pressings={pressings.data ?? []} />
               {bench.data.runs.map((run, i) => (
                 <RunCard key={run.id} run={run} isFirst={i === 0} />

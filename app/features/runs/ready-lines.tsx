@@ -13,6 +13,7 @@ import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { call } from '../api/client';
 import { useTick } from '../jobs/run-queries';
+import { endWarming, startWarming, warmClocks, warmLeft } from './warm-clocks';
 
 /** What has to be ready before a run starts, on the paper of a job ticket: each line is ticked off where it is done. */
 export function ReadyLines({ run }: { run: RunView }) {
@@ -24,19 +25,14 @@ export function ReadyLines({ run }: { run: RunView }) {
   const ticked = new Set(run.ticked);
   const turn = (id: string) => {
     const next = ticked.has(id) ? run.ticked.filter((other) => other !== id) : [...run.ticked, id];
+    if (!ticked.has(id)) endWarming(`${run.id} ${id}`);
     tick.mutate({ id: run.id, ticked: next });
   };
   return (
     <View style={{ gap: 2, borderTopWidth: 1, borderColor: rule, paddingTop: SPACE.small }} testID="ready-lines">
       <Strong>{lines.length > 0 ? 'Before it starts' : 'Everything is in from before.'}</Strong>
       {lines.map((line) => (
-        <ReadyLine
-          key={line.id}
-          line={line}
-          isTicked={ticked.has(line.id)}
-          onTick={() => turn(line.id)}
-          runId={run.id}
-        />
+        <ReadyLine key={line.id} line={line} isTicked={ticked.has(line.id)} onTick={() => turn(line.id)} run={run} />
       ))}
       {tick.isError ? (
         <Body role="alert" style={{ color: rust }}>
@@ -50,13 +46,13 @@ export function ReadyLines({ run }: { run: RunView }) {
 }
 
 interface ReadyLineProps {
-  runId: string;
+  run: RunView;
   line: PreparationLine;
   isTicked: boolean;
   onTick: () => void;
 }
 
-function ReadyLine({ runId, line, isTicked, onTick }: ReadyLineProps) {
+function ReadyLine({ run, line, isTicked, onTick }: ReadyLineProps) {
   const { ink, moss, ember, slate, rule } = useTokens();
   return (
     <View style={{ borderBottomWidth: 1, borderStyle: 'dashed', borderColor: rule }}>
@@ -85,36 +81,36 @@ function ReadyLine({ runId, line, isTicked, onTick }: ReadyLineProps) {
           {line.isSafety ? <Aside style={{ color: isTicked ? slate : ember }}>for your safety</Aside> : null}
         </View>
       </Pressable>
-      {line.minutes !== null && !isTicked ? <WarmClock name={`${runId} ${line.id}`} minutes={line.minutes} /> : null}
+      {line.minutes !== null && !isTicked ? <WarmClock run={run} line={line} /> : null}
     </View>
   );
 }
 
-/** A clock for what takes its minutes; it goes on where the page is closed, as it is kept when it began. */
-function WarmClock({ name, minutes }: { name: string; minutes: number }) {
+/** A clock for what takes its minutes; it goes on where the page is closed, and is shown on the Bench of this device. */
+function WarmClock({ run, line }: { run: RunView; line: PreparationLine }) {
   const { moss } = useTokens();
-  const key = `ready ${name}`;
-  const [began, setBegan] = useState<number | null>(() => Number(globalThis.localStorage?.getItem(key)) || null);
+  const name = `${run.id} ${line.id}`;
   const [now, setNow] = useState(() => Date.now());
+  const clock = warmClocks(now).find((one) => one.name === name);
+  const isGoing = clock !== undefined;
   useEffect(() => {
-    if (began === null) return undefined;
+    if (!isGoing) return undefined;
     const timer = setInterval(() => setNow(Date.now()), 500);
     return () => clearInterval(timer);
-  }, [began]);
-  if (began === null)
+  }, [isGoing]);
+  if (!clock)
     return (
       <TextKey
-        title={`Start its ${minutes} min clock`}
+        title={`Start its ${line.minutes} min clock`}
         icon="timer-outline"
         onPress={() => {
           const at = Date.now();
-          globalThis.localStorage?.setItem(key, String(at));
-          setBegan(at);
+          startWarming({ name, jobId: run.jobId, text: line.text, minutes: line.minutes!, at });
           setNow(at);
         }}
       />
     );
-  const left = Math.max(0, Math.ceil(minutes * 60 - (now - began) / 1000));
+  const left = warmLeft(clock, now);
   return (
     <View role="timer" style={{ paddingLeft: 44, paddingBottom: SPACE.small }}>
       {left > 0 ? (
