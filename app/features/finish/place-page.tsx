@@ -1,10 +1,8 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import {
-  cutList,
   GARMENT_PLACES,
   GARMENT_SIZES,
-  MEASURE_LABELS,
   ownSize,
   placeLabel,
   placeOn,
@@ -13,11 +11,9 @@ import {
   type GarmentMeasures,
   type GarmentPlace,
   type GarmentSize,
-  type SizeGroup,
 } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { ChangeLine } from '../../ui/change-line';
 import { Chips } from '../../ui/chips';
@@ -28,14 +24,14 @@ import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { readPreference, writePreference } from '../../ui/preference';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
-import { StepNumber } from '../../ui/step-number';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import { SPACE } from '../../ui/tokens';
-import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { Aside, Body, Figure } from '../../ui/type';
 import { pathOf } from '../jobs/drawn-groups';
-import { useAct, useAddMeasured, useJob } from '../jobs/queries';
+import { useAddMeasured, useJob } from '../jobs/queries';
 import { GarmentPicture } from './garment-picture';
+import { OwnMeasures } from './own-measures';
+import { WholeSet } from './whole-set';
 
 const OWN = 'own garment';
 
@@ -160,129 +156,5 @@ function Placed({ job }: { job: JobDetail }) {
       }
       second={<WholeSet job={job} place={place} box={box} />}
     />
-  );
-}
-
-/** A garment measured by the maker. */
-function OwnMeasures({
-  own,
-  isOpen,
-  onKeep,
-  onClose,
-}: {
-  own: GarmentSize;
-  isOpen: boolean;
-  onKeep: (measures: GarmentMeasures) => void;
-  onClose: () => void;
-}) {
-  const { rust } = useTokens();
-  const { group: _g, name: _n, ...before } = own;
-  const [measures, setMeasures] = useState<GarmentMeasures>(before);
-  const [problem, setProblem] = useState<string | null>(null);
-  return (
-    <Decision title="My own garment" isOpen={isOpen} onClose={onClose}>
-      {(Object.keys(MEASURE_LABELS) as (keyof GarmentMeasures)[]).map((field) => (
-        <StepNumber
-          key={field}
-          label={MEASURE_LABELS[field]}
-          unit="mm"
-          value={measures[field]}
-          min={20}
-          max={2000}
-          step={5}
-          onChange={(value) => setMeasures({ ...measures, [field]: value })}
-        />
-      ))}
-      {problem ? (
-        <Body role="alert" style={{ color: rust }}>
-          {problem}
-        </Body>
-      ) : null}
-      <Button
-        title="Keep these"
-        onPress={() => {
-          try {
-            ownSize('own', measures);
-            setProblem(null);
-            onKeep(measures);
-          } catch (error) {
-            setProblem((error as Error).message);
-          }
-        }}
-      />
-    </Decision>
-  );
-}
-
-/** A whole set of sizes in one go: how many of each, which widths that needs, and what is cut. */
-function WholeSet({
-  job,
-  place,
-  box,
-}: {
-  job: JobDetail;
-  place: GarmentPlace;
-  box: { widthMm: number; heightMm: number };
-}) {
-  const { slate, rust } = useTokens();
-  const act = useAct(job.id);
-  const key = `set of ${job.id}`;
-  const [counts, setCounts] = useState<Record<string, number>>(
-    () => JSON.parse(readPreference(key) ?? '{"M":1}') as Record<string, number>,
-  );
-  const set = (name: string, count: number) => {
-    const next = { ...counts, [name]: Math.round(count) };
-    setCounts(next);
-    writePreference(key, JSON.stringify(next));
-  };
-  const wanted = GARMENT_SIZES.map((size) => ({ size, count: counts[size.name] ?? 0 }));
-  const groups = wanted.some(({ count }) => count > 0) ? cutList(wanted, place, box) : [];
-  const drawings = job.document.drawings;
-  const scale = ({ widthMm }: SizeGroup) => {
-    const factor = widthMm / box.widthMm;
-    for (const { id, drawn, scaleX } of drawings)
-      act.mutate({ do: 'change-drawing', drawingId: id, widthMm: (drawn.maxX - drawn.minX) * scaleX * factor });
-  };
-  return (
-    <Leaf edge={slate} testID="whole-set">
-      <Heading>A whole set</Heading>
-      {GARMENT_SIZES.filter(({ group }) => group === 'unisex').map(({ name }) => (
-        <StepNumber
-          key={name}
-          label={`Size ${name}`}
-          unit=""
-          value={counts[name] ?? 0}
-          min={0}
-          max={500}
-          step={1}
-          onChange={(count) => set(name, count)}
-        />
-      ))}
-      {groups.length === 0 ? <Aside>Say how many of each.</Aside> : null}
-      {groups.map((group) => (
-        <View key={group.widthMm} style={{ gap: 2, paddingTop: SPACE.small }} testID="size-group">
-          <Strong>{`${group.count} × ${formatNumber(group.widthMm, 0)} × ${formatNumber(group.heightMm, 0)} mm`}</Strong>
-          <Aside>
-            {group.sizes
-              .map(({ name, count, on }) => `${count} × ${name}: ${formatNumber(on.distanceMm, 0)} mm ${on.from}`)
-              .join(' · ')}
-          </Aside>
-          {Math.abs(group.widthMm - box.widthMm) < 0.5 ? (
-            <Aside>The drawing is that wide now.</Aside>
-          ) : (
-            <TextKey
-              title={`Make the drawing ${formatNumber(group.widthMm, 0)} mm wide`}
-              icon="ruler"
-              onPress={() => scale(group)}
-            />
-          )}
-        </View>
-      ))}
-      {act.isError ? (
-        <Body role="alert" style={{ color: rust }}>
-          {act.error.message}
-        </Body>
-      ) : null}
-    </Leaf>
   );
 }

@@ -6,17 +6,19 @@ import { View } from 'react-native';
 import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
+import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { ReadyLines } from './ready-lines';
 import { Nudged } from './run-nudged';
-import { isBuiltIn, stepOf } from './run-words';
+import { isBuiltIn, isPressed, stepOf } from './run-words';
 
 /** A run that waits: what to put in and to dial, and what has to be ready. */
 export function HoldCard({ run, children }: { run: RunView; children?: ReactNode }) {
   const { ember } = useTokens();
+  const router = useRouter();
   const isFirst = run.holdFor?.first === true;
   return (
     <Leaf edge={ember} testID="hold-card">
@@ -34,6 +36,13 @@ export function HoldCard({ run, children }: { run: RunView; children?: ReactNode
       <Aside>
         {stepOf(run)} takes about {formatDuration(run.estimateSeconds)}.
       </Aside>
+      {isPressed(run) ? (
+        <TextKey
+          title="Press plan and timer"
+          icon="timer-outline"
+          onPress={() => router.push({ pathname: '/jobs/[id]/press', params: { id: run.jobId } })}
+        />
+      ) : null}
       <ReadyLines run={run} />
       {children}
     </Leaf>

@@ -339,9 +339,45 @@ export const SYMPTOMS: readonly Symptom[] = [
     ],
   },
   {
+    name: 'print-pale',
+    label: 'the print is pale or uneven',
+    processes: ['sublimate'],
+    causes: [
+      TOO_WEAK,
+      {
+        name: 'the plate did not lie on everywhere',
+        weight: 2,
+        change: { kind: 'dial', way: 'more', quantity: 'pressure' },
+      },
+      {
+        name: 'what it goes on takes little ink',
+        weight: 2,
+        change: prepare('Take a cloth of polyester, or a blank that is coated to take ink.'),
+      },
+      {
+        name: 'damp in the paper or the blank',
+        weight: 1.2,
+        change: prepare('Warm the blank for five seconds first.'),
+      },
+    ],
+  },
+  {
+    name: 'print-creeps',
+    label: 'the colours creep over their edges',
+    processes: ['sublimate'],
+    causes: [
+      TOO_STRONG,
+      {
+        name: 'the paper lay on after the press was opened',
+        weight: 2,
+        change: prepare('Lift the paper off at once, in one go, while it is hot.'),
+      },
+    ],
+  },
+  {
     name: 'transfer-ghosted',
     label: 'the transfer is ghosted',
-    processes: ['heat-press'],
+    processes: ['heat-press', 'sublimate'],
     causes: [
       {
         name: 'it moved when the press was opened',

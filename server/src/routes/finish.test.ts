@@ -154,7 +154,17 @@ describe('what it costs', () => {
       .send({ ...rates, packagingCents: 1 })
       .expect(409);
     expect(stale.body.error.current).toMatchObject({ handCentsPerHour: changed.handCentsPerHour });
-    const { currency: _d, ...now } = changed;
+    // The same change sent once more under its name is done once, and answered as it was.
+    const name = randomUUID();
+    const { currency: _e, ...again } = changed;
+    for (const _ of [1, 2])
+      await api()
+        .put(paths.rates)
+        .set('Idempotency-Key', name)
+        .send({ ...again, packagingCents: 75 })
+        .expect(200);
+    const { currency: _d, ...now } = await get<RatesView>(paths.rates);
+    expect(now).toMatchObject({ packagingCents: 75, version: changed.version + 1 });
     await api()
       .put(paths.rates)
       .send({ ...now, handCentsPerHour: rates.handCentsPerHour })

@@ -10,6 +10,7 @@ import {
 } from '@keen-anvil/contract/checks';
 import { ratesProblem } from '@keen-anvil/core/cost';
 import { Router } from 'express';
+import { inTransaction } from '../db/pool';
 import { notFound, refused, stale } from '../problem';
 import { careCard } from '../print/care-card';
 import { quotePaper } from '../print/quote-paper';
@@ -39,12 +40,15 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
   });
   router.post('/finishing-lines', async (request, response) => {
     const { id, text, process, minutes } = bodyOf(request, NewFinishingLine);
-    await insertOwnFinishing(pool, workshopOf(request), { id, text, process, minutes });
+    await inTransaction(pool, (db) => insertOwnFinishing(db, workshopOf(request), { id, text, process, minutes }));
     response.status(201).json(await listOwnFinishing(pool, workshopOf(request)));
   });
   router.post('/finishing-lines/:id/archive', async (request, response) => {
     const { isArchived } = bodyOf(request, PutAway);
-    if (!(await archiveOwnFinishing(pool, workshopOf(request), idOf(request), isArchived))) throw notFound('That line');
+    const isThere = await inTransaction(pool, (db) =>
+      archiveOwnFinishing(db, workshopOf(request), idOf(request), isArchived),
+    );
+    if (!isThere) throw notFound('That line');
     response.json(await listOwnFinishing(pool, workshopOf(request)));
   });
   router.get('/jobs/:id/care-card', async (request, response) => {
@@ -79,7 +83,7 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
     const bad = Object.values(rates.machines).find((cents) => !Number.isInteger(cents) || cents < 0);
     if (bad !== undefined)
       throw refused(`Whole cents an hour were expected for each machine; ${bad} came.`, 'machines');
-    if (!(await keepRates(pool, workshopOf(request), version, rates)))
+    if (!(await inTransaction(pool, (db) => keepRates(db, workshopOf(request), version, rates))))
       throw stale('What things cost', await ratesView(workshopOf(request)));
     response.json(await ratesView(workshopOf(request)));
   });

@@ -3,7 +3,6 @@ import { worksOf } from '@keen-anvil/contract/work';
 import {
   cheaper,
   costOf,
-  fitsOnSheet,
   handForecast,
   priceTable,
   USUAL_COUNTS,
@@ -11,30 +10,22 @@ import {
   type CostWish,
   type HandForecast,
   type HandTime,
-  type HandWork,
   type Rates,
-  type StockUse,
 } from '@keen-anvil/core/cost';
-import { joinBounds } from '@keen-anvil/core/geometry';
-import { familyOf } from '@keen-anvil/core/materials';
 import { processOf } from '@keen-anvil/core/recipes';
 import { wearOf } from '@keen-anvil/core/tools';
-import { finishingFor } from '@keen-anvil/core/finishing';
 import type { Pool } from 'pg';
+import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { Problem, refused } from '../problem';
 import { findRates, insertHandTime, listHandTimes } from '../queries/finish';
 import { jobDetail } from './job-views';
 import { makeStepFile } from './machine-files';
-import { boxOf, doneSteps, finishedSteps, piecesLaid, smallPiecesOf } from './pieces-of-job';
+import { doneSteps, piecesLaid } from './pieces-of-job';
 import { pressPlanOf } from './press-plans';
 import { loadShop, materialsOf, type Shop } from './shop';
+import { handWorks, stockUses, tapeOf } from './work-of-piece';
 import { withPictures } from './engraved-pictures';
-
-/** Between two pieces on a sheet, where nobody has laid them, mm. */
-const GAP_MM = 4;
-/** A roll is counted in strips across it. */
-const isRoll = (kind: string): boolean => kind === 'roll';
 
 /** What things cost in a workshop, as said last; as usual where nobody has said. */
 export async function ratesOf(
@@ -171,101 +162,6 @@ async function pressWork(
   }
 }
 
-/** What of the shelf one piece takes: each piece of stock once, whatever steps are done on it; and what it is pressed onto. */
-function stockUses(steps: readonly StepView[], shop: Shop, copies: number, missing: string[]): StockUse[] {
-  const byPiece = new Map<string, StepView[]>();
-  for (const step of steps) byPiece.set(step.stockPieceId!, [...(byPiece.get(step.stockPieceId!) ?? []), step]);
-  const uses: StockUse[] = [];
-  for (const [pieceId, on] of byPiece) {
-    const material = shop.materials.get(on[0].materialId!)!;
-    const piece = [...shop.materials.values()].flatMap(({ pieces }) => pieces).find(({ id }) => id === pieceId);
-    const boxes = on.flatMap((step) => boxOf(step) ?? []);
-    if (!piece || boxes.length === 0) continue;
-    const box = boxes.reduce(joinBounds);
-    const size = { widthMm: box.maxX - box.minX, heightMm: box.maxY - box.minY };
-    const sheet = isRoll(piece.kind)
-      ? { widthMm: piece.widthMm, lengthMm: Math.min(piece.lengthMm, size.heightMm + GAP_MM) }
-      : piece;
-    const sheetsUsed = Math.max(1, ...on.map(({ sheets }) => sheets.length));
-    const asLaid = isRoll(piece.kind) ? 1 : Math.floor(copies / sheetsUsed);
-    const perSheet = Math.max(1, asLaid, fitsOnSheet(size, sheet, GAP_MM));
-    const sheetMm2 = sheet.widthMm * sheet.lengthMm;
-    if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
-    uses.push({
-      name: material.name,
-      priceCents: material.priceCents,
-      per: material.pricePer,
-      isBlank: piece.kind === 'blank',
-      usedMm2: sheetMm2 / perSheet,
-      sheetMm2,
-      perSheet,
-    });
-  }
-  for (const id of new Set(steps.flatMap(({ onMaterialId }) => onMaterialId ?? []))) {
-    const material = shop.materials.get(id)!;
-    const [piece] = material.pieces.filter(({ isArchived }) => !isArchived);
-    if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
-    const sheetMm2 = piece ? piece.widthMm * piece.lengthMm : 0;
-    uses.push({
-      name: material.name,
-      priceCents: material.priceCents,
-      per: material.pricePer,
-      isBlank: true,
-      usedMm2: sheetMm2,
-      sheetMm2,
-      perSheet: 1,
-    });
-  }
-  return uses;
-}
-
-/** What hands have to do for one piece, kind by kind; nothing of what is not there. */
-function handWorks(job: JobDetail, shop: Shop, pressings: number): [HandKind, HandWork][] {
-  const weeded = weedWork(
-    doneSteps(job).filter(({ materialId }) => materialId),
-    shop,
-  );
-  const lines = finishingFor(finishedSteps(job, shop)).filter(({ by, id }) => by === 'piece' && !id.startsWith('weed'));
-  const all: [HandKind, HandWork][] = [
-    ['weed', { ...weeded, pieces: weeded.contourMm > 0 ? 1 : 0 }],
-    ['press', { contourMm: 0, smallPieces: 0, pieces: HANDS_EACH * pressings }],
-    ['finish', { contourMm: 0, smallPieces: 0, pieces: HANDS_EACH * lines.length }],
-  ];
-  return all.filter(([, { pieces }]) => pieces > 0);
-}
-/** A pressing, or a line of finishing, takes a piece up so many times. */
-const HANDS_EACH = 2;
-
-const isWeeded = (step: StepView, shop: Shop): boolean =>
-  step.process === 'kiss-cut' && familyOf(shop.materials.get(step.materialId!)!.family).isWeeded === true;
-
-/** What a weeding hook has to do for one piece. */
-function weedWork(steps: readonly StepView[], shop: Shop): { contourMm: number; smallPieces: number } {
-  const weeded = steps.filter((step) => isWeeded(step, shop));
-  return {
-    contourMm: weeded.reduce((sum, step) => sum + contourOf(step), 0),
-    smallPieces: weeded.reduce((sum, step) => sum + smallPiecesOf(step), 0),
-  };
-}
-
-/** About how long the contours of a step are: as their boxes are round, mm. */
-const contourOf = (step: StepView): number => {
-  const boxes = step.parts.flatMap(({ contours }) =>
-    contours.flatMap((contour) => boxOf({ parts: [{ ...step.parts[0], contours: [contour] }] }) ?? []),
-  );
-  return boxes.reduce((sum, { minX, minY, maxX, maxY }) => sum + 2 * (maxX - minX + maxY - minY), 0);
-};
-
-const tapeOf = (steps: readonly StepView[], shop: Shop): number =>
-  steps
-    .filter(
-      (step) => isWeeded(step, shop) && ['vinyl', 'stencil'].includes(shop.materials.get(step.materialId!)!.family),
-    )
-    .reduce((sum, step) => {
-      const box = boxOf(step);
-      return sum + (box ? (box.maxX - box.minX) * (box.maxY - box.minY) : 0);
-    }, 0);
-
 /** Before anything was seen, one in twenty goes wrong; that counts as much as six times seen. */
 const PRIOR_WRONGS = 0.3;
 const PRIOR_SEEN = 6;
@@ -296,7 +192,7 @@ export async function keepHandTime(
   const { pressings } = await pressWork(pool, heavy, workshopId, job);
   const work = handWorks(job, shop, pressings).find(([kind]) => kind === time.kind)?.[1];
   if (!work) throw refused(`There is nothing to ${time.kind} in this job: a time for it would teach nothing.`, 'kind');
-  await insertHandTime(pool, workshopId, {
+  const told = {
     id: time.id,
     kind: time.kind,
     seconds: time.seconds,
@@ -304,5 +200,6 @@ export async function keepHandTime(
     contourMm: work.contourMm * time.pieces,
     smallPieces: work.smallPieces * time.pieces,
     pieces: work.pieces * time.pieces,
-  });
+  };
+  await inTransaction(pool, (db) => insertHandTime(db, workshopId, told));
 }
