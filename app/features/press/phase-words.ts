@@ -98,6 +98,8 @@ export function sayAtOdds(
   const number = (value: number): string => `${formatNumber(value, none.unit === 'turns' ? 1 : 0)} ${none.unit}`;
   const by = number(Math.abs(none.wanted - none.borne));
   const at = none.atC === null ? '' : ` at ${formatNumber(none.atC, 0)} °C`;
+  if (none.wanted <= none.borne)
+    return `No step of the dial and the timer of ${machineName} suits ${name(none.needs)} and ${name(none.bears)} together: what both take is narrower than a step.`;
   if (none.in === 'temperature')
     return `${name(none.needs)} needs at least ${number(none.wanted)}; ${name(none.bears)} bears ${number(none.borne)}. They are ${by} apart.`;
   if (none.in === 'pressure')
