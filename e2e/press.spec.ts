@@ -189,7 +189,7 @@ test.describe('at the press, with the phone', () => {
   });
 
   test('a film that bears less than the other needs: which two, and by how much', async ({ page }) => {
-    await openJob(page, 'Crew shirts in two films');
+    await openJob(page, 'Shirts in two films');
     const jobId = /jobs\/([0-9a-f-]+)/.exec(page.url())![1];
     const materials = (await (await page.request.get('/api/materials')).json()) as Record<string, unknown>[];
     const poplin = materials.find(({ name }) => name === 'Cotton poplin')!;

@@ -149,7 +149,7 @@ await pictures({ width: 390, height: 844 }, [
   ['mockup', `/jobs/${jobNamed('Bottle wraps')}/mockup`, mockedUp],
   ['tuning', `/book/tuning/${halfWay}`, (page) => page.getByTestId('why').waitFor()],
   ['something-wrong', `/book/${worn.id}/wrong?seen=corners-hang`],
-  ['press', `/jobs/${jobNamed('Crew shirts in two films')}/press`, pressing],
+  ['press', `/jobs/${jobNamed('Shirts in two films')}/press`, pressing],
   ['cost', `/jobs/${jobNamed('Crew stickers')}/cost`, (page) => page.getByTestId('price').waitFor()],
   ['nest', `/jobs/${jobNamed('Kit tags')}/nest?step=1`, nested],
   ['path', `/jobs/${jobNamed('Prize board with a photo')}/path?step=1`, engraved],

@@ -12,6 +12,8 @@ import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
 
 const runsKey = (jobId: string) => ['runs', jobId];
+/** Ticks and starts of a job go out one after the other. */
+export const ticksOf = (jobId: string) => ({ id: `ticks of ${jobId}` });
 
 export const useRuns = (jobId: string) =>
   useQuery({
@@ -38,6 +40,8 @@ export function useStartJob(jobId: string) {
 export function useRunAction(jobId: string) {
   const client = useQueryClient();
   return useMutation({
+    // What was ticked off just before a start arrives before it.
+    scope: ticksOf(jobId),
     mutationFn: ({ id, ...command }: { id: string } & RunCommand) =>
       call<RunView>(paths.runAction(id), { method: 'POST', body: command }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
@@ -71,7 +75,7 @@ export function useRunAgain(jobId: string) {
 export function useTick(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    scope: { id: `ticks of ${jobId}` },
+    scope: ticksOf(jobId),
     mutationFn: ({ id, ticked }: { id: string; ticked: string[] }) =>
       call<RunView>(paths.runPreparation(id), { method: 'POST', body: { ticked } }),
     onMutate: ({ id, ticked }) =>

@@ -11,7 +11,7 @@ import { Aside, Body } from '../../ui/type';
 import { ApiError } from '../api/client';
 import { useCable } from '../cable/cables';
 import { sendRun, steer } from '../cable/run-over-cable';
-import { useRunAction } from '../jobs/run-queries';
+import { ticksOf, useRunAction } from '../jobs/run-queries';
 import { AgainKey } from './again-key';
 
 interface RunKeysProps {
@@ -29,6 +29,7 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
   const [asksRecipe, setAsksRecipe] = useState(false);
   const told = () => void client.invalidateQueries({ queryKey: ['runs', run.jobId] });
   const overCable = useMutation({
+    scope: ticksOf(run.jobId),
     mutationFn: () => sendRun(run, machine!, { fromLine: 1, begin: 'start', onTold: told }),
     onSettled: told,
   });

@@ -342,7 +342,7 @@ export const JOBS: JobData[] = [
     series: [],
   },
   {
-    name: 'Crew shirts in two films',
+    name: 'Shirts in two films',
     drawings: [{ file: 'crew-crest.svg' }],
     // The crest in gold lies over the white below it.
     steps: {

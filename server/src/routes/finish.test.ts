@@ -86,7 +86,7 @@ describe('after the machines', () => {
   });
 
   it('comes with a care card of A7 in the customer’s words', async () => {
-    const { id } = await demoJob('Crew shirts in two films');
+    const { id } = await demoJob('Shirts in two films');
     const { words, size } = read(await bytesOf(paths.careCard(id)));
     expect(size).toMatch(/^209\.\d+ x 297\.\d+ pts/);
     expect(words).toContain('Turn it inside out before you wash it.');
