@@ -1,20 +1,24 @@
 import { paths, type PressingView, type PressPlanView } from '@keen-anvil/contract';
 import type { TimerTurn } from '@keen-anvil/core/timers';
 import type { Outcome } from '@keen-anvil/core/recipes';
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { queryOptions, useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
 
 /** Somebody else may be at the same press: it is looked at again so often, ms. */
 const LOOK_MS = 4000;
 
-export const usePressPlan = (jobId: string, isWarm: boolean, stamp: unknown) =>
-  useQuery({
+/** A job's press plan; while it is being changed the one before stays, as half a change has no plan. */
+export function usePressPlan(jobId: string, isWarm: boolean, stamp: unknown) {
+  const isChanging = useIsMutating() > 0;
+  return useQuery({
     queryKey: ['press plan', jobId, isWarm, stamp],
     queryFn: ({ signal }) => call<PressPlanView>(paths.pressPlan(jobId, isWarm), { signal }),
     placeholderData: (before) => before,
     retry: false,
+    enabled: !isChanging,
   });
+}
 
 /** Pressings that are not over, or wait for a verdict. */
 export const openPressingsQuery = queryOptions({
