@@ -47,7 +47,7 @@ export function LayersPicture({ view }: { view: PressPlanView }) {
 }
 
 function Layer({ layer, view }: { layer: PressPlanView['layers'][number]; view: PressPlanView }) {
-  const { rule } = useTokens();
+  const { rule, slate } = useTokens();
   const heat = view.plan?.heat.find(({ layerId }) => layerId === layer.id);
   const units = useUnits();
   const celsius = (value: number) => units.show(Math.round(value), '°C');
@@ -55,14 +55,13 @@ function Layer({ layer, view }: { layer: PressPlanView['layers'][number]; view: 
   return (
     <View
       style={{
-        borderLeftWidth: 16,
-        borderColor: layer.colour,
-        borderTopWidth: 0,
-        paddingLeft: SPACE.small,
-        paddingVertical: SPACE.hair,
+        flexDirection: 'row',
+        gap: SPACE.small,
+        paddingVertical: 1,
       }}
     >
-      <View style={{ borderTopWidth: 1, borderColor: rule, paddingTop: SPACE.hair, gap: 2 }}>
+      <View style={{ width: 16, backgroundColor: layer.colour, borderWidth: 1, borderColor: slate }} />
+      <View style={{ flex: 1, borderTopWidth: 1, borderColor: rule, paddingTop: SPACE.hair, gap: 2 }}>
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.small, flexWrap: 'wrap' }}>
           <Strong style={{ flexShrink: 1 }}>{layer.name}</Strong>
           <TemperMark temper={layer.temper} />

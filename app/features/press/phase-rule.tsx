@@ -58,7 +58,7 @@ export function PhaseList({
             opacity: i < at ? 0.5 : 1,
           }}
         >
-          <View style={{ width: 72, alignItems: 'flex-end' }}>
+          <View style={{ width: 112, alignItems: 'flex-end' }}>
             <Figure style={{ fontSize: 18, lineHeight: 24, color: phase.isDown ? quench : slate }}>
               {formatDuration(phase.seconds)}
             </Figure>
