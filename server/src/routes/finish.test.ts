@@ -107,6 +107,12 @@ describe('what it costs', () => {
     expect(asked.lowCents).toBeLessThan(asked.priceCents);
   });
 
+  it('does not count the marks that a sheet is turned by: medals fill their board', async () => {
+    const { asked } = await costOf((await demoJob('Finishers’ medals')).id, 30);
+    const [{ perSheet }] = asked.sheets;
+    expect(perSheet).toBeGreaterThan(5);
+  });
+
   it('learns how long hands take', async () => {
     const job = await boatNumbers();
     const weedOf = async () => (await costOf(job.id, 1)).hands.find(({ kind }) => kind === 'weed')!;

@@ -9,10 +9,12 @@ import {
   RatesWish,
 } from '@keen-anvil/contract/checks';
 import { ratesProblem } from '@keen-anvil/core/cost';
+import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { Router } from 'express';
 import { inTransaction } from '../db/pool';
 import { notFound, refused, stale } from '../problem';
 import { careCard } from '../print/care-card';
+import { SLATE } from '../print/page';
 import { quotePaper } from '../print/quote-paper';
 import { archiveOwnFinishing, findQuote, insertOwnFinishing, keepRates, listOwnFinishing } from '../queries/finish';
 import { jobCost, keepHandTime, ratesOf } from '../services/costs';
@@ -105,15 +107,22 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
     const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
     const { workshopName } = await ratesOf(pool, workshopId);
     const { care } = await finishingOf(pool, heavy, workshopId, quote.jobId);
-    const picture = doneSteps(job).flatMap(({ parts, materialId, process, colour }) =>
-      parts.map(({ contours }) => ({
-        contours,
-        colour:
-          process === 'sublimate' || process === 'draw'
-            ? colour
-            : (materialId && shop.materials.get(materialId)?.colour) || colour,
-      })),
-    );
+    // Its front: what is cut out lies below what is drawn and engraved on it.
+    const below = ({ process }: { process: ProcessName }) => (processOf(process).parts ? 0 : 1);
+    const picture = doneSteps(job)
+      .filter(({ turned }) => !turned)
+      .sort((one, other) => below(one) - below(other))
+      .flatMap(({ parts, materialId, process, colour }) =>
+        parts.map(({ contours }) => ({
+          contours,
+          colour:
+            processOf(process).path === 'rows'
+              ? SLATE
+              : process === 'sublimate' || process === 'draw'
+                ? colour
+                : (materialId && shop.materials.get(materialId)?.colour) || colour,
+        })),
+      );
     response
       .attachment(fileName([`Quote ${quote.number}`, quote.told.jobName], 'pdf'))
       .type('application/pdf')
