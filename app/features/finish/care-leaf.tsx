@@ -1,19 +1,16 @@
 import { paths } from '@keen-anvil/contract';
 import { SIGN_PATHS, SIGN_WORDS, type Care } from '@keen-anvil/core/care';
-import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
-import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
-import { saveFile } from '../api/save-file';
+import { SaveKey } from '../api/save-key';
 
 /** How the finished thing is looked after, as it stands on its card. */
 export function CareLeaf({ jobId, care }: { jobId: string; care: Care }) {
-  const { ink, rust, moss } = useTokens();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const { ink, moss } = useTokens();
   return (
     <Leaf edge={moss} testID="care">
       <Heading>How it is looked after</Heading>
@@ -38,21 +35,7 @@ export function CareLeaf({ jobId, care }: { jobId: string; care: Care }) {
         <Body key={words}>{words}</Body>
       ))}
       {care.words.length === 0 ? <Aside>Choose the materials first: what it is made of decides.</Aside> : null}
-      <Button
-        title="Save the care card (A7)"
-        type="outline"
-        onPress={() =>
-          void saveFile(paths.careCard(jobId)).then(
-            () => setTrouble(null),
-            (error: Error) => setTrouble(error.message),
-          )
-        }
-      />
-      {trouble ? (
-        <Body role="alert" style={{ color: rust }}>
-          {trouble}
-        </Body>
-      ) : null}
+      <SaveKey title="Save the care card (A7)" path={paths.careCard(jobId)} />
     </Leaf>
   );
 }

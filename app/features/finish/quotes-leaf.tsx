@@ -9,7 +9,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
-import { saveFile } from '../api/save-file';
+import { SaveKey } from '../api/save-key';
 import { useAnswerQuote, useOffer, useQuotes } from './queries';
 
 /** A month from now, as a day. */
@@ -63,7 +63,6 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
 function Quote({ quote, jobId }: { quote: QuoteView; jobId: string }) {
   const { moss, rust, rule } = useTokens();
   const answer = useAnswerQuote(jobId);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const state = quote.state === 'offered' ? (quote.isOver ? 'over' : 'offered') : quote.state;
   return (
     <View
@@ -78,17 +77,7 @@ function Quote({ quote, jobId }: { quote: QuoteView; jobId: string }) {
         {`${quote.pieces === 1 ? '1 piece' : `${quote.pieces} pieces`}${quote.customer ? ` for ${quote.customer}` : ''}, good until ${quote.validUntil}`}
       </Aside>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        <TextKey
-          title="Save it (PDF)"
-          icon="download"
-          label={`Save quote ${quote.number}`}
-          onPress={() =>
-            void saveFile(paths.quotePaper(quote.id)).then(
-              () => setTrouble(null),
-              (error: Error) => setTrouble(error.message),
-            )
-          }
-        />
+        <SaveKey title="Save it (PDF)" label={`Save quote ${quote.number}`} path={paths.quotePaper(quote.id)} />
         {state === 'offered' ? (
           <>
             <TextKey
@@ -106,9 +95,9 @@ function Quote({ quote, jobId }: { quote: QuoteView; jobId: string }) {
           </>
         ) : null}
       </View>
-      {trouble || answer.isError ? (
+      {answer.isError ? (
         <Body role="alert" style={{ color: rust }}>
-          {trouble ?? answer.error!.message}
+          {answer.error.message}
         </Body>
       ) : null}
     </View>

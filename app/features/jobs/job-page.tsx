@@ -38,6 +38,13 @@ import { UnreadLeaf } from './unread-leaf';
 import { useInspections, type InspectedStep } from './use-inspections';
 
 const BACK = { label: 'Jobs', href: '/jobs' } as const;
+/** What there is to a job before and after its machines. */
+const BEYOND_THE_MACHINES = [
+  { title: 'See it on its blank', icon: 'image-frame', pathname: '/jobs/[id]/mockup' },
+  { title: 'On a garment', icon: 'ruler', pathname: '/jobs/[id]/place' },
+  { title: 'After the machines', icon: 'clipboard-text-outline', pathname: '/jobs/[id]/finish' },
+  { title: 'What it costs', icon: 'card-text-outline', pathname: '/jobs/[id]/cost' },
+] as const;
 
 /** One job: its drawing, its steps, its sheets and its checks. @param tab which of them is open at first */
 export function JobPage({ id, tab }: { id: string; tab?: string }) {
@@ -132,26 +139,14 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
       ))}
       <UndoKey job={job} />
       <NotesLeaf job={job} />
-      <TextKey
-        title="See it on its blank"
-        icon="image-frame"
-        onPress={() => router.push({ pathname: '/jobs/[id]/mockup', params: { id: job.id } })}
-      />
-      <TextKey
-        title="On a garment"
-        icon="ruler"
-        onPress={() => router.push({ pathname: '/jobs/[id]/place', params: { id: job.id } })}
-      />
-      <TextKey
-        title="After the machines"
-        icon="clipboard-text-outline"
-        onPress={() => router.push({ pathname: '/jobs/[id]/finish', params: { id: job.id } })}
-      />
-      <TextKey
-        title="What it costs"
-        icon="card-text-outline"
-        onPress={() => router.push({ pathname: '/jobs/[id]/cost', params: { id: job.id } })}
-      />
+      {BEYOND_THE_MACHINES.map(({ title, icon, pathname }) => (
+        <TextKey
+          key={pathname}
+          title={title}
+          icon={icon}
+          onPress={() => router.push({ pathname, params: { id: job.id } })}
+        />
+      ))}
       <KeepTemplate job={job} />
       <PutJobAway job={job} />
     </View>

@@ -14,7 +14,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
-import { saveFile } from '../api/save-file';
+import { SaveKey } from '../api/save-key';
 import { paths } from '@keen-anvil/contract';
 import { senderOf, useCable } from '../cable/cables';
 import { followOn, isUnsent } from '../cable/run-over-cable';
@@ -128,7 +128,9 @@ export function RunPage({ jobId }: { jobId: string }) {
               </HoldCard>
             ) : null}
             {current && !isHolding ? <Progress run={current} /> : null}
-            {current && isMoving && current.driver === 'by-hand' ? <FileOfRun run={current} /> : null}
+            {current && isMoving && current.driver === 'by-hand' ? (
+              <SaveKey title="Save the file of this run" path={paths.runFile(current.id)} />
+            ) : null}
             {isWide || isOver ? verdicts : isHolding && isMoving && path ? null : sheet}
             {current ? <TellMe /> : null}
             {isOver ? <WhatRemains runs={runs.data!} /> : null}
@@ -148,31 +150,6 @@ function WaitingForMachine({ run }: { run: RunView }) {
       <Heading>{`${stepOf(run)} waits for ${run.machineName}`}</Heading>
       <Body>Another job is on it. As soon as it is free, this one goes on by itself.</Body>
     </Leaf>
-  );
-}
-
-/** The file of this very run, for a machine that is fed by hand. */
-function FileOfRun({ run }: { run: RunView }) {
-  const { rust } = useTokens();
-  const [trouble, setTrouble] = useState<string | null>(null);
-  return (
-    <View>
-      <TextKey
-        title="Save the file of this run"
-        icon="download"
-        onPress={() =>
-          void saveFile(paths.runFile(run.id)).then(
-            () => setTrouble(null),
-            (error: Error) => setTrouble(error.message),
-          )
-        }
-      />
-      {trouble ? (
-        <Body role="alert" style={{ color: rust }}>
-          {trouble}
-        </Body>
-      ) : null}
-    </View>
   );
 }
 

@@ -16,7 +16,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useUnits } from '../../ui/units';
-import { saveFile } from '../api/save-file';
+import { SaveKey } from '../api/save-key';
 import { useRecipes } from '../book/queries';
 import { RecipeRow } from '../book/recipe-row';
 import { ArchiveKey } from '../shop/archive-key';
@@ -55,10 +55,9 @@ const BACK = { label: 'Stock', href: '/stock', isBesideList: true } as const;
 function Material({ material }: { material: MaterialView }) {
   const router = useRouter();
   const units = useUnits();
-  const { rust } = useTokens();
+  
   const { id } = material;
   const [piece, setPiece] = useState<StockPieceView | 'new' | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
   const recipes = useRecipes({ material: id });
   const found = recipes.data?.pages.flatMap((page) => page.recipes);
   const addRecipe = () => router.push({ pathname: '/book/new', params: { material: id } });
@@ -130,21 +129,7 @@ function Material({ material }: { material: MaterialView }) {
           <RecipeRow key={recipe.id} recipe={recipe} />
         ))}
       </View>
-      <TextKey
-        title="Drawer label to print (PDF)"
-        icon="printer-outline"
-        onPress={() =>
-          void saveFile(paths.labels([id])).then(
-            () => setTrouble(null),
-            (error: Error) => setTrouble(error.message),
-          )
-        }
-      />
-      {trouble ? (
-        <Body role="alert" style={{ color: rust }}>
-          {trouble}
-        </Body>
-      ) : null}
+      <SaveKey title="Drawer label to print (PDF)" icon="printer-outline" path={paths.labels([id])} />
       <ArchiveKey
         seenAs="material"
         path={paths.materialArchive(id)}

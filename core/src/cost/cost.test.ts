@@ -37,6 +37,9 @@ const partOf = (cost: ReturnType<typeof costOf>, kind: string) => cost.parts.fin
 describe('cents', () => {
   it('add up to the sum, whatever the shares', () => {
     expect(largestRemainder(100, [1, 1, 1])).toEqual([34, 33, 33]);
+    // The cent that is left goes to the one that lost more of itself.
+    expect(largestRemainder(3, [1.6, 1.4])).toEqual([2, 1]);
+    expect(largestRemainder(3, [1.4, 1.6])).toEqual([1, 2]);
     expect(largestRemainder(5, [0, 0])).toEqual([5, 0]);
     expect(() => largestRemainder(1.5, [1])).toThrow('Whole cents were expected; 1.5 came');
     expect(() => largestRemainder(1, [-1])).toThrow('-1 came');
@@ -123,6 +126,13 @@ describe('the time of hands', () => {
   it('is what is usual before anything was timed, and as unsure', () => {
     expect(handForecast([], work)).toEqual({ seconds: 4 * 28 + 54 + 20, spread: 0.4, known: 0 });
     expect(() => handForecast([], { contourMm: 0, smallPieces: 0, pieces: 0 })).toThrow('none came');
+  });
+
+  it('weighs what is near alike: a mean, drawn a little to what is usual', () => {
+    const seconds = [186, 186, 186, 186 * Math.exp(0.05)];
+    const told = seconds.map((each) => ({ seconds: each, ...work }));
+    // Four times, and what is usual counts as one and a half of them.
+    expect(handForecast(told, work).seconds).toBeCloseTo(186 * Math.exp(0.05 / 5.5), 6);
   });
 
   it('follows a slow hand, and one interrupted evening does not spoil it', () => {

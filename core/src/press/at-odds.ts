@@ -27,7 +27,7 @@ export function atOdds(
   windows: ReadonlyMap<string, HeatWindow>,
   works: (pair: readonly HeatLayer[]) => boolean,
 ): AtOdds {
-  const { layers, ground, press, overlaps = 1 } = wish;
+  const { layers, press, overlaps = 1 } = wish;
   for (const layer of layers) {
     const found = alone(layer, windows.get(layer.id)!, wish);
     if (found) return found;
@@ -44,7 +44,7 @@ export function atOdds(
   const wanted = Math.max(...layers.map(({ id }) => windows.get(id)!.fromSeconds)) + tacks;
   return {
     needs: layers.at(-1)!.id,
-    bears: first.id ?? ground.id,
+    bears: first.id,
     in: 'heat',
     wanted: wanted / heatRate(atC),
     borne: windows.get(first.id)!.toSeconds / overlaps / heatRate(atC),
@@ -57,7 +57,7 @@ const apart = ({ wanted, borne, unit }: AtOdds): number => Math.abs(wanted - bor
 
 /** What of one layer is at odds with the ground, with the press, or with a plate that overlaps. */
 function alone(layer: HeatLayer, window: HeatWindow, { ground, press, overlaps = 1 }: PressWish): AtOdds | null {
-  const limit = Math.min(ground.heatLimitC ?? Infinity, Infinity);
+  const limit = ground.heatLimitC ?? Infinity;
   const asks = (bears: string, borne: number): AtOdds => ({
     needs: layer.id,
     bears,
@@ -117,16 +117,16 @@ function between(
     };
   const atC = Math.min(upper.temperatureC, limit, above.toC);
   const [wanted, borne] = [above.fromSeconds + 2 * heatRate(lower.temperatureC), below.toSeconds / overlaps];
-  if (wanted > borne)
-    return {
-      needs: upper.id,
-      bears: lower.id,
-      in: 'heat',
-      wanted: wanted / heatRate(atC),
-      borne: borne / heatRate(atC),
-      unit: 's',
-      atC,
-    };
+  const byHeat: AtOdds = {
+    needs: upper.id,
+    bears: lower.id,
+    in: 'heat',
+    wanted: wanted / heatRate(atC),
+    borne: borne / heatRate(atC),
+    unit: 's',
+    atC,
+  };
+  if (wanted > borne) return byHeat;
   const [a, b] = [below.pressure, above.pressure];
   if (a && b && (a.from > b.to || b.from > a.to)) {
     const [more, less] = a.from > b.to ? [lower, upper] : [upper, lower];
@@ -142,13 +142,5 @@ function between(
     };
   }
   // They meet only between two steps of the dial or of the timer.
-  return {
-    needs: upper.id,
-    bears: lower.id,
-    in: 'heat',
-    wanted: wanted / heatRate(atC),
-    borne: borne / heatRate(atC),
-    unit: 's',
-    atC,
-  };
+  return byHeat;
 }

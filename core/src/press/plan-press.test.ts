@@ -64,6 +64,13 @@ describe('the window of a layer', () => {
       }),
     );
     expect(window.fromSeconds).toBeGreaterThan(15);
+    const scorched = windowOf(
+      layer('a', {
+        temper: 'bare',
+        evidence: [{ outcome: 'over', temperatureC: 150, dwellSeconds: 15, pressure: 4 }],
+      }),
+    );
+    expect(scorched.toSeconds).toBeLessThan(15);
   });
 });
 
