@@ -55,7 +55,6 @@ const BACK = { label: 'Stock', href: '/stock', isBesideList: true } as const;
 function Material({ material }: { material: MaterialView }) {
   const router = useRouter();
   const units = useUnits();
-  
   const { id } = material;
   const [piece, setPiece] = useState<StockPieceView | 'new' | null>(null);
   const recipes = useRecipes({ material: id });
