@@ -14,6 +14,7 @@ function Shown() {
           units.show(25.4, 'mm/s'),
           units.show(18, ''),
           units.show(5, 'clicks'),
+          units.showDifference(5, '°C'),
         ].join(' | ')}
       </Text>
       <Chips
@@ -37,7 +38,7 @@ describe('units as the maker prefers them', () => {
         <Shown />
       </UnitsProvider>,
     );
-    expect(screen.getByText('12.7 mm | 160 °C | 25.4 mm/s | 18 | 5 clicks')).toBeTruthy();
+    expect(screen.getByText('12.7 mm | 160 °C | 25.4 mm/s | 18 | 5 clicks | 5 °C')).toBeTruthy();
   });
 
   it('turn over everywhere at once, and only what is of their kind', () => {
@@ -47,9 +48,9 @@ describe('units as the maker prefers them', () => {
       </UnitsProvider>,
     );
     fireEvent.press(screen.getByLabelText('in'));
-    expect(screen.getByText('0.5 in | 160 °C | 25.4 mm/s | 18 | 5 clicks')).toBeTruthy();
+    expect(screen.getByText('0.5 in | 160 °C | 25.4 mm/s | 18 | 5 clicks | 5 °C')).toBeTruthy();
     act(() => void fireEvent.press(screen.getByText('hotter')));
-    expect(screen.getByText('0.5 in | 320 °F | 25.4 mm/s | 18 | 5 clicks')).toBeTruthy();
+    expect(screen.getByText('0.5 in | 320 °F | 25.4 mm/s | 18 | 5 clicks | 9 °F')).toBeTruthy();
     expect(
       screen.getByLabelText('in').props.accessibilityState ?? screen.getByLabelText('in').props['aria-checked'],
     ).toBeTruthy();

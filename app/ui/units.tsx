@@ -14,13 +14,15 @@ type Chosen = Record<UnitKind, string>;
 const USUAL: Chosen = { length: 'mm', speed: 'mm/s', temperature: '°C' };
 const KINDS = Object.keys(UNIT_CHOICES) as UnitKind[];
 
-interface Units {
+export interface Units {
   chosen: Chosen;
   choose: (kind: UnitKind, unit: string) => void;
   /** The unit in which a value of this unit is shown here. */
   unitFor: (unit: string) => string;
   /** A value with its unit, as the maker prefers it. */
   show: (value: number, unit: string) => string;
+  /** How far two values are apart: 5 °C are 9 °F, not 41. */
+  showDifference: (value: number, unit: string) => string;
 }
 
 const UnitsContext = createContext<Units | null>(null);
@@ -64,6 +66,11 @@ function unitsOf(chosen: Chosen, choose: Units['choose']): Units {
     show: (value, unit) => {
       const shown = unitFor(unit);
       const converted = convertUnit(value, unit, shown) ?? value;
+      return `${formatNumber(converted, shown === 'in' ? 4 : 3)} ${shown}`.trim();
+    },
+    showDifference: (value, unit) => {
+      const shown = unitFor(unit);
+      const converted = (convertUnit(value, unit, shown) ?? value) - (convertUnit(0, unit, shown) ?? 0);
       return `${formatNumber(converted, shown === 'in' ? 4 : 3)} ${shown}`.trim();
     },
   };

@@ -2,6 +2,7 @@ import type { PressLayerView } from '@keen-anvil/contract';
 import type { AtOdds, PlanPhase } from '@keen-anvil/core/press';
 import { sayQuantity } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
+import type { Units } from '../../ui/units';
 
 type Named = Pick<PressLayerView, 'id' | 'name'>;
 
@@ -92,12 +93,17 @@ export function sayAtOdds(
   layers: readonly Named[],
   ground: { id: string; name: string } | null,
   machineName: string,
+  units: Pick<Units, 'show' | 'showDifference'>,
 ): string {
   const name = (id: string): string =>
     id === 'press' ? machineName : ground?.id === id ? ground.name : namesOf([id], layers);
-  const number = (value: number): string => `${formatNumber(value, none.unit === 'turns' ? 1 : 0)} ${none.unit}`;
-  const by = number(Math.abs(none.wanted - none.borne));
-  const at = none.atC === null ? '' : ` at ${formatNumber(none.atC, 0)} °C`;
+  const number = (value: number): string =>
+    none.unit === '°C'
+      ? units.show(Math.round(value), '°C')
+      : `${formatNumber(value, none.unit === 'turns' ? 1 : 0)} ${none.unit}`;
+  const apart = Math.abs(none.wanted - none.borne);
+  const by = none.unit === '°C' ? units.showDifference(Math.round(apart), '°C') : number(apart);
+  const at = none.atC === null ? '' : ` at ${units.show(Math.round(none.atC), '°C')}`;
   if (none.wanted <= none.borne)
     return `No step of the dial and the timer of ${machineName} suits ${name(none.needs)} and ${name(none.bears)} together: what both take is narrower than a step.`;
   if (none.in === 'temperature')
@@ -117,4 +123,4 @@ export const sayMend = ({ in: why }: AtOdds): string =>
     ? 'Press them apart: leave one out of this job, or lay it where the other is not.'
     : why === 'press' || why === 'heat under the overlapping plate'
       ? 'Another press would do it.'
-      : 'Turn the order round if they do not lie over each other, take another film, or tune the one that asks for more.';
+      : 'Take another film, tune the one that asks for more, or move one so that it does not lie over the other: then the hotter one goes first.';

@@ -139,6 +139,11 @@ describe('the press page', () => {
   });
 });
 
+const inCelsius = {
+  show: (value: number, unit: string) => `${value} ${unit}`,
+  showDifference: (value: number, unit: string) => `${value} ${unit}`,
+};
+
 describe('the words of a press plan', () => {
   it('say what is dialled, and where the plate is set down', () => {
     expect(sayPhase(phase({ place: { turn: 2, of: 3 } }), layers, '°F')).toBe(
@@ -156,9 +161,11 @@ describe('the words of a press plan', () => {
 
   it('say by how many seconds, at which temperature', () => {
     const tight = { needs: 'white', bears: 'gold', in: 'heat', wanted: 20, borne: 20.4, unit: 's', atC: 150 } as const;
-    expect(sayAtOdds(tight, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam')).toContain('narrower than a step');
+    expect(sayAtOdds(tight, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam', inCelsius)).toContain(
+      'narrower than a step',
+    );
     const odds = { needs: 'white', bears: 'gold', in: 'heat', wanted: 27, borne: 11, unit: 's', atC: 150 } as const;
-    expect(sayAtOdds(odds, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam')).toBe(
+    expect(sayAtOdds(odds, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam', inCelsius)).toBe(
       'Smooth white needs 27 s at 150 °C while Gold lies there already, which takes 11 s: 16 s too long.',
     );
   });

@@ -13,6 +13,7 @@ import { Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { Toggle } from '../../ui/toggle';
 import { useTokens } from '../../ui/theme';
+import { useUnits } from '../../ui/units';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { OutcomeKeys } from '../book/outcome-keys';
@@ -93,6 +94,7 @@ export function PressPage({ jobId }: { jobId: string }) {
 /** What lies on what, and whether one window suits all of it. */
 function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
   const { moss, ember } = useTokens();
+  const units = useUnits();
   const act = useAct(job.id);
   const [isChoosing, setChoosing] = useState(false);
   const { plan, none, places, design } = view;
@@ -120,7 +122,7 @@ function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
       {none ? (
         <>
           <Heading>There is no window for all of it</Heading>
-          <Body>{sayAtOdds(none, view.layers, view.ground, view.machineName)}</Body>
+          <Body>{sayAtOdds(none, view.layers, view.ground, view.machineName, units)}</Body>
           <Aside>{sayMend(none)}</Aside>
         </>
       ) : null}

@@ -1,50 +1,56 @@
+import { sideOf } from './heat-again';
 import type { HeatLayer } from './layer';
+import type { PlateSet } from './plate-set';
 import type { PressWish } from './plan-press';
 
-/** All ways to cut an order into groups that are pressed after each other, the fewest first. */
-export function groupings<T>(order: readonly T[]): T[][][] {
-  const cuts = Array.from({ length: 2 ** (order.length - 1) }, (_, bits) => bits);
-  return cuts
-    .map((bits) => {
-      const groups: T[][] = [[order[0]]];
-      for (let i = 1; i < order.length; i++)
-        if (bits & (1 << (i - 1))) groups.push([order[i]]);
-        else groups.at(-1)!.push(order[i]);
-      return groups;
-    })
-    .sort((a, b) => a.length - b.length);
+/** What is pressed in one go, and what the press is set to for it. */
+export interface SetGroup {
+  layers: readonly HeatLayer[];
+  set: PlateSet;
 }
 
-/** What lies on both sides of a blank is pressed side by side, never in one go. */
-export const isOneSided = (group: readonly HeatLayer[]): boolean =>
-  new Set(group.map(({ side = 'front' }) => side)).size === 1;
-
-/** The orders in which layers may be laid: from the cloth up first, then with those swapped that do not lie over each other. */
-export function* orders(
-  layers: readonly HeatLayer[],
-  liesOver: PressWish['liesOver'],
-): Generator<readonly HeatLayer[]> {
-  if (!liesOver) {
-    yield layers;
-    return;
+/**
+ * All ways to press layers in groups after each other, the fewest groups first and as they were laid first: what lies under a layer
+ * is there before it or goes with it, what lies on both sides of a blank is pressed side by side, and for each group the press can
+ * be set.
+ * @param setFor what suits a group on what bears so much, °C; null for nothing
+ */
+export function* arrangements(
+  { layers, ground, liesOver = () => true }: Pick<PressWish, 'layers' | 'ground' | 'liesOver'>,
+  setFor: (group: readonly HeatLayer[], limitC: number) => PlateSet | null,
+): Generator<readonly SetGroup[]> {
+  const all = 2 ** layers.length - 1;
+  const of = (mask: number): HeatLayer[] => layers.filter((_, i) => mask & (1 << i));
+  /** What has to be there before a layer, or with it. */
+  const under = layers.map((upper, i) =>
+    layers.slice(0, i).reduce((mask, lower, j) => (liesOver(upper.id, lower.id) ? mask | (1 << j) : mask), 0),
+  );
+  const isGroup = (mask: number, laid: number): boolean => {
+    const group = of(mask);
+    return (
+      group.every((layer) => sideOf(layer) === sideOf(group[0])) &&
+      under.every((below, i) => !(mask & (1 << i)) || (below & ~(laid | mask)) === 0)
+    );
+  };
+  const sets = new Map<string, PlateSet | null>();
+  const known = (mask: number, group: readonly HeatLayer[], bears: number): PlateSet | null => {
+    const key = `${mask} ${bears}`;
+    if (!sets.has(key)) sets.set(key, setFor(group, bears));
+    return sets.get(key)!;
+  };
+  function* after(laid: number, limitC: number, groups: readonly SetGroup[], count: number): Generator<SetGroup[]> {
+    if (laid === all) yield [...groups];
+    if (laid === all || groups.length === count) return;
+    const rest = all & ~laid;
+    const isLast = groups.length === count - 1;
+    for (let mask = isLast ? rest : 1; mask <= rest; mask++) {
+      if ((mask & ~rest) !== 0 || !isGroup(mask, laid)) continue;
+      const group = of(mask);
+      const bears = Math.min(limitC, ...group.map(({ heatLimitC }) => heatLimitC ?? Infinity));
+      const set = known(mask, group, bears);
+      if (set) yield* after(laid | mask, bears, [...groups, { layers: group, set }], count);
+    }
   }
-  yield* arranged([], layers, liesOver);
-}
-
-function* arranged(
-  laid: readonly HeatLayer[],
-  rest: readonly HeatLayer[],
-  liesOver: NonNullable<PressWish['liesOver']>,
-): Generator<readonly HeatLayer[]> {
-  if (rest.length === 0) yield laid;
-  for (const [i, next] of rest.entries()) {
-    // What lies under it has to be there first.
-    const isFree = rest.every((other, j) => j >= i || !liesOver(next.id, other.id));
-    if (isFree)
-      yield* arranged(
-        [...laid, next],
-        rest.filter((_, j) => j !== i),
-        liesOver,
-      );
-  }
+  for (let count = 1; count <= layers.length; count++)
+    for (const groups of after(0, ground.heatLimitC ?? Infinity, [], count)) if (groups.length === count) yield groups;
 }

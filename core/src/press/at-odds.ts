@@ -1,6 +1,8 @@
 import { heatRate } from '../recipes';
+import { sideOf } from './heat-again';
 import type { HeatWindow } from './heat-window';
 import type { HeatLayer } from './layer';
+import { heatThrough } from './through-blank';
 import type { PressWish } from './plan-press';
 
 /** Two that cannot be pressed together, in no order: what each of them wants, and how far apart that is. */
@@ -35,7 +37,7 @@ export function atOdds(
   const found: AtOdds[] = [];
   for (const [i, lower] of layers.entries())
     for (const upper of layers.slice(i + 1))
-      if (layers.length === 2 || !works([lower, upper])) found.push(between(lower, upper, windows, overlaps));
+      if (layers.length === 2 || !works([lower, upper])) found.push(between(lower, upper, windows, wish));
   if (found.length > 0) return found.reduce((worst, one) => (apart(one) > apart(worst) ? one : worst));
   // Each two of them work; it is the heat of all that is too much for the lowest.
   const [first] = layers;
@@ -101,7 +103,7 @@ function between(
   lower: HeatLayer,
   upper: HeatLayer,
   windows: ReadonlyMap<string, HeatWindow>,
-  overlaps: number,
+  { ground, overlaps = 1 }: PressWish,
 ): AtOdds {
   const [below, above] = [windows.get(lower.id)!, windows.get(upper.id)!];
   const limit = lower.heatLimitC ?? Infinity;
@@ -116,7 +118,7 @@ function between(
       atC: null,
     };
   const atC = Math.min(upper.temperatureC, limit, above.toC);
-  const [wanted, borne] = [above.fromSeconds + 2 * heatRate(lower.temperatureC), below.toSeconds / overlaps];
+  const [wanted, borne] = [heatBoth(lower, upper, windows, atC, ground), below.toSeconds / overlaps];
   const byHeat: AtOdds = {
     needs: upper.id,
     bears: lower.id,
@@ -143,4 +145,17 @@ function between(
   }
   // They meet only between two steps of the dial or of the timer.
   return byHeat;
+}
+
+/** The least heat that the lower of two has in the end, in seconds at 150 °C: its own, and what reaches it of the upper one's. */
+function heatBoth(
+  lower: HeatLayer,
+  upper: HeatLayer,
+  windows: ReadonlyMap<string, HeatWindow>,
+  atC: number,
+  ground: PressWish['ground'],
+): number {
+  const above = windows.get(upper.id)!.fromSeconds;
+  const own = lower.needsOwnHeat ? windows.get(lower.id)!.fromSeconds : 2 * heatRate(lower.temperatureC);
+  return own + (sideOf(lower) === sideOf(upper) ? above : heatThrough(atC, above / heatRate(atC), ground));
 }

@@ -4,6 +4,8 @@ export { windowOf, type HeatWindow } from './heat-window';
 export { atPlate, plateCelsius, pressScale, type PressScale } from './press-scale';
 export { planPress, type FoundPlan, type LayerHeat, type Pressing, type PressPlan, type PressWish } from './plan-press';
 export type { AtOdds } from './at-odds';
+export { liesOverOf, type LyingLayer } from './lies-over';
+export { farSideCelsius, heatThrough, type Slab } from './through-blank';
 export { platePlaces, type PlatePlace, type PlatePlaces } from './plate-places';
 export { recoverSeconds, warmUpSeconds } from './plate-heat';
 export {

@@ -1,4 +1,5 @@
 import type { Outcome, Temper } from '../recipes';
+import type { Slab } from './through-blank';
 
 /** One pressing that somebody looked at. */
 export interface PressEvidence {
@@ -29,10 +30,8 @@ export interface HeatLayer {
 }
 
 /** What the layers go onto. */
-export interface Ground {
+export interface Ground extends Slab {
   id: string;
   name: string;
   heatLimitC: number | null;
-  /** What is between its two sides, mm; 0 where nothing is said. */
-  thicknessMm?: number;
 }

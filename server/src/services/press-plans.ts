@@ -4,6 +4,7 @@ import { dialOf, machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import {
   atPlate,
+  liesOverOf,
   PEELS,
   planPhases,
   planPress,
@@ -58,6 +59,7 @@ export async function pressPlanOf(
     ground: ground ?? { id: 'ground', name: 'what it goes on', heatLimitC: null },
     press: pressScale(machine),
     overlaps,
+    liesOver: liesOverOf(pressed.map(({ step, layer }) => ({ id: layer.id, side: layer.side, parts: step.parts }))),
   });
   const isOpenWeave = ground?.isOpenWeave ?? false;
   const phases = plan
@@ -190,6 +192,7 @@ function groundOf(steps: readonly StepView[], shop: Shop): (Ground & { isOpenWea
         name: material.name,
         heatLimitC: material.heatLimitC,
         thicknessMm: material.thicknessMm,
+        family: material.family,
         isOpenWeave: /open|loose/i.test(String(material.details.weave ?? '')),
       }
     : null;
