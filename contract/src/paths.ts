@@ -123,6 +123,8 @@ export const paths = {
   jobPressings: (jobId: string) => `/api/jobs/${jobId}/pressings`,
   pressings: '/api/pressings',
   pressingTurn: (id: string) => `/api/pressings/${id}/turns`,
+  pressingTicks: (id: string) => `/api/pressings/${id}/ticks`,
+  pressingPlate: (id: string) => `/api/pressings/${id}/plate`,
   pressingOutcome: (id: string) => `/api/pressings/${id}/outcome`,
   runEvents: (id: string) => `/api/runs/${id}/events`,
 } as const;

@@ -485,6 +485,10 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.pressingTurn(randomUUID()),
     body: { turn: 'next', at: 0 },
   })),
+  route('post', '/pressings/:id/ticks', contract.PressingTicks, () => ({
+    url: paths.pressingTicks(randomUUID()),
+    body: { ticked: ['washed'] },
+  })),
   route('post', '/pressings/:id/outcome', contract.PressingVerdict, () => ({
     url: paths.pressingOutcome(randomUUID()),
     body: { layerId: randomUUID(), outcome: 'right' },

@@ -66,6 +66,9 @@ const running: PressingView = {
   machineName: 'Clam',
   unit: '°C',
   name: 'Crew shirts',
+  isRead: false,
+  preparation: [],
+  ticked: [],
   layers: [{ ...layers[0], colour: '#fbfbf8', process: 'heat-press', recipeId: 'r', outcome: null }],
   phases: [
     corner,
@@ -78,11 +81,12 @@ const running: PressingView = {
   doneBefore: 0,
   took: [],
 };
-const open = (pressings: PressingView[], plan: object = { body: view }) =>
+const open = (pressings: PressingView[], plan: object = { body: view }, plate: object = { plate: null }) =>
   renderWithBook(<PressPage jobId="job-1" />, {
     '/api/jobs/job-1/press-plan': plan as { body: unknown },
     '/api/jobs/job-1/pressings': { body: pressings },
     '/api/jobs/job-1': { body: job },
+    '/api/pressings/p1/plate': { body: plate },
     '/api/pressings/p1': { body: { ...running, at: 1 } },
     '/api/clock': { body: { now: 1_002_000 } },
     ...shopAnswers,
@@ -110,12 +114,35 @@ describe('the press page', () => {
     );
   });
 
+  it('has what must be ready ticked off before its start, each tick on top of the one before', async () => {
+    const preparation = [
+      { id: 'washed', text: 'Garment washed', isSafety: false, isOwn: false, minutes: null },
+      { id: 'plate', text: 'Clam stands firm', isSafety: true, isOwn: false, minutes: null },
+    ];
+    const { sent } = open([{ ...running, state: 'waiting', preparation }]);
+    fireEvent.press(await screen.findByLabelText('Garment washed'));
+    fireEvent.press(await screen.findByLabelText('Clam stands firm'));
+    await waitFor(() =>
+      expect(sent.filter(({ path }) => path.endsWith('/ticks')).at(-1)).toMatchObject({
+        body: { ticked: ['washed', 'plate'] },
+      }),
+    );
+  });
+
+  it('goes by what the plate tells, in the unit of its dial: swung over it is not ready, whatever the clock says', async () => {
+    const warm = phase({ kind: 'warm-up', seconds: 1, isDown: false });
+    const plate = { shownC: 160, dialledC: 155, isReady: false, readyInSeconds: 40 };
+    open([{ ...running, unit: '°F', isRead: true, phases: [warm, phase({})] }], undefined, { plate });
+    expect(await screen.findByText('320 °F')).toBeTruthy();
+    expect(screen.getByText('It has swung over by 9 °F: wait until it is back. Ready in about 40 s.')).toBeTruthy();
+  });
+
   it('says by the server’s clock what is left', async () => {
-    open([running]);
+    open([{ ...running, phases: [phase({ seconds: 3600 })] }]);
     await waitFor(() => {
       const said = screen.getByTestId('left').props['aria-label'] as string;
-      expect(Number.parseFloat(said)).toBeGreaterThan(0);
-      expect(Number.parseFloat(said)).toBeLessThanOrEqual(2);
+      expect(Number.parseFloat(said)).toBeGreaterThan(3000);
+      expect(Number.parseFloat(said)).toBeLessThanOrEqual(3598);
     });
   });
 

@@ -1,4 +1,4 @@
-import { paths, type PressingView, type PressPlanView } from '@keen-anvil/contract';
+import { paths, type PlateView, type PressingView, type PressPlanView } from '@keen-anvil/contract';
 import type { TimerTurn } from '@keen-anvil/core/timers';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { queryOptions, useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
@@ -7,6 +7,9 @@ import { call } from '../api/client';
 
 /** Somebody else may be at the same press: it is looked at again so often, ms. */
 const LOOK_MS = 4000;
+
+/** A plate is looked at again so often, ms. */
+const PLATE_MS = 1000;
 
 /** A job's press plan; while it is being changed the one before stays, as half a change has no plan. */
 export function usePressPlan(jobId: string, isWarm: boolean, stamp: unknown) {
@@ -37,11 +40,14 @@ export const useJobPressings = (jobId: string) =>
       state.data?.some(({ state: is }) => is === 'running' || is === 'paused') ? LOOK_MS : false,
   });
 
+/** What is written of a job's pressings goes out one after the other. */
+const pressingsOf = (jobId: string) => ({ id: `pressings of ${jobId}` });
+
 /** Writes a pressing, and shows what the server made of it. */
 function usePressingWrite<T>(jobId: string, write: (asked: T) => Promise<PressingView>) {
   const client = useQueryClient();
   return useMutation({
-    scope: { id: `pressings of ${jobId}` },
+    scope: pressingsOf(jobId),
     mutationFn: write,
     onSuccess: (now) =>
       client.setQueryData<PressingView[]>(['pressings', jobId], (all = []) =>
@@ -60,6 +66,34 @@ export const usePressingTurn = (jobId: string) =>
   usePressingWrite(jobId, ({ id, turn, at }: { id: string; turn: TimerTurn; at: number }) =>
     call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } }),
   );
+
+/** Ticks a line of what is ready, or takes that back; shown at once, and what is shown then is what is sent. */
+export function useTickPressing(jobId: string) {
+  const client = useQueryClient();
+  const key = ['pressings', jobId];
+  const tickedOf = (id: string) => client.getQueryData<PressingView[]>(key)?.find((one) => one.id === id)?.ticked ?? [];
+  return useMutation({
+    scope: pressingsOf(jobId),
+    mutationFn: ({ id }: { id: string; lineId: string }) =>
+      call<PressingView>(paths.pressingTicks(id), { method: 'POST', body: { ticked: tickedOf(id) } }),
+    onMutate: ({ id, lineId }) => {
+      const before = tickedOf(id);
+      const ticked = before.includes(lineId) ? before.filter((other) => other !== lineId) : [...before, lineId];
+      client.setQueryData<PressingView[]>(key, (all) => all?.map((one) => (one.id === id ? { ...one, ticked } : one)));
+    },
+    onError: () => client.invalidateQueries({ queryKey: ['pressings'] }),
+  });
+}
+
+/** What the plate of a pressing says, as long as one stands before it. */
+export const usePlate = ({ id, at, state, isRead }: PressingView) =>
+  useQuery({
+    queryKey: ['plate', id, at],
+    queryFn: ({ signal }) => call<PlateView>(paths.pressingPlate(id), { signal }),
+    enabled: isRead && state === 'running',
+    refetchInterval: PLATE_MS,
+    retry: false,
+  }).data?.plate ?? null;
 
 export function useJudgePressing(jobId: string) {
   const client = useQueryClient();

@@ -11,7 +11,9 @@ import { useServerNow } from '../api/server-clock';
 import { useAwake } from '../runs/use-tell-maker';
 import { PhaseRule } from './phase-rule';
 import { phaseName, sayForgotten, sayPause, sayPhase } from './phase-words';
-import { usePressingTurn } from './queries';
+import { PlateLine } from './plate-line';
+import { PressReady } from './press-ready';
+import { usePlate, usePressingTurn } from './queries';
 import { usePhaseEnd } from './use-phase-end';
 
 /** The phase that a pressing is in, to be read from afar: it goes by the server's clock, whatever the phone did meanwhile. */
@@ -22,7 +24,9 @@ export function TimerCard({ pressing }: { pressing: PressingView }) {
   useAwake(isGoing);
   const phase = pressing.phases[Math.min(pressing.at, pressing.phases.length - 1)];
   const left = now === null && isGoing ? null : leftSeconds(pressing, now ?? 0);
-  const isOver = isGoing && left !== null && left <= 0;
+  const plate = usePlate(pressing);
+  // A plate that tells its temperature is warm when it is, not when a clock says so.
+  const isOver = isGoing && (phase.kind === 'warm-up' && plate ? plate.isReady : left !== null && left <= 0);
   const isForgotten = left !== null && left < -FORGOTTEN_SECONDS;
   usePhaseEnd(isGoing ? `${pressing.id} ${pressing.at}` : null, isOver, `${phaseName(phase)}: done.`, pressing.name);
   const next = pressing.phases[pressing.at + 1];
@@ -36,11 +40,13 @@ export function TimerCard({ pressing }: { pressing: PressingView }) {
       ) : (
         <Left left={pressing.state === 'waiting' ? phase.seconds : left} isDown={phase.isDown} />
       )}
+      {plate && isGoing ? <PlateLine plate={plate} pressing={pressing} /> : null}
       <Body>{sayPhase(phase, pressing.layers, pressing.unit)}</Body>
       {pressing.state === 'paused' ? (
         <Body style={{ color: ember }}>{sayPause(phase, spentSeconds(pressing, 0))}</Body>
       ) : null}
       <PhaseRule phases={pressing.phases} at={pressing.state === 'waiting' ? -1 : pressing.at} />
+      {pressing.state === 'waiting' ? <PressReady pressing={pressing} /> : null}
       {next ? <Aside>{`Then: ${phaseName(next).toLowerCase()}, ${formatDuration(next.seconds)}.`}</Aside> : null}
     </Leaf>
   );

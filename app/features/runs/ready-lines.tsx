@@ -2,15 +2,15 @@ import { paths, type RunView } from '@keen-anvil/contract';
 import type { PreparationLine } from '@keen-anvil/core/preparation';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Button, Input } from '../../ui/elements';
 import { Decision } from '../../ui/choice';
-import { Icon } from '../../ui/icon';
 import { TextKey } from '../../ui/text-key';
+import { TickLine } from '../../ui/tick-line';
 import { useTokens } from '../../ui/theme';
-import { SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { SPACE } from '../../ui/tokens';
+import { Body, Figure, Strong } from '../../ui/type';
 import { call } from '../api/client';
 import { useTick } from '../jobs/run-queries';
 import { endWarming, startWarming, warmClocks, warmLeft } from './warm-clocks';
@@ -53,36 +53,10 @@ interface ReadyLineProps {
 }
 
 function ReadyLine({ run, line, isTicked, onTick }: ReadyLineProps) {
-  const { ink, moss, ember, slate, rule } = useTokens();
   return (
-    <View style={{ borderBottomWidth: 1, borderStyle: 'dashed', borderColor: rule }}>
-      <Pressable
-        role="checkbox"
-        aria-checked={isTicked}
-        aria-label={line.text}
-        onPress={onTick}
-        style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base, minHeight: TARGET + 8 }}
-      >
-        <View
-          style={{
-            width: 30,
-            height: 30,
-            borderWidth: 2,
-            borderColor: isTicked ? moss : line.isSafety ? ember : slate,
-            borderRadius: 3,
-            alignItems: 'center',
-            justifyContent: 'center',
-          }}
-        >
-          {isTicked ? <Icon name="check" size={24} color={moss} /> : null}
-        </View>
-        <View style={{ flex: 1 }}>
-          <Body style={{ color: isTicked ? slate : ink }}>{line.text}</Body>
-          {line.isSafety ? <Aside style={{ color: isTicked ? slate : ember }}>for your safety</Aside> : null}
-        </View>
-      </Pressable>
+    <TickLine text={line.text} isSafety={line.isSafety} isTicked={isTicked} onTick={onTick}>
       {line.minutes !== null && !isTicked ? <WarmClock run={run} line={line} /> : null}
-    </View>
+    </TickLine>
   );
 }
 

@@ -1,4 +1,6 @@
 import type { AtOdds, FoundPlan, HeatWindow, PlanPhase, PlatePlace } from '@keen-anvil/core/press';
+import type { PreparationLine } from '@keen-anvil/core/preparation';
+import type { PlateReading } from '@keen-anvil/core/standins';
 import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, ProcessName, Temper } from '@keen-anvil/core/recipes';
 
@@ -49,7 +51,17 @@ export interface PressingView extends PressTimer {
   machineName: string;
   unit: string;
   name: string;
+  /** Its plate tells its temperature itself; else somebody reads its dial. */
+  isRead: boolean;
+  /** What has to be ready before it starts, and what of that is ticked. */
+  preparation: PreparationLine[];
+  ticked: string[];
   layers: (Pick<PressLayerView, 'id' | 'name' | 'colour' | 'process' | 'recipeId'> & { outcome: Outcome | null })[];
+}
+
+/** What the plate of a pressing says now; null where it does not tell. */
+export interface PlateView {
+  plate: PlateReading | null;
 }
 
 /** What the server's clock says, ms since 1970. */

@@ -1,7 +1,19 @@
 import 'reflect-metadata';
 import { TIMER_TURNS, type TimerTurn } from '@keen-anvil/core/timers';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
-import { IsBoolean, IsIn, IsInt, IsUUID, Max, Min, ValidateIf } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  IsUUID,
+  Length,
+  Max,
+  Min,
+  ValidateIf,
+} from 'class-validator';
 
 /** A job's press plan is carried out. */
 export class NewPressing {
@@ -14,6 +26,11 @@ export class NewPressing {
 export class PressingTurn {
   @IsIn(TIMER_TURNS) turn!: TimerTurn;
   @IsInt() @Min(0) @Max(1000) at!: number;
+}
+
+/** What is ready before a pressing starts. */
+export class PressingTicks {
+  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) @Length(1, 60, { each: true }) ticked!: string[];
 }
 
 /** How a layer came out; null takes it back. */

@@ -96,6 +96,18 @@ describe('getting ready for a step', () => {
     expect(mine(clam, 'heat-press')).toEqual(['a', 'b']);
   });
 
+  it('asks for a washed garment or for a wiped blank, by what it is pressed onto', () => {
+    const on = (family: 'fabric' | 'acrylic') => ({ ground: { name: 'The blank', family } });
+    expect(ids(stepOf(clam, 'heat-press', on('fabric')))).toEqual(['washed', 'plate']);
+    expect(ids(stepOf(clam, 'sublimate', on('acrylic')))).toEqual(['wiped', 'shifts', 'plate']);
+    expect(ids(stepOf({ ...clam, kind: 'hand-press' }, 'heat-press', { settings: { cover: 1 } }))).toEqual([
+      'washed',
+      'steam',
+      'cover',
+      'plate',
+    ]);
+  });
+
   it('may leave lines open, but none that keeps people safe', () => {
     const tool = { name: 'Head', kind: 'laser-head' as const, details: {} };
     const lines = preparationFor(stepOf(diode, 'laser-cut', { material: plywood, tool }), all, [], 'm');

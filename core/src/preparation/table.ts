@@ -15,6 +15,8 @@ export interface Prepared {
   material: { name: string; family: FamilyName; thicknessMm: number; facing: string; details: Details };
   onCarrier: boolean;
   isFromBack: boolean;
+  /** What it is pressed onto, where somebody said so. */
+  ground?: { name: string; family: FamilyName } | null;
 }
 
 /** When a line has to be ticked: with each new material, each new tool, each machine, or before each start. */
@@ -39,6 +41,8 @@ const isOneOf =
   ({ material }: Prepared) =>
     families.includes(material.family);
 const isWoven = isOneOf('fabric');
+/** A board, a plate or a tile, not something to wear. */
+const isOntoHard = ({ ground }: Prepared) => !!ground && ground.family !== 'fabric' && ground.family !== 'leather';
 const isSmokey = isOneOf('wood', 'bamboo', 'leather', 'acrylic', 'card', 'fabric');
 
 /** How tacky a carrier should be for a family. */
@@ -184,9 +188,29 @@ export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'washed',
     with: 'material',
-    isNeeded: (step) => isPress(step) || (isPlotter(step) && isWoven(step) && step.material.details.shrinks === true),
+    isNeeded: (step) =>
+      (isPress(step) && !isOntoHard(step)) ||
+      (isPlotter(step) && isWoven(step) && step.material.details.shrinks === true),
     says: (step) =>
       isPress(step) ? 'Garment washed, dry and without lint' : `${step.material.name} washed before, as it shrinks`,
+  },
+  {
+    id: 'wiped',
+    with: 'material',
+    isNeeded: (step) => isPress(step) && isOntoHard(step),
+    says: ({ ground }) => `${ground!.name} wiped and without dust, its protective film off`,
+  },
+  {
+    id: 'shifts',
+    with: 'material',
+    isNeeded: ({ process }) => process.name === 'sublimate',
+    says: () => 'The print lies on its blank, ink to it, and heat tape holds it where it is',
+  },
+  {
+    id: 'steam',
+    with: 'machine',
+    isNeeded: ({ machine }) => machine.kind === 'hand-press',
+    says: ({ machine }) => `No steam: ${machine.name} is empty, or steam is off`,
   },
   {
     id: 'cover',

@@ -17,3 +17,4 @@ export { tipWays } from './tip-way';
 export { burntBy, type Burnt } from './burnt';
 export { SerialController, type ControllerWish } from './serial-controller';
 export { pressedOnPlate, type PressedOnPlate } from './press-plate';
+export { plateNow, type PlateReading } from './plate-now';

@@ -1,5 +1,6 @@
 import { planPhases, planPress, planSeconds, type HeatLayer } from '../press';
-import { pressedOnPlate } from './index';
+import type { PressTimer } from '../timers';
+import { plateNow, pressedOnPlate } from './index';
 
 const film = (id: string): HeatLayer => ({
   id,
@@ -60,5 +61,44 @@ describe('a press that is not there', () => {
     const hurried = waited.filter(({ kind }) => kind !== 'recover');
     const heatOf = (phases: typeof waited) => pressedOnPlate('clam-press', phases, 3).heat.gold;
     expect(heatOf(hurried)).toBeLessThan(0.97 * heatOf(waited));
+  });
+});
+
+describe('what a plate says while it is pressed with', () => {
+  const phases = planned('clam-press', 1, false);
+  const timer = (over: Partial<PressTimer>): PressTimer => ({
+    phases,
+    state: 'running',
+    at: 0,
+    since: 0,
+    doneBefore: 0,
+    took: [],
+    ...over,
+  });
+  const [{ seconds: warmUp, celsius }] = phases;
+  const after = (seconds: number) => plateNow('clam-press', timer({}), 5, seconds * 1000);
+
+  it('is cold at first, warms up, swings over, and is ready about when the plan says', () => {
+    expect(after(0).shownC).toBeCloseTo(22, 6);
+    expect(after(0).isReady).toBe(false);
+    expect(Math.abs(after(0).readyInSeconds! - warmUp)).toBeLessThan(0.05 * warmUp);
+    const half = after(warmUp / 2);
+    expect(half.shownC).toBeGreaterThan(60);
+    expect(half.shownC).toBeLessThan(celsius!);
+    const over = Array.from({ length: 80 }, (_, i) => after(warmUp - 60 + i).shownC - celsius!);
+    expect(Math.max(...over)).toBeGreaterThan(0.4);
+    expect(after(warmUp + 60)).toMatchObject({ isReady: true, dialledC: celsius, readyInSeconds: 0 });
+  });
+
+  it('falls where a cold blank comes under it, and comes back', () => {
+    const press = phases.findIndex(({ kind }) => kind === 'press');
+    const took = phases.slice(0, press).map(({ seconds }) => seconds + 60);
+    const at = (seconds: number) => plateNow('clam-press', timer({ at: press, took }), 5, seconds * 1000).shownC;
+    expect(at(4)).toBeLessThan(celsius! - 2);
+    expect(at(60)).toBeGreaterThan(at(4) + 2);
+  });
+
+  it('stays as it is while nobody has looked for a day', () => {
+    expect(Math.abs(after(86_400).shownC - celsius!)).toBeLessThan(2);
   });
 });

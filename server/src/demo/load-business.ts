@@ -72,6 +72,8 @@ async function loadWarming(pool: Pool): Promise<void> {
       { id: layerId, name: 'Transfer film, gold glitter', colour: '#c79a3b', process: 'heat-press', recipeId: null },
     ],
     phases,
+    isRead: true,
+    preparation: [],
   });
   await turnPressing(pool, DEMO_WORKSHOP_ID, id, {
     phases,

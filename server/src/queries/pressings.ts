@@ -10,7 +10,7 @@ export type PressingRow = Omit<PressingView, 'layers' | 'unit'> & {
 };
 
 const COLUMNS = `p.id, p.job_id AS "jobId", p.machine_id AS "machineId", m.name AS "machineName", p.name, p.layers, p.phases, p.state, p.at_phase AS at,
-  (extract(epoch FROM p.phase_since) * 1000)::double precision AS since, p.done_before_ms AS "doneBefore", p.took, p.outcomes`;
+  (extract(epoch FROM p.phase_since) * 1000)::double precision AS since, p.done_before_ms AS "doneBefore", p.took, p.outcomes, p.is_read AS "isRead", p.preparation, p.ticked`;
 const JOINED = `FROM pressing p JOIN machine m ON m.workshop_id = p.workshop_id AND m.id = p.machine_id`;
 
 /** What the server's clock says, ms since 1970: PostgreSQL's, which all servers share. */
@@ -30,6 +30,15 @@ export async function listPressings(db: Db, workshopId: string, jobId: string | 
     [workshopId, jobId],
   );
   return rows;
+}
+
+/** A pressing. */
+export async function findPressing(db: Db, workshopId: string, id: string): Promise<PressingRow | undefined> {
+  const { rows } = await db.query<PressingRow>(`SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1 AND p.id = $2`, [
+    workshopId,
+    id,
+  ]);
+  return rows[0];
 }
 
 /** A pressing; locked until the transaction ends. */
@@ -52,11 +61,24 @@ export async function insertPressing(
     name,
     layers,
     phases,
-  }: Pick<PressingRow, 'id' | 'jobId' | 'machineId' | 'name' | 'layers' | 'phases'>,
+    isRead,
+    preparation,
+  }: Pick<PressingRow, 'id' | 'jobId' | 'machineId' | 'name' | 'layers' | 'phases' | 'isRead' | 'preparation'>,
 ): Promise<void> {
   await db.query(
-    `INSERT INTO pressing (workshop_id, id, job_id, machine_id, name, layers, phases) VALUES ($1, $2, $3, $4, $5, $6, $7) ON CONFLICT DO NOTHING`,
-    [workshopId, id, jobId, machineId, name, JSON.stringify(layers), JSON.stringify(phases)],
+    `INSERT INTO pressing (workshop_id, id, job_id, machine_id, name, layers, phases, is_read, preparation)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING`,
+    [
+      workshopId,
+      id,
+      jobId,
+      machineId,
+      name,
+      JSON.stringify(layers),
+      JSON.stringify(phases),
+      isRead,
+      JSON.stringify(preparation),
+    ],
   );
 }
 
@@ -67,6 +89,15 @@ export async function turnPressing(db: Db, workshopId: string, id: string, timer
        ended_at = CASE WHEN $3 IN ('done', 'cancelled') THEN coalesce(ended_at, now()) END WHERE workshop_id = $1 AND id = $2`,
     [workshopId, id, timer.state, timer.at, timer.since, timer.doneBefore, JSON.stringify(timer.took)],
   );
+}
+
+/** Writes what is ready before a pressing starts. */
+export async function tickPressing(db: Db, workshopId: string, id: string, ticked: readonly string[]): Promise<void> {
+  await db.query('UPDATE pressing SET ticked = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    JSON.stringify(ticked),
+  ]);
 }
 
 /** Writes how the layers of a pressing came out. */

@@ -5,6 +5,7 @@ import {
   type JobDetail,
   type MachineView,
   type MaterialView,
+  type PlateView,
   type PressingView,
   type PressPlanView,
 } from '@keen-anvil/contract';
@@ -41,8 +42,16 @@ const change = (job: JobDetail, body: Omit<ChangeStep, 'do'>): Promise<JobDetail
   );
 const planOf = async (job: JobDetail): Promise<PressPlanView> =>
   (await api().get(paths.pressPlan(job.id, true)).expect(200)).body;
-const begin = async (job: JobDetail): Promise<PressingView> =>
-  (await api().post(paths.jobPressings(job.id)).send({ id: randomUUID(), isWarm: true }).expect(201)).body;
+const begun = async (job: JobDetail, isWarm = true): Promise<PressingView> =>
+  (await api().post(paths.jobPressings(job.id)).send({ id: randomUUID(), isWarm }).expect(201)).body;
+const begin = async (job: JobDetail): Promise<PressingView> => ready(await begun(job));
+const ready = async (pressing: PressingView): Promise<PressingView> =>
+  (
+    await api()
+      .post(paths.pressingTicks(pressing.id))
+      .send({ ticked: pressing.preparation.map(({ id }) => id) })
+      .expect(200)
+  ).body;
 const turn = (pressing: PressingView, name: string, at = pressing.at) =>
   api().post(paths.pressingTurn(pressing.id)).send({ turn: name, at });
 
@@ -88,6 +97,43 @@ describe('a press plan of a job', () => {
     expect(plan.places.length).toBeGreaterThan(1);
     const seam = plan.none ? plan.none.in : null;
     expect(plan.plan !== null || seam === 'heat under the overlapping plate' || seam === 'heat').toBe(true);
+  });
+});
+
+describe('before a pressing starts', () => {
+  it('asks for what its ground needs, and does not start while a line for somebody’s safety is open', async () => {
+    const waiting = await begun(await shirt('Polyester jersey'));
+    expect(waiting.preparation.map(({ id }) => id)).toEqual(expect.arrayContaining(['washed', 'plate']));
+    expect(waiting.ticked).toEqual([]);
+    const { error } = (await turn(waiting, 'start').expect(409)).body;
+    expect(error.message).toMatch(/ticked off before the start: “Clam stands firm/);
+    await api()
+      .post(paths.pressingTicks(waiting.id))
+      .send({ ticked: ['nothing of the kind'] })
+      .expect(422);
+    expect((await ready(waiting)).ticked).toEqual(waiting.preparation.map(({ id }) => id));
+    const going: PressingView = (await turn(waiting, 'start').expect(200)).body;
+    await turn(going, 'cancel').expect(200);
+  });
+
+  it('has a plate that tells how hot it is, until a hand reads its dial', async () => {
+    const job = await shirt('Polyester jersey');
+    const cold = await ready(await begun(job, false));
+    expect(await get<PlateView>(paths.pressingPlate(cold.id))).toEqual({ plate: null });
+    const going: PressingView = (await turn(cold, 'start').expect(200)).body;
+    expect(going.isRead).toBe(true);
+    const { plate } = await get<PlateView>(paths.pressingPlate(going.id));
+    expect(plate).toMatchObject({ isReady: false, dialledC: going.phases[0].celsius });
+    expect(plate!.shownC).toBeLessThan(40);
+    expect(plate!.readyInSeconds).toBeGreaterThan(0.8 * going.phases[0].seconds);
+    await turn(going, 'cancel').expect(200);
+    const { id, version } = await byName<MachineView>(paths.machines, 'Clam');
+    await api().patch(paths.machine(id)).send({ version, driver: 'by-hand' }).expect(200);
+    const byHand = await ready(await begun(job, false));
+    const read: PressingView = (await turn(byHand, 'start').expect(200)).body;
+    expect(read.isRead).toBe(false);
+    expect(await get<PlateView>(paths.pressingPlate(read.id))).toEqual({ plate: null });
+    await turn(read, 'cancel').expect(200);
   });
 });
 

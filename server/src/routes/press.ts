@@ -1,5 +1,5 @@
 import type { ClockView } from '@keen-anvil/contract';
-import { NewPressing, PressingTurn, PressingVerdict } from '@keen-anvil/contract/checks';
+import { NewPressing, PressingTicks, PressingTurn, PressingVerdict } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { clockNow } from '../queries/pressings';
 import { pressPlanOf } from '../services/press-plans';
@@ -33,6 +33,12 @@ export function pressRoutes({ pool, heavy }: ApiParts): Router {
   );
   router.post('/pressings/:id/turns', async (request, response) => {
     response.json(await pressings.turn(workshopOf(request), idOf(request), bodyOf(request, PressingTurn)));
+  });
+  router.post('/pressings/:id/ticks', async (request, response) => {
+    response.json(await pressings.tick(workshopOf(request), idOf(request), bodyOf(request, PressingTicks)));
+  });
+  router.get('/pressings/:id/plate', async (request, response) => {
+    response.set('Cache-Control', 'no-store').json(await pressings.plate(workshopOf(request), idOf(request)));
   });
   router.post('/pressings/:id/outcome', async (request, response) => {
     response.json(await pressings.judge(workshopOf(request), idOf(request), bodyOf(request, PressingVerdict)));

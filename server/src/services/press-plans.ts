@@ -1,7 +1,8 @@
 import type { JobDetail, PressLayerView, PressPlanView, StepView } from '@keen-anvil/contract';
 import { boundsOf, knownBounds } from '@keen-anvil/core/geometry';
 import { dialOf, machineKindOf, type Machine } from '@keen-anvil/core/machines';
-import { familyOf } from '@keen-anvil/core/materials';
+import { familyOf, type FamilyName } from '@keen-anvil/core/materials';
+import type { Prepared } from '@keen-anvil/core/preparation';
 import {
   atPlate,
   liesOverOf,
@@ -26,6 +27,9 @@ import { jobDetail } from './job-views';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
 
+/** What is pressed onto: a cloth or a blank. */
+type PressGround = Ground & { family: FamilyName; isOpenWeave: boolean };
+
 /** Something to press, with what it is pressed by. */
 interface Pressed {
   step: StepView;
@@ -43,7 +47,7 @@ export async function pressPlanOf(
   workshopId: string,
   jobId: string,
   isWarm: boolean,
-): Promise<{ view: PressPlanView; jobName: string }> {
+): Promise<{ view: PressPlanView; jobName: string; machine: Machine; prepared: Prepared[] }> {
   const job = await jobDetail(pool, heavy, workshopId, jobId);
   const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
   const steps = await pressSteps(pool, workshopId, job, shop);
@@ -73,6 +77,19 @@ export async function pressPlanOf(
     : [];
   return {
     jobName: job.name,
+    machine,
+    prepared: pressed.map(({ step, settings }) => ({
+      process: processOf(step.process),
+      settings,
+      machine,
+      kind: machineKindOf(machine.kind),
+      tool: shop.tools.get(step.toolId)!,
+      holder: step.holder,
+      material: shop.materials.get(step.materialId!)!,
+      onCarrier: false,
+      isFromBack: false,
+      ground,
+    })),
     view: {
       machineId: machine.id,
       machineName: machine.name,
@@ -181,7 +198,7 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
 }
 
 /** What the layers go onto; null where nobody has said. @throws Problem where it is not the same for all */
-function groundOf(steps: readonly StepView[], shop: Shop): (Ground & { isOpenWeave: boolean }) | null {
+function groundOf(steps: readonly StepView[], shop: Shop): PressGround | null {
   const ids = [...new Set(steps.flatMap(({ onMaterialId }) => onMaterialId ?? []))];
   if (ids.length > 1)
     throw refused('All that is pressed in one go goes onto one cloth or blank; two were said.', 'onMaterialId');

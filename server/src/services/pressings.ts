@@ -1,6 +1,15 @@
-import type { NewPressing, PressingTurn, PressingVerdict, PressingView } from '@keen-anvil/contract';
+import type {
+  NewPressing,
+  PlateView,
+  PressingTicks,
+  PressingTurn,
+  PressingVerdict,
+  PressingView,
+} from '@keen-anvil/contract';
 import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
 import { type PlanPhase } from '@keen-anvil/core/press';
+import { preparationFor, unticked, type PreparationLine } from '@keen-anvil/core/preparation';
+import { plateNow, seedFromId } from '@keen-anvil/core/standins';
 import { turnTimer, wasForgotten } from '@keen-anvil/core/timers';
 import { heatRate } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
@@ -12,14 +21,17 @@ import { findMachineUse, lockMachine } from '../queries/machine-use';
 import { listMachines } from '../queries/machines';
 import {
   clockNow,
+  findPressing,
   insertPressing,
   judgePressing,
   keepPressed,
   listPressings,
   lockPressing,
+  tickPressing,
   turnPressing,
   type PressingRow,
 } from '../queries/pressings';
+import { listOwnLines } from '../queries/preparation-lines';
 import { newestRevisions } from '../queries/recipes';
 import { refreshCards } from './cards';
 import { pressPlanOf } from './press-plans';
@@ -39,9 +51,12 @@ export class Pressings {
 
   /** Writes a job's plan down to be carried out. Sent twice, it is there once. @throws Problem where there is no plan */
   async begin(workshopId: string, jobId: string, { id, isWarm }: NewPressing): Promise<PressingView> {
-    const { view, jobName } = await pressPlanOf(this.pool, this.heavy, workshopId, jobId, isWarm);
+    const { view, jobName, machine, prepared } = await pressPlanOf(this.pool, this.heavy, workshopId, jobId, isWarm);
     if (!view.plan)
       throw refused('There is no plan that suits all that is pressed: two of its layers are at odds.', 'plan');
+    const own = await listOwnLines(this.pool, workshopId);
+    const isNew = { machine: true, material: true, tool: true };
+    const preparation = uniqueLines(prepared.flatMap((step) => preparationFor(step, isNew, own, machine.id)));
     await inTransaction(this.pool, (db) =>
       insertPressing(db, workshopId, {
         id,
@@ -56,6 +71,8 @@ export class Pressings {
           recipeId,
         })),
         phases: view.phases,
+        isRead: (machine.driver ?? 'stand-in') === 'stand-in',
+        preparation,
       }),
     );
     return this.find(workshopId, jobId, id);
@@ -71,11 +88,37 @@ export class Pressings {
       const next = turnTimer(row, turn, await clockNow(db));
       if (!next)
         throw new Problem(409, 'pressing-state', `A pressing that is ${row.state} cannot be told “${turn}” there.`);
-      if (turn === 'start') await refuseTwoAtOnce(db, workshopId, row);
+      if (turn === 'start') {
+        refuseUnready(row);
+        await refuseTwoAtOnce(db, workshopId, row);
+      }
       await turnPressing(db, workshopId, id, next);
       return row.jobId;
     });
     return this.find(workshopId, jobId, id);
+  }
+
+  /** Keeps what is ready before it starts. */
+  async tick(workshopId: string, id: string, { ticked }: PressingTicks): Promise<PressingView> {
+    const jobId = await inTransaction(this.pool, async (db) => {
+      const row = await lockPressing(db, workshopId, id);
+      if (!row) throw notFound('That pressing');
+      const unknown = ticked.find((line) => !row.preparation.some((known) => known.id === line));
+      if (unknown)
+        throw refused(`A line of what has to be ready for this pressing was expected; “${unknown}” came.`, 'ticked');
+      await tickPressing(db, workshopId, id, ticked);
+      return row.jobId;
+    });
+    return this.find(workshopId, jobId, id);
+  }
+
+  /** What the plate says of itself; null where somebody reads its dial. */
+  async plate(workshopId: string, id: string): Promise<PlateView> {
+    const row = await findPressing(this.pool, workshopId, id);
+    if (!row) throw notFound('That pressing');
+    if (!row.isRead || row.state === 'waiting') return { plate: null };
+    const machine = (await listMachines(this.pool, workshopId)).find((one) => one.id === row.machineId)!;
+    return { plate: plateNow(machine.kind, row, seedFromId(row.machineId), await clockNow(this.pool)) };
   }
 
   /** Keeps how a layer came out; it is evidence for its recipe, with the heat that it really got. */
@@ -125,6 +168,18 @@ export class Pressings {
     if (!found) throw notFound('That pressing');
     return found;
   }
+}
+
+/** Lines of several layers, each once; what keeps people safe stays last. */
+function uniqueLines(lines: readonly PreparationLine[]): PreparationLine[] {
+  const once = [...new Map(lines.map((line) => [line.id, line])).values()];
+  return [...once.filter(({ isSafety }) => !isSafety), ...once.filter(({ isSafety }) => isSafety)];
+}
+
+/** What keeps people safe is ticked off before the plate comes down. */
+function refuseUnready({ preparation, ticked }: PressingRow): void {
+  const [open] = unticked(preparation, ticked);
+  if (open) throw new Problem(409, 'not-ready', `This was expected to be ticked off before the start: “${open.text}”.`);
 }
 
 /** A press does one thing at a time; what only waits for it may wait on. */
