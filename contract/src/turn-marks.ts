@@ -1,6 +1,6 @@
 import { knownBounds, type Point } from '@keen-anvil/core/geometry';
 import { pointAt, turnedSheet, type SheetTurn } from '@keen-anvil/core/layout';
-import { isOfTurnMarks } from '@keen-anvil/core/jobs';
+import { isOfAid, isOfTurnMarks } from '@keen-anvil/core/jobs';
 import { brought } from '@keen-anvil/core/registration';
 import type { JobDetail, PartView } from './answers';
 import { laidOn } from './step-work';
@@ -18,6 +18,12 @@ interface TurnedSheet {
 export const isTurnMarkIn = (job: JobDetail, { artworkId, role }: Pick<PartView, 'artworkId' | 'role'>): boolean => {
   const drawing = job.artworks.find(({ id }) => id === artworkId);
   return role === 'process' && drawing !== undefined && isOfTurnMarks(drawing);
+};
+
+/** Whether a part of a job only helps to make it: marks to turn by, or a ruler to lay it by. A job of nothing else makes those. */
+export const isAidIn = (job: JobDetail, { artworkId }: Pick<PartView, 'artworkId'>): boolean => {
+  const drawing = job.artworks.find(({ id }) => id === artworkId);
+  return drawing !== undefined && isOfAid(drawing) && !job.artworks.every(isOfAid);
 };
 
 /**

@@ -35,5 +35,9 @@ CREATE TABLE size_set (
   FOREIGN KEY (job_id) REFERENCES job
 );
 -- How a job looks on its blank, as it was kept last; a quote keeps what it was when it was offered.
-ALTER TABLE job ADD COLUMN mockup_photo_id uuid;
-ALTER TABLE quote ADD COLUMN photo_id uuid;
+ALTER TABLE job
+  ADD COLUMN mockup_photo_id uuid,
+  ADD FOREIGN KEY (workshop_id, mockup_photo_id) REFERENCES photo (workshop_id, id);
+ALTER TABLE quote
+  ADD COLUMN photo_id uuid,
+  ADD FOREIGN KEY (workshop_id, photo_id) REFERENCES photo (workshop_id, id);

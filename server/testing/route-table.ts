@@ -477,6 +477,41 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.quoteTurn(randomUUID()),
     body: { state: 'accepted' },
   })),
+  route('post', '/garments', contract.NewGarment, () => ({
+    url: paths.garments,
+    body: {
+      id: randomUUID(),
+      name: 'Club vest',
+      measures: {
+        chestWidthMm: 480,
+        lengthMm: 660,
+        neckWidthMm: 180,
+        neckDropMm: 100,
+        sleeveLengthMm: 40,
+        sleeveWidthMm: 200,
+      },
+    },
+  })),
+  route('post', '/garments/:id/archive', contract.PutAway, () => ({
+    url: paths.garmentArchive(randomUUID()),
+    body: { isArchived: true },
+  })),
+  route('post', '/jobs/:id/size-set', contract.SizeSetWish, (w) => ({
+    url: paths.sizeSet(w.job.id),
+    body: { place: 'front', counts: [{ size: 'M', count: 8 }] },
+  })),
+  route('post', '/jobs/:id/mockup', contract.MockupWish, (w) => ({
+    url: paths.mockup(w.job.id),
+    body: { photoId: randomUUID() },
+  })),
+  route('post', '/warm-clocks', contract.NewWarmClock, (w) => ({
+    url: paths.warmClocks,
+    body: { name: 'run warm', jobId: w.job.id, text: 'The tip is warm', minutes: 5 },
+  })),
+  route('post', '/warm-clocks/end', contract.WarmClockEnd, () => ({
+    url: paths.warmClockEnd,
+    body: { name: 'run warm' },
+  })),
   route('post', '/jobs/:id/pressings', contract.NewPressing, (w) => ({
     url: paths.jobPressings(w.job.id),
     body: { id: randomUUID(), isWarm: true },

@@ -1,32 +1,30 @@
-import { render, screen } from '@testing-library/react-native';
-import { BenchBookTheme } from '../../ui/theme';
-import { endWarming, startWarming, warmClocks } from '../runs/warm-clocks';
+import { screen } from '@testing-library/react-native';
+import { renderWithBook } from '../../testing/with-book';
+import { warmLeft } from '../runs/warm-clocks';
 import { Warming } from './warming';
 
 jest.mock('expo-router', () => ({ useRouter: () => ({ push: jest.fn() }), Link: 'Link' }));
 
-const tip = { name: 'run-1 warm', jobId: 'job-1', text: 'Heated tip is warm', minutes: 5 };
+const tip = { name: 'run-1 warm', jobId: 'job-1', text: 'Heated tip is warm', minutes: 60, since: 1_000_000 };
 
 describe('what warms up', () => {
-  it('is shown on the Bench until it is ticked off, and a second start changes nothing', () => {
-    const now = Date.now();
-    startWarming({ ...tip, at: now - 60_000 });
-    startWarming({ ...tip, at: now });
-    expect(warmClocks(now).map(({ at }) => at)).toEqual([now - 60_000]);
-    const { unmount } = render(
-      <BenchBookTheme>
-        <Warming />
-      </BenchBookTheme>,
-    );
-    expect(screen.getByText('Heated tip is warm')).toBeTruthy();
-    expect(screen.getByText(/^(4 min 0|3 min 59) s left$/)).toBeTruthy();
-    unmount();
-    endWarming(tip.name);
-    expect(warmClocks(now)).toEqual([]);
+  it('is shown on the Bench by the server’s clock, with what is left', async () => {
+    renderWithBook(<Warming />, {
+      '/api/warm-clocks': { body: [tip, { ...tip, name: 'run-2 warm', text: 'Pen is warm', minutes: 0.5 }] },
+      '/api/clock': { body: { now: 1_060_000 } },
+    });
+    expect(await screen.findByText('Heated tip is warm')).toBeTruthy();
+    expect(await screen.findByText(/^(59|58) min \d+ s left$/)).toBeTruthy();
+    expect(screen.getByText('Its time is over: tick it off.')).toBeTruthy();
   });
 
-  it('is put away where nobody looked at it for half a day', () => {
-    startWarming({ ...tip, at: 1_000 });
-    expect(warmClocks(1_000 + 13 * 3_600_000)).toEqual([]);
+  it('takes no room where nothing does', async () => {
+    renderWithBook(<Warming />, { '/api/warm-clocks': { body: [] } });
+    expect(screen.queryByText('Warming up')).toBeNull();
+  });
+
+  it('never has less than nothing left', () => {
+    expect(warmLeft(tip, tip.since + 90_000)).toBe(3510);
+    expect(warmLeft(tip, tip.since + 86_400_000)).toBe(0);
   });
 });

@@ -52,10 +52,25 @@ const finishing: FinishingView = {
   ],
   care: { signs: ['hand-wash'], words: ['Wash it by hand, lukewarm.'] },
 };
+const vest = {
+  id: 'vest',
+  name: 'Club vest',
+  measures: {
+    chestWidthMm: 480,
+    lengthMm: 660,
+    neckWidthMm: 180,
+    neckDropMm: 100,
+    sleeveLengthMm: 40,
+    sleeveWidthMm: 200,
+  },
+};
 const answers = {
   '/api/jobs/job-1/cost': { body: cost },
   '/api/jobs/job-1/quotes': { body: [] },
   '/api/jobs/job-1/finishing': { body: finishing },
+  '/api/jobs/job-1/mockup': { body: { photoId: null } },
+  '/api/jobs/job-1/size-set': { body: { place: 'front', counts: [{ size: 'M', count: 8 }] } },
+  '/api/garments': { body: [vest] },
   '/api/jobs/job-1': { body: job },
   '/api/rates': { body: { ...USUAL_RATES, version: 1, currency: 'EUR' } },
   '/api/clock': { body: { now: 1_000_000 } },
@@ -119,6 +134,39 @@ describe('on a garment', () => {
     await waitFor(() =>
       expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
         body: { measured: { shape: 'placement-ruler', measures: { down: 70 } } },
+      }),
+    );
+  });
+
+  it('goes by a garment of our own, and counts it into the set', async () => {
+    const { sent } = renderWithBook(<PlacePage jobId="job-1" />, answers);
+    fireEvent.press(await screen.findByRole('radio', { name: 'Club vest' }));
+    expect(screen.getByText('65 mm below the neckline')).toBeTruthy();
+    expect(screen.getByText('8 garments, cut in one width')).toBeTruthy();
+    fireEvent.press(screen.getByRole('radio', { name: 'Our own' }));
+    fireEvent.press(screen.getByLabelText('Club vest up by 1'));
+    await waitFor(() =>
+      expect(sent.filter(({ path }) => path.endsWith('/size-set')).at(-1)).toMatchObject({
+        body: {
+          place: 'front',
+          counts: [
+            { size: 'M', count: 8 },
+            { size: 'vest', count: 1 },
+          ],
+        },
+      }),
+    );
+    expect(await screen.findByText(/^9 garments, cut in/)).toBeTruthy();
+  });
+
+  it('keeps what is measured for all in the workshop', async () => {
+    const { sent } = renderWithBook(<PlacePage jobId="job-1" />, answers);
+    fireEvent.press(await screen.findByText('Measure one of our own'));
+    fireEvent.changeText(screen.getByLabelText('What it is called'), ' Apron ');
+    fireEvent.press(screen.getByText('Keep these'));
+    await waitFor(() =>
+      expect(sent.find(({ method, path }) => method === 'POST' && path === '/api/garments')).toMatchObject({
+        body: { name: 'Apron', measures: { chestWidthMm: 520 } },
       }),
     );
   });

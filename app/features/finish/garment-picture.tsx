@@ -1,4 +1,4 @@
-import type { OnGarment, GarmentSize } from '@keen-anvil/core/garments';
+import { drawnGarment, type GarmentSize, type OnGarment } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -27,20 +27,9 @@ interface GarmentPictureProps {
 export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
   const { card, slate, quench, ink } = useTokens();
   const [width, setWidth] = useState(0);
-  const isSleeve = on.side === 'sleeve';
-  const [wide, long] = isSleeve
-    ? [size.sleeveWidthMm, size.sleeveLengthMm]
-    : [size.chestWidthMm + 1.1 * size.sleeveLengthMm, size.lengthMm];
-  const scale = Math.min((width - 2 * MARGIN) / wide, (HEIGHT - 2 * MARGIN) / long);
-  const middle = width / 2 / scale;
-  const top = MARGIN / scale;
-  // As one stands before it, the wearer's left lies to the right.
-  const cx = middle + on.asideMm;
-  const upper = top + on.middleMm - on.heightMm / 2;
-  const from = on.from.startsWith('above')
-    ? top + long
-    : top + (isSleeve ? 0 : on.side === 'back' ? 20 : size.neckDropMm);
-  const to = on.from.startsWith('above') ? upper + on.heightMm : upper;
+  const garment = drawnGarment(size, on);
+  const { design, measured } = garment;
+  const scale = Math.min((width - 2 * MARGIN) / garment.widthMm, (HEIGHT - 2 * MARGIN) / garment.heightMm);
   const fit = on.widthMm / box.widthMm;
   return (
     <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} style={{ minHeight: HEIGHT }} testID="garment">
@@ -51,32 +40,25 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
           role="img"
           aria-label={`Size ${size.name}: ${formatNumber(on.widthMm, 0)} mm wide, ${formatNumber(on.distanceMm, 0)} mm ${on.from}`}
         >
-          <G transform={`scale(${scale})`}>
-            <Path
-              d={isSleeve ? sleevePath(size, middle, top) : shirtPath(size, middle, top, on.side === 'back')}
-              fill={card}
-              stroke={slate}
-              strokeWidth={2 / scale}
-            />
+          <G transform={`translate(${width / 2} ${MARGIN}) scale(${scale})`}>
+            <Path d={garment.d} fill={card} stroke={slate} strokeWidth={2 / scale} />
             <Line
-              x1={middle}
-              x2={middle}
-              y1={top}
-              y2={top + long}
+              x1={0}
+              x2={0}
+              y1={0}
+              y2={garment.heightMm}
               stroke={slate}
               strokeWidth={1 / scale}
               strokeDasharray={`${6 / scale} ${6 / scale}`}
             />
-            <G
-              transform={`translate(${cx - on.widthMm / 2} ${upper}) scale(${fit}) translate(${-box.minX} ${-box.minY})`}
-            >
+            <G transform={`translate(${design.x} ${design.y}) scale(${fit}) translate(${-box.minX} ${-box.minY})`}>
               {drawn.map(({ d, colour }, i) => (
                 <Path key={i} d={d} fill={colour} fillRule="evenodd" stroke={slate} strokeWidth={0.8 / scale / fit} />
               ))}
             </G>
             <Rect
-              x={cx - on.widthMm / 2}
-              y={upper}
+              x={design.x}
+              y={design.y}
               width={on.widthMm}
               height={on.heightMm}
               fill="none"
@@ -84,18 +66,25 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
               strokeWidth={1.5 / scale}
               strokeDasharray={`${4 / scale} ${3 / scale}`}
             />
-            <Line x1={cx} x2={cx} y1={from} y2={to} stroke={quench} strokeWidth={2 / scale} />
+            <Line
+              x1={measured.x}
+              x2={measured.x}
+              y1={measured.y1}
+              y2={measured.y2}
+              stroke={quench}
+              strokeWidth={2 / scale}
+            />
             <SvgText
               fontFamily={FONT.text}
-              x={cx + 8 / scale}
-              y={(from + to) / 2 + 4 / scale}
+              x={measured.x + 8 / scale}
+              y={(measured.y1 + measured.y2) / 2 + 4 / scale}
               fontSize={13 / scale}
               fill={ink}
             >{`${formatNumber(on.distanceMm, 0)} mm`}</SvgText>
             <SvgText
               fontFamily={FONT.text}
-              x={cx}
-              y={upper + on.heightMm + 15 / scale}
+              x={measured.x}
+              y={design.y + on.heightMm + 15 / scale}
               fontSize={13 / scale}
               fill={ink}
               textAnchor="middle"
@@ -106,18 +95,3 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
     </View>
   );
 }
-
-/** A shirt laid out flat, from its measures. */
-function shirtPath(size: GarmentSize, middle: number, top: number, isBack: boolean): string {
-  const half = size.chestWidthMm / 2;
-  const neck = size.neckWidthMm / 2;
-  const drop = isBack ? 20 : size.neckDropMm;
-  const reach = half + 0.55 * size.sleeveLengthMm;
-  const armpit = top + size.sleeveWidthMm + 30;
-  const right = `L${middle + half * 0.86} ${top + 26}L${middle + reach} ${top + size.sleeveLengthMm * 0.62}L${middle + reach - size.sleeveWidthMm * 0.62} ${top + size.sleeveLengthMm * 0.62 + size.sleeveWidthMm * 0.7}L${middle + half} ${armpit}L${middle + half} ${top + size.lengthMm}`;
-  const left = `L${middle - half} ${top + size.lengthMm}L${middle - half} ${armpit}L${middle - reach + size.sleeveWidthMm * 0.62} ${top + size.sleeveLengthMm * 0.62 + size.sleeveWidthMm * 0.7}L${middle - reach} ${top + size.sleeveLengthMm * 0.62}L${middle - half * 0.86} ${top + 26}`;
-  return `M${middle - neck} ${top}Q${middle - neck * 0.8} ${top + drop} ${middle} ${top + drop}Q${middle + neck * 0.8} ${top + drop} ${middle + neck} ${top}${right}${left}Z`;
-}
-
-const sleevePath = (size: GarmentSize, middle: number, top: number): string =>
-  `M${middle - size.sleeveWidthMm / 2} ${top + 30}Q${middle} ${top - 20} ${middle + size.sleeveWidthMm / 2} ${top + 30}L${middle + size.sleeveWidthMm * 0.44} ${top + size.sleeveLengthMm}H${middle - size.sleeveWidthMm * 0.44}Z`;

@@ -1,29 +1,41 @@
-import { MEASURE_LABELS, ownSize, type GarmentMeasures, type GarmentSize } from '@keen-anvil/core/garments';
+import { MEASURE_LABELS, sizeOf, type GarmentMeasures } from '@keen-anvil/core/garments';
 import { useState } from 'react';
 import { Decision } from '../../ui/choice';
-import { Button } from '../../ui/elements';
+import { Button, Input } from '../../ui/elements';
 import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
 import { Body } from '../../ui/type';
+import { useMeasureGarment } from './garment-queries';
 
-/** A garment measured by the maker. */
-export function OwnMeasures({
-  own,
-  isOpen,
-  onKeep,
-  onClose,
-}: {
-  own: GarmentSize;
+/** From where measuring begins: a medium. */
+function usual(): GarmentMeasures {
+  const { group: _g, name: _n, ...measures } = sizeOf('M');
+  return measures;
+}
+
+interface OwnMeasuresProps {
   isOpen: boolean;
-  onKeep: (measures: GarmentMeasures) => void;
+  /** With its id. */
+  onKept: (id: string) => void;
   onClose: () => void;
-}) {
+}
+
+/** A garment measured by the maker, kept for all in the workshop. */
+export function OwnMeasures({ isOpen, onKept, onClose }: OwnMeasuresProps) {
   const { rust } = useTokens();
-  const { group: _g, name: _n, ...before } = own;
-  const [measures, setMeasures] = useState<GarmentMeasures>(before);
-  const [problem, setProblem] = useState<string | null>(null);
+  const [name, setName] = useState('');
+  const [measures, setMeasures] = useState(usual);
+  const keep = useMeasureGarment();
   return (
-    <Decision title="My own garment" isOpen={isOpen} onClose={onClose}>
+    <Decision title="A garment of our own" isOpen={isOpen} onClose={onClose}>
+      <Input
+        label="What it is called"
+        aria-label="What it is called"
+        value={name}
+        onChangeText={setName}
+        maxLength={60}
+        placeholder="Club vest, large"
+      />
       {(Object.keys(MEASURE_LABELS) as (keyof GarmentMeasures)[]).map((field) => (
         <StepNumber
           key={field}
@@ -36,22 +48,26 @@ export function OwnMeasures({
           onChange={(value) => setMeasures({ ...measures, [field]: value })}
         />
       ))}
-      {problem ? (
+      {keep.isError ? (
         <Body role="alert" style={{ color: rust }}>
-          {problem}
+          {keep.error.message}
         </Body>
       ) : null}
       <Button
         title="Keep these"
-        onPress={() => {
-          try {
-            ownSize('own', measures);
-            setProblem(null);
-            onKeep(measures);
-          } catch (error) {
-            setProblem((error as Error).message);
-          }
-        }}
+        disabled={name.trim() === ''}
+        loading={keep.isPending}
+        onPress={() =>
+          keep.mutate(
+            { name: name.trim(), measures },
+            {
+              onSuccess: (all) => {
+                setName('');
+                onKept(all.at(-1)!.id);
+              },
+            },
+          )
+        }
       />
     </Decision>
   );

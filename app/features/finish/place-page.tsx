@@ -1,19 +1,10 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import { paths, type JobDetail, type SizeSetView } from '@keen-anvil/contract';
+import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
-import {
-  GARMENT_PLACES,
-  GARMENT_SIZES,
-  ownSize,
-  placeLabel,
-  placeOn,
-  rulerFor,
-  sizeOf,
-  type GarmentMeasures,
-  type GarmentPlace,
-  type GarmentSize,
-} from '@keen-anvil/core/garments';
+import { GARMENT_PLACES, GARMENT_SIZES, placeLabel, placeOn, rulerFor, sizeOf } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { ChangeLine } from '../../ui/change-line';
 import { Chips } from '../../ui/chips';
@@ -22,32 +13,23 @@ import { Columns } from '../../ui/columns';
 import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
-import { readPreference, writePreference } from '../../ui/preference';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
+import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure } from '../../ui/type';
+import { SaveKey } from '../api/save-key';
 import { pathOf } from '../jobs/drawn-groups';
 import { useAddMeasured, useJob } from '../jobs/queries';
+import { sizeBy, useCountSizes, useGarments, usePutGarmentAway, useSizeSet } from './garment-queries';
 import { GarmentPicture } from './garment-picture';
 import { OwnMeasures } from './own-measures';
 import { WholeSet } from './whole-set';
 
-const OWN = 'own garment';
-
-/** The garment that the maker measured, as it is kept on this device. */
-function keptOwn(): GarmentSize {
-  const { group: _g, name: _n, ...usual } = sizeOf('M');
-  try {
-    return ownSize('own', { ...usual, ...(JSON.parse(readPreference(OWN) ?? '{}') as Partial<GarmentMeasures>) });
-  } catch {
-    return ownSize('own', usual);
-  }
-}
-
 /** Where a design goes on a garment, how wide it is for each size, and what has to be cut for a whole set. */
 export function PlacePage({ jobId }: { jobId: string }) {
   const job = useJob(jobId);
+  const set = useSizeSet(jobId);
   return (
     <Page
       title={job.data ? `On a garment: ${job.data.name}` : 'On a garment'}
@@ -56,20 +38,25 @@ export function PlacePage({ jobId }: { jobId: string }) {
     >
       {job.isPending ? <Waiting /> : null}
       {job.isError ? <Trouble error={job.error} retry={() => void job.refetch()} /> : null}
-      {job.data ? <Placed job={job.data} /> : null}
+      {set.isError ? <Trouble error={set.error} retry={() => void set.refetch()} /> : null}
+      {job.data && set.data ? <Placed job={job.data} set={set.data} /> : null}
     </Page>
   );
 }
 
-function Placed({ job }: { job: JobDetail }) {
+function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
   const { quench, rust } = useTokens();
-  const [name, setName] = useState('M');
-  const [place, setPlace] = useState<GarmentPlace>('front');
-  const [own, setOwn] = useState(keptOwn);
+  const own = useGarments().data ?? [];
+  const [name, setName] = useState(() => set.counts[0]?.size ?? 'M');
   const [isMeasuring, setMeasuring] = useState(false);
   const [isPlacing, setPlacing] = useState(false);
+  const count = useCountSizes(job.id);
+  const putAway = usePutGarmentAway();
   const addRuler = useAddMeasured(job.id);
-  const parts = job.steps.flatMap((step) => step.parts.map((part) => ({ part, colour: step.colour })));
+  const { place } = set;
+  const parts = job.steps.flatMap((step) =>
+    step.parts.filter((part) => !isAidIn(job, part)).map((part) => ({ part, colour: step.colour })),
+  );
   const boxes = parts.flatMap(({ part }) => knownBounds(part.contours) ?? []);
   if (boxes.length === 0)
     return <Nothing title="There is nothing to lay on yet">Bring a drawing into the job first.</Nothing>;
@@ -80,7 +67,7 @@ function Placed({ job }: { job: JobDetail }) {
     widthMm: Math.max(0.1, bounds.maxX - bounds.minX),
     heightMm: Math.max(0.1, bounds.maxY - bounds.minY),
   };
-  const size = name === 'own' ? own : sizeOf(name);
+  const size = sizeBy(name, own) ?? sizeOf('M');
   const on = placeOn(size, place, box);
   return (
     <Columns
@@ -90,12 +77,22 @@ function Placed({ job }: { job: JobDetail }) {
             label="Size"
             options={[
               ...GARMENT_SIZES.map((one) => ({ value: one.name, label: one.name })),
-              { value: 'own', label: 'My own' },
+              ...own.map(({ id, name: called }) => ({ value: id, label: called })),
             ]}
             chosen={name}
             onChoose={setName}
           />
-          {name === 'own' ? <TextKey title="Measure it" icon="ruler" onPress={() => setMeasuring(true)} /> : null}
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+            <TextKey title="Measure one of our own" icon="ruler" onPress={() => setMeasuring(true)} />
+            {size.group === 'own' ? (
+              <TextKey
+                title="Put it away"
+                isRisky
+                label={`Put ${size.name} away`}
+                onPress={() => putAway.mutate(name, { onSuccess: () => setName('M') })}
+              />
+            ) : null}
+          </View>
           <ChangeLine label="Where" value={placeLabel(place)} onPress={() => setPlacing(true)} />
           <Decision title="Where does it go?" isOpen={isPlacing} onClose={() => setPlacing(false)}>
             {GARMENT_PLACES.map((value) => (
@@ -104,7 +101,7 @@ function Placed({ job }: { job: JobDetail }) {
                 label={placeLabel(value)}
                 isChosen={value === place}
                 onPress={() => {
-                  setPlace(value);
+                  count.mutate({ place: value });
                   setPlacing(false);
                 }}
               />
@@ -142,19 +139,27 @@ function Placed({ job }: { job: JobDetail }) {
               {addRuler.error.message}
             </Body>
           ) : null}
+          <SaveKey
+            title="Save this drawing (PDF)"
+            label={`Save where it goes on size ${size.name}`}
+            path={paths.placement(job.id, name, place)}
+          />
+          {count.isError || putAway.isError ? (
+            <Body role="alert" style={{ color: rust }}>
+              {(count.error ?? putAway.error)!.message}
+            </Body>
+          ) : null}
           <OwnMeasures
-            own={own}
             isOpen={isMeasuring}
-            onKeep={(measures) => {
-              writePreference(OWN, JSON.stringify(measures));
-              setOwn(ownSize('own', measures));
+            onKept={(id) => {
+              setName(id);
               setMeasuring(false);
             }}
             onClose={() => setMeasuring(false)}
           />
         </Leaf>
       }
-      second={<WholeSet job={job} place={place} box={box} />}
+      second={<WholeSet job={job} set={set} own={own} place={place} box={box} />}
     />
   );
 }

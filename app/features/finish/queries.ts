@@ -3,6 +3,7 @@ import {
   type CostView,
   type FinishingTick,
   type FinishingView,
+  type MockupView,
   type NewHandTime,
   type NewQuote,
   type QuoteTurn,
@@ -81,6 +82,14 @@ export const useQuotes = (jobId: string) =>
   useQuery({
     queryKey: ['quotes', jobId],
     queryFn: ({ signal }) => call<QuoteView[]>(paths.quotes(jobId), { signal }),
+    refetchOnMount: 'always',
+  });
+
+/** How the job looks on its blank, as it was kept last. */
+export const useKeptMockup = (jobId: string) =>
+  useQuery({
+    queryKey: ['mockup', jobId],
+    queryFn: ({ signal }) => call<MockupView>(paths.mockup(jobId), { signal }),
     refetchOnMount: 'always',
   });
 

@@ -1,7 +1,8 @@
 import { paths, type QuoteView } from '@keen-anvil/contract';
 import { sayMoney } from '@keen-anvil/core/units';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { Image, View } from 'react-native';
 import { Decision } from '../../ui/choice';
 import { Button, Input } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
@@ -10,7 +11,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { SaveKey } from '../api/save-key';
-import { useAnswerQuote, useOffer, useQuotes } from './queries';
+import { useAnswerQuote, useKeptMockup, useOffer, useQuotes } from './queries';
 
 /** A month from now, as a day. */
 const inAMonth = (): string => new Date(Date.now() + 30 * 86_400_000).toISOString().slice(0, 10);
@@ -20,6 +21,8 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
   const { quench, rust } = useTokens();
   const quotes = useQuotes(jobId).data ?? [];
   const offer = useOffer(jobId);
+  const mockup = useKeptMockup(jobId).data;
+  const router = useRouter();
   const [isOffering, setOffering] = useState(false);
   const [customer, setCustomer] = useState('');
   const [validUntil, setValidUntil] = useState(inAMonth);
@@ -43,6 +46,29 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
           value={validUntil}
           onChangeText={setValidUntil}
         />
+        {mockup ? (
+          <>
+            {mockup.photoId ? (
+              <Image
+                source={{ uri: paths.photo(mockup.photoId) }}
+                style={{ width: '100%', height: 180 }}
+                resizeMode="contain"
+                role="img"
+                aria-label="How it will look, as the quote shows it"
+              />
+            ) : null}
+            <Aside>
+              {mockup.photoId
+                ? 'The quote shows it like this.'
+                : 'The quote shows it as it is drawn. Keep a mock-up with the job, and it shows that.'}
+            </Aside>
+            <TextKey
+              title={mockup.photoId ? 'Another mock-up' : 'Make a mock-up'}
+              icon="image-frame"
+              onPress={() => router.push({ pathname: '/jobs/[id]/mockup', params: { id: jobId } })}
+            />
+          </>
+        ) : null}
         {offer.isError ? (
           <Body role="alert" style={{ color: rust }}>
             {offer.error.message}

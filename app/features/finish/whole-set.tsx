@@ -1,40 +1,52 @@
-import type { JobDetail } from '@keen-anvil/contract';
+import type { GarmentView, JobDetail, SizeSetView } from '@keen-anvil/contract';
 import { cutList, GARMENT_SIZES, type GarmentPlace, type SizeGroup } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { Chips } from '../../ui/chips';
 import { Leaf } from '../../ui/leaf';
-import { readPreference, writePreference } from '../../ui/preference';
 import { StepNumber } from '../../ui/step-number';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useAct } from '../jobs/queries';
+import { sizeBy, useCountSizes } from './garment-queries';
 
-/** A whole set of sizes in one go: how many of each, which widths that needs, and what is cut. */
-export function WholeSet({
-  job,
-  place,
-  box,
-}: {
+const SHELVES = ['unisex', 'child', 'own'] as const;
+type Shelf = (typeof SHELVES)[number];
+const SHELF_LABELS: Readonly<Record<Shelf, string>> = { unisex: 'Unisex', child: 'Children', own: 'Our own' };
+
+interface WholeSetProps {
   job: JobDetail;
+  set: SizeSetView;
+  own: readonly GarmentView[];
   place: GarmentPlace;
   box: { widthMm: number; heightMm: number };
-}) {
+}
+
+/** A whole set of sizes in one go: how many of each, which widths that needs, and what is cut. */
+export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
   const { slate, rust } = useTokens();
   const act = useAct(job.id);
-  const key = `set of ${job.id}`;
-  const [counts, setCounts] = useState<Record<string, number>>(
-    () => JSON.parse(readPreference(key) ?? '{"M":1}') as Record<string, number>,
-  );
-  const set = (name: string, count: number) => {
-    const next = { ...counts, [name]: Math.round(count) };
-    setCounts(next);
-    writePreference(key, JSON.stringify(next));
+  const count = useCountSizes(job.id);
+  const [shelf, setShelf] = useState<Shelf>('unisex');
+  const countOf = (key: string) => set.counts.find(({ size }) => size === key)?.count ?? 0;
+  const change = (key: string, wanted: number) => {
+    const others = set.counts.filter(({ size }) => size !== key && sizeBy(size, own) !== null);
+    const whole = Math.round(wanted);
+    count.mutate({ counts: whole > 0 ? [...others, { size: key, count: whole }] : others });
   };
-  const wanted = GARMENT_SIZES.map((size) => ({ size, count: counts[size.name] ?? 0 }));
-  const groups = wanted.some(({ count }) => count > 0) ? cutList(wanted, place, box) : [];
+  const shown =
+    shelf === 'own'
+      ? own.map(({ id, name }) => ({ key: id, label: name }))
+      : GARMENT_SIZES.filter(({ group }) => group === shelf).map(({ name }) => ({ key: name, label: `Size ${name}` }));
+  const wanted = set.counts.flatMap(({ size: key, count: many }) => {
+    const size = sizeBy(key, own);
+    return size && many > 0 ? [{ size, count: many }] : [];
+  });
+  const groups = wanted.length > 0 ? cutList(wanted, place, box) : [];
+  const total = wanted.reduce((sum, one) => sum + one.count, 0);
   const drawings = job.document.drawings;
   const scale = ({ widthMm }: SizeGroup) => {
     const factor = widthMm / box.widthMm;
@@ -44,25 +56,36 @@ export function WholeSet({
   return (
     <Leaf edge={slate} testID="whole-set">
       <Heading>A whole set</Heading>
-      {GARMENT_SIZES.filter(({ group }) => group === 'unisex').map(({ name }) => (
+      <Chips
+        label="Which sizes"
+        options={SHELVES.map((value) => ({ value, label: SHELF_LABELS[value] }))}
+        chosen={shelf}
+        onChoose={setShelf}
+      />
+      {shown.map(({ key, label }) => (
         <StepNumber
-          key={name}
-          label={`Size ${name}`}
+          key={key}
+          label={label}
           unit=""
-          value={counts[name] ?? 0}
+          value={countOf(key)}
           min={0}
           max={500}
           step={1}
-          onChange={(count) => set(name, count)}
+          onChange={(many) => change(key, many)}
         />
       ))}
-      {groups.length === 0 ? <Aside>Say how many of each.</Aside> : null}
+      {shown.length === 0 ? <Aside>No garment was measured yet: choose “Our own” above.</Aside> : null}
+      {groups.length === 0 ? (
+        <Aside>Say how many of each.</Aside>
+      ) : (
+        <Strong>{`${total === 1 ? '1 garment' : `${total} garments`}, cut in ${groups.length === 1 ? 'one width' : `${groups.length} widths`}`}</Strong>
+      )}
       {groups.map((group) => (
         <View key={group.widthMm} style={{ gap: 2, paddingTop: SPACE.small }} testID="size-group">
           <Strong>{`${group.count} × ${formatNumber(group.widthMm, 0)} × ${formatNumber(group.heightMm, 0)} mm`}</Strong>
           <Aside>
             {group.sizes
-              .map(({ name, count, on }) => `${count} × ${name}: ${formatNumber(on.distanceMm, 0)} mm ${on.from}`)
+              .map(({ name, count: many, on }) => `${many} × ${name}: ${formatNumber(on.distanceMm, 0)} mm ${on.from}`)
               .join(' · ')}
           </Aside>
           {Math.abs(group.widthMm - box.widthMm) < 0.5 ? (
@@ -76,9 +99,9 @@ export function WholeSet({
           )}
         </View>
       ))}
-      {act.isError ? (
+      {act.isError || count.isError ? (
         <Body role="alert" style={{ color: rust }}>
-          {act.error.message}
+          {(act.error ?? count.error)!.message}
         </Body>
       ) : null}
     </Leaf>

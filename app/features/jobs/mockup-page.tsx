@@ -22,6 +22,7 @@ import { TrueSizePhoto, usePhotoWorker } from '../stock/true-size-photo';
 import { DragPicture } from './drag-picture';
 import { firstMockup, mockupDesign, type MockupDesign, type MockupPlace } from './mockup-wish';
 import { StepSheets } from './step-sheets';
+import { useKeepMockup } from './use-keep-mockup';
 import { useMockup } from './use-mockup';
 
 const TITLE = 'Mock-up';
@@ -66,6 +67,7 @@ function Mockup({ job, materials }: { job: JobDetail; materials: MaterialView[] 
   };
   const problem = place?.isRound ? cupProblem(place) : null;
   const painted = useMockup(design, problem ? null : place);
+  const keep = useKeepMockup(job.id);
   const canShare = typeof navigator !== 'undefined' && typeof navigator.share === 'function';
   const fileName = `${job.name}, mock-up.png`;
   return (
@@ -86,9 +88,17 @@ function Mockup({ job, materials }: { job: JobDetail; materials: MaterialView[] 
               />
             ) : null}
             <Button
-              title="Save the picture (PNG)"
-              disabled={!painted.blob}
+              title={keep.isSuccess && keep.variables === painted.blob ? 'It is with the job' : 'Keep with the job'}
+              disabled={!painted.blob || (keep.isSuccess && keep.variables === painted.blob)}
+              loading={keep.isPending}
               containerStyle={{ flex: 2 }}
+              onPress={() => keep.mutate(painted.blob!)}
+            />
+            <Button
+              title="PNG"
+              aria-label="Save the picture (PNG)"
+              disabled={!painted.blob}
+              containerStyle={{ flex: 1 }}
               onPress={() => save(painted.uri!, fileName)}
             />
           </View>
@@ -111,7 +121,14 @@ function Mockup({ job, materials }: { job: JobDetail; materials: MaterialView[] 
                 {painted.error.message}
               </Body>
             ) : null}
-            {place ? <Aside>Drag it to where it should be.</Aside> : null}
+            {keep.isError ? (
+              <Body role="alert" style={{ color: rust }}>
+                {keep.error.message}
+              </Body>
+            ) : null}
+            {place ? (
+              <Aside>Drag it to where it should be. What you keep with the job is shown on its quotes.</Aside>
+            ) : null}
           </>
         }
         second={

@@ -1,5 +1,5 @@
 import { paths, type JobDetail, type MaterialView } from '@keen-anvil/contract';
-import { isTurnMarkIn } from '@keen-anvil/contract/work';
+import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
 import { CUP_MEASURES, drawMeasured, coneOf, type MeasuredChoices, type Measures } from '@keen-anvil/core/measured';
@@ -40,7 +40,7 @@ export function mockupDesign(job: JobDetail, materials: readonly MaterialView[])
       step.parts.flatMap((part) => {
         const material = materials.find(({ id }) => id === step.materialId);
         const own = boxed.get(part.id);
-        const isShown = own && material && !wraps.has(part.artworkId) && !isTurnMarkIn(job, part);
+        const isShown = own && material && !wraps.has(part.artworkId) && !isAidIn(job, part);
         return isShown ? [{ part: own, material }] : [];
       }),
     );

@@ -1,4 +1,4 @@
-import type { RunView } from '@keen-anvil/contract';
+import type { RunView, WarmClockView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { recipe, shopAnswers } from '../../testing/fixtures';
 import { someRun } from '../../testing/run-fixtures';
@@ -38,10 +38,12 @@ const held: RunView = {
     line('hot', 'Nobody touches the tip', true),
   ],
 };
-const open = (run: RunView, before: RunView[] = []) =>
+const open = (run: RunView, before: RunView[] = [], clocks: WarmClockView[] = []) =>
   renderWithBook(<RunPage jobId="job-1" />, {
     '/api/jobs/job-1/runs': { body: [...before, run] },
     '/api/runs/': { body: run },
+    '/api/warm-clocks': { body: clocks },
+    '/api/clock': { body: { now: 1_001_000 } },
     [`/api/recipes/${recipe.id}`]: { body: recipe },
     ...shopAnswers,
   });
@@ -88,9 +90,17 @@ describe('a run that waits for its maker', () => {
   });
 
   it('has a clock for what takes its minutes', async () => {
-    open(held);
+    const name = `${held.id} warm`;
+    const { sent } = open(held);
     fireEvent.press(await screen.findByText('Start its 5 min clock'));
-    expect(await screen.findByText(/^(5 min 0|4 min 59) s$/)).toBeTruthy();
+    await waitFor(() =>
+      expect(sent.find(({ path, method }) => method === 'POST' && path === '/api/warm-clocks')).toMatchObject({
+        body: { name, jobId: held.jobId, text: 'Heated tip is warm', minutes: 5 },
+      }),
+    );
+    screen.unmount();
+    open(held, [], [{ name, jobId: held.jobId, text: 'Heated tip is warm', minutes: 50, since: 1_000_000 }]);
+    expect(await screen.findByText(/^(50|49) min \d+ s$/)).toBeTruthy();
   });
 
   it('takes a line of the maker’s own', async () => {

@@ -1,7 +1,7 @@
 import { paths, type RunView } from '@keen-anvil/contract';
 import type { PreparationLine } from '@keen-anvil/core/preparation';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { Button, Input } from '../../ui/elements';
@@ -12,20 +12,24 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Figure, Strong } from '../../ui/type';
 import { call } from '../api/client';
+import { useServerNow } from '../api/server-clock';
 import { useTick } from '../jobs/run-queries';
-import { endWarming, startWarming, warmClocks, warmLeft } from './warm-clocks';
+import { useEndWarming, useStartWarming, useWarmClocks, warmLeft } from './warm-clocks';
 
 /** What has to be ready before a run starts, on the paper of a job ticket: each line is ticked off where it is done. */
 export function ReadyLines({ run }: { run: RunView }) {
   const { rust, rule } = useTokens();
   const tick = useTick(run.jobId);
+  const clocks = useWarmClocks();
+  const endWarming = useEndWarming();
   const [isAdding, setAdding] = useState(false);
   const lines = run.preparation;
   if (!lines) return null;
   const ticked = new Set(run.ticked);
   const turn = (id: string) => {
     const next = ticked.has(id) ? run.ticked.filter((other) => other !== id) : [...run.ticked, id];
-    if (!ticked.has(id)) endWarming(`${run.id} ${id}`);
+    const name = `${run.id} ${id}`;
+    if (clocks.some((clock) => clock.name === name)) endWarming.mutate(name);
     tick.mutate({ id: run.id, ticked: next });
   };
   return (
@@ -60,39 +64,35 @@ function ReadyLine({ run, line, isTicked, onTick }: ReadyLineProps) {
   );
 }
 
-/** A clock for what takes its minutes; it goes on where the page is closed, and is shown on the Bench of this device. */
+/** A clock for what takes its minutes; it goes by the server's clock, and is shown on every Bench. */
 function WarmClock({ run, line }: { run: RunView; line: PreparationLine }) {
-  const { moss } = useTokens();
+  const { moss, rust } = useTokens();
   const name = `${run.id} ${line.id}`;
-  const [now, setNow] = useState(() => Date.now());
-  const clock = warmClocks(now).find((one) => one.name === name);
-  const isGoing = clock !== undefined;
-  useEffect(() => {
-    if (!isGoing) return undefined;
-    const timer = setInterval(() => setNow(Date.now()), 500);
-    return () => clearInterval(timer);
-  }, [isGoing]);
+  const clock = useWarmClocks().find((one) => one.name === name);
+  const now = useServerNow(clock !== undefined);
+  const start = useStartWarming();
   if (!clock)
     return (
-      <TextKey
-        title={`Start its ${line.minutes} min clock`}
-        icon="timer-outline"
-        onPress={() => {
-          const at = Date.now();
-          startWarming({ name, jobId: run.jobId, text: line.text, minutes: line.minutes!, at });
-          setNow(at);
-        }}
-      />
+      <>
+        <TextKey
+          title={`Start its ${line.minutes} min clock`}
+          icon="timer-outline"
+          onPress={() => start.mutate({ name, jobId: run.jobId, text: line.text, minutes: line.minutes! })}
+        />
+        {start.isError ? (
+          <Body role="alert" style={{ color: rust }}>
+            {start.error.message}
+          </Body>
+        ) : null}
+      </>
     );
-  const left = warmLeft(clock, now);
+  const left = now === null ? null : warmLeft(clock, now);
   return (
     <View role="timer" style={{ paddingLeft: 44, paddingBottom: SPACE.small }}>
-      {left > 0 ? (
-        <Figure>
-          {Math.floor(left / 60)} min {left % 60} s
-        </Figure>
-      ) : (
+      {left === 0 ? (
         <Strong style={{ color: moss }}>Its time is over: tick it off.</Strong>
+      ) : (
+        <Figure>{left === null ? '…' : `${Math.floor(left / 60)} min ${left % 60} s`}</Figure>
       )}
     </View>
   );

@@ -1,49 +1,39 @@
-import { readPreference, writePreference } from '../../ui/preference';
+import { paths, type WarmClockView } from '@keen-anvil/contract';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call } from '../api/client';
 
-/** Something that takes its minutes before a run, such as a tip that warms up; kept on this device. */
-export interface WarmClock {
-  /** The run and the line it stands on. */
-  name: string;
-  jobId: string;
-  text: string;
-  minutes: number;
-  /** When it began, ms since 1970. */
-  at: number;
-}
+const KEY = ['warm clocks'];
+/** Somebody else may start one, or tick it off, ms. */
+const LOOK_MS = 15_000;
 
-const KEY = 'warm clocks';
-/** A clock that nobody looked at since is put away, ms. */
-const LONGEST_MS = 12 * 3_600_000;
-
-/** Where nothing can be kept: as long as the page is open. */
-let here: WarmClock[] = [];
-
-function keep(clocks: WarmClock[]): void {
-  here = clocks;
-  writePreference(KEY, JSON.stringify(clocks));
-}
-
-function kept(): WarmClock[] {
-  try {
-    const text = readPreference(KEY);
-    return text === null ? here : (JSON.parse(text) as WarmClock[]);
-  } catch {
-    return [];
-  }
-}
-
-/** The clocks that were started on this device and are not put away yet, the oldest first. */
-export const warmClocks = (now: number): WarmClock[] => kept().filter(({ at }) => now - at < LONGEST_MS);
+/** What warms up in the workshop, by the server's clock, the oldest first. */
+export const useWarmClocks = (): readonly WarmClockView[] =>
+  useQuery({
+    queryKey: KEY,
+    queryFn: ({ signal }) => call<WarmClockView[]>(paths.warmClocks, { signal }),
+    refetchOnMount: 'always',
+    refetchInterval: ({ state }) => (state.data && state.data.length > 0 ? LOOK_MS : false),
+  }).data ?? [];
 
 /** Starts a clock; one of this name goes on. */
-export function startWarming(clock: WarmClock): void {
-  const others = warmClocks(clock.at);
-  if (!others.some(({ name }) => name === clock.name)) keep([...others, clock]);
+export function useStartWarming() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (clock: Omit<WarmClockView, 'since'>) =>
+      call<WarmClockView[]>(paths.warmClocks, { method: 'POST', body: clock }),
+    onSuccess: (all) => client.setQueryData(KEY, all),
+  });
 }
 
 /** Puts a clock away: what it was for is ticked off. */
-export const endWarming = (name: string): void => keep(kept().filter((clock) => clock.name !== name));
+export function useEndWarming() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (name: string) => call<WarmClockView[]>(paths.warmClockEnd, { method: 'POST', body: { name } }),
+    onMutate: (name) => client.setQueryData<WarmClockView[]>(KEY, (all) => all?.filter((clock) => clock.name !== name)),
+  });
+}
 
-/** What is left of a clock, whole seconds. */
-export const warmLeft = ({ at, minutes }: WarmClock, now: number): number =>
-  Math.max(0, Math.ceil(minutes * 60 - (now - at) / 1000));
+/** What is left of a clock, whole seconds. @param now by the server's clock, ms since 1970 */
+export const warmLeft = ({ since, minutes }: Pick<WarmClockView, 'since' | 'minutes'>, now: number): number =>
+  Math.max(0, Math.ceil(minutes * 60 - (now - since) / 1000));

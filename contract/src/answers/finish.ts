@@ -1,3 +1,4 @@
+import type { GarmentMeasures, GarmentPlace } from '@keen-anvil/core/garments';
 import type { Care } from '@keen-anvil/core/care';
 import type { Cheaper, Cost, Rates } from '@keen-anvil/core/cost';
 import type { HandKind } from '../requests';
@@ -16,6 +17,19 @@ export interface FinishingView {
   pieces: number;
   lines: FinishingLineView[];
   care: Care;
+}
+
+/** A garment that the workshop measured. */
+export interface GarmentView {
+  id: string;
+  name: string;
+  measures: GarmentMeasures;
+}
+
+/** How many of each size a job is for. */
+export interface SizeSetView {
+  place: GarmentPlace;
+  counts: { size: string; count: number }[];
 }
 
 export interface RatesView extends Rates {
@@ -51,6 +65,23 @@ export interface QuoteView {
   /** A day, as 2026-11-28. */
   validUntil: string;
   isOver: boolean;
+  /** It shows how it will look on its blank. */
+  photoId: string | null;
   state: 'offered' | 'accepted' | 'declined';
   createdAt: string;
+}
+
+/** How a job looks on its blank, as it was kept last. */
+export interface MockupView {
+  photoId: string | null;
+}
+
+/** Something that takes its minutes before a run, since when by the server's clock, ms since 1970. */
+export interface WarmClockView {
+  /** The run and the line it stands on. */
+  name: string;
+  jobId: string;
+  text: string;
+  minutes: number;
+  since: number;
 }

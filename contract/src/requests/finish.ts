@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import { GARMENT_PLACES, type GarmentMeasures, type GarmentPlace } from '@keen-anvil/core/garments';
 import { PROCESS_NAMES, type ProcessName } from '@keen-anvil/core/recipes';
 import {
   IsBoolean,
@@ -13,7 +14,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
-import { Amount, Version, Words } from './fields';
+import { Amount, Counted, Nested, NestedList, Version, Words } from './fields';
 
 export const HAND_KINDS = ['weed', 'press', 'finish'] as const;
 export type HandKind = (typeof HAND_KINDS)[number];
@@ -41,6 +42,35 @@ export class NewHandTime {
   @IsIn(HAND_KINDS) kind!: HandKind;
   @Amount('the time', 1, 1_000_000, 's') seconds!: number;
   @IsInt() @Min(1) @Max(100_000) pieces!: number;
+}
+
+/** What a garment measures, laid out flat. */
+export class GarmentMeasuresWish implements GarmentMeasures {
+  @Amount('the chest', 20, 2000, 'mm') chestWidthMm!: number;
+  @Amount('the length', 20, 2000, 'mm') lengthMm!: number;
+  @Amount('the neckline', 20, 2000, 'mm') neckWidthMm!: number;
+  @Amount('the depth of the neckline', 20, 2000, 'mm') neckDropMm!: number;
+  @Amount('the sleeve', 20, 2000, 'mm') sleeveLengthMm!: number;
+  @Amount('the width of the sleeve', 20, 2000, 'mm') sleeveWidthMm!: number;
+}
+
+/** A garment that was measured. */
+export class NewGarment {
+  @IsUUID() id!: string;
+  @IsString() @Matches(/\S/) @Length(1, 60, { message: 'a garment needs a name of 1 to 60 letters' }) name!: string;
+  @Nested(() => GarmentMeasuresWish) measures!: GarmentMeasuresWish;
+}
+
+/** So many of a size: one of the table, or a garment that was measured. */
+export class SizeCountWish {
+  @IsString() @Length(1, 60) size!: string;
+  @Counted('how many', 0, 10_000) count!: number;
+}
+
+/** How many of each size a job is for, and where its design goes. */
+export class SizeSetWish {
+  @IsIn(GARMENT_PLACES) place!: GarmentPlace;
+  @NestedList(() => SizeCountWish, 60) counts!: SizeCountWish[];
 }
 
 const Cents =
@@ -75,6 +105,24 @@ export class NewQuote {
   @IsInt() @Min(1) @Max(100_000) pieces!: number;
   @Words(200) customer!: string;
   @Matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'a day was expected, as 2026-12-31' }) validUntil!: string;
+}
+
+/** How a job looks on its blank: a photo that is kept already; null for none any more. */
+export class MockupWish {
+  @ValidateIf((wish: MockupWish) => wish.photoId !== null) @IsUUID() photoId!: string | null;
+}
+
+/** Something that takes its minutes before a run. */
+export class NewWarmClock {
+  /** The run and the line it stands on. */
+  @IsString() @Length(1, 120) name!: string;
+  @IsUUID() jobId!: string;
+  @IsString() @Length(1, 300) text!: string;
+  @Amount('the time', 0.1, 1440, 'min') minutes!: number;
+}
+
+export class WarmClockEnd {
+  @IsString() @Length(1, 120) name!: string;
 }
 
 export class QuoteTurn {

@@ -12,6 +12,9 @@ export interface GarmentMeasures {
   sleeveWidthMm: number;
 }
 
+/** How far the back of a neckline lies below the shoulder at the neck, mm. */
+export const BACK_NECK_MM = 20;
+
 export interface GarmentSize extends GarmentMeasures {
   name: string;
   group: 'child' | 'unisex' | 'own';

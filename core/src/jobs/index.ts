@@ -56,7 +56,7 @@ export { keyed, type KeyedPart, type KeyedReading } from './reading-keys';
 export { ActionRefusedError } from './refusal';
 export { ShapeMemo } from './shape-memo';
 export { usedSpots, type UsedPiece } from './used-spots';
-export { isOfTurnMarks } from './turn-marks';
+export { isOfAid, isOfTurnMarks } from './turn-marks';
 export { isBehind } from './two-sides';
 export { shapeBox, shapesOf, stepBox, type Readings, type Shape } from './shapes';
 export { DocumentBench } from './document-bench';

@@ -3,7 +3,7 @@ import { at, circle, line, rectangle } from './contours';
 import { length, type MeasuredShape } from './measured-shape';
 import { sizes } from './plain-shapes';
 import { atMost } from './refuse';
-import { TURN_MARKS } from './turn-marks-name';
+import { TURN_MARKS } from './aid-names';
 
 const WIDTH = length('width', 'Width', 100);
 const HEIGHT = length('height', 'Height', 70);

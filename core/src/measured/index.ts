@@ -8,7 +8,7 @@ export {
   usualMeasures,
   type MeasuredChoices,
 } from './measured-choices';
-export { TURN_MARKS } from './turn-marks-name';
+export { PLACEMENT_RULER_NAME, TURN_MARKS } from './aid-names';
 export { allMeasures } from './all-measures';
 export {
   choice,

@@ -1,3 +1,4 @@
+import { PLACEMENT_RULER_NAME } from './aid-names';
 import { digitLines } from '../shapes';
 import type { CurveContour, Polyline } from '../geometry';
 import { at, line } from './contours';
@@ -17,7 +18,7 @@ const asContour = ({ points, closed }: Polyline): CurveContour => ({ ...line(...
  * centimetres or half inches.
  */
 export const PLACEMENT_RULER: MeasuredShape = {
-  name: 'placement-ruler',
+  name: PLACEMENT_RULER_NAME,
   label: 'Placement ruler',
   measures: [SIDE, DOWN, NECK, DIP, choice('inches', 'Marks each', ['centimetre', 'half inch'])],
   draw: ({ side, down, neck, dip, inches }) => {

@@ -1,24 +1,23 @@
 import type { QuoteView } from '@keen-anvil/contract';
-import { knownBounds, joinBounds, type CurveContour } from '@keen-anvil/core/geometry';
+import { knownBounds, joinBounds } from '@keen-anvil/core/geometry';
 import { sayMoney } from '@keen-anvil/core/units';
+import { drawParts, type DrawnPart } from './drawn-parts';
 import { makePdf, MM, Sheet, SLATE } from './page';
 
 const A4 = { widthMm: 210, heightMm: 297 };
 const EDGE = 20;
 const PICTURE = { widthMm: 170, heightMm: 95 };
 
-/** What the job looks like: its parts in the colours of their materials, in the order in which they lie. */
-export interface QuotePicture {
-  colour: string;
-  contours: CurveContour[];
-}
-
-/** A quote on A4: what, how many, what it looks like, the price and until when. */
+/**
+ * A quote on A4: what, how many, what it looks like, the price and until when.
+ * @param photo how it looks on its blank (JPEG); null to show it as it is drawn
+ */
 export function quotePaper(
   quote: QuoteView,
   jobName: string,
   workshopName: string,
-  picture: readonly QuotePicture[],
+  picture: readonly DrawnPart[],
+  photo: Buffer | null,
   care: readonly string[],
 ): Promise<Buffer> {
   return makePdf(`Quote ${quote.number}: ${jobName}`, A4, (pdf) => {
@@ -33,7 +32,8 @@ export function quotePaper(
       { colour: SLATE, sizeMm: 4 },
     );
     if (quote.customer) sheet.text(`For ${quote.customer}`, { x: EDGE, y: 56 }, { sizeMm: 4.5, widthMm: 170 });
-    drawPicture(pdf, picture, { x: EDGE, y: 64 });
+    if (photo) drawPhoto(pdf, photo, { x: EDGE, y: 64 });
+    else drawPicture(pdf, picture, { x: EDGE, y: 64 });
     const y = 64 + PICTURE.heightMm + 16;
     sheet.line({ x: EDGE, y: y - 8 }, { x: right, y: y - 8 }, 0.4);
     const each = Math.round(quote.totalCents / quote.pieces);
@@ -65,11 +65,15 @@ export function quotePaper(
 }
 
 /** As large as the room is, never distorted. */
-function drawPicture(
-  pdf: PDFKit.PDFDocument,
-  picture: readonly QuotePicture[],
-  { x, y }: { x: number; y: number },
-): void {
+function drawPhoto(pdf: PDFKit.PDFDocument, photo: Buffer, { x, y }: { x: number; y: number }): void {
+  pdf.image(photo, x * MM, y * MM, {
+    fit: [PICTURE.widthMm * MM, PICTURE.heightMm * MM],
+    align: 'center',
+    valign: 'center',
+  });
+}
+
+function drawPicture(pdf: PDFKit.PDFDocument, picture: readonly DrawnPart[], { x, y }: { x: number; y: number }): void {
   const boxes = picture.flatMap(({ contours }) => knownBounds(contours) ?? []);
   pdf
     .rect(x * MM, y * MM, PICTURE.widthMm * MM, PICTURE.heightMm * MM)
@@ -81,24 +85,9 @@ function drawPicture(
     (PICTURE.widthMm - 10) / Math.max(1e-6, box.maxX - box.minX),
     (PICTURE.heightMm - 10) / Math.max(1e-6, box.maxY - box.minY),
   );
-  const left = x + (PICTURE.widthMm - (box.maxX - box.minX) * scale) / 2;
-  const top = y + (PICTURE.heightMm - (box.maxY - box.minY) * scale) / 2;
-  pdf
-    .save()
-    .translate(left * MM, top * MM)
-    .scale(scale * MM)
-    .translate(-box.minX, -box.minY);
-  for (const { colour, contours } of picture) {
-    for (const { start, segments, closed } of contours) {
-      pdf.moveTo(start[0], start[1]);
-      for (const segment of segments)
-        if (segment[0] === 'C')
-          pdf.bezierCurveTo(segment[1], segment[2], segment[3], segment[4], segment[5], segment[6]);
-        else if (segment[0] === 'Q') pdf.quadraticCurveTo(segment[1], segment[2], segment[3], segment[4]);
-        else pdf.lineTo(segment[1], segment[2]);
-      if (closed) pdf.closePath();
-    }
-    pdf.lineWidth(0.3 / scale).fillAndStroke(colour, '#56606b', 'even-odd');
-  }
-  pdf.restore();
+  drawParts(pdf, picture, box, {
+    x: x + (PICTURE.widthMm - (box.maxX - box.minX) * scale) / 2,
+    y: y + (PICTURE.heightMm - (box.maxY - box.minY) * scale) / 2,
+    scale,
+  });
 }

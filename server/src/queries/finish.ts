@@ -128,6 +128,32 @@ export async function insertHandTime(
   );
 }
 
+/** How a job looks on its blank, as it was kept last; undefined where there is no such job. */
+export async function findMockup(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+): Promise<{ photoId: string | null } | undefined> {
+  const { rows } = await db.query<{ photoId: string | null }>(
+    'SELECT mockup_photo_id AS "photoId" FROM job WHERE workshop_id = $1 AND id = $2',
+    [workshopId, jobId],
+  );
+  return rows[0];
+}
+
+export async function keepMockupPhoto(
+  db: Db,
+  workshopId: string,
+  jobId: string,
+  photoId: string | null,
+): Promise<void> {
+  await db.query('UPDATE job SET mockup_photo_id = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    jobId,
+    photoId,
+  ]);
+}
+
 /** A quote with what was told on it. */
 export type QuoteRow = QuoteView & { told: QuoteTold };
 
@@ -138,7 +164,7 @@ export interface QuoteTold {
 }
 
 const QUOTE = `id, job_id AS "jobId", number, customer, pieces, total_cents::double precision AS "totalCents", currency, tax_text AS "taxText",
-  to_char(valid_until, 'YYYY-MM-DD') AS "validUntil", valid_until < current_date AS "isOver", state, iso(created_at) AS "createdAt", told`;
+  to_char(valid_until, 'YYYY-MM-DD') AS "validUntil", valid_until < current_date AS "isOver", state, iso(created_at) AS "createdAt", photo_id AS "photoId", told`;
 
 export async function listQuotes(db: Db, workshopId: string, jobId: string): Promise<QuoteRow[]> {
   const { rows } = await db.query<QuoteRow>(
@@ -162,13 +188,13 @@ export async function insertQuote(
   workshopId: string,
   quote: Pick<
     QuoteRow,
-    'id' | 'jobId' | 'customer' | 'pieces' | 'totalCents' | 'currency' | 'taxText' | 'validUntil' | 'told'
+    'id' | 'jobId' | 'customer' | 'pieces' | 'totalCents' | 'currency' | 'taxText' | 'validUntil' | 'photoId' | 'told'
   >,
 ): Promise<void> {
   await db.query('SELECT 1 FROM workshop WHERE id = $1 FOR UPDATE', [workshopId]);
   await db.query(
-    `INSERT INTO quote (workshop_id, id, job_id, number, customer, pieces, total_cents, currency, tax_text, valid_until, told)
-     SELECT $1, $2, $3, 1 + coalesce(max(number), 0), $4, $5, $6, $7, $8, $9, $10 FROM quote WHERE workshop_id = $1
+    `INSERT INTO quote (workshop_id, id, job_id, number, customer, pieces, total_cents, currency, tax_text, valid_until, told, photo_id)
+     SELECT $1, $2, $3, 1 + coalesce(max(number), 0), $4, $5, $6, $7, $8, $9, $10, $11 FROM quote WHERE workshop_id = $1
      ON CONFLICT (id) DO NOTHING`,
     [
       workshopId,
@@ -181,6 +207,7 @@ export async function insertQuote(
       quote.taxText,
       quote.validUntil,
       quote.told,
+      quote.photoId,
     ],
   );
 }

@@ -12,6 +12,7 @@ import { bookRoutes } from './book';
 import { exchangeRoutes } from './exchange';
 import { artworkRoutes } from './artworks';
 import { finishRoutes } from './finish';
+import { garmentRoutes } from './garments';
 import { jobRoutes } from './jobs';
 import { ledRunRoutes } from './led-runs';
 import { partRoutes } from './parts';
@@ -22,6 +23,7 @@ import { refuseUnsound } from './refuse-unsound';
 import { shopRoutes } from './shop';
 import { tuningRoutes } from './tunings';
 import { workshopRoutes } from './workshops';
+import { warmClockRoutes } from './warm-clocks';
 
 const RECENT = 5;
 
@@ -59,6 +61,8 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(ledRunRoutes(parts));
   router.use(pressRoutes(parts));
   router.use(finishRoutes(parts));
+  router.use(garmentRoutes(parts));
+  router.use(warmClockRoutes(parts));
   router.use(tuningRoutes(parts));
 
   router.use(() => {

@@ -1,8 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { execFileSync } from 'node:child_process';
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import {
   paths,
   type CostView,
@@ -14,6 +10,7 @@ import {
   type RatesView,
 } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
+import { bytesOf, readPaper } from '../../testing/read-paper';
 import { readyJob } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -27,26 +24,6 @@ const demoJob = async (name: string): Promise<JobSummary> =>
 const boatNumbers = (): Promise<JobDetail> => readyJob({ api, drawn });
 const costOf = async (id: string, pieces: number): Promise<CostView> =>
   (await api().get(paths.cost(id, pieces)).expect(200)).body;
-const bytesOf = async (address: string): Promise<Buffer> => {
-  const { body } = await api()
-    .get(address)
-    .buffer(true)
-    .parse((response, done) => {
-      const chunks: Buffer[] = [];
-      response.on('data', (chunk: Buffer) => chunks.push(chunk));
-      response.on('end', () => done(null, Buffer.concat(chunks)));
-    })
-    .expect(200);
-  return body as Buffer;
-};
-/** The words of a PDF and its size, as another program reads it. */
-function read(pdf: Buffer): { words: string; size: string } {
-  const file = join(mkdtempSync(join(tmpdir(), 'keen-anvil-paper-')), 'paper.pdf');
-  writeFileSync(file, pdf);
-  const words = execFileSync('pdftotext', ['-layout', file, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
-  return { words, size: /Page size:\s+(.*)/.exec(execFileSync('pdfinfo', [file], { encoding: 'utf8' }))![1] };
-}
-
 describe('after the machines', () => {
   it('is weeded, taped and lined up; ticks are kept by piece, and a wait goes on by the server’s clock', async () => {
     const job = await boatNumbers();
@@ -87,7 +64,7 @@ describe('after the machines', () => {
 
   it('comes with a care card of A7 in the customer’s words', async () => {
     const { id } = await demoJob('Shirts in two films');
-    const { words, size } = read(await bytesOf(paths.careCard(id)));
+    const { words, size } = readPaper(await bytesOf(api, paths.careCard(id)));
     expect(size).toMatch(/^209\.\d+ x 297\.\d+ pts/);
     expect(words).toContain('Turn it inside out before you wash it.');
     expect(words).toContain('Made by Slipway Studio');
@@ -188,7 +165,7 @@ describe('a quote', () => {
     const [quote, ...more] = await get<QuoteView[]>(paths.quotes(job.id));
     expect(more).toEqual([]);
     expect(quote).toMatchObject({ totalCents: asked.priceCents, pieces: 5, state: 'offered', isOver: false });
-    const { words, size } = read(await bytesOf(paths.quotePaper(id)));
+    const { words, size } = readPaper(await bytesOf(api, paths.quotePaper(id)));
     expect(size).toContain('A4');
     expect(words).toContain(`Quote ${quote.number}`);
     expect(words).toContain('good until 2027-06-30');

@@ -1,6 +1,7 @@
 import type { RatesView } from '@keen-anvil/contract';
 import {
   FinishingTick,
+  MockupWish,
   NewFinishingLine,
   NewHandTime,
   NewQuote,
@@ -9,20 +10,18 @@ import {
   RatesWish,
 } from '@keen-anvil/contract/checks';
 import { ratesProblem } from '@keen-anvil/core/cost';
-import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { Router } from 'express';
 import { inTransaction } from '../db/pool';
 import { notFound, refused, stale } from '../problem';
 import { careCard } from '../print/care-card';
-import { SLATE } from '../print/page';
 import { quotePaper } from '../print/quote-paper';
 import { archiveOwnFinishing, findQuote, insertOwnFinishing, keepRates, listOwnFinishing } from '../queries/finish';
 import { jobCost, keepHandTime, ratesOf } from '../services/costs';
+import { findPhoto } from '../queries/photos';
+import { drawnJob } from '../services/drawn-job';
 import { finishingOf, tickFinishing } from '../services/finishing';
-import { jobDetail } from '../services/job-views';
-import { doneSteps } from '../services/pieces-of-job';
+import { keepMockup, mockupOf } from '../services/mockups';
 import { answerQuote, offer, quotesOf } from '../services/quotes';
-import { loadShop, materialsOf } from '../services/shop';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
@@ -96,6 +95,13 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
   router.post('/jobs/:id/quotes', async (request, response) => {
     response.status(201).json(await offer(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewQuote)));
   });
+  router.get(
+    '/jobs/:id/mockup',
+    async (request, response) => void response.json(await mockupOf(pool, workshopOf(request), idOf(request))),
+  );
+  router.post('/jobs/:id/mockup', async (request, response) => {
+    response.json(await keepMockup(pool, workshopOf(request), idOf(request), bodyOf(request, MockupWish)));
+  });
   router.post('/quotes/:id/turns', async (request, response) => {
     response.json(await answerQuote(pool, workshopOf(request), idOf(request), bodyOf(request, QuoteTurn)));
   });
@@ -103,30 +109,14 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
     const workshopId = workshopOf(request);
     const quote = await findQuote(pool, workshopId, idOf(request));
     if (!quote) throw notFound('That quote');
-    const job = await jobDetail(pool, heavy, workshopId, quote.jobId);
-    const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+    const { parts } = await drawnJob(pool, heavy, workshopId, quote.jobId);
     const { workshopName } = await ratesOf(pool, workshopId);
     const { care } = await finishingOf(pool, heavy, workshopId, quote.jobId);
-    // Its front: what is cut out lies below what is drawn and engraved on it.
-    const below = ({ process }: { process: ProcessName }) => (processOf(process).parts ? 0 : 1);
-    const picture = doneSteps(job)
-      .filter(({ turned }) => !turned)
-      .sort((one, other) => below(one) - below(other))
-      .flatMap(({ parts, materialId, process, colour }) =>
-        parts.map(({ contours }) => ({
-          contours,
-          colour:
-            processOf(process).path === 'rows'
-              ? SLATE
-              : process === 'sublimate' || process === 'draw'
-                ? colour
-                : (materialId && shop.materials.get(materialId)?.colour) || colour,
-        })),
-      );
+    const photo = quote.photoId ? await findPhoto(pool, workshopId, quote.photoId) : undefined;
     response
       .attachment(fileName([`Quote ${quote.number}`, quote.told.jobName], 'pdf'))
       .type('application/pdf')
-      .send(await quotePaper(quote, quote.told.jobName, workshopName, picture, care.words));
+      .send(await quotePaper(quote, quote.told.jobName, workshopName, parts, photo?.bytes ?? null, care.words));
   });
   return router;
 

@@ -127,8 +127,12 @@ describe('before a pressing starts', () => {
     expect(plate!.shownC).toBeLessThan(40);
     expect(plate!.readyInSeconds).toBeGreaterThan(0.8 * going.phases[0].seconds);
     await turn(going, 'cancel').expect(200);
-    const { id, version } = await byName<MachineView>(paths.machines, 'Clam');
-    await api().patch(paths.machine(id)).send({ version, driver: 'by-hand' }).expect(200);
+    const { id, isArchived: _away, dials, ...clam } = await byName<MachineView>(paths.machines, 'Clam');
+    const bare = dials.map(({ physicalUnit: _unit, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false }));
+    await api()
+      .put(paths.machine(id))
+      .send({ ...clam, dials: bare, driver: 'by-hand' })
+      .expect(200);
     const byHand = await ready(await begun(job, false));
     const read: PressingView = (await turn(byHand, 'start').expect(200)).body;
     expect(read.isRead).toBe(false);
@@ -162,7 +166,7 @@ describe('a pressing', () => {
     for (const _ of [1, 2]) await api().post(paths.jobPressings(job.id)).send({ id, isWarm: true }).expect(201);
     const [one, ...more] = await get<PressingView[]>(paths.jobPressings(job.id));
     expect(more).toEqual([]);
-    const going: PressingView = (await turn(one, 'start').expect(200)).body;
+    const going: PressingView = (await turn(await ready(one), 'start').expect(200)).body;
     const next: PressingView = (await turn(going, 'next').expect(200)).body;
     expect(next.at).toBe(1);
     expect((await turn(next, 'next', 0).expect(409)).body.error.code).toBe('phase');

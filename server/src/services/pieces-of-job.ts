@@ -1,5 +1,5 @@
 import type { JobDetail, StepView } from '@keen-anvil/contract';
-import { isTurnMarkIn } from '@keen-anvil/contract/work';
+import { isAidIn } from '@keen-anvil/contract/work';
 import { knownBounds, joinBounds, type Bounds } from '@keen-anvil/core/geometry';
 import type { FinishedStep } from '@keen-anvil/core/finishing';
 import { familyOf } from '@keen-anvil/core/materials';
@@ -8,10 +8,10 @@ import type { Shop } from './shop';
 /** A closed contour of less than this is one to mind when it is weeded, mm². */
 const SMALL_MM2 = 30;
 
-/** What of a job is done on what it makes; marks to turn a sheet by are no part of that. */
+/** What of a job is done on what it makes; marks to turn a sheet by and rulers to lay it by are no part of that. */
 export const doneSteps = (job: JobDetail): StepView[] =>
   job.steps
-    .map((step) => ({ ...step, parts: step.parts.filter((part) => !isTurnMarkIn(job, part)) }))
+    .map((step) => ({ ...step, parts: step.parts.filter((part) => !isAidIn(job, part)) }))
     .filter((step) => !step.isSkipped && step.parts.length > 0);
 
 /** How many pieces a job makes as it is laid: as often as each of its parts lies somewhere. */

@@ -8,6 +8,7 @@ import { lockJob, touchJob } from '../queries/jobs';
 import { findQuote, insertQuote, listQuotes, turnQuote, type QuoteRow } from '../queries/finish';
 import { insertNote } from '../queries/notes';
 import { jobCost, ratesOf } from './costs';
+import { mockupOf } from './mockups';
 
 /** A quote is good for two years at most, days. */
 const LONGEST_DAYS = 731;
@@ -32,6 +33,7 @@ export async function offer(
     throw refused(`A day from today up to two years from now was expected; ${wish.validUntil} came.`, 'validUntil');
   const { job, asked, currency } = await jobCost(pool, heavy, workshopId, jobId, wish.pieces);
   const { taxText } = await ratesOf(pool, workshopId);
+  const { photoId } = await mockupOf(pool, workshopId, jobId);
   await inTransaction(pool, (db) =>
     insertQuote(db, workshopId, {
       id: wish.id,
@@ -42,6 +44,7 @@ export async function offer(
       currency,
       taxText,
       validUntil: wish.validUntil,
+      photoId,
       told: { jobName: job.name, colours: job.colours },
     }),
   );

@@ -1,0 +1,144 @@
+import { randomUUID } from 'node:crypto';
+import {
+  paths,
+  type GarmentView,
+  type MockupView,
+  type QuoteView,
+  type SizeSetView,
+  type WarmClockView,
+} from '@keen-anvil/contract';
+import sharp from 'sharp';
+import { asker } from '../../testing/ask';
+import { bytesOf, readPaper } from '../../testing/read-paper';
+import { startTestServer, type TestServer } from '../../testing/test-server';
+
+let server: TestServer;
+beforeAll(async () => void (server = await startTestServer()));
+afterAll(() => server.close());
+const { api, get } = asker(() => server);
+
+const measures = {
+  chestWidthMm: 480,
+  lengthMm: 660,
+  neckWidthMm: 180,
+  neckDropMm: 100,
+  sleeveLengthMm: 40,
+  sleeveWidthMm: 200,
+};
+const jobNamed = async (name: string): Promise<string> =>
+  (await get<{ id: string; name: string }[]>(paths.jobs)).find((job) => job.name === name)!.id;
+describe('garments of a workshop’s own', () => {
+  it('are kept once, whoever sends them again, counted into a set, and stay in it when they are put away', async () => {
+    const vest = { id: randomUUID(), name: 'Club vest', measures };
+    for (const _ of [1, 2]) await api().post(paths.garments).send(vest).expect(201);
+    expect((await get<GarmentView[]>(paths.garments)).filter(({ name }) => name === 'Club vest')).toEqual([vest]);
+    const job = await jobNamed('Crew shirts');
+    const counts = [
+      { size: 'L', count: 3 },
+      { size: vest.id, count: 2 },
+    ];
+    await api().post(paths.sizeSet(job)).send({ place: 'left-breast', counts }).expect(200);
+    await api().post(paths.garmentArchive(vest.id)).send({ isArchived: true }).expect(200);
+    expect(await get<GarmentView[]>(paths.garments)).toEqual([]);
+    await api().post(paths.sizeSet(job)).send({ place: 'front', counts }).expect(200);
+    expect(await get<SizeSetView>(paths.sizeSet(job))).toEqual({ place: 'front', counts });
+  });
+
+  it('are refused with what was expected: a neckline wider than the chest, a size that there is not', async () => {
+    const odd = { id: randomUUID(), name: 'Odd', measures: { ...measures, neckWidthMm: 500 } };
+    const { error } = (await api().post(paths.garments).send(odd).expect(422)).body;
+    expect(error.message).toContain('A neckline narrower than the chest (480 mm) was expected; 500 mm came.');
+    const job = await jobNamed('Crew shirts');
+    const unknown = await api()
+      .post(paths.sizeSet(job))
+      .send({ place: 'front', counts: [{ size: 'XXXL', count: 1 }] })
+      .expect(422);
+    expect(unknown.body.error.message).toContain('“XXXL” came');
+    await api().get(paths.sizeSet(randomUUID())).expect(404);
+  });
+});
+
+describe('the drawing of where a design goes', () => {
+  it('has the measures of the size that is asked for, and of all that are made', async () => {
+    const job = await jobNamed('Shirts in two films');
+    await api()
+      .post(paths.sizeSet(job))
+      .send({
+        place: 'front',
+        counts: [
+          { size: 'S', count: 4 },
+          { size: 'XL', count: 3 },
+        ],
+      })
+      .expect(200);
+    const { words, size } = readPaper(await bytesOf(api, paths.placement(job, 'M', 'front')));
+    expect(size).toContain('A4');
+    expect(words).toContain('Front, centred, size M');
+    expect(words).toContain('70 mm below the neckline');
+    expect(words).toMatch(/S 4 245 × .* XL 3 /);
+  });
+
+  it('says which size or place was expected', async () => {
+    const job = await jobNamed('Shirts in two films');
+    expect(
+      (
+        await api()
+          .get(paths.placement(job, 'huge', 'front'))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('“huge” came');
+    expect(
+      (
+        await api()
+          .get(paths.placement(job, 'M', 'knee'))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('front, left-breast');
+  });
+});
+
+describe('what warms up', () => {
+  it('goes by the server’s clock from its first start, and is put away', async () => {
+    const clock = { name: 'a run warm', jobId: await jobNamed('Crew shirts'), text: 'The tip is warm', minutes: 5 };
+    const [first]: WarmClockView[] = (await api().post(paths.warmClocks).send(clock).expect(201)).body;
+    expect(first).toMatchObject(clock);
+    const again: WarmClockView[] = (await api().post(paths.warmClocks).send(clock).expect(201)).body;
+    expect(again).toEqual([first]);
+    expect((await api().post(paths.warmClockEnd).send({ name: clock.name }).expect(200)).body).toEqual([]);
+    await api().post(paths.warmClockEnd).send({ name: clock.name }).expect(200);
+  });
+});
+
+describe('a mock-up that is kept with a job', () => {
+  it('is on the quotes that are offered after it, and stays on them', async () => {
+    const job = await jobNamed('Crew shirts');
+    await api().post(paths.mockup(job)).send({ photoId: randomUUID() }).expect(422);
+    const photoId = randomUUID();
+    const photo = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#22406e' } })
+      .png()
+      .toBuffer();
+    await api().put(paths.photo(photoId)).send(photo).expect(204);
+    await api().post(paths.mockup(job)).send({ photoId }).expect(200);
+    expect(await get<MockupView>(paths.mockup(job))).toEqual({ photoId });
+    const offer = async (): Promise<QuoteView> =>
+      (
+        await api()
+          .post(paths.quotes(job))
+          .send({
+            id: randomUUID(),
+            pieces: 2,
+            customer: '',
+            validUntil: new Date(Date.now() + 864e5).toISOString().slice(0, 10),
+          })
+          .expect(201)
+      ).body[0];
+    const shown = await offer();
+    expect(shown.photoId).toBe(photoId);
+    await api().post(paths.mockup(job)).send({ photoId: null }).expect(200);
+    const plain = await offer();
+    expect(plain.photoId).toBeNull();
+    const picturesIn = async ({ id }: QuoteView) => readPaper(await bytesOf(api, paths.quotePaper(id))).pictures;
+    expect(await picturesIn(shown)).toBe(1);
+    expect(await picturesIn(plain)).toBe(0);
+  });
+});

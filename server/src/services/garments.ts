@@ -1,0 +1,92 @@
+import type { GarmentView, NewGarment, SizeSetView, SizeSetWish } from '@keen-anvil/contract';
+import { GARMENT_SIZES, ownSize, placeOn, type GarmentPlace, type GarmentSize } from '@keen-anvil/core/garments';
+import { joinBounds, type Bounds } from '@keen-anvil/core/geometry';
+import type { Pool } from 'pg';
+import { inTransaction } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { notFound, refused } from '../problem';
+import { placementSheet, type PlacedSize } from '../print/placement-sheet';
+import { findSizeSet, insertGarment, keepSizeSet, listGarments } from '../queries/garments';
+import { findJob, lockJob } from '../queries/jobs';
+import { drawnJob } from './drawn-job';
+import { boxOf, doneSteps } from './pieces-of-job';
+
+const NOBODY_SAID: SizeSetView = { place: 'front', counts: [{ size: 'M', count: 1 }] };
+
+/** Keeps a garment that was measured. @throws Problem where its measures cannot be */
+export async function measureGarment(pool: Pool, workshopId: string, garment: NewGarment): Promise<GarmentView[]> {
+  try {
+    ownSize(garment.name, garment.measures);
+  } catch (error) {
+    throw refused((error as Error).message, 'measures');
+  }
+  const { id, name, measures } = garment;
+  await inTransaction(pool, (db) => insertGarment(db, workshopId, { id, name, measures: { ...measures } }));
+  return listGarments(pool, workshopId);
+}
+
+export async function sizeSetOf(pool: Pool, workshopId: string, jobId: string): Promise<SizeSetView> {
+  if (!(await findJob(pool, workshopId, jobId))) throw notFound('That job');
+  return (await findSizeSet(pool, workshopId, jobId)) ?? NOBODY_SAID;
+}
+
+/** Keeps how many of each size a job is for. @throws Problem for a size that there is not */
+export async function countSizes(
+  pool: Pool,
+  workshopId: string,
+  jobId: string,
+  { place, counts }: SizeSetWish,
+): Promise<SizeSetView> {
+  const sizes = await sizesBy(pool, workshopId);
+  const unknown = counts.find(({ size }) => !sizes.has(size));
+  if (unknown)
+    throw refused(
+      `A size among ${GARMENT_SIZES.map(({ name }) => name).join(', ')}, or a garment of your own was expected; “${unknown.size}” came.`,
+      'counts',
+    );
+  const set = { place, counts: counts.map(({ size, count }) => ({ size, count })) };
+  await inTransaction(pool, async (db) => {
+    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
+    await keepSizeSet(db, workshopId, jobId, set);
+  });
+  return set;
+}
+
+/** Sizes by the name of the table, or by the id of what was measured, also where that was put away since. */
+async function sizesBy(pool: Pool, workshopId: string): Promise<Map<string, GarmentSize>> {
+  const own = await listGarments(pool, workshopId, true);
+  return new Map([
+    ...GARMENT_SIZES.map((size) => [size.name, size] as const),
+    ...own.map(({ id, name, measures }) => [id, ownSize(name, measures)] as const),
+  ]);
+}
+
+/** The drawing of where a job's design goes on a size, to print. @throws Problem where there is no such size, or nothing to lay on */
+export async function placementPaper(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  { size: wanted, place }: { size: string; place: GarmentPlace },
+): Promise<{ jobName: string; sizeName: string; pdf: Buffer }> {
+  const { job, parts } = await drawnJob(pool, heavy, workshopId, jobId);
+  const box = doneSteps(job)
+    .flatMap((step) => boxOf(step) ?? [])
+    .reduce<Bounds | null>((all, one) => (all ? joinBounds(all, one) : one), null);
+  if (!box) throw refused('There is nothing to lay on a garment yet: bring a drawing into the job first.', 'parts');
+  const sizes = await sizesBy(pool, workshopId);
+  const size = sizes.get(wanted);
+  if (!size)
+    throw refused(
+      `A size of the table, or a garment that was measured, was expected; “${wanted.slice(0, 60)}” came.`,
+      'size',
+    );
+  const design = { widthMm: Math.max(0.1, box.maxX - box.minX), heightMm: Math.max(0.1, box.maxY - box.minY) };
+  const { counts } = await sizeSetOf(pool, workshopId, jobId);
+  const all: PlacedSize[] = counts.flatMap(({ size: name, count }) => {
+    const one = sizes.get(name);
+    return one && count > 0 ? [{ size: one, count, on: placeOn(one, place, design) }] : [];
+  });
+  const pdf = await placementSheet(job.name, { size, on: placeOn(size, place, design) }, all, parts, box);
+  return { jobName: job.name, sizeName: size.name, pdf };
+}

@@ -1,0 +1,29 @@
+import type { MockupView, MockupWish } from '@keen-anvil/contract';
+import type { Pool } from 'pg';
+import { inTransaction } from '../db/pool';
+import { notFound, refused } from '../problem';
+import { findMockup, keepMockupPhoto } from '../queries/finish';
+import { lockJob } from '../queries/jobs';
+import { findPhoto } from '../queries/photos';
+
+export async function mockupOf(pool: Pool, workshopId: string, jobId: string): Promise<MockupView> {
+  const found = await findMockup(pool, workshopId, jobId);
+  if (!found) throw notFound('That job');
+  return found;
+}
+
+/** Keeps how a job looks on its blank, as a photo that is there already. @throws Problem where there is no such photo */
+export async function keepMockup(
+  pool: Pool,
+  workshopId: string,
+  jobId: string,
+  { photoId }: MockupWish,
+): Promise<MockupView> {
+  await inTransaction(pool, async (db) => {
+    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
+    if (photoId && !(await findPhoto(db, workshopId, photoId)))
+      throw refused('A photo that is kept already was expected; there is none of that id.', 'photoId');
+    await keepMockupPhoto(db, workshopId, jobId, photoId);
+  });
+  return { photoId };
+}
