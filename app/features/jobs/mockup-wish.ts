@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
 import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
@@ -35,10 +35,11 @@ export function mockupDesign(job: JobDetail, materials: readonly MaterialView[])
   const wraps = new Set(job.artworks.filter((drawing) => isCup(drawing)).map(({ id }) => id));
   const boxed = new Map(allParts(job).map((part) => [part.id, part]));
   const parts = job.steps
-    .filter(({ isSkipped, process }) => !isSkipped && processOf(process).path !== 'none')
+    .filter((step) => !step.isSkipped && (processOf(step.process).path !== 'none' || isPrint(step)))
     .flatMap((step) =>
       step.parts.flatMap((part) => {
-        const material = materials.find(({ id }) => id === step.materialId);
+        const known = materials.find(({ id }) => id === step.materialId);
+        const material = known && isPrint(step) ? { ...known, colour: step.colour, photoId: null } : known;
         const own = boxed.get(part.id);
         const isShown = own && material && !wraps.has(part.artworkId) && !isAidIn(job, part);
         return isShown ? [{ part: own, material }] : [];
@@ -53,6 +54,9 @@ export function mockupDesign(job: JobDetail, materials: readonly MaterialView[])
     cup: wrap && choices ? { measures: cupOf(choices.measures), origin: upperMiddle(choices, wrap) } : null,
   };
 }
+
+/** Ink that goes over into the front of its blank: it is seen in the colours that it is drawn in. */
+const isPrint = ({ process, turned }: StepView): boolean => process === 'sublimate' && !turned;
 
 const isCup = ({ source, choices }: JobDetail['artworks'][number]): boolean =>
   source === 'measured' && (choices as MeasuredChoices).shape === CUP_WRAP;
@@ -97,9 +101,10 @@ export const firstMockup = (photo: TruePhoto, { box, cup }: MockupDesign): Mocku
 export async function layersOf({ parts }: MockupDesign): Promise<MockupLayer[]> {
   const byMaterial = new Map<string, { material: MaterialView; paths: string[] }>();
   for (const { part, material } of parts) {
-    const layer = byMaterial.get(material.id) ?? { material, paths: [] };
+    const key = `${material.id} ${material.colour}`;
+    const layer = byMaterial.get(key) ?? { material, paths: [] };
     layer.paths.push(pathOf(part));
-    byMaterial.set(material.id, layer);
+    byMaterial.set(key, layer);
   }
   return Promise.all(
     [...byMaterial.values()].map(async ({ material, paths: own }): Promise<MockupLayer> => ({

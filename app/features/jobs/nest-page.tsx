@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import type { CloseWish } from '@keen-anvil/core/layout';
+import { USUAL_EDGE_MM, usualGap, usualTurns, type CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -15,7 +15,7 @@ import { useWide } from '../../ui/use-wide';
 import { NestChoices } from './nest-choices';
 import { aroundStaying, SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
 import { NestPicture } from './nest-picture';
-import { layAction, nestGroup, usesHoles, usualGap, usualTurns, type NestGroup } from './nest-wish';
+import { layAction, nestGroup, usesHoles, type NestGroup } from './nest-wish';
 import { useAct } from './queries';
 import { StepSheets } from './step-sheets';
 import { useNesting } from './use-nesting';
@@ -54,8 +54,11 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
     mayTurnOver: false,
     copies: null,
     turns: usualTurns(group.material),
-    gapMm: usualGap(group),
-    edgeMm: 5,
+    gapMm: usualGap(
+      group.material,
+      group.steps.map(({ process }) => process),
+    ),
+    edgeMm: USUAL_EDGE_MM,
   }));
   const pieces = useMemo(() => aroundStaying(group, whole, form.stayIds), [group, whole, form.stayIds]);
   const contours = useMemo(() => new Map(group.parts.map((part) => [part.id, part.contours])), [group]);

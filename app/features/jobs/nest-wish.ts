@@ -21,7 +21,6 @@ import {
   type ClosePart,
   type ClosePiece,
   type Place,
-  type Turns,
 } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
@@ -110,21 +109,6 @@ export function closePiece(piece: StockPieceView, { machines, onCarrier, held }:
     count: piece.kind === 'roll' ? 1 : piece.count,
     isRoll: piece.kind === 'roll',
   };
-}
-
-/** What a beam or a blade takes away to each side, and what soft stuff gives: so much is kept between parts at first, in mm. */
-export function usualGap({ material, steps }: NestGroup): number {
-  const isBurnt = steps.some(({ process }) => processOf(process).name === 'laser-cut');
-  if (isBurnt) return material.thicknessMm >= 2.5 ? 2 : 1.5;
-  return material.family === 'fabric' || material.family === 'leather' ? 3 : 2;
-}
-
-/** Which way parts of a material may be turned: along its grain, as its pattern stands, or any way. */
-export function usualTurns({ details, photoId, family }: MaterialView): Turns {
-  const { grain } = details;
-  if (grain === 'length' || grain === 'width') return 'half';
-  if (photoId !== null || family === 'fabric') return 'none';
-  return 'free';
 }
 
 const SAME_SIDES = new Set<MaterialView['family']>(['card', 'wood', 'acrylic', 'metal']);

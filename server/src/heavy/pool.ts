@@ -7,6 +7,7 @@ import { workshopAtHand } from '../workshop';
 import { LineFullError, Lanes, type Lane } from './lanes';
 import type { BookCsvRow } from '@keen-anvil/core/exchange';
 import type { ReadBook } from '../exchange/read-file';
+import type { FitWish } from '@keen-anvil/core/layout';
 import type { WindowView } from '@keen-anvil/contract';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { PlanAnswer, PlanTask, StandInTask } from './tasks';
@@ -19,6 +20,7 @@ import type { TuneAnswer, TuneTask, WindowTask } from './tune';
 const READ_LIMIT_MS = 20_000;
 const PLAN_LIMIT_MS = 60_000;
 const PHOTO_LIMIT_MS = 12_000;
+const FIT_LIMIT_MS = 6_000;
 const THREADS = 2;
 /** So much of one workshop waits; more is told to come again. */
 const MOST_WAITING = 40;
@@ -167,6 +169,13 @@ export class HeavyPool {
   /** Where right lies over two dials. */
   goodWindow(task: WindowTask): Promise<WindowView> {
     return this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.');
+  }
+
+  /** How often a piece lies on a sheet. */
+  fitsClosely(wish: FitWish): Promise<number> {
+    return this.run('fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
+      lane: 'large',
+    });
   }
 
   /** A photo written anew; null where the bytes are none. */

@@ -22,6 +22,7 @@ export { readArtwork } from './read-artwork';
 export { readDrawing } from './read-drawing';
 export { workOnDocument } from './job-work';
 export { goodWindow, tune } from './tune';
+export { fitsClosely } from '@keen-anvil/core/layout';
 
 /** As large as a picture that is brought in may be. */
 const MOST_PIXELS = 60_000_000;

@@ -19,6 +19,7 @@ import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { Problem, refused } from '../problem';
 import { findRates, insertHandTime, listHandTimes } from '../queries/finish';
+import { fitsOfPieces } from './fits-of-pieces';
 import { jobDetail } from './job-views';
 import { makeStepFile } from './machine-files';
 import { doneSteps, piecesLaid } from './pieces-of-job';
@@ -87,6 +88,7 @@ async function wishOf(
   const missing: string[] = [];
   const { machineSeconds, toolLives } = await machineWork(pool, heavy, workshopId, steps, shop, copies, missing);
   const press = await pressWork(pool, heavy, workshopId, job);
+  const fits = await fitsOfPieces(heavy, steps, shop);
   const history = await listHandTimes(pool, workshopId);
   const of = (kind: HandKind): HandTime[] => history.filter((time) => time.kind === kind);
   const hands: { kind: HandKind; forecast: HandForecast }[] = [];
@@ -98,7 +100,7 @@ async function wishOf(
     missing,
     hands: hands.map(({ kind, forecast }) => ({ kind, seconds: forecast.seconds, known: forecast.known })),
     wish: {
-      stock: stockUses(steps, shop, copies, missing),
+      stock: stockUses(steps, shop, { copies, fits }, missing),
       tapeMm2: tapeOf(steps, shop),
       pressings: press.pressings,
       machineSeconds: press.machineId

@@ -1,12 +1,13 @@
-import type { JobDetail, StepView } from '@keen-anvil/contract';
+import type { JobDetail, StepView, StockPieceView } from '@keen-anvil/contract';
 import { isAidIn } from '@keen-anvil/contract/work';
-import { knownBounds, joinBounds, type Bounds } from '@keen-anvil/core/geometry';
+import { flatten, joinBounds, knownBounds, polylineLength, signedArea, type Bounds } from '@keen-anvil/core/geometry';
 import type { FinishedStep } from '@keen-anvil/core/finishing';
 import { familyOf } from '@keen-anvil/core/materials';
 import type { Shop } from './shop';
 
 /** A closed contour of less than this is one to mind when it is weeded, mm². */
 const SMALL_MM2 = 30;
+const TOLERANCE_MM = 0.05;
 
 /** What of a job is done on what it makes; marks to turn a sheet by and rulers to lay it by are no part of that. */
 export const doneSteps = (job: JobDetail): StepView[] =>
@@ -26,15 +27,26 @@ export function boxOf({ parts }: Pick<StepView, 'parts'>): Bounds | null {
   return boxes.length > 0 ? boxes.reduce(joinBounds) : null;
 }
 
+/** A piece of stock in the shop. */
+export const pieceOf = (id: string, shop: Shop): StockPieceView | undefined =>
+  [...shop.materials.values()].flatMap(({ pieces }) => pieces).find((piece) => piece.id === id);
+
 /** How many pieces of a step a weeding hook has to mind. */
 export const smallPiecesOf = ({ parts }: Pick<StepView, 'parts'>): number =>
   parts.reduce(
     (sum, { contours }) =>
       sum +
-      contours.filter((contour) => {
-        const box = contour.closed ? knownBounds([contour]) : null;
-        return box !== null && (box.maxX - box.minX) * (box.maxY - box.minY) < SMALL_MM2;
-      }).length,
+      contours.filter(
+        (contour) => contour.closed && Math.abs(signedArea(flatten(contour, TOLERANCE_MM).points)) < SMALL_MM2,
+      ).length,
+    0,
+  );
+
+/** How long the contours of a step are, mm. */
+export const contourOf = ({ parts }: Pick<StepView, 'parts'>): number =>
+  parts.reduce(
+    (sum, { contours }) =>
+      sum + contours.reduce((all, contour) => all + polylineLength(flatten(contour, TOLERANCE_MM)), 0),
     0,
   );
 

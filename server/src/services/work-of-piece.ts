@@ -3,7 +3,7 @@ import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { joinBounds } from '@keen-anvil/core/geometry';
 import { familyOf } from '@keen-anvil/core/materials';
-import { boxOf, doneSteps, finishedSteps, smallPiecesOf } from './pieces-of-job';
+import { boxOf, contourOf, doneSteps, finishedSteps, pieceOf, smallPiecesOf } from './pieces-of-job';
 import type { Shop } from './shop';
 
 /** Between two pieces on a sheet, where nobody has laid them, mm. */
@@ -11,14 +11,23 @@ const GAP_MM = 4;
 /** A roll is counted in strips across it. */
 const isRoll = (kind: string): boolean => kind === 'roll';
 
-/** What of the shelf one piece takes: each piece of stock once, whatever steps are done on it; and what it is pressed onto. */
-export function stockUses(steps: readonly StepView[], shop: Shop, copies: number, missing: string[]): StockUse[] {
+/**
+ * What of the shelf one piece takes: each piece of stock once, whatever steps are done on it; and what it is pressed onto.
+ * @param copies how many are laid
+ * @param fits how often it lies on a piece of stock by its true outline
+ */
+export function stockUses(
+  steps: readonly StepView[],
+  shop: Shop,
+  { copies, fits }: { copies: number; fits: ReadonlyMap<string, number> },
+  missing: string[],
+): StockUse[] {
   const byPiece = new Map<string, StepView[]>();
   for (const step of steps) byPiece.set(step.stockPieceId!, [...(byPiece.get(step.stockPieceId!) ?? []), step]);
   const uses: StockUse[] = [];
   for (const [pieceId, on] of byPiece) {
     const material = shop.materials.get(on[0].materialId!)!;
-    const piece = [...shop.materials.values()].flatMap(({ pieces }) => pieces).find(({ id }) => id === pieceId);
+    const piece = pieceOf(pieceId, shop);
     const boxes = on.flatMap((step) => boxOf(step) ?? []);
     if (!piece || boxes.length === 0) continue;
     const box = boxes.reduce(joinBounds);
@@ -28,7 +37,7 @@ export function stockUses(steps: readonly StepView[], shop: Shop, copies: number
       : piece;
     const sheetsUsed = Math.max(1, ...on.map(({ sheets }) => sheets.length));
     const asLaid = isRoll(piece.kind) ? 1 : Math.floor(copies / sheetsUsed);
-    const perSheet = Math.max(1, asLaid, fitsOnSheet(size, sheet, GAP_MM));
+    const perSheet = Math.max(1, asLaid, fits.get(pieceId) ?? 0, fitsOnSheet(size, sheet, GAP_MM));
     const sheetMm2 = sheet.widthMm * sheet.lengthMm;
     if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
     uses.push({
@@ -87,14 +96,6 @@ function weedWork(steps: readonly StepView[], shop: Shop): { contourMm: number; 
     smallPieces: weeded.reduce((sum, step) => sum + smallPiecesOf(step), 0),
   };
 }
-
-/** About how long the contours of a step are: as their boxes are round, mm. */
-const contourOf = (step: StepView): number => {
-  const boxes = step.parts.flatMap(({ contours }) =>
-    contours.flatMap((contour) => boxOf({ parts: [{ ...step.parts[0], contours: [contour] }] }) ?? []),
-  );
-  return boxes.reduce((sum, { minX, minY, maxX, maxY }) => sum + 2 * (maxX - minX + maxY - minY), 0);
-};
 
 export const tapeOf = (steps: readonly StepView[], shop: Shop): number =>
   steps
