@@ -121,6 +121,7 @@ export const paths = {
   garments: '/api/garments',
   garmentArchive: (id: string) => `/api/garments/${id}/archive`,
   sizeSet: (jobId: string) => `/api/jobs/${jobId}/size-set`,
+  sizeJobs: (jobId: string) => `/api/jobs/${jobId}/size-jobs`,
   placement: (jobId: string, size: string, place: string) =>
     `/api/jobs/${jobId}/placement?size=${encodeURIComponent(size)}&place=${place}`,
   warmClocks: '/api/warm-clocks',

@@ -86,6 +86,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     isSizeLocked: false,
     readsReversed: false,
   }),
+  'scale-drawings': () => ({ factor: 1.25 }),
   'change-role': (w) => ({ partIds: [part(w).id], role: 'process' }),
   'move-to-step': (w) => ({ partIds: [part(w).id], stepId: step(w).id }),
   'split-step': (w) => ({ partIds: [part(w).id], stepId: randomUUID() }),
@@ -499,6 +500,10 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('post', '/jobs/:id/size-set', contract.SizeSetWish, (w) => ({
     url: paths.sizeSet(w.job.id),
     body: { place: 'front', counts: [{ size: 'M', count: 8 }] },
+  })),
+  route('post', '/jobs/:id/size-jobs', contract.NewSizeJobs, (w) => ({
+    url: paths.sizeJobs(w.job.id),
+    body: { id: randomUUID() },
   })),
   route('post', '/jobs/:id/mockup', contract.MockupWish, (w) => ({
     url: paths.mockup(w.job.id),

@@ -1,6 +1,7 @@
-import { paths, type GarmentView, type SizeSetView } from '@keen-anvil/contract';
+import { paths, type GarmentView, type JobSummary, type SizeSetView } from '@keen-anvil/contract';
 import { ownSize, sizeOf, type GarmentMeasures, type GarmentSize } from '@keen-anvil/core/garments';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
 
@@ -55,5 +56,16 @@ export function useCountSizes(jobId: string) {
       client.setQueryData<SizeSetView>(key, (set) => set && { ...set, ...change });
     },
     onError: () => client.invalidateQueries({ queryKey: key }),
+  });
+}
+
+/** Makes a job for each width that the set needs; pressed again for the same set, those are there already. */
+export function useSizeJobs(jobId: string) {
+  const client = useQueryClient();
+  const [id] = useState(() => uuid());
+  return useMutation({
+    scope: { id: `sizes of ${jobId}` },
+    mutationFn: () => call<JobSummary[]>(paths.sizeJobs(jobId), { method: 'POST', body: { id } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: ['jobs'] }),
   });
 }

@@ -1,17 +1,19 @@
 import type { GarmentView, JobDetail, SizeSetView } from '@keen-anvil/contract';
-import { cutList, GARMENT_SIZES, type GarmentPlace, type SizeGroup } from '@keen-anvil/core/garments';
+import { cutList, GARMENT_SIZES, type GarmentPlace } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
+import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
+import { LinkRow } from '../../ui/link-row';
 import { StepNumber } from '../../ui/step-number';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { useAct } from '../jobs/queries';
-import { sizeBy, useCountSizes } from './garment-queries';
+import { sizeBy, useCountSizes, useSizeJobs } from './garment-queries';
 
 const SHELVES = ['unisex', 'child', 'own'] as const;
 type Shelf = (typeof SHELVES)[number];
@@ -30,6 +32,7 @@ export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
   const { slate, rust } = useTokens();
   const act = useAct(job.id);
   const count = useCountSizes(job.id);
+  const apart = useSizeJobs(job.id);
   const [shelf, setShelf] = useState<Shelf>('unisex');
   const countOf = (key: string) => set.counts.find(({ size }) => size === key)?.count ?? 0;
   const change = (key: string, wanted: number) => {
@@ -47,12 +50,6 @@ export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
   });
   const groups = wanted.length > 0 ? cutList(wanted, place, box) : [];
   const total = wanted.reduce((sum, one) => sum + one.count, 0);
-  const drawings = job.document.drawings;
-  const scale = ({ widthMm }: SizeGroup) => {
-    const factor = widthMm / box.widthMm;
-    for (const { id, drawn, scaleX } of drawings)
-      act.mutate({ do: 'change-drawing', drawingId: id, widthMm: (drawn.maxX - drawn.minX) * scaleX * factor });
-  };
   return (
     <Leaf edge={slate} testID="whole-set">
       <Heading>A whole set</Heading>
@@ -94,10 +91,28 @@ export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
             <TextKey
               title={`Make the drawing ${formatNumber(group.widthMm, 0)} mm wide`}
               icon="ruler"
-              onPress={() => scale(group)}
+              onPress={() => act.mutate({ do: 'scale-drawings', factor: group.widthMm / box.widthMm })}
             />
           )}
         </View>
+      ))}
+      {groups.length > 1 ? (
+        <Button
+          title={`A job for each of the ${groups.length} widths`}
+          type="outline"
+          loading={apart.isPending}
+          onPress={() => apart.mutate()}
+        />
+      ) : null}
+      {apart.isError ? (
+        <Body role="alert" style={{ color: rust }}>
+          {apart.error.message}
+        </Body>
+      ) : null}
+      {(apart.data ?? []).map(({ id, name }) => (
+        <LinkRow key={id} href={{ pathname: '/jobs/[id]', params: { id } }}>
+          <Strong>{name}</Strong>
+        </LinkRow>
       ))}
       {act.isError || count.isError ? (
         <Body role="alert" style={{ color: rust }}>

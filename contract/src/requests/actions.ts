@@ -63,6 +63,11 @@ export class ChangeDrawingWish extends Action {
   @MayBeLeftOut() @IsBoolean() readsReversed?: boolean;
 }
 
+export class ScaleDrawingsWish extends Action {
+  @Equals('scale-drawings') do!: 'scale-drawings';
+  @Amount('how many times as large', 0.001, 1000) factor!: number;
+}
+
 export class ChangeRoleWish extends Action {
   @Equals('change-role') do!: 'change-role';
   @PartIds() partIds!: string[];
@@ -310,6 +315,7 @@ export class OrderStepsWish extends Action {
 /** The class of each action that can be asked for; drawings and readings come with their files, by addresses of their own. */
 export const ACTION_CHECKS = {
   'change-drawing': ChangeDrawingWish,
+  'scale-drawings': ScaleDrawingsWish,
   'change-role': ChangeRoleWish,
   'move-to-step': MoveToStepWish,
   'split-step': SplitStepWish,

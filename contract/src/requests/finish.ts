@@ -73,6 +73,11 @@ export class SizeSetWish {
   @NestedList(() => SizeCountWish, 60) counts!: SizeCountWish[];
 }
 
+/** A job for each width that a set of sizes needs; they are named by this id. */
+export class NewSizeJobs {
+  @IsUUID() id!: string;
+}
+
 const Cents =
   (name: string): PropertyDecorator =>
   (target, key) => {

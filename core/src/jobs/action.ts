@@ -41,6 +41,12 @@ export interface ChangeDrawing {
   readsReversed?: boolean;
 }
 
+/** Makes all that is drawn so many times as large, at the same places to each other. */
+export interface ScaleDrawings {
+  do: 'scale-drawings';
+  factor: number;
+}
+
 export interface ChangeRole {
   do: 'change-role';
   partIds: readonly string[];
@@ -250,6 +256,7 @@ export type JobAction = (
   | AddDrawing
   | TakeReading
   | ChangeDrawing
+  | ScaleDrawings
   | ChangeRole
   | MoveToStep
   | SplitStep

@@ -3,6 +3,7 @@ import { contourBounds } from '../geometry';
 import {
   ActionRefusedError,
   changeJob,
+  EMPTY_JOB,
   partsOf,
   placementsOf,
   processedIn,
@@ -373,6 +374,23 @@ describe('moving parts on a sheet', () => {
     const alone = done(placed, shop, { ...nudge, alone: true });
     expect([by('Star', alone), by('Frame', alone)]).toEqual([3, 0]);
     expect(refused(() => done(placed, shop, { ...nudge, partIds: [named(job, 'Frame').id] })).field).toBe('partIds');
+  });
+});
+
+describe('all drawings', () => {
+  it('grow together, at the same places to each other, in one go; a locked one stops that', () => {
+    const both = { plate: [plate], label: [readingOf(drawnPart('Label', RED, boxAt(0, 0, 10)))] };
+    shop = shopWith(both);
+    const two = jobWith(both, shop);
+    const large = done(two, shop, { do: 'scale-drawings', factor: 1.5 });
+    expect(large.drawings.map(({ xMm, scaleX, scaleY }) => [xMm, scaleX, scaleY])).toEqual([
+      [0, 1.5, 1.5],
+      [165, 1.5, 1.5],
+    ]);
+    const locked = done(two, shop, { do: 'change-drawing', drawingId: 'label', isSizeLocked: true });
+    expect(refused(() => done(locked, shop, { do: 'scale-drawings', factor: 2 })).message).toContain('is locked');
+    expect(refused(() => done(two, shop, { do: 'scale-drawings', factor: 0 })).message).toContain('0 came');
+    expect(refused(() => done(EMPTY_JOB, shop, { do: 'scale-drawings', factor: 2 })).message).toContain('no drawing');
   });
 });
 

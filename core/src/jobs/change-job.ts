@@ -2,6 +2,7 @@ import type { JobAction } from './action';
 import { changeStep } from './change-step';
 import type { JobDocument } from './document';
 import { addDrawing, changeDrawing, takeReading } from './drawings';
+import { scaleDrawings } from './scale-drawings';
 import { changeRole, drawOutline, moveToStep, putBridges, putTogether, splitStep, takeApart } from './parts-actions';
 import type { JobShop } from './shop';
 import { alignParts } from './align-parts';
@@ -29,6 +30,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return takeReading(document, action, shop);
     case 'change-drawing':
       return changeDrawing(document, action, shop);
+    case 'scale-drawings':
+      return scaleDrawings(document, action, shop);
     case 'change-role':
       return changeRole(document, action, shop, action.id);
     case 'move-to-step':

@@ -3,16 +3,15 @@ import { contourBounds } from '../geometry';
 import { sourceOf, type TextChoices } from '../artwork-choices';
 import type { AddDrawing, ChangeDrawing, TakeReading } from './action';
 import { replaced, withParts, type Drawing, type JobDocument, type Part } from './document';
-import { shifted } from './lay';
 import type { ContourKey, DrawnMaking } from './making';
-import { drawingUnder, lookup, partsOf } from './parts-of';
+import { drawingUnder, lookup } from './parts-of';
 import type { KeyedPart, KeyedReading } from './reading-keys';
 import { refuse } from './refusal';
 import { settled } from './settled';
-import { stepBox } from './shapes';
 import type { JobShop } from './shop';
 import { StepsFor } from './steps-for';
 import { isOfTurnMarks } from './turn-marks';
+import { turnedStepsKept } from './turned-steps-kept';
 import { backsLaid, isBehind, marksToTurn } from './two-sides';
 import { withoutParts } from './without-parts';
 
@@ -170,7 +169,7 @@ export function changeDrawing(document: JobDocument, action: ChangeDrawing, shop
     lookup(document).drawings.get(action.drawingId) ?? refuse('That drawing is not in this job.', 'drawingId');
   const changed = sized(drawing, keptSize(document, drawing, shop.reading(drawing.id, drawing.reading)), action);
   const next = { ...document, drawings: replaced(document.drawings, [changed]) };
-  const kept = withTurnedStepsKept(document, next, changed, shop);
+  const kept = turnedStepsKept(document, next, new Set([changed.id]), shop);
   const backs = kept.steps.filter(isBehind).map(({ id }) => id);
   return backs.length ? backsLaid(kept, backs, shop) : kept;
 }
@@ -220,26 +219,4 @@ function sized(
   if (!(scaleX > 1e-4 && scaleX < 1e4 && scaleY > 1e-4 && scaleY < 1e4))
     refuse('That size cannot be made of this drawing: it is a line, or ten thousand times too large.', 'widthMm');
   return { ...next, scaleX, scaleY };
-}
-
-/** Where a step is turned over, its left edge stays when the drawing grows. */
-function withTurnedStepsKept(before: JobDocument, document: JobDocument, changed: Drawing, shop: JobShop): JobDocument {
-  const turned = document.steps.filter(
-    ({ id, mirrored, turned }) =>
-      mirrored &&
-      !turned &&
-      partsOf(document, id).some(({ making }) => drawingUnder(document, making)?.id === changed.id),
-  );
-  let next = document;
-  for (const { id } of turned) {
-    const [was, is] = [stepBox(before, shop.shapes(before), id), stepBox(document, shop.shapes(document), id)];
-    const shift = was && is ? is.maxX - was.maxX : 0;
-    if (shift !== 0)
-      next = shifted(
-        next,
-        partsOf(next, id).map((part) => part.id),
-        { x: shift, y: 0 },
-      );
-  }
-  return next;
 }

@@ -4,6 +4,7 @@ export {
   type AlignParts,
   type AddDrawing,
   type ChangeDrawing,
+  type ScaleDrawings,
   type ChangeRole,
   type ChangeStep,
   type DrawOutline,

@@ -12,6 +12,8 @@ export function sayAction(action: JobAction): string {
       if (action.widthMm !== undefined || action.heightMm !== undefined) return 'a new size';
       if (action.isSizeLocked !== undefined) return 'a lock';
       return action.readsReversed !== undefined ? 'which way it reads' : 'moving a drawing';
+    case 'scale-drawings':
+      return 'a new size';
     case 'change-role':
       return 'what is processed';
     case 'move-to-step':

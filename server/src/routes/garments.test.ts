@@ -2,12 +2,14 @@ import { randomUUID } from 'node:crypto';
 import {
   paths,
   type GarmentView,
+  type JobSummary,
   type MockupView,
   type QuoteView,
   type SizeSetView,
   type WarmClockView,
 } from '@keen-anvil/contract';
 import sharp from 'sharp';
+import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import { asker } from '../../testing/ask';
 import { bytesOf, readPaper } from '../../testing/read-paper';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -15,7 +17,7 @@ import { startTestServer, type TestServer } from '../../testing/test-server';
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
-const { api, get } = asker(() => server);
+const { api, drawn, get } = asker(() => server);
 
 const measures = {
   chestWidthMm: 480,
@@ -94,6 +96,48 @@ describe('the drawing of where a design goes', () => {
           .expect(422)
       ).body.error.message,
     ).toContain('front, left-breast');
+  });
+});
+
+describe('a whole set in one go', () => {
+  it('makes a job for each width, as large as its sizes bear and with what is made noted; sent again, they are there', async () => {
+    const job = await jobNamed('Shirts in two films');
+    await api().post(paths.sizeSet(job)).send({ place: 'front', counts: [] }).expect(200);
+    const none = await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(422);
+    expect(none.body.error.message).toContain('none was counted');
+    await api()
+      .post(paths.sizeSet(job))
+      .send({
+        place: 'front',
+        counts: [
+          { size: 'S', count: 4 },
+          { size: 'M', count: 8 },
+          { size: 'XL', count: 3 },
+        ],
+      })
+      .expect(200);
+    const id = randomUUID();
+    const made: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
+    const again: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
+    expect(again.map((one) => one.id).sort()).toEqual(made.map((one) => one.id).sort());
+    expect(made.map(({ name }) => name).sort()).toEqual([
+      'Shirts in two films, 245 mm wide',
+      'Shirts in two films, 300 mm wide',
+    ]);
+    const narrow = await drawn(
+      api()
+        .get(paths.job(made.find(({ name }) => name.includes('245'))!.id))
+        .expect(200),
+    );
+    const boxes = narrow.steps.flatMap(({ parts }) => parts.flatMap(({ contours }) => knownBounds(contours) ?? []));
+    const box = boxes.reduce(joinBounds);
+    expect(box.maxX - box.minX).toBeCloseTo(245, 3);
+    expect(narrow.notes.map(({ label, value }) => [label, value])).toEqual([['12 garments', '4 × S, 8 × M']]);
+    expect(narrow.steps.map(({ materialId, process }) => [materialId !== null, process])).toEqual([
+      [true, 'kiss-cut'],
+      [true, 'kiss-cut'],
+    ]);
+    expect(await get<SizeSetView>(paths.sizeSet(narrow.id))).toMatchObject({ place: 'front' });
   });
 });
 

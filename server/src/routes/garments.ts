@@ -1,10 +1,11 @@
-import { NewGarment, PutAway, SizeSetWish } from '@keen-anvil/contract/checks';
+import { NewGarment, NewSizeJobs, PutAway, SizeSetWish } from '@keen-anvil/contract/checks';
 import { GARMENT_PLACES } from '@keen-anvil/core/garments';
 import { Router } from 'express';
 import { inTransaction } from '../db/pool';
 import { notFound, refused } from '../problem';
 import { archiveGarment, listGarments } from '../queries/garments';
 import { countSizes, measureGarment, placementPaper, sizeSetOf } from '../services/garments';
+import { makeSizeJobs } from '../services/size-jobs';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
@@ -33,6 +34,11 @@ export function garmentRoutes({ pool, heavy }: ApiParts): Router {
   );
   router.post('/jobs/:id/size-set', async (request, response) => {
     response.json(await countSizes(pool, workshopOf(request), idOf(request), bodyOf(request, SizeSetWish)));
+  });
+  router.post('/jobs/:id/size-jobs', async (request, response) => {
+    response
+      .status(201)
+      .json(await makeSizeJobs(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewSizeJobs)));
   });
   router.get('/jobs/:id/placement', async (request, response) => {
     const place = GARMENT_PLACES.find((one) => one === request.query.place);

@@ -1,6 +1,5 @@
 import type { GarmentView, NewGarment, SizeSetView, SizeSetWish } from '@keen-anvil/contract';
 import { GARMENT_SIZES, ownSize, placeOn, type GarmentPlace, type GarmentSize } from '@keen-anvil/core/garments';
-import { joinBounds, type Bounds } from '@keen-anvil/core/geometry';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -9,7 +8,7 @@ import { placementSheet, type PlacedSize } from '../print/placement-sheet';
 import { findSizeSet, insertGarment, keepSizeSet, listGarments } from '../queries/garments';
 import { findJob, lockJob } from '../queries/jobs';
 import { drawnJob } from './drawn-job';
-import { boxOf, doneSteps } from './pieces-of-job';
+import { designBox } from './pieces-of-job';
 
 const NOBODY_SAID: SizeSetView = { place: 'front', counts: [{ size: 'M', count: 1 }] };
 
@@ -53,7 +52,7 @@ export async function countSizes(
 }
 
 /** Sizes by the name of the table, or by the id of what was measured, also where that was put away since. */
-async function sizesBy(pool: Pool, workshopId: string): Promise<Map<string, GarmentSize>> {
+export async function sizesBy(pool: Pool, workshopId: string): Promise<Map<string, GarmentSize>> {
   const own = await listGarments(pool, workshopId, true);
   return new Map([
     ...GARMENT_SIZES.map((size) => [size.name, size] as const),
@@ -70,9 +69,7 @@ export async function placementPaper(
   { size: wanted, place }: { size: string; place: GarmentPlace },
 ): Promise<{ jobName: string; sizeName: string; pdf: Buffer }> {
   const { job, parts } = await drawnJob(pool, heavy, workshopId, jobId);
-  const box = doneSteps(job)
-    .flatMap((step) => boxOf(step) ?? [])
-    .reduce<Bounds | null>((all, one) => (all ? joinBounds(all, one) : one), null);
+  const box = designBox(job);
   if (!box) throw refused('There is nothing to lay on a garment yet: bring a drawing into the job first.', 'parts');
   const sizes = await sizesBy(pool, workshopId);
   const size = sizes.get(wanted);

@@ -16,7 +16,7 @@ const NOTHING: ShopFacts = {
 };
 
 /** What follows from these has nothing to do with the workshop. */
-const ALONE = new Set<JobAction['do']>(['nudge-parts', 'change-drawing', 'order-steps']);
+const ALONE = new Set<JobAction['do']>(['nudge-parts', 'change-drawing', 'scale-drawings', 'order-steps']);
 /** What is done in a step goes by the book. */
 const BY_THE_BOOK = new Set<JobAction['do']>(['change-step', 'deboss-from-back', 'make-rim']);
 

@@ -27,6 +27,12 @@ export function boxOf({ parts }: Pick<StepView, 'parts'>): Bounds | null {
   return boxes.length > 0 ? boxes.reduce(joinBounds) : null;
 }
 
+/** What all that a job makes takes up where it is drawn; null where there is nothing. */
+export const designBox = (job: JobDetail): Bounds | null =>
+  doneSteps(job)
+    .flatMap((step) => boxOf(step) ?? [])
+    .reduce<Bounds | null>((all, one) => (all ? joinBounds(all, one) : one), null);
+
 /** A piece of stock in the shop. */
 export const pieceOf = (id: string, shop: Shop): StockPieceView | undefined =>
   [...shop.materials.values()].flatMap(({ pieces }) => pieces).find((piece) => piece.id === id);

@@ -1,0 +1,118 @@
+import type { JobDetail, JobSummary, NewSizeJobs } from '@keen-anvil/contract';
+import { cutList, type SizeGroup } from '@keen-anvil/core/garments';
+import { copiedDocument, differenceOf, EMPTY_JOB, type JobDocument } from '@keen-anvil/core/jobs';
+import { formatNumber } from '@keen-anvil/core/units';
+import type { Pool } from 'pg';
+import { v5 as uuidv5 } from 'uuid';
+import { inTransaction, type Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
+import { refused } from '../problem';
+import { copyArtwork } from '../queries/artworks';
+import { writeDifference } from '../queries/documents';
+import { findSizeSet, keepSizeSet } from '../queries/garments';
+import { insertJob, updateOrderByHand } from '../queries/jobs';
+import { insertNote } from '../queries/notes';
+import { sizesBy } from './garments';
+import { changedDocument } from './job-document';
+import { shopFor } from './job-shop';
+import { jobDetail, listJobSummaries } from './job-views';
+import { designBox } from './pieces-of-job';
+
+const LONGEST_NAME = 120;
+
+/**
+ * Makes a job for each width that a set of sizes needs: the same work with its drawings that large, and what is made of it noted.
+ * Sent twice, they are there once.
+ * @throws Problem where nothing is counted, or a drawing may not be made larger
+ */
+export async function makeSizeJobs(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  { id }: NewSizeJobs,
+): Promise<JobSummary[]> {
+  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const { groups, widthMm, keys } = await groupsOf(pool, workshopId, job);
+  const all = await Promise.all(
+    groups.map(async (group) => ({
+      group,
+      id: uuidv5(`${group.widthMm}`, id),
+      document: await asWideAs(pool, heavy, workshopId, job, group.widthMm / widthMm),
+    })),
+  );
+  await inTransaction(pool, async (db) => {
+    for (const { group, id: newId, document } of all) await writeJob(db, workshopId, job, newId, group, document, keys);
+  });
+  const ids = new Set(all.map((one) => one.id));
+  return (await listJobSummaries(pool, workshopId, { isArchived: false, limit: 100, offset: 0 })).filter((one) =>
+    ids.has(one.id),
+  );
+}
+
+/** The widths that the set of a job needs. */
+async function groupsOf(
+  pool: Pool,
+  workshopId: string,
+  job: JobDetail,
+): Promise<{ groups: SizeGroup[]; widthMm: number; keys: Map<string, string> }> {
+  const set = await findSizeSet(pool, workshopId, job.id);
+  const sizes = await sizesBy(pool, workshopId);
+  const wanted = (set?.counts ?? []).flatMap(({ size: key, count }) => {
+    const size = sizes.get(key);
+    return size && count > 0 ? [{ key, size, count }] : [];
+  });
+  if (!set || wanted.length === 0)
+    throw refused('At least one garment was expected in the set; none was counted.', 'counts');
+  const box = designBox(job);
+  if (!box) throw refused('There is nothing to lay on a garment yet: bring a drawing into the job first.', 'parts');
+  const widthMm = Math.max(0.1, box.maxX - box.minX);
+  return {
+    groups: cutList(wanted, set.place, { widthMm, heightMm: Math.max(0.1, box.maxY - box.minY) }),
+    widthMm,
+    keys: new Map(wanted.map(({ key, size }) => [size.name, key])),
+  };
+}
+
+async function asWideAs(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  { document, id }: Pick<JobDetail, 'document' | 'id'>,
+  factor: number,
+): Promise<JobDocument> {
+  const action = { id, do: 'scale-drawings', factor } as const;
+  const shop = await shopFor(pool, workshopId, document, action);
+  return (await changedDocument({ db: pool, heavy, workshopId }, document, action, shop)).document;
+}
+
+async function writeJob(
+  db: Db,
+  workshopId: string,
+  job: JobDetail,
+  id: string,
+  group: SizeGroup,
+  document: JobDocument,
+  keys: ReadonlyMap<string, string>,
+): Promise<void> {
+  const width = `${formatNumber(group.widthMm, 0)} mm wide`;
+  const name = `${job.name.slice(0, LONGEST_NAME - width.length - 2)}, ${width}`;
+  if (!(await insertJob(db, workshopId, { id, name }))) return;
+  const fresh = (of: string) => uuidv5(of, id);
+  for (const drawing of document.drawings)
+    if (!(await copyArtwork(db, workshopId, drawing.id, { id: fresh(drawing.id), jobId: id })))
+      throw refused(`“${drawing.name}” is not in this workshop any more.`, 'drawings');
+  const next = copiedDocument(document, fresh);
+  await writeDifference(db, workshopId, id, differenceOf(EMPTY_JOB, next), next);
+  if (next.isOrderByHand) await updateOrderByHand(db, id, true);
+  await insertNote(db, workshopId, id, {
+    id: uuidv5('sizes', id),
+    kind: 'words',
+    label: `${group.count === 1 ? '1 garment' : `${group.count} garments`}`,
+    value: group.sizes.map(({ name: size, count }) => `${count} × ${size}`).join(', '),
+  });
+  await keepSizeSet(db, workshopId, id, {
+    place: group.sizes[0].on.place,
+    counts: group.sizes.map(({ name: size, count }) => ({ size: keys.get(size)!, count })),
+  });
+}
