@@ -36,6 +36,16 @@ async function agrees(page: Page, name: string): Promise<void> {
   }).toPass({ timeout: 10_000 });
 }
 
+/** Ticks off what has to be ready, as the plate does not come down before. */
+async function getReady(page: Page): Promise<void> {
+  const lines = page.getByTestId('press-ready').getByRole('checkbox');
+  await expect(lines.first()).toBeVisible();
+  for (const line of await lines.all()) {
+    await line.click();
+    await expect(line).toBeChecked();
+  }
+}
+
 test.describe('at the press, with the phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
   // One press, one pressing: whatever a test left under it goes.
@@ -72,6 +82,11 @@ test.describe('at the press, with the phone', () => {
     await expect(page.getByTestId('placed')).toContainText('280 ×');
     await page.getByRole('button', { name: 'Size XL up by 1' }).click();
     await expect(page.getByTestId('size-group')).toHaveCount(2);
+    const drawing = page.waitForEvent('download');
+    await page.getByRole('button', { name: 'Save where it goes on size L' }).click();
+    expect((await drawing).suggestedFilename()).toContain('size L');
+    await page.getByRole('button', { name: 'A job for each of the 2 widths' }).click();
+    await expect(page.getByRole('link', { name: /^Shirts for the crew, \d+ mm wide$/ })).toHaveCount(2);
     await page
       .getByRole('button', { name: /^Make the drawing 2\d\d mm wide/ })
       .first()
@@ -92,8 +107,12 @@ test.describe('at the press, with the phone', () => {
     await page.getByRole('switch', { name: 'The press is warm already' }).click();
     await expect(page.getByTestId('phases')).not.toContainText('Let the press warm up');
     await page.getByRole('button', { name: 'Begin at Clam' }).click();
+    await expect(page.getByText('One line for your safety still to tick')).toBeVisible();
+    await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeDisabled();
+    await getReady(page);
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Preheat the blank');
+    await expect(page.getByTestId('plate')).toContainText('°C');
     for (;;) {
       const next = page.getByRole('button', {
         name: /^(Plate is up|Plate goes down|It holds|Next|It is cold|It is peeled|It is back|It is warm)$/,
@@ -133,6 +152,12 @@ test.describe('at the press, with the phone', () => {
         .toString(),
     ).toBe('%PDF-');
 
+    // How it will look, kept with the job for its quotes.
+    await go(page, `/jobs/${jobId}/mockup`);
+    await page.getByRole('button', { name: /shirt/i }).first().click();
+    await page.getByRole('button', { name: 'Keep with the job' }).click();
+    await expect(page.getByRole('button', { name: 'It is with the job' })).toBeVisible();
+
     // What it costs, for ten; and a quote that is accepted into the job.
     await go(page, `/jobs/${jobId}/cost`);
     await expect(page.getByTestId('price')).toContainText('EUR');
@@ -143,6 +168,7 @@ test.describe('at the press, with the phone', () => {
     await expect(page.getByTestId('cost')).toContainText('weeding');
     await page.getByRole('button', { name: 'Offer 10 at this price' }).click();
     await page.getByRole('textbox', { name: 'For whom' }).fill('Osprey Bend Rowing Club');
+    await expect(page.getByRole('img', { name: 'How it will look, as the quote shows it' })).toBeVisible();
     await page.getByRole('button', { name: 'Write the quote' }).click();
     await expect(page.getByTestId('quotes')).toContainText('10 pieces for Osprey Bend Rowing Club');
     await page.getByRole('button', { name: /^Quote \d+ is accepted/ }).click();
@@ -157,8 +183,12 @@ test.describe('at the press, with the phone', () => {
     const name = 'Prizes printed on both sides';
     await go(page, `/jobs/${jobId}/press`);
     await page.getByRole('button', { name: 'Begin at Clam' }).click();
+    await getReady(page);
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Let the press warm up');
+    // Its plate tells how cold it is still.
+    await expect(page.getByTestId('plate')).toContainText(/^2\d °C/);
+    await expect(page.getByTestId('plate')).toContainText('°C short. Ready in about');
     await agrees(page, name);
     await page.reload();
     await agrees(page, name);

@@ -96,6 +96,7 @@ function Mockup({ job, materials }: { job: JobDetail; materials: MaterialView[] 
             />
             <Button
               title="PNG"
+              type="outline"
               aria-label="Save the picture (PNG)"
               disabled={!painted.blob}
               containerStyle={{ flex: 1 }}

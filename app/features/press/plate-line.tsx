@@ -9,8 +9,8 @@ type Reading = NonNullable<PlateView['plate']>;
 /** Nearer than this nobody needs to know by how much, °C. */
 const SAME_C = 1;
 
-/** What the plate tells of itself: how hot it is, how hot it is to be, and until when. */
-export function PlateLine({ plate, pressing }: { plate: Reading; pressing: PressingView }) {
+/** What the plate tells of itself: how hot it is, how hot it is to be, and until when. What lies under it takes its heat: then there is nothing to wait for. */
+export function PlateLine({ plate, pressing, isDown }: { plate: Reading; pressing: PressingView; isDown: boolean }) {
   const { moss, ember, ink } = useTokens();
   const { unit } = pressing;
   const said = (celsius: number) => `${formatNumber(convertUnit(celsius, '°C', unit) ?? celsius, 0)} ${unit}`;
@@ -24,7 +24,7 @@ export function PlateLine({ plate, pressing }: { plate: Reading; pressing: Press
         </Figure>
         <Aside>{`the plate, of ${said(plate.dialledC)}`}</Aside>
       </View>
-      {plate.isReady ? null : (
+      {plate.isReady || isDown ? null : (
         <Body style={{ color: ember }}>
           {Math.abs(apartC) < SAME_C
             ? 'It has just come there: let it settle.'

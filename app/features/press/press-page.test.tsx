@@ -120,12 +120,18 @@ describe('the press page', () => {
       { id: 'plate', text: 'Clam stands firm', isSafety: true, isOwn: false, minutes: null },
     ];
     const { sent } = open([{ ...running, state: 'waiting', preparation }]);
+    expect(await screen.findByText('One line for your safety still to tick')).toBeTruthy();
     fireEvent.press(await screen.findByLabelText('Garment washed'));
     fireEvent.press(await screen.findByLabelText('Clam stands firm'));
     await waitFor(() =>
       expect(sent.filter(({ path }) => path.endsWith('/ticks')).at(-1)).toMatchObject({
         body: { ticked: ['washed', 'plate'] },
       }),
+    );
+    expect(screen.queryByText(/still to tick/)).toBeNull();
+    fireEvent.press(screen.getByText('Start'));
+    await waitFor(() =>
+      expect(sent.find(({ path }) => path.endsWith('/turns'))).toMatchObject({ body: { turn: 'start', at: 0 } }),
     );
   });
 

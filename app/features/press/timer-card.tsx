@@ -1,4 +1,5 @@
 import type { PressingView } from '@keen-anvil/contract';
+import { unticked } from '@keen-anvil/core/preparation';
 import { FORGOTTEN_SECONDS, leftSeconds, spentSeconds } from '@keen-anvil/core/timers';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { View } from 'react-native';
@@ -40,7 +41,7 @@ export function TimerCard({ pressing }: { pressing: PressingView }) {
       ) : (
         <Left left={pressing.state === 'waiting' ? phase.seconds : left} isDown={phase.isDown} />
       )}
-      {plate && isGoing ? <PlateLine plate={plate} pressing={pressing} /> : null}
+      {plate && isGoing ? <PlateLine plate={plate} pressing={pressing} isDown={phase.isDown} /> : null}
       <Body>{sayPhase(phase, pressing.layers, pressing.unit)}</Body>
       {pressing.state === 'paused' ? (
         <Body style={{ color: ember }}>{sayPause(phase, spentSeconds(pressing, 0))}</Body>
@@ -83,7 +84,8 @@ function Left({ left, isDown }: { left: number | null; isDown: boolean }) {
 
 /** The keys under the thumb. */
 export function TimerKeys({ pressing }: { pressing: PressingView }) {
-  const { rust } = useTokens();
+  const { rust, ember } = useTokens();
+  const open = unticked(pressing.preparation, pressing.ticked);
   const turn = usePressingTurn(pressing.jobId ?? '');
   const { id, at, state } = pressing;
   const phase = pressing.phases[at];
@@ -102,6 +104,11 @@ export function TimerKeys({ pressing }: { pressing: PressingView }) {
   );
   return (
     <View style={{ gap: SPACE.small }}>
+      {state === 'waiting' && open.length > 0 ? (
+        <Aside style={{ color: ember }}>
+          {`${open.length === 1 ? 'One line' : `${open.length} lines`} for your safety still to tick`}
+        </Aside>
+      ) : null}
       {turn.isError ? (
         <Body role="alert" style={{ color: rust }}>
           {turn.error.message}
@@ -137,7 +144,7 @@ export function TimerKeys({ pressing }: { pressing: PressingView }) {
           <Button title="Go on" containerStyle={{ flex: 2 }} onPress={() => send('resume')} />
         ) : null}
         {state === 'waiting' ? (
-          <Button title="Start" containerStyle={{ flex: 2 }} onPress={() => send('start')} />
+          <Button title="Start" disabled={open.length > 0} containerStyle={{ flex: 2 }} onPress={() => send('start')} />
         ) : null}
       </View>
     </View>

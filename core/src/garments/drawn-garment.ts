@@ -35,17 +35,26 @@ export function drawnGarment(size: GarmentSize, on: OnGarment): DrawnGarment {
   };
 }
 
+/** The hem of a sleeve is narrower than its widest place. */
+const HEM_SHARE = 0.85;
+
 /** A shirt from its measures. */
 function shirtPath(size: GarmentSize, isBack: boolean): string {
   const half = size.chestWidthMm / 2;
   const neck = size.neckWidthMm / 2;
   const drop = isBack ? BACK_NECK_MM : size.neckDropMm;
-  const reach = half + 0.55 * size.sleeveLengthMm;
+  const shoulder = { x: half * 0.86, y: 26 };
   const armpit = size.sleeveWidthMm + 30;
-  const cuff = { x: reach, y: size.sleeveLengthMm * 0.62 };
-  const inner = { x: reach - size.sleeveWidthMm * 0.62, y: cuff.y + size.sleeveWidthMm * 0.7 };
-  const right = `L${half * 0.86} 26L${cuff.x} ${cuff.y}L${inner.x} ${inner.y}L${half} ${armpit}L${half} ${size.lengthMm}`;
-  const left = `L${-half} ${size.lengthMm}L${-half} ${armpit}L${-inner.x} ${inner.y}L${-cuff.x} ${cuff.y}L${-half * 0.86} 26`;
+  const cuff = { x: half + 0.55 * size.sleeveLengthMm, y: size.sleeveLengthMm * 0.62 };
+  // The hem of the sleeve stands across it.
+  const along = Math.hypot(cuff.x - shoulder.x, cuff.y - shoulder.y);
+  const hem = (HEM_SHARE * size.sleeveWidthMm) / along;
+  const inner = {
+    x: Math.max(half + 2, cuff.x - (cuff.y - shoulder.y) * hem),
+    y: cuff.y + (cuff.x - shoulder.x) * hem,
+  };
+  const right = `L${shoulder.x} ${shoulder.y}L${cuff.x} ${cuff.y}L${inner.x} ${inner.y}L${half} ${armpit}L${half} ${size.lengthMm}`;
+  const left = `L${-half} ${size.lengthMm}L${-half} ${armpit}L${-inner.x} ${inner.y}L${-cuff.x} ${cuff.y}L${-shoulder.x} ${shoulder.y}`;
   return `M${-neck} 0Q${-neck * 0.8} ${drop} 0 ${drop}Q${neck * 0.8} ${drop} ${neck} 0${right}${left}Z`;
 }
 

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { MEASURED_SHAPES } from '../measured';
-import { cutList, GARMENT_PLACES, GARMENT_SIZES, ownSize, placeOn, rulerFor, sizeOf } from './index';
+import { cutList, drawnGarment, GARMENT_PLACES, GARMENT_SIZES, ownSize, placeOn, rulerFor, sizeOf } from './index';
 
 const crest = { widthMm: 100, heightMm: 120 };
 
@@ -46,6 +46,27 @@ describe('where a crest goes on a shirt', () => {
     expect(() => ownSize('odd', { ...rest, chestWidthMm: 150 })).toThrow('175 mm came');
     expect(() => ownSize('odd', { ...rest, chestWidthMm: 5 })).toThrow('chest, laid flat; 5 came');
     expect(() => sizeOf('XXXL')).toThrow('“XXXL” came');
+  });
+});
+
+describe('a garment as it is drawn', () => {
+  it('has the design and its measure where they are, and an outline that never crosses itself', () => {
+    const on = placeOn(sizeOf('M'), 'front', crest);
+    const { design, measured } = drawnGarment(sizeOf('M'), on);
+    expect(design).toMatchObject({ x: -130, y: 165, widthMm: 260 });
+    expect([measured.y1, measured.y2]).toEqual([95, 95 + 70]);
+    const hem = placeOn(sizeOf('M'), 'hem', crest);
+    expect(drawnGarment(sizeOf('M'), hem).measured).toMatchObject({ y1: 720, y2: 720 - hem.distanceMm });
+    const { chestWidthMm: _c, group: _g, name: _n, ...rest } = sizeOf('M');
+    const vest = ownSize('vest', { ...rest, chestWidthMm: 480, sleeveLengthMm: 40 });
+    for (const size of [...GARMENT_SIZES, vest]) {
+      const { d } = drawnGarment(size, placeOn(size, 'front', crest));
+      // The right half, from the neck to the hem: a curve is taken by its end.
+      const right = [...d.matchAll(/L(-?[\d.]+) (-?[\d.]+)/g)].slice(0, 5).map(([, x, y]) => ({ x: +x, y: +y }));
+      expect(right[2].x).toBeGreaterThan(size.chestWidthMm / 2);
+      expect(right[2].y).toBeGreaterThan(right[1].y);
+      expect(right[3]).toEqual({ x: size.chestWidthMm / 2, y: size.sleeveWidthMm + 30 });
+    }
   });
 });
 

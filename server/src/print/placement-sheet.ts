@@ -9,17 +9,23 @@ const EDGE = 20;
 const PICTURE = { widthMm: 170, heightMm: 130 };
 const MOST_ROWS = 18;
 
-/** A size with where the design goes on it, and how many there are of it. */
+/** A size with where the design goes on it as it is cut for the set, and how many there are of it. */
 export interface PlacedSize {
-  size: GarmentSize;
+  name: string;
   on: OnGarment;
   count: number;
+}
+
+/** The size that is drawn. */
+interface DrawnSize {
+  size: GarmentSize;
+  on: OnGarment;
 }
 
 /** Where a design goes on a garment, with its measures, on A4: one size drawn, and the measures of all that are made. */
 export function placementSheet(
   jobName: string,
-  drawn: Omit<PlacedSize, 'count'>,
+  drawn: DrawnSize,
   all: readonly PlacedSize[],
   parts: readonly DrawnPart[],
   box: Bounds,
@@ -46,7 +52,7 @@ const mm = (value: number): string => `${formatNumber(value, 0)} mm`;
 
 function drawGarment(
   pdf: PDFKit.PDFDocument,
-  { size, on }: Omit<PlacedSize, 'count'>,
+  { size, on }: DrawnSize,
   parts: readonly DrawnPart[],
   box: Bounds,
   at: { x: number; y: number },
@@ -98,15 +104,16 @@ function drawGarment(
 const COLUMNS = [EDGE, EDGE + 40, EDGE + 62, EDGE + 112];
 
 function drawTable(sheet: Sheet, all: readonly PlacedSize[], top: number): void {
-  ['Size', 'How many', 'Width × height', 'Where'].forEach((word, i) =>
+  if (all.length === 0) return;
+  ['Size', 'How many', 'Cut as', 'Where'].forEach((word, i) =>
     sheet.text(word, { x: COLUMNS[i], y: top }, { colour: SLATE, sizeMm: 3.8 }),
   );
   sheet.line({ x: EDGE, y: top + 2 }, { x: A4.widthMm - EDGE, y: top + 2 }, 0.4);
-  all.slice(0, MOST_ROWS).forEach(({ size, on, count }, i) => {
+  all.slice(0, MOST_ROWS).forEach(({ name, on, count }, i) => {
     const y = top + 8 + i * 5.2;
     [
-      size.name,
-      count > 0 ? String(count) : '',
+      name,
+      String(count),
       `${formatNumber(on.widthMm, 0)} × ${mm(on.heightMm)}`,
       `${mm(on.distanceMm)} ${on.from}`,
     ].forEach((word, k) => sheet.text(word, { x: COLUMNS[k], y }, { sizeMm: 4, widthMm: k === 0 ? 38 : 58 }));

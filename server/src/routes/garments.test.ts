@@ -77,7 +77,7 @@ describe('the drawing of where a design goes', () => {
     expect(size).toContain('A4');
     expect(words).toContain('Front, centred, size M');
     expect(words).toContain('70 mm below the neckline');
-    expect(words).toMatch(/S 4 245 × .* XL 3 /);
+    expect(words).toMatch(/S 4 245 × .* XL 3 300 × /);
   });
 
   it('says which size or place was expected', async () => {

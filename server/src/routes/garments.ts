@@ -50,7 +50,7 @@ export function garmentRoutes({ pool, heavy }: ApiParts): Router {
     const size = String(request.query.size ?? '');
     const made = await placementPaper(pool, heavy, workshopOf(request), idOf(request), { size, place });
     response
-      .attachment(fileName([made.jobName, 'size', made.sizeName], 'pdf'))
+      .attachment(fileName([made.jobName, `size ${made.sizeName}`], 'pdf'))
       .type('application/pdf')
       .send(made.pdf);
   });

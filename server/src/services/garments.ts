@@ -1,5 +1,12 @@
 import type { GarmentView, NewGarment, SizeSetView, SizeSetWish } from '@keen-anvil/contract';
-import { GARMENT_SIZES, ownSize, placeOn, type GarmentPlace, type GarmentSize } from '@keen-anvil/core/garments';
+import {
+  cutList,
+  GARMENT_SIZES,
+  ownSize,
+  placeOn,
+  type GarmentPlace,
+  type GarmentSize,
+} from '@keen-anvil/core/garments';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -80,10 +87,11 @@ export async function placementPaper(
     );
   const design = { widthMm: Math.max(0.1, box.maxX - box.minX), heightMm: Math.max(0.1, box.maxY - box.minY) };
   const { counts } = await sizeSetOf(pool, workshopId, jobId);
-  const all: PlacedSize[] = counts.flatMap(({ size: name, count }) => {
-    const one = sizes.get(name);
-    return one && count > 0 ? [{ size: one, count, on: placeOn(one, place, design) }] : [];
+  const counted = counts.flatMap(({ size: key, count }) => {
+    const one = sizes.get(key);
+    return one && count > 0 ? [{ size: one, count }] : [];
   });
+  const all: PlacedSize[] = counted.length > 0 ? cutList(counted, place, design).flatMap(({ sizes: own }) => own) : [];
   const pdf = await placementSheet(job.name, { size, on: placeOn(size, place, design) }, all, parts, box);
   return { jobName: job.name, sizeName: size.name, pdf };
 }
