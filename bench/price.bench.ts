@@ -14,6 +14,7 @@ const wish: CostWish = {
     perSheet: 7,
   })),
   tapeMm2: 40_000,
+  inkMm2: 9_000,
   pressings: 1,
   machineSeconds: [{ machineId: 'plotter', seconds: 140 }],
   toolLives: 0.001,

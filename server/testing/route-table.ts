@@ -462,6 +462,7 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
       machines: { [w.machine.id]: 200 },
       toolCents: 900,
       transferTapeCentsPerM2: 420,
+      inkCentsPerM2: 650,
       coverCentsPerPressing: 4,
       packagingCents: 60,
       feePercent: 5,

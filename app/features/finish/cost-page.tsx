@@ -144,7 +144,7 @@ function sayPart(kind: CostKind, view: CostView): string {
     case 'blank':
       return 'What it is pressed onto or made of, one for each piece.';
     case 'consumables':
-      return 'Transfer tape over what is weeded, and a cover sheet for each pressing.';
+      return 'Transfer tape over what is weeded, ink where it is printed, and a cover sheet for each pressing.';
     case 'tools':
       return 'The share of a blade or a lens that this takes.';
     case 'packaging':

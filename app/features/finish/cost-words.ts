@@ -4,7 +4,7 @@ import { sayMoney } from '@keen-anvil/core/units';
 export const COST_LABELS: Readonly<Record<CostKind, string>> = {
   material: 'Material',
   blank: 'Blanks',
-  consumables: 'Tape and sheets',
+  consumables: 'Tape, ink and sheets',
   machine: 'Machines',
   tools: 'Tool wear',
   hands: 'Hands',

@@ -24,6 +24,7 @@ const wish: CostWish = {
     },
   ],
   tapeMm2: 10_000,
+  inkMm2: 0,
   pressings: 0,
   machineSeconds: [{ machineId: 'long', seconds: 60 }],
   toolLives: 0.001,

@@ -15,6 +15,7 @@ const MONEY = [
   { name: 'machineCentsPerHour', label: 'An hour of a machine', step: 0.5 },
   { name: 'toolCents', label: 'A new blade or point', step: 0.5 },
   { name: 'transferTapeCentsPerM2', label: 'Transfer tape, a square metre', step: 0.1 },
+  { name: 'inkCentsPerM2', label: 'Ink, a square metre printed', step: 0.1 },
   { name: 'coverCentsPerPressing', label: 'Cover sheet, a pressing', step: 0.01 },
   { name: 'packagingCents', label: 'Packaging, a piece', step: 0.1 },
 ] as const;

@@ -96,6 +96,7 @@ export class RatesWish {
   @IsObject() machines!: Record<string, number>;
   @Cents('a tool') toolCents!: number;
   @Cents('transfer tape') transferTapeCentsPerM2!: number;
+  @Cents('ink') inkCentsPerM2!: number;
   @Cents('a cover sheet') coverCentsPerPressing!: number;
   @Cents('packaging') packagingCents!: number;
   @Amount('the fee', 0, 100, '%') feePercent!: number;

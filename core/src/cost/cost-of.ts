@@ -34,6 +34,8 @@ export interface CostWish {
   stock: readonly StockUse[];
   /** Transfer tape and the like, mm². */
   tapeMm2: number;
+  /** What is printed, mm². */
+  inkMm2: number;
   pressings: number;
   machineSeconds: readonly { machineId: string; seconds: number }[];
   /** Shares of a tool's life. */
@@ -83,7 +85,9 @@ export function costOf(wish: CostWish, rates: Rates, pieces: number): Cost {
     [
       'consumables',
       pieces *
-        ((wish.tapeMm2 / MM2_PER_M2) * rates.transferTapeCentsPerM2 + wish.pressings * rates.coverCentsPerPressing),
+        ((wish.tapeMm2 / MM2_PER_M2) * rates.transferTapeCentsPerM2 +
+          (wish.inkMm2 / MM2_PER_M2) * rates.inkCentsPerM2 +
+          wish.pressings * rates.coverCentsPerPressing),
     ],
     [
       'machine',

@@ -23,6 +23,7 @@ const trophy: CostWish = {
     },
   ],
   tapeMm2: 0,
+  inkMm2: 0,
   pressings: 0,
   machineSeconds: [{ machineId: 'tube', seconds: 360 }],
   toolLives: 0.001,
@@ -33,6 +34,14 @@ const trophy: CostWish = {
 };
 const rates = { ...USUAL_RATES, marginPercent: 50, packagingCents: 100, setUpMinutes: 0 };
 const partOf = (cost: ReturnType<typeof costOf>, kind: string) => cost.parts.find((part) => part.kind === kind)!.cents;
+
+describe('what is used up', () => {
+  it('is tape and ink by area, and a cover sheet for each pressing', () => {
+    const printed = { ...trophy, tapeMm2: 100_000, inkMm2: 50_000, pressings: 2 };
+    const own = { ...rates, transferTapeCentsPerM2: 400, inkCentsPerM2: 600, coverCentsPerPressing: 5 };
+    expect(partOf(costOf(printed, own, 10), 'consumables')).toBe(10 * (40 + 30 + 10));
+  });
+});
 
 describe('cents', () => {
   it('add up to the sum, whatever the shares', () => {

@@ -9,6 +9,8 @@ export interface Rates {
   /** A new blade, point or tip. */
   toolCents: number;
   transferTapeCentsPerM2: number;
+  /** Of what is printed, covered all over. */
+  inkCentsPerM2: number;
   coverCentsPerPressing: number;
   packagingCents: number;
   /** Of the price, as a market or a card takes it, %. */
@@ -28,6 +30,7 @@ export const USUAL_RATES: Rates = {
   machines: {},
   toolCents: 900,
   transferTapeCentsPerM2: 420,
+  inkCentsPerM2: 650,
   coverCentsPerPressing: 4,
   packagingCents: 60,
   feePercent: 0,

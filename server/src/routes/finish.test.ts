@@ -9,6 +9,7 @@ import {
   type QuoteView,
   type RatesView,
 } from '@keen-anvil/contract';
+import { regionArea, regionOf } from '@keen-anvil/core/geometry';
 import { asker } from '../../testing/ask';
 import { bytesOf, readPaper } from '../../testing/read-paper';
 import { readyJob } from '../../testing/ready-job';
@@ -88,6 +89,23 @@ describe('what it costs', () => {
     const { asked } = await costOf((await demoJob('Finishers’ medals')).id, 30);
     const [{ perSheet }] = asked.sheets;
     expect(perSheet).toBeGreaterThan(5);
+  });
+
+  it('counts the ink of what is printed by what it covers', async () => {
+    const { id } = await demoJob('Prizes printed on both sides');
+    const inkIn = async () => (await costOf(id, 100)).asked.parts.find(({ kind }) => kind === 'consumables')!.cents;
+    const { currency: _c, ...rates } = await get<RatesView>(paths.rates);
+    const before = await inkIn();
+    await api()
+      .put(paths.rates)
+      .send({ ...rates, inkCentsPerM2: rates.inkCentsPerM2 + 1000 })
+      .expect(200);
+    const job: JobDetail = await drawn(api().get(paths.job(id)).expect(200));
+    const mm2 = job.steps
+      .flatMap(({ parts }) => parts)
+      .reduce((sum, { contours }) => sum + regionArea(regionOf(contours)), 0);
+    // Ten euros more a square metre, for a hundred of them.
+    expect(await inkIn()).toBeCloseTo(before + (100 * 1000 * mm2) / 1e6, -1);
   });
 
   it('learns how long hands take', async () => {

@@ -25,7 +25,7 @@ import { makeStepFile } from './machine-files';
 import { doneSteps, piecesLaid } from './pieces-of-job';
 import { pressPlanOf } from './press-plans';
 import { loadShop, materialsOf, type Shop } from './shop';
-import { handWorks, stockUses, tapeOf } from './work-of-piece';
+import { handWorks, inkOf, stockUses, tapeOf } from './work-of-piece';
 import { withPictures } from './engraved-pictures';
 
 /** What things cost in a workshop, as said last; as usual where nobody has said. */
@@ -102,6 +102,7 @@ async function wishOf(
     wish: {
       stock: stockUses(steps, shop, { copies, fits }, missing),
       tapeMm2: tapeOf(steps, shop),
+      inkMm2: inkOf(steps),
       pressings: press.pressings,
       machineSeconds: press.machineId
         ? [...machineSeconds, { machineId: press.machineId, seconds: press.seconds }]

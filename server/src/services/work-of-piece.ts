@@ -1,7 +1,7 @@
 import type { HandKind, JobDetail, StepView } from '@keen-anvil/contract';
 import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost';
 import { finishingFor } from '@keen-anvil/core/finishing';
-import { joinBounds } from '@keen-anvil/core/geometry';
+import { joinBounds, regionArea, regionOf } from '@keen-anvil/core/geometry';
 import { familyOf } from '@keen-anvil/core/materials';
 import { boxOf, contourOf, doneSteps, finishedSteps, pieceOf, smallPiecesOf } from './pieces-of-job';
 import type { Shop } from './shop';
@@ -106,3 +106,14 @@ export const tapeOf = (steps: readonly StepView[], shop: Shop): number =>
       const box = boxOf(step);
       return sum + (box ? (box.maxX - box.minX) * (box.maxY - box.minY) : 0);
     }, 0);
+
+/** What is printed for one piece, mm²: prints that go over by heat, and what is printed in its parts. */
+export const inkOf = (steps: readonly StepView[]): number =>
+  steps.reduce(
+    (sum, step) =>
+      sum +
+      step.parts
+        .filter(({ print }) => step.process === 'sublimate' || print !== null)
+        .reduce((all, { contours }) => all + regionArea(regionOf(contours)), 0),
+    0,
+  );
