@@ -38,7 +38,7 @@ export function PhaseList({
   at = -1,
 }: {
   phases: readonly PlanPhase[];
-  layers: readonly Pick<PressLayerView, 'id' | 'name'>[];
+  layers: readonly Pick<PressLayerView, 'id' | 'name' | 'process'>[];
   unit: string;
   at?: number;
 }) {

@@ -1,10 +1,11 @@
 import type { PressLayerView } from '@keen-anvil/contract';
-import type { AtOdds, PlanPhase } from '@keen-anvil/core/press';
+import type { AtOdds, PlanPhase, Pressing } from '@keen-anvil/core/press';
 import { sayQuantity } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import type { Units } from '../../ui/units';
 
 type Named = Pick<PressLayerView, 'id' | 'name'>;
+type Laid = Named & Pick<PressLayerView, 'process'>;
 
 const namesOf = (ids: readonly string[], layers: readonly Named[]): string =>
   ids.map((id) => layers.find((layer) => layer.id === id)?.name ?? 'what lies there').join(' and ');
@@ -38,7 +39,7 @@ export function phaseName({ kind, peel, isOnlyIfNeeded }: PlanPhase): string {
 }
 
 /** What is done in a phase, as a sentence. */
-export function sayPhase(phase: PlanPhase, layers: readonly Named[], unit: string): string {
+export function sayPhase(phase: PlanPhase, layers: readonly Laid[], unit: string): string {
   const { kind, dialled, pressure, layerIds, cover, place, peel } = phase;
   const at = dialled === null ? '' : `${formatNumber(dialled, 0)} ${unit}`;
   const knob = pressure === null ? '' : `, knob at ${formatNumber(pressure, 1)} turns`;
@@ -52,7 +53,7 @@ export function sayPhase(phase: PlanPhase, layers: readonly Named[], unit: strin
     case 'turn-over':
       return 'Its back up, with a clean sheet below. The front lies on what is soft.';
     case 'lay':
-      return `${what}${cover ? `, and the ${sayQuantity('cover', cover)} over it` : ''}.${where}`;
+      return `${what}, ${sayWhichSide(layers.filter(({ id }) => layerIds.includes(id)))}${cover ? `; the ${sayQuantity('cover', cover)} over it` : ''}.${where}`;
     case 'press':
       return `Plate down at ${at}${knob}: ${what}.${where}`;
     case 'recover':
@@ -70,6 +71,23 @@ export function sayPhase(phase: PlanPhase, layers: readonly Named[], unit: strin
     case 'press-again':
       return `Lay the carrier back. Plate down at ${at}${knob}.`;
   }
+}
+
+/** Which side of what is laid on comes up. */
+function sayWhichSide(laid: readonly Laid[]): string {
+  if (laid.some(({ process }) => process === 'sublimate')) return 'its ink to the blank';
+  return laid.length > 1 ? 'side by side, carriers up' : 'its carrier up';
+}
+
+/** How often it is pressed, and whether the press stays as it is set. */
+export function sayPressings(pressings: readonly Pressing[]): string {
+  if (pressings.length === 1) return 'One pressing suits all of it';
+  const isOneSetting = pressings.every(
+    ({ dialled, pressure }) => dialled === pressings[0].dialled && pressure === pressings[0].pressure,
+  );
+  return isOneSetting
+    ? `One setting suits all of it, in ${pressings.length} pressings`
+    : `${pressings.length} pressings, one after the other`;
 }
 
 /** What a pause does to the heat that it was to get. */

@@ -25,7 +25,7 @@ const phase = (over: Partial<PlanPhase>): PlanPhase => ({
   ...over,
 });
 const window = { fromC: 144, toC: 160, fromSeconds: 16, toSeconds: 28, pressure: null };
-const layers = [{ id: 'white', name: 'Smooth white' }];
+const layers = [{ id: 'white', name: 'Smooth white', process: 'heat-press' as const }];
 const view: PressPlanView = {
   machineId: 'clam',
   machineName: 'Clam',
@@ -182,8 +182,10 @@ describe('the words of a press plan', () => {
     expect(sayPhase(phase({ place: { turn: 2, of: 3 } }), layers, '°F')).toBe(
       'Plate down at 155 °F, knob at 4 turns: Smooth white. Place 2 of 3.',
     );
+    const print = [{ ...layers[0], process: 'sublimate' as const }];
+    expect(sayPhase(phase({ kind: 'lay', isDown: false }), print, '°C')).toBe('Smooth white, its ink to the blank.');
     expect(sayPhase(phase({ kind: 'lay', isDown: false, cover: 1 }), layers, '°C')).toBe(
-      'Smooth white, and the baking paper over it.',
+      'Smooth white, its carrier up; the baking paper over it.',
     );
   });
 

@@ -21,7 +21,7 @@ import { MaterialShelf } from '../jobs/material-shelf';
 import { useAct, useJob } from '../jobs/queries';
 import { LayersPicture } from './layers-picture';
 import { PhaseList, PhaseRule } from './phase-rule';
-import { sayAtOdds, sayMend } from './phase-words';
+import { sayAtOdds, sayMend, sayPressings } from './phase-words';
 import { useBeginPressing, useJobPressings, useJudgePressing, usePressPlan } from './queries';
 import { TimerCard, TimerKeys } from './timer-card';
 
@@ -103,11 +103,7 @@ function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
     <Leaf edge={plan ? moss : ember} testID="press-plan">
       {plan ? (
         <>
-          <Heading>
-            {plan.pressings.length === 1
-              ? 'One pressing suits all of it'
-              : `${plan.pressings.length} pressings, one after the other`}
-          </Heading>
+          <Heading>{sayPressings(plan.pressings)}</Heading>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: SPACE.small }}>
             <Body>The plan is</Body>
             <TemperMark temper={plan.grade} />

@@ -11,8 +11,8 @@ export interface SetGroup {
 
 /**
  * All ways to press layers in groups after each other, the fewest groups first and as they were laid first: what lies under a layer
- * is there before it or goes with it, what lies on both sides of a blank is pressed side by side, and for each group the press can
- * be set.
+ * is pressed and peeled before it, as its carrier would lie between; what lies on both sides of a blank is pressed side by side; and
+ * for each group the press can be set.
  * @param setFor what suits a group on what bears so much, °C; null for nothing
  */
 export function* arrangements(
@@ -21,7 +21,7 @@ export function* arrangements(
 ): Generator<readonly SetGroup[]> {
   const all = 2 ** layers.length - 1;
   const of = (mask: number): HeatLayer[] => layers.filter((_, i) => mask & (1 << i));
-  /** What has to be there before a layer, or with it. */
+  /** What has to be there before a layer. */
   const under = layers.map((upper, i) =>
     layers.slice(0, i).reduce((mask, lower, j) => (liesOver(upper.id, lower.id) ? mask | (1 << j) : mask), 0),
   );
@@ -29,7 +29,7 @@ export function* arrangements(
     const group = of(mask);
     return (
       group.every((layer) => sideOf(layer) === sideOf(group[0])) &&
-      under.every((below, i) => !(mask & (1 << i)) || (below & ~(laid | mask)) === 0)
+      under.every((below, i) => !(mask & (1 << i)) || (below & ~laid) === 0)
     );
   };
   const sets = new Map<string, PlateSet | null>();

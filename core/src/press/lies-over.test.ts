@@ -27,6 +27,13 @@ describe('what lies over what', () => {
     expect(over('beside', 'ring')).toBe(false);
   });
 
+  it('is not what is printed on the same sheet', () => {
+    const print = (id: string, carrier: string) => ({ id, carrier, parts: [part(square(0, 0, 20))] });
+    const over = liesOverOf([print('blue', 'paper'), print('red', 'paper'), print('gold', 'film')]);
+    expect(over('red', 'blue')).toBe(false);
+    expect(over('gold', 'blue')).toBe(true);
+  });
+
   it('is never what is on the other side, and the box of what has no closed outline', () => {
     const line: CurveContour = { ...square(0, 0, 30), closed: false };
     const over = liesOverOf([

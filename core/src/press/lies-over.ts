@@ -5,6 +5,8 @@ import { sideOf } from './heat-again';
 export interface LyingLayer {
   id: string;
   side?: 'front' | 'back';
+  /** What it comes on, by name: what is printed on one sheet of paper goes over in one go. Each has its own where nothing is said. */
+  carrier?: string;
   /** Of each of its parts. */
   parts: readonly { contours: CurveContour[] }[];
 }
@@ -14,15 +16,18 @@ const TOUCHES_MM2 = 0.5;
 
 /**
  * Which layers lie over each other: what covers the same place of the same side of a blank. A letter in the hole of a ring lies
- * beside it. Of a part that has no closed outline its box counts.
+ * beside it, and so does what comes on the same carrier. Of a part that has no closed outline its box counts.
  * @example liesOverOf(layers)('glitter', 'white') // true
  */
 export function liesOverOf(layers: readonly LyingLayer[]): (upper: string, lower: string) => boolean {
   const regions = new Map(layers.map(({ id, parts }) => [id, parts.map(({ contours }) => covered(contours))]));
   const sides = new Map(layers.map((layer) => [layer.id, sideOf(layer)]));
+  const carriers = new Map(layers.map(({ id, carrier }) => [id, carrier]));
   const known = new Map<string, boolean>();
   return (upper, lower) => {
     if (sides.get(upper) !== sides.get(lower)) return false;
+    const carrier = carriers.get(upper);
+    if (carrier !== undefined && carrier === carriers.get(lower)) return false;
     const key = `${upper} ${lower}`;
     const before = known.get(key);
     if (before !== undefined) return before;

@@ -16,7 +16,7 @@ export interface PressWish {
   press: PressScale;
   /** How often a place is pressed where the plate is set down several times; 1 where it is larger than the design. */
   overlaps?: number;
-  /** Whether two layers lie over each other, so that the upper one has to come later; all do where nothing is said. */
+  /** Whether two layers lie over each other, so that the upper one is laid on once the lower one is pressed and peeled; all do where nothing is said. */
   liesOver?: (upper: string, lower: string) => boolean;
 }
 
@@ -48,8 +48,8 @@ export interface FoundPlan {
 export type PressPlan = { plan: FoundPlan; none: null } | { plan: null; none: AtOdds };
 
 /**
- * How layers are pressed onto a blank so that each comes out right by the end: all at once where one window suits all, or in as few
- * pressings as work, from the cloth up; those that do not lie over each other in whatever order works. Heat that a layer gets again from what is pressed after it counts in. Where nothing works:
+ * How layers are pressed onto a blank so that each comes out right by the end: in as few pressings as work, those that do not lie
+ * over each other at once or in whatever order works; at one setting of the press where one window suits all. Heat that a layer gets again from what is pressed after it counts in. Where nothing works:
  * which two are at odds, and by how much.
  * @throws RangeError where there is no layer
  */
@@ -57,16 +57,22 @@ export function planPress(wish: PressWish): PressPlan {
   const { layers } = wish;
   if (layers.length === 0) throw new RangeError('At least one layer was expected on the blank; none came.');
   const windows = new Map(layers.map((layer) => [layer.id, windowOf(layer)]));
-  const setFor = (group: readonly HeatLayer[], limitC: number) => plateSetFor(group, windows, wish.press, limitC);
-  for (const groups of arrangements(wish, setFor)) {
-    const dwells = dwellsFor(
-      groups.map((group) => group.layers),
-      groups.map(({ set }) => set.celsius),
-      windows,
-      wish,
-    );
-    if (dwells) return { plan: found(groups, dwells, windows, wish), none: null };
-  }
+  const least = Math.min(wish.ground.heatLimitC ?? Infinity, ...layers.map(({ heatLimitC }) => heatLimitC ?? Infinity));
+  const common = plateSetFor(layers, windows, wish.press, least);
+  const ways = [
+    ...(common ? [() => common] : []),
+    (group: readonly HeatLayer[], limitC: number) => plateSetFor(group, windows, wish.press, limitC),
+  ];
+  for (const setFor of ways)
+    for (const groups of arrangements(wish, setFor)) {
+      const dwells = dwellsFor(
+        groups.map((group) => group.layers),
+        groups.map(({ set }) => set.celsius),
+        windows,
+        wish,
+      );
+      if (dwells) return { plan: found(groups, dwells, windows, wish), none: null };
+    }
   return { plan: null, none: atOdds(wish, windows, (pair) => planPress({ ...wish, layers: pair }).plan !== null) };
 }
 

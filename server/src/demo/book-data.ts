@@ -430,7 +430,7 @@ export const RECIPES: RecipeData[] = [
       'own-trial',
       'edges held after ten washes',
       86,
-      [[87, 'under', { temperature: 140 }], ...rights(86, 76, 41), [29, 'right', { dwell: 28 }]],
+      [[87, 'under', { temperature: 140 }], ...rights(86, 76, 41), [29, 'right', { dwell: 34 }]],
       { note: 'On jersey keep below 155 °C.', nail: 5 },
     ],
     [

@@ -63,7 +63,15 @@ export async function pressPlanOf(
     ground: ground ?? { id: 'ground', name: 'what it goes on', heatLimitC: null },
     press: pressScale(machine),
     overlaps,
-    liesOver: liesOverOf(pressed.map(({ step, layer }) => ({ id: layer.id, side: layer.side, parts: step.parts }))),
+    liesOver: liesOverOf(
+      pressed.map(({ step, layer }) => ({
+        id: layer.id,
+        side: layer.side,
+        parts: step.parts,
+        // All colours of a print are on one sheet.
+        carrier: step.process === 'sublimate' ? `paper ${step.materialId} ${layer.side}` : undefined,
+      })),
+    ),
   });
   const isOpenWeave = ground?.isOpenWeave ?? false;
   const phases = plan
