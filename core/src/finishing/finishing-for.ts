@@ -1,4 +1,4 @@
-import { FINISHING, type DoneBy, type FinishedStep } from './table';
+import { FINISHING, type DoneBy, type FinishedStep, type FinishingRow } from './table';
 
 /** Something to do after the machines. */
 export interface FinishingLine {
@@ -24,20 +24,32 @@ export interface OwnFinishing {
  */
 export function finishingFor(steps: readonly FinishedStep[], own: readonly OwnFinishing[] = []): FinishingLine[] {
   const lines: FinishingLine[] = [];
-  for (const row of FINISHING)
-    for (const step of steps.filter(row.isFor)) {
-      const text = row.says(step);
-      if (lines.some((line) => line.text === text)) continue;
-      lines.push({
-        id: `${row.id} ${step.id}`,
-        text,
-        by: row.by,
-        waitMinutes: row.waitMinutes?.(step) ?? null,
-        isOwn: false,
-      });
-    }
+  const add = (row: FinishingRow, step: FinishedStep): void => {
+    if (!row.isFor(step)) return;
+    const text = row.says(step);
+    if (lines.some((line) => line.text === text)) return;
+    lines.push({
+      id: `${row.id} ${step.id}`,
+      text,
+      by: row.by,
+      waitMinutes: row.waitMinutes?.(step) ?? null,
+      isOwn: false,
+    });
+  };
+  for (const rows of goneThrough(FINISHING)) for (const step of steps) for (const row of rows) add(row, step);
   for (const { id, text, process, minutes } of own)
     if (process === null || steps.some((step) => step.process === process))
       lines.push({ id, text, by: 'batch', waitMinutes: minutes, isOwn: true });
   return lines;
+}
+
+/** Rows as they are gone through: each for all layers, or several of them for one layer after the other. */
+function goneThrough(rows: readonly FinishingRow[]): FinishingRow[][] {
+  const groups: FinishingRow[][] = [];
+  for (const row of rows) {
+    const last = groups.at(-1);
+    if (row.isByLayer && last?.at(-1)?.isByLayer) last.push(row);
+    else groups.push([row]);
+  }
+  return groups;
 }

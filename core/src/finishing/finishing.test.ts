@@ -9,20 +9,20 @@ const step = (over: Partial<FinishedStep>): FinishedStep => ({
   smallPieces: 0,
   isOverAnother: false,
   isStencil: false,
-  onMaterialName: null,
+  onto: null,
   ...over,
 });
 const idsOf = (...steps: FinishedStep[]) => finishingFor(steps).map(({ id }) => id.split(' ')[0]);
 
 describe('what is done after the machines', () => {
-  it('weeds, tapes and lines up two colours of vinyl, in this order', () => {
+  it('weeds and tapes two colours of vinyl, lays the first, then lines up the second over it', () => {
     expect(idsOf(step({}), step({ id: 's2', materialName: 'Outdoor vinyl, navy', isOverAnother: true }))).toEqual([
       'weed',
       'weed',
       'tape',
       'tape',
-      'line-up',
       'apply',
+      'line-up',
       'apply',
     ]);
   });
@@ -45,6 +45,15 @@ describe('what is done after the machines', () => {
   it('bends acrylic to twice its thickness or more', () => {
     const lines = finishingFor([step({ family: 'acrylic', process: 'laser-cut', thicknessMm: 3 })]);
     expect(lines.some(({ text }) => text.includes('a radius of 6 mm or more'))).toBe(true);
+  });
+
+  it('bends a printed prize while it is warm, by what it is printed onto; a board of wood is only weighed down', () => {
+    const printed = (family: 'acrylic' | 'wood') =>
+      finishingFor([
+        step({ process: 'sublimate', family: 'ink-paper', onto: { name: 'White acrylic', family, thicknessMm: 3 } }),
+      ]).map(({ text }) => text);
+    expect(printed('acrylic')[0]).toContain('while it is warm from the press, to a radius of 6 mm or more');
+    expect(printed('wood')).toEqual(['Weigh White acrylic down flat while it cools']);
   });
 
   it('takes a workshop’s own lines last, and only for their process', () => {

@@ -14,23 +14,28 @@ export interface FinishedStep {
   isOverAnother: boolean;
   /** Printed, stencilled or cut so that what stays is the ground and what goes is the shape. */
   isStencil: boolean;
-  onMaterialName: string | null;
+  /** What it is pressed onto; null where nobody has said. */
+  onto: { name: string; family: FamilyName; thicknessMm: number } | null;
 }
 
 /** What is done once for a piece, or once for all of them. */
 export type DoneBy = 'piece' | 'batch';
 
-interface FinishingRow {
+export interface FinishingRow {
   id: string;
   isFor: (step: FinishedStep) => boolean;
   says: (step: FinishedStep) => string;
   by: DoneBy;
+  /** Done for one layer after the other with the rows beside it of the same kind, not for all layers at once. */
+  isByLayer?: boolean;
   /** So long it waits by itself afterwards. */
   waitMinutes?: (step: FinishedStep) => number;
 }
 
 const WEEDED: readonly FamilyName[] = ['vinyl', 'film', 'sticker', 'stencil'];
 const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
+/** Thicker acrylic is not bent by hand. */
+const MOST_BENT_MM = 6;
 const isCut = ({ process }: FinishedStep) => process === 'kiss-cut';
 const isBeam = ({ process }: FinishedStep) => process.startsWith('laser-');
 const pieces = (count: number) => (count === 1 ? 'one small piece' : `${count} small pieces`);
@@ -75,6 +80,7 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'line-up',
+    isByLayer: true,
     isFor: (step) => isCut(step) && step.family === 'vinyl' && step.isOverAnother,
     says: ({ materialName }) =>
       `Line up ${materialName} over the colour below: the lower left corner first, then hinge it on a strip of tape at the top`,
@@ -82,6 +88,7 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'apply',
+    isByLayer: true,
     isFor: (step) => isCut(step) && step.family === 'vinyl',
     says: ({ materialName }) => `Lay ${materialName} on, squeegee, and peel the tape back flat on itself`,
     by: 'piece',
@@ -121,24 +128,32 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'bend',
-    isFor: (step) =>
-      step.family === 'acrylic' && (isBeam(step) || step.process === 'sublimate') && step.thicknessMm <= 6,
+    isFor: (step) => step.family === 'acrylic' && isBeam(step) && step.thicknessMm <= MOST_BENT_MM,
     says: ({ thicknessMm }) =>
       `If it is bent: heat the line to 150–160 °C, to a radius of ${2 * thicknessMm} mm or more, and hold it until it is cold`,
     by: 'piece',
     waitMinutes: () => 2,
   },
   {
+    id: 'bend-warm',
+    isFor: ({ process, onto }) =>
+      process === 'sublimate' && onto?.family === 'acrylic' && onto.thicknessMm <= MOST_BENT_MM,
+    says: ({ onto }) =>
+      `If it is bent: over its former while it is warm from the press, to a radius of ${2 * onto!.thicknessMm} mm or more, print outward; hold it until it is cold`,
+    by: 'piece',
+    waitMinutes: () => 2,
+  },
+  {
     id: 'flat',
     isFor: ({ process }) => process === 'sublimate',
-    says: ({ onMaterialName }) => `Weigh ${onMaterialName ?? 'the blank'} down flat while it cools`,
+    says: ({ onto }) => `Weigh ${onto?.name ?? 'the blank'} down flat while it cools`,
     by: 'batch',
     waitMinutes: () => 10,
   },
   {
     id: 'rest',
     isFor: ({ process, family }) => process === 'heat-press' || (isCutFilm(process) && family === 'film'),
-    says: ({ onMaterialName }) => `Let the glue rest before ${onMaterialName ?? 'it'} is stretched or folded`,
+    says: ({ onto }) => `Let the glue rest before ${onto?.name ?? 'it'} is stretched or folded`,
     by: 'batch',
     waitMinutes: () => 15,
   },

@@ -34,8 +34,8 @@ describe('after the machines', () => {
       'Weed',
       'Transfer',
       'Transfer',
-      'Line',
       'Lay',
+      'Line',
       'Lay',
     ]);
     const [{ id: lineId }] = before.lines;

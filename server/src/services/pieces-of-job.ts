@@ -62,6 +62,7 @@ export function finishedSteps(job: JobDetail, shop: Shop): FinishedStep[] {
   return doneSteps(job).flatMap((step) => {
     const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
     if (!material) return [];
+    const onto = step.onMaterialId ? shop.materials.get(step.onMaterialId) : undefined;
     const key = `${step.process} ${material.family}`;
     const isOverAnother = seen.includes(key);
     seen.push(key);
@@ -75,7 +76,7 @@ export function finishedSteps(job: JobDetail, shop: Shop): FinishedStep[] {
         smallPieces: smallPiecesOf(step),
         isOverAnother,
         isStencil: material.family === 'stencil',
-        onMaterialName: (step.onMaterialId && shop.materials.get(step.onMaterialId)?.name) || null,
+        onto: onto ? { name: onto.name, family: onto.family, thicknessMm: onto.thicknessMm } : null,
       },
     ];
   });
