@@ -15,13 +15,15 @@ export const COST_LABELS: Readonly<Record<CostKind, string>> = {
 };
 
 /** What would make it cheaper, as a sentence. */
-export function sayCheaper({ how, of, pieces, savedCents }: Cheaper, currency: string): string {
+export function sayCheaper({ how, of, pieces, savedCents, piece }: Cheaper, currency: string): string {
   const saved = `${sayMoney(savedCents, currency)} less each`;
   switch (how) {
     case 'fill-the-sheet':
       return `Make ${pieces}: that fills the ${of} that is begun. ${saved}.`;
     case 'share-of-a-sheet':
       return `Keep what is left of the sheets, and pay only a share of them. ${saved}.`;
+    case 'other-piece':
+      return `Cut ${of} from “${piece}”: less of it is left over. ${saved}.`;
     case 'nest-closer':
       return `One more on each sheet of ${of}, nested closer. ${saved}.`;
     case 'one-colour-less':

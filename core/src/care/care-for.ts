@@ -53,7 +53,7 @@ export function careFor(parts: readonly MadeOf[]): Care {
       isPressed ? 'iron-low' : 'no-iron',
       'no-dry-clean',
     );
-    if (isPressed) said.push(words.first, words.insideOut);
+    if (isPressed) said.push(words.first, words.hand, words.insideOut);
     said.push(words.tumble, ...(isPressed ? [words.iron] : []));
   }
   if (has('vinyl', 'sticker', 'stencil')) {

@@ -27,6 +27,8 @@ export interface StockUse {
   usedMm2: number;
   sheetMm2: number;
   perSheet: number;
+  /** Other pieces of the same material that it could be made of, and how many lie on one. */
+  others?: readonly { name: string; sheetMm2: number; perSheet: number }[];
 }
 
 /** What one piece takes to make. */

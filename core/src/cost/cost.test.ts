@@ -89,6 +89,21 @@ describe('what a trophy costs', () => {
     expect(partOf(costOf(trophy, shared, 7), 'material')).toBe(840);
   });
 
+  it('names another piece of the same stock of which less is left over', () => {
+    const [use] = trophy.stock;
+    const others = [
+      { name: 'a small offcut', sheetMm2: 40_000, perSheet: 1 },
+      { name: 'a whole board', sheetMm2: 2_000_000, perSheet: 50 },
+    ];
+    const ways = cheaper({ ...trophy, stock: [{ ...use, others }] }, rates, 1);
+    expect(ways.find(({ how }) => how === 'other-piece')).toMatchObject({
+      of: 'Cast acrylic',
+      piece: 'a small offcut',
+    });
+    const filled = cheaper({ ...trophy, stock: [{ ...use, others: others.slice(1) }] }, rates, 6);
+    expect(filled.some(({ how }) => how === 'other-piece')).toBe(false);
+  });
+
   it('says what would make it cheaper, the most first', () => {
     const ways = cheaper(trophy, rates, 7);
     expect(ways[0].savedCents).toBeGreaterThanOrEqual(ways.at(-1)!.savedCents);

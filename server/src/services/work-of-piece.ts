@@ -1,4 +1,4 @@
-import type { HandKind, JobDetail, StepView } from '@keen-anvil/contract';
+import type { HandKind, JobDetail, MaterialView, StepView } from '@keen-anvil/contract';
 import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost';
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { joinBounds, regionArea, regionOf } from '@keen-anvil/core/geometry';
@@ -8,6 +8,8 @@ import type { Shop } from './shop';
 
 /** Between two pieces on a sheet, where nobody has laid them, mm. */
 const GAP_MM = 4;
+/** What is not laid on as a sheet is. */
+const WHOLE: ReadonlySet<string> = new Set(['roll', 'blank']);
 /** A roll is counted in strips across it. */
 const isRoll = (kind: string): boolean => kind === 'roll';
 
@@ -48,6 +50,7 @@ export function stockUses(
       usedMm2: sheetMm2 / perSheet,
       sheetMm2,
       perSheet,
+      others: isRoll(piece.kind) ? [] : othersOf(material, piece.id, size),
     });
   }
   for (const id of new Set(steps.flatMap(({ onMaterialId }) => onMaterialId ?? []))) {
@@ -67,6 +70,19 @@ export function stockUses(
   }
   return uses;
 }
+
+/** Other pieces of a material on which one piece would lie, in rows of its box. */
+const othersOf = (
+  { pieces }: MaterialView,
+  pieceId: string,
+  size: { widthMm: number; heightMm: number },
+): NonNullable<StockUse['others']> =>
+  pieces
+    .filter(({ id, kind, isArchived, count }) => id !== pieceId && !isArchived && count > 0 && !WHOLE.has(kind))
+    .flatMap((piece) => {
+      const perSheet = fitsOnSheet(size, piece, GAP_MM);
+      return perSheet > 0 ? [{ name: piece.name, sheetMm2: piece.widthMm * piece.lengthMm, perSheet }] : [];
+    });
 
 /** What hands have to do for one piece, kind by kind; nothing of what is not there. */
 export function handWorks(job: JobDetail, shop: Shop, pressings: number): [HandKind, HandWork][] {
