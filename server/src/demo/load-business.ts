@@ -2,6 +2,7 @@ import type { PlanPhase } from '@keen-anvil/core/press';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { insertHandTime, keepTick } from '../queries/finish';
+import { insertGarment, keepSizeSet } from '../queries/garments';
 import { insertPressing, turnPressing } from '../queries/pressings';
 import { finishingOf } from '../services/finishing';
 import { offer } from '../services/quotes';
@@ -39,7 +40,32 @@ export async function loadBusiness(pool: Pool, heavy: HeavyPool): Promise<void> 
   const finishing = await finishingOf(pool, heavy, DEMO_WORKSHOP_ID, job('Finishers’ medals'));
   for (const { id } of finishing.lines.slice(0, 2))
     await keepTick(pool, DEMO_WORKSHOP_ID, job('Finishers’ medals'), { lineId: id, done: 1, isWaiting: false });
+  await loadSizes(pool);
   await loadWarming(pool);
+}
+
+/** A garment that was measured, and how many shirts of each size the crew wants. */
+async function loadSizes(pool: Pool): Promise<void> {
+  await insertGarment(pool, DEMO_WORKSHOP_ID, {
+    id: demoId('garment Rowing vest'),
+    name: 'Rowing vest',
+    measures: {
+      chestWidthMm: 470,
+      lengthMm: 680,
+      neckWidthMm: 190,
+      neckDropMm: 115,
+      sleeveLengthMm: 45,
+      sleeveWidthMm: 210,
+    },
+  });
+  await keepSizeSet(pool, DEMO_WORKSHOP_ID, job('Shirts in two films'), {
+    place: 'front',
+    counts: [
+      { size: 'S', count: 4 },
+      { size: 'M', count: 8 },
+      { size: 'L', count: 3 },
+    ],
+  });
 }
 
 /** The hand plate is on its way to its temperature. */

@@ -41,7 +41,7 @@ describe('garments of a workshop’s own', () => {
     ];
     await api().post(paths.sizeSet(job)).send({ place: 'left-breast', counts }).expect(200);
     await api().post(paths.garmentArchive(vest.id)).send({ isArchived: true }).expect(200);
-    expect(await get<GarmentView[]>(paths.garments)).toEqual([]);
+    expect((await get<GarmentView[]>(paths.garments)).map(({ name }) => name)).toEqual(['Rowing vest']);
     await api().post(paths.sizeSet(job)).send({ place: 'front', counts }).expect(200);
     expect(await get<SizeSetView>(paths.sizeSet(job))).toEqual({ place: 'front', counts });
   });
