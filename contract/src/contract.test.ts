@@ -43,7 +43,7 @@ describe('the contract between app and server', () => {
       field: 'action.bridges.0.widthMm',
       message: 'The width of a bridge goes from 0.1 to 100 mm.',
     });
-    expect(done({ do: 'add-drawing', drawingId: id }).message).toContain('Do is one of change-drawing, change-role');
+    expect(done({ do: 'add-drawing', drawingId: id }).message).toContain('Do is one of change-drawing, scale-drawings');
     expect(done({ do: 'take-apart', partIds: [id], luck: 1 }).field).toBe('action.luck');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { force: 'much' } })).field).toBe('settings');
     expect(refusal(() => parseContract(NewRecipe, { ...recipe, settings: { luck: 1 } })).message).toContain(

@@ -53,7 +53,6 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
                 source={{ uri: paths.photo(mockup.photoId) }}
                 style={{ width: '100%', height: 180 }}
                 resizeMode="contain"
-                role="img"
                 aria-label="How it will look, as the quote shows it"
               />
             ) : null}
