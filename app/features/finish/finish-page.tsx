@@ -63,7 +63,9 @@ export function FinishPage({ jobId }: { jobId: string }) {
           }
           second={
             <>
-              <HandClock jobId={jobId} pieces={view.pieces} />
+              {view.handKinds.length > 0 ? (
+                <HandClock jobId={jobId} pieces={view.pieces} kinds={view.handKinds} />
+              ) : null}
               <CareLeaf jobId={jobId} care={view.care} />
             </>
           }

@@ -52,6 +52,7 @@ const finishing: FinishingView = {
     { id: 'oil s1', text: 'Oil it', by: 'batch', waitMinutes: 720, isOwn: false, done: 0, since: null },
   ],
   care: { signs: ['hand-wash'], words: ['Wash it by hand, lukewarm.'] },
+  handKinds: ['weed', 'finish'],
 };
 const vest = {
   id: 'vest',
@@ -124,6 +125,19 @@ describe('after the machines', () => {
       ]),
     );
     expect(screen.getByText('Wash it by hand, lukewarm.')).toBeTruthy();
+  });
+});
+
+describe('the clock of hands', () => {
+  it('times only what there is to do, by the server’s clock', async () => {
+    const { sent } = renderWithBook(<FinishPage jobId="job-1" />, answers);
+    expect(await screen.findByRole('radio', { name: 'Weeding' })).toBeTruthy();
+    expect(screen.queryByRole('radio', { name: 'Pressing' })).toBeNull();
+    fireEvent.press(screen.getByRole('radio', { name: 'Finishing' }));
+    fireEvent.press(screen.getByText('Start the clock'));
+    fireEvent.press(await screen.findByText('Forget it'));
+    expect(await screen.findByText('Start the clock')).toBeTruthy();
+    expect(sent.some(({ path }) => path === '/api/clock')).toBe(true);
   });
 });
 

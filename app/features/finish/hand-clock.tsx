@@ -1,6 +1,6 @@
 import type { HandKind } from '@keen-anvil/contract';
 import { formatDuration } from '@keen-anvil/core/units';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { Button } from '../../ui/elements';
@@ -9,6 +9,7 @@ import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading } from '../../ui/type';
+import { readClock, serverNow, useServerNow } from '../api/server-clock';
 import { useHandTime } from './queries';
 
 const KINDS = [
@@ -17,39 +18,43 @@ const KINDS = [
   { value: 'finish', label: 'Finishing' },
 ] as const satisfies readonly { value: HandKind; label: string }[];
 
-/** Takes the time of hands: what it costs is learnt from it. It goes on where the page is closed. */
-export function HandClock({ jobId, pieces: laid }: { jobId: string; pieces: number }) {
+interface HandClockProps {
+  jobId: string;
+  pieces: number;
+  /** What hands do of this job. */
+  kinds: readonly HandKind[];
+}
+
+/** Takes the time of hands: what it costs is learnt from it. It goes on where the page is closed, by the server's clock. */
+export function HandClock({ jobId, pieces: laid, kinds }: HandClockProps) {
   const { quench, rust, moss } = useTokens();
   const key = `hands ${jobId}`;
-  const [kind, setKind] = useState<HandKind>('weed');
+  const [kind, setKind] = useState<HandKind>(kinds[0]);
   const [began, setBegan] = useState<number | null>(() => Number(globalThis.localStorage?.getItem(key)) || null);
-  const [now, setNow] = useState(() => Date.now());
+  const now = useServerNow(began !== null);
   const [pieces, setPieces] = useState(laid);
   const keep = useHandTime(jobId);
-  useEffect(() => {
-    if (began === null) return undefined;
-    const timer = setInterval(() => setNow(Date.now()), 500);
-    return () => clearInterval(timer);
-  }, [began]);
   const set = (at: number | null) => {
     setBegan(at);
     if (at === null) globalThis.localStorage?.removeItem(key);
     else globalThis.localStorage?.setItem(key, String(at));
   };
-  const seconds = began === null ? 0 : Math.max(0, Math.round((now - began) / 1000));
+  const seconds = began === null || now === null ? 0 : Math.max(0, Math.round((now - began) / 1000));
   return (
     <Leaf edge={quench} testID="hand-clock">
       <Heading>How long it takes by hand</Heading>
       <Aside>What you time here is what the next price goes by.</Aside>
-      <Chips label="What is timed?" options={KINDS} chosen={kind} onChoose={setKind} />
+      <Chips
+        label="What is timed?"
+        options={KINDS.filter(({ value }) => kinds.includes(value))}
+        chosen={kind}
+        onChoose={setKind}
+      />
       {began === null ? (
         <Button
           title="Start the clock"
           type="outline"
-          onPress={() => {
-            setNow(Date.now());
-            set(Date.now());
-          }}
+          onPress={() => void readClock(true).then(() => set(serverNow()))}
         />
       ) : (
         <View style={{ gap: SPACE.small }}>

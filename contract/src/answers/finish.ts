@@ -17,6 +17,8 @@ export interface FinishingView {
   pieces: number;
   lines: FinishingLineView[];
   care: Care;
+  /** What hands do of it that is worth timing. */
+  handKinds: HandKind[];
 }
 
 /** A garment that the workshop measured. */

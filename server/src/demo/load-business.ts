@@ -1,4 +1,4 @@
-import type { PlanPhase } from '@keen-anvil/core/press';
+import { warmUpSeconds, type PlanPhase } from '@keen-anvil/core/press';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { insertHandTime, keepTick } from '../queries/finish';
@@ -84,7 +84,7 @@ async function loadWarming(pool: Pool): Promise<void> {
   };
   const layerId = demoId('film of a badge');
   const phases: PlanPhase[] = [
-    { ...plain, kind: 'warm-up', seconds: 600 },
+    { ...plain, kind: 'warm-up', seconds: warmUpSeconds('hand-press', plain.celsius) },
     { ...plain, kind: 'lay', seconds: 4, layerIds: [layerId], cover: 1 },
     { ...plain, kind: 'press', seconds: 18, isDown: true, layerIds: [layerId] },
     { ...plain, kind: 'peel', seconds: 6, layerIds: [layerId], peel: 'warm' },

@@ -38,6 +38,7 @@ describe('after the machines', () => {
       'Line',
       'Lay',
     ]);
+    expect(before.handKinds).toEqual(['weed', 'finish']);
     const [{ id: lineId }] = before.lines;
     const ticked: FinishingView = (
       await api().post(paths.finishing(job.id)).send({ lineId, done: 2, isWaiting: true }).expect(200)

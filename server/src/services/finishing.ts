@@ -2,6 +2,7 @@ import type { FinishingTick, FinishingView } from '@keen-anvil/contract';
 import { careFor, type Care } from '@keen-anvil/core/care';
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { familyOf } from '@keen-anvil/core/materials';
+import { processOf } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -11,6 +12,7 @@ import { keepTick, listOwnFinishing, listTicks } from '../queries/finish';
 import { jobDetail } from './job-views';
 import { doneSteps, finishedSteps, piecesLaid } from './pieces-of-job';
 import { loadShop, materialsOf } from './shop';
+import { handWorks } from './work-of-piece';
 
 /** What is done after the machines with what a job makes. */
 export async function finishingOf(
@@ -32,7 +34,15 @@ export async function finishingOf(
       since: ticks.get(line.id)?.since ?? null,
     })),
     care: careOf(),
+    handKinds: handWorks(job, shop, isPressed() ? 1 : 0).map(([kind]) => kind),
   };
+
+  function isPressed(): boolean {
+    return doneSteps(job).some(({ process, materialId }) => {
+      const material = materialId ? shop.materials.get(materialId) : undefined;
+      return processOf(process).path === 'none' || (material && familyOf(material.family).goesOnByHeat === true);
+    });
+  }
 
   function careOf(): Care {
     return careFor(
