@@ -112,6 +112,7 @@ async function mockedUp(page) {
 
 /** A shirt under the press: both films, the plate down. */
 async function pressing(page) {
+  for (const line of await page.getByTestId('press-ready').getByRole('checkbox').all()) await line.click();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await page.getByRole('button', { name: 'Plate is up' }).click();
   await page.getByRole('button', { name: 'Plate goes down' }).click();
