@@ -1,7 +1,7 @@
 import { planPress, type HeatLayer } from '@keen-anvil/core/press';
 import { timeRatio } from './median-ratio';
 
-// The window of six layers, against weighing each of the 32 ways to group them once more by hand.
+// The window of six layers, each over the one before; and of six that do not touch each other, so that every grouping and order may do.
 const LAYERS: HeatLayer[] = Array.from({ length: 6 }, (_, i) => ({
   id: `layer ${i}`,
   name: `Film ${i}`,
@@ -32,4 +32,13 @@ const { plan, none } = six();
 const ms = performance.now() - began;
 console.log(
   `press plan of 6 layers: ${timeRatio(six, one).median.toFixed(1)} × that of one (${ms.toFixed(1)} ms, 20 wanted; ${plan ? `${plan.pressings.length} pressings` : `no window: ${none!.in}`})`,
+);
+
+const apart = () => planPress({ layers: LAYERS, ground, press, liesOver: () => false });
+apart();
+const from = performance.now();
+const side = apart();
+const apartMs = performance.now() - from;
+console.log(
+  `side by side: ${timeRatio(apart, one).median.toFixed(1)} × that of one (${apartMs.toFixed(1)} ms, 20 wanted; ${side.plan ? `${side.plan.pressings.length} pressings` : `no window: ${side.none!.in}`})`,
 );
