@@ -387,6 +387,13 @@ describe('all drawings', () => {
       [0, 1.5, 1.5],
       [165, 1.5, 1.5],
     ]);
+    const [own, label] = two.drawings;
+    const ruler = { ...label, source: 'measured' as const, choices: { shape: 'placement-ruler', measures: {} } };
+    const beside = done({ ...two, drawings: [own, ruler] }, shop, { do: 'scale-drawings', factor: 1.5 });
+    expect(beside.drawings.map(({ xMm, scaleX }) => [xMm, scaleX])).toEqual([
+      [0, 1.5],
+      [110, 1],
+    ]);
     const locked = done(two, shop, { do: 'change-drawing', drawingId: 'label', isSizeLocked: true });
     expect(refused(() => done(locked, shop, { do: 'scale-drawings', factor: 2 })).message).toContain('is locked');
     expect(refused(() => done(two, shop, { do: 'scale-drawings', factor: 0 })).message).toContain('0 came');

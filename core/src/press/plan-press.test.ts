@@ -288,6 +288,42 @@ describe('a print on both sides of a blank', () => {
     expect(gotSeconds).toBeLessThanOrEqual(window.toSeconds);
   });
 
+  it('is pressed side by side also where neither lies over the other', () => {
+    const { plan } = planPress({ layers: both, ground: acrylic, press: CLAM, liesOver: () => false });
+    expect(plan!.pressings.map(({ layers }) => layers)).toEqual([['front'], ['back']]);
+  });
+
+  it('says how much too long by what really comes through', () => {
+    const { none } = planPress({ layers: both, ground: { ...acrylic, thicknessMm: 1 }, press: CLAM });
+    const [own] = both.map(windowOf);
+    const all = (2 * own.fromSeconds) / heatRate(none!.atC!);
+    expect(none!.in).toBe('heat');
+    expect(none!.wanted).toBeLessThan(0.95 * all);
+    expect(none!.wanted).toBeGreaterThan(none!.borne);
+  });
+
+  it('holds by the whole second, for prints of every dwell and for seams that are pressed twice', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 3, max: 90 }), fc.constantFrom<1 | 2>(1, 2), (dwellSeconds, overlaps) => {
+        const evidence = [{ outcome: 'right' as const, temperatureC: 195, dwellSeconds, pressure: 4 }];
+        const layers = both.map((one) => ({ ...one, dwellSeconds, evidence, temper: 'blue' as const }));
+        const { plan } = planPress({
+          layers: overlaps === 1 ? layers : layers.slice(0, 1),
+          ground: acrylic,
+          press: CLAM,
+          overlaps,
+        });
+        if (!plan) return;
+        for (const { layerId, window, gotSeconds } of plan.heat) {
+          const { celsius, dwellSeconds: pressed } = plan.pressings.find(({ layers: ids }) => ids.includes(layerId))!;
+          expect(pressed * heatRate(celsius)).toBeGreaterThanOrEqual(window.fromSeconds * (1 - 1e-6));
+          expect(gotSeconds * overlaps).toBeLessThanOrEqual(window.toSeconds * (1 + 1e-6));
+        }
+      }),
+      { numRuns: 120 },
+    );
+  });
+
   it('has no window on a sheet so thin that all of it comes through', () => {
     const { none } = planPress({ layers: both, ground: { ...acrylic, thicknessMm: 0.5 }, press: CLAM });
     expect(none).toMatchObject({ needs: 'back', bears: 'front', in: 'heat', unit: 's' });

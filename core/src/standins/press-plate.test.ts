@@ -98,6 +98,13 @@ describe('what a plate says while it is pressed with', () => {
     expect(at(60)).toBeGreaterThan(at(4) + 2);
   });
 
+  it('is ready at once where the press was warm, and as it was where somebody paused', () => {
+    const warm = planned('clam-press', 1, true);
+    expect(plateNow('clam-press', timer({ phases: warm }), 5, 0)).toMatchObject({ isReady: true, readyInSeconds: 0 });
+    const paused = timer({ state: 'paused', since: null, doneBefore: 200_000 });
+    expect(plateNow('clam-press', paused, 5, 999_000)).toEqual(after(200));
+  });
+
   it('stays as it is while nobody has looked for a day', () => {
     expect(Math.abs(after(86_400).shownC - celsius!)).toBeLessThan(2);
   });
