@@ -100,7 +100,7 @@ describe('what a trophy costs', () => {
       of: 'Cast acrylic',
       piece: 'a small offcut',
     });
-    const byPiece = cheaper({ ...trophy, stock: [{ ...use, per: 'piece', others }] }, rates, 1);
+    const byPiece = cheaper({ ...trophy, stock: [{ ...use, per: 'piece', others }] }, rates, 7);
     expect(byPiece.some(({ how }) => how === 'other-piece')).toBe(false);
     const filled = cheaper({ ...trophy, stock: [{ ...use, others: others.slice(1) }] }, rates, 6);
     expect(filled.some(({ how }) => how === 'other-piece')).toBe(false);

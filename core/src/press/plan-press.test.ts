@@ -324,6 +324,29 @@ describe('a print on both sides of a blank', () => {
     );
   });
 
+  it('is refused where no whole second lies in its window, nor in what a seam leaves of it', () => {
+    const seen = (outcome: 'right' | 'under' | 'over', dwellSeconds: number) => ({
+      outcome,
+      temperatureC: 195,
+      dwellSeconds,
+      pressure: 4,
+    });
+    const oneWay = { temperatures: [{ dial: 195, celsius: 195 }], leastSeconds: 1, mostSeconds: 300, pressure: null };
+    const pressed = (evidence: ReturnType<typeof seen>[], overlaps = 1) =>
+      planPress({
+        layers: [{ ...print('front', 'front'), evidence, temper: 'blue' }],
+        ground: acrylic,
+        press: oneWay,
+        overlaps,
+      }).plan;
+    expect(pressed([seen('right', 10.4), seen('under', 10.3), seen('over', 10.5)])).toBeNull();
+    expect(pressed([seen('right', 10.9), seen('under', 10.3), seen('over', 11.5)])?.pressings[0].dwellSeconds).toBe(11);
+    // Twice as long along the seam: 10.4 to 10.6 s is left.
+    const wide = [seen('right', 10.4), seen('right', 21.2), seen('under', 10.39), seen('over', 21.21)];
+    expect(pressed(wide, 2)).toBeNull();
+    expect(pressed(wide)).not.toBeNull();
+  });
+
   it('has no window on a sheet so thin that all of it comes through', () => {
     const { none } = planPress({ layers: both, ground: { ...acrylic, thicknessMm: 0.5 }, press: CLAM });
     expect(none).toMatchObject({ needs: 'back', bears: 'front', in: 'heat', unit: 's' });
