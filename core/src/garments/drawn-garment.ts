@@ -1,5 +1,5 @@
 import type { OnGarment } from './place-on';
-import { BACK_NECK_MM, type GarmentSize } from './sizes';
+import { backNeckOf, type GarmentSize } from './sizes';
 
 /** A garment laid out flat with a design on it: mm from the middle of its shoulders, y downward, as one stands before it. */
 export interface DrawnGarment {
@@ -29,7 +29,7 @@ export function drawnGarment(size: GarmentSize, on: OnGarment): DrawnGarment {
     design: { x: on.asideMm - on.widthMm / 2, y, widthMm: on.widthMm, heightMm: on.heightMm },
     measured: {
       x: on.asideMm,
-      y1: isFromHem ? heightMm : isSleeve ? 0 : on.side === 'back' ? BACK_NECK_MM : size.neckDropMm,
+      y1: isFromHem ? heightMm : isSleeve ? 0 : on.side === 'back' ? backNeckOf(size) : size.neckDropMm,
       y2: isFromHem ? y + on.heightMm : y,
     },
   };
@@ -42,7 +42,7 @@ const HEM_SHARE = 0.85;
 function shirtPath(size: GarmentSize, isBack: boolean): string {
   const half = size.chestWidthMm / 2;
   const neck = size.neckWidthMm / 2;
-  const drop = isBack ? BACK_NECK_MM : size.neckDropMm;
+  const drop = isBack ? backNeckOf(size) : size.neckDropMm;
   const shoulder = { x: half * 0.86, y: 26 };
   const armpit = size.sleeveWidthMm + 30;
   const cuff = { x: half + 0.55 * size.sleeveLengthMm, y: size.sleeveLengthMm * 0.62 };

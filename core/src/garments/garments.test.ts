@@ -1,7 +1,25 @@
 import fc from 'fast-check';
 import { MEASURED_SHAPES } from '../measured';
-import { cutList, drawnGarment, GARMENT_PLACES, GARMENT_SIZES, ownSize, placeOn, rulerFor, sizeOf } from './index';
+import {
+  cutList,
+  drawnGarment,
+  GARMENT_PLACES,
+  GARMENT_SIZES,
+  ownSize,
+  placeOn,
+  rulerFor,
+  sizeOf,
+  type GarmentMeasures,
+  type GarmentSize,
+} from './index';
 
+const sizeOrNull = (measures: GarmentMeasures): GarmentSize | null => {
+  try {
+    return ownSize('own', measures);
+  } catch {
+    return null;
+  }
+};
 const crest = { widthMm: 100, heightMm: 120 };
 
 describe('where a crest goes on a shirt', () => {
@@ -46,6 +64,42 @@ describe('where a crest goes on a shirt', () => {
     expect(() => ownSize('odd', { ...rest, chestWidthMm: 150 })).toThrow('175 mm came');
     expect(() => ownSize('odd', { ...rest, chestWidthMm: 5 })).toThrow('chest, laid flat; 5 came');
     expect(() => sizeOf('XXXL')).toThrow('“XXXL” came');
+  });
+});
+
+describe('a garment of whatever measures', () => {
+  it('is refused, or has every design on it', () => {
+    const mm = fc.integer({ min: 20, max: 2000 });
+    const any = fc.record({
+      chestWidthMm: mm,
+      lengthMm: mm,
+      neckWidthMm: mm,
+      neckDropMm: mm,
+      sleeveLengthMm: mm,
+      sleeveWidthMm: mm,
+    });
+    let kept = 0;
+    fc.assert(
+      fc.property(
+        any,
+        fc.constantFrom(...GARMENT_PLACES),
+        fc.double({ min: 0.1, max: 10, noNaN: true }),
+        (one, place, ratio) => {
+          const size = sizeOrNull(one);
+          if (!size) return;
+          kept += 1;
+          const on = placeOn(size, place, { widthMm: 100, heightMm: 100 * ratio });
+          const length = on.side === 'sleeve' ? size.sleeveLengthMm : size.lengthMm;
+          expect(on.widthMm).toBeGreaterThan(0);
+          expect(Math.min(on.toEdgeMm.left, on.toEdgeMm.right)).toBeGreaterThanOrEqual(0);
+          expect(on.middleMm - on.heightMm / 2).toBeGreaterThanOrEqual(0);
+          expect(on.middleMm + on.heightMm / 2).toBeLessThanOrEqual(length);
+          expect(drawnGarment(size, on).d).not.toContain('NaN');
+        },
+      ),
+      { numRuns: 400 },
+    );
+    expect(kept).toBeGreaterThan(50);
   });
 });
 

@@ -1,4 +1,4 @@
-import { BACK_NECK_MM, type GarmentSize } from './sizes';
+import { backNeckOf, type GarmentSize } from './sizes';
 
 /** Where something goes on a garment. */
 export const GARMENT_PLACES = ['front', 'left-breast', 'back-yoke', 'sleeve', 'pocket', 'hem'] as const;
@@ -112,7 +112,7 @@ export function placeOn(
   const [fullWidth, fullLength] = isSleeve
     ? [size.sleeveWidthMm, size.sleeveLengthMm]
     : [size.chestWidthMm, size.lengthMm];
-  const neck = isSleeve ? 0 : place === 'back-yoke' ? BACK_NECK_MM : size.neckDropMm;
+  const neck = isSleeve ? 0 : place === 'back-yoke' ? backNeckOf(size) : size.neckDropMm;
   const isFromHem = row.from.startsWith('above');
   const distanceMm = rounded(row.dropShare * fullLength);
   const room = fullLength - distanceMm - (isFromHem ? 0 : neck) - 0.05 * fullLength;

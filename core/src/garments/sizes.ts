@@ -12,8 +12,8 @@ export interface GarmentMeasures {
   sleeveWidthMm: number;
 }
 
-/** How far the back of a neckline lies below the shoulder at the neck, mm. */
-export const BACK_NECK_MM = 20;
+/** How far the back of a neckline lies below the shoulder at the neck, mm: less on what is very short. */
+export const backNeckOf = ({ lengthMm }: Pick<GarmentMeasures, 'lengthMm'>): number => Math.min(20, 0.05 * lengthMm);
 
 export interface GarmentSize extends GarmentMeasures {
   name: string;
@@ -69,6 +69,10 @@ export function ownSize(name: string, measures: GarmentMeasures): GarmentSize {
   if (measures.neckWidthMm >= measures.chestWidthMm)
     throw new RangeError(
       `A neckline narrower than the chest (${measures.chestWidthMm} mm) was expected; ${measures.neckWidthMm} mm came.`,
+    );
+  if (measures.neckDropMm >= measures.lengthMm / 2)
+    throw new RangeError(
+      `A neckline that ends in the upper half of its length (${measures.lengthMm} mm) was expected; ${measures.neckDropMm} mm came.`,
     );
   return { group: 'own', name, ...measures };
 }

@@ -56,6 +56,9 @@ describe('garments of a workshop’s own', () => {
       .send({ place: 'front', counts: [{ size: 'XXXL', count: 1 }] })
       .expect(422);
     expect(unknown.body.error.message).toContain('“XXXL” came');
+    const twice = [1, 2].map((count) => ({ size: 'M', count }));
+    const { body } = await api().post(paths.sizeSet(job)).send({ place: 'front', counts: twice }).expect(422);
+    expect(body.error.message).toContain('“M” came twice');
     await api().get(paths.sizeSet(randomUUID())).expect(404);
   });
 });

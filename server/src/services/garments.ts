@@ -50,6 +50,8 @@ export async function countSizes(
       `A size among ${GARMENT_SIZES.map(({ name }) => name).join(', ')}, or a garment of your own was expected; “${unknown.size}” came.`,
       'counts',
     );
+  const twice = counts.find(({ size }, i) => counts.findIndex((other) => other.size === size) !== i);
+  if (twice) throw refused(`Each size was expected once; “${twice.size}” came twice.`, 'counts');
   const set = { place, counts: counts.map(({ size, count }) => ({ size, count })) };
   await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
