@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type SizeSetView } from '@keen-anvil/contract';
+import { paths, type JobDetail, type SizeSetView, type StepView } from '@keen-anvil/contract';
 import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import { GARMENT_PLACES, GARMENT_SIZES, placeLabel, placeOn, rulerFor, sizeOf } from '@keen-anvil/core/garments';
@@ -21,6 +21,7 @@ import { Aside, Body, Figure } from '../../ui/type';
 import { SaveKey } from '../api/save-key';
 import { pathOf } from '../jobs/drawn-groups';
 import { useAddMeasured, useJob } from '../jobs/queries';
+import { useMaterialsOf } from '../shop/materials';
 import { sizeBy, useCountSizes, useGarments, usePutGarmentAway, useSizeSet } from './garment-queries';
 import { GarmentPicture } from './garment-picture';
 import { OwnMeasures } from './own-measures';
@@ -54,8 +55,12 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
   const putAway = usePutGarmentAway();
   const addRuler = useAddMeasured(job.id);
   const { place } = set;
+  const materials = useMaterialsOf(job.steps.map(({ materialId }) => materialId)).data ?? [];
+  // Ink is seen in the colours that it is drawn in, all else in those of what it is made of.
+  const colourOf = ({ process, materialId, colour }: StepView) =>
+    (process !== 'sublimate' && materials.find(({ id }) => id === materialId)?.colour) || colour;
   const parts = job.steps.flatMap((step) =>
-    step.parts.filter((part) => !isAidIn(job, part)).map((part) => ({ part, colour: step.colour })),
+    step.parts.filter((part) => !isAidIn(job, part)).map((part) => ({ part, colour: colourOf(step) })),
   );
   const boxes = parts.flatMap(({ part }) => knownBounds(part.contours) ?? []);
   if (boxes.length === 0)
