@@ -10,8 +10,8 @@ import {
   type RatesView,
 } from '@keen-anvil/contract';
 import { regionArea, regionOf } from '@keen-anvil/core/geometry';
-import { asker } from '../../testing/ask';
-import { bytesOf, readPaper } from '../../testing/read-paper';
+import { asker, bytesOf } from '../../testing/ask';
+import { readPaper } from '../../testing/read-paper';
 import { readyJob } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -66,7 +66,7 @@ describe('after the machines', () => {
 
   it('comes with a care card of A7 in the customer’s words', async () => {
     const { id } = await demoJob('Shirts in two films');
-    const { words, size } = readPaper(await bytesOf(api, paths.careCard(id)));
+    const { words, size } = readPaper(await bytesOf(api().get(paths.careCard(id))));
     expect(size).toMatch(/^209\.\d+ x 297\.\d+ pts/);
     expect(words).toContain('Turn it inside out before you wash it.');
     expect(words).toContain('Made by Slipway Studio');
@@ -184,7 +184,7 @@ describe('a quote', () => {
     const [quote, ...more] = await get<QuoteView[]>(paths.quotes(job.id));
     expect(more).toEqual([]);
     expect(quote).toMatchObject({ totalCents: asked.priceCents, pieces: 5, state: 'offered', isOver: false });
-    const { words, size } = readPaper(await bytesOf(api, paths.quotePaper(id)));
+    const { words, size } = readPaper(await bytesOf(api().get(paths.quotePaper(id))));
     expect(size).toContain('A4');
     expect(words).toContain(`Quote ${quote.number}`);
     expect(words).toContain('good until 2027-06-30');

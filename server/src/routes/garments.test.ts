@@ -10,8 +10,8 @@ import {
 } from '@keen-anvil/contract';
 import sharp from 'sharp';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
-import { asker } from '../../testing/ask';
-import { bytesOf, readPaper } from '../../testing/read-paper';
+import { asker, bytesOf } from '../../testing/ask';
+import { readPaper } from '../../testing/read-paper';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
 let server: TestServer;
@@ -29,6 +29,13 @@ const measures = {
 };
 const jobNamed = async (name: string): Promise<string> =>
   (await get<{ id: string; name: string }[]>(paths.jobs)).find((job) => job.name === name)!.id;
+/** Counts sizes for the front of a job's shirts. */
+const count = (job: string, counts: Readonly<Record<string, number>>) =>
+  api()
+    .post(paths.sizeSet(job))
+    .send({ place: 'front', counts: Object.entries(counts).map(([size, many]) => ({ size, count: many })) })
+    .expect(200);
+
 describe('garments of a workshop’s own', () => {
   it('are kept once, whoever sends them again, counted into a set, and stay in it when they are put away', async () => {
     const vest = { id: randomUUID(), name: 'Club vest', measures };
@@ -66,17 +73,8 @@ describe('garments of a workshop’s own', () => {
 describe('the drawing of where a design goes', () => {
   it('has the measures of the size that is asked for, and of all that are made', async () => {
     const job = await jobNamed('Shirts in two films');
-    await api()
-      .post(paths.sizeSet(job))
-      .send({
-        place: 'front',
-        counts: [
-          { size: 'S', count: 4 },
-          { size: 'XL', count: 3 },
-        ],
-      })
-      .expect(200);
-    const { words, size } = readPaper(await bytesOf(api, paths.placement(job, 'M', 'front')));
+    await count(job, { S: 4, XL: 3 });
+    const { words, size } = readPaper(await bytesOf(api().get(paths.placement(job, 'M', 'front'))));
     expect(size).toContain('A4');
     expect(words).toContain('Front, centred, size M');
     expect(words).toContain('70 mm below the neckline');
@@ -105,20 +103,10 @@ describe('the drawing of where a design goes', () => {
 describe('a whole set in one go', () => {
   it('makes a job for each width, as large as its sizes bear and with what is made noted; sent again, they are there', async () => {
     const job = await jobNamed('Shirts in two films');
-    await api().post(paths.sizeSet(job)).send({ place: 'front', counts: [] }).expect(200);
+    await count(job, {});
     const none = await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(422);
     expect(none.body.error.message).toContain('none was counted');
-    await api()
-      .post(paths.sizeSet(job))
-      .send({
-        place: 'front',
-        counts: [
-          { size: 'S', count: 4 },
-          { size: 'M', count: 8 },
-          { size: 'XL', count: 3 },
-        ],
-      })
-      .expect(200);
+    await count(job, { S: 4, M: 8, XL: 3 });
     const id = randomUUID();
     const made: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
     const again: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
@@ -184,7 +172,7 @@ describe('a mock-up that is kept with a job', () => {
     await api().post(paths.mockup(job)).send({ photoId: null }).expect(200);
     const plain = await offer();
     expect(plain.photoId).toBeNull();
-    const picturesIn = async ({ id }: QuoteView) => readPaper(await bytesOf(api, paths.quotePaper(id))).pictures;
+    const picturesIn = async ({ id }: QuoteView) => readPaper(await bytesOf(api().get(paths.quotePaper(id)))).pictures;
     expect(await picturesIn(shown)).toBe(1);
     expect(await picturesIn(plain)).toBe(0);
   });
