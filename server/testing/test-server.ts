@@ -46,6 +46,10 @@ async function newDatabase(from: string): Promise<DemoCopy> {
   };
 }
 
+/** The threads of all servers in one test file: each of them reads the whole program when it starts. */
+let heavy: HeavyPool | null = null;
+afterAll(() => heavy?.close());
+
 /** A server of its own on a copy of the demo database. */
 export const startTestServer = async (how: { requestsPerMinute?: number } = {}): Promise<TestServer> =>
   startServerOn(await copyOfDemo(), how);
@@ -55,7 +59,7 @@ export async function startServerOn(
   { url, pool, drop }: DemoCopy,
   { requestsPerMinute }: { requestsPerMinute?: number } = {},
 ): Promise<TestServer> {
-  const heavy = new HeavyPool();
+  heavy ??= new HeavyPool();
   const log = pino({ level: 'silent' });
   const parts = assemble({ pool, url, heavy, log });
   await parts.watch.start();
@@ -67,7 +71,6 @@ export async function startServerOn(
     close: async () => {
       await parts.watch.close();
       await parts.keeper.close();
-      await heavy.close();
       await drop();
     },
   };

@@ -155,11 +155,12 @@ describe('bad input', () => {
 });
 
 describe('damaged files', () => {
-  const files = [
-    // One photo of the three is enough.
-    ...readdirSync(DEMO)
-      .filter((name) => !/^crew-(stroke|cox)/.test(name))
-      .map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]),
+  const inDemo = (kind: RegExp) =>
+    readdirSync(DEMO)
+      .filter((name) => kind.test(name))
+      .map((name): [string, Uint8Array] => [name, readFileSync(join(DEMO, name))]);
+  const drawings = [
+    ...inDemo(/\.(svg|dxf)$/),
     [
       'seal.hpgl',
       Buffer.from(
@@ -181,9 +182,13 @@ describe('damaged files', () => {
     ] as [string, Uint8Array],
   ];
 
-  it('200 of them: each is read or refused in a sentence, and none breaks the reader', async () => {
+  // A picture is unpacked and traced, which takes a hundred times as long as a drawing: fewer of them.
+  it.each([
+    ['drawings', drawings, 180],
+    ['pictures', inDemo(/^(crew-bow|crew-sticker|ripple)/), 24],
+  ])('%s: each is read or refused in a sentence, and none breaks the reader', async (_, files, count) => {
     let refused = 0;
-    for (let seed = 1; seed <= 200; seed++) {
+    for (let seed = 1; seed <= count; seed++) {
       const [name, bytes] = files[seed % files.length];
       const answer = await read(name, mutate(bytes, seed));
       if (answer.refusal !== null) {
@@ -193,7 +198,7 @@ describe('damaged files', () => {
         for (const { contours } of answer.reading.parts)
           for (const { start } of contours) expect(start.every(Number.isFinite)).toBe(true);
     }
-    expect(refused).toBeGreaterThan(20);
-    expect(refused).toBeLessThan(200);
+    expect(refused).toBeGreaterThan(count / 10);
+    expect(refused).toBeLessThan(count);
   });
 });
