@@ -1,4 +1,14 @@
 // What a job's steps do on their sheets, and what the checks need to know of it: only who has a job open needs it.
 export { asksEngraveOrCut, checkedJob, checkedStep, reachOf, type StepBed } from './checked-step';
+export {
+  closePiece,
+  hasTwoSameSides,
+  layAction,
+  nestGroup,
+  piecesAround,
+  piecesOf,
+  usesHoles,
+  type NestGroup,
+} from './nest-group';
 export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
 export { doneTogether, laidOn, workOn, worksInOrder, worksOf, type LaidPart, type StepWork } from './step-work';

@@ -1,4 +1,5 @@
 import type { JobDetail, SheetOfStep, StockPieceView } from '@keen-anvil/contract';
+import type { NestGroup } from '@keen-anvil/contract/work';
 import { laidOn } from '@keen-anvil/contract/work';
 import { knownBounds, type Point } from '@keen-anvil/core/geometry';
 import { boundsOnSheet, planeAt, type ClosePiece } from '@keen-anvil/core/layout';
@@ -21,7 +22,6 @@ import { boxOf, laidThings, movedThings, relayAction, type LaidThing } from './l
 import { LayKeys, type LayTool } from './lay-keys';
 import { LaySurface } from './lay-surface';
 import { useNewLive, type InHand } from './lay-view';
-import type { NestGroup } from './nest-wish';
 import { PhotoUnder, lookOfSheet } from './photo-under';
 import { PhotographSheet } from './photograph-sheet';
 import { useAct } from './queries';

@@ -1,4 +1,5 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
+import type { NestGroup } from '@keen-anvil/contract/work';
 import { boundsArea, type CurveContour, type Point } from '@keen-anvil/core/geometry';
 import { carried, isOnePlace, type ClosePiece, type Place } from '@keen-anvil/core/layout';
 import { useState } from 'react';
@@ -10,7 +11,6 @@ import { SPACE } from '../../ui/tokens';
 import { Aside } from '../../ui/type';
 import { Arrow } from './arrow-key';
 import { NEW_SHEET, relayAction, type LaidThing, type Relaid } from './laid-things';
-import type { NestGroup } from './nest-wish';
 import type { useAct } from './queries';
 import { roomForMore } from './use-nesting';
 

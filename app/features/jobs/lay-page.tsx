@@ -1,6 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import { closePiece, nestGroup } from '@keen-anvil/contract/work';
 import { LayByHand } from './lay-by-hand';
-import { closePiece, nestGroup } from './nest-wish';
 import { StepSheets } from './step-sheets';
 
 /** The sheet of a step as it is laid by hand. @param sheetId which of its sheets; its first where none is named */

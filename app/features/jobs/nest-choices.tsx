@@ -1,3 +1,4 @@
+import { hasTwoSameSides, type NestGroup } from '@keen-anvil/contract/work';
 import { TURNS, type CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
@@ -9,7 +10,6 @@ import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Strong } from '../../ui/type';
 import { TURN_WORDS, type ClosePieceShown, type NestForm } from './nest-form';
-import { hasTwoSameSides, type NestGroup } from './nest-wish';
 import { smallestPiece } from './use-nesting';
 
 interface NestChoicesProps {

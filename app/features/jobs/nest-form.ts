@@ -1,6 +1,6 @@
 import type { StockPieceView } from '@keen-anvil/contract';
+import { closePiece, piecesAround, piecesOf, type NestGroup } from '@keen-anvil/contract/work';
 import type { ClosePiece, CloseWish, Turns } from '@keen-anvil/core/layout';
-import { closePiece, piecesAround, piecesOf, type NestGroup } from './nest-wish';
 
 /** A piece as it is on the shelf, and as it can be laid on. */
 export interface ClosePieceShown {

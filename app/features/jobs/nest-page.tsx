@@ -1,4 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import { layAction, nestGroup, usesHoles, type NestGroup } from '@keen-anvil/contract/work';
 import { USUAL_EDGE_MM, usualGap, usualTurns, type CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
@@ -15,7 +16,6 @@ import { useWide } from '../../ui/use-wide';
 import { NestChoices } from './nest-choices';
 import { aroundStaying, SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
 import { NestPicture } from './nest-picture';
-import { layAction, nestGroup, usesHoles, type NestGroup } from './nest-wish';
 import { useAct } from './queries';
 import { StepSheets } from './step-sheets';
 import { useNesting } from './use-nesting';

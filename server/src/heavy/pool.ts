@@ -7,7 +7,7 @@ import { workshopAtHand } from '../workshop';
 import { LineFullError, Lanes, type Lane } from './lanes';
 import type { BookCsvRow } from '@keen-anvil/core/exchange';
 import type { ReadBook } from '../exchange/read-file';
-import type { FitWish } from '@keen-anvil/core/layout';
+import type { CloseLaying, CloseWish, FitWish } from '@keen-anvil/core/layout';
 import type { WindowView } from '@keen-anvil/contract';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { PlanAnswer, PlanTask, StandInTask } from './tasks';
@@ -176,6 +176,17 @@ export class HeavyPool {
     return this.run('fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
       lane: 'large',
     });
+  }
+
+  /** Where parts lie closely. */
+  layClosely(wish: CloseWish): Promise<CloseLaying> {
+    return this.run(
+      'layClosely',
+      wish,
+      PLAN_LIMIT_MS,
+      'The layout takes too long to work out. Make fewer of them in one go.',
+      { lane: 'large' },
+    );
   }
 
   /** A photo written anew; null where the bytes are none. */

@@ -8,6 +8,7 @@ import {
   type StepFileText,
   type StepRequest,
 } from '@keen-anvil/core/output';
+import { layClosely as lay, type CloseLaying, type CloseWish } from '@keen-anvil/core/layout';
 import { stoppingFindings, type CheckedStep } from '@keen-anvil/core/preflight';
 
 import { greyOf, type GreyPicture } from '@keen-anvil/core/raster';
@@ -54,6 +55,9 @@ export interface PlanAnswer extends StepFileText {
   /** From where the file counts. */
   zero: Frame;
 }
+
+/** Where parts lie closely, as far as the time of the wish goes. */
+export const layClosely = (wish: CloseWish): CloseLaying => lay(wish, () => performance.now());
 
 /** What a machine does with a file, from the first moment to the last. */
 export function standIn({ machine, file, settings, zero }: StandInTask): Trace {

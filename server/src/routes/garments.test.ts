@@ -4,12 +4,14 @@ import {
   type GarmentView,
   type JobSummary,
   type MockupView,
+  type PartView,
   type QuoteView,
   type SizeSetView,
   type WarmClockView,
 } from '@keen-anvil/contract';
 import sharp from 'sharp';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
+import { boundsOnSheet } from '@keen-anvil/core/layout';
 import { asker, bytesOf } from '../../testing/ask';
 import { readPaper } from '../../testing/read-paper';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -29,6 +31,19 @@ const measures = {
 };
 const jobNamed = async (name: string): Promise<string> =>
   (await get<{ id: string; name: string }[]>(paths.jobs)).find((job) => job.name === name)!.id;
+/** The copies of a part whose boxes lie over each other on one sheet. */
+const liesOver = ({ contours, places }: PartView): string[] => {
+  const boxes = places.map((place) => ({
+    ...boundsOnSheet({ bounds: knownBounds(contours)!, place }),
+    on: place.sheetId,
+  }));
+  return boxes.flatMap((a, i) =>
+    boxes
+      .slice(i + 1)
+      .filter((b) => a.on === b.on && a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY)
+      .map((b) => `${JSON.stringify(a)} ${JSON.stringify(b)}`),
+  );
+};
 /** Counts sizes for the front of a job's shirts. */
 const count = (job: string, counts: Readonly<Record<string, number>>) =>
   api()
@@ -123,11 +138,27 @@ describe('a whole set in one go', () => {
     const boxes = narrow.steps.flatMap(({ parts }) => parts.flatMap(({ contours }) => knownBounds(contours) ?? []));
     const box = boxes.reduce(joinBounds);
     expect(box.maxX - box.minX).toBeCloseTo(245, 3);
-    expect(narrow.notes.map(({ label, value }) => [label, value])).toEqual([['12 garments', '4 × S, 8 × M']]);
+    expect(narrow.notes.map(({ label, value }) => [label, value])).toEqual([
+      [
+        '12 garments',
+        '4 × S, 8 × M. 5 of them found no room on what there is of Transfer film, smooth white. 10 of them found no room on what there is of Transfer film, gold glitter',
+      ],
+    ]);
     expect(narrow.steps.map(({ materialId, process }) => [materialId !== null, process])).toEqual([
       [true, 'kiss-cut'],
       [true, 'kiss-cut'],
     ]);
+    // Each film is laid as often as it has room, all of it together, and no copy over another.
+    expect(narrow.steps.map(({ parts }) => parts.map(({ places }) => places.length))).toEqual([[7], [2, 2, 2, 2]]);
+    const [smooth, glitter] = narrow.steps;
+    expect(liesOver(smooth.parts[0])).toEqual([]);
+    expect(glitter.sheets).toHaveLength(2);
+    const wide = await drawn(
+      api()
+        .get(paths.job(made.find(({ name }) => name.includes('300'))!.id))
+        .expect(200),
+    );
+    expect(wide.notes[0].value).toContain('3 × XL. None of them found room on what there is of Transfer film, smooth');
     expect(await get<SizeSetView>(paths.sizeSet(narrow.id))).toMatchObject({ place: 'front' });
   });
 });

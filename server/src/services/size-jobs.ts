@@ -1,4 +1,5 @@
 import type { JobDetail, JobSummary, NewSizeJobs } from '@keen-anvil/contract';
+import { jobView } from '@keen-anvil/contract/job-view';
 import { cutList, type SizeGroup } from '@keen-anvil/core/garments';
 import { copiedDocument, differenceOf, EMPTY_JOB, type JobDocument } from '@keen-anvil/core/jobs';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -13,15 +14,18 @@ import { findSizeSet, keepSizeSet } from '../queries/garments';
 import { insertJob, updateOrderByHand } from '../queries/jobs';
 import { insertNote } from '../queries/notes';
 import { sizesBy } from './garments';
-import { changedDocument } from './job-document';
+import { changedDocument, seeDocument, type Bench } from './job-document';
 import { shopFor } from './job-shop';
-import { jobDetail, listJobSummaries } from './job-views';
+import { jobAnswer, listJobSummaries } from './job-views';
+import { laidAsOften, type LaidOften } from './laid-as-often';
 import { designBox } from './pieces-of-job';
+import { loadShop, materialsOf } from './shop';
 
 const LONGEST_NAME = 120;
 
 /**
- * Makes a job for each width that a set of sizes needs: the same work with its drawings that large, and what is made of it noted.
+ * Makes a job for each width that a set of sizes needs: the same work with its drawings that large, laid on its sheets as often as it is
+ * needed, and what is made of it noted.
  * Sent twice, they are there once.
  * @throws Problem where nothing is counted, or a drawing may not be made larger
  */
@@ -32,22 +36,31 @@ export async function makeSizeJobs(
   jobId: string,
   { id }: NewSizeJobs,
 ): Promise<JobSummary[]> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
+  const bench = { db: pool, heavy, workshopId };
+  const answer = await jobAnswer(pool, workshopId, jobId);
+  const job = jobView(answer, await seeDocument(bench, answer.document));
+  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
   const { groups, widthMm, keys } = await groupsOf(pool, workshopId, job);
   const all = await Promise.all(
     groups.map(async (group) => ({
       group,
       id: uuidv5(`${group.widthMm}`, id),
-      document: await asWideAs(pool, heavy, workshopId, job, group.widthMm / widthMm),
+      ...(await laidAsOften(bench, answer, await asWideAs(bench, job, group.widthMm / widthMm), shop, group.count)),
     })),
   );
   await inTransaction(pool, async (db) => {
-    for (const { group, id: newId, document } of all) await writeJob(db, workshopId, job, newId, group, document, keys);
+    for (const made of all) await writeJob(db, workshopId, job, made, keys);
   });
   const ids = new Set(all.map((one) => one.id));
   return (await listJobSummaries(pool, workshopId, { isArchived: false, limit: 100, offset: 0 })).filter((one) =>
     ids.has(one.id),
   );
+}
+
+/** A job as it is to be made for one width. */
+interface SizeJob extends LaidOften {
+  id: string;
+  group: SizeGroup;
 }
 
 /** The widths that the set of a job needs. */
@@ -75,24 +88,20 @@ async function groupsOf(
 }
 
 async function asWideAs(
-  pool: Pool,
-  heavy: HeavyPool,
-  workshopId: string,
+  bench: Bench,
   { document, id }: Pick<JobDetail, 'document' | 'id'>,
   factor: number,
 ): Promise<JobDocument> {
   const action = { id, do: 'scale-drawings', factor } as const;
-  const shop = await shopFor(pool, workshopId, document, action);
-  return (await changedDocument({ db: pool, heavy, workshopId }, document, action, shop)).document;
+  const shop = await shopFor(bench.db, bench.workshopId, document, action);
+  return (await changedDocument(bench, document, action, shop)).document;
 }
 
 async function writeJob(
   db: Db,
   workshopId: string,
   job: JobDetail,
-  id: string,
-  group: SizeGroup,
-  document: JobDocument,
+  { id, group, document, short }: SizeJob,
   keys: ReadonlyMap<string, string>,
 ): Promise<void> {
   const width = `${formatNumber(group.widthMm, 0)} mm wide`;
@@ -109,7 +118,14 @@ async function writeJob(
     id: uuidv5('sizes', id),
     kind: 'words',
     label: `${group.count === 1 ? '1 garment' : `${group.count} garments`}`,
-    value: group.sizes.map(({ name: size, count }) => `${count} × ${size}`).join(', '),
+    value: [
+      group.sizes.map(({ name: size, count }) => `${count} × ${size}`).join(', '),
+      ...short.map(({ material, count }) =>
+        count === group.count
+          ? `None of them found room on what there is of ${material}`
+          : `${count} of them found no room on what there is of ${material}`,
+      ),
+    ].join('. '),
   });
   await keepSizeSet(db, workshopId, id, {
     place: group.sizes[0].on.place,

@@ -1,6 +1,4 @@
 import { outlineOf } from '@keen-anvil/core/materials';
-import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from '@keen-anvil/contract';
-import { isTurnMarkIn, type StepWork } from '@keen-anvil/contract/work';
 import { usedSpots, type JobAction } from '@keen-anvil/core/jobs';
 import {
   boundsArea,
@@ -24,6 +22,9 @@ import {
 } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
+import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from './answers';
+import type { StepWork } from './step-work';
+import { isTurnMarkIn } from './turn-marks';
 
 /** What is laid out together: the steps that are done on the same sheets, from the same side. */
 export interface NestGroup {

@@ -1,10 +1,10 @@
+import { closePiece, hasTwoSameSides, layAction, nestGroup, piecesAround } from '@keen-anvil/contract/work';
 import { pointAt, turnedSheet, type CloseLaying } from '@keen-anvil/core/layout';
 import { contourBounds } from '@keen-anvil/core/geometry';
 import { brought } from '@keen-anvil/core/registration';
 import { navy, machines } from '../../testing/fixtures';
 import { wholeJob } from '../../testing/job-answer';
 import { artwork, job, part, square, step } from '../../testing/job-fixtures';
-import { closePiece, hasTwoSameSides, layAction, nestGroup, piecesAround } from './nest-wish';
 
 const SHEET = step.sheets[0].id;
 const at = (id: string, x: number, y: number, angle = 0, turnedOver = false) => ({
