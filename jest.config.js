@@ -22,7 +22,7 @@ const modulePathIgnorePatterns = ['<rootDir>/app/dist', '<rootDir>/.data'];
 
 module.exports = {
   // Far above what any test takes: a busy machine is no failure.
-  testTimeout: 60_000,
+  testTimeout: 120_000,
   // Left to itself it would leave one of two cores idle.
   maxWorkers: 2,
   projects: [
