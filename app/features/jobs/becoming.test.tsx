@@ -16,7 +16,7 @@ const withParts = (...parts: (typeof left)[]) =>
 
 function open(shown: typeof job, ...ids: string[]) {
   const chosen = allParts(shown).filter(({ id }) => ids.includes(id));
-  return renderWithBook(<PartActions job={shown} chosen={chosen} onDone={() => undefined} />, {
+  return renderWithBook(<PartActions job={shown} chosen={chosen} onLetGo={() => undefined} />, {
     '/api/jobs/job-1/actions': { body: answerOf(shown) },
   });
 }

@@ -1,7 +1,6 @@
 import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 import type { JobDetail } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
-import { useState } from 'react';
 import { shopAnswers } from '../../testing/fixtures';
 import { artwork, job as plainJob, part, square, step } from '../../testing/job-fixtures';
 import { asked } from '../../testing/asked';
@@ -9,6 +8,7 @@ import { renderWithBook } from '../../testing/with-book';
 import { allParts, circles, strays, treeOf, upTo } from './all-parts';
 import { DrawingView } from './drawing-view';
 import { PartActions } from './part-actions';
+import { useChosenParts } from './use-chosen-parts';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
@@ -60,13 +60,12 @@ const job: JobDetail = {
 
 /** The drawing with its actions, as the page puts them together. */
 function Whole({ shown }: { shown: JobDetail }) {
-  const [chosen, choose] = useState<ReadonlySet<string>>(new Set());
   const parts = allParts(shown);
-  const taken = parts.filter((p) => chosen.has(p.id));
+  const { chosen, choose, chosenParts, letGo } = useChosenParts(parts);
   return (
     <>
       <DrawingView job={shown} parts={parts} chosen={chosen} onChoose={choose} maxHeight={300} />
-      {taken.length ? <PartActions job={shown} chosen={taken} onDone={() => choose(new Set())} /> : null}
+      {chosenParts.length ? <PartActions job={shown} chosen={chosenParts} onLetGo={letGo} /> : null}
     </>
   );
 }
@@ -152,6 +151,15 @@ describe('what is done with them', () => {
     await waitFor(() =>
       expect(posted(sent)[1].body).toEqual(asked({ do: 'change-role', role: 'process', partIds: ['note'] })),
     );
+  });
+
+  it('lets go of them once it is done, and not of what was chosen meanwhile', async () => {
+    open();
+    fireEvent.press(screen.getByText('hole'));
+    fireEvent.press(screen.getByText('Leave out'));
+    fireEvent.press(screen.getByText('step 2'));
+    expect(screen.getByText('2 parts are chosen')).toBeTruthy();
+    expect(await screen.findByText('“mark” is chosen')).toBeTruthy();
   });
 
   it('moves them into a step, or a new one of their own', async () => {

@@ -35,6 +35,7 @@ import { RunFoot } from './run-foot';
 import { HoldMark } from './hold-mark';
 import { StepCard } from './step-card';
 import { UnreadLeaf } from './unread-leaf';
+import { useChosenParts } from './use-chosen-parts';
 import { useInspections, type InspectedStep } from './use-inspections';
 
 const BACK = { label: 'Jobs', href: '/jobs' } as const;
@@ -95,7 +96,6 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const [openStep, setOpenStep] = useState(job.steps[0]?.id);
   const [openSheet, setOpenSheet] = useState<string | null>(null);
   const [pointed, setPointed] = useState<Bounds[]>([]);
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const steps = useInspections(job);
   const ofOpenStep = steps.filter(({ step }) => step.id === openStep);
   const shown = ofOpenStep.find(({ step }) => step.sheet?.id === openSheet) ?? ofOpenStep.at(0) ?? steps.at(0);
@@ -109,7 +109,7 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
   const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
   const parts = allParts(job);
-  const chosenParts = parts.filter((part) => chosen.has(part.id));
+  const { chosen, choose, chosenParts, letGo } = useChosenParts(parts);
   const open = ({ id, sheet: onSheet }: StepWork) => {
     setOpenStep(id);
     setOpenSheet(onSheet?.id ?? null);
@@ -173,13 +173,11 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
       job={job}
       parts={parts}
       chosen={chosen}
-      onChoose={setChosen}
+      onChoose={choose}
       maxHeight={isWide ? height * 0.5 : height * 0.4}
     />
   );
-  const actions = chosenParts.length ? (
-    <PartActions job={job} chosen={chosenParts} onDone={() => setChosen(new Set())} />
-  ) : null;
+  const actions = chosenParts.length ? <PartActions job={job} chosen={chosenParts} onLetGo={letGo} /> : null;
   const checks = <ChecksView job={job} steps={steps} onShow={show} />;
   const aside = <JobAside job={job} steps={steps} />;
 

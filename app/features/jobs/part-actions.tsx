@@ -33,11 +33,12 @@ const CORNER_WORDS: Record<Corners, string> = { round: 'Round', bevelled: 'Bevel
 interface PartActionsProps {
   job: JobDetail;
   chosen: BoxedPart[];
-  onDone: () => void;
+  /** Lets go of parts once what was asked of them is done, or where the maker says so. */
+  onLetGo: (partIds: readonly string[]) => void;
 }
 
 /** What can be done with the parts that are chosen. */
-export function PartActions({ job, chosen, onDone }: PartActionsProps) {
+export function PartActions({ job, chosen, onLetGo }: PartActionsProps) {
   const { rust } = useTokens();
   const act = useAct(job.id);
   const router = useRouter();
@@ -51,7 +52,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
   const partIds = chosen.map((part) => part.id);
   const send = (action: Parameters<typeof act.mutate>[0]) => {
     setAsked(null);
-    act.mutate(action, { onSuccess: onDone });
+    act.mutate(action, { onSuccess: () => onLetGo(partIds) });
   };
   // What was made stays in hand: its measures are turned next, or something is made of it.
   const make = (action: Parameters<typeof act.mutate>[0]) => {
@@ -125,7 +126,7 @@ export function PartActions({ job, chosen, onDone }: PartActionsProps) {
           onPress={() => setAsked('becoming')}
         />
         <TextKey title="Outline at a distance" icon="vector-difference-ba" onPress={() => setAsked('outline')} />
-        <TextKey title="Let go" icon="close" onPress={onDone} />
+        <TextKey title="Let go" icon="close" onPress={() => onLetGo(partIds)} />
       </View>
 
       <Decision

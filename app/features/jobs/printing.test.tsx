@@ -32,7 +32,7 @@ const routes = (shown: typeof board) => ({
 const sentActions = (sent: Parameters<typeof posted>[0]) => posted(sent, '/api/jobs/job-1/actions');
 const chosen = (...ids: string[]) => {
   const parts = allParts(board).filter(({ id }) => ids.includes(id));
-  return renderWithBook(<PartActions job={board} chosen={parts} onDone={() => undefined} />, routes(board));
+  return renderWithBook(<PartActions job={board} chosen={parts} onLetGo={() => undefined} />, routes(board));
 };
 const print = (drawingId: string, measures: Record<string, number> = {}, fill: string | null = null) => ({
   drawingId,
