@@ -394,7 +394,7 @@ function StepTabs({
 }) {
   if (steps.length < 2) return null;
   return (
-    <View role="tablist" style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+    <View role="tablist" style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.small }}>
       {steps.map(({ step, bed }) => (
         <TabKey
           key={workKey(step)}

@@ -141,6 +141,8 @@ const DASHED_FROM = 60;
 
 /** Room for the ruler's figures, in px: beside and above the sheet, and for the last one at its right. */
 const RULER = 30;
+/** How wide one digit of its figures is, in px. */
+const DIGIT = 8;
 const LAST_FIGURE = 14;
 /** What is shown of a long roll beyond its parts, in mm. */
 const BEYOND_MM = 40;
@@ -173,11 +175,13 @@ export const SheetPicture = memo(function SheetPicture({
   const shownLength = Math.min(sheet.lengthMm, deepest);
   const widest = Math.max(sheet.widthMm, ...parts.map((part) => part.bounds.maxX + 4));
   const leftmost = Math.min(0, ...parts.map((part) => part.bounds.minX - 4));
+  // Along a roll the figures have four digits.
+  const beside = shownLength >= 1000 ? RULER + DIGIT : RULER;
   const scale = Math.max(
     0.01,
-    Math.min((width - RULER - LAST_FIGURE) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength),
+    Math.min((width - beside - LAST_FIGURE) / (widest - leftmost), (maxHeight - RULER - 4) / shownLength),
   );
-  const px = (mm: number) => RULER + (mm - leftmost) * scale;
+  const px = (mm: number) => beside + (mm - leftmost) * scale;
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
   const { line } = processOf(process);
@@ -252,12 +256,7 @@ export const SheetPicture = memo(function SheetPicture({
             isAcross
             colour={tokens.slate}
           />
-          <Ruler
-            lengthMm={shownLength}
-            at={(mm) => ({ x: RULER + (0 - leftmost) * scale, y: py(mm) })}
-            scale={scale}
-            colour={tokens.slate}
-          />
+          <Ruler lengthMm={shownLength} at={(mm) => ({ x: px(0), y: py(mm) })} scale={scale} colour={tokens.slate} />
           <G clipPath="url(#shown)">
             <G transform={place}>
               {guides.map((guide) => (

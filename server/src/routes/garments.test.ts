@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import {
   paths,
+  type CostView,
   type GarmentView,
   type JobSummary,
   type MockupView,
@@ -160,6 +161,19 @@ describe('a whole set in one go', () => {
     );
     expect(wide.notes[0].value).toContain('3 × XL. None of them found room on what there is of Transfer film, smooth');
     expect(await get<SizeSetView>(paths.sizeSet(narrow.id))).toMatchObject({ place: 'front' });
+  });
+});
+
+describe('what a piece of a set costs', () => {
+  it('has the machine time of one, however often each of its films had room', async () => {
+    const job = await jobNamed('Shirts in two films');
+    const seconds = async (counts: Readonly<Record<string, number>>) => {
+      await count(job, counts);
+      const made: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(201)).body;
+      return (await get<CostView>(paths.cost(made.find(({ name }) => name.includes('245'))!.id, 1))).machineSeconds;
+    };
+    const [once, often] = [await seconds({ S: 1, L: 1 }), await seconds({ S: 4, M: 8, L: 1 })];
+    expect(Math.abs(often / once - 1)).toBeLessThan(0.03);
   });
 });
 

@@ -22,7 +22,7 @@ import { findRates, insertHandTime, listHandTimes } from '../queries/finish';
 import { fitsOfPieces } from './fits-of-pieces';
 import { jobDetail } from './job-views';
 import { makeStepFile } from './machine-files';
-import { doneSteps, piecesLaid } from './pieces-of-job';
+import { doneSteps, laidIn, piecesLaid } from './pieces-of-job';
 import { pressPlanOf } from './press-plans';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { handWorks, inkOf, stockUses, tapeOf } from './work-of-piece';
@@ -83,10 +83,9 @@ async function wishOf(
         `Step ${position + 1} lies on no sheet yet: its material and a piece of it were expected before a price.`,
         'stockPieceId',
       );
-  const copies = piecesLaid(job);
   const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
   const missing: string[] = [];
-  const { machineSeconds, toolLives } = await machineWork(pool, heavy, workshopId, steps, shop, copies, missing);
+  const { machineSeconds, toolLives } = await machineWork(pool, heavy, workshopId, steps, shop, missing);
   const press = await pressWork(pool, heavy, workshopId, job);
   const fits = await fitsOfPieces(heavy, steps, shop);
   const history = await listHandTimes(pool, workshopId);
@@ -100,7 +99,7 @@ async function wishOf(
     missing,
     hands: hands.map(({ kind, forecast }) => ({ kind, seconds: forecast.seconds, known: forecast.known })),
     wish: {
-      stock: stockUses(steps, shop, { copies, fits }, missing),
+      stock: stockUses(steps, shop, fits, missing),
       tapeMm2: tapeOf(steps, shop),
       inkMm2: inkOf(steps),
       pressings: press.pressings,
@@ -124,14 +123,19 @@ async function machineWork(
   workshopId: string,
   steps: readonly StepView[],
   shop: Shop,
-  copies: number,
   missing: string[],
 ): Promise<Pick<CostWish, 'machineSeconds' | 'toolLives'>> {
-  const works = steps.filter(({ process }) => processOf(process).path !== 'none').flatMap(worksOf);
-  const withAll = await withPictures(pool, workshopId, shop, works);
+  const done = steps.filter(({ process }) => processOf(process).path !== 'none');
+  const works = done.flatMap((step) => worksOf(step).map((work) => ({ work, copies: laidIn(step) })));
+  const withAll = await withPictures(
+    pool,
+    workshopId,
+    shop,
+    works.map(({ work }) => work),
+  );
   const machineSeconds: { machineId: string; seconds: number }[] = [];
   let toolLives = 0;
-  for (const work of works) {
+  for (const { work, copies } of works) {
     try {
       const { estimateSeconds, cutMm } = await makeStepFile(heavy, work, withAll);
       machineSeconds.push({ machineId: work.machineId, seconds: estimateSeconds / copies });

@@ -17,9 +17,13 @@ export const doneSteps = (job: JobDetail): StepView[] =>
 
 /** How many pieces a job makes as it is laid: as often as each of its parts lies somewhere. */
 export function piecesLaid(job: JobDetail): number {
-  const laid = doneSteps(job).flatMap(({ parts }) => parts.map(({ places }) => places.length));
-  return Math.max(1, laid.length > 0 ? Math.min(...laid) : 1);
+  const laid = doneSteps(job).map(laidIn);
+  return laid.length > 0 ? Math.min(...laid) : 1;
 }
+
+/** How many pieces are laid in a step: one film may have room for more of them than another. */
+export const laidIn = ({ parts }: Pick<StepView, 'parts'>): number =>
+  Math.max(1, parts.length > 0 ? Math.min(...parts.map(({ places }) => places.length)) : 1);
 
 /** What a step's parts take up where they are drawn, for one piece; null where there is nothing of them. */
 export function boxOf({ parts }: Pick<StepView, 'parts'>): Bounds | null {

@@ -3,7 +3,7 @@ import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { joinBounds, regionArea, regionOf } from '@keen-anvil/core/geometry';
 import { familyOf } from '@keen-anvil/core/materials';
-import { boxOf, contourOf, doneSteps, finishedSteps, pieceOf, smallPiecesOf } from './pieces-of-job';
+import { boxOf, contourOf, doneSteps, finishedSteps, laidIn, pieceOf, smallPiecesOf } from './pieces-of-job';
 import type { Shop } from './shop';
 
 /** Between two pieces on a sheet, where nobody has laid them, mm. */
@@ -15,13 +15,12 @@ const isRoll = (kind: string): boolean => kind === 'roll';
 
 /**
  * What of the shelf one piece takes: each piece of stock once, whatever steps are done on it; and what it is pressed onto.
- * @param copies how many are laid
  * @param fits how often it lies on a piece of stock by its true outline
  */
 export function stockUses(
   steps: readonly StepView[],
   shop: Shop,
-  { copies, fits }: { copies: number; fits: ReadonlyMap<string, number> },
+  fits: ReadonlyMap<string, number>,
   missing: string[],
 ): StockUse[] {
   const byPiece = new Map<string, StepView[]>();
@@ -38,7 +37,7 @@ export function stockUses(
       ? { widthMm: piece.widthMm, lengthMm: Math.min(piece.lengthMm, size.heightMm + GAP_MM) }
       : piece;
     const sheetsUsed = Math.max(1, ...on.map(({ sheets }) => sheets.length));
-    const asLaid = isRoll(piece.kind) ? 1 : Math.floor(copies / sheetsUsed);
+    const asLaid = isRoll(piece.kind) ? 1 : Math.floor(Math.min(...on.map(laidIn)) / sheetsUsed);
     const perSheet = Math.max(1, asLaid, fits.get(pieceId) ?? 0, fitsOnSheet(size, sheet, GAP_MM));
     const sheetMm2 = sheet.widthMm * sheet.lengthMm;
     if (material.priceCents === null) missing.push(`${material.name} has no price yet: it counts as nothing.`);
