@@ -30,6 +30,7 @@ module.exports = {
       displayName: 'core',
       preset: 'jest-expo',
       roots: ['<rootDir>/core', '<rootDir>/contract'],
+      setupFiles: ['<rootDir>/core/testing/seed.ts'],
       transformIgnorePatterns,
       modulePathIgnorePatterns,
     },

@@ -78,16 +78,14 @@ describe('a garment of whatever measures', () => {
       sleeveLengthMm: mm,
       sleeveWidthMm: mm,
     });
-    let kept = 0;
     fc.assert(
       fc.property(
         any,
         fc.constantFrom(...GARMENT_PLACES),
         fc.double({ min: 0.1, max: 10, noNaN: true }),
         (one, place, ratio) => {
-          const size = sizeOrNull(one);
-          if (!size) return;
-          kept += 1;
+          const size = sizeOrNull(one)!;
+          fc.pre(size !== null);
           const on = placeOn(size, place, { widthMm: 100, heightMm: 100 * ratio });
           const length = on.side === 'sleeve' ? size.sleeveLengthMm : size.lengthMm;
           expect(on.widthMm).toBeGreaterThan(0);
@@ -97,9 +95,8 @@ describe('a garment of whatever measures', () => {
           expect(drawnGarment(size, on).d).not.toContain('NaN');
         },
       ),
-      { numRuns: 400 },
+      { numRuns: 100 },
     );
-    expect(kept).toBeGreaterThan(50);
   });
 });
 
