@@ -156,10 +156,14 @@ test.describe('a machine on a cable', () => {
     await page.reload();
     await expect(page.getByTestId('broken-off')).toContainText('The page was closed');
     // The server was told of it by the page that went.
-    const { runs } = (await (await page.request.get('/api/bench')).json()) as {
-      runs: { jobName: string; interruption: { why: string } | null }[];
-    };
-    expect(runs.find(({ jobName }) => jobName === 'Plate, pulled')?.interruption?.why).toBe('closed');
+    await expect
+      .poll(async () => {
+        const { runs } = (await (await page.request.get('/api/bench')).json()) as {
+          runs: { jobName: string; interruption: { why: string } | null }[];
+        };
+        return runs.find(({ jobName }) => jobName === 'Plate, pulled')?.interruption?.why;
+      })
+      .toBe('closed');
     await page.getByTestId('broken-off').getByRole('button', { name: 'Connect Diode' }).click();
     await page
       .getByTestId('broken-off')

@@ -14,7 +14,8 @@ export function usePhaseEnd(key: string | null, isOver: boolean, says: string, n
     if (!isOver || told.current === key) return;
     told.current = key;
     sound();
-    navigator.vibrate?.([200, 100, 200]);
+    // A browser does not shake the device for a page that nobody has touched yet, and calls it an error to ask.
+    if (navigator.userActivation?.hasBeenActive !== false) navigator.vibrate?.([200, 100, 200]);
     if (mayNotify()) new Notification(name, { body: says, tag: key });
   }, [key, isOver, says, name]);
 }

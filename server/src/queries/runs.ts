@@ -408,7 +408,7 @@ export async function forgetInterruption(db: Db, workshopId: string, id: string)
   await db.query('UPDATE run SET interruption = NULL WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
 }
 
-/** Writes how far a run over a cable is, and why it was broken off, if it was. */
+/** Writes how far a run over a cable is, and why it was broken off, if it was: what was sent before that and comes late does not undo it. */
 export async function reportRun(
   db: Db,
   workshopId: string,
@@ -416,7 +416,7 @@ export async function reportRun(
   report: { doneSeconds: number; cutMm: number; line: number; interruption: RunInterruption | null },
 ): Promise<void> {
   await db.query(
-    `UPDATE run SET done_seconds = greatest(done_seconds, $3), cut_mm = greatest(cut_mm, $4), confirmed_line = greatest(confirmed_line, $5), interruption = $6
+    `UPDATE run SET done_seconds = greatest(done_seconds, $3), cut_mm = greatest(cut_mm, $4), confirmed_line = greatest(confirmed_line, $5), interruption = coalesce($6, interruption)
      WHERE workshop_id = $1 AND id = $2`,
     [workshopId, id, report.doneSeconds, report.cutMm, report.line, report.interruption],
   );

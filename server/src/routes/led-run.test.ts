@@ -211,7 +211,8 @@ describe('a run over a cable', () => {
     });
     // What is told late does not go back.
     await tell({ doneSeconds: 1, cutMm: 10, line: 4, interruption: { why: 'lost', line: 12 } }).expect(200);
-    expect((await see(run)).confirmedLine).toBe(12);
+    await tell({ doneSeconds: 2.5, cutMm: 60, line: 11, interruption: null }).expect(200);
+    expect(await see(run)).toMatchObject({ confirmedLine: 12, interruption: { why: 'lost', line: 12 } });
     expect((await act(run, 'resume').expect(200)).body).toMatchObject({
       interruption: null,
       progress: { state: 'running' },
