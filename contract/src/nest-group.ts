@@ -14,6 +14,9 @@ import {
   boundsOnSheet,
   carried,
   planeAt,
+  USUAL_EDGE_MM,
+  usualGap,
+  usualTurns,
   type CloseLaying,
   type CloseLie,
   type ClosePart,
@@ -81,6 +84,16 @@ export function nestGroup(
     machines: machines.filter(({ id }) => steps.some(({ machineId }) => machineId === id)),
   };
 }
+
+/** How its parts lie where nobody says otherwise. */
+export const usualFor = ({ material, steps }: NestGroup) => ({
+  turns: usualTurns(material),
+  gapMm: usualGap(
+    material,
+    steps.map(({ process }) => process),
+  ),
+  edgeMm: USUAL_EDGE_MM,
+});
 
 /** Pieces of the material that are there to be laid on, the smallest first. */
 export const piecesOf = ({ material }: NestGroup): StockPieceView[] =>

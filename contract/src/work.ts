@@ -8,6 +8,7 @@ export {
   piecesAround,
   piecesOf,
   usesHoles,
+  usualFor,
   type NestGroup,
 } from './nest-group';
 export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';

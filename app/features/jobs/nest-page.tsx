@@ -1,6 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { layAction, nestGroup, usesHoles, type NestGroup } from '@keen-anvil/contract/work';
-import { USUAL_EDGE_MM, usualGap, usualTurns, type CloseWish } from '@keen-anvil/core/layout';
+import { layAction, nestGroup, usesHoles, usualFor, type NestGroup } from '@keen-anvil/contract/work';
+import type { CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -53,12 +53,7 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
     stayIds: [],
     mayTurnOver: false,
     copies: null,
-    turns: usualTurns(group.material),
-    gapMm: usualGap(
-      group.material,
-      group.steps.map(({ process }) => process),
-    ),
-    edgeMm: USUAL_EDGE_MM,
+    ...usualFor(group),
   }));
   const pieces = useMemo(() => aroundStaying(group, whole, form.stayIds), [group, whole, form.stayIds]);
   const contours = useMemo(() => new Map(group.parts.map((part) => [part.id, part.contours])), [group]);

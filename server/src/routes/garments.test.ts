@@ -164,6 +164,19 @@ describe('a whole set in one go', () => {
   });
 });
 
+describe('a set of more than can be laid at once', () => {
+  it('is refused with how many are, and no job is made', async () => {
+    const job = await jobNamed('Shirts in two films');
+    const vests = Array.from({ length: 11 }, (_, i) => ({ id: randomUUID(), name: `Vest ${i}`, measures }));
+    for (const vest of vests) await api().post(paths.garments).send(vest).expect(201);
+    await count(job, Object.fromEntries(vests.map(({ id }) => [id, 500])));
+    const before = (await get<JobSummary[]>(paths.jobs)).length;
+    const { error } = (await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(422)).body;
+    expect(error.message).toBe('At most 5000 of one width are laid in one go; 5500 came. Count fewer.');
+    expect(await get<JobSummary[]>(paths.jobs)).toHaveLength(before);
+  });
+});
+
 describe('what a piece of a set costs', () => {
   it('has the machine time of one, however often each of its films had room', async () => {
     const job = await jobNamed('Shirts in two films');

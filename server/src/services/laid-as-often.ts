@@ -8,12 +8,14 @@ import {
   piecesAround,
   piecesOf,
   usesHoles,
+  usualFor,
   type NestGroup,
 } from '@keen-anvil/contract/work';
 import type { JobDocument } from '@keen-anvil/core/jobs';
-import { USUAL_EDGE_MM, usualGap, usualTurns, type CloseLaying, type CloseWish } from '@keen-anvil/core/layout';
+import { MOST_COPIES, type CloseLaying, type CloseWish } from '@keen-anvil/core/layout';
 import { processOf } from '@keen-anvil/core/recipes';
 import { v5 as uuidv5 } from 'uuid';
+import { refused } from '../problem';
 import { changedDocument, seeDocument, type Bench } from './job-document';
 import { shopFor } from './job-shop';
 import type { Shop } from './shop';
@@ -28,6 +30,7 @@ export interface LaidOften {
 /**
  * Lays what a job makes so often on the sheets that it is cut from: row by row by its true outline, its parts in their places to each
  * other; first on the pieces that its steps have, then on any of their material. What helps to lay it, such as a ruler, stays once.
+ * @throws Problem where more are wanted than are laid at once
  */
 export async function laidAsOften(
   bench: Bench,
@@ -36,6 +39,8 @@ export async function laidAsOften(
   shop: Shop,
   count: number,
 ): Promise<LaidOften> {
+  if (count > MOST_COPIES)
+    throw refused(`At most ${MOST_COPIES} of one width are laid in one go; ${count} came. Count fewer.`, 'counts');
   const job = jobView({ ...answer, document }, await seeDocument(bench, document));
   const short: LaidOften['short'] = [];
   let next = document;
@@ -86,14 +91,9 @@ async function roomFor(
       asOne: true,
       copies: count,
       pieces: on.flatMap((piece) => piecesAround(piece, group, aids)),
-      turns: usualTurns(group.material),
+      ...usualFor(group),
       mayTurnOver: false,
       usesHoles: usesHoles(group),
-      gapMm: usualGap(
-        group.material,
-        group.steps.map(({ process }) => process),
-      ),
-      edgeMm: USUAL_EDGE_MM,
       seed: 1,
       millis: 0,
     };

@@ -22,6 +22,7 @@ import { designBox } from './pieces-of-job';
 import { loadShop, materialsOf } from './shop';
 
 const LONGEST_NAME = 120;
+const LONGEST_NOTE = 2000;
 
 /**
  * Makes a job for each width that a set of sizes needs: the same work with its drawings that large, laid on its sheets as often as it is
@@ -125,7 +126,9 @@ async function writeJob(
           ? `None of them found room on what there is of ${material}`
           : `${count} of them found no room on what there is of ${material}`,
       ),
-    ].join('. '),
+    ]
+      .join('. ')
+      .slice(0, LONGEST_NOTE),
   });
   await keepSizeSet(db, workshopId, id, {
     place: group.sizes[0].on.place,
