@@ -89,7 +89,8 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
     retry: false,
   });
   const tabs = step.cut?.tabs ?? null;
-  const standing = useMemo(() => (tabs ? tabsOnSheet(step.laid, tabs) : []), [step.laid, tabs]);
+  const kerfMm = request?.step.kerfMm ?? 0;
+  const standing = useMemo(() => (tabs ? tabsOnSheet(step.laid, tabs, kerfMm) : []), [step.laid, tabs, kerfMm]);
   const back = { label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } } as const;
   const picture = inspection.data && bed ? pictureOf(step, bed, inspection.data) : null;
   const followed = path.data;

@@ -29,7 +29,7 @@ export function nestRings(rings: Point[][]): Nesting {
       .filter(
         (j) =>
           j !== i &&
-          areas[j] > areas[i] &&
+          areas[j] > areas[i] * LARGER &&
           holds(boxes[j], boxes[i], TOUCH_MM) &&
           probes.every((probe) => isInside(probe, rings[j])),
       )
@@ -37,6 +37,8 @@ export function nestRings(rings: Point[][]): Nesting {
   });
 }
 
+/** A ring that is larger by less than rounding lies on the other, not round it: a line that was drawn twice. */
+const LARGER = 1 + 1e-6;
 /** Rings that touch from within may reach out by as much as rounding. */
 const TOUCH_MM = 1e-3;
 

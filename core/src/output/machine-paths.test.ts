@@ -1,5 +1,5 @@
 import { diode, longPlotter } from '../../testing/shop';
-import type { CurveContour } from '../geometry';
+import { distance, type CurveContour } from '../geometry';
 import { straightAt } from '../layout';
 import { ORIGIN_CORNERS, type Machine } from '../machines';
 import { burntBy, standInFor } from '../standins';
@@ -66,6 +66,42 @@ describe('a cut of a laser', () => {
       ({ power, speedMmS }) => power === 0 && speedMmS !== null,
     );
     expect(standing.reduce((sum, { from, to }) => sum + Math.hypot(to.x - from.x, to.y - from.y), 0)).toBeCloseTo(6, 2);
+  });
+
+  it('takes a hole in another part for a hole: cut from within, begun within, with tabs only round what is kept', () => {
+    const parts = [part('plate', ring(100, 100, 40)), part('hole', ring(115, 115, 10))];
+    const { plan } = planned({ ...cut, parts, kerfMm: 0.2, cut: { tabs: { count: 2, widthMm: 1 } } });
+    const [hole, plate] = plan.strokes;
+    const { minX, maxX } = box(hole.points.slice(1));
+    expect(maxX - minX).toBeCloseTo(9.8, 3);
+    expect(hole.points[0].x).toBeGreaterThan(115);
+    expect(hole.points[0].x).toBeLessThan(125);
+    expect(hole.power ?? []).not.toContain(0);
+    // The beam takes 0.1 mm off either end: 1.2 mm are left out, so that 1 mm stands.
+    const standing = plate.power!.reduce(
+      (sum, power, i) => (power === 0 ? sum + distance(plate.points[i], plate.points[i + 1]) : sum),
+      0,
+    );
+    expect(standing).toBeCloseTo(2 * 1.2, 6);
+    expect(tabsOnSheet(parts, { count: 2, widthMm: 1 }, 0.2)).toHaveLength(2);
+  });
+
+  it('leaves tabs standing in the file of a blade without a trail: it is lifted there', () => {
+    const request: StepRequest = {
+      ...cut,
+      machine: longPlotter,
+      process: 'through-cut',
+      settings: { force: 14, speed: 5, depth: 3, passes: 1, overcut: 0 },
+      parts: [part('plate', ring(100, 100, 20))],
+      tool: { kind: 'knife', details: {} },
+      cut: { tabs: { count: 4, widthMm: 2 } },
+    };
+    const drawn = readHpgl(planned(request).text).strokes;
+    const long = drawn.reduce(
+      (sum, { points }) => sum + points.slice(1).reduce((way, at, i) => way + distance(points[i], at), 0),
+      0,
+    );
+    expect(long).toBeCloseTo(80 - 8, 1);
   });
 
   it('has tabs where the maker put them, wherever the part lies', () => {

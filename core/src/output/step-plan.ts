@@ -15,7 +15,7 @@ import { estimateTime, type TimeEstimate } from '../motion';
 import { pressSeconds } from '../press';
 import { processOf, type ProcessName, type Settings } from '../recipes';
 import { brought } from '../registration';
-import { planToolpath, type CutOrder, type Outline, type Stroke } from '../toolpath';
+import { planToolpath, type CutOrder, type Stroke } from '../toolpath';
 import { trailOf, type ToolKind } from '../tools';
 import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
@@ -138,13 +138,11 @@ function followed(placed: readonly PlacedPart[], request: StepRequest, isBeam: b
   const { machine, process, settings, tool, cut = {}, effort, correction } = request;
   const { parts: isParted } = processOf(process);
   const trailMm = isBeam || !tool ? null : trailOf(tool);
-  const contours: Outline[] = placed.flatMap((part) =>
-    outlinesOf(part, {
-      kerfMm: isBeam && isParted ? (request.kerfMm ?? 0) : 0,
-      tabs: isParted ? (cut.tabs ?? null) : null,
-      onto: correction ? composeAffine(planeAt(part.place), correction) : planeAt(part.place),
-    }),
-  );
+  const contours = outlinesOf(placed, {
+    kerfMm: isBeam && isParted ? (request.kerfMm ?? 0) : 0,
+    tabs: isParted ? (cut.tabs ?? null) : null,
+    onto: ({ place }) => (correction ? composeAffine(planeAt(place), correction) : planeAt(place)),
+  });
   return planToolpath({
     contours,
     start: homeOf(machine),
@@ -154,6 +152,8 @@ function followed(placed: readonly PlacedPart[], request: StepRequest, isBeam: b
     order: cut.order,
     leadInMm: isBeam && isParted ? (cut.leadInMm ?? USUAL_LEAD_IN_MM) : 0,
     ...(trailMm === null ? {} : { trailMm }),
+    lifts: !isBeam,
+    reach: { minX: 0, minY: 0, maxX: machine.workWidthMm, maxY: machine.workLengthMm ?? Infinity },
     effort,
   }).strokes;
 }

@@ -1,11 +1,8 @@
 import { invertAffine, type Point } from '../geometry';
 import { placeParts, planeAt, type PartOnSheet } from '../layout';
 import { brought } from '../registration';
-import { proposedTabs, tabNear, withKerf } from '../toolpath';
-import type { TabsOfStep } from './outlines';
-
-/** A chosen place for a tab, in the plane of the job. */
-export type TabPlace = NonNullable<TabsOfStep['places']>[number];
+import { tabNear } from '../toolpath';
+import { linesWithTabs, type TabPlace, type TabsOfStep } from './outlines';
 
 /** A tab as it lies on the sheet. */
 export interface TabOnSheet {
@@ -14,16 +11,20 @@ export interface TabOnSheet {
   place: TabPlace | null;
 }
 
-/** Where a step's lines are left standing on its sheet. */
-export function tabsOnSheet(parts: readonly PartOnSheet[], tabs: TabsOfStep): TabOnSheet[] {
-  return placeParts(parts).flatMap((part): TabOnSheet[] => {
-    const onto = planeAt(part.place);
-    const own = (tabs.places ?? []).filter(({ partId }) => partId === part.id);
-    if (own.length > 0) return own.map((place) => ({ at: brought(onto, place), place }));
-    return withKerf(part.contours, 0).flatMap((outline) =>
-      proposedTabs(outline, tabs).map(({ at }) => ({ at, place: null })),
-    );
-  });
+/**
+ * Where a step's lines are left standing on its sheet, as they are in its machine file. A chosen place that no line is near any more,
+ * or that would run into another, is shown where it was put.
+ */
+export function tabsOnSheet(parts: readonly PartOnSheet[], tabs: TabsOfStep, kerfMm = 0): TabOnSheet[] {
+  const placed = placeParts(parts);
+  const onto = (part: Pick<PartOnSheet, 'place'>) => planeAt(part.place);
+  const standing = linesWithTabs(placed, { kerfMm, tabs, onto }).flatMap((line) => line.tabs);
+  const missed = placed.flatMap((part) =>
+    (tabs.places ?? [])
+      .filter((place) => place.partId === part.id && !standing.some((tab) => tab.place === place))
+      .map((place) => ({ at: brought(onto(part), place), place })),
+  );
+  return [...standing.map(({ at, place }) => ({ at, place })), ...missed];
 }
 
 /**

@@ -5,27 +5,37 @@ import type { Outline } from './outline';
 const LEAST_KERF_MM = 0.001;
 
 /**
- * The lines of one part moved into the waste by half of what the beam takes away, so that what is left has its true size: outward
- * round the part, inward in its holes. Corners outside go round in an arc, at the same distance from the part all along. Open lines
- * stay. A hole that the beam is too wide for stays where it is drawn.
+ * The lines of one cut on one sheet, moved into the waste by half of what the beam takes away, so that what is left has its true size:
+ * outward round a piece, inward round a hole. A closed line inside another is a hole, whichever part it belongs to; what lies in a hole
+ * is an outside again. Corners outside go round in an arc, at the same distance from the piece all along. Open lines stay. A hole that
+ * the beam is too wide for stays where it is drawn; a mouth that the beam closes leaves a ring within, which is a hole.
+ * @param contours all lines that are cut together, of whichever part
  * @param kerfMm how wide the cut is, mm
- * @example withKerf([square of 20 mm], 0.2) // a line round 20.2 mm
+ * @returns for each contour what it is cut by: mostly one line, more where it falls apart
+ * @example withKerf([square of 20 mm], 0.2) // [[a line round 20.2 mm]]
  */
-export function withKerf(contours: readonly Polyline[], kerfMm: number): Outline[] {
+export function withKerf(contours: readonly Polyline[], kerfMm: number): Outline[][] {
   if (!(kerfMm >= 0)) throw new RangeError(`The kerf is 0 mm or more; ${kerfMm} came.`);
-  const closed = contours.filter((contour) => contour.closed && contour.points.length > 2);
-  const rest: Outline[] = contours.filter((contour) => !closed.includes(contour));
-  const depths = nestRings(closed.map(({ points }) => points)).map((around) => around.length);
-  const moved = closed.flatMap((contour, i): Outline[] => {
-    const isHole = depths[i] % 2 === 1;
-    if (kerfMm < LEAST_KERF_MM) return [{ ...contour, isHole }];
-    const rings: Region = offset(normalise([contour.points]), (isHole ? -1 : 1) * (kerfMm / 2));
-    if (rings.length === 0) return [{ ...contour, isHole }];
-    // The library turns every ring its own way; the maker's drawing keeps the way it goes round.
-    const isTurned = signedArea(contour.points) < 0 !== signedArea(rings[0]) < 0;
-    return rings.map((points) => ({ closed: true, points: isTurned ? [...points].reverse() : points, isHole }));
-  });
-  return [...moved, ...rest];
+  const closed = contours.flatMap((contour, i) => (contour.closed && contour.points.length > 2 ? [i] : []));
+  const depths = nestRings(closed.map((i) => contours[i].points)).map((around) => around.length);
+  const moved: Outline[][] = contours.map((contour) => [contour]);
+  closed.forEach((i, k) => (moved[i] = movedIntoWaste(contours[i], depths[k] % 2 === 1, kerfMm)));
+  return moved;
+}
+
+function movedIntoWaste(contour: Polyline, isHole: boolean, kerfMm: number): Outline[] {
+  if (kerfMm < LEAST_KERF_MM) return [{ ...contour, isHole }];
+  const rings: Region = offset(normalise([contour.points]), (isHole ? -1 : 1) * (kerfMm / 2));
+  if (rings.length === 0) return [{ ...contour, isHole }];
+  // The library turns rings and the holes in them each their own way; the maker's drawing keeps the way it goes round.
+  const areas = rings.map(signedArea);
+  const outer = areas.reduce((most, area) => (Math.abs(area) > Math.abs(most) ? area : most));
+  const isTurned = signedArea(contour.points) < 0 !== outer < 0;
+  return rings.map((points, i) => ({
+    closed: true,
+    points: isTurned ? [...points].reverse() : points,
+    isHole: (isHole !== areas[i] < 0) !== outer < 0,
+  }));
 }
 
 /** How wide a cut is from several strips cut side by side: what they miss of the width that was drawn, shared by the cuts. */

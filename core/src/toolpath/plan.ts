@@ -1,7 +1,8 @@
-import { distance, type Point } from '../geometry';
+import { distance, type Bounds, type Point } from '../geometry';
 import { trailed } from './blade-trail';
+import { turnedFirst } from './blade-turn';
 import { WasteSide } from './lead-in';
-import { orderContours, type OrderWish } from './order';
+import { orderContours, type OrderWish, type Turn } from './order';
 import type { Outline } from './outline';
 import { liftedWhereOff, strokeFor, type Stroke, type StrokeRule } from './strokes';
 
@@ -16,32 +17,48 @@ export interface ToolpathRequest extends StrokeRule, Omit<OrderWish, 'contours' 
   leadInMm?: number;
   /** How far the edge of a blade trails behind its holder, in mm; undefined for what is no such blade. */
   trailMm?: number;
+  /** Whether a tool is lifted where a line is left standing; a beam is turned off on its way. */
+  lifts?: boolean;
+  /** Where the machine can go; everywhere where nothing is said. */
+  reach?: Bounds;
 }
-
-/** A blade of which nobody knows where it points is turned in the waste, over so many times its trail. */
-const TURNING_TRAILS = 5;
 
 /** The tool path for a step: contours in order, each as a stroke with its passes and overcut, as the tool has to be led. */
 export function planToolpath(request: ToolpathRequest): Toolpath {
-  const { contours, passes, leadInMm = 0, trailMm } = request;
+  const { contours, passes, leadInMm = 0, trailMm, lifts = trailMm !== undefined } = request;
   const turns = orderContours({ ...request, comesBack: passes % 2 === 0 });
-  const strokes = turns.map((turn) => strokeFor(contours[turn.index], turn.startIndex, request));
-  if (trailMm === undefined)
-    return { strokes: leadInMm > 0 ? begunInWaste(request, turns, strokes, leadInMm) : strokes };
-  const turning = Math.max(leadInMm, TURNING_TRAILS * trailMm);
+  const drawn = turns.map((turn) => strokeFor(contours[turn.index], turn.startIndex, request));
+  const strokes = leadInMm > 0 ? begunInWaste(request, turns, drawn, leadInMm) : drawn;
+  if (trailMm === undefined) return { strokes: lifts ? liftedWhereOff(strokes) : strokes };
+  return { strokes: trailed(liftedWhereOff(withBladeTurned(request, turns, strokes, trailMm)), trailMm) };
+}
+
+/** The strokes of a blade that trails, the first of them with the blade turned the right way before it cuts. */
+function withBladeTurned(
+  request: ToolpathRequest,
+  [turn]: readonly Turn[],
+  strokes: readonly Stroke[],
+  trailMm: number,
+): Stroke[] {
   const [first, ...rest] = strokes;
-  const begun = first ? [...begunInWaste(request, turns, [first], turning), ...rest] : [];
-  return { strokes: trailed(liftedWhereOff(begun), trailMm) };
+  if (!first || trailMm === 0) return [...strokes];
+  const { contours } = request;
+  const of = contours[turn.index];
+  const waste = new WasteSide(contours, request.reach);
+  return [
+    ...turnedFirst(first, of, contours, waste, trailMm, (startIndex) => strokeFor(of, startIndex, request)),
+    ...rest,
+  ];
 }
 
 /** Strokes of closed lines that come straight out of the waste, where there is room. */
 function begunInWaste(
-  { contours }: ToolpathRequest,
+  { contours, reach }: ToolpathRequest,
   turns: readonly { index: number }[],
   strokes: readonly Stroke[],
   lengthMm: number,
 ): Stroke[] {
-  const waste = new WasteSide(contours);
+  const waste = new WasteSide(contours, reach);
   return strokes.map((stroke, i) => {
     const outline = contours[turns[i].index];
     const from = waste.before(outline, outline.points.indexOf(stroke.points[0]), lengthMm);

@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { boundsOf, isInside, offset, regionArea, signedArea, type Point, type Polyline } from '../geometry';
+import {
+  boundsOf,
+  distance,
+  isInside,
+  offset,
+  regionArea,
+  signedArea,
+  type Bounds,
+  type Point,
+  type Polyline,
+} from '../geometry';
 import { tipWays } from '../standins';
 import {
   kerfOf,
@@ -45,7 +55,7 @@ const off = ({ x, y }: Point, { points, closed }: Polyline): number =>
 
 describe('the kerf', () => {
   it('is taken from the waste: outward round a part, inward in its hole, the same in what lies in the hole', () => {
-    const moved = withKerf([square(0, 0, 60), square(10, 10, 40), square(20, 20, 20)], 0.2);
+    const moved = withKerf([square(0, 0, 60), square(10, 10, 40), square(20, 20, 20)], 0.2).flat();
     expect(moved.map(({ isHole }) => isHole)).toEqual([false, true, false]);
     expect(
       moved.map(({ points }) => boundsOf(points)).map((box) => Number((box!.maxX - box!.minX).toFixed(3))),
@@ -64,7 +74,7 @@ describe('the kerf', () => {
             y: 50 + (20 + (i % 3) * 6) * Math.sin((turn * Math.PI) / 18),
           }));
         const kerf = hundredths / 100;
-        const [line] = withKerf([{ closed: true, points }], kerf);
+        const [[line]] = withKerf([{ closed: true, points }], kerf);
         const left = offset([line.points], -kerf / 2);
         // What a corner inside loses is rounded by the beam itself.
         expect(Math.abs(regionArea(left) - Math.abs(signedArea(points)))).toBeLessThan(
@@ -78,10 +88,50 @@ describe('the kerf', () => {
 
   it('leaves open lines, and a hole that is narrower than the beam, where they are', () => {
     const line: Polyline = { closed: false, points: [home, { x: 5, y: 5 }] };
-    const moved = withKerf([square(0, 0, 10), square(4, 4, 0.2), line], 0.4);
+    const moved = withKerf([square(0, 0, 10), square(4, 4, 0.2), line], 0.4).flat();
     expect(moved).toHaveLength(3);
     expect(boundsOf(moved[1].points)).toMatchObject({ minX: 4, maxX: 4.2 });
     expect(moved[2]).toEqual(line);
+  });
+
+  it('is taken from within where a line lies in another of the same cut, and from outside again in what lies in that', () => {
+    const moved = withKerf([circle(30, 30, 3), square(0, 0, 60), square(80, 0, 5)], 0.2).flat();
+    expect(moved.map(({ isHole }) => isHole)).toEqual([true, false, false]);
+    const box = boundsOf(moved[0].points)!;
+    expect((box.maxX - box.minX) / 2).toBeCloseTo(2.9, 2);
+  });
+
+  it('leaves a hole where it closes the mouth of a bay', () => {
+    const bay = [
+      [0, 0],
+      [20, 0],
+      [20, 9.95],
+      [15, 9.95],
+      [15, 5],
+      [5, 5],
+      [5, 15],
+      [15, 15],
+      [15, 10.05],
+      [20, 10.05],
+      [20, 20],
+      [0, 20],
+    ].map(([x, y]) => ({ x, y }));
+    for (const points of [bay, [...bay].reverse()]) {
+      const [rings] = withKerf([{ closed: true, points }], 0.2);
+      expect(rings.map(({ isHole }) => isHole).sort()).toEqual([false, true]);
+      const within = rings.find(({ isHole }) => isHole)!;
+      const { strokes } = planToolpath({ ...plain, contours: rings, leadInMm: 1 });
+      const begun = strokes.find((stroke) => stroke.points.includes(within.points[0]))!;
+      expect(isInside(begun.points[0], within.points)).toBe(true);
+    }
+  });
+
+  it('takes a line that was drawn twice for no hole of itself', () => {
+    const again = { ...circle(30, 30, 3), points: circle(30, 30, 3 - 1e-9).points };
+    expect(withKerf([circle(30, 30, 3), again], 0.2).flatMap((lines) => lines.map(({ isHole }) => isHole))).toEqual([
+      false,
+      false,
+    ]);
   });
 
   it('is known from ten strips laid side by side', () => {
@@ -103,6 +153,45 @@ describe('tabs', () => {
   it('are fewer on a small outline, and none where everything is corners', () => {
     expect(proposedTabs(square(0, 0, 4), { count: 4, widthMm: 2 }).length).toBeLessThanOrEqual(2);
     expect(proposedTabs(square(0, 0, 1), { count: 4, widthMm: 2 })).toEqual([]);
+  });
+
+  it('are none round a hole: what falls out there is waste', () => {
+    expect(proposedTabs({ ...square(0, 0, 40), isHole: true }, { count: 4, widthMm: 2 })).toEqual([]);
+  });
+
+  it('never run together where few places are far enough from a corner', () => {
+    const points = [
+      [0, 0],
+      [30, 0],
+      [30, 10],
+      [15, 10],
+      [15, 2],
+      [10, 2],
+      [10, 10],
+      [0, 10],
+    ].map(([x, y]) => ({ x, y }));
+    const tabs = proposedTabs({ closed: true, points }, { count: 4, widthMm: 5 });
+    expect(tabs.length).toBeGreaterThanOrEqual(2);
+    tabs.forEach((tab, i) =>
+      tabs
+        .slice(i + 1)
+        .forEach((other) => expect(Math.abs(tab.alongMm - other.alongMm)).toBeGreaterThanOrEqual(15 - 1e-9)),
+    );
+  });
+
+  it('do not crowd a short outline: from one to the next are three widths at least, all the way round', () => {
+    for (const size of [3, 5, 8, 13, 40])
+      for (const count of [2, 3, 5, 9, 20]) {
+        const line = circle(50, 50, size, 64);
+        const length = line.points.reduce((sum, at, i) => sum + distance(at, line.points[(i + 1) % 64]), 0);
+        const along = proposedTabs(line, { count, widthMm: 1.5 }).map(({ alongMm }) => alongMm);
+        along
+          .sort((a, b) => a - b)
+          .forEach((here, i) => {
+            const next = i + 1 < along.length ? along[i + 1] : along[0] + length;
+            if (along.length > 1) expect(next - here).toBeGreaterThanOrEqual(4.5 - 1e-6);
+          });
+      }
   });
 
   it('are left standing by the stroke, pass for pass, at their width', () => {
@@ -143,7 +232,7 @@ describe('tabs', () => {
 
 describe('a lead-in', () => {
   it('comes out of the waste: beside the part, and within its hole', () => {
-    const contours = withKerf([square(0, 0, 60), circle(30, 30, 15)], 0);
+    const contours = withKerf([square(0, 0, 60), circle(30, 30, 15)], 0).flat();
     const { strokes } = planToolpath({ ...plain, contours, leadInMm: 2 });
     const [hole, outer] = strokes;
     expect(isInside(hole.points[0], contours[1].points)).toBe(true);
@@ -153,10 +242,7 @@ describe('a lead-in', () => {
   });
 
   it('is shorter, or not there, where another line is in the way', () => {
-    const tight = withKerf([square(0, 0, 10)], 0).concat(
-      withKerf([square(10.3, 0, 10)], 0),
-      withKerf([square(-10.3, 0, 10)], 0),
-    );
+    const tight = withKerf([square(0, 0, 10), square(10.3, 0, 10), square(-10.3, 0, 10)], 0).flat();
     const { strokes } = planToolpath({ ...plain, contours: tight, leadInMm: 2 });
     for (const { points } of strokes) {
       const crossed = tight.filter((other) => isInside(points[0], other.points));
@@ -199,6 +285,54 @@ describe('a blade that trails behind its holder', () => {
     },
   );
 
+  const everyHeading = Array.from({ length: 72 }, (_, i) => (i * Math.PI) / 36);
+  /** How far the edge stays from the farthest of some places, whichever way the blade stood before, mm. */
+  const worst = (contours: readonly Polyline[], places: readonly Point[], reach?: Bounds) => {
+    const { strokes } = planToolpath({ ...plain, contours, trailMm: trail, reach });
+    return everyHeading.reduce((most, heading) => {
+      const cut = cutBy(
+        strokes.map(({ points }) => points),
+        heading,
+      );
+      return Math.max(
+        most,
+        ...places.map((at) => cut.reduce((least, tip) => Math.min(least, distance(tip, at)), Infinity)),
+      );
+    }, 0);
+  };
+  const alongLine = (from: Point, to: Point) =>
+    [0, 0.02, 0.05, 0.1, 0.3, 0.5, 1].map((t) => ({
+      x: from.x + (to.x - from.x) * t,
+      y: from.y + (to.y - from.y) * t,
+    }));
+
+  it('is turned by a lead-in that bends, whichever way it stands', () => {
+    const { points } = square(20, 20, 30);
+    const sides = points.flatMap((at, i) => alongLine(at, points[(i + 1) % 4]));
+    expect(worst([square(20, 20, 30)], sides)).toBeLessThan(0.05);
+    const slit = [
+      { x: 20, y: 20 },
+      { x: 40, y: 30 },
+    ];
+    expect(worst([{ closed: false, points: slit }], alongLine(slit[0], slit[1]))).toBeLessThan(0.05);
+  });
+
+  it('is turned outside a piece where its first cut is a slit in it, and within reach', () => {
+    const piece = square(3, 3, 40);
+    const slit = [
+      { x: 10, y: 20 },
+      { x: 30, y: 20 },
+    ];
+    const contours = [piece, { closed: false, points: slit }];
+    const reach = { minX: 0, minY: 0, maxX: 300, maxY: 300 };
+    expect(worst(contours, alongLine(slit[0], slit[1]), reach)).toBeLessThan(0.05);
+    const [turning] = planToolpath({ ...plain, contours, trailMm: trail, reach }).strokes;
+    for (const at of turning.points) {
+      expect(isInside(at, piece.points)).toBe(false);
+      expect(Math.min(at.x, at.y)).toBeGreaterThanOrEqual(0);
+    }
+  });
+
   it('keeps to the drawing all along, but for where it is turned in the waste at first', () => {
     const { strokes } = planToolpath({ ...plain, contours: drawn, trailMm: trail, overcutMm: 1 });
     const ways = tipWays(
@@ -207,7 +341,10 @@ describe('a blade that trails behind its holder', () => {
       2,
     );
     ways.forEach((way, i) => {
-      const cut = i === 0 ? way.slice(Math.ceil((5 * trail + trail) / 0.01)) : way;
+      // From where it first reaches one of the lines on: before that it is turned.
+      const reached = way.findIndex((at) => drawn.some((line) => off(at, line) < 0.01));
+      expect(reached * 0.01).toBeLessThan(20 * trail);
+      const cut = i === 0 ? way.slice(reached) : way;
       const far = cut
         .filter((_, k) => k % 7 === 0)
         .reduce((most, at) => Math.max(most, Math.min(...drawn.map((line) => off(at, line)))), 0);

@@ -18,17 +18,20 @@ export interface Tab {
 const CORNER_DEGREES = 20;
 /** A tab keeps this far from a corner, as a share of its width. */
 const FROM_CORNER = 0.5;
-/** Shorter outlines than so many tabs' widths get fewer of them. */
+/** From one tab's middle to the next are at least so many widths, so that shorter outlines get fewer of them. */
 const LEAST_BETWEEN = 3;
+/** Where the maker chooses, they may come nearer: as much is cut between two as each leaves standing. */
+const LEAST_BETWEEN_CHOSEN = 2;
 /** Places that are tried along an outline, for each tab. */
 const TRIED = 48;
 
 /**
  * Places for tabs round a closed outline, as even as its corners let them be: none in a corner, or so near that it would reach
- * there; none at all where the outline has no straight or evenly bent stretch that is long enough.
+ * there, and none so near to another that the two would run together; none at all where the outline has no straight or evenly bent
+ * stretch that is long enough, or goes round a hole: what falls out there is waste.
  */
 export function proposedTabs(outline: Outline, { count, widthMm }: TabWish): Tab[] {
-  if (!outline.closed || outline.points.length < 3 || count < 1) return [];
+  if (!outline.closed || outline.isHole || outline.points.length < 3 || count < 1) return [];
   const way = wayOf(outline.points);
   const number = Math.min(count, Math.floor(way.length / (widthMm * LEAST_BETWEEN)));
   const reach = widthMm * (0.5 + FROM_CORNER);
@@ -41,13 +44,25 @@ export function proposedTabs(outline: Outline, { count, widthMm }: TabWish): Tab
     // From where it would be best outwards, by turns to both sides.
     for (let k = 0; k < TRIED; k++) {
       const along = wished + (k % 2 ? 1 : -1) * Math.ceil(k / 2) * ((2 * room) / TRIED);
-      if (!clear(along)) continue;
+      if (!clear(along) || !isApart(along, tabs, way.length, LEAST_BETWEEN * widthMm)) continue;
       tabs.push(way.at(along));
       break;
     }
   }
   return tabs;
 }
+
+/** Chosen tabs without those that would run into one before them. */
+export function tabsApart<T extends Tab>(tabs: readonly T[], { points }: Outline, widthMm: number): T[] {
+  const { length } = wayOf(points);
+  return tabs.reduce<T[]>(
+    (kept, tab) => (isApart(tab.alongMm, kept, length, LEAST_BETWEEN_CHOSEN * widthMm) ? [...kept, tab] : kept),
+    [],
+  );
+}
+
+const isApart = (along: number, tabs: readonly Tab[], length: number, leastMm: number): boolean =>
+  tabs.every(({ alongMm }) => Math.abs(nearRound(alongMm - along, length)) >= leastMm - 1e-9);
 
 /** The place on a closed outline that is nearest to a point, as a tab; null where a corner is too near for one of that width. */
 export function tabNear(outline: Outline, to: Point, widthMm: number): (Tab & { offMm: number }) | null {
