@@ -140,11 +140,12 @@ test('what is wrong is found by what is seen, and nudged', async ({ page }) => {
 test('a tone ladder is burnt, scored and kept with its recipe', async ({ page }) => {
   await openRecipe(page, 'bamboo diode laser area');
   await key(page, 'Tone ladder').click();
+  await page.getByText('Stronger where it is dark').click();
   await expect(page.getByText('Not scored yet')).toBeVisible();
   await key(page, 'Burn it on the stand-in').click();
   await expect(page.getByTestId('tone-chart')).toHaveAttribute('aria-label', /Power 11: \d+ % give or take/);
   await key(page, 'Keep the curve with the recipe').click();
   await expect(key(page, 'Kept with the recipe')).toBeVisible();
   await page.reload();
-  await expect(page.getByText('A curve is kept with this recipe.')).toBeVisible();
+  await expect(page.getByText('A curve for this way is kept with the recipe.')).toBeVisible();
 });

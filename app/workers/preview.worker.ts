@@ -1,6 +1,14 @@
 import { composeAffine, flatten, regionOfRings, transformContour, type Affine } from '@keen-anvil/core/geometry';
 import { planeAt, type PartOnSheet } from '@keen-anvil/core/layout';
-import { burntDarkness, greyOf, pictureRows, tonesOn, USUAL_PICTURE, type PictureWish } from '@keen-anvil/core/raster';
+import {
+  burntDarkness,
+  dotDarkness,
+  greyOf,
+  pictureRows,
+  tonesOn,
+  USUAL_PICTURE,
+  type PictureWish,
+} from '@keen-anvil/core/raster';
 import type { Settings } from '@keen-anvil/core/recipes';
 import { toneCurve, type TonePatch } from '@keen-anvil/core/tuning';
 import { expose } from 'comlink';
@@ -18,6 +26,8 @@ interface PreviewTask {
   wish: PictureWish | null;
   settings: Settings;
   patches: readonly TonePatch[] | null;
+  /** Of a ladder of the very dots it is made of. */
+  dots: readonly TonePatch[] | null;
   /** Of the material, `#rrggbb`. */
   colour: string;
 }
@@ -28,7 +38,7 @@ const TOLERANCE_MM = 0.05;
 const BURNT = [38, 22, 12];
 
 const worker = {
-  async preview({ pixels, part, wish, settings, patches, colour }: PreviewTask): Promise<EngravedPicture> {
+  async preview({ pixels, part, wish, settings, patches, dots, colour }: PreviewTask): Promise<EngravedPicture> {
     const { picture, contours, place } = part;
     const ownMm: Affine = [picture.widthMm / pixels.width, 0, 0, picture.heightMm / pixels.height, 0, 0];
     const plane = planeAt(place);
@@ -40,24 +50,31 @@ const worker = {
     const looks = wish ?? USUAL_PICTURE;
     const onto = composeAffine(composeAffine(ownMm, picture.matrix), plane);
     const grid = tonesOn({ grey: greyOf(pixels), onto, clip, wish: looks }, settings.interval ?? USUAL_INTERVAL_MM);
-    const use = { curve: patches ? toneCurve(patches) : null, power: settings.power ?? 1 };
+    const isDots = looks.way !== 'by power';
+    const use = {
+      curve: patches ? toneCurve(patches) : null,
+      dots: isDots && dots ? toneCurve(dots) : null,
+      power: settings.power ?? 1,
+    };
     const { columns, rows, pitchMm } = grid;
     const image = new ImageData(Math.max(1, columns), Math.max(1, rows));
     const bare = [1, 3, 5].map((at) => Number.parseInt(colour.slice(at, at + 2), 16));
+    const tone = new Float32Array(grid.dark);
     for (let i = 0; i < columns * rows; i++) image.data.set([...bare, 255], i * 4);
     for (const { y, stretches } of pictureRows(grid, looks.way, use)) {
       const row = Math.round((y - grid.y) / pitchMm);
       for (let k = 0; k < stretches.length; k += 3) {
-        const dark = burntDarkness(stretches[k + 2], use);
-        const colourNow = bare.map((value, c) => value + (BURNT[c] - value) * dark);
         const [from, to] = [stretches[k], stretches[k + 1]].map((x) => Math.round((x - grid.x) / pitchMm + 0.5));
-        for (let column = from; column < to; column++)
-          image.data.set([...colourNow, 255], (row * columns + column) * 4);
+        for (let column = from; column < to; column++) {
+          const i = row * columns + column;
+          const dark = isDots ? dotDarkness(tone[i], use) : burntDarkness(stretches[k + 2], use);
+          image.data.set([...bare.map((value, c) => value + (BURNT[c] - value) * dark), 255], i * 4);
+        }
       }
     }
     const canvas = new OffscreenCanvas(image.width, image.height);
     canvas.getContext('2d')!.putImageData(image, 0, 0);
-    return { blob: await canvas.convertToBlob({ type: 'image/png' }), hasLadder: patches !== null };
+    return { blob: await canvas.convertToBlob({ type: 'image/png' }), hasLadder: (isDots ? dots : patches) !== null };
   },
 };
 export type PreviewWorker = typeof worker;

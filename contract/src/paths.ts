@@ -1,3 +1,5 @@
+import type { PictureWay } from '@keen-anvil/core/raster';
+
 /** Every address of the API, in one place for both sides. */
 export const paths = {
   bench: '/api/bench',
@@ -41,11 +43,12 @@ export const paths = {
   recipeTunings: (recipeId: string) => `/api/recipes/${recipeId}/tunings`,
   recipeWindow: (recipeId: string, x: string | null = null, y: string | null = null) =>
     `/api/recipes/${recipeId}/window${x ? `?x=${x}${y ? `&y=${y}` : ''}` : ''}`,
-  recipeTone: (recipeId: string) => `/api/recipes/${recipeId}/tone`,
-  toneFile: (recipeId: string, quantity: string, values: number[]) =>
-    `/api/recipes/${recipeId}/tone/machine-file?quantity=${quantity}&values=${values.join(',')}`,
-  toneOnStandIn: (recipeId: string, quantity: string, values: number[]) =>
-    `/api/recipes/${recipeId}/tone/stand-in?quantity=${quantity}&values=${values.join(',')}`,
+  recipeTone: (recipeId: string, way: PictureWay = 'by power') =>
+    `/api/recipes/${recipeId}/tone?way=${encodeURIComponent(way)}`,
+  toneFile: (recipeId: string, quantity: string, values: number[], way: PictureWay = 'by power') =>
+    `/api/recipes/${recipeId}/tone/machine-file?way=${encodeURIComponent(way)}&quantity=${quantity}&values=${values.join(',')}`,
+  toneOnStandIn: (recipeId: string, quantity: string, values: number[], way: PictureWay = 'by power') =>
+    `/api/recipes/${recipeId}/tone/stand-in?way=${encodeURIComponent(way)}&quantity=${quantity}&values=${values.join(',')}`,
   tunings: '/api/tunings',
   tuning: (id: string) => `/api/tunings/${id}`,
   tuningAdvice: (id: string) => `/api/tunings/${id}/advice`,

@@ -1,18 +1,11 @@
 import type { StepView } from '@keen-anvil/contract';
 import type { StepCut } from '@keen-anvil/core/jobs';
-import { PICTURE_WAYS, USUAL_PICTURE, type PictureWay, type PictureWish } from '@keen-anvil/core/raster';
+import { PICTURE_WAYS, USUAL_PICTURE, type PictureWish } from '@keen-anvil/core/raster';
 import { Chips } from '../../ui/chips';
+import { PICTURE_WAY_WORDS } from '../../ui/picture-ways';
 import { StepNumber } from '../../ui/step-number';
 import { Toggle } from '../../ui/toggle';
 import { Aside, Strong } from '../../ui/type';
-
-const WORDS: Readonly<Record<PictureWay, string>> = {
-  spread: 'Dots, spread finely',
-  'spread wide': 'Dots, spread widely',
-  woven: 'Dots, woven',
-  halftone: 'Round dots that grow',
-  'by power': 'Stronger where it is dark',
-};
 
 /** How the pictures of a step are engraved. */
 export function PictureChoice({ step, onChange }: { step: StepView; onChange: (cut: StepCut) => void }) {
@@ -27,7 +20,7 @@ export function PictureChoice({ step, onChange }: { step: StepView; onChange: (c
       <Strong>Shades</Strong>
       <Chips
         label="How are shades made?"
-        options={PICTURE_WAYS.map((value) => ({ value, label: WORDS[value] }))}
+        options={PICTURE_WAYS.map((value) => ({ value, label: PICTURE_WAY_WORDS[value] }))}
         chosen={wish.way}
         onChoose={(way) => set({ way })}
       />
@@ -42,8 +35,8 @@ export function PictureChoice({ step, onChange }: { step: StepView; onChange: (c
       />
       <Toggle label="Engrave what is light" value={wish.isInverted} onChange={(isInverted) => set({ isInverted })} />
       <Aside>
-        A tone ladder by power, scored in the book, says how dark each power comes out: then shades are as they were
-        asked for.
+        A tone ladder burnt the same way, scored with the recipe in the book, says how dark it comes out: then shades
+        are as they were asked for.
       </Aside>
     </>
   );

@@ -1,8 +1,10 @@
 import { paths, type MaterialView, type ToneLadderView } from '@keen-anvil/contract';
 import type { StepWork } from '@keen-anvil/contract/work';
+import { USUAL_PICTURE } from '@keen-anvil/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Image, View } from 'react-native';
+import { PICTURE_WAY_WORDS } from '../../ui/picture-ways';
 import { Trouble, Waiting } from '../../ui/states';
 import { Aside, Strong } from '../../ui/type';
 import { call } from '../api/client';
@@ -18,6 +20,7 @@ const MOST_PX = 2400;
 export function PicturePreview({ step, material }: { step: StepWork; material: MaterialView }) {
   const part = step.laid.find(({ picture }) => picture);
   const recipeId = step.match.recipe?.id;
+  const { way } = step.cut?.picture ?? USUAL_PICTURE;
   const preview = useQuery({
     queryKey: [
       'engraved picture',
@@ -30,8 +33,14 @@ export function PicturePreview({ step, material }: { step: StepWork; material: M
     ],
     queryFn: async ({ signal }) => {
       const pixels = await readPixels(await fileAt(paths.artworkPicture(part!.picture!.drawingId), signal), MOST_PX);
-      const ladder = recipeId ? await call<ToneLadderView | null>(paths.recipeTone(recipeId), { signal }) : null;
-      return previewPicture({ pixels, part: part!, step, ladder, colour: material.colour }, signal);
+      const ladders = recipeId
+        ? await Promise.all(
+            [...new Set([way, 'by power'] as const)].map((known) =>
+              call<ToneLadderView | null>(paths.recipeTone(recipeId, known), { signal }),
+            ),
+          )
+        : [];
+      return previewPicture({ pixels, part: part!, step, ladders, colour: material.colour }, signal);
     },
     enabled: part !== undefined,
     staleTime: Infinity,
@@ -62,7 +71,7 @@ export function PicturePreview({ step, material }: { step: StepWork; material: M
           <Aside>
             {data.hasLadder
               ? 'Its darkness goes by the tone ladder of the recipe.'
-              : 'No tone ladder by power yet: darkness is taken to follow the power.'}
+              : `No tone ladder burnt so yet (“${PICTURE_WAY_WORDS[way]}”): ${way === 'by power' ? 'darkness is taken to follow the power.' : 'dots may come out darker than they are drawn here.'}`}
           </Aside>
         </>
       ) : (

@@ -1,6 +1,7 @@
 import type { ToneLadderView } from '@keen-anvil/contract';
 import type { StepWork } from '@keen-anvil/contract/work';
 import type { EngravedPicture, PreviewWorker } from '../../workers/preview.worker';
+import { COVER } from '@keen-anvil/core/raster';
 import { askWorker } from '../api/ask-worker';
 import type { Pixels } from '../api/read-pixels';
 
@@ -8,13 +9,14 @@ interface PreviewWish {
   pixels: Pixels;
   part: StepWork['laid'][number];
   step: StepWork;
-  ladder: ToneLadderView | null;
+  /** Those that were scored, of whichever way. */
+  ladders: readonly (ToneLadderView | null)[];
   colour: string;
 }
 
 /** A picture as it will come out, worked out by a worker of its own; a signal ends it. */
 export const previewPicture = (
-  { pixels, part, step, ladder, colour }: PreviewWish,
+  { pixels, part, step, ladders, colour }: PreviewWish,
   signal: AbortSignal,
 ): Promise<EngravedPicture> =>
   askWorker<PreviewWorker, EngravedPicture>(
@@ -25,7 +27,8 @@ export const previewPicture = (
         part: { contours: part.contours, place: part.place, picture: part.picture! },
         wish: step.cut?.picture ?? null,
         settings: step.match.settings ?? {},
-        patches: ladder?.quantity === 'power' ? ladder.patches : null,
+        patches: ladders.find((ladder) => ladder?.quantity === 'power')?.patches ?? null,
+        dots: ladders.find((ladder) => ladder?.quantity === COVER)?.patches ?? null,
         colour,
       }),
     signal,

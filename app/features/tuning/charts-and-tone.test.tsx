@@ -6,7 +6,13 @@ import { ChartsPage } from './charts-page';
 import { measurePatches } from './measure-photo';
 import { TonePage } from './tone-page';
 
-const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
+const mockRouter = {
+  setParams: jest.fn(),
+  push: jest.fn(),
+  replace: jest.fn(),
+  back: jest.fn(),
+  canGoBack: () => false,
+};
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter, useLocalSearchParams: () => ({}) }));
 
 const window: WindowView = {
@@ -103,20 +109,38 @@ describe('a tone ladder', () => {
 
   it('is burnt on the stand-in, and kept', async () => {
     const { sent } = open(null, { [at('/tone/stand-in')]: { body: [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8] } });
+    fireEvent.press(await screen.findByText('Stronger where it is dark'));
     fireEvent.press(await screen.findByText('Burn it on the stand-in'));
     const chart = await screen.findByTestId('tone-chart');
     expect(chart.props['aria-label']).toMatch(/^Power \d+: 10 % give or take 3; /);
     fireEvent.press(screen.getByText('Keep the curve with the recipe'));
     await waitFor(() =>
       expect(sent.find(({ method }) => method === 'PUT')?.body).toMatchObject({
+        way: 'by power',
         quantity: 'power',
         patches: expect.arrayContaining([{ value: expect.any(Number), darkness: 0.8 }]),
       }),
     );
   });
 
+  it('is of the dots that a picture will be made of, by how much they cover', async () => {
+    const { sent } = open(null, { [at('/tone/stand-in')]: { body: [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8] } });
+    fireEvent.press(await screen.findByText('Round dots that grow'));
+    fireEvent.press(await screen.findByText('Burn it on the stand-in'));
+    expect((await screen.findByTestId('tone-chart')).props['aria-label']).toMatch(/^Covered 5: 10 %/);
+    fireEvent.press(screen.getByText('Keep the curve with the recipe'));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'PUT')?.body).toMatchObject({
+        way: 'halftone',
+        quantity: 'cover',
+        patches: expect.arrayContaining([{ value: 100, darkness: 0.8 }]),
+      }),
+    );
+  });
+
   it('shows the curve that is kept', async () => {
     open({
+      way: 'by power',
       quantity: 'power',
       patches: [
         { value: 10, darkness: 0.2 },
@@ -124,6 +148,7 @@ describe('a tone ladder', () => {
       ],
       madeAt: '2026-11-01T10:00:00Z',
     });
+    fireEvent.press(await screen.findByText('Stronger where it is dark'));
     expect((await screen.findByTestId('tone-chart')).props['aria-label']).toBe(
       'Power 10: 20 % give or take 3; Power 40: 70 % give or take 3',
     );

@@ -1,3 +1,4 @@
+import type { PictureWay } from '@keen-anvil/core/raster';
 import {
   paths,
   type NewToneLadder,
@@ -105,16 +106,16 @@ export const useGoodWindow = (recipeId: string, x: QuantityName | null, y: Quant
     queryFn: ({ signal }) => call<WindowView>(paths.recipeWindow(recipeId, x, y), { signal }),
   });
 
-export const useToneLadder = (recipeId: string) =>
+export const useToneLadder = (recipeId: string, way: PictureWay) =>
   useQuery({
-    queryKey: ['recipes', 'tone', recipeId],
-    queryFn: ({ signal }) => call<ToneLadderView | null>(paths.recipeTone(recipeId), { signal }),
+    queryKey: ['recipes', 'tone', recipeId, way],
+    queryFn: ({ signal }) => call<ToneLadderView | null>(paths.recipeTone(recipeId, way), { signal }),
   });
 
 export function useKeepTone(recipeId: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (body: NewToneLadder) => call<ToneLadderView>(paths.recipeTone(recipeId), { method: 'PUT', body }),
-    onSuccess: (tone) => client.setQueryData(['recipes', 'tone', recipeId], tone),
+    onSuccess: (tone) => client.setQueryData(['recipes', 'tone', recipeId, tone.way], tone),
   });
 }

@@ -19,7 +19,7 @@ export function ToneChart({
 }: {
   curve: readonly TonePoint[];
   patches: readonly TonePatch[];
-  dial: ReturnType<typeof tunedDials>[number];
+  dial: Pick<ReturnType<typeof tunedDials>[number], 'label' | 'unit'>;
 }) {
   const { moss, rule, slate, ink } = useTokens();
   const [width, setWidth] = useState(0);

@@ -1,7 +1,11 @@
 import { paths, type MachineView, type RecipeDetail, type ToneLadderView } from '@keen-anvil/contract';
 import { ladderValues, toneCurve, tunedDials, type TonePatch } from '@keen-anvil/core/tuning';
 import { Button } from '../../ui/elements';
+import { COVER, PICTURE_WAYS, USUAL_PICTURE, type PictureWay } from '@keen-anvil/core/raster';
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { Chips } from '../../ui/chips';
+import { PICTURE_WAY_WORDS } from '../../ui/picture-ways';
 import { View } from 'react-native';
 import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
@@ -25,12 +29,26 @@ const PATCH_MM = 12;
 const GAP_MM = 3;
 
 /** A tone ladder: patches from light to dark, scored by eye or measured in a photo, and the curve they give. */
-export function TonePage({ recipeId }: { recipeId: string }) {
+export function TonePage({ recipeId, way: asked }: { recipeId: string; way?: string }) {
   const recipe = useRecipe(recipeId);
-  const tone = useToneLadder(recipeId);
+  const router = useRouter();
+  const [way, setWay] = useState<PictureWay>(PICTURE_WAYS.find((known) => known === asked) ?? USUAL_PICTURE.way);
+  const tone = useToneLadder(recipeId, way);
   const machine = useMachines().data?.find((m) => m.id === recipe.data?.machine.id);
   if (recipe.data && machine && tone.data !== undefined)
-    return <Tone recipe={recipe.data} machine={machine} kept={tone.data} />;
+    return (
+      <Tone
+        key={way}
+        recipe={recipe.data}
+        machine={machine}
+        kept={tone.data}
+        way={way}
+        onWay={(chosen) => {
+          setWay(chosen);
+          router.setParams({ way: chosen });
+        }}
+      />
+    );
   return (
     <Page title="Tone ladder" back={{ label: 'Recipe', href: { pathname: '/book/[id]', params: { id: recipeId } } }}>
       {recipe.isError ? (
@@ -44,17 +62,34 @@ export function TonePage({ recipeId }: { recipeId: string }) {
   );
 }
 
-function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: MachineView; kept: ToneLadderView | null }) {
+/** How much of each patch the dots of a ladder cover, in %, and the scale that goes by. */
+const COVERS = [5, 10, 20, 35, 50, 65, 80, 100];
+const COVER_DIAL = { name: COVER, label: 'Covered', unit: '%', min: 1, max: 100, step: 1 } as const;
+
+function Tone({
+  recipe,
+  machine,
+  kept,
+  way,
+  onWay,
+}: {
+  recipe: RecipeDetail;
+  machine: MachineView;
+  kept: ToneLadderView | null;
+  way: PictureWay;
+  onWay: (way: PictureWay) => void;
+}) {
   const { ink, rule, rust, moss } = useTokens();
+  const isDots = way !== 'by power';
   const dials = tunedDials(machine, recipe.process, recipe.settings);
-  const dial = dials.find(({ name }) => name === (kept?.quantity ?? 'power')) ?? dials[0];
+  const tuned = dials.find(({ name }) => name === (kept?.quantity ?? 'power')) ?? dials[0];
+  const dial = isDots ? COVER_DIAL : tuned;
   const keep = useKeepTone(recipe.id);
   const [patches, setPatches] = useState<TonePatch[]>(
     kept?.patches ??
-      ladderValues(dial, Math.min(dial.max, recipe.settings[dial.name]! * 1.6), PATCHES).map((value) => ({
-        value,
-        darkness: 0,
-      })),
+      (isDots ? COVERS : ladderValues(tuned, Math.min(tuned.max, recipe.settings[tuned.name]! * 1.6), PATCHES)).map(
+        (value) => ({ value, darkness: 0 }),
+      ),
   );
   const [trouble, setTrouble] = useState<string | null>(null);
   const values = patches.map(({ value }) => value);
@@ -64,7 +99,7 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
       patches.map((patch, i) => ({ ...patch, darkness: Number((darknesses[i] ?? patch.darkness).toFixed(3)) })),
     );
   const burn = () =>
-    void call<number[]>(paths.toneOnStandIn(recipe.id, dial.name, values)).then(
+    void call<number[]>(paths.toneOnStandIn(recipe.id, dial.name, values, way)).then(
       (darknesses) => (score(darknesses), setTrouble(null)),
       (error: Error) => setTrouble(error.message),
     );
@@ -89,18 +124,26 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
             title={keep.isSuccess ? 'Kept with the recipe' : 'Keep the curve with the recipe'}
             loading={keep.isPending}
             disabled={!isScored}
-            onPress={() => keep.mutate({ quantity: dial.name, patches })}
+            onPress={() => keep.mutate({ way, quantity: dial.name, patches })}
           />
         </>
       }
     >
+      <Strong>How will the picture be engraved?</Strong>
+      <Chips
+        label="How will the picture be engraved?"
+        options={PICTURE_WAYS.map((value) => ({ value, label: PICTURE_WAY_WORDS[value] }))}
+        chosen={way}
+        onChoose={onWay}
+      />
+      <Aside>The ladder is burnt the same way, and its curve is kept for pictures engraved so.</Aside>
       <Body>{`${patches.length} patches from light to dark, ${dial.label.toLowerCase()} ${values[0]} to ${values[values.length - 1]}${dial.unit ? ` ${dial.unit}` : ''}, all else as in the recipe.`}</Body>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
         <TextKey
           title="Machine file (G-code)"
           icon="download"
           onPress={() =>
-            void saveFile(paths.toneFile(recipe.id, dial.name, values)).then(
+            void saveFile(paths.toneFile(recipe.id, dial.name, values, way)).then(
               () => setTrouble(null),
               (error: Error) => setTrouble(error.message),
             )
@@ -159,7 +202,7 @@ function Tone({ recipe, machine, kept }: { recipe: RecipeDetail; machine: Machin
           </View>
         ))}
       </Leaf>
-      {kept ? <Strong>A curve is kept with this recipe.</Strong> : null}
+      {kept ? <Strong>A curve for this way is kept with the recipe.</Strong> : null}
     </Page>
   );
 }

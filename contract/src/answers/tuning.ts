@@ -1,4 +1,5 @@
 import type { Outcome, QuantityName, Settings } from '@keen-anvil/core/recipes';
+import type { COVER, PictureWay } from '@keen-anvil/core/raster';
 import type { PassPlan } from '@keen-anvil/core/tuning';
 import type { Point } from '@keen-anvil/core/geometry';
 import type { RecipeDetail } from './book';
@@ -93,7 +94,10 @@ export interface WindowView {
 }
 
 export interface ToneLadderView {
-  quantity: QuantityName;
+  /** How shades are made: the ladder was burnt that way, and its curve holds for pictures engraved so. */
+  way: PictureWay;
+  /** What its patches differ in: a dial, or how much of each its dots cover (%). */
+  quantity: QuantityName | typeof COVER;
   patches: { value: number; darkness: number }[];
   madeAt: string;
 }

@@ -12,6 +12,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
+import { COVER, PICTURE_WAYS, type PictureWay } from '@keen-anvil/core/raster';
 import { IsSettings, NestedList, Version } from './fields';
 
 /** How sure the start is, as the standard deviation of its error in log dose. */
@@ -65,6 +66,7 @@ export class TonePatch {
 }
 
 export class NewToneLadder {
-  @IsIn(QUANTITIES) quantity!: QuantityName;
+  @IsOptional() @IsIn(PICTURE_WAYS) way?: PictureWay;
+  @IsIn([...QUANTITIES, COVER]) quantity!: QuantityName | typeof COVER;
   @NestedList(() => TonePatch, 24) patches!: TonePatch[];
 }

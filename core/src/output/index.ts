@@ -10,8 +10,10 @@ export {
   type StepFileText,
   type StepPlan,
   type StepRequest,
+  USUAL_INTERVAL_MM,
   workOf,
 } from './step-plan';
+export { beamSpeed } from './beam';
 export { cornerOf, frameOf, type Frame } from './frame';
 export type { PicturesOfStep } from './picture-strokes';
 export { drawingSvg, sheetDrawing, type SheetDrawing } from './sheet-drawing';

@@ -139,6 +139,18 @@ describe('rows of a laser', () => {
     expect(new Set(plan.strokes.map(({ points }) => points.length))).toEqual(new Set([6, 4]));
   });
 
+  it('of areas far apart come one area after the other, where that is quicker', () => {
+    const [left, right] = [part('left', ring(100, 100, 10)), part('right', ring(250, 100, 10))];
+    const alone = (which: typeof left) => planned({ ...engrave, parts: [which] }).plan.estimate.seconds;
+    const { plan } = planned({ ...engrave, parts: [left, right] });
+    expect(plan.estimate.seconds).toBeLessThan((alone(left) + alone(right)) * 1.05);
+    const starts = plan.strokes.map(({ points }) => (points[1].x < 200 ? 'left' : 'right'));
+    expect(starts.filter((side, i) => i > 0 && side !== starts[i - 1])).toHaveLength(1);
+    // Two that lie beside each other are crossed in one go.
+    const near = planned({ ...engrave, parts: [left, part('near', ring(112, 100, 10))] }).plan;
+    expect(near.strokes).toHaveLength(20);
+  });
+
   it('end at one edge both ways on a machine whose beam is late, once its lag is known', () => {
     const lagMs = 2;
     const edges = (machine: Machine) => {

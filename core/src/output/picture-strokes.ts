@@ -61,7 +61,7 @@ export function pictureStrokes(wish: PictureStrokesWish): Stroke[] {
 }
 
 /** A row as ways of the head: from the left or from the right, with the power of each stretch; long bare ones are left out. */
-function rowStrokes({ y, stretches }: PictureRow, isBack: boolean, nearMm: number): Stroke[] {
+export function rowStrokes({ y, stretches }: PictureRow, isBack: boolean, nearMm: number): Stroke[] {
   const strokes: (Stroke & { power: number[] })[] = [];
   const count = stretches.length / 3;
   let open: (Stroke & { power: number[] }) | null = null;

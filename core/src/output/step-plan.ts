@@ -23,6 +23,7 @@ import { frameOf, type Frame } from './frame';
 import { USUAL_LEAD_IN_MM } from './usual-lead-in';
 import { outlinesOf, type TabsOfStep } from './outlines';
 import { isPictured, pictureStrokes, type PicturesOfStep } from './picture-strokes';
+import { waysToDivide } from './row-groups';
 import { runUpMm, withRunUp } from './run-up';
 import { speedOf } from './speed';
 import { writeGcode } from './gcode/write';
@@ -166,7 +167,7 @@ function filled(placed: readonly PlacedPart[], request: StepRequest, speedMmS: n
   // A part that comes to nothing on the sheet is not placed: pictures are only told apart where all are there.
   const isWhole = placed.length === parts.length;
   const plain = pictures && isWhole ? placed.filter((_, i) => !isShown(i)) : placed;
-  const lines = fillLines(engravedArea(plain), fill, pitchMm);
+  const area = engravedArea(plain);
   const runUp = {
     speedMmS,
     motion: machine.motion,
@@ -188,19 +189,29 @@ function filled(placed: readonly PlacedPart[], request: StepRequest, speedMmS: n
           runUp,
         )
       : [];
-  if (fill === 'both-ways' || fill === 'one-way')
-    return [
-      ...withRunUp(
-        lines.map((points) => ({ points })),
-        runUp,
+  if (fill === 'both-ways' || fill === 'one-way') {
+    const ways = waysToDivide(area, runUpMm(speedMmS, machine.motion)).map((regions) =>
+      regions.flatMap((region) =>
+        withRunUp(
+          fillLines(region, fill, pitchMm).map((points) => ({ points })),
+          runUp,
+        ),
       ),
-      ...shaded,
-    ];
-  const contours = lines.map((points) => ({ closed: false, points }));
+    );
+    return [...quickest(ways, machine, speedMmS), ...shaded];
+  }
+  const contours = fillLines(area, fill, pitchMm).map((points) => ({ closed: false, points }));
   return [
     ...planToolpath({ contours, start: homeOf(machine), insideFirst: false, passes: 1, overcutMm: 0, effort }).strokes,
     ...shaded,
   ];
+}
+
+/** Of several ways to do the same, the one that takes the least time. */
+function quickest(ways: readonly Stroke[][], machine: Machine, speedMmS: number): Stroke[] {
+  if (ways.length === 1) return ways[0];
+  const seconds = ways.map((strokes) => estimateTime(strokes, speedMmS, motionOf(machine), homeOf(machine)).seconds);
+  return ways[seconds.indexOf(Math.min(...seconds))];
 }
 
 /** What a step engraves: all of its parts as one area, so that what several of them cover is engraved once. A hole belongs to its part. */

@@ -1,5 +1,6 @@
 import { clam, diode, longPlotter } from '../../testing/shop';
-import { readGcode, readHpgl, trialFile, writeGcode, type TrialCell } from './index';
+import { trialSize } from '../shapes';
+import { readGcode, readHpgl, runUpMm, trialFile, writeGcode, type TrialCell } from './index';
 
 const cell = (settings: TrialCell['settings'], more: Partial<TrialCell> = {}): TrialCell => ({
   number: 3,
@@ -67,7 +68,7 @@ describe('the machine file of a trial sheet', () => {
     const powers = new Set(
       readGcode(text, diode.workLengthMm).moves.map(({ power, speedMmS }) => `${power} ${speedMmS}`),
     );
-    expect(powers).toEqual(new Set(['0 null', '0.4 50', '0.8 25']));
+    expect(powers).toEqual(new Set(['0 null', '0 50', '0 25', '0.4 50', '0.8 25']));
   });
 
   it('goes over everything once for each pass of a beam', () => {
@@ -142,5 +143,31 @@ describe('G-code', () => {
     expect(() =>
       writeGcode([{ strokes: [{ points: [{ x: NaN, y: 0 }] }], power: 1, speedMmS: 1, air: false }], { x: 0, y: 0 }),
     ).toThrow('two numbers');
+  });
+
+  it('enters the rows of a patch at speed, as a picture does: the beam is on only where the head has it', () => {
+    const fast = { power: 40, speed: 6000, interval: 0.5, passes: 1 };
+    const cells = [cell(fast, { at: { x: 60, y: 30 }, isRepeat: true })];
+    const { text } = trialFile({ machine: diode, process: 'laser-area', holder: 1, cells });
+    const moves = readGcode(text, diode.workLengthMm).moves.filter(({ speedMmS }) => speedMmS !== null);
+    const on = moves.filter(({ power }) => power > 0);
+    const side = trialSize('laser-area').widthMm;
+    expect(on).toHaveLength(side / 0.5);
+    for (const { from, to } of on) expect(Math.abs(to.x - from.x)).toBeCloseTo(side, 3);
+    const far = runUpMm(100, diode.motion);
+    for (const { from, to } of moves.filter(({ power }) => power === 0))
+      expect(Math.abs(to.x - from.x)).toBeCloseTo(far, 2);
+  });
+
+  it('makes a patch of the very dots that a picture is made of, as much of it as was asked for', () => {
+    const fast = { power: 40, speed: 6000, interval: 0.2, passes: 1 };
+    const long = (cover: number) => {
+      const cells = [cell(fast, { at: { x: 60, y: 30 }, isRepeat: true, dots: { way: 'spread', cover } })];
+      const { text } = trialFile({ machine: diode, process: 'laser-area', holder: 1, cells });
+      return readGcode(text, diode.workLengthMm)
+        .moves.filter(({ power }) => power > 0)
+        .reduce((sum, { from, to }) => sum + Math.abs(to.x - from.x), 0);
+    };
+    expect(long(0.3) / long(1)).toBeCloseTo(0.3, 2);
   });
 });

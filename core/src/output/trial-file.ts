@@ -1,16 +1,22 @@
-import type { Point } from '../geometry';
+import type { Point, Polyline } from '../geometry';
 import { dialOf, isCalibrated, machineKindOf, toPhysical, type Machine } from '../machines';
 import { estimateTime } from '../motion';
 import { processOf, type ProcessName, type Settings } from '../recipes';
-import { trialShape } from '../shapes';
-import { planToolpath, trailed, type Stroke } from '../toolpath';
+import { evenDotRows, type DotWay } from '../raster';
+import { trialShape, trialSize } from '../shapes';
+import { edgeStrokes, trailed, withKerf, type Stroke } from '../toolpath';
 import { trailOf, type ToolKind } from '../tools';
 import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
+import { rowStrokes } from './picture-strokes';
+import { runUpMm, withRunUp } from './run-up';
 import { writeGcode } from './gcode/write';
 import { writeHpgl } from './hpgl/write';
 import { speedOf } from './speed';
-import { homeOf, motionOf } from './step-plan';
+import { homeOf, motionOf, USUAL_INTERVAL_MM } from './step-plan';
+
+/** Half of what is free between two trials, in mm. */
+const ROUND_MM = 1.5;
 
 /** One trial of a sheet. */
 export interface TrialCell {
@@ -19,6 +25,8 @@ export interface TrialCell {
   at: Point;
   /** Gone over again in the same place: its number stands there already. */
   isRepeat: boolean;
+  /** A patch of dots that cover so much of it, from 0 to 1, as pictures are engraved. */
+  dots?: { way: DotWay; cover: number };
 }
 
 export interface TrialFileRequest {
@@ -57,7 +65,7 @@ export function trialFile({ machine, process, holder, tool, cells }: TrialFileRe
     };
   const trailMm = does === 'tool' && tool ? trailOf(tool) : null;
   const planned = cells.map((cell) => {
-    const strokes = strokesOf(process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1);
+    const strokes = strokesOf(machine, process, cell, does === 'tool' ? (cell.settings.passes ?? 1) : 1, trailMm);
     return { ...cell, strokes: trailMm === null ? strokes : trailed(strokes, trailMm) };
   });
   const estimates = planned.map(({ settings, strokes }) =>
@@ -99,16 +107,52 @@ export function trialFile({ machine, process, holder, tool, cells }: TrialFileRe
   };
 }
 
-function strokesOf(process: ProcessName, { number, settings, at, isRepeat }: TrialCell, passes: number): Stroke[] {
+function strokesOf(
+  machine: Machine,
+  process: ProcessName,
+  cell: TrialCell,
+  passes: number,
+  trailMm: number | null,
+): Stroke[] {
+  const { number, settings, at, isRepeat } = cell;
+  const side = trialSize(process).widthMm;
   const { contours, label } = trialShape(process, number, at, settings.interval);
   return [
-    ...planToolpath({
-      contours,
-      start: at,
-      insideFirst: processOf(process).parts,
-      passes,
-      overcutMm: settings.overcut ?? 0,
-    }).strokes,
+    ...(processOf(process).path === 'rows'
+      ? patchRows(machine, process, cell, contours)
+      : edgeStrokes({
+          contours: withKerf(contours, 0).flat(),
+          start: at,
+          insideFirst: processOf(process).parts,
+          passes,
+          overcutMm: settings.overcut ?? 0,
+          // A blade is turned within the room of its own trial.
+          reach: { minX: at.x - ROUND_MM, minY: at.y - ROUND_MM, maxX: at.x + side + ROUND_MM, maxY: at.y + side },
+          ...(trailMm === null ? {} : { trailMm }),
+        })),
     ...(isRepeat ? [] : label.map(({ points }) => ({ points }))),
   ];
+}
+
+/** The rows of a patch, entered and left at speed as those of a step are: what a patch tells holds for them. */
+function patchRows(
+  machine: Machine,
+  process: ProcessName,
+  { settings, at, dots }: TrialCell,
+  lines: readonly Polyline[],
+): Stroke[] {
+  const speedMmS = beamSpeed(machine, settings);
+  const side = trialSize(process).widthMm;
+  const area = { ...at, widthMm: side, heightMm: side };
+  const pitchMm = settings.interval ?? USUAL_INTERVAL_MM;
+  const nearMm = 2 * runUpMm(speedMmS, machine.motion);
+  const rows = dots
+    ? evenDotRows(area, { ...dots, pitchMm }).flatMap((row, i) => rowStrokes(row, i % 2 === 1, nearMm))
+    : lines.map(({ points }) => ({ points }));
+  return withRunUp(rows, {
+    speedMmS,
+    motion: machine.motion,
+    lagSeconds: (machine.lagMs ?? 0) / 1000,
+    reach: { from: 0, to: machine.workWidthMm },
+  });
 }

@@ -8,6 +8,7 @@ import { checkOnSheet, checkReach, checkStockSize } from './on-sheet';
 import { checkOpenContours } from './open-contour';
 import type { PartMemo } from './part-memo';
 import { checkRange, checkTemper } from './recipe';
+import { checkRunUp } from './run-up';
 import { checkScript } from './script-apart';
 import { checkSmallDetail } from './small-detail';
 import { checkSmallPieces } from './small-pieces';
@@ -39,6 +40,7 @@ const LOOKING: readonly Check[] = [
   checkDoubledLines,
   checkCrossings,
   checkEngravedTogether,
+  checkRunUp,
 ];
 
 /**

@@ -1,7 +1,8 @@
 import type { CurveContour } from '../geometry';
 import { placeParts, straightAt, type PlacedPart } from '../layout';
-import { clam, longPlotter } from '../../testing/shop';
+import { clam, diode, longPlotter } from '../../testing/shop';
 import { tally } from '../../testing/tally';
+import { runUpMm } from '../output';
 import { bridged } from '../parts';
 import { checkJob, checkStep, type CheckedJob, type CheckedStep, type PartMemo } from './index';
 
@@ -521,5 +522,27 @@ describe('what is said of materials that are not weeded', () => {
       message: '“Part 3” is smaller than 36 mm²: too small to hold in Veg-tan leather.',
       fix: { partIds: ['2'] },
     });
+  });
+});
+
+describe('rows near an end of the bed', () => {
+  const engraving = (x: number, speed = 6000) =>
+    step(lay([box(x, 100, 20, 20)]), {
+      machine: diode,
+      process: 'laser-area',
+      settings: { power: 40, speed, interval: 0.2, passes: 1 },
+    });
+
+  it('are told of where the head cannot get its speed there, with how much it needs', () => {
+    const far = runUpMm(100, diode.motion);
+    const finding = find('short-run-up', engraving(1))!;
+    expect(finding.message).toContain(`needs ${far.toFixed(1)} mm`);
+    expect(finding.message).toContain('1 mm are there');
+    expect(find('short-run-up', engraving(diode.workWidthMm - 21))).toBeTruthy();
+  });
+
+  it('are nothing to tell of where there is room, or the head is slow', () => {
+    expect(find('short-run-up', engraving(100))).toBeUndefined();
+    expect(find('short-run-up', engraving(1, 300))).toBeUndefined();
   });
 });

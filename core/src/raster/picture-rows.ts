@@ -14,6 +14,11 @@ export interface PictureRow {
 export interface ToneUse {
   /** From a tone ladder by power; null where none was scored: darkness is then taken to follow the power. */
   curve: readonly TonePoint[] | null;
+  /**
+   * From a tone ladder of the very dots that the picture is made of, by how much of the area they are told to cover, in %: a beam
+   * burns wider than a dot, so that it comes out darker than that. Null where none was scored.
+   */
+  dots?: readonly TonePoint[] | null;
   /** The power of the recipe, on the dial. */
   power: number;
 }
@@ -91,8 +96,25 @@ export function* pictureRows(
 }
 
 function coverOf({ dark }: ToneGrid, use: ToneUse): Float32Array {
-  const full = fullDarkness(use);
-  return dark.map((value) => Math.min(1, value / full));
+  const known = Float32Array.from({ length: 1001 }, (_, i) => dotCover(i / 1000, use));
+  return dark.map((value) => known[Math.round(value * 1000)]);
+}
+
+/** How much of an area its dots have to cover so that it comes out so dark, from 0 to 1. */
+export function dotCover(dark: number, use: ToneUse): number {
+  const { dots } = use;
+  if (!dots) return Math.min(1, dark / fullDarkness(use));
+  const [lightest] = dots;
+  // Lighter than the lightest patch it goes on straight to bare.
+  if (dark < lightest.darkness) return (lightest.value / 100) * (dark / lightest.darkness);
+  return Math.min(1, valueForTone(dots, dark) / 100);
+}
+
+/** How dark one dot has to be drawn where it should come out so dark, so that the area is as dark as it will be. */
+export function dotDarkness(dark: number, use: ToneUse): number {
+  if (!use.dots) return fullDarkness(use);
+  const cover = dotCover(dark, use);
+  return cover > 0 ? Math.min(1, Math.min(dark, use.dots[use.dots.length - 1].darkness) / cover) : 0;
 }
 
 /** Powers in 255 steps: finer than any machine sets them, and neighbours alike are one stretch. */

@@ -2,6 +2,9 @@
 export const PICTURE_WAYS = ['spread', 'spread wide', 'woven', 'halftone', 'by power'] as const;
 export type PictureWay = (typeof PICTURE_WAYS)[number];
 
+/** What the patches of a ladder of dots differ in: how much of each is covered, in %. No dial of a machine. */
+export const COVER = 'cover';
+
 /** How a picture is engraved. */
 export interface PictureWish {
   way: PictureWay;

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Affine } from '../geometry';
 import { toneCurve } from '../tuning';
 import {
+  burntCover,
   burntDarkness,
   dithered,
   greyOf,
@@ -165,5 +166,54 @@ describe('shades', () => {
     const rows = [...pictureRows(grid, 'spread', plain)];
     expect(rows).toHaveLength(10);
     expect([...rows[0].stretches].map((value) => Number(value.toFixed(3)))).toEqual([1, 2, 1]);
+  });
+});
+
+describe('a picture within an outline of many holes', () => {
+  it('is bare in each of them, also in a row of a hundred', () => {
+    const hole = (x: number) => [
+      { x, y: 1 },
+      { x: x + 1, y: 1 },
+      { x: x + 1, y: 3 },
+      { x, y: 3 },
+    ];
+    const holes = Array.from({ length: 100 }, (_, i) => hole(2 * i + 1));
+    const outer = [
+      { x: 0, y: 0 },
+      { x: 202, y: 0 },
+      { x: 202, y: 4 },
+      { x: 0, y: 4 },
+    ];
+    const grey = { width: 1, height: 1, light: new Float32Array([0]) };
+    const wish = { way: 'spread', contrast: 1, isInverted: false } as const;
+    const grid = tonesOn({ grey, onto: [202, 0, 0, 4, 0, 0], clip: [outer, ...holes], wish }, 0.5);
+    const row = Math.round((2.25 - grid.y) / 0.5);
+    const burnt = Array.from(grid.dark.slice(row * grid.columns, (row + 1) * grid.columns)).filter((dark) => dark > 0);
+    expect(burnt).toHaveLength(grid.columns - 200);
+  });
+});
+
+describe('a tone ladder of dots', () => {
+  const beam = { pitchMm: 0.1, spotMm: 0.15 };
+
+  it('has gain: dots that are burnt wider than they are told come out darker, but not where all or nothing is', () => {
+    expect(burntCover('spread', 0, beam)).toBe(0);
+    expect(burntCover('spread', 1, beam)).toBe(1);
+    for (const cover of [0.1, 0.3, 0.5]) expect(burntCover('spread', cover, beam)).toBeGreaterThan(cover * 1.2);
+    expect(burntCover('halftone', 0.3, beam)).toBeLessThan(burntCover('spread', 0.3, beam));
+  });
+
+  it('makes a picture come out as dark as it was asked for, by the curve of its own way', () => {
+    const covers = [10, 20, 35, 50, 65, 80, 100];
+    const dots = toneCurve(covers.map((value) => ({ value, darkness: 0.9 * burntCover('spread', value / 100, beam) })));
+    for (const asked of [0.2, 0.4, 0.6, 0.8]) {
+      const grid = { x: 0, y: 0, pitchMm: 1, columns: 48, rows: 48, dark: new Float32Array(48 * 48).fill(asked) };
+      const told = [...pictureRows(grid, 'spread', { curve: null, dots, power: 1 })].reduce((sum, { stretches }) => {
+        let long = 0;
+        for (let k = 0; k < stretches.length; k += 3) long += stretches[k + 1] - stretches[k];
+        return sum + long;
+      }, 0);
+      expect(0.9 * burntCover('spread', told / 48 ** 2, beam)).toBeCloseTo(asked, 1);
+    }
   });
 });

@@ -49,11 +49,10 @@ export function tonesOn({ grey, onto, clip, wish }: PictureOnSheet, pitchMm: num
   const back = invertAffine(onto);
   // A place is this wide in pixels; a picture that is turned is averaged over an upright square of the same size.
   const half = Math.max(0.5, (pitchMm * Math.sqrt(Math.abs(back[0] * back[3] - back[1] * back[2]))) / 2);
-  const spans = new Float64Array(64);
   for (let row = 0; row < rows; row++) {
     const y = grid.y + row * pitchMm;
-    const crossings = crossingsAt(clip, y, spans);
-    for (let k = 0; k + 1 < crossings; k += 2) {
+    const spans = crossingsAt(clip, y);
+    for (let k = 0; k + 1 < spans.length; k += 2) {
       const from = Math.max(0, Math.ceil((spans[k] - grid.x) / pitchMm - 1e-9));
       const to = Math.min(columns - 1, Math.floor((spans[k + 1] - grid.x) / pitchMm + 1e-9));
       for (let column = from; column <= to; column++) {
@@ -98,16 +97,14 @@ function meanLight(table: Float64Array, { width, height }: GreyPicture, x: numbe
   return (table[y1 * w + x1] - table[y0 * w + x1] - table[y1 * w + x0] + table[y0 * w + x0]) / count;
 }
 
-/** Where a line at a height meets the outlines, from left to right. Returns how many. */
-function crossingsAt(clip: Region, y: number, into: Float64Array): number {
-  let count = 0;
+/** Where a line at a height meets the outlines, from left to right. */
+function crossingsAt(clip: Region, y: number): number[] {
+  const found: number[] = [];
   for (const ring of clip)
     for (let i = 0, j = ring.length - 1; i < ring.length; j = i++) {
       const a = ring[i];
       const b = ring[j];
-      if (a.y > y === b.y > y || count >= into.length) continue;
-      into[count++] = a.x + ((b.x - a.x) * (y - a.y)) / (b.y - a.y);
+      if (a.y > y !== b.y > y) found.push(a.x + ((b.x - a.x) * (y - a.y)) / (b.y - a.y));
     }
-  into.subarray(0, count).sort();
-  return count;
+  return found.sort((p, q) => p - q);
 }

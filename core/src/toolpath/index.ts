@@ -5,4 +5,4 @@ export type { Outline } from './outline';
 export { kerfOf, kerfProblem, withKerf, type KerfReading } from './kerf';
 export { proposedTabs, tabNear, tabsApart, withTabs, type Tab, type TabWish } from './tabs';
 export { trailed } from './blade-trail';
-export { cutLength, planToolpath, travelLength, type Toolpath, type ToolpathRequest } from './plan';
+export { cutLength, edgeStrokes, planToolpath, travelLength, type Toolpath, type ToolpathRequest } from './plan';

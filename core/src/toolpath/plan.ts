@@ -25,12 +25,19 @@ export interface ToolpathRequest extends StrokeRule, Omit<OrderWish, 'contours' 
 
 /** The tool path for a step: contours in order, each as a stroke with its passes and overcut, as the tool has to be led. */
 export function planToolpath(request: ToolpathRequest): Toolpath {
+  const { trailMm } = request;
+  const strokes = edgeStrokes(request);
+  return { strokes: trailMm === undefined ? strokes : trailed(strokes, trailMm) };
+}
+
+/** What the edge of the tool, or the beam, follows: a tool path before a blade's holder is led ahead of its edge. */
+export function edgeStrokes(request: ToolpathRequest): Stroke[] {
   const { contours, passes, leadInMm = 0, trailMm, lifts = trailMm !== undefined } = request;
   const turns = orderContours({ ...request, comesBack: passes % 2 === 0 });
   const drawn = turns.map((turn) => strokeFor(contours[turn.index], turn.startIndex, request));
   const strokes = leadInMm > 0 ? begunInWaste(request, turns, drawn, leadInMm) : drawn;
-  if (trailMm === undefined) return { strokes: lifts ? liftedWhereOff(strokes) : strokes };
-  return { strokes: trailed(liftedWhereOff(withBladeTurned(request, turns, strokes, trailMm)), trailMm) };
+  const turned = trailMm === undefined ? strokes : withBladeTurned(request, turns, strokes, trailMm);
+  return lifts ? liftedWhereOff(turned) : turned;
 }
 
 /** The strokes of a blade that trails, the first of them with the blade turned the right way before it cuts. */

@@ -51,6 +51,27 @@ describe('a tone ladder', () => {
     expect(kept.patches.at(-1)).toEqual({ value: 72, darkness: 0.6 });
   });
 
+  it('of dots is burnt with their gain, and kept beside the one by power', async () => {
+    const recipe = await find('bamboo diode laser area');
+    const covers = [10, 50, 100];
+    const ask = (way: 'spread' | 'halftone') => api().get(paths.toneOnStandIn(recipe.id, 'cover', covers, way));
+    const spread = (await ask('spread').expect(200)).body as number[];
+    expect(spread[1] / spread[2]).toBeGreaterThan(0.55);
+    expect(((await ask('halftone').expect(200)).body as number[])[1]).toBeLessThan(spread[1]);
+    const patches = covers.map((value, i) => ({ value, darkness: spread[i] }));
+    await api().put(paths.recipeTone(recipe.id)).send({ way: 'spread', quantity: 'cover', patches }).expect(200);
+    const kept = (await api().get(paths.recipeTone(recipe.id, 'spread')).expect(200)).body as ToneLadderView;
+    expect(kept).toMatchObject({ way: 'spread', quantity: 'cover' });
+    expect((await api().get(paths.recipeTone(recipe.id)).expect(200)).body).toMatchObject({ way: 'by power' });
+    expect((await api().get(paths.recipeTone(recipe.id, 'woven')).expect(200)).body).toBeNull();
+    await api().get(`/api/recipes/${recipe.id}/tone?way=splashed`).expect(422);
+    const { body } = await api()
+      .put(paths.recipeTone(recipe.id))
+      .send({ way: 'spread', quantity: 'power', patches })
+      .expect(422);
+    expect(body.error.message).toContain('how much they cover');
+  });
+
   it.each([
     ['one patch', { quantity: 'power', patches: [{ value: 10, darkness: 0.5 }] }, '2 to 24 patches; 1 came'],
     [

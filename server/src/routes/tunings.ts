@@ -7,7 +7,9 @@ import {
   TuningEnd,
 } from '@keen-anvil/contract/checks';
 import { Router, type Request } from 'express';
+import { PICTURE_WAYS, type PictureWay } from '@keen-anvil/core/raster';
 import { keepTone, toneFile, toneOf, toneOnStandIn } from '../services/tones';
+import { refused } from '../problem';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { fileName } from './file-name';
@@ -15,11 +17,12 @@ import { bodyOf, idOf } from './respond';
 
 const EXTENSION = { hpgl: 'hpgl', gcode: 'gcode' } as const;
 
+const word = (request: Request, name: string): string | null =>
+  typeof request.query[name] === 'string' ? request.query[name] : null;
+
 /** Tunings, trial sheets and trials. */
 export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   const router = Router();
-  const word = (request: Request, name: string) =>
-    typeof request.query[name] === 'string' ? request.query[name] : null;
   router.get(
     '/tunings',
     async (request, response) => void response.json(await tunings.list(workshopOf(request), null)),
@@ -88,10 +91,15 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
         await tunings.trials.score(workshopOf(request), idOf(request), bodyOf(request, TrialVerdict).outcome),
       ),
   );
-  const values = (request: Request) => (word(request, 'values') ?? '').split(',').filter(Boolean).map(Number);
+  const ladderOf = (request: Request) => ({
+    way: wayOf(request),
+    quantity: word(request, 'quantity') ?? '',
+    values: (word(request, 'values') ?? '').split(',').filter(Boolean).map(Number),
+  });
   router.get(
     '/recipes/:id/tone',
-    async (request, response) => void response.json(await toneOf(pool, workshopOf(request), idOf(request))),
+    async (request, response) =>
+      void response.json(await toneOf(pool, workshopOf(request), idOf(request), wayOf(request))),
   );
   router.put(
     '/recipes/:id/tone',
@@ -99,13 +107,7 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
       void response.json(await keepTone(pool, workshopOf(request), idOf(request), bodyOf(request, NewToneLadder))),
   );
   router.get('/recipes/:id/tone/machine-file', async (request, response) => {
-    const { text, materialName } = await toneFile(
-      pool,
-      workshopOf(request),
-      idOf(request),
-      word(request, 'quantity') ?? '',
-      values(request),
-    );
+    const { text, materialName } = await toneFile(pool, workshopOf(request), idOf(request), ladderOf(request));
     response
       .attachment(fileName([materialName, 'tone ladder'], 'gcode'))
       .type('application/octet-stream')
@@ -114,9 +116,15 @@ export function tuningRoutes({ tunings, pool }: ApiParts): Router {
   router.get(
     '/recipes/:id/tone/stand-in',
     async (request, response) =>
-      void response.json(
-        await toneOnStandIn(pool, workshopOf(request), idOf(request), word(request, 'quantity') ?? '', values(request)),
-      ),
+      void response.json(await toneOnStandIn(pool, workshopOf(request), idOf(request), ladderOf(request))),
   );
   return router;
+}
+
+/** How the shades of a ladder are made; by power where nothing is said. @throws Problem for a way that there is not */
+function wayOf(request: Request): PictureWay {
+  const asked = word(request, 'way') ?? 'by power';
+  const way = PICTURE_WAYS.find((known) => known === asked);
+  if (!way) throw refused(`Shades are made in one of these ways: ${PICTURE_WAYS.join(', ')}; “${asked}” came.`, 'way');
+  return way;
 }

@@ -1,30 +1,35 @@
 import type { StepWork } from '@keen-anvil/contract/work';
 import { processOf } from '@keen-anvil/core/recipes';
+import { COVER, USUAL_PICTURE, type PictureWay } from '@keen-anvil/core/raster';
 import { toneCurve } from '@keen-anvil/core/tuning';
 import type { Db } from '../db/pool';
 import { findTone } from '../queries/tones';
 import { printedPicture } from './drawing-files';
-import type { Shop } from './shop';
+import { toneKey, type Shop } from './shop';
 
 /** What steps that engrave pictures need beside the shop: the pictures of their parts, and what the book knows of shades. */
 export async function withPictures(
   db: Db,
   workshopId: string,
   shop: Shop,
-  works: readonly Pick<StepWork, 'process' | 'laid' | 'match'>[],
+  works: readonly Pick<StepWork, 'process' | 'laid' | 'match' | 'cut'>[],
 ): Promise<Shop> {
   const pictures = new Map(shop.pictures);
   const tones = new Map(shop.tones);
-  for (const { process, laid, match } of works) {
+  for (const { process, laid, match, cut } of works) {
     if (processOf(process).path !== 'rows') continue;
     for (const { picture } of laid)
       if (picture && !pictures.has(picture.drawingId))
         pictures.set(picture.drawingId, await printedPicture(db, workshopId, picture.drawingId));
     const { recipe } = match;
-    if (!recipe || tones.has(recipe.id) || !laid.some(({ picture }) => picture)) continue;
-    const ladder = await findTone(db, workshopId, recipe.id);
-    // A ladder of another dial says nothing of how power darkens.
-    if (ladder?.quantity === 'power') tones.set(recipe.id, toneCurve(ladder.patches));
+    if (!recipe || !laid.some(({ picture }) => picture)) continue;
+    const { way } = cut?.picture ?? USUAL_PICTURE;
+    for (const known of new Set<PictureWay>([way, 'by power'])) {
+      const ladder = await findTone(db, workshopId, recipe.id, known);
+      // A ladder of another dial says nothing of how power darkens.
+      if (ladder && (ladder.quantity === 'power' || ladder.quantity === COVER))
+        tones.set(toneKey(recipe.id, known), toneCurve(ladder.patches));
+    }
   }
   return { ...shop, pictures, tones };
 }

@@ -9,7 +9,8 @@ import { kerfFor } from '@keen-anvil/core/materials';
 import type { HeavyPool } from '../heavy/pool';
 import type { PlanAnswer, PlanTask } from '../heavy/tasks';
 import { refused } from '../problem';
-import type { Shop } from './shop';
+import { USUAL_PICTURE } from '@keen-anvil/core/raster';
+import { toneKey, type Shop } from './shop';
 
 /** A step's machine file, with the recipe it was made from. */
 export interface StepFile extends PlanAnswer {
@@ -37,6 +38,7 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
   const fault = step.parts.find((part) => part.fault !== null)?.fault;
   if (fault) throw refused(`${name}: ${fault}.`, 'parts');
   if (step.parts.length === 0) throw refused(`${name} has no parts: nothing would be done.`, 'parts');
+  const { way } = step.cut?.picture ?? USUAL_PICTURE;
   return {
     recipe,
     settings,
@@ -54,7 +56,11 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         pictures: {
           grey: {},
           wish: step.cut?.picture,
-          use: { curve: shop.tones?.get(recipe.id) ?? null, power: settings.power ?? 0 },
+          use: {
+            curve: shop.tones?.get(toneKey(recipe.id, 'by power')) ?? null,
+            dots: way === 'by power' ? null : (shop.tones?.get(toneKey(recipe.id, way)) ?? null),
+            power: settings.power ?? 0,
+          },
         },
         // Laid as it is seen from the front, and done from the back: as the sheet lies in the machine by then.
         ...(step.turned ? { correction: turnedSheet(step.turned, piece) } : {}),

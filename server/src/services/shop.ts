@@ -1,4 +1,5 @@
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
+import type { PictureWay } from '@keen-anvil/core/raster';
 import type { TonePoint } from '@keen-anvil/core/tuning';
 import type { Db } from '../db/pool';
 import { listAllMaterials } from '../queries/materials';
@@ -14,6 +15,9 @@ export interface Shop {
   pictures?: Map<string, Buffer>;
   tones?: Map<string, TonePoint[]>;
 }
+
+/** Where the tone curve of a recipe stands that was scored for a way to make shades. */
+export const toneKey = (recipeId: string, way: PictureWay): string => `${recipeId} ${way}`;
 
 const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.id, row]));
 

@@ -4,6 +4,6 @@ import { lazyPage } from '../../../ui/lazy-page';
 const TonePage = lazyPage(async () => (await import('../../../features/pages')).TonePage);
 
 export default function ToneRoute() {
-  const { id } = useLocalSearchParams<{ id: string }>();
-  return <TonePage recipeId={id} />;
+  const { id, way } = useLocalSearchParams<{ id: string; way?: string }>();
+  return <TonePage recipeId={id} way={way} />;
 }
