@@ -1,6 +1,10 @@
-import { fireEvent, screen, waitFor } from '@testing-library/react-native';
+import { act, fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { renderWithBook } from '../testing/with-book';
+import { keepsOnThisDevice } from '../testing/local-shelf';
+import { readDraft } from './use-draft';
 import { draftProblem, RecordForm, type FormField } from './record-form';
+
+keepsOnThisDevice();
 
 const fields: FormField[] = [
   { name: 'name', label: 'Name', kind: 'text', isNeeded: true },
@@ -34,8 +38,19 @@ describe('a form over a table of fields', () => {
       expect(onSubmit).toHaveBeenCalledWith(
         { name: 'Belt leather', thicknessMm: 3, heatLimitC: null, tanning: 'vegetable' },
         {},
+        expect.any(Function),
       ),
     );
+  });
+
+  it('keeps nothing of what was typed once it is written down', async () => {
+    const onSubmit = open();
+    fireEvent.changeText(screen.getByLabelText('Name'), 'Belt leather, tan');
+    expect(readDraft('test')).toMatchObject({ name: 'Belt leather, tan' });
+    fireEvent.press(screen.getByText('Write it down'));
+    await waitFor(() => expect(onSubmit).toHaveBeenCalled());
+    act(() => onSubmit.mock.calls[0][2]());
+    expect(readDraft('test')).toBeNull();
   });
 
   it('takes a number in another unit, and keeps how it was typed', async () => {

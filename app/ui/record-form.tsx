@@ -24,6 +24,10 @@ import { useUnits } from './units';
 /** One field of a form. A number may be typed in any unit that measures the same thing. */
 export interface FormField extends DetailField {
   isNeeded?: boolean;
+  /** Not needed where something stands in that other field. */
+  unless?: string;
+  /** What is wrong with what was typed, beyond what its kind asks for. */
+  problem?: (text: string) => string | null;
   isLong?: boolean;
   help?: string;
   /** What to call the choices, where their own names are none for people. */
@@ -54,9 +58,17 @@ interface RecordFormProps {
     what: string;
     sayTheirs: (current: never) => string;
     onKeepTheirs: () => void;
-    onWriteMine: (current: never, values: FormValues, typed: Record<string, TypedQuantity>) => void;
+    onWriteMine: (
+      current: never,
+      values: FormValues,
+      typed: Record<string, TypedQuantity>,
+      written: () => void,
+    ) => void;
   };
-  onSubmit: (values: FormValues, typed: Record<string, TypedQuantity>) => void;
+  /** `written` is to be called once it is written down, before the page goes: what was typed is kept no longer then. */
+  onSubmit: (values: FormValues, typed: Record<string, TypedQuantity>, written: () => void) => void;
+  /** What a choice of the maker brings with it: other fields take these values, as a family's usual process. */
+  brings?: (name: string, value: string) => FormValues | null;
   /** Told whenever something is chosen, so that the fields can follow. */
   onChoose?: (name: string, value: string) => void;
 }
@@ -72,6 +84,7 @@ export function RecordForm({
   error,
   stale,
   onSubmit,
+  brings,
   onChoose,
 }: RecordFormProps) {
   const { rust } = useTokens();
@@ -90,24 +103,30 @@ export function RecordForm({
   const start = (): Drafts => Object.fromEntries(fields.map((field) => [field.name, draftOf(field)]));
   const [kept] = useState(() => readDraft<Drafts>(draftName));
   const [isBack, setBack] = useState(kept !== null);
-  const { control, handleSubmit, getValues, reset, subscribe, setFocus } = useForm<Drafts>({
+  const { control, handleSubmit, getValues, reset, setValue, subscribe, setFocus } = useForm<Drafts>({
     defaultValues: { ...start(), ...kept },
   });
   // What is typed is kept until it is written down.
+  const isWritten = useRef(false);
   useEffect(
     () =>
       subscribe({
         formState: { values: true },
-        callback: ({ values: now, name }) => name && keepDraft(draftName, now),
+        callback: ({ values: now, name }) => name && !isWritten.current && keepDraft(draftName, now),
       }),
     [subscribe, draftName],
   );
-  const wasSubmitting = useRef(false);
-  useEffect(() => {
-    if (wasSubmitting.current && !isSubmitting && !error) keepDraft(draftName, null);
-    wasSubmitting.current = isSubmitting;
-  }, [isSubmitting, error, draftName]);
+  const written = () => {
+    isWritten.current = true;
+    keepDraft(draftName, null);
+  };
+  const choose = (name: string, value: string) => {
+    onChoose?.(name, value);
+    for (const [other, brought] of Object.entries(brings?.(name, value) ?? {}))
+      setValue(other, brought === true || brought === false ? brought : String(brought ?? ''));
+  };
   const drop = () => {
+    isWritten.current = false;
     keepDraft(draftName, null);
     setBack(false);
     reset(start());
@@ -145,7 +164,7 @@ export function RecordForm({
               start={draftOf(field)}
               shownUnit={units.unitFor(field.unit ?? '')}
               refusal={apiError?.field === field.name ? apiError.message : undefined}
-              onChoose={onChoose}
+              onChoose={choose}
             />
           ))}
         </Fragment>
@@ -159,7 +178,7 @@ export function RecordForm({
           onKeepTheirs={stale.onKeepTheirs}
           onWriteMine={() => {
             const mine = read(getValues());
-            stale.onWriteMine(current, mine.values, mine.typed);
+            stale.onWriteMine(current, mine.values, mine.typed, written);
           }}
         />
       ) : (
@@ -175,7 +194,7 @@ export function RecordForm({
             onPress={() =>
               void handleSubmit((drafts) => {
                 const mine = read(drafts);
-                onSubmit(mine.values, mine.typed);
+                onSubmit(mine.values, mine.typed, written);
               })()
             }
           />
@@ -217,9 +236,18 @@ function readDrafts(
 }
 
 /** What is wrong with what stands in a field, as a sentence; undefined where nothing is. */
-export function draftProblem(field: FormField, draft: string | boolean, shownUnit: string): string | undefined {
-  if (draft === '' || (typeof draft === 'string' && !draft.trim()))
-    return field.isNeeded ? `${field.label}: this is needed.` : undefined;
+export function draftProblem(
+  field: FormField,
+  draft: string | boolean,
+  shownUnit: string,
+  others: Drafts = {},
+): string | undefined {
+  if (draft === '' || (typeof draft === 'string' && !draft.trim())) {
+    const stands = field.unless ? String(others[field.unless] ?? '').trim() : '';
+    return field.isNeeded && !stands ? `${field.label}: this is needed.` : undefined;
+  }
+  const own = typeof draft === 'string' ? field.problem?.(draft) : null;
+  if (own) return own;
   if (field.kind !== 'number') return fieldProblem(field, draft) ?? undefined;
   const read = readTyped(String(draft), shownUnit, field.unit ?? '');
   return (read ? fieldProblem(field, read.value) : fieldProblem(field, String(draft))) ?? undefined;
@@ -242,7 +270,7 @@ function Field({ field, control, start, shownUnit, refusal, onChoose }: FieldPro
       control={control}
       name={field.name}
       defaultValue={start}
-      rules={{ validate: (draft) => draftProblem(field, draft, shownUnit) ?? true }}
+      rules={{ validate: (draft, drafts) => draftProblem(field, draft, shownUnit, drafts) ?? true }}
       render={({ field: { value, onChange, onBlur, ref }, fieldState }) => {
         const problem = fieldState.error?.message ?? refusal ?? '';
         if (field.kind === 'yes-no') {

@@ -164,12 +164,21 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               ) : null}
             </>
           ) : (
-            <OfferedRecipe
-              step={step}
-              machine={bed.machine}
-              processLabel={process.label}
-              materialName={bed.material.name}
-            />
+            <>
+              <OfferedRecipe
+                step={step}
+                machine={bed.machine}
+                processLabel={process.label}
+                materialName={bed.material.name}
+              />
+              {bed.material.defaultProcess !== step.process ? (
+                <TextKey
+                  title={`${processOf(bed.material.defaultProcess).label} instead, as is usual for it`}
+                  icon="compare-horizontal"
+                  onPress={() => send({ process: bed.material.defaultProcess })}
+                />
+              ) : null}
+            </>
           )}
         </>
       ) : null}

@@ -247,18 +247,20 @@ export function NewMachinePage() {
       <RecordForm
         sections={sectionsFor(kind)}
         draftName="machine new"
-        values={flat({ ...NEW, kind })}
+        values={flat(NEW)}
         submit="Put it into the shop"
         isSubmitting={create.isPending}
         error={create.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as MachineKind)}
-        onSubmit={(values) => {
+        onSubmit={(values, _typed, written) => {
           const dials = machineKindOf(kind).usualDials.map((dial) => ({ ...dial, isRated: false, calibration: [] }));
           create.mutate(
             { ...merged({ ...NEW, dials }, values), id: uuid() },
             {
-              onSuccess: ({ machine }) =>
-                router.replace({ pathname: '/shop/machine/[id]', params: { id: machine.id } }),
+              onSuccess: ({ machine }) => {
+                written();
+                router.replace({ pathname: '/shop/machine/[id]', params: { id: machine.id } });
+              },
             },
           );
         }}
@@ -276,6 +278,16 @@ export function EditMachinePage({ id }: { id: string }) {
   const machine = useMachines().data?.find((m) => m.id === id);
   const change = useChangeMachine(id);
   const back = () => router.replace({ pathname: '/shop/machine/[id]', params: { id } });
+  const write = (current: MachineView, values: FormValues, written: () => void) =>
+    change.mutate(
+      { ...merged(machineFields(current), values), version: current.version },
+      {
+        onSuccess: () => {
+          written();
+          back();
+        },
+      },
+    );
   return (
     <Page
       title={machine?.name ?? 'Machine'}
@@ -296,15 +308,9 @@ export function EditMachinePage({ id }: { id: string }) {
             what: 'this machine',
             sayTheirs: sayMachine,
             onKeepTheirs: back,
-            onWriteMine: (current: MachineView, values) =>
-              change.mutate(
-                { ...merged(machineFields(current), values), version: current.version },
-                { onSuccess: back },
-              ),
+            onWriteMine: (current: MachineView, values, _typed, written) => write(current, values, written),
           }}
-          onSubmit={(values) =>
-            change.mutate({ ...merged(machineFields(machine), values), version: machine.version }, { onSuccess: back })
-          }
+          onSubmit={(values, _typed, written) => write(machine, values, written)}
         />
       ) : (
         <Waiting />

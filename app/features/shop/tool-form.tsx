@@ -84,26 +84,37 @@ function homesOf(kind: ToolKind, machines: MachineView[] = []): MachineView[] {
   return machines.filter((machine) => machineKindOf(machine.kind).builtIn === kind);
 }
 
+/** What the form begins with. */
+const FIRST_KIND: ToolKind = 'fine-blade';
+
 /** A new tool. */
 export function NewToolPage() {
   const router = useRouter();
   const machines = useMachines().data;
   const create = useCreateTool();
-  const [kind, setKind] = useState<ToolKind>('fine-blade');
+  const [kind, setKind] = useState<ToolKind>(FIRST_KIND);
   return (
     <Page title="New tool" back={{ label: 'Shop', href: '/shop' }}>
       <RecordForm
         sections={sectionsFor(kind, machines ?? [], true)}
         draftName="tool new"
-        values={{ name: '', kind, wear: 0, life: null, machineId: homesOf(kind, machines)[0]?.id ?? null }}
+        values={{ name: '', kind: FIRST_KIND, wear: 0, life: null, machineId: null }}
+        brings={(name, value) =>
+          name === 'kind' ? { machineId: homesOf(value as ToolKind, machines)[0]?.id ?? null } : null
+        }
         submit="Put it into the shop"
         isSubmitting={create.isPending}
         error={create.error}
         onChoose={(name, value) => name === 'kind' && setKind(value as ToolKind)}
-        onSubmit={(values) =>
+        onSubmit={(values, _typed, written) =>
           create.mutate(
             { ...toFields(kind, values), id: uuid() },
-            { onSuccess: (tool) => router.replace({ pathname: '/shop/tool/[id]', params: { id: tool.id } }) },
+            {
+              onSuccess: (tool) => {
+                written();
+                router.replace({ pathname: '/shop/tool/[id]', params: { id: tool.id } });
+              },
+            },
           )
         }
       />
@@ -118,6 +129,16 @@ export function EditToolPage({ id }: { id: string }) {
   const machines = useMachines().data;
   const change = useChangeTool(id);
   const back = () => router.replace({ pathname: '/shop/tool/[id]', params: { id } });
+  const write = (current: ToolView, values: FormValues, written: () => void) =>
+    change.mutate(
+      { ...toFields(current.kind, values), version: current.version },
+      {
+        onSuccess: () => {
+          written();
+          back();
+        },
+      },
+    );
   return (
     <Page title={tool?.name ?? 'Tool'} back={{ label: 'Tool', href: { pathname: '/shop/tool/[id]', params: { id } } }}>
       {tool && machines ? (
@@ -138,12 +159,9 @@ export function EditToolPage({ id }: { id: string }) {
             what: 'this tool',
             sayTheirs: sayTool,
             onKeepTheirs: back,
-            onWriteMine: (current: ToolView, values) =>
-              change.mutate({ ...toFields(tool.kind, values), version: current.version }, { onSuccess: back }),
+            onWriteMine: (current: ToolView, values, _typed, written) => write(current, values, written),
           }}
-          onSubmit={(values) =>
-            change.mutate({ ...toFields(tool.kind, values), version: tool.version }, { onSuccess: back })
-          }
+          onSubmit={(values, _typed, written) => write(tool, values, written)}
         />
       ) : (
         <Waiting />

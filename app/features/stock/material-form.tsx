@@ -1,5 +1,5 @@
 import type { MaterialFields, MaterialView } from '@keen-anvil/contract';
-import { FAMILIES, FAMILY_NAMES, familyOf, type FamilyName } from '@keen-anvil/core/materials';
+import { FAMILIES, FAMILY_NAMES, familyOf, thicknessFrom, type FamilyName } from '@keen-anvil/core/materials';
 import { PROCESSES, PROCESS_NAMES, type ProcessName } from '@keen-anvil/core/recipes';
 import { parseTypedNumber, type TypedQuantity } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
@@ -27,12 +27,22 @@ function sectionsFor(family: FamilyName): FormSection[] {
           isNeeded: true,
         },
         { name: 'colour', label: 'Colour', kind: 'colour', isNeeded: true, help: 'As #1d2f5c: parts are drawn in it.' },
-        { name: 'thicknessMm', label: 'Thickness', kind: 'number', unit: 'mm', min: 0.005, max: 200, isNeeded: true },
+        {
+          name: 'thicknessMm',
+          label: 'Thickness',
+          kind: 'number',
+          unit: 'mm',
+          min: 0.005,
+          max: 200,
+          isNeeded: true,
+          unless: 'readings',
+        },
         {
           name: 'readings',
           label: 'Or readings with calipers, in mm',
           kind: 'text',
           help: 'Several, with spaces between them: 2.95 3.05 3.1. Their mean is the thickness.',
+          problem: readingsProblem,
         },
         {
           name: 'smallestDetailMm',
@@ -83,11 +93,16 @@ function sectionsFor(family: FamilyName): FormSection[] {
   ];
 }
 
-const numbersIn = (text: string): number[] =>
-  text
-    .split(/[\s;]+/)
-    .filter(Boolean)
-    .flatMap((word) => parseTypedNumber(word) ?? []);
+const wordsIn = (text: string): string[] => text.split(/[\s;]+/).filter(Boolean);
+const numbersIn = (text: string): number[] => wordsIn(text).flatMap((word) => parseTypedNumber(word) ?? []);
+const meanOf = (readings: readonly number[]): number =>
+  readings.length > 0 ? thicknessFrom([...readings]).thicknessMm : 0;
+
+/** What is wrong with readings as they were typed. */
+function readingsProblem(text: string): string | null {
+  const wrong = wordsIn(text).find((word) => !((parseTypedNumber(word) ?? 0) > 0));
+  return wrong === undefined ? null : `Readings are numbers of mm above 0, with spaces between them; “${wrong}” came.`;
+}
 
 function toFields(family: FamilyName, values: FormValues, typed: Record<string, TypedQuantity>): MaterialFields {
   const text = (name: string) => String(values[name] ?? '');
@@ -97,7 +112,7 @@ function toFields(family: FamilyName, values: FormValues, typed: Record<string, 
     family,
     finish: text('finish'),
     colour: text('colour').toLowerCase(),
-    thicknessMm: number('thicknessMm') ?? 0,
+    thicknessMm: number('thicknessMm') ?? meanOf(numbersIn(text('readings'))),
     readingsMm: numbersIn(text('readings')),
     smallestDetailMm: number('smallestDetailMm') ?? 0,
     mirrored: values.mirrored === true,
@@ -129,12 +144,23 @@ const flat = (m: MaterialFields): FormValues =>
 const sayMaterial = (m: MaterialView): string =>
   `name ${m.name}, thickness ${m.thicknessMm} mm, holds ${m.smallestDetailMm} mm, ${m.finish}`;
 
+/** What the form begins with. */
+const FIRST_FAMILY: FamilyName = 'vinyl';
+
+/** What is true of a family: how it is usually worked, from which side, and how it lies for that. */
+function usualOf(name: FamilyName): FormValues {
+  const { process, isMirrored, lies } = familyOf(name);
+  return { defaultProcess: process, mirrored: isMirrored, facing: lies ?? '' };
+}
+
+const bringsOfFamily = (name: string, value: string): FormValues | null =>
+  name === 'family' ? usualOf(value as FamilyName) : null;
+
 /** A new material; its family says what else is asked, and how it is usually worked. */
 export function NewMaterialPage() {
   const router = useRouter();
   const create = useCreateMaterial();
-  const [family, setFamily] = useState<FamilyName>('vinyl');
-  const { process, isMirrored } = familyOf(family);
+  const [family, setFamily] = useState<FamilyName>(FIRST_FAMILY);
   return (
     <Page title="New material" back={{ label: 'Stock', href: '/stock' }}>
       <RecordForm
@@ -142,25 +168,29 @@ export function NewMaterialPage() {
         draftName="material new"
         values={{
           name: '',
-          family,
+          family: FIRST_FAMILY,
           colour: '#9a9a9a',
           thicknessMm: null,
           readings: '',
           smallestDetailMm: 1,
           finish: '',
-          defaultProcess: process,
-          mirrored: isMirrored,
-          facing: '',
+          ...usualOf(FIRST_FAMILY),
           pricePer: 'm2',
         }}
         submit="Put it on the shelf"
         isSubmitting={create.isPending}
         error={create.error}
         onChoose={(name, value) => name === 'family' && setFamily(value as FamilyName)}
-        onSubmit={(values, typed) =>
+        brings={bringsOfFamily}
+        onSubmit={(values, typed, written) =>
           create.mutate(
             { ...toFields(family, values, typed), id: uuid() },
-            { onSuccess: (material) => router.replace({ pathname: '/stock/[id]', params: { id: material.id } }) },
+            {
+              onSuccess: (material) => {
+                written();
+                router.replace({ pathname: '/stock/[id]', params: { id: material.id } });
+              },
+            },
           )
         }
       />
@@ -176,6 +206,16 @@ export function EditMaterialPage({ id }: { id: string }) {
   const [family, setFamily] = useState<FamilyName | null>(null);
   const back = () => router.replace({ pathname: '/stock/[id]', params: { id } });
   const shown = family ?? (material?.family as FamilyName | undefined);
+  const write = (values: FormValues, typed: Record<string, TypedQuantity>, version: number, written: () => void) =>
+    change.mutate(
+      { ...toFields(shown!, values, typed), version },
+      {
+        onSuccess: () => {
+          written();
+          back();
+        },
+      },
+    );
   return (
     <Page
       title={material?.name ?? 'Material'}
@@ -195,12 +235,11 @@ export function EditMaterialPage({ id }: { id: string }) {
             what: 'this material',
             sayTheirs: sayMaterial,
             onKeepTheirs: back,
-            onWriteMine: (current: MaterialView, values, typed) =>
-              change.mutate({ ...toFields(shown, values, typed), version: current.version }, { onSuccess: back }),
+            onWriteMine: (current: MaterialView, values, typed, written) =>
+              write(values, typed, current.version, written),
           }}
-          onSubmit={(values, typed) =>
-            change.mutate({ ...toFields(shown, values, typed), version: material.version }, { onSuccess: back })
-          }
+          brings={bringsOfFamily}
+          onSubmit={(values, typed, written) => write(values, typed, material.version, written)}
         />
       ) : (
         <Waiting />

@@ -66,6 +66,28 @@ describe('a material', () => {
     });
   });
 
+  it('comes with what is true of its family, and begins anew with what the form began with', async () => {
+    const { sent } = renderWithBook(<NewMaterialPage />, { '/api/materials': { status: 201, body: leather } });
+    fireEvent.press(screen.getByLabelText('Transfer film'));
+    fireEvent.changeText(screen.getByLabelText('Name'), 'Glitter film');
+    expect(screen.getByLabelText('Worked from its back, so reversed').props.value ?? true).toBe(true);
+    fireEvent.press(screen.getByLabelText('Ink transfer paper'));
+    fireEvent.changeText(screen.getByLabelText('Or readings with calipers, in mm'), '0.1 abc');
+    fireEvent.press(screen.getByText('Put it on the shelf'));
+    expect(await screen.findByText(/“abc” came/)).toBeTruthy();
+    fireEvent.changeText(screen.getByLabelText('Or readings with calipers, in mm'), '0.1 0.12');
+    fireEvent.press(screen.getByText('Put it on the shelf'));
+    await waitFor(() => expect(sent.some((request) => request.method === 'POST')).toBe(true));
+    // Readings alone are a thickness.
+    expect(sent.find((request) => request.method === 'POST')!.body).toMatchObject({
+      family: 'ink-paper',
+      defaultProcess: 'sublimate',
+      mirrored: true,
+      thicknessMm: 0.11,
+      readingsMm: [0.1, 0.12],
+    });
+  });
+
   it('keeps what was not touched when it is changed', async () => {
     const { sent } = renderWithBook(<EditMaterialPage id="navy" />, {
       '/api/materials/navy': { body: navy },

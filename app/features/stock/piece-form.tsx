@@ -63,10 +63,6 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
   const [taken, setTaken] = useState<{ photo: FlatPhoto; left: number; top: number } | null>(null);
   const keep = useMutation({ mutationFn: keepPhoto });
   const corners = draft.value;
-  const done = () => {
-    draft.done();
-    onClose();
-  };
   const mayHaveOutline = kind === 'offcut' || kind === 'blank';
   const outline = mayHaveOutline ? readOutline(corners) : null;
   const toPiece = (values: FormValues): StockPieceFields => {
@@ -81,7 +77,12 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       count: kind === 'roll' || kind === 'offcut' ? 1 : Number(values.count ?? 0),
     };
   };
-  const write = async (values: FormValues, version = piece?.version) => {
+  const write = async (values: FormValues, written: () => void, version = piece?.version) => {
+    const done = () => {
+      written();
+      draft.done();
+      onClose();
+    };
     if (outline === 'wrong') return;
     // The photo that the outline was taken from lies under what is laid on the piece.
     const photo = taken && outline ? await keep.mutateAsync(takenFrom(taken)).catch(() => null) : undefined;
@@ -120,7 +121,7 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
         draftName={`piece ${piece?.id ?? `new ${materialId}`}`}
         values={{
           name: piece?.name ?? '',
-          kind,
+          kind: piece?.kind ?? 'sheet',
           widthMm: piece?.widthMm ?? null,
           lengthMm: piece?.lengthMm ?? null,
           count: piece?.count ?? 1,
@@ -134,9 +135,10 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
           sayTheirs: (current: StockPieceView) =>
             `name ${current.name}, ${formatNumber(current.widthMm, 1)} × ${formatNumber(current.lengthMm, 1)} mm, ${current.count} of it`,
           onKeepTheirs: onClose,
-          onWriteMine: (current: StockPieceView, values) => void write(values, current.version),
+          onWriteMine: (current: StockPieceView, values, _typed, written) =>
+            void write(values, written, current.version),
         }}
-        onSubmit={(values) => void write(values)}
+        onSubmit={(values, _typed, written) => void write(values, written)}
       />
       {piece ? (
         <ArchiveKey

@@ -149,7 +149,10 @@ export class MaterialFields {
   @IsIn(FAMILY_NAMES) family!: FamilyName;
   @Words(200) finish!: string;
   @Colour() colour!: string;
-  @Amount('the thickness', 0.005, 200, 'mm') thicknessMm!: number;
+  /** Not asked for where readings came. */
+  @ValidateIf(({ thicknessMm, readingsMm }: MaterialFields) => thicknessMm !== undefined || !readingsMm?.length)
+  @Amount('the thickness', 0.005, 200, 'mm')
+  thicknessMm!: number;
   /** Readings with calipers at several places; the thickness is their mean where there are any. */
   @IsArray() @ArrayMaxSize(50) @Amounts('a reading of the thickness', 0.005, 200, 'mm') readingsMm!: number[];
   @Amount('the smallest detail', 0.05, 100, 'mm') smallestDetailMm!: number;

@@ -1,4 +1,4 @@
-import type { FamilyName } from '../materials';
+import { isWeededAfter, type FamilyName } from '../materials';
 import type { ProcessName } from '../recipes';
 
 /** What of a step decides what is done after the machine. */
@@ -32,11 +32,10 @@ export interface FinishingRow {
   waitMinutes?: (step: FinishedStep) => number;
 }
 
-const WEEDED: readonly FamilyName[] = ['vinyl', 'film', 'sticker', 'stencil'];
 const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
 /** Thicker acrylic is not bent by hand. */
 const MOST_BENT_MM = 6;
-const isCut = ({ process }: FinishedStep) => process === 'kiss-cut';
+const isWeeded = ({ process, family }: FinishedStep) => isWeededAfter(process, family);
 const isBeam = ({ process }: FinishedStep) => process.startsWith('laser-');
 const pieces = (count: number) => (count === 1 ? 'one small piece' : `${count} small pieces`);
 
@@ -60,28 +59,28 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'weed-reverse',
-    isFor: (step) => isCut(step) && step.isStencil,
+    isFor: (step) => isWeeded(step) && step.isStencil,
     says: ({ smallPieces }) =>
       `Weed in reverse: the shapes come out, the ground stays${smallPieces ? `; ${pieces(smallPieces)} to mind` : ''}`,
     by: 'piece',
   },
   {
     id: 'weed',
-    isFor: (step) => isCut(step) && WEEDED.includes(step.family) && !step.isStencil,
+    isFor: (step) => isWeeded(step) && !step.isStencil,
     says: ({ materialName, smallPieces }) =>
       `Weed ${materialName}: from a corner, low along the carrier, against the narrow parts${smallPieces ? `; ${pieces(smallPieces)} to mind` : ''}`,
     by: 'piece',
   },
   {
     id: 'tape',
-    isFor: (step) => isCut(step) && (step.family === 'vinyl' || step.family === 'stencil'),
+    isFor: (step) => isWeeded(step) && (step.family === 'vinyl' || step.family === 'stencil'),
     says: ({ materialName }) => `Transfer tape onto ${materialName}, squeegee from the middle outwards`,
     by: 'piece',
   },
   {
     id: 'line-up',
     isByLayer: true,
-    isFor: (step) => isCut(step) && step.family === 'vinyl' && step.isOverAnother,
+    isFor: (step) => isWeeded(step) && step.family === 'vinyl' && step.isOverAnother,
     says: ({ materialName }) =>
       `Line up ${materialName} over the colour below: the lower left corner first, then hinge it on a strip of tape at the top`,
     by: 'piece',
@@ -89,7 +88,7 @@ export const FINISHING: readonly FinishingRow[] = [
   {
     id: 'apply',
     isByLayer: true,
-    isFor: (step) => isCut(step) && step.family === 'vinyl',
+    isFor: (step) => isWeeded(step) && step.family === 'vinyl',
     says: ({ materialName }) => `Lay ${materialName} on, squeegee, and peel the tape back flat on itself`,
     by: 'piece',
   },

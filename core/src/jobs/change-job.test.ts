@@ -50,6 +50,42 @@ const refused = (act: () => unknown): ActionRefusedError => {
   throw new Error('it was not refused');
 };
 
+describe('what is done in a step', () => {
+  const stepId = () => stepIn(job, RED).id;
+  const process = (document: JobDocument) => document.steps.find(({ id }) => id === stepId())!.process;
+
+  it('comes with its first material, where nobody has said it', () => {
+    const placed = done(job, shop, { do: 'change-step', stepId: stepId(), materialId: 'card' });
+    expect(process(placed)).toBe('through-cut');
+  });
+
+  it('stays when a material is chosen, once somebody has said it, or a material has brought it', () => {
+    const said = done(job, shop, { do: 'change-step', stepId: stepId(), process: 'through-cut' });
+    expect(process(done(said, shop, { do: 'change-step', stepId: stepId(), materialId: 'navy' }))).toBe('through-cut');
+    const brought = done(job, shop, { do: 'change-step', stepId: stepId(), materialId: 'card' });
+    expect(process(done(brought, shop, { do: 'change-step', stepId: stepId(), materialId: 'navy' }))).toBe(
+      'through-cut',
+    );
+  });
+
+  it('begins with what the shop can do: a shop with one laser takes a drawing, whatever it is put on', () => {
+    const all = shopWith(readings);
+    const lone = shopWith(readings, {
+      machines: new Map([...all.machines].filter(([id]) => id === 'diode')),
+      tools: new Map([...all.tools].filter(([id]) => id === 'beam')),
+    });
+    const drawing = jobWith(readings, lone);
+    const [step] = drawing.steps;
+    expect(step).toMatchObject({ process: 'laser-cut', machineId: 'diode', toolId: 'beam' });
+    const placed = done(drawing, lone, { do: 'change-step', stepId: step.id, materialId: 'transfer' });
+    expect(placed.steps.find(({ id }) => id === step.id)).toMatchObject({ process: 'laser-cut', mirrored: true });
+    const bare = shopWith(readings, { machines: new Map(), tools: new Map() });
+    expect(refused(() => jobWith(readings, bare)).message).toContain(
+      'put what stands on your bench into the Shop first',
+    );
+  });
+});
+
 describe('a drawing that comes in', () => {
   it('gives a step for each of its colours, each with a sheet of which nothing is known', () => {
     expect(job.steps.map(({ colour, process, toolId }) => [colour, process, toolId])).toEqual([

@@ -1,4 +1,4 @@
-import { familyOf } from '../materials';
+import { familyOf, isWorkedReversed } from '../materials';
 import {
   findRecipe,
   liesOverStencil,
@@ -17,8 +17,8 @@ import { placedAfresh } from './place-afresh';
 import { refuse } from './refusal';
 import { inRunningOrder } from './settled';
 import { stepBox } from './shapes';
-import type { JobShop } from './shop';
-import { holderFor, suitableMachine, suitableTool } from './starting-place';
+import type { JobShop, ShopMaterial } from './shop';
+import { canBeDone, holderFor, suitableMachine, suitableTool } from './starting-place';
 import { tidied } from './tidied';
 import { isBehind, isPressed, onItsSide, withSides } from './two-sides';
 
@@ -81,12 +81,9 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
       shop.materials.get(change.materialId) ?? refuse('That material is not in this workshop.', 'materialId');
     next.materialId = material.id;
     piece = material.pieces.find(({ isArchived, count }) => !isArchived && count > 0)?.id ?? null;
-    // What is done from the back was chosen for that, whatever the material is for usually.
-    if (!step.isFromBack) {
-      next.process = material.defaultProcess;
-      next.isProcessGuessed = familyOf(material.family).asksEngraveOrCut ?? false;
-    }
-    next.mirrored = material.mirrored || step.isFromBack;
+    // What somebody said is done stays, whatever the material is for usually.
+    if (step.isProcessOpen) Object.assign(next, usualFor(material, step, shop));
+    next.mirrored = isReversedIn(next, material);
   }
   if (change.stockPieceId !== undefined) {
     const material = next.materialId ? shop.materials.get(next.materialId) : undefined;
@@ -97,19 +94,44 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
   if (change.process !== undefined) {
     next.process = change.process;
     next.isProcessGuessed = false;
+    next.isProcessOpen = false;
   }
   // What is cut from its back is pressed with its face up; a print lies face down.
   if (change.process && processOf(change.process).path === 'none' && change.mirrored === undefined)
-    next.mirrored = processOf(change.process).liesFaceDown === true && (materialOf(next, shop)?.mirrored ?? false);
+    next.mirrored = processOf(change.process).liesFaceDown === true && isReversed(materialOf(next, shop));
   const turned = change.turned === undefined ? (step.turned ?? null) : change.turned;
   if (change.turned !== undefined || (turned && change.process !== undefined))
-    Object.assign(next, onItsSide({ ...next, turned }, materialOf(next, shop)?.mirrored ?? false));
+    Object.assign(next, onItsSide({ ...next, turned }, isReversed(materialOf(next, shop))));
   if (change.mirrored !== undefined) next.mirrored = change.mirrored;
   next.machineId = machineFor(next, change, shop);
   next.toolId = toolFor(next, change, shop);
   next.holder = holderOf(step, next, change, shop);
   next.nudge = nudgeOf(step, next, change);
   return { step: next, stockPieceId: piece, onCarrier: change.onCarrier ?? onCarrier };
+}
+
+/** What is done in a step of which nobody has said it: what is usual for its first material, where the shop can do that. */
+function usualFor(
+  { defaultProcess, family }: ShopMaterial,
+  { process, isFromBack }: Step,
+  shop: JobShop,
+): Pick<Step, 'process' | 'isProcessGuessed' | 'isProcessOpen'> {
+  const usual = !isFromBack && canBeDone(defaultProcess, shop) ? defaultProcess : process;
+  return {
+    process: usual,
+    isProcessGuessed: !isFromBack && (familyOf(family).asksEngraveOrCut ?? false),
+    isProcessOpen: false,
+  };
+}
+
+const isReversed = (material: ShopMaterial | undefined): boolean =>
+  material !== undefined && isWorkedReversed(material);
+
+/** Whether a step reads reversed on a material, unless somebody says otherwise. */
+function isReversedIn({ process, isFromBack }: Step, material: ShopMaterial): boolean {
+  const { path, liesFaceDown } = processOf(process);
+  // What is cut from its back is pressed with its face up; a print lies face down.
+  return isFromBack || (isReversed(material) && (path !== 'none' || liesFaceDown === true));
 }
 
 function groundOf(step: Step, { onMaterialId }: ChangeStep, { materials }: JobShop): string | null {

@@ -81,6 +81,8 @@ export interface Step {
   isSkipped: boolean;
   /** What is done was taken from the material's family, not chosen. */
   isProcessGuessed: boolean;
+  /** Nobody has said yet what is done: the first material that is chosen brings what is usual for it. */
+  isProcessOpen?: boolean;
   nudge: StepNudge | null;
   /** How an area is gone over, where the process goes over areas. */
   fill: FillWay;

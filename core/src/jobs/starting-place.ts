@@ -1,5 +1,5 @@
 import type { MachineKind } from '../machines';
-import { processOf, type ProcessName } from '../recipes';
+import { processOf, PROCESS_NAMES, type ProcessName } from '../recipes';
 import type { ToolKind } from '../tools';
 import type { Step } from './document';
 import { refuse } from './refusal';
@@ -7,11 +7,37 @@ import type { JobShop, ShopTool } from './shop';
 
 /** What a step begins with before anybody says what is done in it. */
 export const FIRST_PROCESS: ProcessName = 'kiss-cut';
+/** What it begins with where the shop cannot do that, the likeliest first; then whatever else it can. */
+const THEN: readonly ProcessName[] = ['through-cut', 'laser-cut', 'laser-area', 'draw', ...PROCESS_NAMES];
+
+const includes = <T extends MachineKind | ToolKind>(kinds: readonly T[], kind: T): boolean => kinds.includes(kind);
+
+/** Whether some machine of the shop that is not put away can do a process, with a tool for it. */
+export const canBeDone = (process: ProcessName, { machines, tools }: Pick<JobShop, 'machines' | 'tools'>): boolean => {
+  const { machineKinds, toolKinds } = processOf(process);
+  return [...machines.values()].some(
+    ({ id, kind, isArchived }) =>
+      !isArchived &&
+      includes(machineKinds, kind) &&
+      [...tools.values()].some(
+        (tool) =>
+          !tool.isArchived && includes(toolKinds, tool.kind) && (tool.machineId === null || tool.machineId === id),
+      ),
+  );
+};
+
+/** What a step begins with in this shop. */
+export function firstProcess(shop: Pick<JobShop, 'machines' | 'tools'>): ProcessName {
+  return (
+    [FIRST_PROCESS, ...THEN].find((process) => canBeDone(process, shop)) ??
+    refuse('A drawing needs a machine with its tool: put what stands on your bench into the Shop first.', 'process')
+  );
+}
 
 /** A new step: with the machine and tool with which its process was done last, or the first that can. */
 export function freshStep(id: string, colour: string, shop: JobShop): Step {
-  const process = FIRST_PROCESS;
-  const machineId = shop.lastPlace?.machineId ?? suitableMachine(process, null, shop);
+  const process = firstProcess(shop);
+  const machineId = suitableMachine(process, shop.lastPlace?.machineId ?? null, shop);
   const toolId = suitableTool(process, machineId, shop.lastPlace?.toolId ?? null, shop);
   return {
     id,
@@ -26,6 +52,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     turned: null,
     isSkipped: false,
     isProcessGuessed: false,
+    isProcessOpen: true,
     nudge: null,
     fill: 'both-ways',
     rounds: 1,
@@ -33,8 +60,6 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     onMaterialId: null,
   };
 }
-
-const includes = <T extends MachineKind | ToolKind>(kinds: readonly T[], kind: T): boolean => kinds.includes(kind);
 
 /** The machine at hand if it can do the process, otherwise the first in the shop that can. */
 export function suitableMachine(process: ProcessName, present: string | null, { machines }: JobShop): string {

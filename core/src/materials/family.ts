@@ -7,6 +7,8 @@ interface FamilyRow {
   /** What is usually done with it first. */
   process: ProcessName;
   isMirrored: boolean;
+  /** Which side is up while it is worked; said where the family alone tells. */
+  lies?: string;
   /** It goes onto a blank by heat, once it is cut. */
   goesOnByHeat?: boolean;
   /** What is not wanted is peeled off a carrier after cutting. */
@@ -33,6 +35,7 @@ const TABLE = [
     label: 'Vinyl',
     process: 'kiss-cut',
     isMirrored: false,
+    lies: 'colour up, backing down',
     fields: [carrier, { name: 'tack', label: 'Holds', kind: 'choice', choices: ['permanently', 'removably'] }],
   },
   {
@@ -42,6 +45,7 @@ const TABLE = [
     label: 'Transfer film',
     process: 'kiss-cut',
     isMirrored: true,
+    lies: 'carrier down, cut from the back',
     fields: [carrier, peel],
   },
   {
@@ -50,6 +54,7 @@ const TABLE = [
     label: 'Sticker paper',
     process: 'kiss-cut',
     isMirrored: false,
+    lies: 'print up, backing down',
     fields: [carrier, { name: 'laminate', label: 'Laminated', kind: 'yes-no' }],
   },
   { name: 'stencil', isWeeded: true, label: 'Stencil film', process: 'kiss-cut', isMirrored: false, fields: [carrier] },
@@ -72,6 +77,7 @@ const TABLE = [
     label: 'Leather',
     process: 'laser-cut',
     isMirrored: false,
+    lies: 'grain side up',
     fields: [{ name: 'tanning', label: 'Tanning', kind: 'choice', choices: ['vegetable', 'chrome', 'other'] }],
   },
   {
@@ -110,6 +116,7 @@ const TABLE = [
     label: 'Ink transfer paper',
     process: 'sublimate',
     isMirrored: true,
+    lies: 'printed side to the blank',
     fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 300 }],
   },
   { name: 'foil', label: 'Foil', process: 'foil', isMirrored: false, fields: [carrier] },

@@ -4,4 +4,6 @@ export { drawDown, type StockAmount, type StockKind, STOCK_KINDS } from './stock
 export { materialProblem } from './material-problem';
 export { photoProblem, SHOWN_MM, type TruePhoto } from './true-photo';
 export { outlineOf } from './outline-of';
+export { isWorkedReversed } from './worked-reversed';
+export { isWeededAfter } from './weeded-after';
 export { kerfFor } from './kerf-for';

@@ -1,3 +1,4 @@
+import { familyOf, isWorkedReversed } from '../materials';
 import { processOf } from '../recipes';
 import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
@@ -6,8 +7,13 @@ import type { CheckedStep } from './step-input';
 export function checkMirror({ material, mirrored, process, isFromBack }: CheckedStep): Finding[] {
   // Pressed with its face up, whichever side it is cut from.
   const { path, liesFaceDown } = processOf(process);
-  const wanted = (material.mirrored || isFromBack === true) && (path !== 'none' || liesFaceDown === true);
+  const { isMirrored, goesOnByHeat } = familyOf(material.family);
+  // What goes on by heat is pressed with its back up, whatever was written down of it.
+  const isReversed = isWorkedReversed(material);
+  const wanted = (isReversed || isFromBack === true) && (path !== 'none' || liesFaceDown === true);
   if (wanted === mirrored) return [];
+  // What is turned about under the press by hand alone reads the way it was cut.
+  if (isReversed && !wanted) return [];
   return [
     wanted
       ? {
@@ -15,7 +21,7 @@ export function checkMirror({ material, mirrored, process, isFromBack }: Checked
           severity: 'stop',
           message: isFromBack
             ? 'This step is done from the back, but does not read reversed.'
-            : liesFaceDown
+            : liesFaceDown || (isMirrored && !goesOnByHeat)
               ? `${material.name} lies face down on what it is pressed onto, but its print does not read reversed.`
               : `${material.name} is cut from its back, but this step does not read reversed.`,
           mend: 'Turn “reads reversed” on for this step.',
@@ -25,7 +31,7 @@ export function checkMirror({ material, mirrored, process, isFromBack }: Checked
       : {
           code: 'mirror-unneeded',
           severity: 'warn',
-          message: `${material.name} is cut from its face, but this step reads reversed.`,
+          message: `${material.name} is worked from its face, but this step reads reversed.`,
           mend: 'Turn “reads reversed” off, unless it is to be seen from behind.',
           places: [],
           fix: { kind: 'mirror', mirrored: false, label: 'Let it read straight' },

@@ -1,4 +1,5 @@
 import { holds, isInside, joinBounds, ringMeetings, type Point } from '../geometry';
+import { machineKindOf } from '../machines';
 import type { Finding, Fix } from './finding';
 import { formatNumber } from '../units';
 import type { CheckedStep } from './step-input';
@@ -134,7 +135,10 @@ export function checkReach(step: CheckedStep): Finding[] {
       code: 'out-of-reach',
       severity: 'stop',
       message: `${named(outside)} where ${machine.name} cannot reach: it needs the margins.`,
-      mend: 'Nudge it in, make it smaller, or put the piece on a carrier sheet.',
+      mend:
+        machineKindOf(machine.kind).does === 'tool'
+          ? 'Nudge it in, make it smaller, or put the piece on a carrier sheet.'
+          : 'Nudge it in, make it smaller, or take a smaller piece.',
       places: outside.map((part) => part.bounds),
       ...moveIn(step),
     },

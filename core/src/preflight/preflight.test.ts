@@ -159,6 +159,18 @@ describe('mirroring', () => {
     expect(codes(step(lay([box(20, 20, 50, 50)]), { material: film, mirrored: true }))).toEqual([]);
     expect(codes(step(lay([box(20, 20, 50, 50)]), { mirrored: true }))).toEqual(['mirror-unneeded']);
   });
+
+  it.each(['film', 'ink-paper'] as const)(
+    'stops a %s that does not read reversed, whatever was written down of it',
+    (family) => {
+      const material = { ...film, family, mirrored: false };
+      const unmirrored = find('mirror-missing', step(lay([box(20, 20, 50, 50)]), { material }))!;
+      expect(unmirrored.severity).toBe('stop');
+      expect(unmirrored.message).not.toContain('from its face');
+      const reversed = checkStep(step(lay([box(20, 20, 50, 50)]), { material, mirrored: true }));
+      expect(reversed.map(({ message }) => message).join(' ')).not.toMatch(/face/);
+    },
+  );
 });
 
 describe('where the work does not fit', () => {
@@ -544,5 +556,34 @@ describe('rows near an end of the bed', () => {
   it('are nothing to tell of where there is room, or the head is slow', () => {
     expect(find('short-run-up', engraving(100))).toBeUndefined();
     expect(find('short-run-up', engraving(1, 300))).toBeUndefined();
+  });
+});
+
+describe('words of what is too small', () => {
+  const tiny = (process: CheckedStep['process'], family: CheckedStep['material']['family']) =>
+    find(
+      'small-piece',
+      step(lay([box(20, 20, 0.6, 0.6)]), {
+        process,
+        material: { ...step([]).material, family, smallestDetailMm: 0.5 },
+      }),
+    )!;
+
+  it('are of weeding only where a backing stays whole', () => {
+    expect(tiny('kiss-cut', 'vinyl').message).toContain('weed');
+    for (const [process, family] of [
+      ['laser-cut', 'acrylic'],
+      ['through-cut', 'acrylic'],
+      ['through-cut', 'sticker'],
+    ] as const) {
+      const { message, mend } = tiny(process, family);
+      expect(`${message} ${mend}`).not.toContain('weed');
+    }
+  });
+
+  it('send nobody for a carrier sheet at a laser', () => {
+    const cut = step(lay([box(1, 1, 20, 20)]), { machine: diode, process: 'laser-cut' });
+    expect(find('out-of-reach', cut)!.mend).not.toContain('carrier');
+    expect(find('out-of-reach', step(lay([box(1, 1, 20, 20)])))!.mend).toContain('carrier');
   });
 });

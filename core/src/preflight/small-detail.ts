@@ -1,6 +1,6 @@
 import { isThinnerSomewhere, normalise, regionOfRings, thinPlaces, type Bounds } from '../geometry';
 import type { PlacedPart } from '../layout';
-import { familyOf } from '../materials';
+import { isWeededAfter } from '../materials';
 import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
@@ -13,7 +13,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
   // A line that is drawn or rubbed has no pieces that could be too narrow.
   if (!processOf(process).parts && processOf(process).path !== 'rows') return [];
   const width = material.smallestDetailMm;
-  const isWeeded = familyOf(material.family).isWeeded ?? false;
+  const isWeeded = isWeededAfter(process, material.family);
   const pieces = placed.flatMap((part) => rememberPlaces(memo, `thin ${width}`, part, () => thinIn(part, width)));
   const holes = placed.flatMap((part) => rememberPlaces(memo, `holes ${width}`, part, () => narrowHoles(part, width)));
   const findings: Finding[] = [];
@@ -22,10 +22,7 @@ export function checkSmallDetail({ placed, material, process }: CheckedStep, mem
       code: 'small-detail',
       severity: 'warn',
       message: `${places(pieces.length)} narrower than the ${formatNumber(width)} mm that ${material.name} holds.`,
-      mend:
-        isWeeded && processOf(process).keepsBacking
-          ? 'Make it larger or bolder, or cut slower and weed it in reverse.'
-          : 'Make it larger or bolder.',
+      mend: isWeeded ? 'Make it larger or bolder, or cut slower and weed it in reverse.' : 'Make it larger or bolder.',
       places: pieces,
     });
   }

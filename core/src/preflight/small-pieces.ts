@@ -1,5 +1,5 @@
 import { nestRings, signedArea } from '../geometry';
-import { familyOf } from '../materials';
+import { isWeededAfter } from '../materials';
 import { processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
@@ -12,7 +12,7 @@ const DETAILS = 3;
 export function checkSmallPieces({ placed, material, process }: CheckedStep): Finding[] {
   if (!processOf(process).parts) return [];
   const least = (DETAILS * material.smallestDetailMm) ** 2;
-  const isWeeded = familyOf(material.family).isWeeded ?? false;
+  const isWeeded = isWeededAfter(process, material.family);
   // What lies within another part is its hole, such as a strap hole: its waste may be as small as it likes.
   const nesting = nestRings(placed.map(({ contours: [outline] }) => (outline?.closed ? outline.points : [])));
   const small = placed.filter(
@@ -25,10 +25,9 @@ export function checkSmallPieces({ placed, material, process }: CheckedStep): Fi
       code: 'small-piece',
       severity: 'warn',
       message: `${small.length === 1 ? `“${small[0].name}” is` : `${small.length} pieces are`} smaller than ${formatNumber(least, 0)} mm²: ${isWeeded ? 'too small to weed around' : 'too small to hold'} in ${material.name}.`,
-      mend:
-        isWeeded && processOf(process).keepsBacking
-          ? 'Weed it in reverse (lift the pieces with tape, leave the waste), cut slower, or make it larger.'
-          : 'Cut slower and hold the sheet down well, or make it larger.',
+      mend: isWeeded
+        ? 'Weed it in reverse (lift the pieces with tape, leave the waste), cut slower, or make it larger.'
+        : 'Cut slower and hold the sheet down well, or make it larger.',
       places: small.map((part) => part.bounds),
       fix: {
         kind: 'leave-out',

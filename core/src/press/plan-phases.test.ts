@@ -76,6 +76,14 @@ describe('the phases of a pressing', () => {
     const turn = phases.findIndex(({ kind }) => kind === 'turn-over');
     expect(phases[turn - 1]).toMatchObject({ kind: 'weigh', seconds: 120 });
     expect(phases.filter(({ kind }) => kind === 'peel').map(({ peel }) => peel)).toEqual(['hot', 'hot']);
+    // The second side is soft again, too.
+    expect(phases.at(-1)).toMatchObject({ kind: 'weigh', seconds: 120, layerIds: ['back'] });
+  });
+
+  it('never press a print of ink again: it would ghost', () => {
+    const phases = planPhases(planned(film('a')), { ...wish, handling: [handling('a', { isPressedOnce: true })] });
+    expect(phases.map(({ kind }) => kind)).not.toContain('press-again');
+    expect(phases.map(({ kind }) => kind)).not.toContain('lift-corner');
   });
 
   it('count each place of a small plate, and wait for it to come back', () => {

@@ -50,6 +50,8 @@ export interface Handling {
   secondSeconds: number;
   peel: PeelName;
   cover: number | null;
+  /** It is never pressed again: a print of ink ghosts. */
+  isPressedOnce?: boolean;
 }
 
 /** How long hands need, s. */
@@ -131,8 +133,9 @@ export function planPhases(plan: FoundPlan, wish: PhasesWish): PlanPhase[] {
     const peel = own.at(-1)!.peel;
     if (COOLING_SECONDS[peel] > 0)
       phases.push({ ...plain, kind: peel === 'cold' ? 'weigh' : 'rest', seconds: COOLING_SECONDS[peel], layerIds });
-    phases.push({ ...plain, kind: 'lift-corner', seconds: HAND_SECONDS.corner, layerIds });
-    const again = againSeconds(plan, k, isOpenWeave);
+    const isOnce = own.some(({ isPressedOnce }) => isPressedOnce);
+    if (!isOnce) phases.push({ ...plain, kind: 'lift-corner', seconds: HAND_SECONDS.corner, layerIds });
+    const again = isOnce ? 0 : againSeconds(plan, k, isOpenWeave);
     if (again > 0)
       phases.push({
         ...plain,
@@ -154,6 +157,9 @@ export function planPhases(plan: FoundPlan, wish: PhasesWish): PlanPhase[] {
         layerIds,
         cover,
       });
+    // What was pressed from both sides is soft again: the second side cools flat, as the first did.
+    if (isLast && plan.pressings.length > 1 && new Set(plan.pressings.map(({ layers }) => sideOf(layers, of))).size > 1)
+      phases.push({ ...plain, kind: 'weigh', seconds: STIFF_SECONDS, layerIds });
   }
   return phases;
 }

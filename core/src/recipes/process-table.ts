@@ -44,6 +44,8 @@ export interface ProcessRow {
   path: 'outline' | 'rows' | 'dots' | 'none';
   /** A print is laid with its face to what it is pressed onto, so that it has to be printed reversed. */
   liesFaceDown?: boolean;
+  /** What it makes moves where the plate comes down a second time: a print of ink ghosts. */
+  isPressedOnce?: boolean;
   /** What one trial shows: edges of small pieces, a filled patch, lines ever closer, or a swatch; and how large it is. */
   trial: { shows: 'edges' | 'patch' | 'lines' | 'swatch'; sideMm: number };
   /** How it comes out in the world of the stand-ins, which nobody else asks. */
@@ -374,6 +376,7 @@ export const PROCESS_TABLE = [
     wantsFlat: false,
     path: 'none',
     liesFaceDown: true,
+    isPressedOnce: true,
     trial: { shows: 'swatch', sideMm: 30 },
     standIn: { by: 'plate' },
     outcomes: {

@@ -9,7 +9,7 @@ import {
   type Settings,
   type Temper,
 } from '../recipes';
-import { SYMPTOMS, type Cause, type Change, type Circumstance } from './table';
+import { symptomsOf, type Cause, type Change, type Circumstance } from './table';
 
 /** What is known beside what was seen. */
 export interface Known {
@@ -75,7 +75,7 @@ export function circumstances(machine: Machine, known: Known): Circumstance[] {
  * @throws RangeError where the process has no such symptom
  */
 export function diagnose(machine: Machine, symptomName: string, known: Known): Diagnosis[] {
-  const symptom = SYMPTOMS.find(({ name, processes }) => name === symptomName && processes.includes(known.process));
+  const symptom = symptomsOf(known.process).find(({ name }) => name === symptomName);
   if (!symptom) throw new RangeError(`${processOf(known.process).label} has no symptom “${symptomName}”.`);
   const holding = circumstances(machine, known);
   const weighed = symptom.causes.map((cause) => ({

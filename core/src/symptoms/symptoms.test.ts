@@ -55,6 +55,23 @@ describe('the table of symptoms', () => {
   });
 });
 
+describe('the causes of a process', () => {
+  it('never have a blade for a beam, nor a lens or a carrier where there is none', () => {
+    const beam = symptomsOf('laser-cut').flatMap(({ causes }) => causes);
+    expect(beam.length).toBeGreaterThan(8);
+    for (const { name, change } of beam)
+      expect(`${name} ${'say' in change ? change.say : ''}`).not.toMatch(/blade|carrier|overcut/i);
+    for (const process of ['kiss-cut', 'through-cut', 'drag-engrave'] as const)
+      for (const { name } of symptomsOf(process).flatMap(({ causes }) => causes))
+        expect(name).not.toMatch(/lens|heat|kerf/);
+  });
+
+  it('never are pressed again where a print would ghost', () => {
+    for (const { change } of symptomsOf('sublimate').flatMap(({ causes }) => causes))
+      expect('say' in change ? change.say : '').not.toMatch(/again/);
+  });
+});
+
 describe('finding the cause', () => {
   it('adds up to one, the likeliest first', () => {
     for (const { name, processes } of SYMPTOMS) {

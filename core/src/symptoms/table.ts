@@ -1,4 +1,5 @@
-import type { ProcessName } from '../recipes';
+import { machineKindOf, type MachineKindFacts } from '../machines';
+import { processOf, type ProcessName } from '../recipes';
 
 /** What a cause asks for: a dial turned, another tool, the work prepared otherwise, or something lined up. */
 export type Change =
@@ -17,6 +18,8 @@ export type Circumstance =
 
 export interface Cause {
   name: string;
+  /** Only where that is what works the material: a beam has no blade, and a blade no lens. */
+  by?: MachineKindFacts['does'];
   /** How often it is this, as a weight beside the other causes of the symptom. */
   weight: number;
   /** What makes it likelier, and by what factor. */
@@ -51,6 +54,7 @@ const TOO_WEAK: Cause = {
 };
 const BLUNT: Cause = {
   name: 'the tool is worn',
+  by: 'tool',
   weight: 2,
   likelier: { 'worn tool': 2, 'tool near its end': 1.8, 'was right lately': 1.4 },
   change: tool('Put in a fresh blade, or nudge for this one.'),
@@ -70,6 +74,7 @@ const SMALL: Cause = {
 };
 const LENS: Cause = {
   name: 'the lens is dirty, or out of focus',
+  by: 'beam',
   weight: 2,
   likelier: { 'was right lately': 2.5, 'worn tool': 1.5 },
   change: align('Clean the lens, and set the focus anew.'),
@@ -86,6 +91,7 @@ export const SYMPTOMS: readonly Symptom[] = [
       BLUNT,
       {
         name: 'the blade does not reach through',
+        by: 'tool',
         weight: 2,
         likelier: { 'thick material': 2.5 },
         change: { kind: 'dial', way: 'more', quantity: 'depth' },
@@ -102,7 +108,15 @@ export const SYMPTOMS: readonly Symptom[] = [
         name: 'the sheet does not lie flat',
         weight: 3,
         likelier: { 'was right lately': 1.8 },
-        change: prepare('Press the sheet onto its carrier, or weigh it down; look at the bed.'),
+        by: 'tool',
+        change: prepare('Press the sheet onto its carrier, or tape it down at its edges.'),
+      },
+      {
+        name: 'the sheet does not lie flat on the bed',
+        by: 'beam',
+        weight: 3,
+        likelier: { 'was right lately': 1.8 },
+        change: prepare('Weigh or pin it down flat, and look at the bed below it.'),
       },
       { ...TOO_WEAK, weight: 3 },
       BLUNT,
@@ -117,6 +131,7 @@ export const SYMPTOMS: readonly Symptom[] = [
       TOO_FAST,
       {
         name: 'the cut ends before it has closed',
+        by: 'tool',
         weight: 2.5,
         change: { kind: 'dial', way: 'more', quantity: 'overcut' },
       },
@@ -411,7 +426,13 @@ export const SYMPTOMS: readonly Symptom[] = [
         weight: 2,
         change: prepare('Print at 100 %, without “fit to page”.'),
       },
-      { name: 'the sheet slipped', weight: 1.5, likelier: { fast: 1.6 }, change: slower },
+      { name: 'the sheet slipped', by: 'tool', weight: 1.5, likelier: { fast: 1.6 }, change: slower },
+      {
+        name: 'the sheet was shifted',
+        by: 'beam',
+        weight: 1.5,
+        change: align('Hold it down, and begin anew from its marks.'),
+      },
     ],
   },
   {
@@ -428,7 +449,7 @@ export const SYMPTOMS: readonly Symptom[] = [
       {
         name: 'the sheet lies outside of where marks are looked for',
         weight: 2,
-        change: align('Move the sheet to the lead corner.'),
+        change: align('Move the sheet to where the machine counts from.'),
       },
     ],
   },
@@ -438,7 +459,8 @@ export const SYMPTOMS: readonly Symptom[] = [
     processes: ['laser-cut', 'laser-area', 'laser-line', 'through-cut', 'drag-engrave'],
     causes: [
       { name: 'it was not held flat', weight: 3, change: prepare('Hold it down at its edges.') },
-      { ...TOO_STRONG, name: 'too much heat at once', weight: 2 },
+      { ...TOO_STRONG, name: 'too much heat at once', by: 'beam', weight: 2 },
+      { ...TOO_STRONG, name: 'too much pressure of the tool', by: 'tool', weight: 1 },
       {
         name: 'it took up damp',
         weight: 1.5,
@@ -459,6 +481,7 @@ export const SYMPTOMS: readonly Symptom[] = [
       },
       {
         name: 'the kerf was not reckoned with',
+        by: 'beam',
         weight: 2.5,
         change: prepare('Give the kerf of this material to the cut.'),
       },
@@ -471,6 +494,13 @@ export const SYMPTOMS: readonly Symptom[] = [
   },
 ];
 
-/** The symptoms of a process. */
+/** What works the material in a process: a tool, a beam or a heated plate. */
+const workedBy = (process: ProcessName): MachineKindFacts['does'] =>
+  machineKindOf(processOf(process).machineKinds[0]).does;
+
+/** The symptoms of a process, with the causes that there can be with what works the material in it. */
 export const symptomsOf = (process: ProcessName): readonly Symptom[] =>
-  SYMPTOMS.filter(({ processes }) => processes.includes(process));
+  SYMPTOMS.filter(({ processes }) => processes.includes(process)).map((symptom) => ({
+    ...symptom,
+    causes: symptom.causes.filter(({ by }) => by === undefined || by === workedBy(process)),
+  }));

@@ -20,7 +20,7 @@ const DRAWING = `jsonb_build_object('id', d.id, 'source', d.kind, 'name', d.file
   'scaleX', d.scale_x, 'scaleY', d.scale_y, 'xMm', d.x_mm, 'yMm', d.y_mm, 'isSizeLocked', d.is_size_locked, 'readsReversed', d.reads_reversed)`;
 const PART = `jsonb_build_object('id', p.id, 'name', p.name, 'role', p.role, 'stepId', p.step_id, 'making', p.making)`;
 const STEP = `jsonb_build_object('id', s.id, 'colour', s.colour, 'process', s.process, 'materialId', s.material_id, 'machineId', s.machine_id, 'toolId', s.tool_id,
-  'holder', s.holder, 'mirrored', s.mirrored, 'isSkipped', s.is_skipped, 'isProcessGuessed', s.is_process_guessed, 'nudge', s.nudge,
+  'holder', s.holder, 'mirrored', s.mirrored, 'isSkipped', s.is_skipped, 'isProcessGuessed', s.is_process_guessed, 'isProcessOpen', s.is_process_open, 'nudge', s.nudge,
   'fill', s.fill, 'rounds', s.rounds, 'isFromBack', s.is_from_back, 'turned', s.turned, 'cut', s.cut, 'onMaterialId', s.on_material_id)`;
 const SHEET = `jsonb_build_object('id', h.id, 'number', h.number, 'stockPieceId', h.stock_piece_id, 'onCarrier', h.on_carrier, 'photo', h.photo,
   'size', CASE WHEN h.width_mm IS NOT NULL THEN jsonb_build_object('widthMm', h.width_mm, 'lengthMm', h.length_mm) END)`;
@@ -123,13 +123,13 @@ async function writeSteps(
 ): Promise<void> {
   if (steps.length === 0) return;
   await db.query(
-    `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, machine_id, tool_id, holder, mirrored, is_skipped, is_process_guessed, nudge, fill, rounds, is_from_back, turned, cut, on_material_id)
-     SELECT id, $1, $2, position, colour, process, "materialId", "machineId", "toolId", holder, mirrored, "isSkipped", "isProcessGuessed", nullif(nudge, 'null'), coalesce(fill, 'both-ways'), coalesce(rounds, 1), coalesce("isFromBack", false), turned, nullif(cut, 'null'), "onMaterialId"
+    `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, machine_id, tool_id, holder, mirrored, is_skipped, is_process_guessed, is_process_open, nudge, fill, rounds, is_from_back, turned, cut, on_material_id)
+     SELECT id, $1, $2, position, colour, process, "materialId", "machineId", "toolId", holder, mirrored, "isSkipped", "isProcessGuessed", coalesce("isProcessOpen", false), nullif(nudge, 'null'), coalesce(fill, 'both-ways'), coalesce(rounds, 1), coalesce("isFromBack", false), turned, nullif(cut, 'null'), "onMaterialId"
      FROM jsonb_to_recordset($3) AS t(id uuid, position int, colour text, process text, "materialId" uuid, "machineId" uuid, "toolId" uuid, holder int,
-       mirrored boolean, "isSkipped" boolean, "isProcessGuessed" boolean, nudge jsonb, fill text, rounds int, "isFromBack" boolean, turned text, cut jsonb, "onMaterialId" uuid)
+       mirrored boolean, "isSkipped" boolean, "isProcessGuessed" boolean, "isProcessOpen" boolean, nudge jsonb, fill text, rounds int, "isFromBack" boolean, turned text, cut jsonb, "onMaterialId" uuid)
      ON CONFLICT (id) DO UPDATE SET position = excluded.position, colour = excluded.colour, process = excluded.process, material_id = excluded.material_id,
        machine_id = excluded.machine_id, tool_id = excluded.tool_id, holder = excluded.holder, mirrored = excluded.mirrored, is_skipped = excluded.is_skipped,
-       is_process_guessed = excluded.is_process_guessed, nudge = excluded.nudge, fill = excluded.fill, rounds = excluded.rounds, is_from_back = excluded.is_from_back, turned = excluded.turned, cut = excluded.cut, on_material_id = excluded.on_material_id, is_gone = false
+       is_process_guessed = excluded.is_process_guessed, is_process_open = excluded.is_process_open, nudge = excluded.nudge, fill = excluded.fill, rounds = excluded.rounds, is_from_back = excluded.is_from_back, turned = excluded.turned, cut = excluded.cut, on_material_id = excluded.on_material_id, is_gone = false
      WHERE job_step.workshop_id = $1 AND job_step.job_id = $2`,
     [workshopId, jobId, placed(steps, list)],
   );

@@ -244,6 +244,7 @@ const handlingOf = ({ step, settings, layer }: Pressed): Handling => ({
   // Paper lifts off while it is hot, before the ink sets where it must not.
   peel: step.process === 'sublimate' ? 'hot' : (PEELS[settings.peel ?? 2] ?? 'cold'),
   cover: settings.cover ?? null,
+  isPressedOnce: processOf(step.process).isPressedOnce === true,
 });
 
 const layerView = ({ step, layer, evidence, colour }: Pressed, plan: FoundPlan | null): PressLayerView => {

@@ -2,7 +2,7 @@ import type { HandKind, JobDetail, MaterialView, StepView } from '@keen-anvil/co
 import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost';
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { joinBounds, regionArea, regionOf } from '@keen-anvil/core/geometry';
-import { familyOf } from '@keen-anvil/core/materials';
+import { isWeededAfter } from '@keen-anvil/core/materials';
 import { boxOf, contourOf, doneSteps, finishedSteps, laidIn, pieceOf, smallPiecesOf } from './pieces-of-job';
 import type { Shop } from './shop';
 
@@ -101,7 +101,7 @@ export function handWorks(job: JobDetail, shop: Shop, pressings: number): [HandK
 const HANDS_EACH = 2;
 
 const isWeeded = (step: StepView, shop: Shop): boolean =>
-  step.process === 'kiss-cut' && familyOf(shop.materials.get(step.materialId!)!.family).isWeeded === true;
+  isWeededAfter(step.process, shop.materials.get(step.materialId!)!.family);
 
 /** What a weeding hook has to do for one piece. */
 function weedWork(steps: readonly StepView[], shop: Shop): { contourMm: number; smallPieces: number } {
