@@ -68,7 +68,7 @@ function Layer({ layer, view }: { layer: PressPlanView['layers'][number]; view: 
         </View>
         <HeatBar from={layer.window.fromSeconds} to={layer.window.toSeconds} got={heat?.gotSeconds ?? null} />
         <Aside>
-          {`takes ${seconds(layer.window.fromSeconds)}–${seconds(layer.window.toSeconds)} s${heat ? `, gets ${seconds(heat.gotSeconds)} s` : ''} at ${celsius(layer.atC)}; right from ${celsius(layer.window.fromC)} to ${celsius(layer.window.toC)}. ${layer.evidence === 0 ? 'Nobody has looked at it yet.' : `Seen ${layer.evidence === 1 ? 'once' : `${layer.evidence} times`}.`}`}
+          {`takes ${seconds(layer.window.fromSeconds)}–${seconds(layer.window.toSeconds)} s${heat ? `, gets ${seconds(heat.gotSeconds)} s` : ''} at ${celsius(layer.atC)}; right from ${celsius(layer.window.fromC)} to ${celsius(layer.window.toC)}. ${layer.evidence === 0 ? 'Nobody has looked at it yet.' : `Seen ${layer.evidence === 1 ? 'once' : `${layer.evidence} times`}.`} Its recipe says ${formatNumber(layer.dwellSeconds, 0)} s at ${celsius(layer.temperatureC)}.${layer.leftOut ? ` ${layer.leftOut === 1 ? 'One pressing' : `${layer.leftOut} pressings`} out of all reason beside that ${layer.leftOut === 1 ? 'does' : 'do'} not count.` : ''}`}
         </Aside>
       </View>
     </View>

@@ -1,5 +1,5 @@
 import type { PressLayerView } from '@keen-anvil/contract';
-import type { AtOdds, PlanPhase, Pressing } from '@keen-anvil/core/press';
+import type { Apart, AtOdds, PlanPhase, Pressing } from '@keen-anvil/core/press';
 import { sayQuantity } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import type { Units } from '../../ui/units';
@@ -9,6 +9,9 @@ type Laid = Named & Pick<PressLayerView, 'process'>;
 
 const namesOf = (ids: readonly string[], layers: readonly Named[]): string =>
   ids.map((id) => layers.find((layer) => layer.id === id)?.name ?? 'what lies there').join(' and ');
+
+/** Pressed for less than this share of what its recipe says, a layer is peeled early. */
+const PEELED_EARLY = 0.8;
 
 /** What a phase is called, in two or three words. */
 export function phaseName({ kind, peel, isOnlyIfNeeded }: PlanPhase): string {
@@ -122,6 +125,8 @@ export function sayAtOdds(
   const apart = Math.abs(none.wanted - none.borne);
   const by = none.unit === '°C' ? units.showDifference(Math.round(apart), '°C') : number(apart);
   const at = none.atC === null ? '' : ` at ${units.show(Math.round(none.atC), '°C')}`;
+  if (none.in === 'whole seconds')
+    return `${none.needs === none.bears ? name(none.needs) : `${name(none.needs)} and ${name(none.bears)} together`} would take ${formatNumber(none.wanted, 2)} to ${formatNumber(none.borne, 2)} s${at}: no whole second of the timer of ${machineName} lies there, at no step of its dial.`;
   if (none.wanted <= none.borne)
     return `No step of the dial and the timer of ${machineName} suits ${name(none.needs)} and ${name(none.bears)} together: what both take is narrower than a step.`;
   if (none.in === 'temperature')
@@ -133,6 +138,37 @@ export function sayAtOdds(
   if (none.in === 'heat under the overlapping plate')
     return `Where the plate overlaps, ${name(none.needs)} would get ${number(none.wanted)}${at}, and takes ${number(none.borne)}: ${by} too long. Take a larger press.`;
   return `${name(none.needs)} needs ${number(none.wanted)}${at} while ${name(none.bears)} lies there already, which takes ${number(none.borne)}: ${by} too long.`;
+}
+
+/** Why something is pressed by itself, after what lies there already, as one sentence. */
+export function sayApart(
+  { because, later, before, wanted, borne, unit, atC }: Apart,
+  layers: readonly Named[],
+  units: Pick<Units, 'show' | 'showDifference'>,
+): string {
+  const [upper, lower] = [namesOf([later], layers), namesOf([before], layers)];
+  if (because === 'the other side') return `${upper} comes after ${lower}: it goes onto the other side.`;
+  if (because === 'lies over')
+    return `${upper} comes after ${lower}: it lies over it, and its carrier would lie between.`;
+  const number = (value: number) =>
+    unit === '°C' ? units.show(Math.round(value), '°C') : `${formatNumber(value, unit === 'turns' ? 1 : 0)} ${unit}`;
+  const [least, most] = [wanted ?? 0, borne ?? 0];
+  const by = unit === '°C' ? units.showDifference(Math.round(least - most), '°C') : number(least - most);
+  const at = atC === null ? '' : ` at ${units.show(Math.round(atC), '°C')}`;
+  return `${upper} and ${lower} are pressed apart: one asks for ${number(least)} at least${at}, the other takes ${number(most)} at most. That is ${by} apart.`;
+}
+
+/** Why a layer is peeled before it has all of its heat; null where it has. */
+export function sayPeeledEarly(
+  layer: Named & { dwellSeconds: number; rate: number },
+  pressing: Pressing,
+  gotSeconds: number,
+): string | null {
+  const own = pressing.dwellSeconds;
+  const later = gotSeconds / layer.rate - own;
+  return later >= 1 && own < layer.dwellSeconds * PEELED_EARLY
+    ? `${layer.name} is peeled after ${formatNumber(own, 0)} s: it gets the other ${formatNumber(later, 0)} s under what is pressed later.`
+    : null;
 }
 
 /** What helps where there is no window. */

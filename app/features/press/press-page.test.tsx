@@ -4,7 +4,7 @@ import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { shopAnswers } from '../../testing/fixtures';
 import { job } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
-import { sayAtOdds, sayPause, sayPhase } from './phase-words';
+import { sayApart, sayAtOdds, sayPeeledEarly, sayPause, sayPhase } from './phase-words';
 import { PressPage } from './press-page';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
@@ -42,6 +42,9 @@ const view: PressPlanView = {
       recipeId: 'r',
       temper: 'bare',
       evidence: 0,
+      dwellSeconds: 20,
+      temperatureC: 153,
+      leftOut: 0,
       window,
       atC: 153,
       rate: 1.3,
@@ -50,11 +53,13 @@ const view: PressPlanView = {
   plan: {
     pressings: [{ layers: ['white'], dialled: 155, celsius: 153, dwellSeconds: 20, pressure: 4 }],
     heat: [{ layerId: 'white', window, gotSeconds: 26 }],
+    apart: [],
     grade: 'bare',
   },
   none: null,
   design: { widthMm: 250, heightMm: 120 },
   places: [{ x: 0, y: 0 }],
+  overlaps: 1,
   phases: [phase({}), phase({ kind: 'peel', seconds: 6, isDown: false, peel: 'warm' })],
   seconds: 26,
 };
@@ -194,10 +199,37 @@ describe('the words of a press plan', () => {
     expect(sayPause(corner, 5)).toContain('nothing is lost');
   });
 
+  it('say why something is pressed by itself, and why something is peeled early', () => {
+    const both = [...layers, { id: 'gold', name: 'Gold' }];
+    const apart = {
+      because: 'temperature',
+      later: 'gold',
+      before: 'white',
+      wanted: 150,
+      borne: 140,
+      unit: '°C',
+      atC: null,
+    } as const;
+    expect(sayApart(apart, both, inCelsius)).toContain('one asks for 150 °C at least, the other takes 140 °C at most');
+    expect(
+      sayApart({ ...apart, because: 'lies over', wanted: null, borne: null, unit: null }, both, inCelsius),
+    ).toContain('it lies over it');
+    const pressing = { layers: ['white'], dialled: 150, celsius: 150, dwellSeconds: 2, pressure: 4 };
+    const white = { id: 'white', name: 'Smooth white', dwellSeconds: 15, rate: 1 };
+    expect(sayPeeledEarly(white, pressing, 15)).toBe(
+      'Smooth white is peeled after 2 s: it gets the other 13 s under what is pressed later.',
+    );
+    expect(sayPeeledEarly(white, { ...pressing, dwellSeconds: 15 }, 15)).toBeNull();
+  });
+
   it('say by how many seconds, at which temperature', () => {
     const tight = { needs: 'white', bears: 'gold', in: 'heat', wanted: 20, borne: 20.4, unit: 's', atC: 150 } as const;
     expect(sayAtOdds(tight, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam', inCelsius)).toContain(
       'narrower than a step',
+    );
+    const between = { ...tight, in: 'whole seconds', wanted: 2.2, borne: 2.8 } as const;
+    expect(sayAtOdds(between, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam', inCelsius)).toContain(
+      'would take 2.2 to 2.8 s at 150 °C: no whole second',
     );
     const odds = { needs: 'white', bears: 'gold', in: 'heat', wanted: 27, borne: 11, unit: 's', atC: 150 } as const;
     expect(sayAtOdds(odds, [...layers, { id: 'gold', name: 'Gold' }], null, 'Clam', inCelsius)).toBe(

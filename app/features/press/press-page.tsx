@@ -16,12 +16,13 @@ import { useTokens } from '../../ui/theme';
 import { useUnits } from '../../ui/units';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { ApiError } from '../api/client';
 import { OutcomeKeys } from '../book/outcome-keys';
 import { MaterialShelf } from '../jobs/material-shelf';
 import { useAct, useJob } from '../jobs/queries';
 import { LayersPicture } from './layers-picture';
 import { PhaseList, PhaseRule } from './phase-rule';
-import { sayAtOdds, sayMend, sayPressings } from './phase-words';
+import { sayApart, sayAtOdds, sayMend, sayPeeledEarly, sayPressings } from './phase-words';
 import { useBeginPressing, useJobPressings, useJudgePressing, usePressPlan } from './queries';
 import { TimerCard, TimerKeys } from './timer-card';
 
@@ -113,6 +114,15 @@ function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
                 <Aside key={id}>{`because nobody has looked at ${name} yet`}</Aside>
               ))}
           </View>
+          {plan.apart.map((apart) => (
+            <Aside key={`${apart.later} ${apart.before}`}>{sayApart(apart, view.layers, units)}</Aside>
+          ))}
+          {view.layers.map((layer) => {
+            const pressing = plan.pressings.find(({ layers }) => layers.includes(layer.id))!;
+            const heat = plan.heat.find(({ layerId }) => layerId === layer.id)!;
+            const early = sayPeeledEarly(layer, pressing, heat.gotSeconds);
+            return early ? <Aside key={layer.id}>{early}</Aside> : null;
+          })}
         </>
       ) : null}
       {none ? (
@@ -126,7 +136,7 @@ function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
       <LayersPicture view={view} />
       {places.length > 1 ? (
         <Strong style={{ color: ember }}>
-          {`The design is ${formatNumber(design.widthMm, 0)} × ${formatNumber(design.heightMm, 0)} mm, larger than the plate: it is set down ${places.length} times, with seams that are pressed twice.`}
+          {`The design is ${formatNumber(design.widthMm, 0)} × ${formatNumber(design.heightMm, 0)} mm, larger than the plate: it is set down ${places.length} times, with places that are pressed ${view.overlaps === 2 ? 'twice' : `${view.overlaps} times`}.`}
         </Strong>
       ) : null}
       <MaterialShelf
@@ -147,6 +157,7 @@ function PlanLeaf({ view, job }: { view: PressPlanView; job: JobDetail }) {
 function Judge({ pressing }: { pressing: PressingView }) {
   const { ember, moss, rust } = useTokens();
   const judging = useJudgePressing(pressing.jobId ?? '');
+  const asked = judging.isError && judging.error instanceof ApiError && judging.error.code === 'out-of-reason';
   const isOpen = pressing.layers.some(({ outcome }) => outcome === null);
   return (
     <Leaf edge={isOpen ? ember : moss} testID="pressed">
@@ -184,6 +195,20 @@ function Judge({ pressing }: { pressing: PressingView }) {
         <Body role="alert" style={{ color: rust }}>
           {judging.error.message}
         </Body>
+      ) : null}
+      {asked && judging.variables ? (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
+          <TextKey
+            title="Leave it out of the book"
+            icon="eraser"
+            onPress={() => judging.judge({ ...judging.variables!, counts: false })}
+          />
+          <TextKey
+            title="It counts"
+            icon="check"
+            onPress={() => judging.judge({ ...judging.variables!, counts: true })}
+          />
+        </View>
       ) : null}
     </Leaf>
   );

@@ -95,16 +95,22 @@ export const usePlate = ({ id, at, state, isRead }: PressingView) =>
     retry: false,
   }).data?.plate ?? null;
 
+/** How a layer came out; where that is out of all reason, whether it counts all the same. */
+interface LayerVerdict {
+  id: string;
+  layerId: string;
+  outcome: Outcome | null;
+  counts?: boolean;
+}
+
 export function useJudgePressing(jobId: string) {
   const client = useQueryClient();
-  const write = usePressingWrite(
-    jobId,
-    ({ id, ...verdict }: { id: string; layerId: string; outcome: Outcome | null }) =>
-      call<PressingView>(paths.pressingOutcome(id), { method: 'POST', body: verdict }),
+  const write = usePressingWrite(jobId, ({ id, ...verdict }: LayerVerdict) =>
+    call<PressingView>(paths.pressingOutcome(id), { method: 'POST', body: verdict }),
   );
   return {
     ...write,
-    judge: (verdict: { id: string; layerId: string; outcome: Outcome | null }) =>
+    judge: (verdict: LayerVerdict) =>
       write.mutate(verdict, { onSettled: () => void client.invalidateQueries({ queryKey: ['recipes'] }) }),
   };
 }

@@ -17,6 +17,11 @@ export interface PressLayerView {
   temper: Temper;
   /** How often somebody looked at what came of its recipe. */
   evidence: number;
+  /** What its recipe says: all its seconds, and °C at the plate. */
+  dwellSeconds: number;
+  temperatureC: number;
+  /** So many of them are out of all reason beside that, and do not count. */
+  leftOut: number;
   window: HeatWindow;
   /** At this temperature its heat is said in seconds, °C, and how much a second counts there. */
   atC: number;
@@ -38,6 +43,8 @@ export interface PressPlanView {
   /** What is pressed takes up so much, and where the plate is set down for it. */
   design: { widthMm: number; heightMm: number };
   places: PlatePlace[];
+  /** How often the most pressed place is pressed. */
+  overlaps: number;
   phases: PlanPhase[];
   /** All of it with what hands do, s. */
   seconds: number;

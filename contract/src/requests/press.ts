@@ -7,6 +7,7 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
+  IsOptional,
   IsString,
   IsUUID,
   Length,
@@ -37,4 +38,6 @@ export class PressingTicks {
 export class PressingVerdict {
   @IsUUID() layerId!: string;
   @ValidateIf((verdict: PressingVerdict) => verdict.outcome !== null) @IsIn(OUTCOMES) outcome!: Outcome | null;
+  /** Where it is out of all reason beside the recipe: whether it counts as evidence. Nothing is kept until that is said. */
+  @IsOptional() @IsBoolean() counts?: boolean;
 }

@@ -11,7 +11,7 @@ export interface AtOdds {
   needs: string;
   /** and a layer, or the ground, that bears less. */
   bears: string;
-  in: 'temperature' | 'heat' | 'pressure' | 'heat under the overlapping plate' | 'press';
+  in: 'temperature' | 'heat' | 'pressure' | 'heat under the overlapping plate' | 'press' | 'whole seconds';
   /** What is wanted at least, and what is borne at most: °C, s at `atC`, or turns. */
   wanted: number;
   borne: number;
@@ -44,12 +44,13 @@ export function atOdds(
   const atC = layers.at(-1)!.temperatureC;
   const tacks = layers.slice(1).reduce((sum, { temperatureC }) => sum + 2 * heatRate(temperatureC), 0);
   const wanted = Math.max(...layers.map(({ id }) => windows.get(id)!.fromSeconds)) + tacks;
+  const borne = windows.get(first.id)!.toSeconds / overlaps;
   return {
     needs: layers.at(-1)!.id,
     bears: first.id,
-    in: 'heat',
+    in: wanted > borne ? 'heat' : 'whole seconds',
     wanted: wanted / heatRate(atC),
-    borne: windows.get(first.id)!.toSeconds / overlaps / heatRate(atC),
+    borne: borne / heatRate(atC),
     unit: 's',
     atC: Math.min(atC, press.temperatures.at(-1)!.celsius),
   };
@@ -143,8 +144,8 @@ function between(
       atC: null,
     };
   }
-  // They meet only between two steps of the dial or of the timer.
-  return byHeat;
+  // They meet only between two whole seconds of the timer.
+  return { ...byHeat, in: 'whole seconds' };
 }
 
 /** The least heat that the lower of two has in the end, in seconds at 150 °C: its own, and what reaches it of the upper one's. */

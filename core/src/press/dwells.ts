@@ -65,6 +65,19 @@ export function dwellsFor(
   };
   const over = room(least);
   if (over < 1 - 1e-9) return null;
+  // As the recipes say, wherever that comes out right: what is dialled in is then what stands in the book.
+  const said = new Array<number>(groups.length).fill(0);
+  for (let k = groups.length - 1; k >= 0; k--) {
+    const heats = groups[k].map(({ dwellSeconds, temperatureC }) => dwellSeconds * heatRate(temperatureC));
+    const mean = heats.reduce((sum, heat) => sum + heat, 0) / heats.length;
+    said[k] = Math.max(least[k], mean - later(k, said));
+  }
+  const asSaid = wholeSeconds(
+    said.map((heat, k) => heat / rates[k]),
+    press,
+    holds,
+  );
+  if (asSaid) return asSaid;
   // And half of what may be more, by ratio, so that all lie in the middle of what is left; less where more comes through the blank
   // than in proportion.
   for (const part of isBothSided ? [1 / 2, 1 / 4, 1 / 8, 0] : [1 / 2]) {

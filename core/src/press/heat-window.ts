@@ -25,25 +25,34 @@ const SAME_GLUE_C = 8;
 /** And so far on the knob, in its own turns. */
 const SAME_PRESSURE = 1;
 
+/** How far off a recipe is at first, as a standard deviation in log dose; three of them are out of all reason. */
+const GUESS_SPREAD = 0.6;
+const OUT_OF_REASON = 3;
+/** How much a recipe's own numbers count beside each pressing that came out right, as so many of those. */
+const RECIPE_COUNTS = 0.5;
+
 const doseOf = ({ temperatureC, dwellSeconds }: Pick<PressEvidence, 'temperatureC' | 'dwellSeconds'>): number =>
   Math.log(Math.max(dwellSeconds, 0.1) * heatRate(temperatureC));
 
 /**
  * The temperatures, the heat and the pressure at which a layer comes out right. What was right lies in it; what was not enough or
  * too much bounds it, half way to what was right; beyond that it is as wide as is usual for the process, less what is not sure by
- * the recipe's temper. Heat is counted by the Arrhenius dose, in seconds at 150 °C.
+ * the recipe's temper. Its recipe counts as it stood before; what is out of all reason beside it does not count.
+ * Heat is counted by the Arrhenius dose, in seconds at 150 °C.
  * @example windowOf(layer) // { fromC: 145, toC: 155, fromSeconds: 12, toSeconds: 19, pressure: { from: 3, to: 5 } }
  */
 export function windowOf(layer: HeatLayer): HeatWindow {
   const spread = SPREAD[layer.temper];
   const half = processOf('heat-press').window / 2;
-  const rights = layer.evidence.filter(({ outcome }) => outcome === 'right');
+  const evidence = layer.evidence.filter((one) => isInReason(layer, one));
+  const rights = evidence.filter(({ outcome }) => outcome === 'right');
   const seen = rights.length > 0 ? rights : [layer];
-  const under = layer.evidence.filter(({ outcome }) => outcome.endsWith('under')).map(doseOf);
-  const over = layer.evidence.filter(({ outcome }) => outcome.endsWith('over')).map(doseOf);
+  const under = evidence.filter(({ outcome }) => outcome.endsWith('under')).map(doseOf);
+  const over = evidence.filter(({ outcome }) => outcome.endsWith('over')).map(doseOf);
   const [low, high] =
     rights.length > 0 ? extent(rights.map(doseOf)) : extent([shifted(doseOf(layer), under, over, half)]);
-  const middle = (low + high) / 2;
+  // The recipe is where right was taken to lie before: what came out right draws the window there, the more often the more.
+  const middle = rights.length > 0 ? drawn(doseOf(layer), (low + high) / 2, rights.length) : (low + high) / 2;
   const below = Math.max(-Infinity, ...under.filter((dose) => dose < low));
   const above = Math.min(Infinity, ...over.filter((dose) => dose > high));
   const from = Math.min(low, Math.max(middle - half + spread.dose, (below + low) / 2));
@@ -61,6 +70,23 @@ export function windowOf(layer: HeatLayer): HeatWindow {
         ? { from: Math.min(...pressures) - SAME_PRESSURE, to: Math.max(...pressures) + SAME_PRESSURE }
         : null,
   };
+}
+
+const drawn = (recipe: number, seen: number, times: number): number =>
+  (RECIPE_COUNTS * recipe + times * seen) / (RECIPE_COUNTS + times);
+
+/**
+ * Whether what came of a pressing can be believed beside its recipe: one second where fifteen are asked for does not hold everywhere,
+ * however it was scored; that it did not hold is no wonder.
+ * @param recipe its temperature at the plate, °C, and all its seconds
+ */
+export function isInReason(
+  recipe: Pick<PressEvidence, 'temperatureC' | 'dwellSeconds'>,
+  pressed: Pick<PressEvidence, 'temperatureC' | 'dwellSeconds' | 'outcome'>,
+): boolean {
+  const off = doseOf(pressed) - doseOf(recipe);
+  const isExpected = off < 0 ? pressed.outcome.endsWith('under') : pressed.outcome.endsWith('over');
+  return isExpected || Math.abs(off) <= OUT_OF_REASON * GUESS_SPREAD;
 }
 
 /** Where right may lie when nothing was right yet: away from all that was not. */

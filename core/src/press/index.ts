@@ -1,9 +1,10 @@
 export { phaseAt, pressPhases, pressSeconds, type PressPhase } from './phases';
 export type { Ground, HeatLayer, PressEvidence } from './layer';
-export { windowOf, type HeatWindow } from './heat-window';
+export { isInReason, windowOf, type HeatWindow } from './heat-window';
 export { atPlate, plateCelsius, pressScale, type PressScale } from './press-scale';
 export { planPress, type FoundPlan, type LayerHeat, type Pressing, type PressPlan, type PressWish } from './plan-press';
 export type { AtOdds } from './at-odds';
+export type { Apart } from './why-apart';
 export { liesOverOf, type LyingLayer } from './lies-over';
 export { farSideCelsius, heatThrough, type Slab } from './through-blank';
 export { platePlaces, type PlatePlace, type PlatePlaces } from './plate-places';

@@ -102,6 +102,19 @@ describe('the phases of a pressing', () => {
 });
 
 describe('a plate smaller than the design', () => {
+  it.each([
+    [286, 100, 150, 150, 3],
+    [482, 103, 242, 99, 6],
+    [250, 120, 150, 150, 2],
+    [120, 120, 150, 150, 1],
+    [250, 250, 150, 150, 4],
+  ])(
+    'presses %s × %s mm under %s × %s mm as often as the plates lie over one place',
+    (width, height, w, l, overlaps) => {
+      expect(platePlaces({ widthMm: width, heightMm: height }, { widthMm: w, lengthMm: l }).overlaps).toBe(overlaps);
+    },
+  );
+
   it('is set down evenly, with seams', () => {
     expect(platePlaces({ widthMm: 250, heightMm: 120 }, { widthMm: 150, lengthMm: 150 })).toEqual({
       places: [

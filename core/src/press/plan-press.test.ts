@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { heatRate } from '../recipes';
 import { heatThrough } from './through-blank';
-import { planPress, windowOf, type HeatLayer, type PressScale } from './index';
+import { isInReason, planPress, windowOf, type HeatLayer, type PressScale } from './index';
 
 const CLAM: PressScale = {
   temperatures: Array.from({ length: 161 }, (_, i) => ({ dial: 60 + i, celsius: 60 + i })),
@@ -75,7 +75,89 @@ describe('the window of a layer', () => {
   });
 });
 
+describe('what is out of all reason', () => {
+  const once = layer('once', { temper: 'bronze', evidence: [] });
+  const seen = (outcome: 'right' | 'under' | 'over', dwellSeconds: number) => ({
+    outcome,
+    temperatureC: 150,
+    dwellSeconds,
+    pressure: 4,
+  });
+
+  it('does not move the window: a plate that was up after a second, scored right', () => {
+    expect(windowOf({ ...once, evidence: [seen('right', 1)] })).toEqual(windowOf(once));
+    const { plan } = planPress({ layers: [{ ...once, evidence: [seen('right', 1)] }], ground: JERSEY, press: CLAM });
+    expect(plan!.pressings[0]).toMatchObject({ dwellSeconds: 15, celsius: 150 });
+    expect(isInReason(once, seen('right', 1))).toBe(false);
+    expect(isInReason(once, seen('right', 10))).toBe(true);
+    expect(isInReason(once, seen('under', 1))).toBe(true);
+    expect(isInReason(once, seen('right', 200))).toBe(false);
+  });
+
+  it('is not one that is only a little off: the window is drawn there, and the recipe still counts', () => {
+    const drawn = windowOf({ ...once, evidence: [seen('right', 10)] });
+    expect(drawn.fromSeconds).toBeLessThanOrEqual(10);
+    expect(drawn.toSeconds).toBeLessThan(windowOf(once).toSeconds);
+    const often = windowOf({ ...once, evidence: Array.from({ length: 8 }, () => seen('right', 10)) });
+    expect(often.toSeconds).toBeLessThan(drawn.toSeconds);
+  });
+});
+
 describe('a press plan', () => {
+  it('says what the recipe says, wherever that comes out right', () => {
+    for (const dwellSeconds of [4, 15, 40]) {
+      const evidence = [{ outcome: 'right' as const, temperatureC: 150, dwellSeconds, pressure: 4 }];
+      const { plan } = planPress({ layers: [layer('a', { dwellSeconds, evidence })], ground: JERSEY, press: CLAM });
+      expect(plan!.pressings[0]).toMatchObject({ dwellSeconds, celsius: 150, pressure: 4 });
+    }
+  });
+
+  it('tries the steps of the dial beside the one that the recipes say, before it says that there is none', () => {
+    const coarse: PressScale = {
+      ...CLAM,
+      temperatures: [135, 137.5, 140, 142.5].map((celsius) => ({ dial: celsius, celsius })),
+    };
+    // At 140 °C 2.2 to 2.8 s would do, where no whole second lies; at 137.5 °C it is longer.
+    const seen = (outcome: 'right' | 'under' | 'over', dwellSeconds: number) => ({
+      outcome,
+      temperatureC: 140,
+      dwellSeconds,
+      pressure: 4,
+    });
+    const narrow = layer('narrow', {
+      temperatureC: 140,
+      dwellSeconds: 2.5,
+      temper: 'blue',
+      evidence: [seen('right', 2.5), seen('under', 1.94), seen('over', 3.15)],
+    });
+    const { fromSeconds, toSeconds } = windowOf(narrow);
+    expect(Math.floor(toSeconds / heatRate(140))).toBeLessThan(fromSeconds / heatRate(140));
+    const { plan } = planPress({ layers: [narrow], ground: JERSEY, press: coarse });
+    expect(plan).not.toBeNull();
+    expect(plan!.pressings[0].celsius).not.toBe(140);
+    const { none } = planPress({
+      layers: [narrow],
+      ground: JERSEY,
+      press: { ...coarse, temperatures: [{ dial: 140, celsius: 140 }] },
+    });
+    expect(none).toMatchObject({ in: 'whole seconds' });
+    expect(Math.floor(none!.borne)).toBeLessThan(none!.wanted);
+  });
+
+  it('says why something is pressed by itself', () => {
+    const over = planPress({ layers: [white, glitter], ground: JERSEY, press: CLAM }).plan!;
+    expect(over.apart).toMatchObject([{ because: 'lies over', later: 'glitter', before: 'white' }]);
+    const soft = layer('soft', {
+      temperatureC: 120,
+      heatLimitC: 130,
+      evidence: [{ outcome: 'right', temperatureC: 120, dwellSeconds: 60, pressure: 4 }],
+      dwellSeconds: 60,
+    });
+    const apart = planPress({ layers: [soft, white], ground: JERSEY, press: CLAM, liesOver: () => false }).plan!;
+    expect(apart.apart).toMatchObject([{ because: 'temperature', wanted: 144, unit: '°C' }]);
+    expect(apart.apart[0].borne!).toBeLessThan(144);
+  });
+
   it('presses two films that lie side by side in one go, if they suit each other', () => {
     const { plan } = planPress({ layers: [white, glitter], ground: JERSEY, press: CLAM, liesOver: () => false });
     expect(plan?.pressings.map(({ layers }) => layers)).toEqual([['white', 'glitter']]);

@@ -5,7 +5,8 @@ import { dwellsFor } from './dwells';
 import { heatAgain } from './heat-again';
 import { windowOf, type HeatWindow } from './heat-window';
 import type { Ground, HeatLayer } from './layer';
-import { plateSetFor } from './plate-set';
+import { plateSetsFor, type PlateSet } from './plate-set';
+import { whyApart, type Apart } from './why-apart';
 import type { PressScale } from './press-scale';
 
 /** What is laid on the blank, and how it is pressed. */
@@ -41,6 +42,8 @@ export interface LayerHeat {
 export interface FoundPlan {
   pressings: Pressing[];
   heat: LayerHeat[];
+  /** Why each pressing after the first is one by itself. */
+  apart: Apart[];
   /** No better than the least proven of its layers. */
   grade: Temper;
 }
@@ -58,22 +61,53 @@ export function planPress(wish: PressWish): PressPlan {
   if (layers.length === 0) throw new RangeError('At least one layer was expected on the blank; none came.');
   const windows = new Map(layers.map((layer) => [layer.id, windowOf(layer)]));
   const least = Math.min(wish.ground.heatLimitC ?? Infinity, ...layers.map(({ heatLimitC }) => heatLimitC ?? Infinity));
-  const common = plateSetFor(layers, windows, wish.press, least);
-  const ways = [
-    ...(common ? [() => common] : []),
-    (group: readonly HeatLayer[], limitC: number) => plateSetFor(group, windows, wish.press, limitC),
-  ];
-  for (const setFor of ways)
-    for (const groups of arrangements(wish, setFor)) {
-      const dwells = dwellsFor(
-        groups.map((group) => group.layers),
-        groups.map(({ set }) => set.celsius),
-        windows,
-        wish,
-      );
-      if (dwells) return { plan: found(groups, dwells, windows, wish), none: null };
+  const common = plateSetsFor(layers, windows, wish.press, least).slice(0, MOST_SETS);
+  const tried = (groups: readonly SetGroup[]): PressPlan | null => {
+    const dwells = dwellsFor(
+      groups.map((group) => group.layers),
+      groups.map(({ set }) => set.celsius),
+      windows,
+      wish,
+    );
+    return dwells && { plan: found(groups, dwells, windows, wish), none: null };
+  };
+  if (common.length > 0)
+    for (const groups of arrangements(wish, () => common[0]))
+      for (const set of common) {
+        const plan = tried(groups.map((group) => ({ ...group, set })));
+        if (plan) return plan;
+      }
+  const setsFor = (group: readonly HeatLayer[], limitC: number) =>
+    plateSetsFor(group, windows, wish.press, limitC).slice(0, MOST_SETS);
+  for (const groups of arrangements(wish, (group, limitC) => setsFor(group, limitC)[0] ?? null))
+    for (const each of withOtherSets(groups, wish.ground.heatLimitC ?? Infinity, setsFor)) {
+      const plan = tried(each);
+      if (plan) return plan;
     }
   return { plan: null, none: atOdds(wish, windows, (pair) => planPress({ ...wish, layers: pair }).plan !== null) };
+}
+
+/** So many steps of the dial are tried for what is pressed in one go, and so many ways to set all that is pressed. */
+const MOST_SETS = 8;
+const MOST_WAYS = 48;
+
+/** The same groups with other steps of the dial, those that are nearest to what the recipes say first. */
+function withOtherSets(
+  groups: readonly SetGroup[],
+  groundLimitC: number,
+  setsFor: (group: readonly HeatLayer[], limitC: number) => PlateSet[],
+): SetGroup[][] {
+  let limitC = groundLimitC;
+  let ways: { groups: SetGroup[]; off: number }[] = [{ groups: [], off: 0 }];
+  for (const { layers } of groups) {
+    limitC = Math.min(limitC, ...layers.map(({ heatLimitC }) => heatLimitC ?? Infinity));
+    const sets = setsFor(layers, limitC);
+    ways = ways
+      .flatMap((way) => sets.map((set, i) => ({ groups: [...way.groups, { layers, set }], off: way.off + i })))
+      .sort((a, b) => a.off - b.off)
+      .slice(0, MOST_WAYS);
+  }
+  return ways.map((way) => way.groups);
 }
 
 /** What is found, with the heat that each layer has by the end. */
@@ -81,7 +115,7 @@ function found(
   groups: readonly SetGroup[],
   dwells: readonly number[],
   windows: ReadonlyMap<string, HeatWindow>,
-  { layers, ground }: PressWish,
+  { layers, ground, liesOver = () => true }: PressWish,
 ): FoundPlan {
   const given = groups.map(({ layers: own, set: { celsius } }, k) => ({
     layers: own,
@@ -102,6 +136,7 @@ function found(
         gotSeconds: given[k].heat + heatAgain(layer, k, given, ground),
       };
     }),
+    apart: groups.slice(1).map((group, k) => whyApart(group.layers, groups.slice(0, k + 1), windows, liesOver)),
     grade: TEMPERS[Math.min(...layers.map(({ temper }) => TEMPERS.indexOf(temper)))],
   };
 }

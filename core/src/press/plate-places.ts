@@ -6,8 +6,8 @@ export interface PlatePlace {
 
 export interface PlatePlaces {
   places: PlatePlace[];
-  /** How often the most pressed place of the design is pressed: 1, 2 along a seam, 4 where four meet. */
-  overlaps: 1 | 2 | 4;
+  /** How often the most pressed place of the design is pressed, counted as the plates lie: 1, 2 along a seam, more where several meet. */
+  overlaps: number;
 }
 
 /** Neighbouring places of a plate lie over each other by so much, mm: its rim is cooler. */
@@ -30,10 +30,9 @@ export function platePlaces(
     );
   const across = along(design.widthMm, plate.widthMm);
   const down = along(design.heightMm, plate.lengthMm);
-  const seams = (across.length > 1 ? 1 : 0) + (down.length > 1 ? 1 : 0);
   return {
     places: down.flatMap((y) => across.map((x) => ({ x, y }))),
-    overlaps: seams === 2 ? 4 : seams === 1 ? 2 : 1,
+    overlaps: mostAtOnce(across, plate.widthMm) * mostAtOnce(down, plate.lengthMm),
   };
 }
 
@@ -44,3 +43,7 @@ function along(lengthMm: number, plateMm: number): number[] {
   const step = (lengthMm - plateMm) / (count - 1);
   return Array.from({ length: count }, (_, i) => i * step);
 }
+
+/** Under how many of the plates the most covered place along one side lies; where two only touch, that is no place. */
+const mostAtOnce = (from: readonly number[], plateMm: number): number =>
+  Math.max(...from.map((start) => from.filter((other) => other <= start && other + plateMm > start + 1e-9).length));

@@ -10,37 +10,25 @@ export interface PlateSet {
 }
 
 /**
- * What suits all of a group: as near to what the recipes say as the dial can be; null where nothing on dial and knob suits all.
+ * All that suits a group, the nearest to what the recipes say first; none where nothing on dial and knob suits all.
  * @param limitC what all that lies there bears, °C
  */
-export function plateSetFor(
+export function plateSetsFor(
   group: readonly HeatLayer[],
   windows: ReadonlyMap<string, HeatWindow>,
   press: PressScale,
   limitC: number,
-): PlateSet | null {
+): PlateSet[] {
   const own = group.map(({ id }) => windows.get(id)!);
-  const step = warmest(
-    press,
-    Math.max(...own.map(({ fromC }) => fromC)),
-    Math.min(limitC, ...own.map(({ toC }) => toC)),
-    group.reduce((sum, { temperatureC }) => sum + temperatureC, 0) / group.length,
-  );
   const pressure = pressureFor(press, own);
-  return step && pressure !== undefined ? { dialled: step.dial, celsius: step.celsius, pressure } : null;
-}
-
-/** The step of the dial between two temperatures that is nearest to what the recipes say. */
-function warmest(
-  press: PressScale,
-  from: number,
-  to: number,
-  wanted: number,
-): PressScale['temperatures'][number] | null {
-  const within = press.temperatures.filter(({ celsius }) => celsius >= from - 1e-9 && celsius <= to + 1e-9);
-  return within.length === 0
-    ? null
-    : within.reduce((best, step) => (Math.abs(step.celsius - wanted) < Math.abs(best.celsius - wanted) ? step : best));
+  if (pressure === undefined) return [];
+  const from = Math.max(...own.map(({ fromC }) => fromC));
+  const to = Math.min(limitC, ...own.map(({ toC }) => toC));
+  const wanted = group.reduce((sum, { temperatureC }) => sum + temperatureC, 0) / group.length;
+  return press.temperatures
+    .filter(({ celsius }) => celsius >= from - 1e-9 && celsius <= to + 1e-9)
+    .sort((a, b) => Math.abs(a.celsius - wanted) - Math.abs(b.celsius - wanted))
+    .map(({ dial, celsius }) => ({ dialled: dial, celsius, pressure }));
 }
 
 /** The knob for a group; null where there is none or nobody knows, undefined where no place on it suits all. */

@@ -213,6 +213,19 @@ describe('a pressing', () => {
     // The plate was hardly down: it says so.
     const told = (await evidence()).find(({ jobName }) => jobName === 'Boat numbers');
     expect(told).toMatchObject({ kind: 'run', outcome: 'under', settings: { dwell: 1 } });
+    // Out of all reason: it is asked about before anything is written down.
+    const say = (body: object) =>
+      api()
+        .post(paths.pressingOutcome(now.id))
+        .send({ layerId: layer.id, ...body });
+    const asked = await say({ outcome: 'right' });
+    expect([asked.status, asked.body.error.code]).toEqual([409, 'out-of-reason']);
+    expect(asked.body.error.message).toContain('its recipe says');
+    expect((await evidence()).find(({ jobName }) => jobName === 'Boat numbers')).toMatchObject({ outcome: 'under' });
+    expect((await say({ outcome: 'right', counts: false }).expect(200)).body.layers[0].outcome).toBe('right');
+    expect((await evidence()).some(({ jobName }) => jobName === 'Boat numbers')).toBe(false);
+    await say({ outcome: 'right', counts: true }).expect(200);
+    expect((await evidence()).find(({ jobName }) => jobName === 'Boat numbers')).toMatchObject({ outcome: 'right' });
     await api().post(paths.pressingOutcome(now.id)).send({ layerId: layer.id, outcome: null }).expect(200);
     expect((await evidence()).some(({ jobName }) => jobName === 'Boat numbers')).toBe(false);
   });

@@ -5,6 +5,7 @@ import { familyOf, type FamilyName } from '@keen-anvil/core/materials';
 import type { Prepared } from '@keen-anvil/core/preparation';
 import {
   atPlate,
+  isInReason,
   liesOverOf,
   PEELS,
   planPhases,
@@ -23,6 +24,7 @@ import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { listEvidence, type EvidenceRow } from '../queries/evidence';
+import { findDocument } from '../queries/documents';
 import { jobDetail } from './job-views';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
@@ -50,7 +52,10 @@ export async function pressPlanOf(
 ): Promise<{ view: PressPlanView; jobName: string; machine: Machine; prepared: Prepared[] }> {
   const job = await jobDetail(pool, heavy, workshopId, jobId);
   const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const steps = await pressSteps(pool, workshopId, job, shop);
+  const steps = asDrawn(
+    await pressSteps(pool, workshopId, job, shop),
+    (await findDocument(pool, workshopId, jobId))?.document.parts ?? [],
+  );
   const machine = shop.machines.get(steps[0].machineId)!;
   const recipeIds = steps.flatMap(({ match }) => match.recipe?.id ?? []);
   const evidence = await listEvidence(pool, workshopId, recipeIds);
@@ -109,10 +114,18 @@ export async function pressPlanOf(
       none,
       design,
       places,
+      overlaps,
       phases,
       seconds: planSeconds(phases),
     },
   };
+}
+
+/** What is pressed in the order in which it is drawn: what is drawn later lies higher. */
+function asDrawn(steps: readonly StepView[], drawn: readonly { id: string }[]): StepView[] {
+  const turns = new Map(drawn.map(({ id }, i) => [id, i]));
+  const first = ({ parts }: StepView) => Math.min(...parts.map(({ id }) => turns.get(id) ?? Infinity));
+  return [...steps].sort((a, b) => first(a) - first(b));
 }
 
 /** What of a job is pressed: steps at a press, and films that are cut in it, on the press that the book knows best for them. @throws Problem where there is nothing */
@@ -259,6 +272,9 @@ const layerView = ({ step, layer, evidence, colour }: Pressed, plan: FoundPlan |
     recipeId: step.match.recipe?.id ?? null,
     temper: layer.temper,
     evidence,
+    dwellSeconds: layer.dwellSeconds,
+    temperatureC: layer.temperatureC,
+    leftOut: layer.evidence.filter((one) => !isInReason(layer, one)).length,
     window: windowOf(layer),
     atC,
     rate: heatRate(atC),

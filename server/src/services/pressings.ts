@@ -7,11 +7,12 @@ import type {
   PressingView,
 } from '@keen-anvil/contract';
 import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
-import { type PlanPhase } from '@keen-anvil/core/press';
+import { atPlate, isInReason, type PlanPhase } from '@keen-anvil/core/press';
 import { preparationFor, unticked, type PreparationLine } from '@keen-anvil/core/preparation';
 import { plateNow, seedFromId } from '@keen-anvil/core/standins';
 import { turnTimer, wasForgotten } from '@keen-anvil/core/timers';
 import { heatRate } from '@keen-anvil/core/recipes';
+import { formatNumber } from '@keen-anvil/core/units';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
 import { inTransaction, type Db } from '../db/pool';
@@ -122,7 +123,8 @@ export class Pressings {
   }
 
   /** Keeps how a layer came out; it is evidence for its recipe, with the heat that it really got. */
-  async judge(workshopId: string, id: string, { layerId, outcome }: PressingVerdict): Promise<PressingView> {
+  async judge(workshopId: string, id: string, verdict: PressingVerdict): Promise<PressingView> {
+    const { layerId, outcome } = verdict;
     const jobId = await inTransaction(this.pool, async (db) => {
       const row = await lockPressing(db, workshopId, id);
       if (!row) throw notFound('That pressing');
@@ -132,32 +134,7 @@ export class Pressings {
       const { [layerId]: _was, ...others } = row.outcomes;
       await judgePressing(db, workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
       // Of a plate that was forgotten nobody knows what lay under it for how long.
-      if (layer.recipeId && !wasForgotten(row)) {
-        const recipe = (await newestRevisions(db, workshopId, [layer.recipeId])).get(layer.recipeId);
-        const first = row.phases.find((phase) => phase.kind === 'press' && phase.layerIds.includes(layerId));
-        if (recipe && first) {
-          const machine = (await listMachines(db, workshopId)).find((one) => one.id === row.machineId);
-          const second = recipe.settings.second ?? 0;
-          const seconds = Math.max(1, Math.round(heatOn(row, layerId) / heatRate(first.celsius!)) - second);
-          const temperature = machine && dialOf(machine, 'temperature');
-          await keepPressed(db, workshopId, {
-            id: uuidv5(layerId, id),
-            recipeId: layer.recipeId,
-            outcome,
-            jobName: row.name,
-            settings: {
-              ...recipe.settings,
-              dwell: seconds,
-              temperature:
-                temperature && isCalibrated(temperature)
-                  ? Math.round(toDial(temperature, first.celsius!))
-                  : first.dialled!,
-              ...(first.pressure === null ? {} : { pressure: first.pressure }),
-            },
-          });
-          await refreshCards(db, workshopId, [layer.recipeId]);
-        }
-      }
+      if (layer.recipeId && !wasForgotten(row)) await keepAsEvidence(db, workshopId, row, layer.recipeId, verdict);
       return row.jobId;
     });
     return this.find(workshopId, jobId, id);
@@ -168,6 +145,47 @@ export class Pressings {
     if (!found) throw notFound('That pressing');
     return found;
   }
+}
+
+/** Keeps what came of a layer as evidence for its recipe, with the heat that it really got. @throws Problem where that is out of all reason, and nobody has said yet whether it counts */
+async function keepAsEvidence(
+  db: Db,
+  workshopId: string,
+  row: PressingRow,
+  recipeId: string,
+  { layerId, outcome, counts }: PressingVerdict,
+): Promise<void> {
+  const recipe = (await newestRevisions(db, workshopId, [recipeId])).get(recipeId);
+  const first = row.phases.find((phase) => phase.kind === 'press' && phase.layerIds.includes(layerId));
+  if (!recipe || !first) return;
+  const machine = (await listMachines(db, workshopId)).find((one) => one.id === row.machineId);
+  const second = recipe.settings.second ?? 0;
+  const heat = heatOn(row, layerId);
+  const seconds = Math.max(1, Math.round(heat / heatRate(first.celsius!)) - second);
+  const said = machine && atPlate(machine, recipe.settings);
+  const pressed = { temperatureC: first.celsius!, dwellSeconds: heat / heatRate(first.celsius!) };
+  const isOdd = outcome !== null && said !== undefined && !isInReason(said, { ...pressed, outcome });
+  if (isOdd && counts === undefined)
+    throw new Problem(
+      409,
+      'out-of-reason',
+      `It had the plate for ${formatNumber(pressed.dwellSeconds, 1)} s; its recipe says ${formatNumber(said.dwellSeconds, 0)} s. Was it really pressed so? Nothing is written down until you say.`,
+    );
+  const temperature = machine && dialOf(machine, 'temperature');
+  await keepPressed(db, workshopId, {
+    id: uuidv5(layerId, row.id),
+    recipeId,
+    outcome: isOdd && !counts ? null : outcome,
+    jobName: row.name,
+    settings: {
+      ...recipe.settings,
+      dwell: seconds,
+      temperature:
+        temperature && isCalibrated(temperature) ? Math.round(toDial(temperature, first.celsius!)) : first.dialled!,
+      ...(first.pressure === null ? {} : { pressure: first.pressure }),
+    },
+  });
+  await refreshCards(db, workshopId, [recipeId]);
 }
 
 /** Lines of several layers, each once; what keeps people safe stays last. */
