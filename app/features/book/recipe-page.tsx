@@ -168,7 +168,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
       <View>
         {recipe.evidence.map((event) => (
           <Pressable
-            key={event.id}
+            key={`${event.id} ${event.isOfParts ? event.outcome : ''}`}
             role="button"
             onPress={() => setCorrecting(event)}
             style={{
@@ -193,6 +193,10 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
                 {sameSettings(event.settings, recipe.settings)
                   ? ''
                   : ` · with ${settingsText(event.settings, machine)}`}
+                {event.onTopOf?.length
+                  ? `, on top of ${event.onTopOf.length === 1 ? 'a pass' : `${event.onTopOf.length} passes`} before`
+                  : ''}
+                {event.isOfParts ? ' · some of its parts' : ''}
               </Aside>
               {event.earlier.length ? (
                 <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside>

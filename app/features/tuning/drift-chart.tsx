@@ -31,8 +31,8 @@ export function DriftChart({
   const unit = toolKindOf(tool.kind).wearUnit;
   const events = recipe.evidence
     .filter(
-      ({ settings, toolWear, toolLife }) =>
-        toolWear !== null && toolLife === tool.lifeNumber && settings[dial.name] !== undefined,
+      ({ settings, toolWear, toolLife, onTopOf = [] }) =>
+        onTopOf.length === 0 && toolWear !== null && toolLife === tool.lifeNumber && settings[dial.name] !== undefined,
     )
     .map(({ id, settings, toolWear, outcome }) => ({
       id,

@@ -18,7 +18,7 @@ export function TrialsChart({ recipe, dial }: { recipe: RecipeDetail; dial: Retu
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const events = recipe.evidence
-    .filter(({ settings }) => settings[dial.name] !== undefined)
+    .filter(({ settings, onTopOf = [] }) => onTopOf.length === 0 && settings[dial.name] !== undefined)
     .slice(0, MOST)
     .reverse();
   const words = processOf(recipe.process).outcomes;

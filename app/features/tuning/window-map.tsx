@@ -49,7 +49,8 @@ export function WindowMap({ recipe, window, dials }: WindowMapProps) {
     .flatMap((chances, j) => chances.map((chance, i) => ({ chance, x: xs[i], y: window.ys[j] })))
     .reduce((a, b) => (b.chance > a.chance ? b : a));
   const events = recipe.evidence.filter(
-    ({ settings }) => settings[window.x] !== undefined && (!window.y || settings[window.y] !== undefined),
+    ({ settings, onTopOf = [] }) =>
+      onTopOf.length === 0 && settings[window.x] !== undefined && (!window.y || settings[window.y] !== undefined),
   );
   const words = processOf(recipe.process).outcomes;
   const unit = (dial: typeof across | undefined) => (dial?.unit ? ` ${dial.unit}` : '');

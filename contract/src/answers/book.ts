@@ -49,6 +49,10 @@ export interface EvidenceView {
   jobName: string | null;
   toolWear: number | null;
   toolLife: number | null;
+  /** Earlier passes in the same place that count in, the first first. */
+  onTopOf?: Settings[];
+  /** Said of some parts of the run, not of all of it. */
+  isOfParts?: boolean;
   /** What was said of it before, the last one first. */
   earlier: VerdictView[];
 }

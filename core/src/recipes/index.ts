@@ -14,6 +14,7 @@ export { heatRate } from './heat-rate';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';
 export { strongerPass } from './stronger-pass';
+export { bearsOn, type Happened } from './bears-on';
 export { differences, sayDifference, type SettingDifference } from './difference';
 export { revisionTurns, type TurnedRevision } from './revision-turns';
 export {

@@ -60,7 +60,8 @@ export function temperOf(source: Source, evidence: Evidence[], settled: Settled 
   let wrongs = 0;
   const ordered = evidence
     .filter((event) => !settled || event.outcome === 'right' || event.at > settled.at)
-    .sort((a, b) => a.at - b.at);
+    // Of one moment, what came out right is counted before what did not: a run that was right but for some parts.
+    .sort((a, b) => a.at - b.at || Number(b.outcome === 'right') - Number(a.outcome === 'right'));
   for (const event of ordered) {
     if (event.outcome === 'right') {
       rights += 1;

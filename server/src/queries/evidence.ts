@@ -21,8 +21,17 @@ export interface ToldRecipe extends RecipeRow {
 const DONE = (run: string) =>
   `CASE WHEN ${run}.hold ? 'lookAfter' THEN ${run}.settings || jsonb_build_object('passes', (${run}.settings ->> 'passes')::int + (${run}.hold ->> 'lookAfter')::int) ELSE ${run}.settings END`;
 
-/** A run tells of its recipe by itself; one on top of another does where it was planned so. */
-const COUNTS = (run: string) => `(${run}.on_top_of IS NULL OR ${run}.hold ? 'lookAfter')`;
+/** Passes that were done before in the same place and are not in the settings, the first first. */
+const ON_TOP_OF = (run: string) =>
+  `CASE WHEN ${run}.on_top_of IS NULL OR ${run}.hold ? 'lookAfter' THEN '[]'::jsonb ELSE (
+     WITH RECURSIVE pass AS (
+       SELECT p.on_top_of, p.settings, p.hold, 1 AS back FROM run p WHERE p.id = ${run}.on_top_of
+       UNION ALL SELECT p.on_top_of, p.settings, p.hold, pass.back + 1 FROM run p JOIN pass ON p.id = pass.on_top_of)
+     SELECT coalesce(jsonb_agg(pass.settings ORDER BY pass.back DESC), '[]') FROM pass) END`;
+
+/** What was said of some parts of a run and is not what was said of all of it; each verdict once. */
+const OF_PARTS = (run: string) =>
+  `(SELECT DISTINCT part ->> 'outcome' AS outcome FROM jsonb_array_elements(${run}.part_outcomes) AS part WHERE part ->> 'outcome' <> ${run}.outcome) AS told`;
 
 const EARLIER = (kind: 'run' | 'trial', id: string) =>
   `coalesce((SELECT jsonb_agg(jsonb_build_object('outcome', d.outcome, 'at', iso(d.given_at)) ORDER BY d.id DESC) FROM (
@@ -46,9 +55,14 @@ export async function listTold(db: Db, workshopId: string, ids: readonly string[
            FROM trial x WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id
          UNION ALL
          SELECT x.id, x.finished_at, jsonb_build_object('id', x.id, 'kind', 'run', 'outcome', x.outcome, 'at', iso(x.finished_at), 'settings', ${DONE('x')}, 'jobName', j.name,
-             'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', ${EARLIER('run', 'x.id')})
+             'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'onTopOf', ${ON_TOP_OF('x')}, 'earlier', ${EARLIER('run', 'x.id')})
            FROM run x JOIN job j ON j.id = x.job_id
-           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL AND ${COUNTS('x')}) e), '[]') AS evidence
+           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL
+         UNION ALL
+         SELECT x.id, x.finished_at, jsonb_build_object('id', x.id, 'kind', 'run', 'outcome', told.outcome, 'at', iso(x.finished_at), 'settings', ${DONE('x')}, 'jobName', j.name,
+             'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'onTopOf', ${ON_TOP_OF('x')}, 'isOfParts', true, 'earlier', '[]'::jsonb)
+           FROM run x JOIN job j ON j.id = x.job_id CROSS JOIN LATERAL ${OF_PARTS('x')}
+           WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id AND x.outcome IS NOT NULL) e), '[]') AS evidence
      FROM recipe r ${RECIPE_JOINS} WHERE r.workshop_id = $1 AND r.id = ANY ($2::uuid[])`,
     [workshopId, ids],
   );
@@ -58,12 +72,17 @@ export async function listTold(db: Db, workshopId: string, ids: readonly string[
 /** Everything that happened with some recipes (all where `null`): trials, and runs that were scored; newest first. */
 export async function listEvidence(db: Db, workshopId: string, recipeIds: string[] | null): Promise<EvidenceRow[]> {
   const { rows } = await db.query<EvidenceRow>(
-    `SELECT t.id, t.recipe_id AS "recipeId", c.tool_id AS "toolId", t.kind, t.outcome, t.made_at AS at, t.settings, t.job_name AS "jobName", t.tool_wear AS "toolWear", t.tool_life AS "toolLife"
+    `SELECT t.id, t.recipe_id AS "recipeId", c.tool_id AS "toolId", t.kind, t.outcome, t.made_at AS at, t.settings, t.job_name AS "jobName", t.tool_wear AS "toolWear", t.tool_life AS "toolLife",
+         '[]'::jsonb AS "onTopOf", false AS "isOfParts"
        FROM trial t JOIN recipe c ON c.workshop_id = t.workshop_id AND c.id = t.recipe_id WHERE t.workshop_id = $1 AND ($2::uuid[] IS NULL OR t.recipe_id = ANY ($2))
      UNION ALL
-     SELECT r.id, r.recipe_id, c.tool_id, 'run', r.outcome, r.finished_at, ${DONE('r')}, j.name, r.tool_wear, r.tool_life
+     SELECT r.id, r.recipe_id, c.tool_id, 'run', r.outcome, r.finished_at, ${DONE('r')}, j.name, r.tool_wear, r.tool_life, ${ON_TOP_OF('r')}, false
        FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id
-       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ${COUNTS('r')} AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
+       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
+     UNION ALL
+     SELECT r.id, r.recipe_id, c.tool_id, 'run', told.outcome, r.finished_at, ${DONE('r')}, j.name, r.tool_wear, r.tool_life, ${ON_TOP_OF('r')}, true
+       FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id CROSS JOIN LATERAL ${OF_PARTS('r')}
+       WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
      ORDER BY at DESC, id`,
     [workshopId, recipeIds],
   );

@@ -1,8 +1,8 @@
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import {
+  bearsOn,
   processOf,
-  sameSettings,
   searchWords,
   temperOf,
   type RecipeTexts,
@@ -81,12 +81,14 @@ export async function makeMissingCards(pool: Pool): Promise<void> {
   }
 }
 
-/** Only what was done with the numbers as they stand now says how far to trust them. */
+/** What was done with the numbers as they stand now says how far to trust them, and what shows that they are too much or not enough. */
 function temperFrom(source: CardSource, evidence: EvidenceRow[]): TemperVerdict {
-  const same = evidence.filter((event) => sameSettings(event.settings, source.settings));
   return temperOf(
     source.source,
-    same.map(({ kind, outcome, at }) => ({ kind, outcome, at: Date.parse(at) })),
+    evidence.flatMap((event) => {
+      const outcome = bearsOn(source.process, source.settings, event);
+      return outcome ? [{ kind: event.kind, outcome, at: Date.parse(event.at) }] : [];
+    }),
     source.settled && { at: Date.parse(source.settled.at), trials: source.settled.trials },
   );
 }

@@ -199,7 +199,8 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
       `Step ${step.position + 1}: there are no numbers yet for ${material.name} on ${machine.name}, and nothing to lean on. Write a recipe first.`,
       'recipe',
     );
-  const own = evidence.filter(({ recipeId }) => recipeId === recipe?.id);
+  // What was pressed on top of an earlier pressing tells of both together.
+  const own = evidence.filter(({ recipeId, onTopOf = [] }) => recipeId === recipe?.id && onTopOf.length === 0);
   return {
     step,
     settings: numbers,

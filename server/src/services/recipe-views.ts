@@ -61,8 +61,8 @@ function hintFor(row: ToldRecipe, shop: Shop): WearHintView | null {
   const machine = shop.machines.get(row.machine.id);
   const tool = shop.tools.get(row.tool.id);
   if (!machine || !tool) return null;
-  const events = row.evidence.flatMap(({ settings, outcome, toolWear, toolLife, at }) =>
-    toolWear !== null && toolLife === tool.lifeNumber
+  const events = row.evidence.flatMap(({ settings, outcome, toolWear, toolLife, at, onTopOf = [] }) =>
+    onTopOf.length === 0 && toolWear !== null && toolLife === tool.lifeNumber
       ? [{ settings, outcome, wear: toolWear, at: Date.parse(at) }]
       : [],
   );

@@ -48,11 +48,11 @@ export async function repeatAfter(
     seed: seedFromId(run.recipeId) >>> 1,
     thicknessMm: material.thicknessMm,
     trials: [
-      ...before.map(({ id, settings, outcome: was }, i) => ({
+      ...before.map(({ id, settings, outcome: was, onTopOf = [] }, i) => ({
         id,
         number: i + 1,
         settings,
-        onTopOf: [],
+        onTopOf,
         outcome: was,
         wear: null,
         isEarlier: true,

@@ -8,7 +8,7 @@ import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import type { TuneAnswer, TuneTask } from '../heavy/tune';
 import { Problem, refused } from '../problem';
-import { listEvidence } from '../queries/evidence';
+import { listEvidence, type EvidenceRow } from '../queries/evidence';
 import { listEarlierShapes, listShapes, type ShapeRow } from '../queries/trial-shapes';
 import { recipeDetail } from './recipe-views';
 import { loadShop, type Shop } from './shop';
@@ -16,6 +16,8 @@ import { tuningView } from './tuning-views';
 
 /** So many answers of the tuner are kept: the same question comes again when the sheet is laid out. */
 const KEPT_ANSWERS = 60;
+/** So many of the last runs with a recipe are looked at. */
+const MOST_RUNS = 20;
 /** How sure a recipe's own numbers are when its window is drawn without a tuning. */
 const WINDOW_SPREAD = 0.35;
 
@@ -40,10 +42,21 @@ export class TuningAdvice {
     const shop = await loadShop(this.pool, workshopId);
     const machine = shop.machines.get(tuning.recipe.machine.id)!;
     refuseOffDial(machine, tuning);
-    const key = [tuning.id, tuning.version, machine.version, count, repeatOf].join(' ');
+    const runs = (await listEvidence(this.pool, workshopId, [tuning.recipe.id])).filter(
+      ({ kind, settings }) => kind === 'run' && settingProblems(machine, tuning.recipe.process, settings).length === 0,
+    );
+    const key = [
+      workshopId,
+      tuning.id,
+      tuning.version,
+      machine.version,
+      count,
+      repeatOf,
+      ...runs.map(({ id: run, outcome }) => `${run} ${outcome}`),
+    ].join(' ');
     const kept =
       this.answers.get(key) ??
-      this.task(workshopId, shop, tuning, count, repeatOf).then((task) => this.heavy.tune(task));
+      this.task(workshopId, shop, tuning, runs, count, repeatOf).then((task) => this.heavy.tune(task));
     this.answers.delete(key);
     this.answers.set(key, kept);
     kept.catch(() => this.answers.delete(key));
@@ -55,6 +68,7 @@ export class TuningAdvice {
     workshopId: string,
     { machines, tools }: Shop,
     { id, recipe, start, startSpread, fixed }: TuningView,
+    ran: readonly EvidenceRow[],
     count: number,
     repeatOf: string | null,
   ): Promise<TuneTask> {
@@ -65,7 +79,21 @@ export class TuningAdvice {
           ? [{ id: shapeId, number, settings, onTopOf, outcome, wear: isMetres ? toolWear : null, isEarlier }]
           : [],
       );
+    // What came of real runs with the recipe is known too, the oldest first.
+    const runs = ran
+      .slice(0, MOST_RUNS)
+      .reverse()
+      .map(({ id: run, settings, outcome, onTopOf = [], toolWear }, i) => ({
+        id: run,
+        number: i + 1,
+        settings,
+        onTopOf,
+        outcome,
+        wear: isMetres ? toolWear : null,
+        isEarlier: true,
+      }));
     const trials = [
+      ...runs,
       ...asTrials(await listEarlierShapes(this.pool, workshopId, id), true),
       ...asTrials(await listShapes(this.pool, workshopId, id), false),
     ];
@@ -111,11 +139,11 @@ export class TuningAdvice {
       thicknessMm: recipe.material.thicknessMm,
       x: first,
       y: second && second !== first ? second : null,
-      trials: evidence.map(({ id, settings, outcome }, i) => ({
+      trials: evidence.map(({ id, settings, outcome, onTopOf = [] }, i) => ({
         id,
         number: i + 1,
         settings,
-        onTopOf: [],
+        onTopOf,
         outcome,
         wear: null,
       })),
