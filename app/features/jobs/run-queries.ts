@@ -65,8 +65,8 @@ export function useScoreRun(jobId: string) {
 export function useRunAgain(jobId: string) {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, newId, partIds }: { id: string; newId: string; partIds?: string[] }) =>
-      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId, ...(partIds ? { partIds } : {}) } }),
+    mutationFn: ({ id, newId, isAll }: { id: string; newId: string; isAll: boolean }) =>
+      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId, ...(isAll ? { isAll } : {}) } }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }

@@ -1,4 +1,5 @@
 import type { RunView } from '@keen-anvil/contract';
+import { notEnough } from '@keen-anvil/core/runs';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
@@ -15,10 +16,10 @@ export function AgainKey({ run }: { run: RunView }) {
   const { rust } = useTokens();
   const again = useRunAgain(run.jobId);
   const [newId] = useState(() => uuid());
-  const needing = run.partOutcomes.filter(({ outcome }) => outcome.endsWith('under')).map(({ partId }) => partId);
+  const short = notEnough(run.outcome, run.partOutcomes);
+  const said = short ? ('only' in short.parts ? short.parts.only : short.parts.but) : [];
   const [isOnly, setOnly] = useState(true);
   if (!run.stronger) return null;
-  const partIds = needing.length > 0 && isOnly ? needing : undefined;
   return (
     <View style={{ gap: SPACE.small }}>
       {again.isError ? (
@@ -28,9 +29,15 @@ export function AgainKey({ run }: { run: RunView }) {
       ) : null}
       <Aside>Leave the sheet where it lies. The first pass counts in; now dial in:</Aside>
       <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} />
-      {needing.length > 0 ? (
+      {short && said.length > 0 ? (
         <Toggle
-          label={needing.length === 1 ? 'Only the part that needs it' : `Only the ${needing.length} parts that need it`}
+          label={
+            'but' in short.parts
+              ? `All but the ${said.length === 1 ? 'part that is' : `${said.length} parts that are`} through`
+              : said.length === 1
+                ? 'Only the part that needs it'
+                : `Only the ${said.length} parts that need it`
+          }
           value={isOnly}
           onChange={setOnly}
         />
@@ -38,7 +45,7 @@ export function AgainKey({ run }: { run: RunView }) {
       <Button
         title="Go over it again, a little stronger"
         loading={again.isPending}
-        onPress={() => again.mutate({ id: run.id, newId, ...(partIds ? { partIds } : {}) })}
+        onPress={() => again.mutate({ id: run.id, newId, isAll: said.length > 0 && !isOnly })}
       />
     </View>
   );

@@ -118,6 +118,7 @@ function mainKey(run: RunView): { action: 'start' | 'pause' | 'resume' | 'done';
     return { action: 'done', title: 'I have run it' };
   if (state === 'running') return { action: 'pause', title: 'Pause' };
   if (state !== 'holding') return { action: 'resume', title: 'Go on' };
+  if (holdFor?.again) return { action: 'start', title: 'Go over it again' };
   if (holdFor?.first) return { action: 'start', title: 'Start' };
   if (holdFor?.lookAfter) return { action: 'start', title: 'Not yet: go on' };
   const isTurn = holdFor?.turnOver && !holdFor.machine && !holdFor.sheet;

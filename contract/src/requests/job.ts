@@ -225,6 +225,8 @@ export class RunAgain {
   @IsUUID() id!: string;
   /** Only these parts. */
   @MayBeLeftOut() @IsArray() @ArrayMinSize(1) @ArrayMaxSize(5000) @IsUUID(undefined, { each: true }) partIds?: string[];
+  /** All of it, whatever was said of its parts. */
+  @MayBeLeftOut() @IsBoolean() isAll?: boolean;
 }
 
 /** Puts a job, a note, a template or a workshop away, or takes it out again. */

@@ -40,6 +40,7 @@ export interface OutlineWish {
 
 /** A line of a step with its tabs, before these are taken out of it. */
 export interface LineWithTabs {
+  partId: string;
   outline: Outline;
   tabs: TabOfOutline[];
 }
@@ -56,10 +57,11 @@ export function linesWithTabs(placed: readonly PlacedPart[], { kerfMm, tabs, ont
   let next = 0;
   return placed.flatMap((part) => {
     const outlines = moved.slice(next, (next += part.contours.length)).flat();
-    if (!tabs) return outlines.map((outline) => ({ outline, tabs: [] }));
+    if (!tabs) return outlines.map((outline) => ({ partId: part.id, outline, tabs: [] }));
     const widthMm = tabs.widthMm + kerfMm;
     const own = (tabs.places ?? []).filter(({ partId }) => partId === part.id);
     return outlines.map((outline) => ({
+      partId: part.id,
       outline,
       tabs:
         own.length > 0
@@ -77,8 +79,15 @@ function chosenTabs(outline: Outline, own: readonly TabPlace[], onto: Affine, wi
   return near.length > 1 ? tabsApart(near, outline, widthMm) : near;
 }
 
-/** The lines of a step's parts that lie on a sheet, as a tool is to follow them, with what its tabs leave standing. */
-export const outlinesOf = (placed: readonly PlacedPart[], wish: OutlineWish): Outline[] =>
-  linesWithTabs(placed, wish).map(({ outline, tabs }) =>
-    withTabs(outline, tabs, (wish.tabs?.widthMm ?? 0) + wish.kerfMm),
-  );
+/**
+ * The lines of a step's parts that lie on a sheet, as a tool is to follow them, with what its tabs leave standing.
+ * @param only the parts that are gone over, where not all are: what the others are still says what is a hole
+ */
+export const outlinesOf = (
+  placed: readonly PlacedPart[],
+  wish: OutlineWish,
+  only: readonly string[] | null = null,
+): Outline[] =>
+  linesWithTabs(placed, wish)
+    .filter(({ partId }) => only === null || only.includes(partId))
+    .map(({ outline, tabs }) => withTabs(outline, tabs, (wish.tabs?.widthMm ?? 0) + wish.kerfMm));

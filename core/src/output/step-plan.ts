@@ -48,6 +48,8 @@ export interface StepRequest {
   /** What sits there; its facts say how it has to be led. */
   tool?: { kind: ToolKind; details: Details } | null;
   parts: PartOnSheet[];
+  /** Only these of its parts are gone over; what the others are still says what is a hole. */
+  only?: readonly string[];
   /** Where the sheet really lies, by its marks: everything is brought there. */
   correction?: Affine;
   /** How an area is gone over; there and back in rows where nothing is said. */
@@ -91,8 +93,9 @@ export function motionOf(machine: Machine): MotionLimits {
 
 /** Places a step's parts, orders its tool path and reckons its time. A press goes nowhere: its time is its phases, with what the hands need. */
 export function planStep(request: StepRequest): StepPlan {
-  const { machine, process, settings, parts, correction } = request;
-  const placed = correction ? placeParts(parts).map((part) => corrected(part, correction)) : placeParts(parts);
+  const { machine, process, settings, parts, correction, only } = request;
+  const all = correction ? placeParts(parts).map((part) => corrected(part, correction)) : placeParts(parts);
+  const placed = only ? all.filter(({ id }) => only.includes(id)) : all;
   const { does } = machineKindOf(machine.kind);
   if (does === 'heat') {
     return {
@@ -107,7 +110,9 @@ export function planStep(request: StepRequest): StepPlan {
   const { speedMmS, isRough } =
     does === 'beam' ? { speedMmS: beamSpeed(machine, settings), isRough: false } : speedOf(machine, settings);
   const strokes =
-    processOf(process).path === 'rows' ? filled(placed, request, speedMmS) : followed(placed, request, does === 'beam');
+    processOf(process).path === 'rows'
+      ? filled(placed, only ? { ...request, parts: parts.filter(({ id }) => only.includes(id)) } : request, speedMmS)
+      : followed(all, request, does === 'beam');
   const frame = frameOf(machine, workOf(strokes));
   const home = machine.zero === 'work' ? frame : homeOf(machine);
   const once = estimateTime(strokes, speedMmS, motionOf(machine), home);
@@ -139,11 +144,15 @@ function followed(placed: readonly PlacedPart[], request: StepRequest, isBeam: b
   const { machine, process, settings, tool, cut = {}, effort, correction } = request;
   const { parts: isParted } = processOf(process);
   const trailMm = isBeam || !tool ? null : trailOf(tool);
-  const contours = outlinesOf(placed, {
-    kerfMm: isBeam && isParted ? (request.kerfMm ?? 0) : 0,
-    tabs: isParted ? (cut.tabs ?? null) : null,
-    onto: ({ place }) => (correction ? composeAffine(planeAt(place), correction) : planeAt(place)),
-  });
+  const contours = outlinesOf(
+    placed,
+    {
+      kerfMm: isBeam && isParted ? (request.kerfMm ?? 0) : 0,
+      tabs: isParted ? (cut.tabs ?? null) : null,
+      onto: ({ place }) => (correction ? composeAffine(planeAt(place), correction) : planeAt(place)),
+    },
+    request.only ?? null,
+  );
   return planToolpath({
     contours,
     start: homeOf(machine),

@@ -19,6 +19,7 @@ export function sayHold(hold: Hold, names: HoldNames): string {
   const [material, tool] = [names.material ?? 'the next material', names.tool ?? 'the next tool'];
   if (hold.lookAfter)
     return `Look at a corner: is it through after ${hold.lookAfter} ${hold.lookAfter === 1 ? 'pass' : 'passes'}?`;
+  if (hold.again) return 'Leave the sheet where it lies: it is gone over again in its place';
   if (hold.first) return `Begin at ${names.machine ?? 'the machine'}: put in ${material}`;
   if (hold.machine) return `Go on at ${names.machine ?? 'the other machine'}: put in ${material}${turned}`;
   if (hold.sheet) return hold.tool ? `Put in ${material}${turned} and ${tool}` : `Put in ${material}${turned}`;

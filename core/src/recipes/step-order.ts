@@ -54,6 +54,8 @@ export interface Hold {
   first?: boolean;
   /** So many passes of the same work are done: it is looked at whether it needs the others. */
   lookAfter?: number;
+  /** What was not enough is gone over again in its place. */
+  again?: boolean;
 }
 
 /** A step's hold (null where it goes on by itself), and whether the sheet must lie as it did in the step before. */

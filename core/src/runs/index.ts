@@ -13,3 +13,4 @@ export {
 } from './run-states';
 export { inTwo } from './in-two';
 export { doneSeconds, secondsToGo, type RunClock } from './run-clock';
+export { notEnough, type NotEnough } from './not-enough';

@@ -49,7 +49,7 @@ export async function listTold(db: Db, workshopId: string, ids: readonly string[
          FROM recipe_variant n LEFT JOIN tool nt ON nt.workshop_id = n.workshop_id AND nt.id = n.tool_id
            LEFT JOIN stock_piece np ON np.workshop_id = n.workshop_id AND np.id = n.stock_piece_id
          WHERE n.workshop_id = r.workshop_id AND n.recipe_id = r.id), '[]') AS variants,
-       coalesce((SELECT jsonb_agg(e.told ORDER BY e.at DESC, e.id) FROM (
+       coalesce((SELECT jsonb_agg(e.told ORDER BY e.at DESC, e.id, e.told ? 'isOfParts', e.told ->> 'outcome') FROM (
          SELECT x.id, x.made_at AS at, jsonb_build_object('id', x.id, 'kind', x.kind, 'outcome', x.outcome, 'at', iso(x.made_at), 'settings', x.settings, 'jobName', x.job_name,
              'toolId', r.tool_id, 'toolWear', x.tool_wear, 'toolLife', x.tool_life, 'earlier', CASE x.kind WHEN 'run' THEN ${EARLIER('run', 'x.id')} ELSE ${EARLIER('trial', 'x.id')} END) AS told
            FROM trial x WHERE x.workshop_id = r.workshop_id AND x.recipe_id = r.id
@@ -83,7 +83,7 @@ export async function listEvidence(db: Db, workshopId: string, recipeIds: string
      SELECT r.id, r.recipe_id, c.tool_id, 'run', told.outcome, r.finished_at, ${DONE('r')}, j.name, r.tool_wear, r.tool_life, ${ON_TOP_OF('r')}, true
        FROM run r JOIN job j ON j.id = r.job_id JOIN recipe c ON c.workshop_id = r.workshop_id AND c.id = r.recipe_id CROSS JOIN LATERAL ${OF_PARTS('r')}
        WHERE r.workshop_id = $1 AND r.outcome IS NOT NULL AND ($2::uuid[] IS NULL OR r.recipe_id = ANY ($2))
-     ORDER BY at DESC, id`,
+     ORDER BY at DESC, id, "isOfParts", outcome`,
     [workshopId, recipeIds],
   );
   return rows;

@@ -125,10 +125,11 @@ export async function listSeriesRuns(db: Db, workshopId: string, seriesId: strin
   return rows;
 }
 
-/** Runs that somebody should know of: under way, waiting at a hold, paused, or finished and not scored. */
+/** Runs that somebody should know of: under way, waiting at a hold, paused, or finished and not scored. What was only looked at between its passes is scored with the rest of them. */
 export async function listOpenRuns(db: Db, workshopId: string): Promise<RunRow[]> {
   const { rows } = await db.query<RunRow>(
-    `${RUN_SELECT} WHERE r.workshop_id = $1 AND (r.state IN ('running', 'paused', 'holding') OR (r.state = 'finished' AND r.outcome IS NULL))
+    `${RUN_SELECT} WHERE r.workshop_id = $1 AND (r.state IN ('running', 'paused', 'holding') OR (r.state = 'finished' AND r.outcome IS NULL
+       AND NOT EXISTS (SELECT 1 FROM run rest WHERE rest.on_top_of = r.id AND rest.hold ? 'lookAfter' AND rest.state <> 'cancelled')))
      ORDER BY array_position(ARRAY['running', 'holding', 'paused', 'finished'], r.state), r.created_at`,
     [workshopId],
   );

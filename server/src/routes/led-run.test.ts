@@ -6,6 +6,7 @@ import {
   type JobDetail,
   type MachineView,
   type MaterialView,
+  type RecipeDetail,
   type RunProgress,
   type RunView,
   type ToolView,
@@ -73,6 +74,15 @@ async function reached(run: RunView, state: RunProgress['state']): Promise<RunVi
 }
 const mostLeft = (text: string) =>
   Math.min(...readHpgl(text).strokes.flatMap(({ points }) => points.map(({ x }) => x)));
+
+/** Ticks off all that has to be ready before a run. */
+const ready = async (run: RunView) => {
+  const lines = (await see(run)).preparation ?? [];
+  await api()
+    .post(paths.runPreparation(run.id))
+    .send({ ticked: lines.map(({ id }) => id) })
+    .expect(200);
+};
 
 describe('a maker who is led', () => {
   it('gets ready before the first start, and before what is new, and not again for the same', async () => {
@@ -281,6 +291,64 @@ describe('what was not enough', () => {
   });
 });
 
+describe('a verdict on some of the parts', () => {
+  const squares = async (led = false) => {
+    const job = await readyJob(TWO_SQUARES);
+    const [run] = await startLed(job, { led });
+    if (led) {
+      await ready(run);
+      await act(run, 'start').expect(200);
+    }
+    await reached(run, 'finished');
+    const ids = job.steps[0].parts.map(({ id }) => id);
+    const say = (outcome: string, parts: { partId: string; outcome: string }[]) =>
+      api().post(paths.runOutcome(run.id)).send({ outcome, parts }).expect(200);
+    const again = async (more: object = {}): Promise<RunView> =>
+      (
+        await api()
+          .post(paths.runAgain(run.id))
+          .send({ id: randomUUID(), ...more })
+          .expect(201)
+      ).body;
+    return { run, ids, say, again };
+  };
+
+  it('that hang while the rest is right is gone over again for those alone, and is heard by the book', async () => {
+    const { run, ids, say, again } = await squares();
+    const before = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    await say('right', [{ partId: ids[1], outcome: 'under' }]);
+    const after = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    const own = after.evidence.filter(({ id }) => id === run.id);
+    expect(own.map(({ outcome, isOfParts }) => [outcome, isOfParts ?? false])).toEqual([
+      ['right', false],
+      ['under', true],
+    ]);
+    expect(after.temper.tally.wrongs).toBe(before.temper.tally.wrongs + 1);
+    expect((await again()).onlyParts).toEqual([ids[1]]);
+  });
+
+  it('that are through while the rest hangs leaves those out', async () => {
+    const { ids, say, again } = await squares();
+    await say('under', [{ partId: ids[0], outcome: 'right' }]);
+    expect((await again()).onlyParts).toEqual(ids.slice(1));
+  });
+
+  it('is gone over again only once what keeps people safe is ticked again', async () => {
+    const { run, say, again } = await squares(true);
+    await say('far-under', []);
+    const second = await again();
+    expect(second.progress.state).toBe('holding');
+    expect(second.hold).toContain('gone over again in its place');
+    expect(second.settings).not.toEqual(run.settings);
+    await ready(second);
+    await act(second, 'start').expect(200);
+    const done = await reached(second, 'finished');
+    await api().post(paths.runOutcome(done.id)).send({ outcome: 'under' }).expect(200);
+    const { evidence } = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    expect(evidence.find(({ id }) => id === done.id)).toMatchObject({ outcome: 'under', onTopOf: [run.settings] });
+  });
+});
+
 describe('a laser that goes over it several times', () => {
   /** A plate of plywood, cut three times round, and looked at after two. */
   async function plate(): Promise<RunView[]> {
@@ -310,13 +378,6 @@ describe('a laser that goes over it several times', () => {
     expect(job.steps[0].match.settings).toMatchObject({ passes: 3 });
     return startLed(job);
   }
-  const ready = async (run: RunView) => {
-    const lines = (await see(run)).preparation ?? [];
-    await api()
-      .post(paths.runPreparation(run.id))
-      .send({ ticked: lines.map(({ id }) => id) })
-      .expect(200);
-  };
   const evidenceOf = async (run: RunView) =>
     (await api().get(paths.recipe(run.recipeId)).expect(200)).body.evidence as { id: string; settings: object }[];
 
@@ -330,10 +391,32 @@ describe('a laser that goes over it several times', () => {
     await ready(held);
     await act(held, 'start').expect(200);
     const done = await reached(rest, 'finished');
+    // What was only looked at is nothing to score by itself: the Bench asks for all of its passes once.
+    const asked = async () =>
+      ((await api().get(paths.bench).expect(200)).body.runs as RunView[])
+        .map(({ id }) => id)
+        .filter((id) => [first.id, done.id].includes(id));
+    expect(await asked()).toEqual([done.id]);
     await api().post(paths.runOutcome(done.id)).send({ outcome: 'right' }).expect(200);
+    expect(await asked()).toEqual([]);
     const evidence = await evidenceOf(done);
     expect(evidence.find(({ id }) => id === done.id)?.settings).toMatchObject({ passes: 3 });
     expect(evidence.some(({ id }) => id === first.id)).toBe(false);
+  });
+
+  it('says no to its recipe where all of its passes were not enough', async () => {
+    const [first, rest] = await plate();
+    await ready(first);
+    await act(first, 'start').expect(200);
+    const held = await reached(rest, 'holding');
+    await ready(held);
+    await act(held, 'start').expect(200);
+    const done = await reached(rest, 'finished');
+    const tally = async () =>
+      ((await api().get(paths.recipe(done.recipeId)).expect(200)).body as RecipeDetail).temper.tally;
+    const before = await tally();
+    await api().post(paths.runOutcome(done.id)).send({ outcome: 'under' }).expect(200);
+    expect(await tally()).toMatchObject({ wrongs: before.wrongs + 1, rightsSince: 0 });
   });
 
   it('leaves out the other passes where it is through, and learns from those that were done', async () => {

@@ -8,10 +8,7 @@ import { bodyOf, idOf } from './respond';
 /** The runs of a job. */
 export function runRoutes({ runs, watch }: ApiParts): Router {
   const router = Router();
-  const again = (request: Request) => {
-    const { id, partIds } = bodyOf(request, RunAgain);
-    return runs.again(workshopOf(request), idOf(request), id, partIds);
-  };
+  const again = (request: Request) => runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain));
   router.get(
     '/jobs/:id/runs',
     async (request, response) => void response.json(await runs.seen.listForJob(workshopOf(request), idOf(request))),

@@ -137,18 +137,23 @@ const brought = (request: PlanTask['request'], correction: Affine | null): PlanT
     ? { ...request, correction: request.correction ? composeAffine(request.correction, correction) : correction }
     : request;
 
-/** A step's machine file with other numbers than its recipe's. */
+/**
+ * A step's machine file with other numbers than its recipe's.
+ * @param among what all lies there, where only some of it is gone over
+ */
 export async function fileWithSettings(
   heavy: HeavyPool,
   step: StepWork,
   shop: Shop,
   settings: Settings,
   correction: Affine | null,
+  among: StepWork['laid'] = step.laid,
 ): Promise<StepFile> {
   const { task, recipe } = planTask(step, shop);
+  const only = among === step.laid ? {} : { parts: among, only: step.laid.map(({ id }) => id) };
   return {
     ...(await heavy.planMachineFile({
-      request: { ...brought(task.request, correction), settings },
+      request: { ...brought(task.request, correction), settings, ...only },
       check: { ...task.check, settings },
     })),
     recipe,

@@ -1,6 +1,6 @@
-import type { PartOutcome, RunCommand, RunView } from '@keen-anvil/contract';
-import { isOver, keepsMachine, mayTurn } from '@keen-anvil/core/runs';
-import { processOf, type Outcome } from '@keen-anvil/core/recipes';
+import type { PartOutcome, RunAgain, RunCommand, RunView } from '@keen-anvil/contract';
+import { isOver, keepsMachine, mayTurn, notEnough } from '@keen-anvil/core/runs';
+import { processOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
 import { positionAt } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
@@ -27,7 +27,7 @@ import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
 import { JobStart } from './job-start';
-import { finish, follow, setGoing, takeTurn } from './run-consequences';
+import { finish, follow, refuseBusy, setGoing, takeTurn } from './run-consequences';
 import { doneOf } from './run-progress';
 import { strongerOf } from './run-views';
 import { LedRuns } from './led-runs';
@@ -36,6 +36,9 @@ import { repeatAfter } from './repeat-advice';
 import { RunsSeen } from './runs-seen';
 import { loadShop, type Shop } from './shop';
 import { TurnedRuns } from './turned-runs';
+
+/** Before something is gone over again in its place: the sheet lies still, and whoever stands there is made safe again. */
+const AGAIN: Hold = { machine: false, sheet: false, cover: false, tool: false, again: true };
 
 /** What a maker does to runs: pressed, gone over again, judged. */
 export class RunBook {
@@ -125,9 +128,10 @@ export class RunBook {
 
   /**
    * Goes over a run's step once more in its place, a little stronger: the sheet was not moved, and the first pass counts in.
-   * @param partIds only these; all of it where nothing is said
+   * On a machine whose maker is led it holds first, until what keeps people safe is ticked again.
+   * @param partIds only these; what was not enough by the verdicts on parts where nothing is said
    */
-  async again(workshopId: string, id: string, newId: string, partIds?: readonly string[]): Promise<RunView> {
+  async again(workshopId: string, id: string, { id: newId, partIds, isAll = false }: RunAgain): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
     if (await findRun(this.pool, workshopId, newId)) return this.seen.get(workshopId, newId);
     const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
@@ -137,9 +141,13 @@ export class RunBook {
         'Only a step that was not enough can be gone over again in its place. Say how it came out first.',
         'outcome',
       );
-    const onlyParts = partIds ? [...partIds] : seen.onlyParts;
+    const short = partIds || isAll ? null : (notEnough(seen.outcome, seen.partOutcomes)?.parts ?? null);
     const parts = { pool: this.pool, heavy: this.heavy, standIns: this.standIns };
-    const { file, trace } = await planRun(parts, workshopId, seen, shop, { settings, onlyParts });
+    const { file, trace, onlyParts } = await planRun(parts, workshopId, seen, shop, {
+      settings,
+      onlyParts: partIds ?? (short && 'only' in short ? short.only : seen.onlyParts),
+      butParts: short && 'but' in short ? short.but : [],
+    });
     const { totalSeconds, cutMm } = trace;
     await inTransaction(this.pool, async (db) => {
       const run = await this.lock(db, workshopId, seen);
@@ -160,20 +168,22 @@ export class RunBook {
         ...run,
         id: newId,
         position: run.position + 1,
-        state: 'queued',
-        hold: null,
+        state: run.isLed ? 'holding' : 'queued',
+        hold: run.isLed ? AGAIN : null,
         settings,
         machineFile: file.text,
         estimateSeconds: file.estimateSeconds,
         plannedCutMm: file.cutMm,
         usedLengthMm: 0,
         onTopOf: run.id,
-        onlyParts,
+        onlyParts: onlyParts && [...onlyParts],
         zero: file.zero,
         totalSeconds,
         totalCutMm: cutMm,
       });
-      await setGoing(db, workshopId, (await findRun(db, workshopId, newId))!, 'begin');
+      if (run.isLed) {
+        if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, newId);
+      } else await setGoing(db, workshopId, (await findRun(db, workshopId, newId))!, 'begin');
       await settleSeries(db, workshopId, run.seriesId);
       await touchJob(db, run.jobId);
     });
@@ -199,7 +209,7 @@ export class RunBook {
             { pool: this.pool, heavy: this.heavy },
             workshopId,
             seen,
-            outcome,
+            notEnough(outcome, more.parts ?? seen.partOutcomes)?.outcome ?? outcome,
             await loadShop(this.pool, workshopId, [seen.materialId]),
           )
         : null;
@@ -237,6 +247,8 @@ export class RunBook {
 
 /** A job does not go on to press, or cut further, what was not cut. */
 async function refuseUncut(db: Db, workshopId: string, run: RunRow): Promise<void> {
+  // What is gone over again is the mending itself.
+  if (run.onTopOf) return;
   const last = (await listSeriesRuns(db, workshopId, run.seriesId))
     .filter((other) => other.position < run.position && other.state === 'finished')
     .at(-1);

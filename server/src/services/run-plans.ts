@@ -15,6 +15,8 @@ import type { Shop } from './shop';
 /** A run's file made anew, and what its machine does with it. */
 export interface RunPlan {
   file: StepFile;
+  /** The parts that it goes over; null for all of them. */
+  onlyParts: readonly string[] | null;
   trace: Trace;
 }
 
@@ -40,10 +42,20 @@ export async function planRun(
   workshopId: string,
   run: RunRow,
   shop: Shop,
-  change: { settings?: Settings; nudge?: RunRow['nudge']; onlyParts?: readonly string[] | null } = {},
+  change: {
+    settings?: Settings;
+    nudge?: RunRow['nudge'];
+    onlyParts?: readonly string[] | null;
+    butParts?: readonly string[];
+  } = {},
 ): Promise<RunPlan> {
   const work = await workOfRun(parts.pool, parts.heavy, workshopId, run);
-  const only = change.onlyParts ?? run.onlyParts;
+  const asked = change.onlyParts ?? run.onlyParts;
+  const but = change.butParts ?? [];
+  const only =
+    but.length > 0
+      ? work.parts.map(({ id }) => id).filter((id) => (asked?.includes(id) ?? true) && !but.includes(id))
+      : asked;
   const laid = only ? work.laid.filter(({ id }) => only.includes(id)) : work.laid;
   if (only && laid.length === 0) throw refused('None of these parts lies on the sheet of this run.', 'partIds');
   const settings = change.settings ?? run.settings;
@@ -54,7 +66,8 @@ export async function planRun(
     await withPictures(parts.pool, workshopId, shop, [work]),
     settings,
     lies,
+    work.laid,
   );
   const machine = shop.machines.get(run.machineId)!;
-  return { file, trace: await parts.standIns.work(machine, file.text, settings, file.zero) };
+  return { file, onlyParts: only, trace: await parts.standIns.work(machine, file.text, settings, file.zero) };
 }

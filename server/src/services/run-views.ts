@@ -1,5 +1,6 @@
 import type { RunView } from '@keen-anvil/contract';
 import { sayHold, strongerPass } from '@keen-anvil/core/recipes';
+import { notEnough } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Db } from '../db/pool';
 import type { RunRow } from '../queries/runs';
@@ -95,7 +96,8 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
 /** What a second pass in the same place would be dialled to; null where the first was enough, or is not judged. */
 export function strongerOf(run: RunRow, shop: Shop): RunView['stronger'] {
   const machine = shop.machines.get(run.machineId);
-  return run.state === 'finished' && run.outcome && machine
-    ? (run.stronger ?? strongerPass(machine, run.process, run.settings, run.outcome))
+  const short = notEnough(run.outcome, run.partOutcomes);
+  return run.state === 'finished' && short && machine
+    ? (run.stronger ?? strongerPass(machine, run.process, run.settings, short.outcome))
     : null;
 }
