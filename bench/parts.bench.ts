@@ -24,6 +24,20 @@ for (const [name, work] of Object.entries(bare)) {
   );
 }
 
+// Many at once: one union, as the bare library does it with all paths going round one way.
+const forty = Array.from({ length: 40 }, (_, i) =>
+  operate(operationOf('moved')!, [shape('scalloped-disc', { diameter: 30, scallops: 40, depth: 0.5 })], {
+    right: (i % 8) * 22,
+    down: Math.floor(i / 8) * 22,
+  }),
+);
+const allPaths = forty.flatMap(paths);
+const { median: many } = timeRatio(
+  () => void operate(operationOf('join')!, forty, {}),
+  () => void unionD(allPaths, [], FillRule.NonZero, 4),
+);
+console.log(`“Join” of 40 parts: ${many.toFixed(2)} × the bare library (1.5 wanted)`);
+
 const letters = await readArtwork({
   source: 'text',
   fileName: '',

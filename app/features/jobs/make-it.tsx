@@ -93,6 +93,9 @@ export function MakeIt({ job, line, offer, isSmall, isPending, onMake, onBack }:
         />
       ) : null}
       {told ? <Aside>{told}</Aside> : null}
+      {!operation.isBeside && parts.some(({ print }) => print !== null) ? (
+        <Aside>What is printed in it is not carried on: print it anew in what comes of it.</Aside>
+      ) : null}
       {operation.name === 'hatch' && line.mm !== null ? (
         <Aside>{`The line of ${line.tool} is ${formatNumber(line.mm, 2)} mm: half of it stays inside the edge.`}</Aside>
       ) : null}

@@ -12,7 +12,9 @@ import {
   type PathsD,
 } from 'clipper2-ts';
 import simplify from 'simplify-js';
+import { crossesItself } from './crosses-itself';
 import type { Point } from './point';
+import { signedArea } from './polygon';
 import { withoutSpikes } from './spikes';
 
 /** A region of the plane: its rings together under the even-odd rule, holes among them. mm. */
@@ -47,12 +49,28 @@ export function either(a: Region, b: Region): Region {
   return asRegion(unionD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
 }
 
+/**
+ * What any of the regions covers, in one go; each by itself counts as filled wherever a ring of it goes round (nonzero). Rings that
+ * go round the other way would take each other away where they meet, so that all are made to go round one way first.
+ */
+export function joined(regions: readonly Region[]): Region {
+  return union(regions.map(roundOneWay));
+}
+
+/** A region whose outer rings go round one way and its holes the other; rings that cross themselves are put right before. */
+function roundOneWay(region: Region): Region {
+  if (region.length !== 1) return region;
+  const [ring] = region;
+  if (crossesItself(ring)) return union([[ring]]);
+  return signedArea(ring) < 0 ? [[...ring].reverse()] : region;
+}
+
 /** What both regions cover. */
 export function intersection(a: Region, b: Region): Region {
   return asRegion(intersectD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
 }
 
-/** What just one of the regions covers. */
+/** What just one of two regions covers. */
 export function symmetricDifference(a: Region, b: Region): Region {
   return asRegion(xorD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
 }

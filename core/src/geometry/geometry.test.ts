@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { crossesItself } from './crosses-itself';
 import {
   boundsOf,
   contourBounds,
@@ -167,5 +168,28 @@ describe('places thinner than the material holds', () => {
 
   it('refuses a width of nothing', () => {
     expect(() => thinPlaces([box(0, 0, 1, 1)], 0)).toThrow('more than 0 mm');
+  });
+});
+
+describe('a ring that crosses itself', () => {
+  const ring = (...points: [number, number][]) => points.map(([x, y]) => ({ x, y }));
+
+  it('is told from one that does not', () => {
+    expect(crossesItself(ring([0, 0], [20, 20], [20, 0], [0, 20]))).toBe(true);
+    expect(crossesItself(ring([0, 0], [20, 0], [20, 20], [0, 20]))).toBe(false);
+    // A corner that touches a side.
+    expect(crossesItself(ring([0, 0], [20, 0], [20, 20], [10, 0], [0, 20]))).toBe(true);
+    expect(crossesItself(ring([0, 0], [20, 0], [20, 20], [10, 0.01], [0, 20]))).toBe(false);
+  });
+
+  it('is found wherever two of many corners change places', () => {
+    const round = (i: number) => ({ x: 50 * Math.cos(i / 10), y: 50 * Math.sin(i / 10) });
+    const even = Array.from({ length: 62 }, (_, i) => round(i));
+    expect(crossesItself(even)).toBe(false);
+    for (let i = 0; i < 58; i += 7) {
+      const swapped = [...even];
+      [swapped[i], swapped[i + 2]] = [swapped[i + 2], swapped[i]];
+      expect(crossesItself(swapped)).toBe(true);
+    }
   });
 });

@@ -12,7 +12,7 @@ export {
 } from './curve';
 export { isInside, polylineLength, signedArea } from './polygon';
 export { nestRings, type Nesting } from './nesting';
-export { CORNERS, either, PRECISION, intersection, symmetricDifference, type Corners } from './clip';
+export { CORNERS, either, joined, PRECISION, intersection, symmetricDifference, type Corners } from './clip';
 export { difference, normalise, offset, regionArea, union, type Region } from './clip';
 export { thinPlaces, type ThinPlace } from './thin-places';
 export { homography, type Homography } from './homography';

@@ -4,8 +4,8 @@ import { choice, length } from '../measured';
 import { OperationRefusedError, type Operation } from './operation';
 
 const WAYS = ['parallel', 'crossed', 'following the outline', 'spiral'] as const;
-/** More than this a machine is not sent for one part, in mm. */
-const MOST_MM = 200_000;
+/** More than this a machine is not sent for one part, in mm: a sheet of A4, crossed at 0.1 mm. */
+const MOST_MM = 1_500_000;
 
 const open = (points: readonly Point[]): CurveContour => ({
   closed: false,

@@ -13,6 +13,9 @@ const box = (lines: Lines) => contourBounds([...lines], 0.0005)!;
 const make = (name: string, sources: Lines[], measures: Measures = {}) =>
   operate(operationOf(name)!, sources, measures);
 
+const usual = (name: string): Measures =>
+  Object.fromEntries(operationOf(name)!.measures.map((measure) => [measure.name, measure.usual]));
+
 const square = shape('rectangle', { width: 20, height: 20 });
 const beside = moved(square, 10, 0);
 const ring = shape('ring', { diameter: 40, inner: 20 });
@@ -150,6 +153,73 @@ describe('one part', () => {
     const open = make('ripples', [disc], { ...measures, middle: 1 });
     expect(area(open)).toBeLessThan(area(rippled) - Math.PI * 60);
     expect(box(make('ripples', [disc], { ...measures, hole: 4 })).minY).toBeLessThan(box(rippled).minY - 7);
+  });
+});
+
+describe('what only one has', () => {
+  it('is what just one of them covers, however many there are', () => {
+    expect(make('unshared', [square, square, square], {})).toEqual([]);
+    const three = [square, moved(square, 10, 0), moved(square, 10, 10)];
+    // Counted in quarters of 100 mm²: two of the first, one of the second, two and a half corners of the third.
+    const seen = (x: number, y: number) =>
+      [
+        [0, 0],
+        [10, 0],
+        [10, 10],
+      ].filter(([dx, dy]) => x >= dx && x < dx + 20 && y >= dy && y < dy + 20).length;
+    let alone = 0;
+    for (let x = 5; x < 40; x += 10) for (let y = 5; y < 40; y += 10) if (seen(x, y) === 1) alone += 100;
+    expect(area(make('unshared', three, {}))).toBeCloseTo(alone, 3);
+  });
+});
+
+describe('joining', () => {
+  it('takes nothing away where outlines go round either way, or cross themselves', () => {
+    const turned: Lines = [
+      {
+        closed: true,
+        start: [10, 0],
+        segments: [
+          ['L', 10, 20],
+          ['L', 30, 20],
+          ['L', 30, 0],
+        ],
+      },
+    ];
+    expect(area(make('join', [square, turned], {}))).toBeCloseTo(30 * 20, 3);
+    const eight: Lines = [
+      {
+        closed: true,
+        start: [0, 0],
+        segments: [
+          ['L', 20, 20],
+          ['L', 20, 0],
+          ['L', 0, 20],
+        ],
+      },
+    ];
+    expect(area(make('join', [square, eight], {}))).toBeCloseTo(400, 3);
+  });
+});
+
+describe('ripples', () => {
+  const ringed = shape('ring', { diameter: 40, inner: 30 });
+
+  it('go round the outside alone: the holes of a part stay as they are, and it is one piece', () => {
+    const made = make('ripples', [ringed], { count: 3, gap: 3, rib: 2, spine: 3 });
+    // The hole is as wide as it was, and nothing lies in it.
+    const holes = made.filter((line) => {
+      const { minX, maxX } = box([line]);
+      return Math.abs(maxX - minX - 30) < 0.1;
+    });
+    expect(holes).toHaveLength(1);
+    expect(made.some((line) => box([line]).maxX - box([line]).minX < 5)).toBe(false);
+    expect(operationOf('ripples')!.tell!([ringed], { ...usual('ripples'), count: 3 })).toBeNull();
+  });
+
+  it('that fall apart say so before they are made', () => {
+    const apart = [...square, ...moved(square, 200, 3)];
+    expect(operationOf('ripples')!.tell!([apart], { ...usual('ripples'), count: 1 })).toContain('in 2 pieces');
   });
 });
 

@@ -1,4 +1,14 @@
-import { difference, edgesOf, intersection, offset, regionOf, union, type Region } from '../geometry';
+import {
+  difference,
+  edgesOf,
+  intersection,
+  nestRings,
+  offset,
+  regionOf,
+  union,
+  withoutHoles,
+  type Region,
+} from '../geometry';
 import { choice, count, length } from '../measured';
 import { withEye } from './eye';
 import { OperationRefusedError, type Operation } from './operation';
@@ -19,22 +29,32 @@ export const RIPPLES: Operation = {
     choice('middle', 'The middle', ['stays solid', 'is open']),
     length('hole', 'Hole of an eye (0: none)', 0, { min: 0, max: 200, step: 0.5 }),
   ],
+  tell: ([lines], measures) => {
+    const made = regionOf(RIPPLES.apply([lines], measures));
+    const pieces = nestRings(made).filter((around) => around.length === 0).length;
+    return pieces > 1
+      ? `It comes in ${pieces} pieces: the spine does not meet all of them. Turn it, make it wider, or set the ripples nearer.`
+      : null;
+  },
   apply: ([lines], { count: number, gap, rib, spine, angle, middle, hole }) => {
     const core = regionOf(lines);
     if (core.length === 0) throw new OperationRefusedError('ripples go round an outline, and it has none');
+    // What lies within the part stays as it is: ripples go round the outside.
+    const outside = withoutHoles(core);
     const bands: Region[] = [middle === 0 ? core : difference(core, offset(core, -rib))];
     // Each at its own distance from the part: grown by one after the other, every corner would come to have ever more points.
-    let edge = core;
+    let edge = outside;
     for (let i = 0; i < number; i++) {
-      const inner = offset(core, i * (gap + rib) + gap);
-      edge = offset(core, (i + 1) * (gap + rib));
+      const inner = offset(outside, i * (gap + rib) + gap);
+      edge = offset(outside, (i + 1) * (gap + rib));
       bands.push(difference(edge, inner));
     }
     const box = boxOf(edgesOf(edge));
     const bar = spineOf(box, spine, angle);
-    // The spine ends with the outermost ripple; an open middle stays open.
-    const held = intersection([bar], edge);
-    const whole = union([...bands, middle === 0 ? held : difference(held, offset(core, -rib))]);
+    // The spine ends with the outermost ripple; holes of the part and an open middle stay open.
+    const stays = [difference(outside, core), ...(middle === 0 ? [] : [offset(core, -rib)])];
+    const held = difference(intersection([bar], edge), union(stays));
+    const whole = union([...bands, held]);
     return edgesOf(hole > 0 ? withEye(whole, box, 0, hole, Math.max(rib, 0.5), 0) : whole);
   },
 };

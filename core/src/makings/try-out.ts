@@ -1,5 +1,5 @@
 import type { CurveContour } from '../geometry';
-import { MeasureRefusedError, type Measures } from '../measured';
+import { allMeasures, MeasureRefusedError, type Measures } from '../measured';
 import { operate, operationOf } from './operations';
 import { OperationRefusedError, type Lines } from './operation';
 
@@ -29,7 +29,7 @@ export function tryOut(by: string, sources: readonly Lines[], measures: Measures
         : [operate(operation, sources, measures)];
     if (made.some((own) => own.length === 0))
       return { made, refusal: { measure: '', message: 'Nothing would be left of it.' }, told: null };
-    return { made, refusal: null, told: operation.tell?.(sources, measures) ?? null };
+    return { made, refusal: null, told: operation.tell?.(sources, allMeasures(operation, measures)) ?? null };
   } catch (error) {
     if (error instanceof MeasureRefusedError) return refused(error.measure, error.message);
     if (error instanceof OperationRefusedError) return refused('', `It cannot be made: ${error.message}.`);

@@ -2,14 +2,16 @@ import { formatNumber } from '../units';
 import { MeasureRefusedError, type Measure, type Measures } from './measured-shape';
 
 /**
- * All measures of something; those that are not given are as usual, counts are rounded.
+ * All measures of something; those that are not given are as usual, counts are rounded, and what it once had is passed over.
  * @throws MeasureRefusedError for one that is out of its range, or that it has not
  */
 export function allMeasures(
-  { label, measures }: { label: string; measures: readonly Measure[] },
+  { label, measures, retired = [] }: { label: string; measures: readonly Measure[]; retired?: readonly string[] },
   given: Measures,
 ): Measures {
-  const stranger = Object.keys(given).find((key) => !measures.some(({ name }) => name === key));
+  const stranger = Object.keys(given).find(
+    (key) => !retired.includes(key) && !measures.some(({ name }) => name === key),
+  );
   if (stranger)
     throw new MeasureRefusedError(
       stranger,

@@ -38,7 +38,11 @@ const DROP: MeasuredShape = {
   label: 'Drop',
   measures: [WIDTH, HEIGHT],
   draw: ({ width, height }) => {
-    atLeast(HEIGHT, height, width * 1.02, 'A drop is higher than it is wide');
+    atLeast(HEIGHT, height, width * 1.02, 'A drop is higher than it is wide', {
+      of: WIDTH,
+      value: width,
+      most: HEIGHT.max / 1.02,
+    });
     return { parts: [{ name: 'drop', contours: [outline(dropOf(width, height))] }], dimensions: sizes(width, height) };
   },
 };
@@ -48,7 +52,11 @@ const HALF_DROP: MeasuredShape = {
   label: 'Half-drop',
   measures: [{ ...WIDTH, usual: 15 }, HEIGHT],
   draw: ({ width, height }) => {
-    atLeast(HEIGHT, height, width * 2.04, 'A half-drop is more than twice as high as it is wide');
+    atLeast(HEIGHT, height, width * 2.04, 'A half-drop is more than twice as high as it is wide', {
+      of: WIDTH,
+      value: width,
+      most: HEIGHT.max / 2.04,
+    });
     const { radius, middle, half } = dropOf(width * 2, height);
     return {
       parts: [
@@ -78,14 +86,34 @@ const SLIM = { name: 'slim', label: 'Height to width', unit: '%', usual: 150, mi
 /** Between the pieces as they lie, in mm. */
 const GAP_MM = 4;
 
-/** Where a hole under the point comes to lie: so far below that its rim is kept on both sides. */
-const underPoint = ({ middle, half }: Drop, hole: number, rim: number): Point =>
-  at(middle.x, (hole / 2 + rim) / Math.sin(half));
+/**
+ * How far below the point a hole can lie that far to the side, so that its rim is kept: to the straight side, or where that has
+ * gone over into the round end, to that.
+ */
+function downFor({ middle, radius, half }: Drop, aside: number, keep: number, tooWide: (most: number) => void): number {
+  const down = (aside + keep / Math.cos(half)) / Math.tan(half);
+  // Along the side the straight line ends where it touches the circle.
+  if (down * Math.cos(half) + aside * Math.sin(half) <= middle.y * Math.cos(half) + 1e-9) return down;
+  const within = radius - keep;
+  if (within < aside) tooWide(Math.max(0, within));
+  return middle.y - Math.sqrt(Math.max(0, within ** 2 - aside ** 2));
+}
 
-/** A pair of holes that far apart, below the point, with their rim to the sides. */
-function pairUnderPoint({ middle, half }: Drop, hole: number, rim: number, pair: number): Point[] {
-  const down = (pair / 2 + (hole / 2 + rim) / Math.cos(half)) / Math.tan(half);
-  return [at(middle.x - pair / 2, down), at(middle.x + pair / 2, down)];
+/** Where a hole under the point comes to lie. */
+const underPoint = (drop: Drop, hole: number, rim: number): Point =>
+  at(
+    drop.middle.x,
+    downFor(drop, 0, hole / 2 + rim, () =>
+      atMost(RIM, rim, drop.radius - hole / 2, 'The hole reaches the edge of a drop'),
+    ),
+  );
+
+/** A pair of holes that far apart, below the point, with their rim to the edge. */
+function pairUnderPoint(drop: Drop, hole: number, rim: number, pair: number): Point[] {
+  const down = downFor(drop, pair / 2, hole / 2 + rim, (most) =>
+    atMost(PAIR, pair, 2 * most, 'The ring holes reach the edge of a drop'),
+  );
+  return [at(drop.middle.x - pair / 2, down), at(drop.middle.x + pair / 2, down)];
 }
 
 /** A pair of holes above the round end. */

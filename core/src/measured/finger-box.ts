@@ -8,7 +8,18 @@ const DEPTH = length('depth', 'Inner depth', 60, { min: 5 });
 const HEIGHT = length('height', 'Inner height', 40, { min: 5 });
 const THICK = length('thick', 'Thickness', 3, { min: 0.2, max: 30, step: 0.1 });
 const FINGER = length('finger', 'Width of a finger, about', 8, { min: 1, max: 200, step: 0.5 });
-const KERF = length('kerf', 'Kerf', 0.2, { min: 0, max: 2, step: 0.05 });
+/** How plates go together, with the play between a finger and its gap, in mm. */
+const FITS = [
+  { label: 'loose (0.2 mm of play)', playMm: 0.2 },
+  { label: 'by hand (0.1 mm)', playMm: 0.1 },
+  { label: 'to be pressed (none)', playMm: 0 },
+] as const;
+const FIT = choice(
+  'fit',
+  'Fit',
+  FITS.map(({ label }) => label),
+  2,
+);
 /** Between the plates as they lie, in mm. */
 const GAP_MM = 5;
 
@@ -24,8 +35,8 @@ function fingers(lengthMm: number, about: number): number {
   return near % 2 ? near : near + 1;
 }
 
-/** The notches of an edge of a plate, that much narrower as the kerf takes off the fingers of the other one. */
-function notches(edge: Edge, width: number, height: number, thick: number, about: number, kerf: number): Region {
+/** The notches of an edge of a plate, wider than the fingers of the other one by the play between them. */
+function notches(edge: Edge, width: number, height: number, thick: number, about: number, play: number): Region {
   const isFlat = edge.side === 'top' || edge.side === 'bottom';
   const long = isFlat ? width : height;
   const number = fingers(long, about);
@@ -33,8 +44,8 @@ function notches(edge: Edge, width: number, height: number, thick: number, about
   return Array.from({ length: number }, (_, i) => i)
     .filter((i) => (i % 2 === 0) !== edge.isFirst)
     .map((i) => {
-      const from = i === 0 ? -1 : i * pitch + kerf / 2;
-      const to = i === number - 1 ? long + 1 : (i + 1) * pitch - kerf / 2;
+      const from = i === 0 ? -1 : i * pitch - play / 2;
+      const to = i === number - 1 ? long + 1 : (i + 1) * pitch + play / 2;
       const [near, far] =
         edge.side === 'top' || edge.side === 'left'
           ? [-1, thick]
@@ -53,10 +64,10 @@ function plate(
   width: number,
   height: number,
   edges: readonly Edge[],
-  { thick, finger, kerf }: Record<'thick' | 'finger' | 'kerf', number>,
+  { thick, finger, play }: Record<'thick' | 'finger' | 'play', number>,
 ): MeasuredPart {
   const whole: Region = [[at(0, 0), at(width, 0), at(width, height), at(0, height)]];
-  const taken = union(edges.flatMap((edge) => notches(edge, width, height, thick, finger, kerf)).map((ring) => [ring]));
+  const taken = union(edges.flatMap((edge) => notches(edge, width, height, thick, finger, play)).map((ring) => [ring]));
   const rings = difference(whole, taken);
   return {
     name,
@@ -66,18 +77,31 @@ function plate(
 
 const all = (isFirst: boolean, ...sides: Edge['side'][]): Edge[] => sides.map((side) => ({ side, isFirst }));
 
+/** Fingers narrower than the plate is thick leave corners that hang by nothing. Each edge has its own, as a whole number of them fits. */
+function refuseThinFingers(edges: readonly number[], thick: number, finger: number): void {
+  const narrowest = Math.min(...edges.map((long) => long / fingers(long, finger)));
+  if (narrowest >= thick - 1e-9) return;
+  // The least width that is asked for at which each edge has fingers as wide as the plate is thick.
+  const shortest = Math.min(...edges);
+  atMost(THICK, thick, shortest / 3, 'The plates are too thick for three fingers on the shortest edge');
+  const steps = Array.from({ length: 400 }, (_, i) => Math.max(finger, thick) + i * FINGER.step);
+  const least = steps.find((about) => edges.every((long) => long / fingers(long, about) >= thick - 1e-9));
+  atLeast(FINGER, finger, least ?? shortest, 'The fingers come out narrower than the plate is thick');
+}
+
 /** The plates of a box whose edges hold each other by fingers: with or without a lid of the same kind. */
 export const FINGER_BOX: MeasuredShape = {
   name: 'finger-box',
   label: 'Finger-joint box',
-  measures: [WIDTH, DEPTH, HEIGHT, THICK, FINGER, KERF, choice('lid', 'Above', ['open', 'a lid'])],
-  draw: ({ width, depth, height, thick, finger, kerf, lid }) => {
+  measures: [WIDTH, DEPTH, HEIGHT, THICK, FINGER, FIT, choice('lid', 'Above', ['open', 'a lid'])],
+  // It is drawn at its true size: what a beam takes away is made up for by its path.
+  retired: ['kerf'],
+  draw: ({ width, depth, height, thick, finger, fit, lid }) => {
     const least = Math.min(width, depth, height);
     atMost(THICK, thick, least / 2, 'The plates are too thick for the box');
-    atLeast(FINGER, finger, thick / 2, 'The fingers are thinner than half the plate');
-    atMost(KERF, kerf, finger / 3, 'The kerf takes the fingers away');
     const [wide, deep, high] = [width + 2 * thick, depth + 2 * thick, height + (lid ? 2 : 1) * thick];
-    const measures = { thick, finger, kerf };
+    refuseThinFingers([wide, deep, high], thick, finger);
+    const measures = { thick, finger, play: FITS[fit].playMm };
     // The bottom has all its corners; the front has those that are left of its upright edges; the sides fill in.
     const upright = (isFront: boolean): Edge[] => [
       ...all(isFront, 'left', 'right'),

@@ -42,6 +42,8 @@ export interface MeasuredShape {
   name: string;
   label: string;
   measures: readonly Measure[];
+  /** Measures that it once had: shapes that were drawn with them are still read, without them. */
+  retired?: readonly string[];
   /** @throws MeasureRefusedError for measures that cannot be together; each by itself was looked at before */
   draw: (measures: Measures) => MeasuredDrawing;
 }

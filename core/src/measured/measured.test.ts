@@ -198,22 +198,91 @@ function toSegment(p: { x: number; y: number }, a: { x: number; y: number }, b: 
 }
 
 describe('a finger-joint box', () => {
-  it('has plates whose fingers fill each other’s gaps, with what the kerf takes', () => {
-    const measures = { width: 80, depth: 60, height: 40, thick: 3, finger: 8, kerf: 0 };
+  it('has plates whose fingers fill each other’s gaps, at their true size, or with some play', () => {
+    const measures = { width: 80, depth: 60, height: 40, thick: 3, finger: 8 };
     const { parts } = draw('finger-box', measures);
     expect(parts.map(({ name }) => name)).toEqual(['bottom', 'front', 'back', 'left side', 'right side']);
     // Put together, the plates fill the walls and nothing twice: their area times the thickness is the box less its inside.
     const volume = parts.reduce((sum, { contours: [c] }) => sum + ringArea(c) * 3, 0);
     expect(volume).toBeCloseTo(86 * 66 * 43 - 80 * 60 * 40, 0);
-    const wider = draw('finger-box', { ...measures, kerf: 0.2 }).parts;
-    expect(ringArea(wider[0].contours[0])).toBeGreaterThan(ringArea(parts[0].contours[0]));
+    // A beam's width is made up for by its path, never in the drawing: a box from before had it in its measures.
+    expect(draw('finger-box', { ...measures, kerf: 0.2 }).parts).toEqual(parts);
+    // Wider gaps: a mouth of each is wider by the play, on every edge.
+    const loose = draw('finger-box', { ...measures, fit: 0 }).parts;
+    expect(ringArea(loose[0].contours[0])).toBeLessThan(ringArea(parts[0].contours[0]));
+  });
+
+  it('has no fingers narrower than its plates are thick, on the pitch that they really have', () => {
+    expect(refusal('finger-box', { thick: 3, finger: 2 })).toMatch(
+      /narrower than the plate is thick: width of a finger, about has to be \d/,
+    );
+    for (const [thick, finger] of [
+      [3, 3],
+      [3, 4],
+      [6, 8],
+      [4, 5.5],
+    ]) {
+      let parts;
+      try {
+        ({ parts } = draw('finger-box', { thick, finger }));
+      } catch {
+        continue;
+      }
+      // Each plate is one piece.
+      for (const { contours: rings } of parts) expect(rings).toHaveLength(1);
+    }
+    const told = Number(/has to be ([\d.]+) mm at least/.exec(refusal('finger-box', { thick: 3, finger: 2 }))![1]);
+    expect(
+      draw('finger-box', { thick: 3, finger: told }).parts.every(({ contours: rings }) => rings.length === 1),
+    ).toBe(true);
   });
 
   it('with a lid holds that too', () => {
-    const { parts } = draw('finger-box', { width: 80, depth: 60, height: 40, thick: 3, finger: 8, kerf: 0, lid: 1 });
+    const { parts } = draw('finger-box', { width: 80, depth: 60, height: 40, thick: 3, finger: 8, lid: 1 });
     expect(parts).toHaveLength(6);
     const volume = parts.reduce((sum, { contours: [c] }) => sum + ringArea(c) * 3, 0);
     expect(volume).toBeCloseTo(86 * 66 * 46 - 80 * 60 * 40, 0);
+  });
+});
+
+describe('limits', () => {
+  it('of scallops are their valleys: flatter ones would reach out of the circle', () => {
+    expect(refusal('scalloped-disc', { diameter: 80, scallops: 4, depth: 3 })).toContain('has to be 11.77 mm at least');
+    for (const scallops of [4, 8, 24]) {
+      const least = 40 * (1 - Math.cos(Math.PI / scallops)) + 0.06;
+      const [disc] = contours('scalloped-disc', { diameter: 80, scallops, depth: least });
+      const box = contourBounds([disc])!;
+      expect(box.maxX - box.minX).toBeLessThanOrEqual(80.001);
+    }
+  });
+
+  it('of a ring hole are kept to the edge, wherever that is nearest', () => {
+    for (const measures of [
+      { tiers: 2, width: 30, growth: 0, slim: 105, hole: 2, rim: 2, pair: 18 },
+      { tiers: 3, width: 24, growth: 4, slim: 120, hole: 2, rim: 3, pair: 10 },
+      { tiers: 2, width: 30, growth: 0, slim: 200, hole: 3, rim: 2, pair: 8 },
+    ])
+      for (const { contours: rings } of draw('tiered-drops', measures).parts) {
+        const [edge, ...holes] = rings.map((ring) => flatten(ring, 0.001).points);
+        for (const hole of holes)
+          for (const at of hole)
+            for (let i = 0; i < edge.length; i++) {
+              const [a, b] = [edge[i], edge[(i + 1) % edge.length]];
+              const long = (b.x - a.x) ** 2 + (b.y - a.y) ** 2;
+              const t =
+                long > 0
+                  ? Math.min(1, Math.max(0, ((at.x - a.x) * (b.x - a.x) + (at.y - a.y) * (b.y - a.y)) / long))
+                  : 0;
+              const off = Math.hypot(a.x + (b.x - a.x) * t - at.x, a.y + (b.y - a.y) * t - at.y);
+              if (off < measures.rim - 0.01) throw new Error(`${off} mm of ${measures.rim} are left`);
+            }
+      }
+  });
+
+  it('are told by what can be met', () => {
+    // 2,976 mm would be needed, and 2,000 are the most: it is the width that is too much.
+    expect(refusal('half-drop', { width: 1459, height: 2000 })).toContain('width may be 980.39 mm at most');
+    expect(refusal('drop', { width: 1990, height: 2000 })).toContain('width may be 1960.78 mm at most');
   });
 });
 

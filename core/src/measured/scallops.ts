@@ -1,7 +1,7 @@
 import { bulgeSegments, type CurveContour } from '../geometry';
 import { at, circle, pointsRound } from './contours';
 import { count, length, type Dimension, type MeasuredShape } from './measured-shape';
-import { atMost } from './refuse';
+import { atLeast, atMost } from './refuse';
 
 const DIAMETER = length('diameter', 'Across the scallops', 80);
 const DEPTH = length('depth', 'Depth of a scallop', 3, { min: 0.2, max: 500, step: 0.5 });
@@ -25,10 +25,16 @@ function scalloped(diameter: number, depth: number, number: number): CurveContou
   };
 }
 
-function refuseDeep(diameter: number, depth: number, number: number): void {
+/** A valley is so deep at least, in mm: less is not seen. */
+const VALLEY_MM = 0.05;
+
+function refuseImpossible(diameter: number, depth: number, number: number): void {
   // An arc is half a circle at most: r = (D/2 − depth)/cos, half a chord = r·sin.
   const tangent = Math.tan(Math.PI / number);
   atMost(DEPTH, depth, ((diameter / 2) * tangent) / (1 + tangent), 'The scallops are deeper than half circles');
+  // An arc flatter than the circle across all of them has no valleys beside it, and would reach out of it.
+  const flat = (diameter / 2) * (1 - Math.cos(Math.PI / number));
+  atLeast(DEPTH, depth, flat + VALLEY_MM, 'The scallops are flatter than the circle, with no valleys between them');
 }
 
 const across = (diameter: number): Dimension => ({
@@ -44,7 +50,7 @@ export const SCALLOPS: readonly MeasuredShape[] = [
     label: 'Scalloped disc',
     measures: [DIAMETER, COUNT, DEPTH],
     draw: ({ diameter, scallops, depth }) => {
-      refuseDeep(diameter, depth, scallops);
+      refuseImpossible(diameter, depth, scallops);
       return {
         parts: [{ name: 'scalloped disc', contours: [scalloped(diameter, depth, scallops)] }],
         dimensions: [across(diameter), { of: 'depth', from: at(diameter / 2, 0), to: at(diameter / 2, depth) }],
@@ -56,7 +62,7 @@ export const SCALLOPS: readonly MeasuredShape[] = [
     label: 'Scalloped ring',
     measures: [DIAMETER, COUNT, DEPTH, INNER],
     draw: ({ diameter, scallops, depth, inner }) => {
-      refuseDeep(diameter, depth, scallops);
+      refuseImpossible(diameter, depth, scallops);
       const valley = (diameter / 2 - depth) / Math.cos(Math.PI / scallops);
       atMost(INNER, inner, 2 * Math.min(valley, diameter / 2) - 0.4, 'Nothing is left of the ring');
       const middle = at(diameter / 2, diameter / 2);
