@@ -1,6 +1,12 @@
 import type { MachineView } from '@keen-anvil/contract';
 import type { Point } from '@keen-anvil/core/geometry';
-import { correctionFrom, MARK_NAMES, type Correction } from '@keen-anvil/core/registration';
+import {
+  correctionFrom,
+  MARK_NAMES,
+  type Correction,
+  type MarkReading,
+  type MarkReadings,
+} from '@keen-anvil/core/registration';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -24,8 +30,8 @@ export interface MarksInHand {
   typed: Typed[];
   setTyped: (typed: Typed[]) => void;
   /** Takes what was found; null for a mark that was not. */
-  take: (found: readonly (Point | null)[]) => void;
-  read: (Point | null)[];
+  take: (found: MarkReadings) => void;
+  read: (MarkReading | null)[];
   correction: Correction | null;
   refusal: string | null;
 }
@@ -33,21 +39,30 @@ export interface MarksInHand {
 /** Marks that are being read. @param drawn where they should lie, @param keepsShape nothing stretches their sheet */
 export function useReadMarks(drawn: readonly Point[], keepsShape = false): MarksInHand {
   const [typed, setTyped] = useState<Typed[]>(BARE);
-  const read = typed.map(({ x, y }) => {
+  /** How sure those are that were looked at several times; nothing where they were typed. */
+  const [spreads, setSpreads] = useState<(number | undefined)[]>([]);
+  const read = typed.map(({ x, y }, i) => {
     const [across, along] = [parseTypedNumber(x), parseTypedNumber(y)];
-    return across === null || along === null ? null : { x: across, y: along };
+    if (across === null || along === null) return null;
+    return { x: across, y: along, ...(spreads[i] === undefined ? {} : { spreadMm: spreads[i] }) };
   });
   const tried = read.some(Boolean) ? correctionOrRefusal(drawn, read, keepsShape) : { correction: null, refusal: null };
   return {
     typed,
-    setTyped,
-    take: (found) => setTyped(found.map((at) => (at ? { x: at.x.toFixed(2), y: at.y.toFixed(2) } : { x: '', y: '' }))),
+    setTyped: (next) => {
+      setTyped(next);
+      setSpreads([]);
+    },
+    take: (found) => {
+      setTyped(found.map((at) => (at ? { x: at.x.toFixed(2), y: at.y.toFixed(2) } : { x: '', y: '' })));
+      setSpreads(found.map((at) => at?.spreadMm));
+    },
     read,
     ...tried,
   };
 }
 
-function correctionOrRefusal(drawn: readonly Point[], read: readonly (Point | null)[], keepsShape: boolean) {
+function correctionOrRefusal(drawn: readonly Point[], read: MarkReadings, keepsShape: boolean) {
   try {
     return { correction: correctionFrom(drawn, read, keepsShape), refusal: null };
   } catch (error) {
@@ -63,7 +78,7 @@ export const bedOfMachine = ({ name, workWidthMm, workLengthMm }: MachineView): 
 });
 
 /** Marks as they were read, for the server. */
-export const marksToSend = ({ read }: MarksInHand): { mark: number; x: number; y: number }[] =>
+export const marksToSend = ({ read }: MarksInHand): { mark: number; x: number; y: number; spreadMm?: number }[] =>
   read.flatMap((at, mark) => (at ? [{ mark, ...at }] : []));
 
 /** Where the marks of a sheet lie in the machine: looked at by the stand-in, or typed; and how well they fit. */

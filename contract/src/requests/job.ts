@@ -119,6 +119,8 @@ export class MarkRead {
   @IsInt() @Min(0) @Max(3) mark!: number;
   @Amount('a mark', -1000, 10_000, 'mm') x!: number;
   @Amount('a mark', -1000, 10_000, 'mm') y!: number;
+  /** How sure that is along each axis, where it was read several times: a standard error, mm. */
+  @MayBeLeftOut() @Amount('the spread of a mark', 0, 10, 'mm') spreadMm?: number;
 }
 
 /** Where the marks of a turned sheet were read, before what is done on its back. */

@@ -3,8 +3,11 @@ import type { Affine, Point } from '../geometry';
 import { brought, fitMarks, type MarkFit } from './fit';
 import { MARK_NAMES } from './marks';
 
-/** What was read of a page's marks: where each was found, in mm; null where it was not. */
-export type MarkReadings = readonly (Point | null)[];
+/** Where a mark was found, in mm; with how sure that is along each axis where it was read several times (standard error). */
+export type MarkReading = Point & { spreadMm?: number };
+
+/** What was read of a page's marks; null where one was not found. */
+export type MarkReadings = readonly (MarkReading | null)[];
 
 /** How a cut has to be changed so that it meets its print. */
 export interface Correction extends MarkFit {
@@ -27,8 +30,13 @@ const MOST_SCALE = 0.03;
 const MOST_TURN = 10;
 /** Neither paper nor board is pulled askew by more than this: they were read of another side, or in another order. In degrees. */
 const MOST_SHEAR = 0.5;
-/** Marks that fit worse than this were read wrongly, in mm. */
-export const MOST_RESIDUAL_MM = 0.5;
+/** Marks that fit worse than this were read wrongly, in mm: of four, one that is off by four times as much leaves just that. */
+export const MOST_RESIDUAL_MM = 0.2;
+/** So many times what their own spread explains is still taken, and never less than this. */
+const SPREADS = 3;
+const LEAST_RESIDUAL_MM = 0.06;
+/** The others fit better without a mark that is off by so many times, than without any other. */
+const CLEARLY = 2;
 /** So much may be left over of marks on paper that was stretched one way, where that is not fitted, in mm. */
 const STRETCHED_MM = 0.8;
 
@@ -53,7 +61,7 @@ export function correctionFrom(drawn: readonly Point[], read: MarkReadings, keep
     refuse('A mark was read at a place that is no number.');
   // Paper that is pulled through rollers comes out longer one way: four marks can tell that, three cannot tell it from a misread one.
   const fit = fitted(from, to, used.length >= 4 && !keepsShape ? 'affine' : 'similarity');
-  refuseOutlier(used, from, to, fit);
+  refuseOutlier(used, from, to, fit, mostResidual(used.map((i) => read[i]!)));
   const correction = { ...fit, used, ...partsOf(fit.affine) };
   if (fit.affine[0] * fit.affine[3] - fit.affine[1] * fit.affine[2] <= 0)
     refuse('The marks say that the sheet lies upside down.');
@@ -85,24 +93,45 @@ function refuseOutlier(
   used: readonly number[],
   from: readonly Point[],
   to: readonly Point[],
-  { residualMm }: MarkFit,
+  { residualMm, affine: [a, b, c, d] }: MarkFit,
+  mostMm: number,
 ): void {
-  if (residualMm <= MOST_RESIDUAL_MM || used.length < 3) return;
+  // Two at opposite corners that were taken for each other fit exactly, as a sheet that lies upside down.
+  const isMirrored = a * d - b * c <= 0;
+  if ((residualMm <= mostMm && !isMirrored) || used.length < 3) return;
   for (let i = 0; i < used.length; i++)
     for (let j = i + 1; j < used.length; j++) {
       const swapped = [...to];
       [swapped[i], swapped[j]] = [to[j], to[i]];
-      if (fitMarks(from, swapped, 'similarity').residualMm <= STRETCHED_MM)
+      if (isRight(from, swapped))
         refuse(`The marks ${nameOf(used[i])} and ${nameOf(used[j])} were taken for each other.`);
     }
-  const [best] = used.length > 3 ? used.map((_, i) => without(i, from, to)).sort((a, b) => a.left - b.left) : [];
-  if (best && best.left <= STRETCHED_MM)
+  if (isMirrored) return;
+  const [best, next] = used.length > 3 ? used.map((_, i) => without(i, from, to)).sort((p, q) => p.left - q.left) : [];
+  // Only where the others fit clearly better without it than without any other.
+  if (best && best.left <= STRETCHED_MM && best.left * CLEARLY <= Math.max(next.left, LEAST_RESIDUAL_MM))
     refuse(
       `The mark ${nameOf(used[best.i])} was read ${formatNumber(best.off, 1)} mm from where the others say it is. Read it again.`,
     );
   refuse(
-    `The marks do not fit each other: ${formatNumber(residualMm, 1)} mm are left over, ${formatNumber(MOST_RESIDUAL_MM, 1)} at most are taken. Read them again.`,
+    `The marks do not fit each other: ${formatNumber(residualMm, 2)} mm are left over, ${formatNumber(mostMm, 2)} at most are taken. Read them again.`,
   );
+}
+
+/** Whether a sheet could lie so: neither mirrored nor turned, about as large as it was drawn, its marks as they were drawn to each other. */
+function isRight(from: readonly Point[], to: readonly Point[]): boolean {
+  const { residualMm, affine } = fitMarks(from, to, 'similarity');
+  const turn = Math.abs((Math.atan2(affine[1], affine[0]) * 180) / Math.PI);
+  const scale = Math.abs(Math.hypot(affine[0], affine[1]) - 1);
+  return residualMm <= STRETCHED_MM && scale <= MOST_SCALE && turn <= MOST_TURN;
+}
+
+/** What may be left over of some marks, mm: as much as their own spread explains, where they were read several times. */
+function mostResidual(read: readonly MarkReading[]): number {
+  const spreads = read.flatMap(({ spreadMm }) => spreadMm ?? []);
+  if (spreads.length < read.length) return MOST_RESIDUAL_MM;
+  const typical = Math.sqrt(spreads.reduce((sum, spread) => sum + spread ** 2, 0) / spreads.length);
+  return Math.min(MOST_RESIDUAL_MM, Math.max(LEAST_RESIDUAL_MM, SPREADS * typical));
 }
 
 /** What is left over without a mark, and how far it is from where the others bring it. */

@@ -10,5 +10,12 @@ export {
   type MarkSet,
 } from './marks';
 export { brought, fitMarks, type MarkFit } from './fit';
-export { correctionFrom, MarksRefusedError, MOST_RESIDUAL_MM, type Correction, type MarkReadings } from './correction';
+export {
+  correctionFrom,
+  MarksRefusedError,
+  MOST_RESIDUAL_MM,
+  type Correction,
+  type MarkReading,
+  type MarkReadings,
+} from './correction';
 export { expectedErrorMm } from './expected-error';

@@ -130,6 +130,37 @@ describe('fitting marks', () => {
   });
 });
 
+describe('a mark that was misread', () => {
+  const read = readOn(lying(1, 2, 3));
+  const off = (which: number, mm: number) => read.map((at, i) => (i === which ? { x: at.x + mm, y: at.y } : at));
+
+  it('is refused by its name from about a millimetre on, whichever it is', () => {
+    const names = ['upper left', 'upper right', 'lower left', 'lower right'];
+    for (const [which, name] of names.entries())
+      for (const mm of [1, 1.4, 1.9, 3]) expect(refused(off(which, mm))).toContain(`The mark ${name} was read`);
+  });
+
+  it('is found much nearer to its place where each was read several times and they agree', () => {
+    const often = (mm: number) => off(2, mm).map((at) => ({ ...at, spreadMm: 0.02 }));
+    expect(refused(often(0.4))).toContain('lower left');
+    expect(correctionFrom(marks, often(0.1)).used).toHaveLength(4);
+    // What scatters by itself is no reason to refuse.
+    expect(
+      correctionFrom(
+        marks,
+        off(2, 0.4).map((at) => ({ ...at, spreadMm: 0.08 })),
+      ).used,
+    ).toHaveLength(4);
+  });
+
+  it('is two of them where they were taken for each other, at opposite corners too', () => {
+    const swapped = (i: number, j: number) => read.map((_, k) => read[k === i ? j : k === j ? i : k]);
+    expect(refused(swapped(0, 3))).toBe('The marks upper left and lower right were taken for each other.');
+    expect(refused(swapped(1, 2))).toBe('The marks upper right and lower left were taken for each other.');
+    expect(refused(swapped(0, 2))).toBe('The marks upper left and lower left were taken for each other.');
+  });
+});
+
 describe('the error that is expected of a fit', () => {
   it('follows from what is left over, and holds on nearly all sheets', () => {
     expect(expectedErrorMm({ residualMm: 0.1, used: [0, 1, 2, 3] })).toBeCloseTo(0.3, 9);

@@ -14,6 +14,9 @@ export interface CameraWorld {
   seed: number;
 }
 
+/** Where a mark was found, the middle of several looks, and the standard error of that along an axis, mm. */
+export type MarkLook = Point & { spreadMm: number };
+
 /** Each mark is looked at so often; the middle of what was read counts, so that one look into the lamp does no harm. */
 const LOOKS = 9;
 const GLARE_MM = 4;
@@ -23,7 +26,7 @@ const RANGE = 2 ** 30;
 export function readMarks(
   drawn: readonly Point[],
   { lies: [a, b, c, d, e, f], noiseMm, glare, missing, seed }: CameraWorld,
-): (Point | null)[] {
+): (MarkLook | null)[] {
   const generator = mersenne(seed);
   const chance = () => (unsafeUniformIntDistribution(0, RANGE - 1, generator) + 0.5) / RANGE;
   const normal = () => Math.sqrt(-2 * Math.log(chance())) * Math.cos(2 * Math.PI * chance());
@@ -36,15 +39,18 @@ export function readMarks(
         y: b * x + d * y + f + noiseMm * normal() + shines * normal(),
       };
     });
-    return { x: calm(looks.map((look) => look.x)), y: calm(looks.map((look) => look.y)) };
+    const [across, along] = [calm(looks.map((look) => look.x)), calm(looks.map((look) => look.y))];
+    return { x: across.value, y: along.value, spreadMm: Math.max(across.spread, along.spread) };
   });
 }
 
-/** The mean of what lies near the middle one: nothing that is far off counts. */
-function calm(values: number[]): number {
+/** The mean of what lies near the middle one, with its standard error: nothing that is far off counts. */
+function calm(values: number[]): { value: number; spread: number } {
   const sorted = [...values].sort((p, q) => p - q);
   const middle = sorted[Math.floor(sorted.length / 2)];
   const spread = sorted.map((value) => Math.abs(value - middle)).sort((p, q) => p - q)[Math.floor(sorted.length / 2)];
   const near = sorted.filter((value) => Math.abs(value - middle) <= 3 * spread + 1e-9);
-  return near.reduce((sum, value) => sum + value, 0) / near.length;
+  const mean = near.reduce((sum, value) => sum + value, 0) / near.length;
+  const square = near.reduce((sum, value) => sum + (value - mean) ** 2, 0);
+  return { value: mean, spread: Math.sqrt(square / Math.max(1, near.length - 1) / near.length) };
 }
