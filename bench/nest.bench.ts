@@ -1,5 +1,5 @@
 import { nest, nestingFaults, type Nesting, type NestPart, type NestRequest } from '@keen-anvil/core/layout';
-import { jigsaw } from '../core/testing/jigsaws';
+import { jigsaw, type Jigsaw } from '../core/testing/jigsaws';
 import { numbersBelow } from '../core/testing/random';
 import { demoParts } from './demo-parts';
 
@@ -100,33 +100,56 @@ function boxesInRows(parts: readonly NestPart[], width: number, gapMm: number): 
   );
 }
 
-for (const seconds of CASES ? SECONDS : []) {
-  const found: number[] = [];
-  for (let seed = 1; seed <= CASES; seed++) {
-    const { widthMm, heightMm, parts } = jigsaw(seed);
-    const outline = [
-      { x: 0, y: 0 },
-      { x: widthMm, y: 0 },
-      { x: widthMm, y: 5 * heightMm },
-      { x: 0, y: 5 * heightMm },
+/** The same pieces as they were cut, each turned by a quarter as often as chance has it: to be laid at quarter turns only. */
+function atQuarters({ parts }: Jigsaw, seed: number): NestPart[] {
+  const below = numbersBelow(seed);
+  return parts.map((part) => {
+    const quarter = below(4);
+    const turn = ({ x, y }: { x: number; y: number }) => [
+      { x, y },
+      { x: -y, y: x },
+      { x: -x, y: -y },
+      { x: y, y: -x },
     ];
-    const first: number[] = [];
-    const nesting = laid(
-      {
-        parts,
-        sheets: [{ id: 'roll', outline, holes: [], count: 1, isRoll: true }],
-        gapMm: 0,
-        edgeMm: 0,
-        seed,
-        millis: seconds * 1000,
-        now: () => performance.now(),
-      },
-      (best) => first.push(best.density),
-    );
-    found.push(nesting.density);
-    if (process.argv[4]) console.log(seed, parts.length, first[0].toFixed(3), nesting.density.toFixed(3), first.length);
-  }
-  console.log(
-    `${CASES} jigsaws, ${seconds} s each: median density ${(100 * median(found)).toFixed(1)} %, least ${(100 * Math.min(...found)).toFixed(1)} %`,
-  );
+    return {
+      ...part,
+      rings: part.rings.map((ring) => ring.map((point) => turn(point)[quarter])),
+      angles: [0, Math.PI / 2, Math.PI, -Math.PI / 2],
+    };
+  });
 }
+
+for (const seconds of CASES ? SECONDS : [])
+  for (const turns of ['any angle', 'quarter turns'] as const) {
+    const found: number[] = [];
+    for (let seed = 1; seed <= CASES; seed++) {
+      const puzzle = jigsaw(seed, turns === 'quarter turns' ? 'as cut' : 'turned');
+      const { widthMm, heightMm } = puzzle;
+      const parts = turns === 'quarter turns' ? atQuarters(puzzle, seed) : puzzle.parts;
+      const outline = [
+        { x: 0, y: 0 },
+        { x: widthMm, y: 0 },
+        { x: widthMm, y: 5 * heightMm },
+        { x: 0, y: 5 * heightMm },
+      ];
+      const first: number[] = [];
+      const nesting = laid(
+        {
+          parts,
+          sheets: [{ id: 'roll', outline, holes: [], count: 1, isRoll: true }],
+          gapMm: 0,
+          edgeMm: 0,
+          seed,
+          millis: seconds * 1000,
+          now: () => performance.now(),
+        },
+        (best) => first.push(best.density),
+      );
+      found.push(nesting.density);
+      if (process.argv[4])
+        console.log(seed, parts.length, first[0].toFixed(3), nesting.density.toFixed(3), first.length);
+    }
+    console.log(
+      `${CASES} jigsaws, ${turns}, ${seconds} s each: median density ${(100 * median(found)).toFixed(1)} %, least ${(100 * Math.min(...found)).toFixed(1)} %`,
+    );
+  }

@@ -2,6 +2,7 @@ import { decided } from '@keen-anvil/core/artwork-choices';
 import {
   applyDifference,
   comesApart,
+  cupOf,
   drawingUnder,
   lineCount,
   madeLayers,
@@ -21,7 +22,7 @@ import { worksInOrder } from './step-work';
 export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): JobDetail {
   const { document, byteCounts } = answer;
   const shown = document.parts.filter(({ role }) => role !== 'within');
-  const views = new Map(shown.map((part) => [part.id, partView(document, part, shapes.get(part.id)!)]));
+  const views = new Map(shown.map((part) => [part.id, partView(document, part, shapes)]));
   const isDone = (part: Part) => part.stepId !== null && part.role === 'process';
   return {
     ...answer,
@@ -92,8 +93,9 @@ function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => 
   });
 }
 
-function partView(document: JobDocument, part: Part, shape: Shape): PartView {
+function partView(document: JobDocument, part: Part, shapes: ReadonlyMap<string, Shape>): PartView {
   const { making } = part;
+  const shape = shapes.get(part.id)!;
   return {
     id: part.id,
     name: part.name,
@@ -105,6 +107,7 @@ function partView(document: JobDocument, part: Part, shape: Shape): PartView {
     pieces: lineCount(document, making),
     comesApart: comesApart(making),
     layers: madeLayers(document, part),
+    cup: cupOf(document, shapes, part),
     printedBy: making.op === 'printed' ? making.print : null,
     outline: making.op === 'outline' ? { ofPartId: making.of[0], mm: making.distanceMm } : null,
     ...shape,

@@ -25,6 +25,7 @@ import {
 } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
+import { marksFor, markSpots } from '@keen-anvil/core/registration';
 import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from './answers';
 import type { StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';
@@ -36,6 +37,10 @@ export interface NestGroup {
   backs: PartView[];
   /** What lies on these sheets and stays: marks to turn by. */
   held: PartView[];
+  /** Guides that show where something else lies: kept clear of. */
+  clear: PartView[];
+  /** Its sheets are printed, with marks round the print. */
+  isPrinted: boolean;
   parts: ClosePart[];
   turnedOver: boolean;
   onCarrier: boolean;
@@ -73,6 +78,8 @@ export function nestGroup(
     steps,
     backs: isFront ? sharing.filter((other) => !isFront(other)).flatMap(({ parts }) => parts) : [],
     held: sharing.filter(marks).flatMap(({ parts }) => parts),
+    clear: job.otherParts.filter((part) => isBlankGuide(part, steps)),
+    isPrinted: [...steps.flatMap(({ parts }) => parts), ...guidesOf(job, steps)].some(({ print }) => print !== null),
     parts: steps.flatMap(({ parts }) =>
       parts
         .filter(({ role }) => role === 'process')
@@ -84,6 +91,28 @@ export function nestGroup(
     machines: machines.filter(({ id }) => steps.some(({ machineId }) => machineId === id)),
   };
 }
+
+const guidesOf = (job: JobDetail, steps: readonly StepView[]): PartView[] =>
+  job.otherParts.filter(({ role, stepId }) => role === 'guide' && steps.some(({ id }) => id === stepId));
+
+/** A guide shows where a blank lies, unless it belongs to the work: what is printed, or shares its place with what is done. */
+function isBlankGuide(guide: PartView, steps: readonly StepView[]): boolean {
+  if (guide.role !== 'guide' || guide.print !== null || !steps.some(({ id }) => id === guide.stepId)) return false;
+  const own = boxesOf(guide);
+  const work = steps.flatMap(({ parts }) => parts.flatMap(boxesOf));
+  return (
+    guide.contours.some(({ closed }) => closed) &&
+    !own.some(({ sheetId, box }) => work.some((other) => other.sheetId === sheetId && meet(box, other.box)))
+  );
+}
+
+const boxesOf = ({ contours, places }: PartView): { sheetId: string; box: Bounds }[] => {
+  const bounds = knownBounds(contours);
+  return bounds ? places.map((place) => ({ sheetId: place.sheetId, box: boundsOnSheet({ bounds, place }) })) : [];
+};
+
+const meet = (a: Bounds, b: Bounds): boolean =>
+  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;
 
 /** How its parts lie where nobody says otherwise. */
 export const usualFor = ({ material, steps }: NestGroup) => ({
@@ -102,7 +131,10 @@ export const piecesOf = ({ material }: NestGroup): StockPieceView[] =>
     .sort((a, b) => a.widthMm * a.lengthMm - b.widthMm * b.lengthMm);
 
 /** A piece with what all of the machines reach of it; null where they reach nothing. */
-export function closePiece(piece: StockPieceView, { machines, onCarrier, held }: NestGroup): ClosePiece | null {
+export function closePiece(
+  piece: StockPieceView,
+  { machines, onCarrier, held, clear, isPrinted }: NestGroup,
+): ClosePiece | null {
   const areas = machines.map((machine) => cuttableArea(machine, piece, onCarrier));
   if (areas.includes(null)) return null;
   const reach = (areas as Bounds[]).reduce<Bounds>(
@@ -119,7 +151,13 @@ export function closePiece(piece: StockPieceView, { machines, onCarrier, held }:
     outline: outlineOf(piece),
     reach,
     // Marks lie in the same places on every sheet.
-    holes: [...usedSpots(piece), ...held.flatMap((part) => ringsAt(part, part.places.slice(0, 1)))],
+    holes: [
+      ...usedSpots(piece),
+      ...[...held, ...clear].flatMap((part) => ringsAt(part, part.places.slice(0, 1))),
+      ...(isPrinted && piece.kind !== 'roll'
+        ? markSpots({ widthMm: piece.widthMm, heightMm: piece.lengthMm }, marksFor(machines[0]))
+        : []),
+    ],
     count: piece.kind === 'roll' ? 1 : piece.count,
     isRoll: piece.kind === 'roll',
   };

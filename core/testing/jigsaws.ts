@@ -11,8 +11,8 @@ export interface Jigsaw {
 
 const RANGE = 2 ** 30;
 
-/** A jigsaw of 12 to 40 pieces, the same for a seed. */
-export function jigsaw(seed: number): Jigsaw {
+/** A jigsaw of 12 to 40 pieces, the same for a seed; each turned, or as it was cut. */
+export function jigsaw(seed: number, lie: 'turned' | 'as cut' = 'turned'): Jigsaw {
   // Seeds that follow each other give like numbers at first.
   const generator = xoroshiro128plus(seed * 7919);
   for (let i = 0; i < 20; i++) generator.unsafeNext();
@@ -44,7 +44,7 @@ export function jigsaw(seed: number): Jigsaw {
     pieces = [...pieces.filter((piece) => piece !== taken), ...halves];
   }
   const parts = pieces.map((piece, i): NestPart => {
-    const angle = chance() * 2 * Math.PI;
+    const angle = lie === 'turned' ? chance() * 2 * Math.PI : chance() * 0;
     const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
     const ring = piece.map(({ x, y }) => ({ x: cos * x - sin * y, y: sin * x + cos * y }));
     return { id: `piece ${i + 1}`, rings: [ring], count: 1, angles: 'free', mayTurnOver: false };

@@ -14,7 +14,7 @@ export function LayPage({ jobId, number, sheetId }: { jobId: string; number: num
         if (!group || !sheet || !piece)
           return { title: 'No sheet yet', why: 'Choose the material of this step, and its sheet lies here.' };
         // Marks to turn by are things here like all others.
-        const close = closePiece(piece, { ...group, held: [] });
+        const close = closePiece(piece, { ...group, held: [], clear: [] });
         if (!close)
           return {
             title: 'Out of reach',

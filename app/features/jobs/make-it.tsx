@@ -11,6 +11,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
+import { onWrap } from './cup-in-job';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import { takesGroup, tryQuery, usual, type Offer, type useLineOf } from './offers';
@@ -32,7 +33,10 @@ const NOTHING_YET: TriedOut = { made: [], refusal: null, told: null };
 export function MakeIt({ job, line, offer, isSmall, isPending, onMake, onBack }: MakeItProps) {
   const { rule, paper } = useTokens();
   const { operation, parts } = offer;
-  const [measures, setMeasures] = useState(() => usual(operation, line.mm));
+  const [measures, setMeasures] = useState(() => ({
+    ...usual(operation, line.mm),
+    ...(operation.name === 'cone' ? onWrap(job, parts) : {}),
+  }));
   const [inHand, setInHand] = useState(operation.measures[0]?.name ?? '');
   const stepIds = [...new Set(parts.flatMap(({ stepId }) => stepId ?? []))];
   const [stepId, setStepId] = useState<string | null>(null);

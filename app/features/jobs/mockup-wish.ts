@@ -2,11 +2,12 @@ import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-a
 import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
-import { CUP_MEASURES, drawMeasured, coneOf, type MeasuredChoices, type Measures } from '@keen-anvil/core/measured';
+import type { Measures } from '@keen-anvil/core/measured';
 import { textureOf } from '@keen-anvil/core/mockup';
 import { processOf } from '@keen-anvil/core/recipes';
 import type { MockupLayer } from '../../workers/mockup.worker';
 import { allParts, type BoxedPart } from './all-parts';
+import { isCup, wrapIn } from './cup-in-job';
 import { pathOf } from './drawn-groups';
 
 /** How a design lies on the photo of its blank. */
@@ -28,8 +29,6 @@ export interface MockupDesign {
   cup: { measures: Measures; origin: Point } | null;
 }
 
-const CUP_WRAP = 'cup-wrap';
-
 /** What of a job is seen on its blank; null while nothing has a material. */
 export function mockupDesign(job: JobDetail, materials: readonly MaterialView[]): MockupDesign | null {
   const wraps = new Set(job.artworks.filter((drawing) => isCup(drawing)).map(({ id }) => id));
@@ -46,33 +45,16 @@ export function mockupDesign(job: JobDetail, materials: readonly MaterialView[])
       }),
     );
   if (parts.length === 0) return null;
-  const wrap = job.artworks.find(({ id }) => wraps.has(id));
-  const choices = wrap?.choices as MeasuredChoices | undefined;
   return {
     parts,
     box: parts.map(({ part }) => part.bounds).reduce(joinBounds),
-    cup: wrap && choices ? { measures: cupOf(choices.measures), origin: upperMiddle(choices, wrap) } : null,
+    // As the file has it: bent to its own cup, or lying on a wrap.
+    cup: parts.flatMap(({ part: { cup } }) => cup ?? [])[0] ?? wrapIn(job),
   };
 }
 
 /** Ink that goes over into the front of its blank: it is seen in the colours that it is drawn in. */
 const isPrint = ({ process, turned }: StepView): boolean => process === 'sublimate' && !turned;
-
-const isCup = ({ source, choices }: JobDetail['artworks'][number]): boolean =>
-  source === 'measured' && (choices as MeasuredChoices).shape === CUP_WRAP;
-
-/** What of a wrap's measures are the cup's own. */
-const cupOf = (measures: Measures): Measures =>
-  Object.fromEntries(CUP_MEASURES.map(({ name, usual }) => [name, measures[name] ?? usual]));
-
-/** Where the middle of the upper edge of a wrap lies in the job's plane. */
-function upperMiddle(choices: MeasuredChoices, { xMm, yMm }: { xMm: number; yMm: number }): Point {
-  const cone = coneOf(cupOf(choices.measures));
-  const [outline] = drawMeasured(choices).parts[0].contours;
-  // The wrap is drawn from its upper left corner; its left edge tells where its middle is.
-  const left = cone.bend(-cone.around / 2, 0);
-  return { x: xMm + outline.start[0] - left.x, y: yMm + outline.start[1] - left.y };
-}
 
 /** A cup for a design that was drawn flat: as high as the design, and twice as far round as it is wide. */
 export const usualCup = ({ minX, minY, maxX, maxY }: Bounds): Measures => ({

@@ -75,6 +75,33 @@ describe('what is nested of a job with two sides', () => {
   });
 });
 
+describe('what is kept clear of', () => {
+  const plate = part({
+    id: 'plate',
+    role: 'guide',
+    stepId: 'front',
+    contours: [square(0, 0, 80)],
+    places: [at('g', 120, 20)],
+  });
+  const sheetOf = (...guides: (typeof plate)[]) => {
+    const one = { ...step, id: 'front', parts: [{ ...rim, stepId: 'front' }] };
+    return nestGroup(wholeJob({ ...job, steps: [one], otherParts: guides }), 1, [navy], machines)!;
+  };
+  const holesOn = (kind: 'roll' | 'sheet', of: ReturnType<typeof sheetOf>) =>
+    closePiece({ ...navy.pieces[0], kind, widthMm: 297, lengthMm: 420 }, of)!.holes;
+
+  it('is a guide that shows where a blank lies, and not one that the work lies on', () => {
+    expect(holesOn('sheet', sheetOf(plate))[0]).toContainEqual({ x: 120, y: 20 });
+    expect(holesOn('sheet', sheetOf({ ...plate, places: [at('g', 0, 0)] }))).toEqual([]);
+  });
+
+  it('is the marks of a printed page with their white, where it is a page', () => {
+    const printed = { ...plate, print: { picture: null, fill: '#ffffff', bleedMm: 0 } };
+    expect(holesOn('sheet', sheetOf(printed))).toHaveLength(4);
+    expect(holesOn('roll', sheetOf(printed))).toEqual([]);
+  });
+});
+
 describe('what stays where it is while the rest is nested', () => {
   it('makes its sheet one by itself, with what stays as spots that are taken', () => {
     const close = { ...closePiece(navy.pieces[0], { ...group, held: [] })!, count: 3 };

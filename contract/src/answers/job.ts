@@ -8,6 +8,7 @@ import type { ProblemBody } from '../problem';
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
 import type { Hold, HoldNames, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type {
+  BentTo,
   Difference,
   Drawing,
   DrawingFacts,
@@ -44,6 +45,8 @@ export interface PartView {
   comesApart: boolean;
   /** In which steps it was made, the last one first, each with measures that can be turned. */
   layers: MadeLayer[];
+  /** The cup that it was bent to, and where the middle of its upper edge lies in the job's plane. */
+  cup?: BentTo | null;
   /** What is printed in it; null for nothing. */
   print: ShownPrint | null;
   /** The print as it was asked for, where it was given to this part. */

@@ -64,3 +64,4 @@ export { DocumentBench } from './document-bench';
 export { namesIn, shopFacts, type ShopFacts, type ShopLists } from './shop';
 export type { JobShop, ShopMaterial, ShopPiece, ShopRecipe, ShopTool } from './shop';
 export { tidied } from './tidied';
+export { cupOf, type BentTo } from './cup-of';

@@ -3,6 +3,7 @@ import { contourBounds } from '../geometry';
 import {
   ActionRefusedError,
   changeJob,
+  cupOf,
   placementsOf,
   processedIn,
   type JobAction,
@@ -259,5 +260,29 @@ describe('parts laid to each other', () => {
     expect(refusal(() => align(job, 'spread-down', ['Left', 'Right']))).toBe(
       'Choose 3 parts or more to lay to each other.',
     );
+  });
+});
+
+describe('parts of several steps that are bent to one cup', () => {
+  it('are bent as one, each in its own step, and tell the cup that they were bent to', () => {
+    const measures = { how: 0, top: 85, bottom: 60, height: 110 };
+    const next = done(job, shop, {
+      do: 'make-part',
+      partIds: ids('Aside', 'Frame'),
+      by: 'cone',
+      measures,
+      asGroup: true,
+    });
+    expect(named(next, 'Aside').stepId).toBe(named(job, 'Aside').stepId);
+    expect(named(next, 'Frame').stepId).toBe(named(job, 'Frame').stepId);
+    const shapes = shop.shapes(next);
+    const cups = ['Aside', 'Frame'].map((name) => cupOf(next, shapes, named(next, name))!);
+    // One cup, with the middle of its edge over the middle of both.
+    expect(cups[0]).toEqual(cups[1]);
+    expect(cups[0].origin).toEqual({ x: 50, y: 0 });
+    // What lay in the frame lies in it still.
+    const [inner, outer] = [box(next, 'Aside'), box(next, 'Frame')];
+    expect(inner[0]).toBeGreaterThan(outer[0]);
+    expect(inner[2]).toBeLessThan(outer[2]);
   });
 });

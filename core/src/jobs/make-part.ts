@@ -1,3 +1,4 @@
+import { joinBounds, knownBounds } from '../geometry';
 import { operationOf, type Operation } from '../makings';
 import { allMeasures, MeasureRefusedError, type Measures } from '../measured';
 import { formatNumber } from '../units';
@@ -56,11 +57,40 @@ function refuseToSize(
 /** Parts put together first, as they lie to each other, and made as one. */
 function madeOfGroup(document: JobDocument, action: MakePart, shop: JobShop, seed: string): JobDocument {
   const stepIds = new Set(chosenParts(document, action.partIds).map(({ stepId }) => stepId));
+  const operation = operationOf(action.by);
+  if (stepIds.size > 1 && operation?.asOneOf) return madeInTheirSteps(document, action, operation.asOneOf, shop, seed);
   if (stepIds.size > 1)
     refuse('These parts are in several steps: put those of one step together, or make each by itself.', 'partIds');
   const grouped = putTogether(document, { do: 'put-together', partIds: action.partIds }, shop, `${seed} as one`);
   const host = action.partIds.find((id) => lookup(grouped).parts.get(id)?.role !== 'within')!;
   return makePart(grouped, { ...action, partIds: [host], asGroup: false }, shop, seed);
+}
+
+/** Parts of several steps made as one would be, each in its own step. */
+function madeInTheirSteps(
+  document: JobDocument,
+  action: MakePart,
+  asOneOf: NonNullable<Operation['asOneOf']>,
+  shop: JobShop,
+  seed: string,
+): JobDocument {
+  const shapes = shop.shapes(document);
+  const boxes = action.partIds.flatMap((id) => {
+    const box = knownBounds(shapes.get(id)!.contours);
+    return box ? [{ id, box }] : [];
+  });
+  if (boxes.length === 0) return refuse('These parts have no lines that could be made into anything.', 'partIds');
+  const all = boxes.map(({ box }) => box).reduce(joinBounds);
+  return boxes.reduce(
+    (now, { id, box }) =>
+      makePart(
+        now,
+        { ...action, partIds: [id], asGroup: false, measures: asOneOf(all, box, action.measures) },
+        shop,
+        `${seed} ${id}`,
+      ),
+    document,
+  );
 }
 
 /** A part beside those that it is made of, lying as the first of them does. */

@@ -76,7 +76,9 @@ describe('a tapered cup, unrolled', () => {
 
   it('says by how much it would miss, and refuses what would fold over itself or run off the wall', () => {
     const { tell } = operationOf('cone')!;
-    expect(tell!([], CUP)).toBe('Left straight it would miss by 78.5 mm at the seam.');
+    expect(tell!([], CUP)).toContain(
+      'Left straight it would miss by 78.5 mm at the seam. Once round it is 267 mm at its wide end',
+    );
     expect(tell!([], { ...CUP, bottom: 85 })).toBeNull();
     expect(() => bend([line(0, 0, 300, 0)])).toThrow(
       'it is 300 mm wide, and once round the cup is 227.7 mm half way up',
@@ -131,5 +133,20 @@ describe('the blank of a cup wrap', () => {
   it('of a straight cup is a rectangle, longer by its overlap', () => {
     const box = contourBounds(shape('cup-wrap', { how: 1, top: 240, bottom: 240, height: 90, overlap: 8 }))!;
     expect([box.maxX - box.minX, box.maxY - box.minY]).toEqual([expect.closeTo(248, 6), expect.closeTo(90, 6)]);
+  });
+
+  it('is bent with others as one, each by itself: as they would lie if they were made together', () => {
+    const all = [line(-60, 0, 20, 0), line(30, 12, 70, 12)];
+    const together = bend(all, { ...CUP, down: 5 });
+    const { asOneOf } = operationOf('cone')!;
+    const box = contourBounds(all)!;
+    const apart = all.flatMap((own) =>
+      bend([own], asOneOf!(box, contourBounds([own])!, { ...CUP, down: 5, aside: 0 })),
+    );
+    for (const [i, made] of apart.entries())
+      for (const [k, point] of flatten(made, 0.01).points.entries()) {
+        const as = flatten(together[i], 0.01).points[k];
+        expect(Math.hypot(point.x - as.x, point.y - as.y)).toBeLessThan(1e-6);
+      }
   });
 });

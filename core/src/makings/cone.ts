@@ -1,5 +1,5 @@
-import { flatten, type CurveContour, type Point, type Segment } from '../geometry';
-import { coneOf, CUP_MEASURES, length, missIfStraight, type Cone } from '../measured';
+import { flatten, type Bounds, type CurveContour, type Point, type Segment } from '../geometry';
+import { coneOf, CUP_MEASURES, length, missIfStraight, type Cone, type Measures } from '../measured';
 import { formatNumber } from '../units';
 import { OperationRefusedError, type Operation } from './operation';
 import { boxOf } from './repeats';
@@ -14,17 +14,29 @@ export const CONE: Operation = {
   label: 'Bend to a cup',
   needs: 'one',
   takesGroups: true,
-  measures: [...CUP_MEASURES, length('down', 'Below the upper edge', 0, { min: 0, max: 2000, step: 0.5 })],
+  measures: [
+    ...CUP_MEASURES,
+    length('down', 'Below the upper edge', 0, { min: 0, max: 2000, step: 0.5 }),
+    length('aside', 'To the right of the middle', 0, { min: -2000, max: 2000, step: 0.5 }),
+  ],
+  asOneOf: (all, own, measures) => ({
+    ...measures,
+    down: (measures.down ?? 0) + own.minY - all.minY,
+    aside: (measures.aside ?? 0) + (own.minX + own.maxX - all.minX - all.maxX) / 2,
+  }),
   tell: (_, measures) => {
-    const miss = missIfStraight(coneOf(measures));
-    return miss < 0.05 ? null : `Left straight it would miss by ${formatNumber(miss, 1)} mm at the seam.`;
+    const cone = coneOf(measures);
+    const miss = missIfStraight(cone);
+    if (miss < 0.05) return null;
+    return `Left straight it would miss by ${formatNumber(miss, 1)} mm at the seam. Once round it is ${formatNumber(Math.max(...cone.edges), 1)} mm at its wide end; a design is as wide as it was drawn half way up, where it is ${formatNumber(cone.around, 1)} mm.`;
   },
   apply: ([lines], measures) => {
     const cone = coneOf(measures);
-    const { minX, maxX, minY, maxY } = boxOf(lines);
+    const box = boxOf(lines);
     if (!Number.isFinite(cone.radius)) return [...lines];
-    refuseFold(cone, maxX - minX, maxY - minY + measures.down);
-    const [middle, top] = [(minX + maxX) / 2, minY - measures.down];
+    const half = (box.maxX - box.minX) / 2 + Math.abs(measures.aside);
+    refuseFold(cone, 2 * half, box.maxY - box.minY + measures.down);
+    const { x: middle, y: top } = upperMiddleOf(box, measures);
     const bend = ({ x, y }: Point): Point => {
       const on = cone.bend(x - middle, y - top);
       return { x: on.x + middle, y: on.y + top };
@@ -33,11 +45,17 @@ export const CONE: Operation = {
   },
 };
 
+/** Where the middle of the upper edge of the unrolled wall lies for a design that is bent to it, by the box that it had before. */
+export const upperMiddleOf = ({ minX, maxX, minY }: Bounds, { down = 0, aside = 0 }: Measures): Point => ({
+  x: (minX + maxX) / 2 - aside,
+  y: minY - down,
+});
+
 function refuseFold(cone: Cone, width: number, down: number): void {
   const mm = (value: number) => formatNumber(Math.floor(value * 10) / 10, 1);
   if (width > cone.around + 0.05)
     throw new OperationRefusedError(
-      `it is ${mm(width)} mm wide, and once round the cup is ${mm(cone.around)} mm half way up: it would lie over itself`,
+      `it is ${mm(width)} mm wide, and once round the cup is ${mm(cone.around)} mm half way up (${mm(Math.max(...cone.edges))} mm at its wide end): it would lie over itself`,
     );
   const apex = cone.narrowsDown ? cone.radius : Infinity;
   if (down > Math.min(apex, cone.slant) + 0.05)

@@ -1,4 +1,4 @@
-import type { CurveContour } from '../geometry';
+import type { Bounds, CurveContour } from '../geometry';
 import type { Measure, Measures } from '../measured';
 
 /** What a part is as its lines: those of an outline with its holes, or open ones. */
@@ -13,6 +13,12 @@ export interface Operation {
   needs: 'one' | 'several' | 'any';
   /** Of several parts it is usually made as of one, as they lie to each other; else of each by itself. */
   takesGroups?: true;
+  /**
+   * Of parts in several steps that are made as one: the measures with which each is made in its own step, so that they lie to each
+   * other as one would.
+   * @param all the box of all of them, @param own that of the one
+   */
+  asOneOf?: (all: Bounds, own: Bounds, measures: Measures) => Measures;
   /** It comes beside the parts that it is made of, which stay; else it takes their place. */
   isBeside?: true;
   measures: readonly Measure[];

@@ -5,6 +5,7 @@ export {
   markLines,
   marksFor,
   marksOf,
+  markSpots,
   USUAL_MARKS,
   type MarkName,
   type MarkSet,

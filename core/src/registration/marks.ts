@@ -52,6 +52,28 @@ export function markLines(marks: readonly Point[], { legMm }: MarkSet): { legs: 
   };
 }
 
+/** What has to stay white round each mark, so that a camera finds it, in mm. */
+const WHITE_MM = 2;
+
+/** What the marks of a page take up, each with the white round it: nothing else may lie there. mm from the page's upper left corner. */
+export function markSpots(page: { widthMm: number; heightMm: number }, set: MarkSet): Point[][] {
+  const marks = marksOf(page, set);
+  const { legs, dots } = markLines(marks, set);
+  return marks.map((mark, i) => {
+    const own = [mark, ...legs.filter(([from]) => from === mark).map(([, end]) => end), ...(i === 0 ? dots : [])];
+    const around = WHITE_MM + Math.max(set.lineMm, i === 0 ? DOT_MM : 0) / 2;
+    const [xs, ys] = [own.map(({ x }) => x), own.map(({ y }) => y)];
+    const [left, right] = [Math.min(...xs) - around, Math.max(...xs) + around];
+    const [top, bottom] = [Math.min(...ys) - around, Math.max(...ys) + around];
+    return [
+      { x: left, y: top },
+      { x: right, y: top },
+      { x: right, y: bottom },
+      { x: left, y: bottom },
+    ];
+  });
+}
+
 /** The size of laminate that covers the work and leaves the marks bare, in mm; null where there is no room between them. */
 export function laminateSize(
   { widthMm, heightMm }: { widthMm: number; heightMm: number },

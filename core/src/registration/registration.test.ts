@@ -9,6 +9,7 @@ import {
   laminateSize,
   markLines,
   marksOf,
+  markSpots,
   MarksRefusedError,
   USUAL_MARKS,
 } from './index';
@@ -47,6 +48,18 @@ describe('the marks of a page', () => {
       [30, 12],
       [34, 12],
     ]);
+  });
+
+  it('have white round them, that nothing else may lie on', () => {
+    const spots = markSpots(A4, USUAL_MARKS);
+    expect(spots).toHaveLength(4);
+    const [first, second] = spots.map((spot) => [
+      Math.min(...spot.map(({ x }) => x)),
+      Math.max(...spot.map(({ x }) => x)),
+    ]);
+    // The dots of the first reach to 34 mm, and are 1.6 mm across.
+    expect(first).toEqual([expect.closeTo(9.2, 6), expect.closeTo(36.8, 6)]);
+    expect(second).toEqual([expect.closeTo(185.75, 6), expect.closeTo(200.25, 6)]);
   });
 
   it('stay bare under the laminate that is cut to size', () => {

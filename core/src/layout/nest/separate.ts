@@ -1,7 +1,7 @@
 import type { Chance } from './chance';
 import { NOT_LAID, type Laying } from './laying';
 import { posed, type Posed } from './posed';
-import { placeAgainst, placeAtWall, placeAnywhere, placeNear, type Proposal } from './proposals';
+import { Against, placeAtWall, placeAnywhere, placeNear, type Proposal } from './proposals';
 
 /** How many places of each kind are looked at before the best of them are moved on. */
 const LOOKS = { anywhere: 12, near: 8, against: 24, wall: 6 };
@@ -80,8 +80,9 @@ function moveToBetter(laying: Laying, i: number, beds: readonly number[], chance
     if (found.length > MOVED_ON) found.pop();
     return loss === 0;
   };
+  const against = new Against(laying, i, chance);
   const isFound =
-    looks(LOOKS.against, () => look(placeAgainst(laying, i, chance.of(beds), chance))) ||
+    looks(LOOKS.against, () => look(against.propose(chance.of(beds)))) ||
     looks(LOOKS.wall, () => look(placeAtWall(laying, i, chance.of(beds), chance))) ||
     looks(LOOKS.near, () => look(placeNear(laying, i, chance))) ||
     looks(LOOKS.anywhere, () => look(placeAnywhere(laying, i, chance.of(beds), chance)));
