@@ -28,6 +28,7 @@ export function NudgeDials({ machine, process, settings, changes, onChange }: Nu
                 min={scale.min}
                 max={scale.max}
                 step={scale.step}
+                isDial
                 value={Number((base + (changes[name] ?? 0)).toFixed(6))}
                 was={base}
                 onChange={(value) => onChange({ ...changes, [name]: Number((value - base).toFixed(6)) })}

@@ -21,7 +21,7 @@ import { TextKey } from '../../ui/text-key';
 import { useScreenTitle } from '../../ui/screen-title';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
-import { Aside, Body, Strong, Title } from '../../ui/type';
+import { Aside, AsDialled, Body, Strong, Title } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
 import { useBench } from './bench-query';
 import { useMachines } from '../shop/queries';
@@ -306,7 +306,9 @@ function TableRow({
           <Aside numberOfLines={1}>{recipe.tool.name}</Aside>
         </View>
         <View role="cell" style={settings}>
-          <Body style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
+          <AsDialled>
+            <Body style={{ fontSize: 15, lineHeight: 19 }}>{settingsText(recipe.settings, machine)}</Body>
+          </AsDialled>
         </View>
         <View role="cell" style={temper}>
           <TemperMark temper={recipe.temper.temper} />

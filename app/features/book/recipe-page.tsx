@@ -25,7 +25,7 @@ import { useDraft } from '../../ui/use-draft';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE, TARGET } from '../../ui/tokens';
-import { Aside, Body, Heading, Strong } from '../../ui/type';
+import { Aside, AsDialled, Body, Heading, Strong } from '../../ui/type';
 import { whenSaid } from '../../ui/when';
 import { saveFile } from '../api/save-file';
 import { useBench } from './bench-query';
@@ -185,6 +185,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
             </Strong>
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
+              <AsDialled>
               <Aside>
                 {whenSaid(event.at)}
                 {event.toolWear === null
@@ -198,6 +199,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
                   : ''}
                 {event.isOfParts ? ' · some of its parts' : ''}
               </Aside>
+              </AsDialled>
               {event.earlier.length ? (
                 <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside>
               ) : null}

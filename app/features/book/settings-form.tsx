@@ -74,7 +74,8 @@ export function SettingsForm({ machine, process, settings, typed = {}, was, onCh
                 value={value ?? scale.min}
                 was={was?.[name]}
                 typed={typed[name]}
-                problem={problem}
+                problem={problem ?? null}
+                isDial
                 onChange={(next, asTyped) => set(name, next, asTyped)}
               />
             )}

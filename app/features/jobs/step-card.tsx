@@ -220,7 +220,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ) : null}
           {process.path === 'outline' ? (
             <StepNumber
-              label="Rounds, at least"
+              label="Passes, at least"
               unit=""
               value={step.rounds}
               min={1}

@@ -179,6 +179,7 @@ function Start({
               <StepNumber
                 label={label}
                 unit={unit}
+                isDial
                 min={min}
                 max={max}
                 step={step}

@@ -3,7 +3,7 @@ import type { ProcessName, Settings } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
-import { Aside, Figure } from '../../ui/type';
+import { Aside, AsDialled, Figure } from '../../ui/type';
 import { dialledNumbers } from '../book/dial-numbers';
 
 /** The numbers of a trial: what is turned since the last one stands large with what it was, the rest small. */
@@ -39,7 +39,11 @@ export function TrialNumbers({
         ))}
       </View>
       {small.length ? (
-        <Aside>{small.map(({ label, value, unit }) => `${label} ${value}${unit ? ` ${unit}` : ''}`).join(' · ')}</Aside>
+        <AsDialled>
+          <Aside>
+            {small.map(({ label, value, unit }) => `${label} ${value}${unit ? ` ${unit}` : ''}`).join(' · ')}
+          </Aside>
+        </AsDialled>
       ) : null}
     </View>
   );
