@@ -13,7 +13,8 @@ describe('a sentence in the maker’s units', () => {
   });
 
   it('leaves areas, speeds and words alone', () => {
-    for (const sentence of ['smaller than 9 mm²', 'at 100 mm/s', '3 mmol', 'step 3 of 4']) expect(inches(sentence)).toBe(sentence);
+    for (const sentence of ['smaller than 9 mm²', 'at 100 mm/s', '3 mmol', 'step 3 of 4'])
+      expect(inches(sentence)).toBe(sentence);
   });
 
   it('has its temperatures in °F, and what two are apart by as a difference', () => {

@@ -4,7 +4,10 @@ import { convertUnit, formatNumber } from '@keen-anvil/core/units';
 const NUMBER = String.raw`[−-]?\d[\d,]*(?:\.\d+)?`;
 /** One or several numbers before one unit: 12 mm, 20 × 30 mm, 3 to 5 mm, 25 mm × 30 mm. Areas and speeds are no lengths. */
 const LENGTHS = new RegExp(String.raw`(${NUMBER})((?:\s?(?:×|–|to|and|or|by)\s?${NUMBER})*)\s?mm(?![²³/\w])`, 'g');
-const CELSIUS = new RegExp(String.raw`(by )?(${NUMBER})((?:\s?(?:–|to|and)\s?${NUMBER})*)\s?°C(?!\w)( apart| too| short| more| less| over)?`, 'g');
+const CELSIUS = new RegExp(
+  String.raw`(by )?(${NUMBER})((?:\s?(?:–|to|and)\s?${NUMBER})*)\s?°C(?!\w)( apart| too| short| more| less| over)?`,
+  'g',
+);
 const EACH = new RegExp(NUMBER, 'g');
 
 const valueOf = (text: string): number => Number(text.replace(/,/g, '').replace('−', '-'));

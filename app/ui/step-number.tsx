@@ -44,7 +44,17 @@ function useShown({ unit, value, min, max, step, was, isDial }: StepNumberProps)
     shownUnit === unit
       ? step
       : ROUND_STEPS.reduce((best, one) => (Math.abs(one - wide) < Math.abs(best - wide) ? one : best));
-  return { shownUnit, said, keyStep, min: said(min), max: said(max), was: was === undefined ? null : said(was), to, from, value };
+  return {
+    shownUnit,
+    said,
+    keyStep,
+    min: said(min),
+    max: said(max),
+    was: was === undefined ? null : said(was),
+    to,
+    from,
+    value,
+  };
 }
 
 /** Why what was typed cannot be, as a sentence; null where it can. */
@@ -83,10 +93,7 @@ export function StepNumber(props: StepNumberProps) {
     }
     if (!isLookedAt && typedProblem(text, props, shown)) return;
     const isOtherUnit = read.unit !== unit && read.unit !== shown.shownUnit;
-    onChange(
-      read.value,
-      isOtherUnit ? { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: read.unit } : null,
-    );
+    onChange(read.value, isOtherUnit ? { text: text.replace(/[^\d.,+-]+$/, '').trim(), unit: read.unit } : null);
   };
   const key = (sign: 1 | -1) => {
     const next = tidy(shown.from(shown.to(Number.isFinite(value) ? value : min) + sign * shown.keyStep));

@@ -130,7 +130,7 @@ function NewRecipe({
     draft.set((now) => ({
       settings: {},
       typed: {},
-      source: 'supplier-card',
+      source: 'guess',
       reason: '',
       ...(now?.place === place4 ? now : {}),
       ...change,

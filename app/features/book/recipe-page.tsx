@@ -186,19 +186,19 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
             <View style={{ flex: 1 }}>
               <Body>{event.jobName ?? 'Trial'}</Body>
               <AsDialled>
-              <Aside>
-                {whenSaid(event.at)}
-                {event.toolWear === null
-                  ? ''
-                  : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
-                {sameSettings(event.settings, recipe.settings)
-                  ? ''
-                  : ` · with ${settingsText(event.settings, machine)}`}
-                {event.onTopOf?.length
-                  ? `, on top of ${event.onTopOf.length === 1 ? 'a pass' : `${event.onTopOf.length} passes`} before`
-                  : ''}
-                {event.isOfParts ? ' · some of its parts' : ''}
-              </Aside>
+                <Aside>
+                  {whenSaid(event.at)}
+                  {event.toolWear === null
+                    ? ''
+                    : ` · tool at ${formatNumber(event.toolWear, 0)} ${toolKindOf(recipe.tool.kind).wearUnit}`}
+                  {sameSettings(event.settings, recipe.settings)
+                    ? ''
+                    : ` · with ${settingsText(event.settings, machine)}`}
+                  {event.onTopOf?.length
+                    ? `, on top of ${event.onTopOf.length === 1 ? 'a pass' : `${event.onTopOf.length} passes`} before`
+                    : ''}
+                  {event.isOfParts ? ' · some of its parts' : ''}
+                </Aside>
               </AsDialled>
               {event.earlier.length ? (
                 <Aside>{`corrected; before: ${sayVerdicts(recipe.process, event.earlier)}`}</Aside>

@@ -206,7 +206,7 @@ function WayCard(props: WayCardProps) {
         </View>
       </View>
       <Aside>{way.detail}</Aside>
-      {isLent ? <Aside>Its numbers were proven row by row: look at the first one before you do them all.</Aside> : null}
+      {isLent ? <Aside>{sayLent(temper)}</Aside> : null}
       {!hasRecipe ? (
         <Aside>{`No recipe for ${processOf(way.process).label.toLowerCase()} here yet: the time is at the machine’s own speed.`}</Aside>
       ) : null}
@@ -245,3 +245,9 @@ function Loupe({ loupe, label }: { loupe: WayCompared['loupe']; label: string })
     </View>
   );
 }
+
+/** What numbers that are lent from another way are worth here: nobody has proven what was never tried. */
+const sayLent = (temper: Temper | null): string =>
+  temper === null || temper === 'bare' || temper === 'straw'
+    ? 'Its numbers are those for row by row, and were not tried there either: try one first.'
+    : 'Its numbers were tried row by row, not this way: look at the first one before you do them all.';

@@ -1,5 +1,5 @@
 import type { MachineView, RunView } from '@keen-anvil/contract';
-import { goHome, goingOn, goToZero, jogBy, setZeroHere } from '@keen-anvil/core/cable';
+import { goHome, goingOn, goToZero, jogBy, setZeroHere, unlock } from '@keen-anvil/core/cable';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -15,8 +15,19 @@ import { connect, lineTo, senderOf, useCable } from '../cable/cables';
 import { fileOfRun, sendRun } from '../cable/run-over-cable';
 import { Arrow } from '../jobs/arrow-key';
 
-/** A machine on a cable of this page: connected, and moved by hand before it starts. */
-export function CableCard({ run, machine }: { run: RunView; machine: MachineView }) {
+/**
+ * A machine on a cable of this page: connected, and moved by hand before it starts, or after it broke off.
+ * @param onSaid after something was sent to it
+ */
+export function CableCard({
+  run,
+  machine,
+  onSaid,
+}: {
+  run: RunView;
+  machine: MachineView;
+  onSaid?: (text: string) => void;
+}) {
   const { rust, moss } = useTokens();
   const { isOpen } = useCable(machine.id);
   const [by, setBy] = useState<'1' | '10' | '50'>('10');
@@ -27,8 +38,10 @@ export function CableCard({ run, machine }: { run: RunView; machine: MachineView
       if (!line?.isOpen) throw new Error(`${machine.name} hangs on no cable here any more.`);
       await line.write(text);
     },
+    onSuccess: (_, text) => onSaid?.(text),
   });
-  const isBefore = run.progress.state === 'holding';
+  const isStanding = run.progress.state === 'holding' || run.interruption !== null;
+  const free = run.interruption?.why === 'alarm' ? unlock(machine) : null;
   const home = goHome(machine);
   const zero = setZeroHere(machine);
   const trouble = open.error ?? say.error;
@@ -46,8 +59,14 @@ export function CableCard({ run, machine }: { run: RunView; machine: MachineView
           onPress={() => open.mutate()}
         />
       )}
-      {isOpen && isBefore ? (
+      {isOpen && isStanding ? (
         <>
+          {free ? (
+            <>
+              <Aside>In an alarm it takes nothing else: unlock it, or let it find its home.</Aside>
+              <Button title="Unlock" type="outline" onPress={() => say.mutate(free)} />
+            </>
+          ) : null}
           <Chips
             label="Move the head by"
             options={[
@@ -102,6 +121,7 @@ export function BrokenOff({ run, machine }: { run: RunView; machine: MachineView
   const client = useQueryClient();
   const { isOpen } = useCable(machine.id);
   const [wasOff, setWasOff] = useState(false);
+  const [said, setSaid] = useState<readonly string[]>([]);
   const file = useQuery({ queryKey: ['run file', run.id], queryFn: () => fileOfRun(run.id), staleTime: Infinity });
   const told = () => void client.invalidateQueries({ queryKey: ['runs', run.jobId] });
   const goOn = useMutation({
@@ -110,16 +130,16 @@ export function BrokenOff({ run, machine }: { run: RunView; machine: MachineView
     onSettled: told,
   });
   if (senderOf(machine.id, run.id) && !run.interruption) return null;
-  const { why, line, text, said } = run.interruption ?? { why: 'closed' as const, line: run.confirmedLine };
-  const broken = why === 'alarm' ? { why, line, said: said ?? '' } : { why: 'lost' as const, line };
+  const { why, line, text, said: answer } = run.interruption ?? { why: 'closed' as const, line: run.confirmedLine };
+  const broken = why === 'alarm' ? { why, line, said: answer ?? '' } : { why: 'lost' as const, line };
   const on = file.data ? goingOn(file.data, broken, { homes: machine.homes, wasOff }) : null;
+  const missing = missingToGoOn({ machine, isOpen, isLost: why === 'alarm' || wasOff, isAlarm: why === 'alarm', said });
   return (
     <Leaf edge={rust} testID="broken-off">
       <Heading>{HEADINGS[why]}</Heading>
-      <Body>{sayBroken(why, machine.name, { line, text, said })}</Body>
+      <Body>{sayBroken(why, machine.name, { line, text, said: answer })}</Body>
       <Aside>
-        {machine.name} was told to stop, with {machine.kind === 'plotter' ? 'its tool up' : 'its beam off'}. What was
-        done stays done: {formatNumber(run.progress.cutMm / 1000, 2)} m.
+        {sayStopped(why, machine)} What was done stays done: {formatNumber(run.progress.cutMm / 1000, 2)} m.
       </Aside>
       <Toggle label="It was switched off since" value={wasOff} onChange={setWasOff} />
       {on ? (
@@ -129,12 +149,13 @@ export function BrokenOff({ run, machine }: { run: RunView; machine: MachineView
             : `It is not safe to go on: ${on.because}. Set its zero where it was, or cancel and lay the sheet afresh.`}
         </Strong>
       ) : null}
-      <CableCard run={run} machine={machine} />
+      <CableCard run={run} machine={machine} onSaid={(text) => setSaid([...said, text])} />
+      {missing ? <Aside style={{ color: ember }}>{missing}</Aside> : null}
       {on ? (
         <Button
           title={on.isSafe ? `Go on from line ${on.fromLine}` : 'Its zero is where it was: go on'}
           type={on.isSafe ? 'solid' : 'outline'}
-          disabled={!isOpen}
+          disabled={missing !== null}
           loading={goOn.isPending}
           onPress={() => goOn.mutate(on.fromLine)}
         />
@@ -146,6 +167,36 @@ export function BrokenOff({ run, machine }: { run: RunView; machine: MachineView
       ) : null}
     </Leaf>
   );
+}
+
+/** What has to be done before it goes on; null where nothing has. */
+function missingToGoOn({
+  machine,
+  isOpen,
+  isLost,
+  isAlarm,
+  said,
+}: {
+  machine: MachineView;
+  isOpen: boolean;
+  isLost: boolean;
+  isAlarm: boolean;
+  said: readonly string[];
+}): string | null {
+  if (!isOpen) return `Connect ${machine.name} first.`;
+  const home = goHome(machine);
+  const free = unlock(machine);
+  if (isLost && home && !said.includes(home)) return `${machine.name} has to find its home first: tap Home.`;
+  if (isAlarm && !home && free && !said.includes(free)) return `${machine.name} has to be unlocked first.`;
+  return null;
+}
+
+/** How the machine came to stand: it can be told nothing over a cable that is gone. */
+function sayStopped(why: keyof typeof HEADINGS, machine: MachineView): string {
+  const isPlotter = machine.kind === 'plotter';
+  if (why === 'refused') return `${machine.name} was told to stop, with ${isPlotter ? 'its tool up' : 'its beam off'}.`;
+  if (why === 'alarm') return `${machine.name} stopped by itself${isPlotter ? '' : ' and put its beam off'}.`;
+  return `Nothing more reached ${machine.name}: look whether it stands still${isPlotter ? '' : ' with its beam off'} before you touch it.`;
 }
 
 const HEADINGS = {
@@ -163,7 +214,7 @@ function sayBroken(
   if (why === 'refused')
     return `${name} was expected to take line ${line} of its file${text ? `, “${text}”` : ''}; it answered “${said ?? 'no'}”.`;
   if (why === 'alarm')
-    return `${name} went into alarm ${said ?? ''} after line ${line}: mostly it came to the end of its way. Clear it on the machine.`;
+    return `${name} went into alarm${said && !/^alarm$/i.test(said) ? ` ${said.replace(/^alarm[: ]*/i, '')}` : ''} after line ${line}: mostly it came to the end of its way.`;
   if (why === 'lost') return `${name} had taken line ${line} when the cable went dead.`;
   return `This file went out of a page that was closed or loaded anew. ${name} had taken line ${line} by then, and what it had in its buffer.`;
 }

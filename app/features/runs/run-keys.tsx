@@ -27,6 +27,7 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
   const client = useQueryClient();
   const { isOpen } = useCable(run.machineId);
   const [asksRecipe, setAsksRecipe] = useState(false);
+  const [asksCancel, setAsksCancel] = useState(false);
   const told = () => void client.invalidateQueries({ queryKey: ['runs', run.jobId] });
   const overCable = useMutation({
     scope: ticksOf(run.jobId),
@@ -40,6 +41,12 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
   const open = unticked(run.preparation ?? [], run.ticked);
   const isMissing = state === 'holding' && (open.length > 0 || (isCable && !isOpen));
   const trouble = [act.error, overCable.error].find((error) => error && !asksOf(error));
+  const isBegun = state !== 'queued' && (state !== 'holding' || run.progress.doneSeconds > 0);
+  const cancel = () => {
+    setAsksCancel(false);
+    if (isCable) steer(run, 'cancel');
+    act.mutate({ id: run.id, action: 'cancel' });
+  };
   const press = (recipe?: 'as-planned' | 'as-revised') => {
     setAsksRecipe(false);
     if (key.action === 'start' && isCable && !recipe) {
@@ -83,10 +90,7 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
           containerStyle={{ flex: 1 }}
           titleStyle={{ color: rust }}
           buttonStyle={{ borderColor: rust }}
-          onPress={() => {
-            if (isCable) steer(run, 'cancel');
-            act.mutate({ id: run.id, action: 'cancel' });
-          }}
+          onPress={() => (isBegun ? setAsksCancel(true) : cancel())}
         />
         {mayNotGoOn || state === 'queued' || run.interruption ? null : (
           <Button
@@ -99,6 +103,11 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
           />
         )}
       </View>
+      <Decision title="Cancel this run?" isOpen={asksCancel} onClose={() => setAsksCancel(false)}>
+        <Body>What is done stays done. What is not done yet cannot be gone on with: it would be begun anew.</Body>
+        <Button title="Cancel it" buttonStyle={{ backgroundColor: rust }} onPress={cancel} />
+        <Button title="Let it run" type="outline" onPress={() => setAsksCancel(false)} />
+      </Decision>
       <Decision title="The recipe was revised" isOpen={asksRecipe} onClose={() => setAsksRecipe(false)}>
         <Body>Since this run was planned its recipe has other numbers. Which does it go by?</Body>
         <Button title="Those of now" onPress={() => press('as-revised')} />

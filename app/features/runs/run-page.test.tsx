@@ -48,7 +48,6 @@ describe('the run of a job', () => {
   it.each([
     ['running', 'Pause', 'pause'],
     ['paused', 'Go on', 'resume'],
-    ['running', 'Cancel', 'cancel'],
   ] as const)('that is %s has a key “%s”', async (state, title, action) => {
     const { sent } = open(in_(state));
     fireEvent.press(await screen.findByText(title));
@@ -57,6 +56,16 @@ describe('the run of a job', () => {
         path: '/api/runs/run-1/actions',
         body: { action },
       }),
+    );
+  });
+
+  it('that is begun is cancelled only once that is said again', async () => {
+    const { sent } = open(in_('running'));
+    fireEvent.press(await screen.findByText('Cancel'));
+    expect(sent.filter(({ method }) => method === 'POST')).toEqual([]);
+    fireEvent.press(screen.getByText('Cancel it'));
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({ body: { action: 'cancel' } }),
     );
   });
 

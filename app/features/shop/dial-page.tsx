@@ -4,6 +4,8 @@ import {
   fitCalibration,
   knowledgeOf,
   machineKindOf,
+  snapToDial,
+  toPhysical,
   type CalibrationPoint,
   type Dial,
 } from '@keen-anvil/core/machines';
@@ -287,9 +289,7 @@ function DialEditor({
                     : 'It takes two readings that rise with the dial to make a curve.'}
                 </Aside>
               )}
-              {isCurve && points.length >= 3 ? (
-                <Aside>{`A value of 100 ${physicalUnit} may truly be anything from ${formatNumber(100 * (1 - 2 * dialSpread(dial)), 0)} to ${formatNumber(100 * (1 + 2 * dialSpread(dial)), 0)} ${physicalUnit}.`}</Aside>
-              ) : null}
+              {isCurve && points.length >= 3 ? <Aside>{sayTrust(dial)}</Aside> : null}
             </Leaf>
           ) : null}
         </>
@@ -309,6 +309,16 @@ function DialEditor({
       )}
     </Page>
   );
+}
+
+/** How far the curve may be off, said at the middle of what was measured: a value that the machine does give. */
+function sayTrust(dial: Dial): string {
+  const { points } = fitCalibration(dial.calibration);
+  const middle = snapToDial(dial, (points[0].dial + points[points.length - 1].dial) / 2);
+  const gives = toPhysical(dial, middle);
+  const off = 2 * dialSpread(dial);
+  const said = (value: number) => formatNumber(value, value < 10 ? 2 : 0);
+  return `Set to ${middle}${dial.unit ? ` ${dial.unit}` : ''} it gives about ${said(gives)} ${dial.physicalUnit}; truly it may be anything from ${said(gives * (1 - off))} to ${said(gives * (1 + off))} ${dial.physicalUnit}.`;
 }
 
 const sayDial = (dial: Dial | undefined): string =>

@@ -8,6 +8,7 @@ import Svg, { Rect } from 'react-native-svg';
 import { ChangeLine } from '../../ui/change-line';
 import { Decision } from '../../ui/choice';
 import { Button } from '../../ui/elements';
+import { Missing } from '../../ui/missing';
 import { StepNumber } from '../../ui/step-number';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
@@ -58,10 +59,12 @@ function MeasureKerf({
   const before = material.kerfs.find(({ machineId }) => machineId === machine.id);
   const [strips, setStrips] = useState(before?.strips ?? USUAL.strips);
   const [stripMm, setStripMm] = useState(before?.stripMm ?? USUAL.stripMm);
-  const [measuredMm, setMeasuredMm] = useState(before?.measuredMm ?? USUAL.strips * USUAL.stripMm - 1.5);
+  // Nobody knows what was never measured: nothing stands there before it is typed.
+  const [measuredMm, setMeasuredMm] = useState(before?.measuredMm ?? NaN);
   const change = useChangeMaterial(material.id);
   const reading = { strips, stripMm, measuredMm };
-  const problem = kerfProblem(reading);
+  const isMeasured = Number.isFinite(measuredMm);
+  const problem = isMeasured ? kerfProblem(reading) : null;
   const others = material.kerfs.filter(({ machineId }) => machineId !== machine.id);
   const write = (kerfs: MaterialView['kerfs']) =>
     change.mutate({ ...materialFields({ ...material, kerfs }), version: material.version }, { onSuccess: onClose });
@@ -92,7 +95,7 @@ function MeasureKerf({
         problem={problem}
         onChange={setMeasuredMm}
       />
-      {problem ? null : (
+      {problem || !isMeasured ? null : (
         <Figure testID="kerf-found" style={{ fontSize: 32, lineHeight: 40 }}>
           {formatNumber(kerfOf(reading), 3)} <Aside>mm wide</Aside>
         </Figure>
@@ -103,9 +106,10 @@ function MeasureKerf({
           {change.error.message}
         </Body>
       ) : null}
+      <Missing what={!isMeasured && 'What the strips measure together is needed.'} />
       <Button
         title="Write it down"
-        disabled={problem !== null}
+        disabled={problem !== null || !isMeasured}
         loading={change.isPending}
         onPress={() => write([...others, { machineId: machine.id, ...reading }])}
       />

@@ -26,4 +26,7 @@ export const setZeroHere = (machine: Pick<Machine, 'kind'>): string | null =>
 
 /** Finds its own zero by its switches; null for one that does not. */
 export const goHome = (machine: Pick<Machine, 'kind' | 'homes'>): string | null =>
-  machine.homes ? (isPlotter(machine) ? 'IN;\n' : 'G28\n') : null;
+  machine.homes ? (isPlotter(machine) ? 'IN;\n' : '$H\n') : null;
+
+/** Takes a controller out of its alarm, in which it takes no other line but the one that homes it; a plotter has no such lock. */
+export const unlock = (machine: Pick<Machine, 'kind'>): string | null => (isPlotter(machine) ? null : '$X\n');

@@ -13,6 +13,7 @@ import {
   type CableLine,
   type Every,
   type Sender,
+  unlock,
 } from './index';
 
 /** A controller, a line to it and a clock, all of them stepped by the test. */
@@ -147,6 +148,23 @@ describe.each(['line by line', 'counted characters'] as const)('G-code sent %s',
     await at.pass(4000);
     expect(sender.now).toMatchObject({ state: 'broken', broken: { why: 'alarm', said: '2' } });
     expect(at.controller.isBeamOn).toBe(false);
+  });
+
+  it('takes nothing after an alarm but what unlocks or homes it', () => {
+    const at = bench();
+    const heard: string[] = [];
+    at.line.onText((text) => heard.push(text.trim()));
+    const after = (text: string) => {
+      heard.length = 0;
+      at.controller.receive(text);
+      return heard.at(-1);
+    };
+    expect(after('G90\nG0 X0 Y900\n')).toBe('ALARM:2');
+    expect([after(jogBy(diode, 1, 0)), at.controller.state]).toEqual(['error:9', 'Alarm']);
+    expect([after(unlock(diode)!), at.controller.state]).toEqual(['ok', 'Idle']);
+    expect(after('G90\nG0 X0 Y900\n')).toBe('ALARM:2');
+    expect([after(goHome({ ...diode, homes: true })!), at.controller.position]).toEqual(['ok', { x: 0, y: 0 }]);
+    expect(after(goToZero(diode))).toBe('ok');
   });
 
   it('is broken off by a pulled cable, with the last line that was confirmed', async () => {
@@ -314,6 +332,7 @@ describe('moves by hand', () => {
     expect(jogBy(longPlotter, 1, -2)).toBe('PU;PR-80,40;PA;\n');
     expect(setZeroHere(longPlotter)).toBeNull();
     expect(goHome({ ...diode, homes: false })).toBeNull();
-    expect(goHome(diode)).toBe('G28\n');
+    expect(goHome(diode)).toBe('$H\n');
+    expect(unlock(diode)).toBe('$X\n');
   });
 });

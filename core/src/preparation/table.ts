@@ -2,7 +2,7 @@ import type { Machine, MachineKindFacts } from '../machines';
 import type { FamilyName } from '../materials';
 import type { Process, Settings } from '../recipes';
 import type { ToolKind } from '../tools';
-import type { Details } from '../units';
+import { formatNumber, type Details } from '../units';
 
 /** What a step has to do with, as far as getting ready for it goes. */
 export interface Prepared {
@@ -142,7 +142,7 @@ export const PREPARATION: readonly PreparationRow[] = [
     id: 'focus',
     with: 'material',
     isNeeded: isBeam,
-    says: ({ material }) => `Focus set for ${material.thicknessMm} mm`,
+    says: ({ material }) => `Focus set for ${formatNumber(material.thicknessMm, 2)} mm`,
   },
   {
     id: 'air',

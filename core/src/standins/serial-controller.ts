@@ -24,7 +24,7 @@ const KNOWN = /^([GMSFXYIJN][-+.\d]*)+$/;
 
 /**
  * A laser's controller at the end of a serial line, simulated: it takes characters into a buffer that can overflow, answers lines in
- * order, moves in its own time, holds, goes on and resets, and stops with an alarm at the end of its bed. Time passes only when it
+ * order, moves in its own time, holds, goes on and resets, and stops with an alarm at the end of its bed, in which it takes nothing but what unlocks or homes it. Time passes only when it
  * is told so.
  */
 export class SerialController {
@@ -133,7 +133,7 @@ export class SerialController {
   private work(): void {
     for (;;) {
       const end = this.buffer.indexOf('\n');
-      if (end < 0 || this.doing === 'Alarm' || this.moves.length >= (this.wish.plannedMoves ?? 15)) return;
+      if (end < 0 || this.moves.length >= (this.wish.plannedMoves ?? 15)) return;
       const line = this.buffer.slice(0, end).trim();
       this.buffer = this.buffer.slice(end + 1);
       this.answer(`${this.run(line)}\r\n`);
@@ -143,7 +143,9 @@ export class SerialController {
   /** Does what a line says. Returns its answer. */
   private run(line: string): string {
     const bare = line.replace(/\s+/g, '').toUpperCase();
-    if (bare !== '' && !KNOWN.test(bare)) return 'error:2';
+    if (bare !== '' && !KNOWN.test(bare) && !/^\$[XH]$/.test(bare)) return 'error:2';
+    if (bare === '$X' || bare === '$H') return this.clear(bare === '$H');
+    if (this.doing === 'Alarm' && bare !== '') return 'error:9';
     this.taken.push(line);
     const target: { x?: number; y?: number } = {};
     for (const word of bare.match(/[A-Z][-+.\d]*/g) ?? []) {
@@ -166,6 +168,14 @@ export class SerialController {
     if (target.x === undefined && target.y === undefined) return 'ok';
     if (this.motion === 1 && this.feed <= 0) return 'error:22';
     return this.move(target);
+  }
+
+  /** Out of an alarm; homed, it has found its zero by its switches too. */
+  private clear(homes: boolean): string {
+    if (this.doing === 'Run' || this.doing === 'Hold') return 'error:8';
+    this.doing = 'Idle';
+    if (homes) this.at = this.planned = { x: 0, y: 0 };
+    return 'ok';
   }
 
   private move({ x, y }: { x?: number; y?: number }): string {
