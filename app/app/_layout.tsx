@@ -6,6 +6,7 @@ import { useState } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { View } from 'react-native';
 import { AwayBar } from '../features/api/away-bar';
+import { useChanges } from '../features/api/changes';
 import { createQueryClient } from '../features/api/query-client';
 import { askForBench } from '../features/bench/ask-for-bench';
 import { MachinesProvider } from '../features/shop/machines-context';
@@ -13,6 +14,12 @@ import { Frame } from '../ui/frame';
 import '../ui/global.css';
 import { BenchBookTheme } from '../ui/theme';
 import { UnitsProvider } from '../ui/units';
+
+/** Hears what is changed on other phones. */
+function Changes() {
+  useChanges();
+  return null;
+}
 
 export default function RootLayout() {
   const [client] = useState(() => askForBench(createQueryClient()));
@@ -23,6 +30,7 @@ export default function RootLayout() {
           <UnitsProvider>
             <MachinesProvider>
               <View style={{ flex: 1 }}>
+                <Changes />
                 <AwayBar />
                 <Frame>
                   <Slot />

@@ -99,6 +99,7 @@ export const paths = {
   sheetPrint: (jobId: string, sheetId: string, stretchX: number, stretchY: number) =>
     `/api/jobs/${jobId}/sheets/${sheetId}/print?stretchX=${stretchX}&stretchY=${stretchY}`,
   runs: (jobId: string) => `/api/jobs/${jobId}/runs`,
+  changes: '/api/changes',
   run: (id: string) => `/api/runs/${id}`,
   runAction: (id: string) => `/api/runs/${id}/actions`,
   runMarks: (id: string) => `/api/runs/${id}/marks`,

@@ -2,6 +2,7 @@ import type { Pool } from 'pg';
 import type { Logger } from 'pino';
 import { Watch } from './db/watch';
 import type { HeavyPool } from './heavy/pool';
+import { WRITTEN_CHANNEL } from './queries/operations';
 import { RUN_CHANNEL } from './queries/runs';
 import type { ApiParts } from './routes/api-parts';
 import { RunBook } from './services/run-book';
@@ -19,7 +20,7 @@ export function assemble({ pool, url, heavy, log }: { pool: Pool; url: string; h
   const standIns = new StandIns(pool, heavy);
   const runs = new RunBook(pool, heavy, standIns);
   const tunings = new TuningService(pool, heavy, standIns);
-  const watch = new Watch(url, RUN_CHANNEL, log);
+  const watch = new Watch(url, { told: RUN_CHANNEL, written: WRITTEN_CHANNEL }, log);
   const keeper = new RunKeeper(pool, watch, log, tunings.sheets.finish);
   return { pool, heavy, runs, tunings, watch, keeper };
 }

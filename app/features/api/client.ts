@@ -2,6 +2,7 @@ import type { ProblemBody } from '@keen-anvil/contract';
 import { v4 as uuid } from 'uuid';
 import { setBookAway } from './book-away';
 import { linesOf } from './lines';
+import { rememberWrite } from './own-writes';
 import { thisDevice } from './this-device';
 
 /** A refusal by the server; the message is its sentence. */
@@ -62,7 +63,9 @@ const MOST_TRIES = 150;
 /** Sends a request; while the book is away it waits for it. A write has a name, so that it is done once however often it is sent. */
 async function send(path: string, options: Call): Promise<Response> {
   const isWrite = options.method !== undefined && options.method !== 'GET';
-  const named = isWrite ? { ...options, headers: { 'Idempotency-Key': uuid(), ...options.headers } } : options;
+  const key = uuid();
+  const named = isWrite ? { ...options, headers: { 'Idempotency-Key': key, ...options.headers } } : options;
+  if (isWrite) rememberWrite(named.headers?.['Idempotency-Key'] ?? key);
   for (let tries = 1; ; tries++) {
     const response = await sendOnce(path, named);
     const isAway = response.status === 503 && (await isDatabaseAway(response));

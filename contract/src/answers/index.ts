@@ -4,3 +4,4 @@ export * from './press';
 export * from './finish';
 export * from './shop';
 export * from './tuning';
+export type * from './change';

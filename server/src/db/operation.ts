@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { claimOperation, keepAnswer } from '../queries/operations';
+import { claimOperation, keepAnswer, tellOfWrite } from '../queries/operations';
 import type { Db } from './pool';
 
 /** The write that a request is about, by the name that its sender gave it. */
@@ -7,6 +7,8 @@ export interface Operation {
   workshopId: string;
   key: string;
   asked: string;
+  /** The address that was written to. */
+  at: string;
   isClaimed: boolean;
   /** What came of it is kept as the job that it wrote. */
   isJobKept: boolean;
@@ -39,6 +41,7 @@ export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T>
   if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked)))
     throw new OperationDone(operation);
   const result = await work();
+  await tellOfWrite(db, operation);
   const kept = keptAnswer(result);
   await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...kept });
   // Said only now: where PostgreSQL gives the transaction up, its next try takes the name anew.

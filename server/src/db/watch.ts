@@ -8,6 +8,8 @@ const AGAIN_MS = 250;
 interface WatchEvents {
   /** Something was told of this id; null: the line was lost for a while, and anything may have been told. */
   told: [id: string | null];
+  /** Something was written in a workshop; null: the line was lost for a while, and anything may have been. */
+  written: [said: string | null];
   /** Nothing more is heard: the server stops. */
   closed: [];
 }
@@ -20,7 +22,7 @@ export class Watch extends EventEmitter<WatchEvents> {
 
   constructor(
     private readonly url: string,
-    private readonly channel: string,
+    private readonly channels: { told: string; written: string },
     private readonly log: Logger,
   ) {
     super();
@@ -31,13 +33,17 @@ export class Watch extends EventEmitter<WatchEvents> {
   async start(): Promise<void> {
     const client = new Client({ connectionString: this.url, connectionTimeoutMillis: 5_000, keepAlive: true });
     this.client = client;
-    client.on('notification', ({ payload }) => this.emit('told', payload ?? null));
-    client.on('error', (error) => this.log.warn({ err: error }, 'the line on which runs are told of was lost'));
+    client.on('notification', ({ channel, payload }) =>
+      this.emit(channel === this.channels.written ? 'written' : 'told', payload ?? null),
+    );
+    client.on('error', (error) => this.log.warn({ err: error }, 'the line on which changes are told of was lost'));
     client.on('end', () => this.again(client));
     try {
       await client.connect();
-      await client.query(`LISTEN ${client.escapeIdentifier(this.channel)}`);
+      for (const channel of Object.values(this.channels))
+        await client.query(`LISTEN ${client.escapeIdentifier(channel)}`);
       this.emit('told', null);
+      this.emit('written', null);
     } catch (error) {
       this.log.warn({ err: error }, 'nobody can be heard yet');
       this.again(client);

@@ -38,6 +38,22 @@ export async function keepAnswer(
   );
 }
 
+/** Where it is told that something was written. */
+export const WRITTEN_CHANNEL = 'written';
+
+/** What is told of a write: in which workshop, at which address, and the name that its sender gave it. */
+export interface ToldWrite {
+  workshopId: string;
+  at: string;
+  key: string;
+}
+
+/** Tells every server that something was written, once the transaction is. */
+export async function tellOfWrite(db: Db, { workshopId, at, key }: ToldWrite): Promise<void> {
+  const told: ToldWrite = { workshopId, at, key };
+  await db.query('SELECT pg_notify($1, $2)', [WRITTEN_CHANNEL, JSON.stringify(told)]);
+}
+
 /** Forgets what was done more than so many days ago. */
 export async function forgetOperations(db: Db, days: number): Promise<void> {
   await db.query('DELETE FROM operation WHERE created_at < now() - make_interval(days => $1)', [days]);

@@ -9,6 +9,7 @@ import { knowDevice } from '../device';
 import { enterWorkshop, workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
 import { bookRoutes } from './book';
+import { changeRoutes } from './changes';
 import { exchangeRoutes } from './exchange';
 import { artworkRoutes } from './artworks';
 import { finishRoutes } from './finish';
@@ -35,6 +36,7 @@ export function apiRouter(parts: ApiParts): Router {
   router.use(enterWorkshop(pool));
   router.use(knowDevice);
   router.use(refuseUnsound);
+  router.use(changeRoutes(parts));
   // Files that are brought in come as they are.
   router.use(exchangeRoutes(parts));
   router.use(express.json({ limit: 1_000_000 }));
