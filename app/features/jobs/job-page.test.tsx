@@ -37,6 +37,11 @@ describe('a job', () => {
     expect(screen.getByText(/A drawing \(SVG, DXF\), a picture to be traced/)).toBeTruthy();
   });
 
+  it('whose drawing was taken back offers to bring it in again', async () => {
+    open({ ...job, artworks: [], steps: [], undo: null, redo: 'bringing in a drawing' });
+    expect(await screen.findByText('Do again: bringing in a drawing')).toBeTruthy();
+  });
+
   it('shows its steps in their order, and turns to the sheet and the checks', async () => {
     open();
     expect(await screen.findByTestId('step-1')).toBeTruthy();

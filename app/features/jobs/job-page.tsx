@@ -70,6 +70,7 @@ export function JobPage({ id, tab }: { id: string; tab?: string }) {
     return (
       <Page title={data.name} back={BACK}>
         <BringIn jobId={id} />
+        <UndoKey job={data} />
         <NotesLeaf job={data} />
       </Page>
     );

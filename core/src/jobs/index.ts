@@ -63,5 +63,6 @@ export { shapeBox, shapesOf, stepBox, type Readings, type Shape } from './shapes
 export { DocumentBench } from './document-bench';
 export { namesIn, shopFacts, type ShopFacts, type ShopLists } from './shop';
 export type { JobShop, ShopMaterial, ShopPiece, ShopRecipe, ShopTool } from './shop';
+export { takenFromOthers } from './taken-from-others';
 export { tidied } from './tidied';
 export { cupOf, type BentTo } from './cup-of';

@@ -212,7 +212,7 @@ describe('steps', () => {
     ]);
     const [drawn, cut] = job.steps.map(({ parts }) => parts[0].places[0]);
     expect(cut).toEqual({ ...drawn, id: cut.id, partId: cut.partId });
-    const foil = await change(job, job.steps[0], { materialId: material('Foil, gold').id });
+    const foil = await change(job, job.steps[0], { materialId: material('Foil, gold').id, process: 'foil' });
     expect(
       foil.steps.map(({ process, hold, stockPieceId }) => [process, hold, stockPieceId === foil.steps[1].stockPieceId]),
     ).toEqual([
@@ -620,6 +620,25 @@ describe('what lies on one sheet', () => {
     expect([named(job, 'ring').places[0].x, named(job, 'tag').places[0].x]).toEqual([x + 7, tagX]);
     job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
     expect(named(job, 'ring').places[0].x).toBe(x + 5);
+  });
+
+  it('are not taken back where a part of another phone stands on them, and that part is named', async () => {
+    const [mine, theirs, id, drawingId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
+    await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);
+    const put = api()
+      .put(paths.artwork(id, drawingId, 'kit.svg'))
+      .set('Device-Id', mine);
+    let job: JobDetail = await drawn(put.set('Content-Type', 'application/octet-stream').send(svg(dot)).expect(201));
+    const make = wish(job, { do: 'make-part', by: 'eye', measures: {}, partIds: [named(job, 'dot').id] });
+    job = await drawn(api().post(paths.jobActions(id)).set('Device-Id', theirs).send(make).expect(200));
+    const [made] = allParts(job);
+    const takeBack = (device: string) => api().post(paths.jobUndo(id)).set('Device-Id', device).send({});
+    const answer = await takeBack(mine).expect(422);
+    expect(answer.body.error.message).toContain(`“${made.name}”`);
+    expect(allParts(await drawn(api().get(paths.job(id)).expect(200))).some((part) => part.id === made.id)).toBe(true);
+    // Taken back there first, it can be taken back here.
+    await takeBack(theirs).expect(200);
+    await takeBack(mine).expect(200);
   });
 
   it('twenty nudges are one undo, and can be done again', async () => {

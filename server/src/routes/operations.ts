@@ -62,7 +62,16 @@ function operationOf(request: Request): Operation | null {
   if (named !== undefined && !NAME.test(named))
     throw new Problem(400, 'operation', 'The name of a write is 8 to 200 letters, digits, dots, colons or dashes.');
   const key = named ?? (holdsItsName(request) ? `same ${asked}` : null);
-  return key === null ? null : { workshopId: workshopOf(request), key, asked, at: request.originalUrl.split('?')[0], isClaimed: false, isJobKept: false };
+  return key === null
+    ? null
+    : {
+        workshopId: workshopOf(request),
+        key,
+        asked,
+        at: request.originalUrl.split('?')[0],
+        isClaimed: false,
+        isJobKept: false,
+      };
 }
 
 /** The name may stand in the body too; it is no part of what is written. */

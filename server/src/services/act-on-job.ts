@@ -6,6 +6,7 @@ import {
   inOne,
   isNothing,
   sayAction,
+  takenFromOthers,
   tidied,
   turnedRound,
   type Difference,
@@ -106,6 +107,8 @@ export async function turnLastEdit(
     const before = await openDocument(db, workshopId, jobId);
     const wanted = turn === 'undo' ? turnedRound(edit.difference) : edit.difference;
     const document = tidied(applyDifference(before.document, wanted));
+    const taken = takenFromOthers(before.document, document, wanted);
+    if (taken) throw refused(taken);
     const difference = differenceOf(before.document, document);
     await writeChange(db, workshopId, jobId, difference, document);
     const updatedAt = await countEdit(db, jobId);
