@@ -7,6 +7,7 @@ const aloneRun = {
   zero: null,
   preparation: null,
   ticked: [],
+  goingSince: null,
   interruption: null,
   confirmedLine: 0,
   nudge: null,

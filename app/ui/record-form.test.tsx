@@ -49,7 +49,7 @@ describe('a form over a table of fields', () => {
     expect(readDraft('test')).toMatchObject({ name: 'Belt leather, tan' });
     fireEvent.press(screen.getByText('Write it down'));
     await waitFor(() => expect(onSubmit).toHaveBeenCalled());
-    act(() => onSubmit.mock.calls[0][2]());
+    void act(() => onSubmit.mock.calls[0][2]());
     expect(readDraft('test')).toBeNull();
   });
 

@@ -1,8 +1,8 @@
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
 import { turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
-import { cuttableArea } from '@keen-anvil/core/machines';
-import { familyOf } from '@keen-anvil/core/materials';
+import { cuttableArea, machineKindOf } from '@keen-anvil/core/machines';
+import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
 import { worksInOrder, type LaidPart, type StepWork } from './step-work';
@@ -50,6 +50,7 @@ export function checkedStep(
       inStock: piece.count,
       heatLimitC: material.heatLimitC,
     },
+    ...(machineKindOf(machine.kind).does === 'beam' ? { kerfMm: measuredKerf(material, machine.id) } : {}),
     ground: ground ? groundFacts(ground) : null,
     mirrored: step.mirrored,
     isFromBack: step.isFromBack,

@@ -4,6 +4,7 @@ import { fireEvent, screen } from '@testing-library/react-native';
 import { shopAnswers, summary } from '../../testing/fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import { BenchPage } from './bench-page';
+import { FirstSteps } from './first-steps';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
@@ -50,8 +51,19 @@ describe('the Bench', () => {
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/jobs/[id]/run', params: { id: 'job-1' } });
   });
 
-  it('says what to do where nothing waits', async () => {
+  it('leads from an empty workshop to its first job, one thing after the other', async () => {
     open({});
+    expect(await screen.findByText('Ready for the first job')).toBeTruthy();
+    fireEvent.press(screen.getByText('New job'));
+    expect(mockRouter.push).toHaveBeenCalledWith('/jobs/new');
+    renderWithBook(<FirstSteps machines={[]} />, shopAnswers);
+    expect(await screen.findByText('What a first job needs')).toBeTruthy();
+    fireEvent.press(screen.getByRole('button', { name: 'Add a machine' }));
+    expect(mockRouter.push).toHaveBeenCalledWith('/shop/machine/new');
+  });
+
+  it('says what to do where nothing waits', async () => {
+    open({ jobs: [job] });
     expect(await screen.findByText('The machines stand still')).toBeTruthy();
     fireEvent.press(screen.getByText('New job'));
     expect(mockRouter.push).toHaveBeenCalledWith('/jobs/new');

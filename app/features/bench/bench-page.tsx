@@ -18,6 +18,7 @@ import { JobRow } from '../jobs/job-row';
 import { useMachines, useWorkshops } from '../shop/queries';
 import { openPressingsQuery } from '../press/queries';
 import { useOpenTunings } from '../tuning/queries';
+import { FirstSteps } from './first-steps';
 import { NailedCards } from './nailed-cards';
 import { OpenPressings } from './open-pressings';
 import { Warming } from './warming';
@@ -34,7 +35,10 @@ export function BenchPage() {
   // All of it comes at once: what is shown already never moves.
   const tunings = useOpenTunings();
   const pressings = useQuery(openPressingsQuery);
-  const isWaiting = [bench, workshops, useMachines(), tunings, pressings].some(({ isPending }) => isPending);
+  const machines = useMachines();
+  const isWaiting = [bench, workshops, machines, tunings, pressings].some(({ isPending }) => isPending);
+  const isEmpty =
+    bench.data?.runs.length === 0 && bench.data.jobs.length === 0 && !pressings.data?.length && !tunings.data?.length;
   const jobs = (
     <>
       <Heading>Jobs in hand</Heading>
@@ -58,7 +62,8 @@ export function BenchPage() {
               {bench.data.runs.map((run, i) => (
                 <RunCard key={run.id} run={run} isFirst={i === 0} />
               ))}
-              {bench.data.runs.length === 0 && !pressings.data?.length ? (
+              {isEmpty ? <FirstSteps machines={machines.data ?? []} /> : null}
+              {!isEmpty && bench.data.runs.length === 0 && !pressings.data?.length ? (
                 <Leaf>
                   <Heading>The machines stand still</Heading>
                   <Aside>Nothing waits for you. Take a job, or start a new one.</Aside>

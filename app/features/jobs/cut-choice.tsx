@@ -36,6 +36,8 @@ export function sayCut(cut: StepCut | null): string {
 interface CutChoiceProps {
   step: StepView;
   isBeam: boolean;
+  /** How wide the beam cuts there, mm; null where nobody has measured it. */
+  kerfMm: number | null;
   /** How often it is gone over, all in all. */
   passes: number;
   onChange: (cut: StepCut | null) => void;
@@ -44,7 +46,7 @@ interface CutChoiceProps {
 }
 
 /** How the lines of a step are cut: in which order, from how far in the waste, and where they are left standing. */
-export function CutChoice({ step, isBeam, passes, onChange, onPlaceTabs }: CutChoiceProps) {
+export function CutChoice({ step, isBeam, kerfMm, passes, onChange, onPlaceTabs }: CutChoiceProps) {
   const [isAsked, setAsked] = useState(false);
   const cut = step.cut ?? USUAL;
   const set = (change: Partial<StepCut>) => onChange({ ...cut, ...change });
@@ -66,6 +68,13 @@ export function CutChoice({ step, isBeam, passes, onChange, onPlaceTabs }: CutCh
           What lies inside always comes first. Near to far: what is not cut yet holds a weak sheet while the rest is
           cut.
         </Aside>
+        {isBeam && isParted ? (
+          <Aside testID="kerf-of-step">
+            {kerfMm === null
+              ? 'Its kerf was never measured here: parts come out a little smaller than drawn.'
+              : `Kerf ${formatNumber(kerfMm, 3)} mm, as measured: made up for, half of it on the waste side.`}
+          </Aside>
+        ) : null}
         {isBeam && isParted ? (
           <StepNumber
             label="Lead-in, in the waste"

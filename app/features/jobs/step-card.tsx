@@ -2,7 +2,7 @@ import type { JobDetail } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
-import { familyOf } from '@keen-anvil/core/materials';
+import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
@@ -213,6 +213,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
             <CutChoice
               step={step}
               isBeam={machineKindOf(bed.machine.kind).does === 'beam'}
+              kerfMm={measuredKerf(bed.material, bed.machine.id)}
               passes={settings?.passes ?? step.rounds}
               onChange={(cut) => send({ cut })}
               onPlaceTabs={openPath}

@@ -10,6 +10,8 @@ import { useJob } from './queries';
 export interface NothingHere {
   title: string;
   why: string;
+  /** The way out, where there is one. */
+  wayOut?: ReactElement;
 }
 
 interface StepSheetsProps {
@@ -39,7 +41,10 @@ export function StepSheets({ title, jobId, children }: StepSheetsProps) {
       {failed?.error ? (
         <Trouble error={failed.error} retry={() => void failed.refetch()} />
       ) : drawn ? (
-        <Nothing title={drawn.title}>{drawn.why}</Nothing>
+        <>
+          <Nothing title={drawn.title}>{drawn.why}</Nothing>
+          {drawn.wayOut}
+        </>
       ) : (
         <Waiting />
       )}

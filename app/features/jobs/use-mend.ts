@@ -18,6 +18,7 @@ export function useMend(
       act.mutate({ do: 'nudge-parts', stepId, partIds, dxMm, dyMm, alone: true });
     } else if (!step) return;
     else if (fix.kind === 'mirror') act.mutate({ do: 'change-step', stepId: step.id, mirrored: fix.mirrored });
+    else if (fix.kind === 'carrier') act.mutate({ do: 'change-step', stepId: step.id, onCarrier: true });
     else {
       const partIds = step.parts.map((part) => part.id);
       act.mutate({ do: 'nudge-parts', stepId: step.id, partIds, dxMm: fix.dxMm, dyMm: fix.dyMm });

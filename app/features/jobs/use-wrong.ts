@@ -1,5 +1,13 @@
 import type { CurveContour, Point } from '@keen-anvil/core/geometry';
-import { liesOverSolid, lyingAt, type ClosePiece, type LyingSolid, type Solid } from '@keen-anvil/core/layout';
+import {
+  doLinesMeet,
+  liesOverSolid,
+  lyingAt,
+  placeParts,
+  type ClosePiece,
+  type LyingSolid,
+  type Solid,
+} from '@keen-anvil/core/layout';
 import { useEffect, useMemo, useState } from 'react';
 import { movedThings, type LaidThing } from './laid-things';
 import { solidsOf } from './use-nesting';
@@ -83,7 +91,7 @@ export function wrongOf(
     for (const j of order.slice(n + 1)) {
       if (things[j].bounds.minX >= things[i].bounds.maxX) break;
       if (things[j].bounds.minY >= things[i].bounds.maxY || things[j].bounds.maxY <= things[i].bounds.minY) continue;
-      if (!isMeet(lying[i], lying[j])) continue;
+      if (!isMeet(lying[i], lying[j]) || !doLinesMeet(linesAt(things[i]), linesAt(things[j]))) continue;
       keys.add(things[i].key).add(things[j].key);
       sentences.push(`“${things[i].name}” and “${things[j].name}” lie over each other.`);
     }
@@ -104,7 +112,15 @@ export function wrongOf(
             y + pose.maxY > box.maxY + EPS,
         ) ||
         now.some((own) => edge.some((spot) => liesOverSolid(spot, own))) ||
-        things.some((other, j) => !keysInHand.has(other.key) && isMeet(now, lying[j]))
+        things.some(
+          (other, j) =>
+            !keysInHand.has(other.key) &&
+            isMeet(now, lying[j]) &&
+            doLinesMeet(
+              linesAt({ members: members.map((one) => ({ ...one, place: moved.get(one.placementId)!.place! })) }),
+              linesAt(other),
+            ),
+        )
       );
     });
   };
@@ -117,6 +133,12 @@ export function wrongOf(
 
 const isMeet = (a: readonly LyingSolid[], b: readonly LyingSolid[]): boolean =>
   a.some((one) => b.some((other) => liesOverSolid(one, other)));
+
+/** The lines of a thing where it lies, as rings. */
+const linesAt = ({ members }: Pick<LaidThing, 'members'>): Point[][] =>
+  placeParts(
+    members.map(({ partId, name, contours, place }) => ({ id: partId, name, colour: '', contours, place })),
+  ).flatMap(({ contours }) => contours.map(({ points }) => points));
 
 const EPS = 0.01;
 const ORIGIN = { x: 0, y: 0 };

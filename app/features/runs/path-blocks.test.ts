@@ -1,6 +1,6 @@
 import { standInFor } from '@keen-anvil/core/standins';
 import type { Machine } from '@keen-anvil/core/machines';
-import { doneWithin, pathBlocks } from './path-blocks';
+import { doneWithin, pathBlocks, rowPitch } from './path-blocks';
 import { pointAlong } from './point-along';
 
 const laser = {
@@ -30,6 +30,32 @@ const long = [
   'M4 S0',
   ...Array.from({ length: 500 }, (_, i) => `G0 X${i % 50} Y${i} S0\nG1 X${(i % 50) + 10} Y${i} S500 F3000`),
 ].join('\n');
+
+describe('rows of an engraved area', () => {
+  const rows = (pitch: number) =>
+    [
+      'G21',
+      'G90',
+      'M4 S0',
+      ...Array.from(
+        { length: 40 },
+        (_, i) => `G0 X${i % 2 ? 12 : 0} Y${i * pitch} S0\nG1 X${i % 2 ? 0 : 12} S500 F3000`,
+      ),
+    ].join('\n');
+
+  it('are drawn no wider than they are apart', () => {
+    expect(rowPitch(traceOf(rows(0.1)))).toBeCloseTo(0.1, 6);
+  });
+
+  it('are no rows where they are far apart, or no lines beside each other', () => {
+    expect(rowPitch(traceOf(rows(4)))).toBeNull();
+    const star = Array.from(
+      { length: 40 },
+      (_, i) => `G0 X50 Y50 S0\nG1 X${50 + 40 * Math.cos(i / 3)} Y${50 + 40 * Math.sin(i / 3)} S500 F3000`,
+    );
+    expect(rowPitch(traceOf(['G21', 'G90', 'M4 S0', ...star].join('\n')))).toBeNull();
+  });
+});
 
 describe('the path of a head as a picture', () => {
   it('is in blocks of time without a gap, the tool down and the ways between apart', () => {

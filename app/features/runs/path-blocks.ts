@@ -41,6 +41,35 @@ export function pathBlocks({ start, end, first, isDown, x, y }: PathTrace): Path
   return blocks;
 }
 
+/**
+ * How far apart the rows of an engraved area are, mm; null for a path that is no rows. Drawn wider than that, rows run into each
+ * other, and small letters are blots.
+ */
+export function rowPitch({ first, isDown, x, y }: PathTrace): number | null {
+  const gaps: number[] = [];
+  let rows = 0;
+  let before: { x: number; y: number; ux: number; uy: number } | null = null;
+  for (let leg = 0; leg < first.length; leg++) {
+    if (!isDown[leg]) continue;
+    const [a, b] = [first[leg], (leg + 1 < first.length ? first[leg + 1] : x.length) - 1];
+    const length = Math.hypot(x[b] - x[a], y[b] - y[a]);
+    if (length < 1e-6) continue;
+    const now = { x: x[a], y: y[a], ux: (x[b] - x[a]) / length, uy: (y[b] - y[a]) / length };
+    rows += 1;
+    if (before && Math.abs(now.ux * before.uy - now.uy * before.ux) < 0.02) {
+      const gap = Math.abs((now.x - before.x) * before.uy - (now.y - before.y) * before.ux);
+      if (gap > 1e-3) gaps.push(gap);
+    }
+    before = now;
+  }
+  if (rows < 8 || gaps.length < rows / 3) return null;
+  const middle = gaps.sort((a, b) => a - b)[Math.floor(gaps.length / 2)];
+  return middle <= WIDEST_ROW_MM ? middle : null;
+}
+
+/** What a path is made of at this or more from each other is no area that is gone over. */
+const WIDEST_ROW_MM = 1;
+
 /** What of a path is done at a time within a block: the tool down, up to where it is. */
 export function doneWithin({ start, end, first, isDown, x, y, seconds }: PathTrace, from: number, now: number): string {
   let d = '';

@@ -2,7 +2,7 @@ import type { PathTrace } from '@keen-anvil/core/standins';
 import { memo, useMemo } from 'react';
 import { G, Path } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
-import { doneWithin, pathBlocks, type PathBlock } from './path-blocks';
+import { doneWithin, pathBlocks, rowPitch, type PathBlock } from './path-blocks';
 
 interface PathOverProps {
   trace: PathTrace;
@@ -18,6 +18,9 @@ interface PathOverProps {
 export function PathOver({ trace, seconds, scale, showsTravel = false }: PathOverProps) {
   const { quench, slate } = useTokens();
   const blocks = useMemo(() => pathBlocks(trace), [trace]);
+  const pitch = useMemo(() => rowPitch(trace), [trace]);
+  // Rows are never drawn wider than they are burnt: together they fill their area, and no more.
+  const width = (px: number) => Math.min(px / scale, pitch ?? Infinity);
   const now = blocks.find(({ from, to }) => from <= seconds && seconds < to);
   return (
     <G>
@@ -28,7 +31,9 @@ export function PathOver({ trace, seconds, scale, showsTravel = false }: PathOve
           isDone={block.to <= seconds}
           colour={quench}
           travel={showsTravel ? slate : null}
-          scale={scale}
+          doneMm={width(2.6)}
+          toComeMm={width(1.4)}
+          travelMm={0.7 / scale}
         />
       ))}
       {now ? (
@@ -37,7 +42,7 @@ export function PathOver({ trace, seconds, scale, showsTravel = false }: PathOve
           d={doneWithin(trace, now.from, seconds)}
           fill="none"
           stroke={quench}
-          strokeWidth={2.6 / scale}
+          strokeWidth={width(2.6)}
         />
       ) : null}
     </G>
@@ -49,14 +54,17 @@ interface BlockProps {
   isDone: boolean;
   colour: string;
   travel: string | null;
-  scale: number;
+  /** How wide it is drawn: what is done, what comes, the ways between. */
+  doneMm: number;
+  toComeMm: number;
+  travelMm: number;
 }
 
-const Block = memo(function Block({ block, isDone, colour, travel, scale }: BlockProps) {
+const Block = memo(function Block({ block, isDone, colour, travel, doneMm, toComeMm, travelMm }: BlockProps) {
   return (
     <G>
       {travel && block.up ? (
-        <Path d={block.up} fill="none" stroke={travel} strokeOpacity={0.55} strokeWidth={0.7 / scale} />
+        <Path d={block.up} fill="none" stroke={travel} strokeOpacity={0.55} strokeWidth={travelMm} />
       ) : null}
       {block.down ? (
         <Path
@@ -65,7 +73,7 @@ const Block = memo(function Block({ block, isDone, colour, travel, scale }: Bloc
           fill="none"
           stroke={colour}
           strokeOpacity={isDone ? 1 : 0.28}
-          strokeWidth={(isDone ? 2.6 : 1.4) / scale}
+          strokeWidth={isDone ? doneMm : toComeMm}
         />
       ) : null}
     </G>

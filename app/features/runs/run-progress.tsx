@@ -9,6 +9,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { Nudged } from './run-nudged';
+import { HandRunClock } from './hand-run-clock';
 import { doneWord, isBuiltIn, isPressed, stepOf } from './run-words';
 
 /** How far a run is: what is left, what it does now, and what it goes by. */
@@ -65,6 +66,7 @@ function ByHand({ run }: { run: RunView }) {
       <Body>{isBuiltIn(run) ? 'Dialled to:' : `${run.toolName} in, dialled to:`}</Body>
       <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
       <Nudged run={run} />
+      <HandRunClock run={run} />
       <Aside>
         It should take about {formatDuration(run.estimateSeconds)}. Press “I have run it” when it stands still; then say
         how it came out.

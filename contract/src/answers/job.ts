@@ -310,6 +310,8 @@ export interface RunView {
   earlier: VerdictView[];
   /** Done on the maker's own machine. */
   isByHand: boolean;
+  /** Since when a run by hand is going, by the server's clock, ms since 1970; null for all others. */
+  goingSince: number | null;
   /** The run that this one went over once more. */
   onTopOf: string | null;
   /** It is brought to where the marks of its sheet were read. */

@@ -36,3 +36,4 @@ export { snapped, type Snapped, type SnapLine } from './snap';
 export { groundSolids, solidOf } from './nest/solids';
 export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lying';
 export { moreCopies, type MoreCopiesWish } from './nest/more-copies';
+export { doLinesMeet } from './lines-meet';

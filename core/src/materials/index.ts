@@ -6,4 +6,4 @@ export { photoProblem, SHOWN_MM, type TruePhoto } from './true-photo';
 export { outlineOf } from './outline-of';
 export { isWorkedReversed } from './worked-reversed';
 export { isWeededAfter } from './weeded-after';
-export { kerfFor } from './kerf-for';
+export { kerfFor, measuredKerf } from './kerf-for';

@@ -3,6 +3,7 @@ import { checkDoubledLines } from './doubled-line';
 import { checkEngravedTogether } from './engraved-together';
 import type { Finding } from './finding';
 import { checkGround } from './ground';
+import { checkKerf } from './kerf';
 import { checkMirror } from './mirror';
 import { checkOnSheet, checkReach, checkStockSize } from './on-sheet';
 import { checkOpenContours } from './open-contour';
@@ -41,6 +42,7 @@ const LOOKING: readonly Check[] = [
   checkCrossings,
   checkEngravedTogether,
   checkRunUp,
+  checkKerf,
 ];
 
 /**

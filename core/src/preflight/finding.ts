@@ -15,6 +15,7 @@ export type Fix = { label: string } & (
   | { kind: 'bridges'; partId: string; bridges: ProposedBridge[] }
   | { kind: 'move'; dxMm: number; dyMm: number }
   | { kind: 'together'; stepId: string; partIds: string[]; dxMm: number; dyMm: number }
+  | { kind: 'carrier' }
   | { kind: 'order-by-rules' }
 );
 

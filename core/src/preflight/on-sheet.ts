@@ -1,5 +1,5 @@
 import { holds, isInside, joinBounds, ringMeetings, type Point } from '../geometry';
-import { machineKindOf } from '../machines';
+import { cuttableArea, machineKindOf } from '../machines';
 import type { Finding, Fix } from './finding';
 import { formatNumber } from '../units';
 import type { CheckedStep } from './step-input';
@@ -140,9 +140,19 @@ export function checkReach(step: CheckedStep): Finding[] {
           ? 'Nudge it in, make it smaller, or put the piece on a carrier sheet.'
           : 'Nudge it in, make it smaller, or take a smaller piece.',
       places: outside.map((part) => part.bounds),
+      ...onCarrier(step),
       ...moveIn(step),
     },
   ];
+}
+
+/** A carrier sheet, where the machine reaches all of it on one. */
+function onCarrier({ placed, sheet, machine }: CheckedStep): { fix?: Fix } {
+  if (machineKindOf(machine.kind).does !== 'tool') return {};
+  const reach = cuttableArea(machine, sheet, true);
+  return reach && placed.every(({ bounds }) => holds(reach, bounds))
+    ? { fix: { kind: 'carrier', label: 'Put it on a carrier sheet' } }
+    : {};
 }
 
 function named(parts: CheckedStep['placed']): string {

@@ -223,8 +223,10 @@ describe('where the work does not fit', () => {
       label: 'Move it in',
     });
     expect(find('out-of-reach', step(lay([box(10, 4, 50, 50)])))!.fix).toMatchObject({ dxMm: 0, dyMm: 8 });
-    // As broad as the sheet: nothing to be done by moving.
-    expect(find('out-of-reach', step(lay([box(2, 20, 190, 50)])))!.fix).toBeUndefined();
+    // As broad as the sheet: nothing to be done by moving, but on a carrier its margins fall away.
+    expect(find('out-of-reach', step(lay([box(2, 20, 190, 50)])))!.fix).toMatchObject({ kind: 'carrier' });
+    const onLaser = step(lay([box(2, 20, 190, 50)]), { machine: diode, process: 'laser-cut' });
+    expect(find('out-of-reach', onLaser)!.fix).toBeUndefined();
   });
 });
 
@@ -579,6 +581,18 @@ describe('words of what is too small', () => {
       const { message, mend } = tiny(process, family);
       expect(`${message} ${mend}`).not.toContain('weed');
     }
+  });
+
+  it('say before a beam parts a material that its kerf was never measured there', () => {
+    const cut = (kerfMm: number | null | undefined, process: CheckedStep['process'] = 'laser-cut') =>
+      find('kerf-unmeasured', step(lay([box(30, 30, 20, 20)]), { machine: diode, process, kerfMm }));
+    expect(cut(null)).toMatchObject({ severity: 'warn', message: expect.stringContaining('never measured') });
+    expect([cut(0.2), cut(0), cut(undefined), cut(null, 'laser-line')]).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+    ]);
   });
 
   it('send nobody for a carrier sheet at a laser', () => {

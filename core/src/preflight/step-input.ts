@@ -34,6 +34,8 @@ export interface CheckedStep {
     inStock: number;
     heatLimitC?: number | null;
   };
+  /** How wide the machine's beam cuts this material, mm; null where that was never measured, left out where no beam cuts. */
+  kerfMm?: number | null;
   /** What it is pressed onto; null where nobody has said. */
   ground?: {
     name: string;

@@ -88,6 +88,10 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
     holdFor: hold,
     hold: hold ? sayHold(hold, { material, isFoil: family === 'foil', tool, machine }) : null,
     progress: progressOf(run, trace),
+    goingSince:
+      run.isByHand && run.state === 'running' && run.goingSeconds !== null
+        ? Date.now() - run.goingSeconds * 1000
+        : null,
     isBrought: run.correction !== null,
     stronger: strongerOf(run, shop),
   };
