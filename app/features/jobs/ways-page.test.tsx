@@ -71,7 +71,7 @@ describe('ways to engrave', () => {
     expect((await card('both-ways')).getByText('violet')).toBeTruthy();
     expect((await card('one-way')).getByText('violet')).toBeTruthy();
     expect((await card('following')).getByText('straw')).toBeTruthy();
-    expect((await card('hatch')).getByText(/were proven row by row/)).toBeTruthy();
+    expect((await card('hatch')).getByText(/were tried row by row, not this way/)).toBeTruthy();
     // The outline alone has a recipe of its own.
     expect((await card('outline')).getByText('bronze')).toBeTruthy();
     expect((await card('outline')).getByText('12.34 m with the beam on, 0.4 m between')).toBeTruthy();

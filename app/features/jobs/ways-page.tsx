@@ -139,7 +139,9 @@ function Compared({ job, step, bed, recipes }: ComparedProps) {
               trouble={compared[i].error}
               share={(compared[i].data?.seconds ?? 0) / longest}
               temper={recipe ? (way.key === 'outline' ? recipe.temper : temperForWay(recipe.temper, way.fill)) : null}
-              isLent={recipe !== undefined && way.key !== 'outline' && temperForWay('blue', way.fill) !== 'blue'}
+              lentFrom={
+                recipe && way.key !== 'outline' && temperForWay('blue', way.fill) !== 'blue' ? recipe.temper : null
+              }
               hasRecipe={settings !== null}
               isPending={act.isPending}
               onTake={() =>
@@ -164,15 +166,15 @@ interface WayCardProps {
   /** Of the time that the longest way takes. */
   share: number;
   temper: Temper | null;
-  /** Its numbers were proven in another way. */
-  isLent: boolean;
+  /** How proven its numbers are row by row, where they are lent from there; null where they are its own. */
+  lentFrom: Temper | null;
   hasRecipe: boolean;
   isPending: boolean;
   onTake: () => void;
 }
 
 function WayCard(props: WayCardProps) {
-  const { way, isPresent, compared, trouble, share, temper, isLent, hasRecipe, isPending, onTake } = props;
+  const { way, isPresent, compared, trouble, share, temper, lentFrom, hasRecipe, isPending, onTake } = props;
   const { quench, rule, rust } = useTokens();
   return (
     <Leaf
@@ -206,7 +208,7 @@ function WayCard(props: WayCardProps) {
         </View>
       </View>
       <Aside>{way.detail}</Aside>
-      {isLent ? <Aside>{sayLent(temper)}</Aside> : null}
+      {lentFrom ? <Aside>{sayLent(lentFrom)}</Aside> : null}
       {!hasRecipe ? (
         <Aside>{`No recipe for ${processOf(way.process).label.toLowerCase()} here yet: the time is at the machine’s own speed.`}</Aside>
       ) : null}
@@ -247,7 +249,7 @@ function Loupe({ loupe, label }: { loupe: WayCompared['loupe']; label: string })
 }
 
 /** What numbers that are lent from another way are worth here: nobody has proven what was never tried. */
-const sayLent = (temper: Temper | null): string =>
-  temper === null || temper === 'bare' || temper === 'straw'
+const sayLent = (temper: Temper): string =>
+  temper === 'bare' || temper === 'straw'
     ? 'Its numbers are those for row by row, and were not tried there either: try one first.'
     : 'Its numbers were tried row by row, not this way: look at the first one before you do them all.';
