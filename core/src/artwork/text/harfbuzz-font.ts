@@ -7,6 +7,8 @@ import type { LoadedFont, ShapedGlyph } from './fonts';
 const USUAL_CAP_HEIGHT = 0.7;
 /** Ligatures that CSS turns off where letters are spaced further. */
 const NO_LIGATURES = ['-liga', '-clig', '-dlig'];
+/** Figures as high as capitals, where a font has them beside those that hang: what is cut out is read from afar. */
+const ALWAYS = ['lnum'];
 
 /**
  * A TrueType or OpenType font, set by HarfBuzz (a WebAssembly module that the caller loads).
@@ -31,9 +33,15 @@ export function harfbuzzFont(hb: typeof HarfBuzz, bytes: Uint8Array, isScript = 
   const shape: LoadedFont['shape'] = (text, { isRightToLeft, isApart }) => {
     const buffer = new hb.Buffer();
     buffer.addText(text);
+    // Figures alone have no script, and a font says only for its scripts what it can do with them.
+    if (!/\p{Letter}/u.test(text)) buffer.setScript('Latn');
     buffer.guessSegmentProperties();
     buffer.setDirection(isRightToLeft ? hb.Direction.RTL : hb.Direction.LTR);
-    hb.shape(font, buffer, isApart ? NO_LIGATURES.map((feature) => hb.Feature.fromString(feature)!) : []);
+    hb.shape(
+      font,
+      buffer,
+      [...ALWAYS, ...(isApart ? NO_LIGATURES : [])].map((feature) => hb.Feature.fromString(feature)!),
+    );
     return buffer
       .getGlyphInfosAndPositions()
       .map(({ codepoint, cluster, xAdvance = 0, xOffset = 0, yOffset = 0 }): ShapedGlyph => ({

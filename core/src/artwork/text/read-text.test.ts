@@ -36,6 +36,11 @@ describe('a text', () => {
     expect(capHeightOf(slab)).toBeGreaterThan(0.5);
   });
 
+  it('has figures as high as its capitals', () => {
+    const heightOf = (words: string) => readText(slab, asked(words, { capHeightMm: 25 })).heightMm;
+    for (const figure of '0123456789') expect(heightOf(figure) / heightOf('H')).toBeGreaterThan(0.96);
+  });
+
   it('keeps holes with their letters and one part for each letter', () => {
     const { parts } = readText(slab, asked('BOD'));
     expect(parts.map(({ name, contours }) => [name, contours.length])).toEqual([
