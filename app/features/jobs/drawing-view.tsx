@@ -1,4 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
+import { Enlarged } from '../../ui/enlarged';
 import { Input } from '../../ui/elements';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { useDeferredValue, useState } from 'react';
@@ -30,7 +31,9 @@ export function DrawingView({ job, parts, chosen, onChoose, maxHeight }: Drawing
   };
   return (
     <View style={{ gap: SPACE.base }}>
-      <DrawingPicture parts={parts} chosen={chosen} onTap={(id) => toggle([id])} maxHeight={maxHeight} />
+      <Enlarged label="The drawing" maxHeight={maxHeight}>
+        {(height) => <DrawingPicture parts={parts} chosen={chosen} onTap={(id) => toggle([id])} maxHeight={height} />}
+      </Enlarged>
       <UndoKey job={job} />
       <ChooseKeys parts={parts} chosen={chosen} onChoose={onChoose} />
       <PartTree job={job} parts={parts} chosen={chosen} onToggle={toggle} />

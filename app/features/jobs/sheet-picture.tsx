@@ -184,7 +184,9 @@ export const SheetPicture = memo(function SheetPicture({
   const px = (mm: number) => beside + (mm - leftmost) * scale;
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
-  const { line } = processOf(process);
+  const { line, path: way } = processOf(process);
+  // An area is shown filled: a line round it would make blots of its small letters.
+  const isArea = way === 'rows';
   const printed = new Set(prints.map(({ id }) => id.split(' ')[0]));
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
   const tap = (event: GestureResponderEvent) => {
@@ -286,16 +288,17 @@ export const SheetPicture = memo(function SheetPicture({
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
                   <Path
                     d={part.path}
-                    fill={printed.has(part.id) ? 'none' : colour}
+                    fill={printed.has(part.id) ? 'none' : isArea ? tokens.ink : colour}
+                    fillOpacity={isArea ? 0.7 : 1}
                     fillRule="evenodd"
                     stroke={tokens.card}
-                    strokeWidth={(line.width + 2) / scale}
+                    strokeWidth={isArea ? 0 : (line.width + 2) / scale}
                   />
                   <Path
                     d={part.path}
                     fill="none"
                     stroke={chosen.includes(part.id) ? tokens.ember : tokens.ink}
-                    strokeWidth={(chosen.includes(part.id) ? 3 : line.width) / scale}
+                    strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : line.width) / scale}
                     strokeDasharray={
                       isLarge(part, scale)
                         ? line.dash

@@ -12,6 +12,7 @@ import { useWindowDimensions, View } from 'react-native';
 import { Circle, G } from 'react-native-svg';
 import { Chips } from '../../ui/chips';
 import { Columns } from '../../ui/columns';
+import { Enlarged } from '../../ui/enlarged';
 import { Button, Slider } from '../../ui/elements';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
@@ -126,36 +127,40 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
             {isPictured ? <PicturePreview step={step} material={bed!.material} /> : null}
             {path.isError ? <Trouble error={path.error} retry={() => void path.refetch()} /> : null}
             {picture ? (
-              <SheetPicture
-                {...picture}
-                tool={position && isPlacing === 'path' ? { at: position.at, isDown: position.isDown } : null}
-                maxHeight={height * (isWide ? 0.7 : 0.42)}
-                {...(isPlacing === 'tabs' ? { onTapAt: tap } : {})}
-                over={(scale) => (
-                  <G>
-                    {followed ? (
-                      <PathOver
-                        trace={followed.trace}
-                        seconds={isPlacing === 'path' ? seconds : total}
-                        scale={scale}
-                        showsTravel={showsTravel && isPlacing === 'path'}
-                      />
-                    ) : null}
-                    {standing.map((tab, i) => (
-                      <Circle
-                        key={i}
-                        testID={tab.place ? 'tab-placed' : 'tab-proposed'}
-                        cx={tab.at.x}
-                        cy={tab.at.y}
-                        r={(tab.place ? 6 : 4.5) / scale}
-                        fill={tab.place ? rust : 'none'}
-                        stroke={rust}
-                        strokeWidth={2 / scale}
-                      />
-                    ))}
-                  </G>
+              <Enlarged label="The sheet" maxHeight={height * (isWide ? 0.7 : 0.42)}>
+                {(maxHeight) => (
+                  <SheetPicture
+                    {...picture}
+                    tool={position && isPlacing === 'path' ? { at: position.at, isDown: position.isDown } : null}
+                    maxHeight={maxHeight}
+                    {...(isPlacing === 'tabs' ? { onTapAt: tap } : {})}
+                    over={(scale) => (
+                      <G>
+                        {followed ? (
+                          <PathOver
+                            trace={followed.trace}
+                            seconds={isPlacing === 'path' ? seconds : total}
+                            scale={scale}
+                            showsTravel={showsTravel && isPlacing === 'path'}
+                          />
+                        ) : null}
+                        {standing.map((tab, i) => (
+                          <Circle
+                            key={i}
+                            testID={tab.place ? 'tab-placed' : 'tab-proposed'}
+                            cx={tab.at.x}
+                            cy={tab.at.y}
+                            r={(tab.place ? 6 : 4.5) / scale}
+                            fill={tab.place ? rust : 'none'}
+                            stroke={rust}
+                            strokeWidth={2 / scale}
+                          />
+                        ))}
+                      </G>
+                    )}
+                  />
                 )}
-              />
+              </Enlarged>
             ) : (
               <Waiting lines={3} />
             )}

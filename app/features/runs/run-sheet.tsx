@@ -5,6 +5,7 @@ import { brought } from '@keen-anvil/core/registration';
 import { useWindowDimensions } from 'react-native';
 import { G } from 'react-native-svg';
 import type { FollowedPath } from '../../workers/path.worker';
+import { Enlarged } from '../../ui/enlarged';
 import { Waiting } from '../../ui/states';
 import { useWide } from '../../ui/use-wide';
 import { useJob } from '../jobs/queries';
@@ -45,36 +46,42 @@ function RunSheetOf({
     ({ step }) => step.id === run.stepId && (run.sheetId === null || step.sheet?.id === run.sheetId),
   );
   if (!inspected?.bed || !inspected.inspection.data) return <Waiting lines={2} />;
+  const { bed } = inspected;
+  const found = inspected.inspection.data;
   const { state, isDown, doneSeconds } = run.progress;
   const { turned } = inspected.step;
   const isGoing = state === 'running' || state === 'paused';
   // The head is over the back; the sheet is drawn as it is seen from the front, and its path with it.
-  const over = turned ? turnedSheet(turned, inspected.bed.piece) : null;
+  const over = turned ? turnedSheet(turned, bed.piece) : null;
   const position = path && run.driver !== 'stand-in' ? positionOnPath(path.trace, doneSeconds) : null;
   const at = position?.at ?? run.progress.at;
   return (
-    <SheetPicture
-      {...pictureOf(inspected.step, inspected.bed, inspected.inspection.data)}
-      tool={
-        run.driver !== 'by-hand' && isGoing
-          ? { at: over ? brought(over, at) : at, isDown: position?.isDown ?? isDown }
-          : null
-      }
-      maxHeight={maxHeight}
-      chosen={chosen}
-      onChoose={onChoose}
-      over={
-        path
-          ? (scale) => (
-              <G transform={over ? `matrix(${over.join(' ')})` : undefined}>
-                {isGoing || state === 'holding' ? (
-                  <PathOver trace={path.trace} seconds={isGoing ? doneSeconds : 0} scale={scale} />
-                ) : null}
-                {walk ? <EdgeOver way={path.edges[walk.edge]} share={walk.share} scale={scale} /> : null}
-              </G>
-            )
-          : undefined
-      }
-    />
+    <Enlarged label="The sheet" maxHeight={maxHeight}>
+      {(height) => (
+        <SheetPicture
+          {...pictureOf(inspected.step, bed, found)}
+          tool={
+            run.driver !== 'by-hand' && isGoing
+              ? { at: over ? brought(over, at) : at, isDown: position?.isDown ?? isDown }
+              : null
+          }
+          maxHeight={height}
+          chosen={chosen}
+          onChoose={onChoose}
+          over={
+            path
+              ? (scale) => (
+                  <G transform={over ? `matrix(${over.join(' ')})` : undefined}>
+                    {isGoing || state === 'holding' ? (
+                      <PathOver trace={path.trace} seconds={isGoing ? doneSeconds : 0} scale={scale} />
+                    ) : null}
+                    {walk ? <EdgeOver way={path.edges[walk.edge]} share={walk.share} scale={scale} /> : null}
+                  </G>
+                )
+              : undefined
+          }
+        />
+      )}
+    </Enlarged>
   );
 }
