@@ -33,3 +33,7 @@ export async function tickAll(page: Page): Promise<void> {
   const open = lines.getByRole('checkbox', { checked: false });
   for (let left = await open.count(); left > 0; left = await open.count()) await open.first().click();
 }
+
+/** Lets a page hear no changes of other phones: the line on which it would is never idle. */
+export const alone = (page: Page): Promise<void> =>
+  page.route('**/api/changes', (route) => route.fulfill({ status: 204 }));

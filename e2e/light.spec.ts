@@ -1,11 +1,12 @@
 import { expect } from '@playwright/test';
-import { go } from './go';
+import { alone, go } from './go';
 import { test } from './own-workshop';
 
 test.describe('a page that is light to load', () => {
   test('brings the Bench in less than 450 kB, and nothing of it twice', async ({ page }) => {
     const session = await page.context().newCDPSession(page);
     await session.send('Network.enable');
+    await alone(page);
     let bytes = 0;
     session.on('Network.loadingFinished', ({ encodedDataLength }) => void (bytes += encodedDataLength));
     await go(page, '/');

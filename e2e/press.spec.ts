@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { go, openJob } from './go';
+import { alone, go, openJob } from './go';
 import { expect, test } from './quiet-page';
 
 const CREST = join(__dirname, '../server/demo/crew-crest.svg');
@@ -60,6 +60,7 @@ test.describe('at the press, with the phone', () => {
   });
 
   test('a shirt in two films: drawn, planned, pressed, judged, finished, cared for and priced', async ({ page }) => {
+    await alone(page);
     await go(page, '/jobs/new');
     await page.getByRole('textbox', { name: 'Name of the job' }).fill('Shirts for the crew');
     await page.getByRole('button', { name: 'Start the job' }).click();
