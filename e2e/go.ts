@@ -35,5 +35,6 @@ export async function tickAll(page: Page): Promise<void> {
 }
 
 /** Lets a page hear no changes of other phones: the line on which it would is never idle. */
-export const alone = (page: Page): Promise<void> =>
-  page.route('**/api/changes', (route) => route.fulfill({ status: 204 }));
+export async function alone(page: Page): Promise<void> {
+  await page.route('**/api/changes', (route) => route.fulfill({ status: 204 }));
+}

@@ -107,7 +107,7 @@ describe('the addresses of tuning', () => {
     expect(paths.recipeWindow(id)).toBe(`/api/recipes/${id}/window`);
     expect(paths.recipeWindow(id, 'force', 'speed')).toBe(`/api/recipes/${id}/window?x=force&y=speed`);
     expect(paths.toneFile(id, 'power', [10, 20])).toBe(
-      `/api/recipes/${id}/tone/machine-file?quantity=power&values=10,20`,
+      `/api/recipes/${id}/tone/machine-file?way=by%20power&quantity=power&values=10,20`,
     );
   });
 });

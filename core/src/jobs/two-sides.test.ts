@@ -216,7 +216,7 @@ describe('the marks that a sheet is turned over by', () => {
     const drawnAs = marks.map((mark) => brought(turnedSheet('left-right', size), mark));
     const read = marks.map((mark) => brought(turnedSheet('top-bottom', size), mark));
     const found = [read[2], read[3], read[0], read[1]];
-    expect(() => correctionFrom(drawnAs, found)).toThrow(/do not fit/);
+    expect(() => correctionFrom(drawnAs, found)).toThrow(/upside down/);
     // Not turned at all: the marks in the order in which they are read.
     const unturned = [marks[0], marks[1], marks[2], marks[3]];
     const asRead = [drawnAs[1], drawnAs[0], drawnAs[3], drawnAs[2]];

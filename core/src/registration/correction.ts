@@ -33,7 +33,7 @@ const MOST_SHEAR = 0.5;
 /** Marks that fit worse than this were read wrongly, in mm: of four, one that is off by four times as much leaves just that. */
 export const MOST_RESIDUAL_MM = 0.2;
 /** So many times what their own spread explains is still taken, and never less than this. */
-const SPREADS = 3;
+const SPREADS = 4;
 const LEAST_RESIDUAL_MM = 0.06;
 /** The others fit better without a mark that is off by so many times, than without any other. */
 const CLEARLY = 2;

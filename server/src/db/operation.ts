@@ -1,5 +1,5 @@
 import { AsyncLocalStorage } from 'node:async_hooks';
-import { claimOperation, keepAnswer, tellOfWrite } from '../queries/operations';
+import { claimOperation, keepAnswer } from '../queries/operations';
 import type { Db } from './pool';
 
 /** The write that a request is about, by the name that its sender gave it. */
@@ -38,10 +38,8 @@ const LARGEST_ANSWER = 200_000;
 export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T> {
   const operation = current.getStore();
   if (!operation || operation.isClaimed) return work();
-  if (!(await claimOperation(db, operation.workshopId, operation.key, operation.asked)))
-    throw new OperationDone(operation);
+  if (!(await claimOperation(db, operation))) throw new OperationDone(operation);
   const result = await work();
-  await tellOfWrite(db, operation);
   const kept = keptAnswer(result);
   await keepAnswer(db, operation.workshopId, operation.key, { status: null, ...kept });
   // Said only now: where PostgreSQL gives the transaction up, its next try takes the name anew.

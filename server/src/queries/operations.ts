@@ -7,6 +7,16 @@ export interface OperationRow {
   jobId: string | null;
 }
 
+/** Where it is told that something was written. */
+export const WRITTEN_CHANNEL = 'written';
+
+/** What is told of a write: in which workshop, at which address, and the name that its sender gave it. */
+export interface ToldWrite {
+  workshopId: string;
+  at: string;
+  key: string;
+}
+
 /** A write that was done under this name. */
 export async function findOperation(db: Db, workshopId: string, key: string): Promise<OperationRow | undefined> {
   const { rows } = await db.query<OperationRow>(
@@ -16,11 +26,18 @@ export async function findOperation(db: Db, workshopId: string, key: string): Pr
   return rows[0];
 }
 
-/** Takes a name for a write that is being done; waits for another one that does the same. Returns false where it was done. */
-export async function claimOperation(db: Db, workshopId: string, key: string, asked: string): Promise<boolean> {
+/**
+ * Takes a name for a write that is being done, and tells every server of it once it is written; waits for another one that does the
+ * same. Returns false where it was done.
+ */
+export async function claimOperation(
+  db: Db,
+  { workshopId, at, key, asked }: ToldWrite & { asked: string },
+): Promise<boolean> {
   const { rowCount } = await db.query(
-    'INSERT INTO operation (workshop_id, key, asked) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING',
-    [workshopId, key, asked],
+    `WITH taken AS (INSERT INTO operation (workshop_id, key, asked) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING RETURNING key)
+     SELECT pg_notify($4, $5) FROM taken`,
+    [workshopId, key, asked, WRITTEN_CHANNEL, JSON.stringify({ workshopId, at, key } satisfies ToldWrite)],
   );
   return rowCount === 1;
 }
@@ -36,22 +53,6 @@ export async function keepAnswer(
     'UPDATE operation SET status = coalesce($3, status), answer = $4, job_id = $5 WHERE workshop_id = $1 AND key = $2',
     [workshopId, key, status, answer === null ? null : JSON.stringify(answer), jobId],
   );
-}
-
-/** Where it is told that something was written. */
-export const WRITTEN_CHANNEL = 'written';
-
-/** What is told of a write: in which workshop, at which address, and the name that its sender gave it. */
-export interface ToldWrite {
-  workshopId: string;
-  at: string;
-  key: string;
-}
-
-/** Tells every server that something was written, once the transaction is. */
-export async function tellOfWrite(db: Db, { workshopId, at, key }: ToldWrite): Promise<void> {
-  const told: ToldWrite = { workshopId, at, key };
-  await db.query('SELECT pg_notify($1, $2)', [WRITTEN_CHANNEL, JSON.stringify(told)]);
 }
 
 /** Forgets what was done more than so many days ago. */

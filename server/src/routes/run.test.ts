@@ -80,10 +80,11 @@ describe('a job on the stand-in', () => {
       [2, 'holding'],
     ]);
     await api().post(paths.runOutcome(again.id)).send({ outcome: 'right' }).expect(200);
-    // Right only on top of the first: that says nothing of its numbers alone.
-    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence).toHaveLength(
-      after.evidence.length,
-    );
+    // Right only on top of the first: it is shown as that, and says nothing of its numbers alone.
+    const onTop: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
+    expect(onTop.evidence).toHaveLength(after.evidence.length + 1);
+    expect(onTop.evidence[0]).toMatchObject({ outcome: 'right', onTopOf: [done.settings] });
+    expect(onTop.temper.temper).toBe(after.temper.temper);
     await api().post(paths.runAgain(again.id)).send({ id: randomUUID() }).expect(422);
 
     expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');

@@ -1,6 +1,6 @@
 import type { TuningAdviceView, TuningView, WindowView } from '@keen-anvil/contract';
 import { type Machine } from '@keen-anvil/core/machines';
-import { settingProblems, type QuantityName } from '@keen-anvil/core/recipes';
+import { sameSettings, settingProblems, type QuantityName } from '@keen-anvil/core/recipes';
 import { seedFromId } from '@keen-anvil/core/standins';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { tunedDials } from '@keen-anvil/core/tuning';
@@ -92,11 +92,12 @@ export class TuningAdvice {
         wear: isMetres ? toolWear : null,
         isEarlier: true,
       }));
-    const trials = [
-      ...runs,
+    const tried = [
       ...asTrials(await listEarlierShapes(this.pool, workshopId, id), true),
       ...asTrials(await listShapes(this.pool, workshopId, id), false),
     ];
+    // Who begins elsewhere than the recipe stands wants the first trial to be there.
+    const trials = tried.length === 0 && !sameSettings(start, recipe.settings) ? [] : [...runs, ...tried];
     return {
       machine: machines.get(recipe.machine.id)!,
       process: recipe.process,
