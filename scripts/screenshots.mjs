@@ -59,6 +59,8 @@ async function laid(page) {
 
 async function pictures(size, views) {
   const page = await (await browser.newContext({ viewport: size })).newPage();
+  // The line on which changes of others come is never idle.
+  await page.route('**/api/changes', (route) => route.fulfill({ status: 204 }));
   for (const [name, path, act] of views) {
     await page.goto(address + path);
     await page.waitForLoadState('networkidle');

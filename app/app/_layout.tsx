@@ -9,6 +9,7 @@ import { AwayBar } from '../features/api/away-bar';
 import { useChanges } from '../features/api/changes';
 import { createQueryClient } from '../features/api/query-client';
 import { askForBench } from '../features/bench/ask-for-bench';
+import { useWorkshops } from '../features/shop/queries';
 import { MachinesProvider } from '../features/shop/machines-context';
 import { Frame } from '../ui/frame';
 import '../ui/global.css';
@@ -17,7 +18,7 @@ import { UnitsProvider } from '../ui/units';
 
 /** Hears what is changed on other phones. */
 function Changes() {
-  useChanges();
+  useChanges(useWorkshops().data?.find(({ isHere }) => isHere)?.id);
   return null;
 }
 

@@ -286,6 +286,7 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('put', '/recipes/:id/tone', contract.NewToneLadder, (w) => ({
     url: paths.recipeTone(w.recipe.id),
     body: {
+      way: 'by power',
       quantity: 'power',
       patches: [
         { value: 10, darkness: 0.5 },
@@ -532,11 +533,11 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   })),
   route('post', '/pressings/:id/outcome', contract.PressingVerdict, () => ({
     url: paths.pressingOutcome(randomUUID()),
-    body: { layerId: randomUUID(), outcome: 'right' },
+    body: { layerId: randomUUID(), outcome: 'right', counts: true },
   })),
   route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
     url: paths.runAgain(w.run.id),
-    body: { id: randomUUID(), partIds: [part(w).id] },
+    body: { id: randomUUID(), partIds: [part(w).id], isAll: false },
   })),
   route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({
     url: paths.runOutcome(w.run.id),

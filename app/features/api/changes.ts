@@ -38,10 +38,12 @@ export function followChange(client: QueryClient, changes: readonly Change[]): v
  * Hears what is written on other phones of this workshop while this page is looked at. A page that is not looked at hears nothing:
  * a browser has few lines to one server; what it shows is asked for anew when it is looked at again.
  */
-export function useChanges(): void {
+export function useChanges(workshopId: string | undefined): void {
   const client = useQueryClient();
   useEffect(() => {
-    if (typeof EventSource === 'undefined' || typeof document === 'undefined') return undefined;
+    // In another workshop other changes count: what tells of them is asked for anew.
+    if (workshopId === undefined || typeof EventSource === 'undefined' || typeof document === 'undefined')
+      return undefined;
     let source: EventSource | null = null;
     let waiting: Change[] = [];
     let timer: ReturnType<typeof setTimeout> | null = null;
@@ -74,5 +76,5 @@ export function useChanges(): void {
       source?.close();
       if (timer) clearTimeout(timer);
     };
-  }, [client]);
+  }, [client, workshopId]);
 }
