@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import Svg, { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { useUnits } from '../../ui/units';
 
 const HEIGHT = 340;
 const MARGIN = 30;
@@ -26,6 +27,8 @@ interface GarmentPictureProps {
 /** A garment laid flat at its own measures, with the design where it goes and what is measured with a ruler. */
 export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
   const { card, slate, quench, ink } = useTokens();
+  const units = useUnits();
+  const said = (mm: number) => units.show(Math.round(mm), 'mm');
   const [width, setWidth] = useState(0);
   const garment = drawnGarment(size, on);
   const { design, measured } = garment;
@@ -80,7 +83,9 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
               y={(measured.y1 + measured.y2) / 2 + 4 / scale}
               fontSize={13 / scale}
               fill={ink}
-            >{`${formatNumber(on.distanceMm, 0)} mm`}</SvgText>
+            >
+              {said(on.distanceMm)}
+            </SvgText>
             <SvgText
               fontFamily={FONT.text}
               x={measured.x}
@@ -88,7 +93,7 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
               fontSize={13 / scale}
               fill={ink}
               textAnchor="middle"
-            >{`${formatNumber(on.widthMm, 0)} mm wide`}</SvgText>
+            >{`${said(on.widthMm)} wide`}</SvgText>
           </G>
         </Svg>
       ) : null}

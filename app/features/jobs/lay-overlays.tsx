@@ -3,8 +3,10 @@ import type { SnapLine } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Rect, Text as SvgText, Use } from 'react-native-svg';
+import { rulerMarks } from '../../ui/ruler-marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { useUnits } from '../../ui/units';
 import { boxOf, middleOf, type LaidThing } from './laid-things';
 import { Sheet, Still } from './lay-drawn';
 import type { LaySurfaceProps } from './lay-surface';
@@ -138,31 +140,27 @@ export function Rulers({
 }) {
   const { card, slate } = useTokens();
   const at = useLive(view);
-  const every = [1, 2, 5, 10, 20, 50, 100, 200, 500].find((mm) => mm * at.scale >= 44) ?? 1000;
-  const marks = (low: number, high: number, from: number, to: number) => {
-    const [first, last] = [Math.max(low, from), Math.min(high, to)];
-    const start = Math.ceil(first / every);
-    const count = Math.min(200, Math.max(0, Math.floor(last / every) - start + 1));
-    return Array.from({ length: count }, (_, i) => (start + i) * every);
-  };
+  const { chosen } = useUnits();
+  const marks = (low: number, high: number, from: number, to: number) =>
+    rulerMarks(Math.max(low, from), Math.min(high, to), at.scale, chosen.length);
   const text = { fill: slate, fontSize: 11, fontFamily: FONT.number };
   return (
     <G>
       <Rect x={0} y={0} width={width} height={20} fill={card} fillOpacity={0.85} />
       <Rect x={0} y={0} width={30} height={height} fill={card} fillOpacity={0.85} />
-      {marks(box.minX, box.maxX, (30 - at.x) / at.scale, (width - at.x) / at.scale).map((mm) => (
+      {marks(box.minX, box.maxX, (30 - at.x) / at.scale, (width - at.x) / at.scale).map(({ mm, label }) => (
         <G key={mm}>
           <Line x1={at.x + mm * at.scale} x2={at.x + mm * at.scale} y1={15} y2={20} stroke={slate} strokeWidth={1} />
           <SvgText x={at.x + mm * at.scale} y={12} textAnchor="middle" {...text}>
-            {mm === 0 ? '0 mm' : mm}
+            {label}
           </SvgText>
         </G>
       ))}
-      {marks(box.minY, box.maxY, (20 - at.y) / at.scale, (height - at.y) / at.scale).map((mm) => (
+      {marks(box.minY, box.maxY, (20 - at.y) / at.scale, (height - at.y) / at.scale).map(({ mm, label }) => (
         <G key={mm}>
           <Line x1={25} x2={30} y1={at.y + mm * at.scale} y2={at.y + mm * at.scale} stroke={slate} strokeWidth={1} />
           <SvgText x={23} y={at.y + mm * at.scale + 4} textAnchor="end" {...text}>
-            {mm}
+            {mm === 0 ? '0' : label}
           </SvgText>
         </G>
       ))}

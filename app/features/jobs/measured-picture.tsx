@@ -1,11 +1,12 @@
 import { contourBounds, type Point } from '@keen-anvil/core/geometry';
 import type { Dimension, MeasuredDrawing, MeasuredShape, Measures } from '@keen-anvil/core/measured';
-import { formatNumber } from '@keen-anvil/core/units';
+import { convertUnit, formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Path, Text as SvgText } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { useUnits } from '../../ui/units';
 import { curvePath } from './curve-path';
 
 interface MeasuredPictureProps {
@@ -35,6 +36,12 @@ export function MeasuredPicture({ shape, measures, drawing, inHand, maxHeight }:
   const scale = Math.max(0.001, Math.min((width - 2 * EDGE) / across, (maxHeight - 2 * EDGE) / down));
   const left = (width - across * scale) / 2;
   const px = ({ x, y }: Point) => ({ x: left + (x - box.minX) * scale, y: EDGE + (y - box.minY) * scale });
+  const { unitFor } = useUnits();
+  const sayMeasure = (name: string): string => {
+    const unit = shape.measures.find((measure) => measure.name === name)?.unit ?? '';
+    const to = unitFor(unit);
+    return formatNumber(convertUnit(measures[name], unit, to) ?? measures[name], to === 'in' ? 3 : 2);
+  };
   const shown = drawing.dimensions.filter(({ of }) => measures[of] !== undefined);
   return (
     <View
@@ -75,7 +82,7 @@ export function MeasuredPicture({ shape, measures, drawing, inHand, maxHeight }:
               <DimensionLine
                 key={`${dimension.of} ${i}`}
                 {...asideOf(dimension, px, { right: left + across * scale, bottom: EDGE + down * scale })}
-                label={`${formatNumber(measures[dimension.of], 2)}`}
+                label={sayMeasure(dimension.of)}
                 colour={dimension.of === inHand ? ember : slate}
                 isInHand={dimension.of === inHand}
               />

@@ -20,8 +20,10 @@ import Svg, {
   Text as SvgText,
 } from 'react-native-svg';
 import type { DrawnPart, Inspection } from '../../workers/inspection';
+import { rulerMarks } from '../../ui/ruler-marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
+import { useUnits } from '../../ui/units';
 import { PartPrint } from './part-print';
 import { tappedPart } from './tapped-part';
 import type { StepBed } from './use-inspections';
@@ -400,11 +402,10 @@ interface RulerProps {
 }
 
 function Ruler({ lengthMm, at, scale, isAcross, colour }: RulerProps) {
-  const every = [10, 20, 50, 100, 200, 500].find((mm) => mm * scale >= 44) ?? 1000;
-  const marks = Array.from({ length: Math.floor(lengthMm / every) + 1 }, (_, i) => i * every);
+  const marks = rulerMarks(0, lengthMm, scale, useUnits().chosen.length, 6);
   return (
     <G>
-      {marks.map((mm) => {
+      {marks.map(({ mm, label }) => {
         const { x, y } = at(mm);
         return (
           <G key={mm}>
@@ -417,7 +418,7 @@ function Ruler({ lengthMm, at, scale, isAcross, colour }: RulerProps) {
               fontFamily={FONT.number}
               textAnchor={isAcross ? 'middle' : 'end'}
             >
-              {mm === 0 && !isAcross ? '' : mm === 0 ? '0 mm' : mm}
+              {mm === 0 && !isAcross ? '' : label}
             </SvgText>
           </G>
         );
