@@ -30,8 +30,8 @@ const middle = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floo
 async function load(browser: Browser, address: string): Promise<Load> {
   const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const page = await context.newPage();
-  // The line on which changes of others come is never idle.
-  await page.route('**/api/changes', (route) => route.fulfill({ status: 204 }));
+  // The line on which changes of others come is never idle; to answer it here would turn the browser's own store of files off.
+  await page.addInitScript(() => Reflect.deleteProperty(window, 'EventSource'));
   const session = await context.newCDPSession(page);
   await session.send('Network.enable');
   await session.send('Emulation.setCPUThrottlingRate', { rate: SLOWER });

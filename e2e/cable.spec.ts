@@ -146,6 +146,9 @@ test.describe('a machine on a cable', () => {
     await page.evaluate(() => (window as unknown as OnThePage).serialStandIn.port.plugIn());
     await broken.getByRole('button', { name: 'Connect Diode' }).click();
     const key = broken.getByRole('button', { name: /^Go on from line \d+/ });
+    // Switched off in between, it has to find its home first.
+    await expect(key).toBeDisabled();
+    await broken.getByRole('button', { name: 'Home', exact: true }).click();
     const from = Number(/\d+/.exec(await key.innerText())![0]);
     expect(from).toBeGreaterThan(20);
     await key.click();

@@ -55,6 +55,8 @@ test.describe('on the phone at the machine', () => {
     await expect(first.getByRole('img', { name: /as it came out$/ })).toBeVisible();
     await expect(page.getByRole('switch', { name: 'Only the part that needs it' })).toBeChecked();
     await page.getByRole('button', { name: 'Go over it again, a little stronger' }).click();
+    // What keeps people safe is asked again.
+    await getReady(page, 'Go over it again');
     const second = page.getByTestId('finished-2');
     await expect(second).toContainText('gone over again in its place', { timeout: 60_000 });
     await second.getByRole('button', { name: /^clean/ }).click();
