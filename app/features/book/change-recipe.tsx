@@ -1,5 +1,6 @@
 import type { MachineView, RecipeDetail, TypedSettings } from '@keen-anvil/contract';
 import { sameSettings, settingProblems, type Settings } from '@keen-anvil/core/recipes';
+import { useAsOpened } from '../../ui/as-opened';
 import { Button, Input } from '../../ui/elements';
 import { View } from 'react-native';
 import { ApiError } from '../api/client';
@@ -15,7 +16,7 @@ import { SettingsForm } from './settings-form';
 
 /** Changes a recipe's numbers, with the reason; what was there before stays in its history. */
 export function ChangeRecipe({
-  recipe,
+  recipe: present,
   machine,
   onClose,
 }: {
@@ -23,6 +24,7 @@ export function ChangeRecipe({
   machine: MachineView;
   onClose: () => void;
 }) {
+  const recipe = useAsOpened(present);
   const draft = useDraft<{ settings: Settings; typed: TypedSettings; reason: string }>(`change ${recipe.id}`, {
     settings: recipe.settings,
     typed: recipe.typed,

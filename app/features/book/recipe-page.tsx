@@ -363,6 +363,8 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
   const { rust } = useTokens();
   const write = useNote(recipe.id);
   const draft = useDraft<string | null>(`recipe note ${recipe.id}`, null);
+  // What it was when the note was begun: what others write meanwhile is not written over unseen.
+  const [begunAt, setBegunAt] = useState(recipe.version);
   if (draft.value === null) {
     return (
       <View>
@@ -376,7 +378,10 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
         <TextKey
           title={recipe.note ? 'Change the note' : 'Add a note'}
           icon="note-edit-outline"
-          onPress={() => draft.set(recipe.note)}
+          onPress={() => {
+            setBegunAt(recipe.version);
+            draft.set(recipe.note);
+          }}
         />
       </View>
     );
@@ -403,7 +408,7 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
           title="Keep the note"
           containerStyle={{ flex: 1 }}
           loading={write.isPending}
-          onPress={() => write.mutate({ version: recipe.version, note: draft.value ?? '' }, { onSuccess: draft.drop })}
+          onPress={() => write.mutate({ version: begunAt, note: draft.value ?? '' }, { onSuccess: draft.drop })}
         />
       </View>
     </View>

@@ -11,6 +11,7 @@ import {
 } from '@keen-anvil/core/machines';
 import { PROCESSES, quantityOf, type QuantityName } from '@keen-anvil/core/recipes';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
+import { useAsOpened } from '../../ui/as-opened';
 import { Button, Input } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
@@ -118,7 +119,7 @@ export function DialPage({ id, name }: { id: string; name: string }) {
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
 
 function DialEditor({
-  machine,
+  machine: present,
   start,
   isNew,
   back,
@@ -128,6 +129,7 @@ function DialEditor({
   isNew: boolean;
   back: { label: string; href: { pathname: '/shop/machine/[id]'; params: { id: string } } };
 }) {
+  const machine = useAsOpened(present);
   const tokens = useTokens();
   const router = useRouter();
   const change = useChangeMachine(machine.id);

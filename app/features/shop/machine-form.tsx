@@ -11,6 +11,7 @@ import {
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { useAsOpened } from '../../ui/as-opened';
 import { Page } from '../../ui/page';
 import { RecordForm, type FormField, type FormSection, type FormValues } from '../../ui/record-form';
 import { Waiting } from '../../ui/states';
@@ -275,7 +276,7 @@ export function NewMachinePage() {
 /** Changes a machine. */
 export function EditMachinePage({ id }: { id: string }) {
   const router = useRouter();
-  const machine = useMachines().data?.find((m) => m.id === id);
+  const machine = useAsOpened(useMachines().data?.find((m) => m.id === id));
   const change = useChangeMachine(id);
   const back = () => router.replace({ pathname: '/shop/machine/[id]', params: { id } });
   const write = (current: MachineView, values: FormValues, written: () => void) =>

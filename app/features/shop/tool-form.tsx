@@ -4,6 +4,7 @@ import { TOOL_KIND_TABLE, toolKindOf, type ToolKind } from '@keen-anvil/core/too
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { useAsOpened } from '../../ui/as-opened';
 import { Page } from '../../ui/page';
 import { RecordForm, type FormSection, type FormValues } from '../../ui/record-form';
 import { Waiting } from '../../ui/states';
@@ -125,7 +126,7 @@ export function NewToolPage() {
 /** Changes a tool; its kind stays. */
 export function EditToolPage({ id }: { id: string }) {
   const router = useRouter();
-  const tool = useTools().data?.find((t) => t.id === id);
+  const tool = useAsOpened(useTools().data?.find((t) => t.id === id));
   const machines = useMachines().data;
   const change = useChangeTool(id);
   const back = () => router.replace({ pathname: '/shop/tool/[id]', params: { id } });

@@ -5,6 +5,7 @@ import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
+import { useAsOpened } from '../../ui/as-opened';
 import { ChangeLine } from '../../ui/change-line';
 import { Decision } from '../../ui/choice';
 import { Button } from '../../ui/elements';
@@ -47,7 +48,7 @@ export function KerfLeaf({ material }: { material: MaterialView }) {
 
 /** Strips that were cut beside each other, and what they measure together. */
 function MeasureKerf({
-  material,
+  material: present,
   machine,
   onClose,
 }: {
@@ -56,6 +57,7 @@ function MeasureKerf({
   onClose: () => void;
 }) {
   const { rust } = useTokens();
+  const material = useAsOpened(present);
   const before = material.kerfs.find(({ machineId }) => machineId === machine.id);
   const [strips, setStrips] = useState(before?.strips ?? USUAL.strips);
   const [stripMm, setStripMm] = useState(before?.stripMm ?? USUAL.stripMm);

@@ -5,6 +5,7 @@ import { parseTypedNumber, type TypedQuantity } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { useAsOpened } from '../../ui/as-opened';
 import { Page } from '../../ui/page';
 import { RecordForm, type FormSection, type FormValues } from '../../ui/record-form';
 import { Waiting } from '../../ui/states';
@@ -201,7 +202,7 @@ export function NewMaterialPage() {
 /** Changes a material. */
 export function EditMaterialPage({ id }: { id: string }) {
   const router = useRouter();
-  const material = useMaterial(id).data;
+  const material = useAsOpened(useMaterial(id).data);
   const change = useChangeMaterial(id);
   const [family, setFamily] = useState<FamilyName | null>(null);
   const back = () => router.replace({ pathname: '/stock/[id]', params: { id } });

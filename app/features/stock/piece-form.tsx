@@ -1,6 +1,7 @@
 import { paths, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
 import { STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
 import { parseTypedNumber } from '@keen-anvil/core/units';
+import { useAsOpened } from '../../ui/as-opened';
 import { Input } from '../../ui/elements';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
@@ -77,7 +78,8 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
       count: kind === 'roll' || kind === 'offcut' ? 1 : Number(values.count ?? 0),
     };
   };
-  const write = async (values: FormValues, written: () => void, version = piece?.version) => {
+  const opened = useAsOpened(piece ?? undefined);
+  const write = async (values: FormValues, written: () => void, version = opened?.version) => {
     const done = () => {
       written();
       draft.done();
