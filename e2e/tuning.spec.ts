@@ -85,7 +85,8 @@ test('a job’s step is tuned by hand, gone over again in its place, ended, and 
   await expect(page.getByRole('radio', { name: 'Go on from its 2 trials' })).toBeChecked();
   await page.getByRole('radio', { name: 'A rectangle I measure' }).click();
   await key(page, 'Begin tuning').click();
-  await expect(page.getByTestId('advice')).toContainText('Try next');
+  // What was tried and run before may be enough to know it.
+  await expect(page.getByTestId('advice')).toContainText(/Try next|Settled/);
   await expect(page.getByTestId('trials')).toContainText('in an earlier tuning');
   await expect(page.getByText('On scrap, 150 × 100 mm')).toBeVisible();
   await key(page, 'End it without a result').click();

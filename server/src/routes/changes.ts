@@ -20,13 +20,17 @@ export function changeRoutes({ watch }: ApiParts): Router {
       'X-Accel-Buffering': 'no',
     });
     const say = (change: Change) => response.write(`data: ${JSON.stringify(change)}\n\n`);
+    // What a write tells of runs comes with the write itself, and is told with that.
+    let isJustWritten = false;
     const onWritten = (said: string | null) => {
       if (said === null) return void say({ at: null, key: null });
+      isJustWritten = true;
+      setImmediate(() => (isJustWritten = false));
       const { workshopId: where, at, key } = JSON.parse(said) as ToldWrite;
       if (where === workshopId) say({ at, key });
     };
     // A run goes on by itself too. Whose it is is not said: where it is seen it is asked for anew.
-    const onTold = (id: string | null) => id !== null && say({ at: paths.run(id), key: null });
+    const onTold = (id: string | null) => id !== null && !isJustWritten && say({ at: paths.run(id), key: null });
     const keepAlive = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);
     function leave(): void {
       clearInterval(keepAlive);
