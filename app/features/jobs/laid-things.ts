@@ -9,6 +9,7 @@ import {
   type Point,
 } from '@keen-anvil/core/geometry';
 import { movedPlace, thingsOn, type Place } from '@keen-anvil/core/layout';
+import { processOf } from '@keen-anvil/core/recipes';
 import { allParts } from './all-parts';
 
 /** A part where it lies once. */
@@ -20,6 +21,8 @@ export interface LaidOnce {
   contours: CurveContour[];
   bounds: Bounds;
   place: Place;
+  /** It is gone over as an area, and shown filled. */
+  isArea?: boolean;
 }
 
 /** What is taken into the hand as one. */
@@ -47,6 +50,7 @@ export function laidThings(job: JobDetail, sheetId: string, alone: string | null
             name: part.name,
             contours: part.contours,
             bounds,
+            isArea: processOf(step.process).path === 'rows',
             place: { x: place.x, y: place.y, angle: place.angle, turnedOver: place.turnedOver },
           }));
       }),

@@ -151,16 +151,16 @@ const OneThing = memo(function OneThing({
   const { ember, ink, rust } = useTokens();
   return (
     <G testID={`thing-${thing.name}`}>
-      {thing.members.map(({ placementId, contours, place }) => (
+      {thing.members.map(({ placementId, contours, place, isArea }) => (
         <Path
           key={placementId}
           d={pathOf({ contours })}
           transform={`matrix(${planeAt(place).join(' ')})`}
-          fill={isWrong ? rust : colour}
-          fillOpacity={isWrong ? 0.35 : isSheer ? 0.12 : 0.5}
+          fill={isWrong ? rust : isArea ? (isTaken ? ember : ink) : colour}
+          fillOpacity={isArea ? 0.75 : isWrong ? 0.35 : isSheer ? 0.12 : 0.5}
           fillRule="evenodd"
           stroke={isTaken ? ember : isWrong ? rust : ink}
-          strokeWidth={isTaken ? 2.5 : 1.2}
+          strokeWidth={isArea ? 0 : isTaken ? 2.5 : 1.2}
           {...STEADY}
         />
       ))}

@@ -187,7 +187,7 @@ export const SheetPicture = memo(function SheetPicture({
   const py = (mm: number) => RULER + mm * scale;
   const height = py(shownLength) + (isLonger ? 12 : 4);
   const { line, path: way } = processOf(process);
-  // An area is shown filled: a line round it would make blots of its small letters.
+  // An area is shown filled: a line round it would make blots of its small letters. Under a path it only shows where it is.
   const isArea = way === 'rows';
   const printed = new Set(prints.map(({ id }) => id.split(' ')[0]));
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
@@ -291,7 +291,7 @@ export const SheetPicture = memo(function SheetPicture({
                   <Path
                     d={part.path}
                     fill={printed.has(part.id) ? 'none' : isArea ? tokens.ink : colour}
-                    fillOpacity={isArea ? 0.7 : 1}
+                    fillOpacity={isArea ? (over ? 0.12 : 0.7) : 1}
                     fillRule="evenodd"
                     stroke={tokens.card}
                     strokeWidth={isArea ? 0 : (line.width + 2) / scale}

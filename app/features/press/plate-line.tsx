@@ -22,7 +22,7 @@ export function PlateLine({ plate, pressing, isDown }: { plate: Reading; pressin
         <Figure style={{ fontSize: 28, lineHeight: 34, color: plate.isReady ? moss : ink }}>
           {said(plate.shownC)}
         </Figure>
-        <Aside>{`reckoned for the plate; dialled ${said(plate.dialledC)}`}</Aside>
+        <Aside>{`reckoned for the plate; it should come to ${said(plate.dialledC)}`}</Aside>
       </View>
       {plate.isReady || isDown ? null : (
         <Body style={{ color: ember }}>

@@ -9,7 +9,7 @@ import { STEP_SECONDS } from './plate';
 export interface PlateReading {
   /** What its display says, °C. */
   shownC: number;
-  /** What is dialled, °C. */
+  /** What it is to come to, °C: what the dial as it is set truly gives. */
   dialledC: number;
   /** It has stayed at what is dialled for long enough to be pressed with. */
   isReady: boolean;
