@@ -143,6 +143,27 @@ describe('the run of a job', () => {
     );
   });
 
+  it('that waits to go over it again is started, and not asked for once more', async () => {
+    const { sent } = open(
+      in_('finished', { measuredSeconds: 10, outcome: 'under', stronger: { force: 17, speed: 5, passes: 1 } }),
+      in_('holding', {
+        id: 'run-2',
+        position: 1,
+        onTopOf: 'run-1',
+        hold: 'Go over it again',
+        holdFor: { machine: false, sheet: false, cover: false, tool: false, again: true },
+      }),
+    );
+    fireEvent.press(await screen.findByRole('button', { name: 'Go over it again' }));
+    expect(screen.queryByText('Go over it again, a little stronger')).toBeNull();
+    await waitFor(() =>
+      expect(sent.find(({ method }) => method === 'POST')).toMatchObject({
+        path: '/api/runs/run-2/actions',
+        body: { action: 'start' },
+      }),
+    );
+  });
+
   it('on a machine of one’s own is done when one says so', async () => {
     const { sent } = open(in_('running', { isByHand: true, driver: 'by-hand' }));
     expect(await screen.findByText(/on your own Long plotter/)).toBeTruthy();

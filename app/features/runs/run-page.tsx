@@ -71,8 +71,8 @@ export function RunPage({ jobId }: { jobId: string }) {
       <RunSheet run={shown} path={path} walk={isHolding ? walk : null} />
     )
   ) : null;
-  // At a hold the verdict on what lies there comes before anything else.
-  const before = isHolding && !current.holdFor?.lookAfter ? last : undefined;
+  // At a hold the verdict on what lies there comes before anything else; not where it is gone over again for just that verdict.
+  const before = isHolding && !current.holdFor?.lookAfter && !current.holdFor?.again ? last : undefined;
   const toJudge = before && (before.outcome === null || before.stronger !== null) ? before : undefined;
   const isCancelled = runs.data?.some((run) => run.progress.state === 'cancelled') ?? false;
   const verdicts = (
