@@ -10,6 +10,7 @@ configure({ asyncUtilTimeout: 10_000 });
 
 interface Answer {
   status?: number;
+  /** What is answered; or what makes it of what was sent so far. */
   body: unknown;
 }
 
@@ -50,10 +51,11 @@ export function renderWithBook(piece: ReactElement, answers: Record<string, Answ
   globalThis.fetch = jest.fn(async (path: string, request: { method?: string; body?: string }) => {
     sent.push({ path, method: request.method ?? 'GET', body: request.body ? JSON.parse(request.body) : undefined });
     const key = Object.keys(answers).find((start) => path.startsWith(start));
-    const { status = 200, body } = (key ? fromList(path, key, answers[key]) : undefined) ?? {
+    const { status = 200, body: given } = (key ? fromList(path, key, answers[key]) : undefined) ?? {
       status: 404,
       body: { error: { code: 'not-found', message: `Nothing is at ${path}.` } },
     };
+    const body: unknown = typeof given === 'function' ? given(sent) : given;
     // A long answer comes as lines, the result last.
     const line = JSON.stringify(
       status < 400 ? { answer: asSent(body) } : { problem: (body as { error: unknown }).error, status },

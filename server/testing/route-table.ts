@@ -412,9 +412,9 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.runMarks(w.run.id),
     body: { read: [{ mark: 0, x: 12, y: 12 }] },
   })),
-  route('post', '/runs/:id/preparation', contract.RunTicks, (w) => ({
+  route('post', '/runs/:id/preparation', contract.LineTick, (w) => ({
     url: paths.runPreparation(w.run.id),
-    body: { ticked: ['tool'] },
+    body: { line: 'tool', isTicked: true },
   })),
   route('post', '/runs/:id/nudge', contract.RunNudge, (w) => ({
     url: paths.runNudge(w.run.id),
@@ -527,9 +527,9 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     url: paths.pressingTurn(randomUUID()),
     body: { turn: 'next', at: 0 },
   })),
-  route('post', '/pressings/:id/ticks', contract.PressingTicks, () => ({
+  route('post', '/pressings/:id/ticks', contract.LineTick, () => ({
     url: paths.pressingTicks(randomUUID()),
-    body: { ticked: ['washed'] },
+    body: { line: 'washed', isTicked: true },
   })),
   route('post', '/pressings/:id/outcome', contract.PressingVerdict, () => ({
     url: paths.pressingOutcome(randomUUID()),

@@ -10,6 +10,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
+import { useTicks } from '../api/ticks';
 
 const runsKey = (jobId: string) => ['runs', jobId];
 /** Ticks and starts of a job go out one after the other. */
@@ -71,20 +72,8 @@ export function useRunAgain(jobId: string) {
   });
 }
 
-/** Writes what was ticked before a run; it is shown at once. */
-export function useTick(jobId: string) {
-  const client = useQueryClient();
-  return useMutation({
-    scope: ticksOf(jobId),
-    mutationFn: ({ id, ticked }: { id: string; ticked: string[] }) =>
-      call<RunView>(paths.runPreparation(id), { method: 'POST', body: { ticked } }),
-    onMutate: ({ id, ticked }) =>
-      client.setQueryData<RunView[]>(runsKey(jobId), (runs) =>
-        runs?.map((run) => (run.id === id ? { ...run, ticked } : run)),
-      ),
-    onError: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
-  });
-}
+/** Ticks a line of what has to be ready before a run, or takes that back. */
+export const useTick = (jobId: string) => useTicks<RunView>(runsKey(jobId), ticksOf(jobId), paths.runPreparation);
 
 /** Moves a run on its sheet, to where the work lies. */
 export function useNudgeRun(jobId: string) {

@@ -1,9 +1,9 @@
-import type { PressingView, PressPlanView } from '@keen-anvil/contract';
+import type { LineTick, PressingView, PressPlanView } from '@keen-anvil/contract';
 import type { PlanPhase } from '@keen-anvil/core/press';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { shopAnswers } from '../../testing/fixtures';
 import { job } from '../../testing/job-fixtures';
-import { renderWithBook } from '../../testing/with-book';
+import { renderWithBook, type PretendServer } from '../../testing/with-book';
 import { sayApart, sayAtOdds, sayPeeledEarly, sayPause, sayPhase } from './phase-words';
 import { PressPage } from './press-page';
 
@@ -86,7 +86,11 @@ const running: PressingView = {
   doneBefore: 0,
   took: [],
 };
-const open = (pressings: PressingView[], plan: object = { body: view }, plate: object = { plate: null }) =>
+const open = (
+  pressings: PressingView[] | ((sent: PretendServer['sent']) => PressingView[]),
+  plan: object = { body: view },
+  plate: object = { plate: null },
+) =>
   renderWithBook(<PressPage jobId="job-1" />, {
     '/api/jobs/job-1/press-plan': plan as { body: unknown },
     '/api/jobs/job-1/pressings': { body: pressings },
@@ -124,14 +128,22 @@ describe('the press page', () => {
       { id: 'washed', text: 'Garment washed', isSafety: false, isOwn: false, minutes: null },
       { id: 'plate', text: 'Clam stands firm', isSafety: true, isOwn: false, minutes: null },
     ];
-    const { sent } = open([{ ...running, state: 'waiting', preparation }]);
+    const { sent } = open((so) => [
+      {
+        ...running,
+        state: 'waiting',
+        preparation,
+        ticked: so.filter(({ path }) => path.endsWith('/ticks')).map(({ body }) => (body as LineTick).line),
+      },
+    ]);
     expect(await screen.findByText('One line for your safety still to tick')).toBeTruthy();
     fireEvent.press(await screen.findByLabelText('Garment washed'));
     fireEvent.press(await screen.findByLabelText('Clam stands firm'));
     await waitFor(() =>
-      expect(sent.filter(({ path }) => path.endsWith('/ticks')).at(-1)).toMatchObject({
-        body: { ticked: ['washed', 'plate'] },
-      }),
+      expect(sent.filter(({ path }) => path.endsWith('/ticks')).map(({ body }) => body)).toEqual([
+        { line: 'washed', isTicked: true },
+        { line: 'plate', isTicked: true },
+      ]),
     );
     expect(screen.queryByText(/still to tick/)).toBeNull();
     fireEvent.press(screen.getByText('Start'));

@@ -21,7 +21,7 @@ export function PressReady({ pressing }: { pressing: PressingView }) {
           text={text}
           isSafety={isSafety}
           isTicked={ticked.has(id)}
-          onTick={() => tick.mutate({ id: pressing.id, lineId: id })}
+          onTick={() => tick.mutate({ id: pressing.id, line: id, isTicked: !ticked.has(id) })}
         />
       ))}
       {tick.isError ? (

@@ -4,6 +4,7 @@ import type { Outcome } from '@keen-anvil/core/recipes';
 import { queryOptions, useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
+import { useTicks } from '../api/ticks';
 
 /** Somebody else may be at the same press: it is looked at again so often, ms. */
 const LOOK_MS = 4000;
@@ -67,23 +68,9 @@ export const usePressingTurn = (jobId: string) =>
     call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } }),
   );
 
-/** Ticks a line of what is ready, or takes that back; shown at once, and what is shown then is what is sent. */
-export function useTickPressing(jobId: string) {
-  const client = useQueryClient();
-  const key = ['pressings', jobId];
-  const tickedOf = (id: string) => client.getQueryData<PressingView[]>(key)?.find((one) => one.id === id)?.ticked ?? [];
-  return useMutation({
-    scope: pressingsOf(jobId),
-    mutationFn: ({ id }: { id: string; lineId: string }) =>
-      call<PressingView>(paths.pressingTicks(id), { method: 'POST', body: { ticked: tickedOf(id) } }),
-    onMutate: ({ id, lineId }) => {
-      const before = tickedOf(id);
-      const ticked = before.includes(lineId) ? before.filter((other) => other !== lineId) : [...before, lineId];
-      client.setQueryData<PressingView[]>(key, (all) => all?.map((one) => (one.id === id ? { ...one, ticked } : one)));
-    },
-    onError: () => client.invalidateQueries({ queryKey: ['pressings'] }),
-  });
-}
+/** Ticks a line of what has to be ready before a pressing, or takes that back. */
+export const useTickPressing = (jobId: string) =>
+  useTicks<PressingView>(['pressings', jobId], pressingsOf(jobId), paths.pressingTicks);
 
 /** What the plate of a pressing says, as long as one stands before it. */
 export const usePlate = ({ id, at, state, isRead }: PressingView) =>

@@ -55,7 +55,9 @@ describe('a run that waits for its maker', () => {
     fireEvent.press(screen.getByText('Start'));
     fireEvent.press(screen.getByRole('checkbox', { name: 'Nobody touches the tip' }));
     await waitFor(() =>
-      expect(sent.find(({ path }) => path.endsWith('/preparation'))).toMatchObject({ body: { ticked: ['hot'] } }),
+      expect(sent.find(({ path }) => path.endsWith('/preparation'))).toMatchObject({
+        body: { line: 'hot', isTicked: true },
+      }),
     );
     // What was pressed before is not caught up on.
     expect(sent.some(({ path }) => path.endsWith('/actions'))).toBe(false);

@@ -27,10 +27,9 @@ export function ReadyLines({ run }: { run: RunView }) {
   if (!lines) return null;
   const ticked = new Set(run.ticked);
   const turn = (id: string) => {
-    const next = ticked.has(id) ? run.ticked.filter((other) => other !== id) : [...run.ticked, id];
     const name = `${run.id} ${id}`;
     if (clocks.some((clock) => clock.name === name)) endWarming.mutate(name);
-    tick.mutate({ id: run.id, ticked: next });
+    tick.mutate({ id: run.id, line: id, isTicked: !ticked.has(id) });
   };
   return (
     <View style={{ gap: 2, borderTopWidth: 1, borderColor: rule, paddingTop: SPACE.small }} testID="ready-lines">

@@ -162,9 +162,10 @@ export class RunCommand {
   @MayBeLeftOut() @IsIn(['as-planned', 'as-revised']) recipe?: 'as-planned' | 'as-revised';
 }
 
-/** What was ticked off before a run. */
-export class RunTicks {
-  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) @Length(1, 60, { each: true }) ticked!: string[];
+/** A line of what has to be ready, ticked off or not any more. Each tick is of one line, so that two makers can tick at once. */
+export class LineTick {
+  @IsString() @Length(1, 60) line!: string;
+  @IsBoolean() isTicked!: boolean;
 }
 
 /** How far a run is moved on its sheet from where it was planned, after its edge was walked. */

@@ -1,20 +1,7 @@
 import 'reflect-metadata';
 import { TIMER_TURNS, type TimerTurn } from '@keen-anvil/core/timers';
 import { OUTCOMES, type Outcome } from '@keen-anvil/core/recipes';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Length,
-  Max,
-  Min,
-  ValidateIf,
-} from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsOptional, IsUUID, Max, Min, ValidateIf } from 'class-validator';
 
 /** A job's press plan is carried out. */
 export class NewPressing {
@@ -27,11 +14,6 @@ export class NewPressing {
 export class PressingTurn {
   @IsIn(TIMER_TURNS) turn!: TimerTurn;
   @IsInt() @Min(0) @Max(1000) at!: number;
-}
-
-/** What is ready before a pressing starts. */
-export class PressingTicks {
-  @IsArray() @ArrayMaxSize(100) @IsString({ each: true }) @Length(1, 60, { each: true }) ticked!: string[];
 }
 
 /** How a layer came out; null takes it back. */

@@ -2,6 +2,7 @@ import type { PressingView } from '@keen-anvil/contract';
 import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
+import { TICKED } from './ticked';
 
 /** A pressing with what its machine is called. */
 export type PressingRow = Omit<PressingView, 'layers' | 'unit'> & {
@@ -92,11 +93,18 @@ export async function turnPressing(db: Db, workshopId: string, id: string, timer
 }
 
 /** Writes what is ready before a pressing starts. */
-export async function tickPressing(db: Db, workshopId: string, id: string, ticked: readonly string[]): Promise<void> {
-  await db.query('UPDATE pressing SET ticked = $3 WHERE workshop_id = $1 AND id = $2', [
+export async function tickPressing(
+  db: Db,
+  workshopId: string,
+  id: string,
+  line: string,
+  isTicked: boolean,
+): Promise<void> {
+  await db.query(`UPDATE pressing SET ticked = ${TICKED} WHERE workshop_id = $1 AND id = $2`, [
     workshopId,
     id,
-    JSON.stringify(ticked),
+    line,
+    isTicked,
   ]);
 }
 

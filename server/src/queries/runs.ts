@@ -5,6 +5,7 @@ import type { Driver } from '@keen-anvil/core/machines';
 import type { FamilyName } from '@keen-anvil/core/materials';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
+import { TICKED } from './ticked';
 
 export interface RunRow {
   id: string;
@@ -394,12 +395,13 @@ export async function scoreRun(
   );
 }
 
-/** Writes what was ticked before a run starts. */
-export async function tickRun(db: Db, workshopId: string, id: string, ticked: readonly string[]): Promise<void> {
-  await db.query('UPDATE run SET ticked = $3 WHERE workshop_id = $1 AND id = $2', [
+/** Writes whether a line is ticked before a run starts. */
+export async function tickRun(db: Db, workshopId: string, id: string, line: string, isTicked: boolean): Promise<void> {
+  await db.query(`UPDATE run SET ticked = ${TICKED} WHERE workshop_id = $1 AND id = $2`, [
     workshopId,
     id,
-    JSON.stringify(ticked),
+    line,
+    isTicked,
   ]);
   await tellOfRun(db, id);
 }

@@ -75,13 +75,14 @@ async function reached(run: RunView, state: RunProgress['state']): Promise<RunVi
 const mostLeft = (text: string) =>
   Math.min(...readHpgl(text).strokes.flatMap(({ points }) => points.map(({ x }) => x)));
 
+/** Ticks a line of what has to be ready before a run, or takes that back. */
+const tick = (run: RunView, line: string, isTicked = true) =>
+  api().post(paths.runPreparation(run.id)).send({ line, isTicked });
+
 /** Ticks off all that has to be ready before a run. */
 const ready = async (run: RunView) => {
   const lines = (await see(run)).preparation ?? [];
-  await api()
-    .post(paths.runPreparation(run.id))
-    .send({ ticked: lines.map(({ id }) => id) })
-    .expect(200);
+  for (const { id } of lines) await tick(run, id).expect(200);
 };
 
 describe('a maker who is led', () => {
@@ -93,17 +94,24 @@ describe('a maker who is led', () => {
       progress: { state: 'holding' },
     });
     expect(first.preparation!.map(({ id }) => id)).toEqual(['fed', 'face', 'tool']);
-    const ticked = await api()
-      .post(paths.runPreparation(first.id))
-      .send({ ticked: ['fed', 'face', 'fed'] })
-      .expect(200);
-    expect(ticked.body.ticked).toEqual(['fed', 'face']);
+    // Two makers tick at the same time, and one of them twice: no tick is lost.
+    await Promise.all([
+      tick(first, 'fed').expect(200),
+      tick(first, 'face').expect(200),
+      tick(first, 'fed').expect(200),
+    ]);
+    expect((await see(first)).ticked).toHaveLength(2);
+    await tick(first, 'tool').expect(200);
+    const taken = await tick(first, 'tool', false).expect(200);
+    expect(new Set(taken.body.ticked)).toEqual(new Set(['fed', 'face']));
+    const { body } = await tick(first, 'nothing of the kind').expect(422);
+    expect(body.error.message).toContain('“nothing of the kind” came');
     await act(first, 'start').expect(200);
     await reached(first, 'finished');
     const held = await reached(second, 'holding');
     // The blade is in already.
     expect(held.preparation!.map(({ id }) => id)).toEqual(['fed', 'face']);
-    await api().post(paths.runPreparation(first.id)).send({ ticked: [] }).expect(409);
+    await tick(first, 'fed', false).expect(409);
   });
 
   it('does not start before what keeps people safe is ticked', async () => {
@@ -126,12 +134,9 @@ describe('a maker who is led', () => {
     expect(safety.length).toBeGreaterThanOrEqual(3);
     const refused = await act(run, 'start').expect(409);
     expect(refused.body.error).toMatchObject({ code: 'not-ready' });
-    await api()
-      .post(paths.runPreparation(run.id))
-      .send({ ticked: safety.slice(1) })
-      .expect(200);
+    for (const line of safety.slice(1)) await tick(run, line).expect(200);
     await act(run, 'start').expect(409);
-    await api().post(paths.runPreparation(run.id)).send({ ticked: safety }).expect(200);
+    await tick(run, safety[0]).expect(200);
     await act(run, 'start').expect(200);
     expect(tube.name).toBeTruthy();
     await reached(run, 'finished');

@@ -1,4 +1,4 @@
-import { NewPreparationLine, PutAway, RunNudge, RunReport, RunTicks } from '@keen-anvil/contract/checks';
+import { LineTick, NewPreparationLine, PutAway, RunNudge, RunReport } from '@keen-anvil/contract/checks';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { Router } from 'express';
 import { notFound, refused } from '../problem';
@@ -13,7 +13,7 @@ import { bodyOf, idOf } from './respond';
 export function ledRunRoutes({ pool, runs }: ApiParts): Router {
   const router = Router();
   router.post('/runs/:id/preparation', async (request, response) => {
-    response.json(await runs.led.tick(workshopOf(request), idOf(request), bodyOf(request, RunTicks).ticked));
+    response.json(await runs.led.tick(workshopOf(request), idOf(request), bodyOf(request, LineTick)));
   });
   router.post('/runs/:id/nudge', async (request, response) => {
     response.json(await runs.led.nudge(workshopOf(request), idOf(request), bodyOf(request, RunNudge)));

@@ -45,13 +45,13 @@ const planOf = async (job: JobDetail): Promise<PressPlanView> =>
 const begun = async (job: JobDetail, isWarm = true): Promise<PressingView> =>
   (await api().post(paths.jobPressings(job.id)).send({ id: randomUUID(), isWarm }).expect(201)).body;
 const begin = async (job: JobDetail): Promise<PressingView> => ready(await begun(job));
-const ready = async (pressing: PressingView): Promise<PressingView> =>
-  (
-    await api()
-      .post(paths.pressingTicks(pressing.id))
-      .send({ ticked: pressing.preparation.map(({ id }) => id) })
-      .expect(200)
-  ).body;
+const tick = (pressing: PressingView, line: string, isTicked = true) =>
+  api().post(paths.pressingTicks(pressing.id)).send({ line, isTicked });
+const ready = async (pressing: PressingView): Promise<PressingView> => {
+  let now = pressing;
+  for (const { id } of pressing.preparation) now = (await tick(pressing, id).expect(200)).body;
+  return now;
+};
 const turn = (pressing: PressingView, name: string, at = pressing.at) =>
   api().post(paths.pressingTurn(pressing.id)).send({ turn: name, at });
 
@@ -107,10 +107,9 @@ describe('before a pressing starts', () => {
     expect(waiting.ticked).toEqual([]);
     const { error } = (await turn(waiting, 'start').expect(409)).body;
     expect(error.message).toMatch(/ticked off before the start: “Clam stands firm/);
-    await api()
-      .post(paths.pressingTicks(waiting.id))
-      .send({ ticked: ['nothing of the kind'] })
-      .expect(422);
+    await tick(waiting, 'nothing of the kind').expect(422);
+    expect((await tick(waiting, 'washed').expect(200)).body.ticked).toEqual(['washed']);
+    expect((await tick(waiting, 'washed', false).expect(200)).body.ticked).toEqual([]);
     expect((await ready(waiting)).ticked).toEqual(waiting.preparation.map(({ id }) => id));
     const going: PressingView = (await turn(waiting, 'start').expect(200)).body;
     await turn(going, 'cancel').expect(200);

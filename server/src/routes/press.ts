@@ -1,5 +1,5 @@
 import type { ClockView } from '@keen-anvil/contract';
-import { NewPressing, PressingTicks, PressingTurn, PressingVerdict } from '@keen-anvil/contract/checks';
+import { NewPressing, LineTick, PressingTurn, PressingVerdict } from '@keen-anvil/contract/checks';
 import { Router } from 'express';
 import { clockNow } from '../queries/pressings';
 import { pressPlanOf } from '../services/press-plans';
@@ -35,7 +35,7 @@ export function pressRoutes({ pool, heavy }: ApiParts): Router {
     response.json(await pressings.turn(workshopOf(request), idOf(request), bodyOf(request, PressingTurn)));
   });
   router.post('/pressings/:id/ticks', async (request, response) => {
-    response.json(await pressings.tick(workshopOf(request), idOf(request), bodyOf(request, PressingTicks)));
+    response.json(await pressings.tick(workshopOf(request), idOf(request), bodyOf(request, LineTick)));
   });
   router.get('/pressings/:id/plate', async (request, response) => {
     response.set('Cache-Control', 'no-store').json(await pressings.plate(workshopOf(request), idOf(request)));

@@ -1,4 +1,4 @@
-import type { RunCommand, RunNudge, RunReport, RunView } from '@keen-anvil/contract';
+import type { LineTick, RunCommand, RunNudge, RunReport, RunView } from '@keen-anvil/contract';
 import { unticked } from '@keen-anvil/core/preparation';
 import type { Pool } from 'pg';
 import { inTransaction, type Db } from '../db/pool';
@@ -23,12 +23,16 @@ export class LedRuns {
     private readonly seen: RunsSeen,
   ) {}
 
-  /** Writes what is ticked off. */
-  async tick(workshopId: string, id: string, ticked: readonly string[]): Promise<RunView> {
+  /** Writes whether a line of what has to be ready is ticked off. */
+  async tick(workshopId: string, id: string, { line, isTicked }: LineTick): Promise<RunView> {
     const run = await this.seen.find(workshopId, id);
     if (run.state !== 'holding' && run.state !== 'queued')
       throw new Problem(409, 'run-state', `What has to be ready is ticked before the start; this run is ${run.state}.`);
-    await tickRun(this.pool, workshopId, id, [...new Set(ticked)]);
+    const shop = await loadShop(this.pool, workshopId, [run.materialId]);
+    const lines = (await preparations(this.pool, workshopId, [run], shop)).get(run.id) ?? [];
+    if (!lines.some((known) => known.id === line))
+      throw refused(`A line of what has to be ready for this run was expected; “${line}” came.`, 'line');
+    await tickRun(this.pool, workshopId, id, line, isTicked);
     return this.seen.get(workshopId, id);
   }
 

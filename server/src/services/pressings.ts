@@ -1,7 +1,7 @@
 import type {
   NewPressing,
   PlateView,
-  PressingTicks,
+  LineTick,
   PressingTurn,
   PressingVerdict,
   PressingView,
@@ -99,15 +99,14 @@ export class Pressings {
     return this.find(workshopId, jobId, id);
   }
 
-  /** Keeps what is ready before it starts. */
-  async tick(workshopId: string, id: string, { ticked }: PressingTicks): Promise<PressingView> {
+  /** Keeps whether a line of what has to be ready is ticked off. */
+  async tick(workshopId: string, id: string, { line, isTicked }: LineTick): Promise<PressingView> {
     const jobId = await inTransaction(this.pool, async (db) => {
       const row = await lockPressing(db, workshopId, id);
       if (!row) throw notFound('That pressing');
-      const unknown = ticked.find((line) => !row.preparation.some((known) => known.id === line));
-      if (unknown)
-        throw refused(`A line of what has to be ready for this pressing was expected; “${unknown}” came.`, 'ticked');
-      await tickPressing(db, workshopId, id, ticked);
+      if (!row.preparation.some((known) => known.id === line))
+        throw refused(`A line of what has to be ready for this pressing was expected; “${line}” came.`, 'line');
+      await tickPressing(db, workshopId, id, line, isTicked);
       return row.jobId;
     });
     return this.find(workshopId, jobId, id);
