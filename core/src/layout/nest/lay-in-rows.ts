@@ -1,3 +1,4 @@
+import { layInHole } from './in-holes';
 import { NOT_LAID, type Laying } from './laying';
 import { poseChoices } from './pose-choices';
 import type { Posed } from './posed';
@@ -24,7 +25,7 @@ function cellFor(laying: Laying, width: number): number {
 }
 
 /**
- * Lays the copies one after the other, each where its lower edge comes to lie highest and then farthest to the left, on the first
+ * Lays the copies one after the other, each in a hole of what lies that has room for it, else where its lower edge comes to lie highest and then farthest to the left, on the first
  * sheet that has room; then moves it on as far as it goes. What has no room stays unlaid. What lies already stays.
  * @param order which copies, in which order
  */
@@ -44,6 +45,11 @@ export function layInRows(laying: Laying, order: readonly number[], isOver: () =
     if (!copy.shape.pieces.length) continue;
     const ofPart = known.get(copy.partId) ?? choicesOn(laying, i, grids);
     known.set(copy.partId, ofPart);
+    const poses = (ofPart.at(0) ?? []).map(({ pose }) => pose);
+    if (layInHole(laying, i, poses)) {
+      grids[laying.bed[i]].take(laying.poses[i], laying.x[i], laying.y[i]);
+      continue;
+    }
     for (let b = 0; b < laying.beds.length; b++) {
       if (!layOn(laying, i, b, grids[b], ofPart[b])) continue;
       grids[b].take(laying.poses[i], laying.x[i], laying.y[i]);

@@ -33,6 +33,8 @@ const EDGE_COUNTS = 1;
 /** Where all copies lie, and how deep they lie in each other and over the edge. */
 export class Laying {
   readonly count: number;
+  /** The copies that have holes. */
+  readonly withHoles: readonly number[];
   readonly bed: Int32Array;
   readonly x: Float64Array;
   readonly y: Float64Array;
@@ -49,6 +51,7 @@ export class Laying {
     readonly beds: readonly Bed[],
   ) {
     this.count = copies.length;
+    this.withHoles = copies.flatMap(({ shape }, i) => (shape.holes.length ? [i] : []));
     this.bed = new Int32Array(this.count).fill(NOT_LAID);
     this.x = new Float64Array(this.count);
     this.y = new Float64Array(this.count);

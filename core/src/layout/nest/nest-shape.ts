@@ -21,6 +21,10 @@ export interface NestShape {
   edges: { from: Point; to: Point; length: number }[];
   /** From the middle to its farthest point. */
   radius: number;
+  /** What its outline holds with its holes, as grown; mm². */
+  outlineArea: number;
+  /** Its holes as they are left once it is grown, from the middle: what smaller parts can lie in. */
+  holes: { ring: Point[]; area: number }[];
 }
 
 /** How far off a ring may be drawn. */
@@ -71,7 +75,7 @@ export function nestShape(rings: Point[][], gapMm: number): NestShape {
   const isAsItIs = grown === 0 && isPlain && isNearly(area, Math.abs(signedArea(outline)) - sumOf(holes));
   const region = isAsItIs ? inOneTurn(rings) : offset(drawn, grown, 'sharp').map((ring) => fewer(ring, awayMm));
   const box = boundsOf(region.flat());
-  if (!box || !(area > 0)) return { area: 0, middle: rings[0][0], pieces: [], edges: [], radius: 0 };
+  if (!box || !(area > 0)) return NOTHING(rings[0][0]);
   const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
   const fromMiddle = (ring: Point[]) => ring.map(({ x, y }) => ({ x: x - middle.x, y: y - middle.y }));
   const outlines = outlinesOf(region).map((outline) => outline.map(fromMiddle));
@@ -87,8 +91,21 @@ export function nestShape(rings: Point[][], gapMm: number): NestShape {
     pieces: outlines.flatMap(convexPieces),
     edges: edges.filter(({ length }) => length > 1e-9),
     radius: Math.max(...edges.map(({ from }) => Math.hypot(from.x, from.y))),
+    outlineArea: sumOf(outlines.map(([outline]) => outline)),
+    holes: outlines.flatMap(([, ...holes]) => holes.map((ring) => ({ ring, area: Math.abs(signedArea(ring)) }))),
   };
 }
+
+/** A part that nothing is left of. */
+const NOTHING = (middle: Point): NestShape => ({
+  area: 0,
+  middle,
+  pieces: [],
+  edges: [],
+  radius: 0,
+  outlineArea: 0,
+  holes: [],
+});
 
 const sumOf = (rings: readonly Point[][]): number => rings.reduce((sum, ring) => sum + Math.abs(signedArea(ring)), 0);
 

@@ -100,6 +100,21 @@ describe('nesting', () => {
     expect(nesting.unplaced).toEqual([{ partId: 'coin', count: 1 }]);
   });
 
+  it.each(['given', 'free'] as const)('fills every hole that has room, at %s angles', (turns) => {
+    const may = { angles: turns === 'free' ? ('free' as const) : [0, Math.PI / 2] };
+    const frames = [
+      part('frame', [box(90, 90), box(70, 50, 10, 20)], 8, may),
+      part('ring', [round(30), round(22)], 8, may),
+    ];
+    // The tag has room in its frame only once it is turned, and covers more than the frame does.
+    const small = [part('tag', [box(45, 65)], 8, may), part('coin', [round(18)], 8, may)];
+    const roll = [sheet(box(400, 2000), { isRoll: true })];
+    const asked = (parts: NestPart[]) => sound(ask(parts, roll, { gapMm: 2, millis: 40 }));
+    const { unplaced, usedLengthMm } = asked([...small, ...frames]);
+    expect(unplaced).toEqual([]);
+    expect(usedLengthMm).toBeLessThanOrEqual(asked(frames).usedLengthMm + 1e-6);
+  });
+
   it('keeps its distance from other parts, from the edge and from used spots', () => {
     const gapMm = 3;
     const edgeMm = 5;

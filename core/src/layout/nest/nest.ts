@@ -119,7 +119,7 @@ class Search {
       const spread = turn < 2 ? 0 : ORDER_SPREAD;
       layInRows(
         laying,
-        order(({ shape }) => (turn === 1 ? shape.radius : shape.area) * chance.between(1 - spread, 1 + spread)),
+        order(({ shape }) => (turn === 1 ? shape.radius : shape.outlineArea) * chance.between(1 - spread, 1 + spread)),
         turn === 0 ? undefined : this.isOver,
       );
       this.keep();

@@ -23,7 +23,7 @@ const clamped = (value: number, least: number, most: number): number =>
   most < least ? (least + most) / 2 : Math.min(most, Math.max(least, value));
 
 /** The place nearest to x, y at which a pose lies inside the sheet's box. */
-function inside(laying: Laying, bed: number, pose: Posed, x: number, y: number): Proposal {
+export function inside(laying: Laying, bed: number, pose: Posed, x: number, y: number): Proposal {
   const { ground } = laying.beds[bed];
   return {
     bed,
@@ -36,8 +36,8 @@ function inside(laying: Laying, bed: number, pose: Posed, x: number, y: number):
 const isTurnedAtRandom = ({ mayTurnOver }: Copy, present: boolean, chance: Chance): boolean =>
   mayTurnOver ? chance.next() < 0.5 : present;
 
-/** Anywhere on a sheet, at an angle that it may lie at. */
-export function placeAnywhere(laying: Laying, i: number, bed: number, chance: Chance): Proposal {
+/** A way that a copy may lie. */
+export function anyPose(laying: Laying, i: number, chance: Chance): Posed {
   const copy = laying.copies[i];
   const present = laying.poses[i];
   const side = isTurnedAtRandom(copy, present.isTurnedOver, chance);
@@ -47,7 +47,12 @@ export function placeAnywhere(laying: Laying, i: number, bed: number, chance: Ch
       : chance.next() < 0.5
         ? present.angle
         : chance.between(-Math.PI, Math.PI);
-  const pose = poseOf(copy, present, angle, side);
+  return poseOf(copy, present, angle, side);
+}
+
+/** Anywhere on a sheet, at an angle that it may lie at. */
+export function placeAnywhere(laying: Laying, i: number, bed: number, chance: Chance): Proposal {
+  const pose = anyPose(laying, i, chance);
   const { ground } = laying.beds[bed];
   return inside(
     laying,
@@ -78,7 +83,7 @@ const poseOf = (copy: Copy, present: Posed, angle: number, isTurnedOver: boolean
     : posed(copy.shape.pieces, angle, isTurnedOver);
 
 /** A point of a shape as it lies. */
-function lies({ x, y }: Point, { angle, isTurnedOver }: Posed): Point {
+export function lies({ x, y }: Point, { angle, isTurnedOver }: Posed): Point {
   const side = isTurnedOver ? -x : x;
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
   return { x: cos * side - sin * y, y: sin * side + cos * y };

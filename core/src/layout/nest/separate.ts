@@ -1,10 +1,11 @@
 import type { Chance } from './chance';
 import { NOT_LAID, type Laying } from './laying';
 import { posed, type Posed } from './posed';
+import { placeInHole } from './in-holes';
 import { Against, placeAtWall, placeAnywhere, placeNear, type Proposal } from './proposals';
 
 /** How many places of each kind are looked at before the best of them are moved on. */
-const LOOKS = { anywhere: 12, near: 8, against: 24, wall: 6 };
+const LOOKS = { hole: 6, anywhere: 12, near: 8, against: 24, wall: 6 };
 const MOVED_ON = 3;
 /** A place is moved on by steps from this share of the part's size down to that. */
 const FIRST_STEP = 0.08;
@@ -82,6 +83,7 @@ function moveToBetter(laying: Laying, i: number, beds: readonly number[], chance
   };
   const against = new Against(laying, i, chance);
   const isFound =
+    (laying.withHoles.length > 0 && looks(LOOKS.hole, () => look(placeInHole(laying, i, chance.of(beds), chance)))) ||
     looks(LOOKS.against, () => look(against.propose(chance.of(beds)))) ||
     looks(LOOKS.wall, () => look(placeAtWall(laying, i, chance.of(beds), chance))) ||
     looks(LOOKS.near, () => look(placeNear(laying, i, chance))) ||
