@@ -2,7 +2,8 @@ import { drawnGarment, type GarmentSize, type OnGarment } from '@keen-anvil/core
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import Svg, { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { useUnits } from '../../ui/units';
@@ -37,11 +38,10 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
   return (
     <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)} style={{ minHeight: HEIGHT }} testID="garment">
       {width > 0 ? (
-        <Svg
+        <Picture
           width={width}
           height={HEIGHT}
-          role="img"
-          aria-label={`Size ${size.name}: ${formatNumber(on.widthMm, 0)} mm wide, ${formatNumber(on.distanceMm, 0)} mm ${on.from}`}
+          label={`Size ${size.name}: ${formatNumber(on.widthMm, 0)} mm wide, ${formatNumber(on.distanceMm, 0)} mm ${on.from}`}
         >
           <G transform={`translate(${width / 2} ${MARGIN}) scale(${scale})`}>
             <Path d={garment.d} fill={card} stroke={slate} strokeWidth={2 / scale} />
@@ -95,7 +95,7 @@ export function GarmentPicture({ size, on, drawn, box }: GarmentPictureProps) {
               textAnchor="middle"
             >{`${said(on.widthMm)} wide`}</SvgText>
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -2,7 +2,8 @@ import { joinBounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { memo, useMemo, useState } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
-import Svg, { G, Path } from 'react-native-svg';
+import { G, Path } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
@@ -74,11 +75,10 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
     >
       {isMany && !groups ? <Aside style={{ padding: EDGE }}>{`Drawing ${parts.length} parts …`}</Aside> : null}
       {width > 0 && (!isMany || groups) ? (
-        <Svg
+        <Picture
           width={width}
           height={down * scale + 2 * EDGE}
-          role="img"
-          aria-label={`The drawing, ${formatNumber(across, 0)} by ${formatNumber(down, 0)} mm, ${parts.length} parts`}
+          label={`The drawing, ${formatNumber(across, 0)} by ${formatNumber(down, 0)} mm, ${parts.length} parts`}
         >
           <G transform={`translate(${left} ${EDGE}) scale(${scale}) translate(${-box.minX} ${-box.minY})`}>
             {groups?.map(drawGroup(false))}
@@ -89,7 +89,7 @@ export function DrawingPicture({ parts, chosen, onTap, maxHeight }: DrawingPictu
                   <LivePart key={part.id} name={part.name} part={part} isChosen={chosen.has(part.id)} px={1 / scale} />
                 ))}
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

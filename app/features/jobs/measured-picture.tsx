@@ -3,7 +3,8 @@ import type { Dimension, MeasuredDrawing, MeasuredShape, Measures } from '@keen-
 import { convertUnit, formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import Svg, { G, Line, Path, Text as SvgText } from 'react-native-svg';
+import { G, Line, Path, Text as SvgText } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { useUnits } from '../../ui/units';
@@ -57,11 +58,10 @@ export function MeasuredPicture({ shape, measures, drawing, inHand, maxHeight }:
       }}
     >
       {width > 0 ? (
-        <Svg
+        <Picture
           width={width}
           height={down * scale + 2 * EDGE}
-          role="img"
-          aria-label={`${shape.label}, ${formatNumber(across, 1)} by ${formatNumber(down, 1)} mm`}
+          label={`${shape.label}, ${formatNumber(across, 1)} by ${formatNumber(down, 1)} mm`}
         >
           <G transform={`translate(${left} ${EDGE}) scale(${scale}) translate(${-box.minX} ${-box.minY})`}>
             {drawing.parts.map((part, i) => (
@@ -87,7 +87,7 @@ export function MeasuredPicture({ shape, measures, drawing, inHand, maxHeight }:
                 isInHand={dimension.of === inHand}
               />
             ))}
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -5,7 +5,8 @@ import { DOT_MM, laminateSize, markLines, marksOf, type Correction, type MarkSet
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import Svg, { Circle, G, Line, Path, Rect } from 'react-native-svg';
+import { Circle, G, Line, Path, Rect } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { allParts } from './all-parts';
 import { pathOf } from './drawn-groups';
@@ -48,12 +49,11 @@ export function PagePicture({ job, sheet, page, correction, marks }: PagePicture
       style={{ minHeight: 80, alignItems: 'center' }}
     >
       {width > 0 ? (
-        <Svg
+        <Picture
           width={page.widthMm * scale}
           height={page.heightMm * scale}
           viewBox={`0 0 ${page.widthMm} ${page.heightMm}`}
-          role="img"
-          aria-label={`The page, ${formatNumber(page.widthMm, 0)} by ${formatNumber(page.heightMm, 0)} mm, with ${printed.length} prints`}
+          label={`The page, ${formatNumber(page.widthMm, 0)} by ${formatNumber(page.heightMm, 0)} mm, with ${printed.length} prints`}
         >
           <Rect
             x={0}
@@ -110,7 +110,7 @@ export function PagePicture({ job, sheet, page, correction, marks }: PagePicture
                 />
               ))}
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -3,7 +3,8 @@ import { contourBounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
-import Svg, { G, Image, Path } from 'react-native-svg';
+import { G, Image, Path } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { curvePath } from './curve-path';
 
@@ -41,11 +42,10 @@ export function PreviewPicture({ reading, under, maxHeight }: PreviewPictureProp
       }}
     >
       {width > 0 ? (
-        <Svg
+        <Picture
           width={width}
           height={down * scale + 2 * EDGE}
-          role="img"
-          aria-label={`${reading.parts.length} parts, ${formatNumber(across, 1)} by ${formatNumber(down, 1)} mm`}
+          label={`${reading.parts.length} parts, ${formatNumber(across, 1)} by ${formatNumber(down, 1)} mm`}
         >
           <G
             transform={`translate(${(width - across * scale) / 2} ${EDGE}) scale(${scale}) translate(${-box.minX} ${-box.minY})`}
@@ -73,7 +73,7 @@ export function PreviewPicture({ reading, under, maxHeight }: PreviewPictureProp
               />
             ))}
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -6,7 +6,7 @@ import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import { memo, useState, type ReactNode } from 'react';
 import { View, type GestureResponderEvent } from 'react-native';
-import Svg, {
+import {
   Circle,
   ClipPath,
   Defs,
@@ -20,6 +20,7 @@ import Svg, {
   Text as SvgText,
 } from 'react-native-svg';
 import type { DrawnPart, Inspection } from '../../workers/inspection';
+import { Picture } from '../../ui/picture';
 import { rulerMarks } from '../../ui/ruler-marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
@@ -207,11 +208,10 @@ export const SheetPicture = memo(function SheetPicture({
       testID="sheet"
     >
       {width > 0 ? (
-        <Svg
+        <Picture
           width={width}
           height={height}
-          role="img"
-          aria-label={`Sheet ${formatNumber(sheet.widthMm, 1)} by ${formatNumber(sheet.lengthMm, 1)} mm with ${parts.length} parts`}
+          label={`Sheet ${formatNumber(sheet.widthMm, 1)} by ${formatNumber(sheet.lengthMm, 1)} mm with ${parts.length} parts`}
         >
           <Defs>
             <Pattern id="margin" patternUnits="userSpaceOnUse" width={7} height={7} patternTransform="rotate(45)">
@@ -357,7 +357,7 @@ export const SheetPicture = memo(function SheetPicture({
               strokeWidth={2.5}
             />
           ) : null}
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -8,7 +8,8 @@ import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { useQueries } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import Svg, { Path } from 'react-native-svg';
+import { Path } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { TemperMark } from '../../ui/marks';
@@ -235,15 +236,14 @@ function Loupe({ loupe, label }: { loupe: WayCompared['loupe']; label: string })
     .join('');
   return (
     <View style={{ ...style, overflow: 'hidden', width: LOUPE, height: LOUPE }}>
-      <Svg
+      <Picture
         width={LOUPE - 2}
         height={LOUPE - 2}
         viewBox={`${box.minX} ${box.minY} ${size} ${size}`}
-        role="img"
-        aria-label={`${label}, ${formatNumber(size, 1)} mm across`}
+        label={`${label}, ${formatNumber(size, 1)} mm across`}
       >
         <Path d={path} fill="none" stroke={ink} strokeWidth={lineMm} strokeOpacity={0.75} strokeLinecap="round" />
-      </Svg>
+      </Picture>
     </View>
   );
 }

@@ -4,7 +4,8 @@ import type { Measures } from '@keen-anvil/core/measured';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import Svg, { G, Image, Path } from 'react-native-svg';
+import { G, Image, Path } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import type { BoxedPart } from './all-parts';
 import { pathOf } from './drawn-groups';
@@ -78,11 +79,10 @@ export function WindowPicture({ part, picture, print, measures, form, maxHeight,
       ]}
     >
       {width > 0 && matrix ? (
-        <Svg
+        <Picture
           width={width}
           height={down * scale}
-          role="img"
-          aria-label={`${picture.name} in ${part.name}, ${formatNumber(maxX - minX, 1)} by ${formatNumber(maxY - minY, 1)} mm`}
+          label={`${picture.name} in ${part.name}, ${formatNumber(maxX - minX, 1)} by ${formatNumber(maxY - minY, 1)} mm`}
         >
           <G transform={`scale(${scale}) translate(${-left} ${-top})`}>
             <G transform={`matrix(${matrix.join(' ')})`} opacity={0.22}>
@@ -105,7 +105,7 @@ export function WindowPicture({ part, picture, print, measures, form, maxHeight,
             />
             <Path d={pathOf(part)} fill="none" stroke={ember} strokeWidth={2 / scale} />
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -5,7 +5,8 @@ import { planeAt } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import Svg, { Circle, G, Path, Rect } from 'react-native-svg';
+import { Circle, G, Path, Rect } from 'react-native-svg';
+import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import { allParts } from '../jobs/all-parts';
 import { pathOf } from '../jobs/drawn-groups';
@@ -53,12 +54,11 @@ export function TurnedPicture({ job, work, size, over, marks, affine }: TurnedPi
       style={{ minHeight: 80, alignItems: 'center' }}
     >
       {width > 0 ? (
-        <Svg
+        <Picture
           width={(widthMm + 2 * spare) * scale}
           height={(lengthMm + 2 * spare) * scale}
           viewBox={`${-spare} ${-spare} ${widthMm + 2 * spare} ${lengthMm + 2 * spare}`}
-          role="img"
-          aria-label={`The sheet with its back up, ${formatNumber(widthMm, 0)} by ${formatNumber(lengthMm, 0)} mm`}
+          label={`The sheet with its back up, ${formatNumber(widthMm, 0)} by ${formatNumber(lengthMm, 0)} mm`}
         >
           <Rect
             width={widthMm}
@@ -96,7 +96,7 @@ export function TurnedPicture({ job, work, size, over, marks, affine }: TurnedPi
               />
             ))}
           </G>
-        </Svg>
+        </Picture>
       ) : null}
     </View>
   );

@@ -5,6 +5,8 @@ import { trialShape } from '@keen-anvil/core/shapes';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text as SvgText } from 'react-native-svg';
+import { inUnits } from '../../ui/in-units';
+import { useUnits } from '../../ui/units';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { saidOutcome } from './trial-words';
@@ -53,6 +55,7 @@ export function TrialSheetPicture({ tuning, chosen, maxHeight }: TrialSheetPictu
   const seen = { x: Math.min(scrap.widthMm, Math.max(reachX, scrap.widthMm / 2)), y: Math.min(scrap.lengthMm, reachY) };
   const scale = Math.min((width - EDGE * 2) / seen.x, maxHeight / seen.y);
   const outline = outlineOf(scrap);
+  const { chosen: unit } = useUnits();
   // Of a place that was gone over again, only the last time shows.
   const shown = shapes.filter(
     (shape, i) => !shapes.slice(i + 1).some((later) => later.at.x === shape.at.x && later.at.y === shape.at.y),
@@ -66,7 +69,10 @@ export function TrialSheetPicture({ tuning, chosen, maxHeight }: TrialSheetPictu
     <View
       onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
       role="img"
-      aria-label={`${scrap.name}, ${scrap.widthMm} × ${scrap.lengthMm} mm${said ? `. ${said}` : '. No trials yet'}`}
+      aria-label={inUnits(
+        `${scrap.name}, ${scrap.widthMm} × ${scrap.lengthMm} mm${said ? `. ${said}` : '. No trials yet'}`,
+        unit,
+      )}
       testID="trial-sheet"
     >
       {width > 0 ? (
