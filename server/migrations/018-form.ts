@@ -1,8 +1,8 @@
-import { artworkBounds, type ArtworkPart } from '@keen-anvil/core/artwork';
-import { contourBounds, transformContour } from '@keen-anvil/core/geometry';
+// Brings every old job, template and edit into the new form. The same old row makes the same ids each time it is met.
+// It stands alone: what it writes is what it wrote when it was made, whatever becomes of the program.
+import { v5 as uuidv5 } from 'uuid';
 import {
   differenceOf,
-  drawingPlane,
   type Drawing,
   type JobDocument,
   type Making,
@@ -10,11 +10,13 @@ import {
   type Placement,
   type Sheet,
   type Step,
-} from '@keen-anvil/core/jobs';
-import { v5 as uuidv5 } from 'uuid';
-import type { Db } from '../src/db/pool';
+} from './018-form/document';
+import { boxOf, moved, type DrawnPart } from './018-form/lines';
 
-// Brings every old job, template and edit into the new form. The same old row makes the same ids each time it is met.
+/** What of the database is asked for here. */
+interface Db {
+  query<R extends object>(text: string, values?: unknown[]): Promise<{ rows: R[] }>;
+}
 
 /** Namespace of the ids that are made here. */
 const FORM = '0b8f0a52-54d1-4f6e-8a5c-91f0a6cbb0d7';
@@ -203,11 +205,11 @@ async function drawingsOf(db: Db, ids: string[]): Promise<Drawing[]> {
 
 /** A drawing with what the reading takes up that a template was kept with. */
 async function withItsOwnBox(db: Db, drawing: Drawing): Promise<Drawing> {
-  const { rows } = await db.query<{ parts: ArtworkPart[] }>(
+  const { rows } = await db.query<{ parts: DrawnPart[] }>(
     `SELECT reading->'parts' AS parts FROM artwork_reading WHERE artwork_id = $1 AND number = $2`,
     [drawing.id, drawing.reading],
   );
-  const drawn = rows[0] && artworkBounds(rows[0].parts);
+  const drawn = rows[0] && boxOf(rows[0].parts.flatMap(({ contours }) => contours));
   return drawn ? { ...drawing, drawn } : drawing;
 }
 
@@ -304,38 +306,23 @@ function partsFrom(part: OldPart, reading: number, stepIds: ReadonlySet<string>)
 
 /** Rows from before it was kept what a drawing takes up: it is filled in, and places are put into the drawing's plane. */
 async function fillPlaces(db: Db): Promise<void> {
-  const { rows } = await db.query<{ id: string; jobId: string; parts: ArtworkPart[]; scale: number }>(
+  const { rows } = await db.query<{ id: string; jobId: string; parts: DrawnPart[]; scale: number }>(
     `SELECT id, job_id AS "jobId", reading->'parts' AS parts, scale_x AS scale FROM artwork WHERE drawn_min_x IS NULL`,
   );
   for (const { id, jobId, parts, scale } of rows) {
-    const drawn = artworkBounds(parts) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
+    const drawn = boxOf(parts.flatMap(({ contours }) => contours)) ?? { minX: 0, minY: 0, maxX: 0, maxY: 0 };
     await db.query(
       'UPDATE artwork SET drawn_min_x = $2, drawn_min_y = $3, drawn_width_mm = $4, drawn_height_mm = $5 WHERE id = $1',
       [id, drawn.minX, drawn.minY, drawn.maxX - drawn.minX, drawn.maxY - drawn.minY],
     );
-    const plane = drawingPlane(
-      {
-        id,
-        source: 'svg',
-        name: '',
-        reading: 1,
-        drawn,
-        scaleX: scale,
-        scaleY: scale,
-        xMm: 0,
-        yMm: 0,
-        isSizeLocked: false,
-        readsReversed: null,
-      },
-      false,
-    );
+    const plane = { a: scale, d: scale, e: -drawn.minX * scale, f: -drawn.minY * scale };
     const { rows: steps } = await db.query<{ id: string; mirrored: boolean; indices: number[] }>(
       `SELECT s.id, s.mirrored, array_agg(p.part_index) AS indices FROM job_step s JOIN job_part p ON p.step_id = s.id WHERE s.job_id = $1 AND p.artwork_id = $2 GROUP BY s.id`,
       [jobId, id],
     );
     for (const step of steps) {
-      const box = contourBounds(
-        step.indices.flatMap((i) => (parts[i]?.contours ?? []).map((contour) => transformContour(contour, plane))),
+      const box = boxOf(
+        step.indices.flatMap((i) => (parts[i]?.contours ?? []).map((contour) => moved(contour, plane))),
       );
       if (!box) continue;
       await db.query(

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Pool } from 'pg';
+import { EARLIER } from './earlier-migrations';
 import { inTransaction, type Db } from './pool';
 
 const load = createRequire(__filename);
@@ -47,8 +48,10 @@ export async function migrate(pool: Pool, told: (words: string) => void = () => 
       const sha256 = createHash('sha256').update(text).digest('hex');
       const before = applied.get(name);
       if (before === sha256) continue;
-      if (before)
-        throw new HopelessDatabaseError(`The migration ${name} was changed after it was run. Add a new one instead.`);
+      if (before) {
+        await catchUp(db, name, before, sha256);
+        continue;
+      }
       if (name.endsWith('.sql')) await db.query(text);
       else await (load(path) as Computed).up(db, (words) => told(`${name}: ${words}`));
       await db.query('INSERT INTO schema_migration (name, sha256) VALUES ($1, $2)', [name, sha256]);
@@ -56,4 +59,13 @@ export async function migrate(pool: Pool, told: (words: string) => void = () => 
     }
     return run;
   });
+}
+
+/** Has a migration that was run as it was earlier do what it does now. */
+async function catchUp(db: Db, name: string, before: string, sha256: string): Promise<void> {
+  const earlier = EARLIER[name]?.find((one) => one.sha256 === before);
+  if (!earlier)
+    throw new HopelessDatabaseError(`The migration ${name} was changed after it was run. Add a new one instead.`);
+  if (earlier.catchUp) await db.query(earlier.catchUp);
+  await db.query('UPDATE schema_migration SET sha256 = $2 WHERE name = $1', [name, sha256]);
 }
