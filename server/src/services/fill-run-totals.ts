@@ -9,6 +9,8 @@ export async function fillRunTotals(pool: Pool, heavy: HeavyPool): Promise<void>
   const standIns = new StandIns(pool, heavy);
   for (const run of await listUnreckonedRuns(pool)) {
     const machine = (await loadShop(pool, run.workshopId)).machines.get(run.machineId);
-    if (machine) await setRunTotals(pool, run.id, await standIns.traceOf(run.workshopId, run, machine));
+    // From before runs were planned by anything else.
+    const planned = { ...run, nudge: null, correction: null, plannedToolLife: null, plannedRevision: null };
+    if (machine) await setRunTotals(pool, run.id, await standIns.traceOf(run.workshopId, planned, machine));
   }
 }

@@ -147,7 +147,6 @@ export class LedRuns {
         throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
       await touchJob(db, run.jobId);
     });
-    this.standIns.forget(run.id);
   }
 
   private async lock(db: Db, workshopId: string, { id, jobId }: RunRow): Promise<RunRow> {

@@ -37,7 +37,7 @@ export class TuningAdvice {
     return { advice, passPlan };
   }
 
-  /** The tuner's answer; of one version of a tuning it is always the same. */
+  /** The tuner's answer; to the same question it is always the same. */
   async ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
     const shop = await loadShop(this.pool, workshopId);
     const machine = shop.machines.get(tuning.recipe.machine.id)!;
@@ -45,18 +45,10 @@ export class TuningAdvice {
     const runs = (await listEvidence(this.pool, workshopId, [tuning.recipe.id])).filter(
       ({ kind, settings }) => kind === 'run' && settingProblems(machine, tuning.recipe.process, settings).length === 0,
     );
-    const key = [
-      workshopId,
-      tuning.id,
-      tuning.version,
-      machine.version,
-      count,
-      repeatOf,
-      ...runs.map(({ id: run, outcome }) => `${run} ${outcome}`),
-    ].join(' ');
-    const kept =
-      this.answers.get(key) ??
-      this.task(workshopId, shop, tuning, runs, count, repeatOf).then((task) => this.heavy.tune(task));
+    const task = await this.task(workshopId, shop, tuning, runs, count, repeatOf);
+    // All that the answer stands on.
+    const key = `${workshopId} ${JSON.stringify(task)}`;
+    const kept = this.answers.get(key) ?? this.heavy.tune(task);
     this.answers.delete(key);
     this.answers.set(key, kept);
     kept.catch(() => this.answers.delete(key));

@@ -4,17 +4,16 @@ import type { Settings } from '@keen-anvil/core/recipes';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
-import { findMachineFile } from '../queries/runs';
+import { findMachineFile, type RunRow } from '../queries/runs';
 
 /** So many runs are kept ready to be asked where they are. */
 const KEPT = 24;
 
-/** What a stand-in needs to know of a run. */
-export interface Loaded {
-  id: string;
-  settings: Settings;
-  zero: Frame | null;
-}
+/** What a stand-in needs to know of a run, with all that its file is made anew by. */
+export type Loaded = Pick<
+  RunRow,
+  'id' | 'settings' | 'zero' | 'nudge' | 'correction' | 'plannedToolLife' | 'plannedRevision'
+>;
 
 /** The stand-ins of the runs that somebody watches: worked out on a thread of their own, once, and kept for a while. */
 export class StandIns {
@@ -35,19 +34,27 @@ export class StandIns {
 
   /** What the machine of a run does. */
   traceOf(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
-    const there = this.traces.get(run.id);
+    const { id, settings, zero, nudge, correction, plannedToolLife, plannedRevision } = run;
+    // Another server may have made the file anew: the key holds all that it is made of.
+    const key = JSON.stringify([
+      workshopId,
+      id,
+      settings,
+      zero,
+      nudge,
+      correction,
+      plannedToolLife,
+      plannedRevision,
+      machine,
+    ]);
+    const there = this.traces.get(key);
     if (there) return there;
     const made = this.load(workshopId, run, machine);
-    this.traces.set(run.id, made);
-    made.catch(() => this.traces.delete(run.id));
+    this.traces.set(key, made);
+    made.catch(() => this.traces.delete(key));
     const [oldest] = this.traces.keys();
     if (this.traces.size > KEPT) this.traces.delete(oldest);
     return made;
-  }
-
-  /** A run's file was made anew: what was worked out of it is forgotten. */
-  forget(id: string): void {
-    this.traces.delete(id);
   }
 
   private async load(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
