@@ -8,6 +8,7 @@ const aloneRun = {
   preparation: null,
   ticked: [],
   goingSince: null,
+  isThenPressed: false,
   interruption: null,
   confirmedLine: 0,
   nudge: null,

@@ -1,7 +1,17 @@
 import type { QueryClient } from '@tanstack/react-query';
 
 /** What stands where a recipe is spoken of; inspections of steps are not among it, as they are kept by what they are of. */
-const WHEREVER_RECIPES = ['recipes', 'suggestion', 'tunings', 'jobs', 'runs', 'bench', 'templates'];
+const WHEREVER_RECIPES = [
+  'recipes',
+  'suggestion',
+  'tunings',
+  'jobs',
+  'runs',
+  'bench',
+  'templates',
+  'press plan',
+  'cost',
+];
 
 /** What is seen differently where a record of a kind was changed; all else that was fetched holds. */
 const SEEN_IN = {

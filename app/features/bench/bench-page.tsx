@@ -43,6 +43,7 @@ export function BenchPage() {
     <>
       <Heading>Jobs in hand</Heading>
       <View style={{ gap: SPACE.small }}>
+        {bench.data?.jobs.length === 0 ? <Aside>None yet.</Aside> : null}
         {bench.data?.jobs.map((job) => (
           <JobRow key={job.id} job={job} href={{ pathname: '/jobs/[id]', params: { id: job.id } }} />
         ))}

@@ -26,7 +26,7 @@ export function FirstSteps({ machines }: { machines: readonly MachineView[] }) {
   const steps: FirstStep[] = [
     {
       what: 'Add a machine',
-      why: 'What it reaches, and the dials that it has.',
+      why: 'How far it reaches, and which dials it has.',
       isDone: present.length > 0,
       href: '/shop/machine/new',
     },
@@ -57,13 +57,13 @@ export function FirstSteps({ machines }: { machines: readonly MachineView[] }) {
         <View key={what} style={{ gap: SPACE.hair }}>
           {i === next ? (
             <>
-              <Aside>{why}</Aside>
+              <Aside>{`${i + 1}. ${why}`}</Aside>
               <Button title={what} onPress={() => router.push(href)} />
             </>
           ) : (
             <View style={{ flexDirection: 'row', gap: SPACE.base, alignItems: 'baseline' }}>
-              <Strong style={{ color: isDone ? moss : undefined }}>{what}</Strong>
-              <Aside style={{ flex: 1 }}>{isDone ? 'done' : 'then'}</Aside>
+              <Strong style={{ color: isDone ? moss : undefined }}>{`${i + 1}. ${what}`}</Strong>
+              {isDone ? <Aside style={{ flex: 1 }}>done</Aside> : null}
             </View>
           )}
         </View>

@@ -1,4 +1,4 @@
-import type { MachineView, NewRecipe, StepView, TypedSettings } from '@keen-anvil/contract';
+import type { MachineView, NewRecipe, StepRecipe, StepView, TypedSettings } from '@keen-anvil/contract';
 import { settingProblems, type Settings } from '@keen-anvil/core/recipes';
 import { Button } from '../../ui/elements';
 import { useState } from 'react';
@@ -14,14 +14,17 @@ import { SettingsForm } from '../book/settings-form';
 import { Suggested, suggestionReason } from '../book/suggested';
 
 interface OfferedRecipeProps {
-  step: StepView;
+  step: Pick<StepView, 'materialId' | 'machineId' | 'toolId' | 'process'> & {
+    match: Pick<StepRecipe, 'suggestion' | 'refusal'>;
+  };
   machine: MachineView;
   processLabel: string;
   materialName: string;
+  onWritten?: () => void;
 }
 
 /** There is no recipe: says so, offers what the book suggests or says why it cannot, and a page to set the numbers oneself. */
-export function OfferedRecipe({ step, machine, processLabel, materialName }: OfferedRecipeProps) {
+export function OfferedRecipe({ step, machine, processLabel, materialName, onWritten }: OfferedRecipeProps) {
   const { rust } = useTokens();
   const { suggestion, refusal } = step.match;
   const draft = useDraft<{ settings: Settings; typed: TypedSettings } | null>(
@@ -46,6 +49,7 @@ export function OfferedRecipe({ step, machine, processLabel, materialName }: Off
         onSuccess: () => {
           draft.drop();
           setOpen(false);
+          onWritten?.();
         },
       },
     );

@@ -1,7 +1,7 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
-import { liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
+import { canBeDone, liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
 import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
@@ -30,6 +30,7 @@ import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
 import { NudgeStep } from './nudge-step';
 import { useAct } from './queries';
+import { UsualProcess } from './usual-process';
 import { lookOf } from './look-of';
 import { SideChoice } from './side-choice';
 import { StepThumb } from './step-thumb';
@@ -92,6 +93,11 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
         {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
       </Pressable>
 
+      {change.isError ? (
+        <Body role="alert" style={{ color: tokens.rust }}>
+          {change.error.message}
+        </Body>
+      ) : null}
       {bed && !step.isSkipped && asksEngraveOrCut(step) ? (
         <EngraveOrCut onChoose={(process) => send({ process })} />
       ) : null}
@@ -171,13 +177,12 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
                 processLabel={process.label}
                 materialName={bed.material.name}
               />
-              {bed.material.defaultProcess !== step.process ? (
-                <TextKey
-                  title={`${processOf(bed.material.defaultProcess).label} instead, as is usual for it`}
-                  icon="compare-horizontal"
-                  onPress={() => send({ process: bed.material.defaultProcess })}
-                />
-              ) : null}
+              <UsualProcess
+                usual={bed.material.defaultProcess}
+                present={step.process}
+                isInShop={canBeDone(bed.material.defaultProcess, { machines, tools })}
+                onChoose={(usual) => send({ process: usual })}
+              />
             </>
           )}
         </>
@@ -291,12 +296,6 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       {isOpen ? (
         <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} />
       ) : null}
-      {change.isError ? (
-        <Body role="alert" style={{ color: tokens.rust }}>
-          {change.error.message}
-        </Body>
-      ) : null}
-
       <MaterialShelf
         isOpen={asked === 'material'}
         chosen={step.materialId}
@@ -351,9 +350,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           ))}
       </Decision>
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
-        {PROCESSES.filter((p) =>
-          machines.some((machine) => !machine.isArchived && p.machineKinds.includes(machine.kind)),
-        ).map((p) => (
+        {PROCESSES.filter(({ name }) => canBeDone(name, { machines, tools })).map((p) => (
           <Option
             key={p.name}
             label={p.label}

@@ -1,4 +1,4 @@
-import type { LineTick, PressingView, PressPlanView } from '@keen-anvil/contract';
+import type { LineTick, PressingView, PressPlanView, UnknownLayer } from '@keen-anvil/contract';
 import type { PlanPhase } from '@keen-anvil/core/press';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
 import { shopAnswers } from '../../testing/fixtures';
@@ -121,6 +121,33 @@ describe('the press page', () => {
         { turn: 'skip', at: 1 },
       ]),
     );
+  });
+
+  it('has the numbers of a film that nobody has pressed yet written down right there', async () => {
+    const current: UnknownLayer = {
+      materialId: 'gold',
+      materialName: 'Transfer film, gold glitter',
+      machineId: shopAnswers['/api/machines'].body.find(({ kind }) => kind === 'clam-press')!.id,
+      toolId: 'plate',
+      process: 'heat-press',
+      match: { suggestion: null, refusal: 'There is no heat press on film on any machine yet.' },
+    };
+    const { sent } = open([], {
+      status: 422,
+      body: { error: { code: 'no-press-numbers', message: 'There are no numbers yet.', field: 'recipe', current } },
+    });
+    fireEvent.press(await screen.findByText('Set the numbers myself'));
+    fireEvent.press(await screen.findByText('Write it down as bare'));
+    await waitFor(() =>
+      expect(sent.find(({ path, method }) => path === '/api/recipes' && method === 'POST')).toMatchObject({
+        body: { materialId: 'gold', machineId: current.machineId, toolId: 'plate', process: 'heat-press' },
+      }),
+    );
+  });
+
+  it('leads to the shop where there is no press', async () => {
+    open([], { status: 422, body: { error: { code: 'no-press', message: 'There is no heat press in the shop.' } } });
+    expect(await screen.findByText('Add a machine')).toBeTruthy();
   });
 
   it('has what must be ready ticked off before its start, each tick on top of the one before', async () => {

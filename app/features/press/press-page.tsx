@@ -21,6 +21,7 @@ import { OutcomeKeys } from '../book/outcome-keys';
 import { MaterialShelf } from '../jobs/material-shelf';
 import { useAct, useJob } from '../jobs/queries';
 import { LayersPicture } from './layers-picture';
+import { NoPlan } from './no-plan';
 import { PhaseList, PhaseRule } from './phase-rule';
 import { sayApart, sayAtOdds, sayMend, sayPeeledEarly, sayPressings } from './phase-words';
 import { useBeginPressing, useJobPressings, useJudgePressing, usePressPlan } from './queries';
@@ -62,8 +63,7 @@ export function PressPage({ jobId }: { jobId: string }) {
         <Judge key={pressing.id} pressing={pressing} />
       ))}
       {plan.isPending || !job.data ? <Waiting /> : null}
-      {plan.isError && !view ? <Trouble error={plan.error} retry={() => void plan.refetch()} /> : null}
-      {plan.isError && view ? <Trouble error={plan.error} /> : null}
+      {plan.isError ? <NoPlan error={plan.error} retry={() => void plan.refetch()} /> : null}
       {view && job.data ? (
         <Columns
           first={

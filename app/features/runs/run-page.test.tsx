@@ -105,6 +105,12 @@ describe('the run of a job', () => {
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: recipe.id } });
   });
 
+  it('leads on to the press once a film is judged', async () => {
+    open(in_('finished', { measuredSeconds: 11, outcome: 'right', isThenPressed: true }));
+    fireEvent.press(await screen.findByText('On to the press'));
+    expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/jobs/[id]/press', params: { id: 'job-1' } });
+  });
+
   it('says that what was cut stays cut where it was cancelled', async () => {
     open(in_('cancelled'));
     expect(await screen.findByText(/What was cut until then stays cut/)).toBeTruthy();

@@ -101,7 +101,7 @@ export function RunPage({ jobId }: { jobId: string }) {
         (current ?? waiting) ? (
           <RunKeys key={(current ?? waiting)!.id} run={(current ?? waiting)!} machine={machine} before={before} />
         ) : runs.data?.length ? (
-          <OverKeys last={last} onBack={() => router.replace(back.href)} />
+          <OverKeys runs={runs.data} last={last} onBack={() => router.replace(back.href)} />
         ) : undefined
       }
       maxWidth={1100}
@@ -166,11 +166,19 @@ function TellMe() {
   );
 }
 
-/** All steps are over: go over the last one again where it was not enough, or back to the job. */
-function OverKeys({ last, onBack }: { last: RunView | undefined; onBack: () => void }) {
+/** All steps are over: go over the last one again where it was not enough, on to the press with what goes on by heat, or back to the job. */
+function OverKeys({ runs, last, onBack }: { runs: RunView[]; last: RunView | undefined; onBack: () => void }) {
+  const router = useRouter();
+  const film = runs.find(({ isThenPressed, outcome }) => isThenPressed && outcome !== null);
   return (
     <View style={{ gap: SPACE.small }}>
       {last?.stronger ? <AgainKey key={last.id} run={last} /> : null}
+      {film && !last?.stronger ? (
+        <Button
+          title="On to the press"
+          onPress={() => router.push({ pathname: '/jobs/[id]/press', params: { id: film.jobId } })}
+        />
+      ) : null}
       <Button title="Back to the job" type="outline" onPress={onBack} />
     </View>
   );

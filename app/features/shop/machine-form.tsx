@@ -201,7 +201,7 @@ const NEW: MachineFields = {
   carrierLeadMm: 0,
   carrierTailMm: 0,
   holders: 1,
-  maxPasses: 1,
+  maxPasses: 10,
   ratedPowerW: null,
   spotMm: null,
   origin: 'near left',

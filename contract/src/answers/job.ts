@@ -312,6 +312,8 @@ export interface RunView {
   isByHand: boolean;
   /** Since when a run by hand is going, by the server's clock, ms since 1970; null for all others. */
   goingSince: number | null;
+  /** What comes out of it is pressed onto something afterwards. */
+  isThenPressed: boolean;
   /** The run that this one went over once more. */
   onTopOf: string | null;
   /** It is brought to where the marks of its sheet were read. */

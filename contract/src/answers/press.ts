@@ -3,6 +3,7 @@ import type { PreparationLine } from '@keen-anvil/core/preparation';
 import type { PlateReading } from '@keen-anvil/core/standins';
 import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, ProcessName, Temper } from '@keen-anvil/core/recipes';
+import type { StepRecipe } from './job';
 
 /** A film or print that is pressed in a job, from the cloth up. */
 export interface PressLayerView {
@@ -74,4 +75,14 @@ export interface PlateView {
 /** What the server's clock says, ms since 1970. */
 export interface ClockView {
   now: number;
+}
+
+/** A layer that nobody knows yet how to press: a pressing has no plan before its numbers are written down. */
+export interface UnknownLayer {
+  materialId: string;
+  materialName: string;
+  machineId: string;
+  toolId: string;
+  process: ProcessName;
+  match: Pick<StepRecipe, 'suggestion' | 'refusal'>;
 }

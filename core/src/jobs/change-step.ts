@@ -18,7 +18,7 @@ import { refuse } from './refusal';
 import { inRunningOrder } from './settled';
 import { stepBox } from './shapes';
 import type { JobShop, ShopMaterial } from './shop';
-import { canBeDone, holderFor, suitableMachine, suitableTool } from './starting-place';
+import { holderFor, isInShop, suitableMachine, suitableTool } from './starting-place';
 import { tidied } from './tidied';
 import { isBehind, isPressed, onItsSide, withSides } from './two-sides';
 
@@ -116,7 +116,7 @@ function usualFor(
   { process, isFromBack }: Step,
   shop: JobShop,
 ): Pick<Step, 'process' | 'isProcessGuessed' | 'isProcessOpen'> {
-  const usual = !isFromBack && canBeDone(defaultProcess, shop) ? defaultProcess : process;
+  const usual = !isFromBack && isInShop(defaultProcess, shop) ? defaultProcess : process;
   return {
     process: usual,
     isProcessGuessed: !isFromBack && (familyOf(family).asksEngraveOrCut ?? false),

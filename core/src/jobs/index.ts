@@ -43,7 +43,7 @@ export {
 } from './document';
 export { keptSize } from './drawings';
 export { groupOf, sayAction } from './say-action';
-export { canBeDone, FIRST_PROCESS } from './starting-place';
+export { FIRST_PROCESS } from './starting-place';
 export { MOST_PLACES } from './lay-parts';
 export { madeBy } from './made-by';
 export { madeLayers, type MadeLayer } from './made-layers';

@@ -1,5 +1,5 @@
 import type { MachineKind } from '../machines';
-import { processOf, PROCESS_NAMES, type ProcessName } from '../recipes';
+import { canBeDone, processOf, PROCESS_NAMES, type ProcessName } from '../recipes';
 import type { ToolKind } from '../tools';
 import type { Step } from './document';
 import { refuse } from './refusal';
@@ -12,24 +12,14 @@ const THEN: readonly ProcessName[] = ['through-cut', 'laser-cut', 'laser-area', 
 
 const includes = <T extends MachineKind | ToolKind>(kinds: readonly T[], kind: T): boolean => kinds.includes(kind);
 
-/** Whether some machine of the shop that is not put away can do a process, with a tool for it. */
-export const canBeDone = (process: ProcessName, { machines, tools }: Pick<JobShop, 'machines' | 'tools'>): boolean => {
-  const { machineKinds, toolKinds } = processOf(process);
-  return [...machines.values()].some(
-    ({ id, kind, isArchived }) =>
-      !isArchived &&
-      includes(machineKinds, kind) &&
-      [...tools.values()].some(
-        (tool) =>
-          !tool.isArchived && includes(toolKinds, tool.kind) && (tool.machineId === null || tool.machineId === id),
-      ),
-  );
-};
+/** Whether a process can be done in the shop. */
+export const isInShop = (process: ProcessName, { machines, tools }: Pick<JobShop, 'machines' | 'tools'>): boolean =>
+  canBeDone(process, { machines: [...machines.values()], tools: [...tools.values()] });
 
 /** What a step begins with in this shop. */
 export function firstProcess(shop: Pick<JobShop, 'machines' | 'tools'>): ProcessName {
   return (
-    [FIRST_PROCESS, ...THEN].find((process) => canBeDone(process, shop)) ??
+    [FIRST_PROCESS, ...THEN].find((process) => isInShop(process, shop)) ??
     refuse('A drawing needs a machine with its tool: put what stands on your bench into the Shop first.', 'process')
   );
 }

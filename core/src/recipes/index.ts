@@ -10,6 +10,7 @@ export {
   type SettingProblem,
   type Settings,
 } from './settings';
+export { canBeDone } from './can-be-done';
 export { heatRate } from './heat-rate';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';

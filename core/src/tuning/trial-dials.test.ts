@@ -30,6 +30,16 @@ describe('the dials that are tuned', () => {
     expect(tunedDials(longPlotter, 'kiss-cut', {})).toEqual([]);
   });
 
+  it('are not those that stand at one number only', () => {
+    const once = { ...diode, maxPasses: 1 };
+    const settings = { power: 40, speed: 1500, passes: 1 };
+    const dials = tunedDials(once, 'laser-cut', settings);
+    expect(dials.map(({ name }) => name)).toEqual(['power', 'speed']);
+    const tuner = createTuner({ process: 'laser-cut', dials, start: settings, startSpread: 0.35, seed: 1 });
+    tuner.record({ setting: settings, outcome: 'under' });
+    expect(tuner.suggest().setting.power).toBeGreaterThan(0);
+  });
+
   it('can be tuned as they are', () => {
     const settings = { temperature: 150, dwell: 15 };
     const { setting } = createTuner({

@@ -17,6 +17,8 @@ export function tunedDials(
     .dose.flatMap(({ quantity, exponent }) => {
       const scale = scaleOf(machine, quantity);
       if (!scale || settings[quantity] === undefined || quantityOf(quantity).choices) return [];
+      // What stands at one number only is not turned.
+      if (scale.min >= scale.max) return [];
       return [
         {
           name: quantity,

@@ -1,4 +1,4 @@
-import type { JobDetail, PressLayerView, PressPlanView, StepView } from '@keen-anvil/contract';
+import type { JobDetail, PressLayerView, PressPlanView, StepView, UnknownLayer } from '@keen-anvil/contract';
 import { boundsOf, knownBounds } from '@keen-anvil/core/geometry';
 import { dialOf, machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { familyOf, type FamilyName } from '@keen-anvil/core/materials';
@@ -22,7 +22,7 @@ import {
 import { heatRate, processOf, TEMPERS, type Settings } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
-import { refused } from '../problem';
+import { Problem, refused } from '../problem';
 import { listEvidence, type EvidenceRow } from '../queries/evidence';
 import { findDocument } from '../queries/documents';
 import { jobDetail } from './job-views';
@@ -185,7 +185,10 @@ async function atThePress(
     );
     if (!best || proven > best.proven) best = { steps, proven };
   }
-  if (!best) throw refused('There is no heat press in the shop to press these films with. Add one first.', 'machineId');
+  if (!best)
+    throw new Problem(422, 'no-press', 'There is no heat press in the shop to press these films with. Add one first.', {
+      field: 'machineId',
+    });
   return best.steps;
 }
 
@@ -194,11 +197,22 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
   const material = step.materialId ? shop.materials.get(step.materialId) : undefined;
   if (!material) throw refused(`Step ${step.position + 1}: choose its material first.`, 'materialId');
   const numbers = settings ?? suggestion?.settings;
-  if (!numbers)
-    throw refused(
+  if (!numbers) {
+    const unknown: UnknownLayer = {
+      materialId: material.id,
+      materialName: material.name,
+      machineId: machine.id,
+      toolId: step.toolId,
+      process: step.process,
+      match: { suggestion: null, refusal: step.match.refusal },
+    };
+    throw new Problem(
+      422,
+      'no-press-numbers',
       `Step ${step.position + 1}: there are no numbers yet for ${material.name} on ${machine.name}, and nothing to lean on. Write a recipe first.`,
-      'recipe',
+      { field: 'recipe', current: unknown },
     );
+  }
   // What was pressed on top of an earlier pressing tells of both together.
   const own = evidence.filter(({ recipeId, onTopOf = [] }) => recipeId === recipe?.id && onTopOf.length === 0);
   return {

@@ -1,5 +1,6 @@
 import type { RunView } from '@keen-anvil/contract';
-import { sayHold, strongerPass } from '@keen-anvil/core/recipes';
+import { familyOf } from '@keen-anvil/core/materials';
+import { processOf, sayHold, strongerPass } from '@keen-anvil/core/recipes';
 import { notEnough } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
 import type { Db } from '../db/pool';
@@ -92,6 +93,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
       run.isByHand && run.state === 'running' && run.goingSeconds !== null
         ? Date.now() - run.goingSeconds * 1000
         : null,
+    isThenPressed: familyOf(family).goesOnByHeat === true && processOf(run.process).path !== 'none',
     isBrought: run.correction !== null,
     stronger: strongerOf(run, shop),
   };
