@@ -37,6 +37,26 @@ describe('a rung of the step ladder', () => {
     expect(mockRouter.push).toHaveBeenCalledWith({ pathname: '/book/[id]', params: { id: 'recipe-1' } });
   });
 
+  it('says all that the temper stands on, also what went wrong last', () => {
+    const { recipe } = step.match;
+    const tally = { ...recipe!.temper.tally, settledAfter: null, rights: 1, runRights: 0, wrongs: 2, rightsSince: 0 };
+    show({ match: { ...step.match, recipe: { ...recipe!, temper: { temper: 'bare', tally } } } });
+    expect(screen.getByText('recipe found: right once in trials; wrong twice, and not right since')).toBeTruthy();
+  });
+
+  it.each([
+    ['offers', 'what a machine of the shop does', machines, 'Kiss cut instead, as is usual for it'],
+    ['only says', 'what none does', [], 'Usual for it is: kiss cut. No machine in your shop does that yet.'],
+  ])('%s what is usual for its material: %s', async (_does, _what, present, words) => {
+    const match = { ...step.match, recipe: null, settings: null, variant: null, refusal: 'Nothing near enough.' };
+    const other = inspected({ process: 'laser-cut', match });
+    renderWithBook(<StepCard job={job} inspected={other} isOpen={false} isNext onOpen={jest.fn()} />, {
+      ...shopAnswers,
+      '/api/machines': { body: present },
+    });
+    expect(await screen.findByText(words)).toBeTruthy();
+  });
+
   it('can have its recipe tuned, and knows the way back', () => {
     show();
     fireEvent.press(screen.getByLabelText('Tune it: the recipe of step 1'));

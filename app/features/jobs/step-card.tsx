@@ -131,7 +131,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
                   size={22}
                   colour={tokens.quench}
                 />
-                <Aside>recipe found: {sayTemper(recipe.temper.tally)[0]}</Aside>
+                <Aside>recipe found: {sayTemper(recipe.temper.tally).join('; ')}</Aside>
                 {variant ? (
                   <Aside>{`nudged ${sayChanges(variant.changes, bed.machine)} for ${variant.forName}: ${variant.reason}`}</Aside>
                 ) : null}
