@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { ensureWebBuild } from './build.mjs';
 import { ensureDatabase } from './database.mjs';
 import { isPortFree, startPostgres } from './postgres.mjs';
+import { Restarts } from './restarts.mjs';
 import { checkNode, dataDir, ensurePackages, giveUp, root } from './setup.mjs';
 
 const port = Number(process.env.PORT ?? 8300);
@@ -15,10 +16,6 @@ if (!(await isPortFree(port)))
 ensurePackages();
 await ensureWebBuild();
 const postgres = await startPostgres('postgres');
-/** A server that ends by itself is started again, after a pause that grows each time; after so many it is given up. */
-const PAUSES_MS = [300, 1000, 3000, 8000, 15_000];
-/** After this long the server is taken to be well. */
-const WELL_MS = 60_000;
 /** It is looked this often whether PostgreSQL still runs. */
 const LOOK_MS = 1000;
 /** The server ends with this code where a next try would end alike. */
@@ -26,8 +23,8 @@ const HOPELESS = 2;
 
 let isStopping = false;
 let server = null;
-let restarts = 0;
-let isPostgresRestarted = false;
+const ofServer = new Restarts();
+const ofPostgres = new Restarts();
 let looking = null;
 let pausing = null;
 
@@ -52,7 +49,7 @@ process.on('SIGTERM', () => stop(0));
 process.on('SIGHUP', () => stop(0));
 
 function startServer() {
-  const began = Date.now();
+  ofServer.began();
   server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
     // Of its own group, so that Ctrl-C reaches it once, by our hand.
@@ -72,12 +69,10 @@ function startServer() {
   server.on('exit', (code) => {
     if (isStopping) return;
     if (code === HOPELESS) return stop(1);
-    if (Date.now() - began > WELL_MS) restarts = 0;
-    const pause = PAUSES_MS[restarts];
-    restarts += 1;
+    const pause = ofServer.ended();
     if (pause === undefined) {
       console.error(
-        `\nThe server ended by itself ${restarts} times in a row and is given up; .data/server.log says more.`,
+        `\nThe server ended by itself ${ofServer.inARow} times in a row and is given up; .data/server.log says more.`,
       );
       return stop(1);
     }
@@ -86,15 +81,15 @@ function startServer() {
   });
 }
 
-/** PostgreSQL is started again once; the server waits for it meanwhile. */
+/** PostgreSQL is started again; the server waits for it meanwhile. */
 function lookAtPostgres() {
   if (isStopping || postgres.isRunning()) return;
-  if (isPostgresRestarted || !postgres.start()) {
+  if (ofPostgres.ended() === undefined || !postgres.start()) {
     console.error(`\nPostgreSQL ended by itself and is given up; ${postgres.log} says more.`);
     stop(1);
     return;
   }
-  isPostgresRestarted = true;
+  ofPostgres.began();
   console.error('\nPostgreSQL ended by itself; it was started again.');
 }
 

@@ -59,6 +59,8 @@ export async function* callForLines<T>(path: string, options: Call): AsyncGenera
 /** A database that is away is asked for again so often, and so many times, before it is given up. */
 const AGAIN_MS = 600;
 const MOST_TRIES = 150;
+/** What is over by itself: a database that is away, one that too many ask at once. */
+const WAITED_FOR = new Set<string | null>(['database-away', 'crowded']);
 
 /** Sends a request; while the book is away it waits for it. A write has a name, so that it is done once however often it is sent. */
 async function send(path: string, options: Call): Promise<Response> {
@@ -68,21 +70,21 @@ async function send(path: string, options: Call): Promise<Response> {
   if (isWrite) rememberWrite(named.headers?.['Idempotency-Key'] ?? key);
   for (let tries = 1; ; tries++) {
     const response = await sendOnce(path, named);
-    const isAway = response.status === 503 && (await isDatabaseAway(response));
-    setBookAway(isAway);
-    if (!isAway || tries >= MOST_TRIES) return response;
+    const code = response.status === 503 ? await codeOf(response) : null;
+    setBookAway(code === 'database-away');
+    if (!WAITED_FOR.has(code) || tries >= MOST_TRIES) return response;
     await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
     options.signal?.throwIfAborted();
   }
 }
 
-const isDatabaseAway = async (response: Response): Promise<boolean> =>
+const codeOf = async (response: Response): Promise<string | null> =>
   (
     (await response
       .clone()
       .json()
       .catch(() => null)) as ProblemBody | null
-  )?.error.code === 'database-away';
+  )?.error.code ?? null;
 
 async function sendOnce(path: string, { method = 'GET', body, signal, headers, keepalive }: Call): Promise<Response> {
   const isFile = typeof Blob !== 'undefined' && body instanceof Blob;

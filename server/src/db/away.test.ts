@@ -1,8 +1,8 @@
 import request from 'supertest';
 import { paths } from '@keen-anvil/contract';
-import { Client } from 'pg';
+import { Client, Pool } from 'pg';
 import { startTestServer, type TestServer } from '../../testing/test-server';
-import { isDatabaseAway } from './away';
+import { isDatabaseAway, isPoolFull } from './away';
 
 let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
@@ -25,6 +25,15 @@ describe('a database that is away', () => {
     expect(isDatabaseAway(new Error('Connection terminated unexpectedly'))).toBe(true);
     expect(isDatabaseAway(Object.assign(new Error('twice'), { code: '23505' }))).toBe(false);
     expect(isDatabaseAway('gone')).toBe(false);
+  });
+
+  it('is another thing than a pool whose lines are all in use', async () => {
+    const pool = new Pool({ connectionString: server.url, max: 1, connectionTimeoutMillis: 50 });
+    const client = await pool.connect();
+    const full: unknown = await pool.query('SELECT 1').catch((error: unknown) => error);
+    client.release();
+    await pool.end();
+    expect([isDatabaseAway(full), isPoolFull(full)]).toEqual([false, true]);
   });
 
   it('is answered with a sentence and when to come again, and is used as soon as it is back', async () => {

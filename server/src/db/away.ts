@@ -6,9 +6,12 @@ const UNREACHED = new Set(['ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', '
 const CLOSED = /is not currently accepting connections$/;
 /** node-postgres has no code for these. */
 const SAID =
-  /^(Connection terminated|timeout exceeded when trying to connect|Client has encountered a connection error|Client was closed and is not queryable|Cannot use a pool after calling end)/;
+  /^(Connection terminated|Client has encountered a connection error|Client was closed and is not queryable|Cannot use a pool after calling end)/;
 
-/** Whether something failed because the database is not there, or let its line go; nothing was written then, or it is not known. */
+/** As node-postgres says that all its lines were in use for too long: the database is there. */
+const FULL = 'timeout exceeded when trying to connect';
+
+/** Whether something failed because the database is not there, or let its line go: whether it was written is not known then. */
 export function isDatabaseAway(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   const { code } = error as { code?: unknown };
@@ -16,3 +19,6 @@ export function isDatabaseAway(error: unknown): boolean {
   if (error instanceof AggregateError) return error.errors.some(isDatabaseAway);
   return SAID.test(error.message) || CLOSED.test(error.message);
 }
+
+/** Whether something failed because every line to the database was in use for too long. */
+export const isPoolFull = (error: unknown): boolean => error instanceof Error && error.message === FULL;

@@ -68,6 +68,17 @@ describe('the whole book as JSON', () => {
     );
   });
 
+  it.each([
+    ['a version', (deep: string) => `{"format":"keen-anvil-book","version":${deep}}`],
+    ['the details of a tool', (deep: string) => `{"tools":[{"details":${deep}}]}`],
+    ['nothing at all', () => 'null'],
+    ['a list', () => '[]'],
+  ])('refuses %s that no book has, however deep it goes', async (_what, file) => {
+    const deep = `${'['.repeat(100_000)}${']'.repeat(100_000)}`;
+    const { body } = await bring(file(deep)).expect(422);
+    expect(body.error.message).toMatch(/nested more than 24 deep|JSON object/);
+  });
+
   it('brings photos along as photos: nothing else in their place, and nothing that came with them', async () => {
     const file = JSON.parse(await text(paths.bookFile('json'))) as BookFile;
     const withPhoto = (bytes: Buffer) =>

@@ -10,6 +10,7 @@ import {
   ContractError,
   parseContract,
 } from '@keen-anvil/contract/checks';
+import { DEEPEST, isTooDeep } from '../nesting';
 import { readPhoto } from '../heavy/read-photo';
 import { decodeText, readBookCsvRows, TextRefusedError, type BookCsvRow } from '@keen-anvil/core/exchange';
 
@@ -92,6 +93,9 @@ function readJson(text: string): ReadBook {
   } catch (error) {
     return refuse(`This JSON breaks off or is malformed: ${placeIn(text, error)}.`);
   }
+  if (typeof file !== 'object' || file === null || Array.isArray(file))
+    return refuse('A book was expected, which is a JSON object; another thing came.');
+  if (isTooDeep(file)) return refuse(`What came is nested more than ${DEEPEST} deep: no book is.`);
   const { format, version, ...lists } = file as Record<string, unknown>;
   if (format !== BOOK_FORMAT)
     return refuse(

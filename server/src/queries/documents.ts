@@ -1,6 +1,8 @@
 import type { Difference, Drawing, JobDocument, Part, Placement, Sheet, Step } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
+import { allWritten } from './all-written';
 import { LAST_OF_GROUP, type EditRow, type NewEdit } from './edits';
+import { refuseMissingPhotos } from './photos';
 import { IS_ON_MACHINE } from './run-series';
 
 /** A job's document as it stands, with the version that it has so. */
@@ -60,6 +62,10 @@ const placed = <T extends { id: string }>(changed: { after: T | null }[], list: 
   );
 };
 
+/** How many members are there after a change. */
+const presentOf = (changed: readonly { after: unknown }[]): number =>
+  changed.filter(({ after }) => after !== null).length;
+
 const goneOf = (changed: { id: string; after: unknown }[]): string[] =>
   changed.flatMap(({ id, after }) => (after === null ? [id] : []));
 
@@ -94,7 +100,7 @@ async function writeDrawings(
   list: readonly Drawing[],
 ): Promise<void> {
   if (drawings.length === 0) return;
-  await db.query(
+  const written = await db.query(
     `UPDATE artwork d SET file_name = t.name, choices = t.choices, reading_number = t.reading,
        drawn_min_x = (t.drawn->>'minX')::double precision, drawn_min_y = (t.drawn->>'minY')::double precision,
        drawn_max_x = (t.drawn->>'maxX')::double precision, drawn_max_y = (t.drawn->>'maxY')::double precision,
@@ -105,6 +111,7 @@ async function writeDrawings(
      WHERE d.workshop_id = $1 AND d.job_id = $2 AND d.id = t.id`,
     [workshopId, jobId, placed(drawings, list)],
   );
+  allWritten(written, presentOf(drawings), 'A drawing');
   const gone = goneOf(drawings);
   if (gone.length > 0)
     await db.query(
@@ -122,7 +129,7 @@ async function writeSteps(
   list: readonly Step[],
 ): Promise<void> {
   if (steps.length === 0) return;
-  await db.query(
+  const written = await db.query(
     `INSERT INTO job_step (id, workshop_id, job_id, position, colour, process, material_id, machine_id, tool_id, holder, mirrored, is_skipped, is_process_guessed, is_process_open, nudge, fill, rounds, is_from_back, turned, cut, on_material_id)
      SELECT id, $1, $2, position, colour, process, "materialId", "machineId", "toolId", holder, mirrored, "isSkipped", "isProcessGuessed", coalesce("isProcessOpen", false), nullif(nudge, 'null'), coalesce(fill, 'both-ways'), coalesce(rounds, 1), coalesce("isFromBack", false), turned, nullif(cut, 'null'), "onMaterialId"
      FROM jsonb_to_recordset($3) AS t(id uuid, position int, colour text, process text, "materialId" uuid, "machineId" uuid, "toolId" uuid, holder int,
@@ -133,6 +140,7 @@ async function writeSteps(
      WHERE job_step.workshop_id = $1 AND job_step.job_id = $2`,
     [workshopId, jobId, placed(steps, list)],
   );
+  allWritten(written, presentOf(steps), 'A step');
   const gone = goneOf(steps);
   if (gone.length > 0)
     await db.query(
@@ -150,7 +158,15 @@ async function writeSheets(
 ): Promise<void> {
   if (sheets.length === 0) return;
   const gone = goneOf(sheets);
-  await db.query(
+  await refuseMissingPhotos(
+    db,
+    workshopId,
+    sheets.flatMap(({ before, after }) => {
+      const photoId = after?.photo?.photoId;
+      return photoId && photoId !== before?.photo?.photoId ? [photoId] : [];
+    }),
+  );
+  const written = await db.query(
     `WITH gone AS (DELETE FROM job_sheet WHERE workshop_id = $1 AND job_id = $2 AND id = ANY ($4::uuid[]))
      INSERT INTO job_sheet (id, workshop_id, job_id, number, stock_piece_id, width_mm, length_mm, on_carrier, photo)
      SELECT id, $1, $2, number, "stockPieceId", (size->>'widthMm')::double precision, (size->>'lengthMm')::double precision, "onCarrier", nullif(photo, 'null')
@@ -160,6 +176,7 @@ async function writeSheets(
      WHERE job_sheet.workshop_id = $1 AND job_sheet.job_id = $2`,
     [workshopId, jobId, placed(sheets, list), gone],
   );
+  allWritten(written, presentOf(sheets), 'A sheet');
 }
 
 async function writeParts(
@@ -171,7 +188,7 @@ async function writeParts(
 ): Promise<void> {
   if (parts.length === 0) return;
   const gone = goneOf(parts);
-  await db.query(
+  const written = await db.query(
     `WITH gone AS (DELETE FROM job_part WHERE workshop_id = $1 AND job_id = $2 AND id = ANY ($4::uuid[]))
      INSERT INTO job_part (id, workshop_id, job_id, position, name, role, step_id, making)
      SELECT id, $1, $2, position, name, role, "stepId", making
@@ -180,6 +197,7 @@ async function writeParts(
      WHERE job_part.workshop_id = $1 AND job_part.job_id = $2`,
     [workshopId, jobId, placed(parts, list), gone],
   );
+  allWritten(written, presentOf(parts), 'A part');
 }
 
 async function writePlacements(
@@ -191,7 +209,7 @@ async function writePlacements(
 ): Promise<void> {
   if (placements.length === 0) return;
   const gone = goneOf(placements);
-  await db.query(
+  const written = await db.query(
     `WITH gone AS (DELETE FROM placement WHERE workshop_id = $1 AND job_id = $2 AND id = ANY ($4::uuid[]))
      INSERT INTO placement (id, workshop_id, job_id, position, part_id, sheet_id, x_mm, y_mm, angle, turned_over)
      SELECT id, $1, $2, position, "partId", "sheetId", x, y, angle, "turnedOver"
@@ -201,6 +219,7 @@ async function writePlacements(
      WHERE placement.workshop_id = $1 AND placement.job_id = $2`,
     [workshopId, jobId, placed(placements, list), gone],
   );
+  allWritten(written, presentOf(placements), 'A place of a part');
 }
 
 async function writeOrder(

@@ -2,6 +2,7 @@ import type { HandKind, QuoteView } from '@keen-anvil/contract';
 import type { HandTime, Rates } from '@keen-anvil/core/cost';
 import type { OwnFinishing } from '@keen-anvil/core/finishing';
 import type { Db } from '../db/pool';
+import { allWritten } from './all-written';
 
 /** How far each line of a job is. */
 export async function listTicks(
@@ -41,12 +42,16 @@ export async function listOwnFinishing(db: Db, workshopId: string): Promise<OwnF
   return rows;
 }
 
-/** Adds a line; one of this id stays as it is. */
+/** Adds a line. @throws Problem where another one has this id */
 export async function insertOwnFinishing(db: Db, workshopId: string, line: OwnFinishing): Promise<void> {
-  await db.query(
-    'INSERT INTO finishing_line (workshop_id, id, text, process, minutes) VALUES ($1, $2, $3, $4, $5) ON CONFLICT DO NOTHING',
+  const written = await db.query(
+    `INSERT INTO finishing_line (workshop_id, id, text, process, minutes) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (id) DO UPDATE SET text = excluded.text
+     WHERE finishing_line.workshop_id = $1 AND finishing_line.text = excluded.text
+       AND finishing_line.process IS NOT DISTINCT FROM excluded.process AND finishing_line.minutes IS NOT DISTINCT FROM excluded.minutes`,
     [workshopId, line.id, line.text, line.process, line.minutes],
   );
+  allWritten(written, 1, 'A line');
 }
 
 /** Puts a line away, or takes it out again. Returns false where there is none. */

@@ -1,5 +1,6 @@
 import type { GarmentView, SizeSetView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
+import { allWritten } from './all-written';
 
 /** The garments that a workshop measured, in the order in which it did. @param isAll also those that were put away */
 export async function listGarments(db: Db, workshopId: string, isAll = false): Promise<GarmentView[]> {
@@ -10,12 +11,15 @@ export async function listGarments(db: Db, workshopId: string, isAll = false): P
   return rows;
 }
 
-/** Adds a garment; one of this id stays as it is. */
+/** Adds a garment. @throws Problem where another one has this id */
 export async function insertGarment(db: Db, workshopId: string, { id, name, measures }: GarmentView): Promise<void> {
-  await db.query(
-    'INSERT INTO garment (workshop_id, id, name, measures) VALUES ($1, $2, $3, $4) ON CONFLICT DO NOTHING',
+  const written = await db.query(
+    `INSERT INTO garment (workshop_id, id, name, measures) VALUES ($1, $2, $3, $4)
+     ON CONFLICT (id) DO UPDATE SET name = excluded.name
+     WHERE garment.workshop_id = $1 AND garment.name = excluded.name AND garment.measures = excluded.measures`,
     [workshopId, id, name, JSON.stringify(measures)],
   );
+  allWritten(written, 1, 'A garment');
 }
 
 /** Puts a garment away, or takes it out again. Returns false where there is none. */

@@ -1,4 +1,5 @@
 import type { Db } from '../db/pool';
+import { refused } from '../problem';
 
 export interface PhotoRow {
   mediaType: string;
@@ -20,4 +21,16 @@ export async function findPhoto(db: Db, workshopId: string, id: string): Promise
     [workshopId, id],
   );
   return rows[0];
+}
+
+/** @throws Problem where a photo that is named is not kept in this workshop */
+export async function refuseMissingPhotos(db: Db, workshopId: string, ids: readonly string[]): Promise<void> {
+  const asked = new Set(ids);
+  if (asked.size === 0) return;
+  const { rowCount } = await db.query('SELECT 1 FROM photo WHERE workshop_id = $1 AND id = ANY ($2::uuid[])', [
+    workshopId,
+    [...asked],
+  ]);
+  if (rowCount !== asked.size)
+    throw refused('That photo is not in this workshop: it was expected to be kept before it is named.', 'photoId');
 }

@@ -74,6 +74,19 @@ describe('after the machines', () => {
 });
 
 describe('what it costs', () => {
+  it('has each layout worked out once, however many ask at the same time', async () => {
+    const job = (await get<{ id: string; name: string }[]>(paths.jobs)).find(
+      ({ name }) => name === 'Finishers’ medals',
+    )!;
+    const asked = jest.spyOn(server.heavy, 'fitsClosely');
+    const costs = await Promise.all([1, 1, 1, 1].map((pieces) => costOf(job.id, pieces)));
+    const wishes = asked.mock.calls.map(([wish]) => JSON.stringify(wish));
+    asked.mockRestore();
+    expect(wishes.length).toBeGreaterThan(0);
+    expect(new Set(wishes).size).toBe(wishes.length);
+    for (const cost of costs) expect(cost).toEqual(costs[0]);
+  });
+
   it('is made of parts that add up to the cent, for one piece and for fifty', async () => {
     const { asked, table, laid, missing } = await costOf((await boatNumbers()).id, 10);
     expect(laid).toBe(1);

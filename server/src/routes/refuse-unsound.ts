@@ -1,8 +1,7 @@
 import type { Request, RequestHandler } from 'express';
+import { DEEPEST } from '../nesting';
 import { Problem } from '../problem';
 
-/** Deeper than any contract goes. */
-const DEEPEST = 24;
 /** Names that every object has already: what stands there would not be what it seems. */
 const FORBIDDEN = new Set(['__proto__', 'constructor', 'prototype']);
 // A NUL, which PostgreSQL keeps in no text, or half of a pair of surrogates, which is no letter.

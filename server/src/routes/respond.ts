@@ -3,7 +3,7 @@ import { ContractError, parseContract } from '@keen-anvil/contract/checks';
 import type { ErrorRequestHandler, Request } from 'express';
 import type { ClassConstructor } from 'class-transformer';
 import { validate as isUuid } from 'uuid';
-import { isDatabaseAway } from '../db/away';
+import { isDatabaseAway, isPoolFull } from '../db/away';
 import { databaseRefusal } from '../db/refusal';
 import { notFound, Problem } from '../problem';
 
@@ -49,7 +49,18 @@ function toAnswer(error: unknown): { status: number; body: ProblemBody } {
         error: {
           code: 'database-away',
           message:
-            'The workshop’s book cannot be reached at the moment. Nothing was changed, and what you typed is kept; it is tried again by itself.',
+            'The workshop’s book cannot be reached at the moment. What you typed is kept; it is sent again by itself, and done once.',
+        },
+      },
+    };
+  if (isPoolFull(error))
+    return {
+      status: 503,
+      body: {
+        error: {
+          code: 'crowded',
+          message:
+            'So many ask the workshop’s book at once that this waited too long. What you typed is kept; it is sent again by itself.',
         },
       },
     };
@@ -77,6 +88,12 @@ function toAnswer(error: unknown): { status: number; body: ProblemBody } {
     return { status, body: { error: { code: 'request', message: 'The request could not be read.' } } };
   return {
     status: 500,
-    body: { error: { code: 'server', message: 'Something went wrong on the server. Nothing was changed; try again.' } },
+    body: {
+      error: {
+        code: 'server',
+        message:
+          'Something went wrong on the server. What you typed is kept: look at how it stands now before you try again.',
+      },
+    },
   };
 }

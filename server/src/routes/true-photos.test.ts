@@ -29,6 +29,15 @@ const picture = () =>
   sharp({ create: { width: 40, height: 60, channels: 3, background: '#b98a5a' } })
     .jpeg()
     .toBuffer();
+/** A photo that is kept. */
+async function keptPhoto(): Promise<string> {
+  const id = randomUUID();
+  await api()
+    .put(paths.photo(id))
+    .send(await picture())
+    .expect(204);
+  return id;
+}
 const box = { minX: -10, minY: -5, maxX: 190, maxY: 295 };
 
 describe('photos at true size', () => {
@@ -48,7 +57,10 @@ describe('photos at true size', () => {
   it('lie under a sheet, and are taken back like anything else', async () => {
     const job = await jobNamed('Kit tags');
     const [sheet] = job.steps[0].sheets;
-    const photo = { photoId: randomUUID(), box };
+    const photo = { photoId: await keptPhoto(), box };
+    const nowhere = { photoId: randomUUID(), box };
+    const missing = await doTo(job, { do: 'photograph-sheet', sheetId: sheet.id, photo: nowhere }).expect(422);
+    expect(missing.body.error.message).toContain('That photo is not in this workshop');
     const with1 = await drawn(doTo(job, { do: 'photograph-sheet', sheetId: sheet.id, photo }).expect(200));
     expect(with1.steps[0].sheets[0].photo).toEqual(photo);
     expect(with1.undo).toBe('the photo under a sheet');
@@ -69,7 +81,7 @@ describe('photos at true size', () => {
       { x: x + size, y: y + size },
       { x, y: y + size },
     ];
-    const photo = { photoId: randomUUID(), box };
+    const photo = { photoId: await keptPhoto(), box };
     await api()
       .post(paths.pieces(leather.id))
       .send({

@@ -10,11 +10,11 @@ import type { Shop } from './shop';
 
 /** So many answers are kept: a price is asked for again and again. */
 const MOST_KNOWN = 500;
-const known = new Map<string, number>();
+const known = new Map<string, Promise<number>>();
 
 /** How often one piece of a job lies on each piece of stock that it is cut from, by its true outline; nothing for rolls and blanks. */
 export async function fitsOfPieces(
-  heavy: HeavyPool,
+  heavy: Pick<HeavyPool, 'fitsClosely'>,
   steps: readonly StepView[],
   shop: Shop,
 ): Promise<Map<string, number>> {
@@ -40,18 +40,18 @@ export async function fitsOfPieces(
   return found;
 }
 
-async function fitsOf(heavy: HeavyPool, wish: FitWish): Promise<number> {
+/** The same question is worked out once, also where many ask it at the same time. */
+function fitsOf(heavy: Pick<HeavyPool, 'fitsClosely'>, wish: FitWish): Promise<number> {
   const key = createHash('sha256').update(JSON.stringify(wish)).digest('base64');
   const before = known.get(key);
-  if (before !== undefined) return before;
-  try {
-    const fits = await heavy.fitsClosely(wish);
-    if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
-    known.set(key, fits);
-    return fits;
-  } catch (error) {
+  if (before) return before;
+  const asked = heavy.fitsClosely(wish).catch((error: unknown) => {
+    known.delete(key);
     // What is too much to lay in time is counted in rows of boxes.
     if (error instanceof Problem && error.code === 'too-long') return 0;
     throw error;
-  }
+  });
+  if (known.size >= MOST_KNOWN) known.delete(known.keys().next().value!);
+  known.set(key, asked);
+  return asked;
 }

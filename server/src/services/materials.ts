@@ -24,6 +24,7 @@ import {
   updatePiece,
 } from '../queries/materials';
 import type { HeavyPool } from '../heavy/pool';
+import { refuseMissingPhotos } from '../queries/photos';
 import { keepPhoto, readPhoto } from './photos';
 import { refreshCardsOf } from './cards';
 
@@ -108,6 +109,7 @@ export async function addPiece(
 ): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     await materialOf(db, workshopId, materialId);
+    await refuseMissingPhotos(db, workshopId, piece.photo ? [piece.photo.photoId] : []);
     if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece))))
       throw new Problem(409, 'exists', 'There is a piece with this id already.');
     return materialOf(db, workshopId, materialId);
@@ -123,6 +125,7 @@ export async function changePiece(
 ): Promise<MaterialView> {
   return inTransaction(pool, async (db) => {
     const { materialId } = await lockedPiece(db, workshopId, id, version);
+    await refuseMissingPhotos(db, workshopId, piece.photo ? [piece.photo.photoId] : []);
     await updatePiece(db, workshopId, id, withOutline(piece));
     return materialOf(db, workshopId, materialId);
   });

@@ -1,10 +1,10 @@
 import type { MockupView, MockupWish } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
-import { notFound, refused } from '../problem';
+import { notFound } from '../problem';
 import { findMockup, keepMockupPhoto } from '../queries/finish';
 import { lockJob } from '../queries/jobs';
-import { findPhoto } from '../queries/photos';
+import { refuseMissingPhotos } from '../queries/photos';
 
 export async function mockupOf(pool: Pool, workshopId: string, jobId: string): Promise<MockupView> {
   const found = await findMockup(pool, workshopId, jobId);
@@ -21,8 +21,7 @@ export async function keepMockup(
 ): Promise<MockupView> {
   await inTransaction(pool, async (db) => {
     if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
-    if (photoId && !(await findPhoto(db, workshopId, photoId)))
-      throw refused('A photo that is kept already was expected; there is none of that id.', 'photoId');
+    await refuseMissingPhotos(db, workshopId, photoId ? [photoId] : []);
     await keepMockupPhoto(db, workshopId, jobId, photoId);
   });
   return { photoId };

@@ -22,7 +22,7 @@ import {
   tellOfRun,
   type RunRow,
 } from '../queries/runs';
-import { findPhoto } from '../queries/photos';
+import { refuseMissingPhotos } from '../queries/photos';
 import { insertVerdict } from '../queries/verdicts';
 import type { StandIns } from '../standin/stand-ins';
 import { refreshCards } from './cards';
@@ -200,8 +200,7 @@ export class RunBook {
     }: { outcome: Outcome | null; parts?: PartOutcome[]; symptom?: string | null; photoId?: string | null },
   ): Promise<RunView> {
     const seen = await this.seen.find(workshopId, id);
-    if (more.photoId && !(await findPhoto(this.pool, workshopId, more.photoId)))
-      throw refused('That photo is not in this workshop: it was expected to be kept before it is named.', 'photoId');
+    await refuseMissingPhotos(this.pool, workshopId, more.photoId ? [more.photoId] : []);
     // The tuner is asked before anything is locked.
     const stronger =
       seen.state === 'finished'
