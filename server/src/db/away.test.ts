@@ -28,7 +28,7 @@ describe('a database that is away', () => {
   });
 
   it('is another thing than a pool whose lines are all in use', async () => {
-    const pool = new Pool({ connectionString: server.url, max: 1, connectionTimeoutMillis: 50 });
+    const pool = new Pool({ connectionString: server.url, max: 1, connectionTimeoutMillis: 1_000 });
     const client = await pool.connect();
     const full: unknown = await pool.query('SELECT 1').catch((error: unknown) => error);
     client.release();
@@ -50,7 +50,7 @@ describe('a database that is away', () => {
       expect(answer.headers['retry-after']).toBe('1');
       expect(answer.body.error).toEqual({
         code: 'database-away',
-        message: expect.stringContaining('what you typed is kept'),
+        message: expect.stringContaining('What you typed is kept'),
       });
     }
     await asAdmin(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
