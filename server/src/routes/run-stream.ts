@@ -29,8 +29,15 @@ export async function streamRun(
     'X-Accel-Buffering': 'no',
   });
   const say = (progress: RunProgress) => response.write(`data: ${JSON.stringify(progress)}\n\n`);
+  /** How far it was told to be: a reading that took longer than the one before must not bring it back. */
+  let toldSeconds = 0;
   const tell = () => {
-    say(progressOf(seen.run, seen.trace, (performance.now() - readAt) / 1000));
+    const later = (performance.now() - readAt) / 1000;
+    let progress = progressOf(seen.run, seen.trace, later);
+    if (progress.state === 'running' && progress.doneSeconds < toldSeconds)
+      progress = progressOf(seen.run, seen.trace, later + (toldSeconds - progress.doneSeconds) / seen.run.speedUp);
+    toldSeconds = progress.doneSeconds;
+    say(progress);
     if (isOver(seen.run.state)) leave();
   };
   let reading = Promise.resolve();

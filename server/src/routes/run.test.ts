@@ -26,6 +26,16 @@ afterEach(() => server.close());
 const { api, drawn } = asker(() => server);
 
 const readyJob = (materialNames?: string[]) => jobReady({ api, drawn }, materialNames);
+/** A line to and fro, of 10 m. */
+const toAndFro = (colour: string, y: number): string =>
+  `<path fill="none" stroke="${colour}" d="M0 ${y}${Array.from({ length: 60 }, (_, i) => `H${i % 2 ? 0 : 170}v2`).join('')}"/>`;
+/** A job that takes minutes at its true speed: however slow what asks is, it is still under way. */
+const longJob = () =>
+  jobReady(
+    { api, drawn },
+    undefined,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="170mm" height="250mm" viewBox="0 0 170 250">${toAndFro('#123456', 0)}${toAndFro('#abcdef', 125)}</svg>`,
+  );
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
   api().post(paths.jobActions(job.id)).send(wish(job, action));
 const start = (jobId: string, speedUp = 2000) =>
@@ -115,7 +125,7 @@ describe('a job on the stand-in', () => {
   });
 
   it('pauses where it is, goes on from there, and can be cancelled with all that follows', async () => {
-    const job = await readyJob();
+    const job = await longJob();
     const [run]: RunView[] = (await start(job.id, 1)).body;
     const paused: RunView = (await act(run, 'pause').expect(200)).body;
     expect(paused.progress.state).toBe('paused');
@@ -130,9 +140,9 @@ describe('a job on the stand-in', () => {
   });
 
   it('takes one job at a time, and lets nothing change under it', async () => {
-    const job = await readyJob();
+    const job = await longJob();
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
-    expect((await start((await readyJob()).id, 1).expect(409)).body.error.message).toBe(
+    expect((await start((await longJob()).id, 1).expect(409)).body.error.message).toBe(
       'Long plotter is busy with other work: “Boat numbers” runs there.',
     );
     expect((await start(job.id, 1).expect(409)).body.error.code).toBe('running');
@@ -290,7 +300,7 @@ describe('a job on the stand-in', () => {
   });
 
   it('is started once, however many start it, and sent twice answers the same', async () => {
-    const job = await readyJob();
+    const job = await longJob();
     const seriesId = randomUUID();
     const same = await Promise.all([0, 1, 2].map(() => api().post(paths.runs(job.id)).send({ seriesId, speedUp: 1 })));
     expect(same.map(({ status }) => status)).toEqual([201, 201, 201]);
@@ -302,7 +312,7 @@ describe('a job on the stand-in', () => {
     expect(runs.map(({ progress }) => progress.state)).toEqual(['running', 'queued']);
     // For another job it is no run of this series.
     await api()
-      .post(paths.runs((await readyJob()).id))
+      .post(paths.runs((await longJob()).id))
       .send({ seriesId, speedUp: 1 })
       .expect(409);
     const resumes = await act(runs[0], 'pause')
@@ -313,7 +323,7 @@ describe('a job on the stand-in', () => {
   });
 
   it('cuts what is drawn, also where it is moved while its files are worked out', async () => {
-    const job = await readyJob();
+    const job = await longJob();
     const [{ id }] = job.artworks;
     const [started, edited] = await Promise.all([
       start(job.id, 1),
@@ -333,7 +343,7 @@ describe('a job on the stand-in', () => {
   });
 
   it('waits for a machine that another job is on, and begins when it is free', async () => {
-    const [job, other] = [await readyJob(), await readyJob()];
+    const [job, other] = [await readyJob(), await longJob()];
     const [white, navy]: RunView[] = (await start(job.id).expect(201)).body;
     await reached(white, 'finished');
     await reached(navy, 'holding');
