@@ -32,6 +32,32 @@ async function photoWithMarkers(page: Page): Promise<Buffer> {
 }
 
 test.describe('work on real things', () => {
+  // Before the medals are run: what is on the machine is not changed.
+  test('a photo lies under the sheet at true size: the marker page is found by itself, two taps say where the sheet is', async ({
+    page,
+  }) => {
+    await openJob(page, 'Finishers’ medals');
+    await expect(page.getByRole('tab', { name: 'Sheet' })).toBeVisible();
+    await go(page, `${new URL(page.url()).pathname}/lay?step=1`);
+    await page.getByRole('button', { name: 'Photo under it' }).click();
+    const chooser = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'Take or choose a photo' }).click();
+    await (await chooser).setFiles({ name: 'bench.jpg', mimeType: 'image/jpeg', buffer: await photoWithMarkers(page) });
+    await expect(page.getByTestId('true-size')).toContainText(/20 dots fit to 0\.\d+ mm/);
+    const flat = page.getByRole('button', { name: 'The sheet from straight above' });
+    await flat.scrollIntoViewIfNeeded();
+    await expect(page.getByText('upper left corner, at the lead edge')).toBeVisible();
+    const box = (await flat.boundingBox())!;
+    await flat.click({ position: { x: 0.5 * box.width, y: 0.3 * box.height } });
+    await expect(page.getByText('Now tap its upper right corner')).toBeVisible();
+    await flat.click({ position: { x: 0.9 * box.width, y: 0.32 * box.height } });
+    await expect(page.getByText('As it will lie under the sheet')).toBeVisible();
+    await page.getByRole('button', { name: 'Lay it under the sheet' }).click();
+    await expect(page.getByTestId('photo-under')).toBeVisible();
+    await page.getByRole('button', { name: 'No photo' }).click();
+    await expect(page.getByTestId('photo-under')).toHaveCount(0);
+  });
+
   test('medals: the front, the sheet turned over, the back behind it by its marks, cut; what is left is kept', async ({
     page,
   }) => {
@@ -46,7 +72,7 @@ test.describe('work on real things', () => {
     await page.getByRole('button', { name: 'Read its marks' }).click();
     await expect(page.getByRole('button', { name: 'Bring the back behind its front' })).toBeDisabled();
     await page.getByRole('button', { name: 'Let the stand-in look' }).click();
-    await expect(page.getByTestId('front-to-back')).toContainText(/within about 0\.[0-3]\d mm/);
+    await expect(page.getByTestId('front-to-back')).toContainText(/within about 0\.[0-3]\d? mm/);
     await page.getByRole('button', { name: 'Bring the back behind its front' }).click();
     await expect(page.getByTestId('hold-card')).toContainText('Its marks are read');
     await getReady(page, 'It is turned over');
@@ -95,31 +121,6 @@ test.describe('work on real things', () => {
     );
     expect(gold).toBeGreaterThan(0.05);
     expect(gold).toBeLessThan(0.6);
-  });
-
-  test('a photo lies under the sheet at true size: the marker page is found by itself, two taps say where the sheet is', async ({
-    page,
-  }) => {
-    await openJob(page, 'Finishers’ medals');
-    await expect(page.getByRole('tab', { name: 'Sheet' })).toBeVisible();
-    await go(page, `${new URL(page.url()).pathname}/lay?step=1`);
-    await page.getByRole('button', { name: 'Photo under it' }).click();
-    const chooser = page.waitForEvent('filechooser');
-    await page.getByRole('button', { name: 'Take or choose a photo' }).click();
-    await (await chooser).setFiles({ name: 'bench.jpg', mimeType: 'image/jpeg', buffer: await photoWithMarkers(page) });
-    await expect(page.getByTestId('true-size')).toContainText(/20 dots fit to 0\.\d+ mm/);
-    const flat = page.getByRole('button', { name: 'The sheet from straight above' });
-    await flat.scrollIntoViewIfNeeded();
-    await expect(page.getByText('upper left corner, at the lead edge')).toBeVisible();
-    const box = (await flat.boundingBox())!;
-    await flat.click({ position: { x: 0.5 * box.width, y: 0.3 * box.height } });
-    await expect(page.getByText('Now tap its upper right corner')).toBeVisible();
-    await flat.click({ position: { x: 0.9 * box.width, y: 0.32 * box.height } });
-    await expect(page.getByText('As it will lie under the sheet')).toBeVisible();
-    await page.getByRole('button', { name: 'Lay it under the sheet' }).click();
-    await expect(page.getByTestId('photo-under')).toBeVisible();
-    await page.getByRole('button', { name: 'No photo' }).click();
-    await expect(page.getByTestId('photo-under')).toHaveCount(0);
   });
 
   test('blanks are shown where they lie, in a grid, and are never processed', async ({ page }) => {
