@@ -26,5 +26,9 @@ export async function callStreamed<T>(path: string, { told, headers, ...options 
       );
     told?.(said);
   }
-  throw new ApiError('The server broke off before it said that it was done. Look at how it stands now before you try again.', 0, 'broken-off');
+  throw new ApiError(
+    'The server broke off before it said that it was done. Look at how it stands now before you try again.',
+    0,
+    'broken-off',
+  );
 }
