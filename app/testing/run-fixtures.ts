@@ -45,6 +45,7 @@ export const someRun: RunView = {
   measuredSeconds: null,
   progress: {
     state: 'running',
+    rate: 0,
     doneSeconds: 4,
     totalSeconds: 10,
     cutMm: 820,

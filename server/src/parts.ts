@@ -6,6 +6,7 @@ import { WRITTEN_CHANNEL } from './queries/operations';
 import { RUN_CHANNEL } from './queries/runs';
 import type { ApiParts } from './routes/api-parts';
 import { RunBook } from './services/run-book';
+import { RunFollowers } from './services/run-followers';
 import { RunKeeper } from './services/run-keeper';
 import { TuningService } from './services/tunings';
 import { StandIns } from './standin/stand-ins';
@@ -22,5 +23,5 @@ export function assemble({ pool, url, heavy, log }: { pool: Pool; url: string; h
   const tunings = new TuningService(pool, heavy, standIns);
   const watch = new Watch(url, { told: RUN_CHANNEL, written: WRITTEN_CHANNEL }, log);
   const keeper = new RunKeeper(pool, watch, log, tunings.sheets.finish);
-  return { pool, heavy, runs, tunings, watch, keeper };
+  return { pool, heavy, runs, followers: new RunFollowers(runs.seen, watch), tunings, watch, keeper };
 }

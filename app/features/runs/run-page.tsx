@@ -127,7 +127,7 @@ export function RunPage({ jobId }: { jobId: string }) {
                 ) : null}
               </HoldCard>
             ) : null}
-            {current && !isHolding ? <Progress run={current} /> : null}
+            {current && !isHolding ? <Progress run={current} path={path} /> : null}
             {current && isMoving && current.driver === 'by-hand' ? (
               <SaveKey title="Save the file of this run" path={paths.runFile(current.id)} />
             ) : null}

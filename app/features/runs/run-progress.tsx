@@ -2,6 +2,7 @@ import type { RunView } from '@keen-anvil/contract';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { View } from 'react-native';
 import { LinearProgress } from '../../ui/elements';
+import type { FollowedPath } from '../../workers/path.worker';
 import { Leaf } from '../../ui/leaf';
 import { ProcessMark, Swatch } from '../../ui/marks';
 import { useTokens } from '../../ui/theme';
@@ -10,11 +11,13 @@ import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
 import { Nudged } from './run-nudged';
 import { HandRunClock } from './hand-run-clock';
+import { useByTheClock } from './use-by-the-clock';
 import { doneWord, isBuiltIn, isPressed, stepOf } from './run-words';
 
 /** How far a run is: what is left, what it does now, and what it goes by. */
-export function Progress({ run }: { run: RunView }) {
+export function Progress({ run: told, path }: { run: RunView; path: FollowedPath | undefined }) {
   const { quench, rule, ember } = useTokens();
+  const run = useByTheClock(told, path);
   if (run.isByHand) return <ByHand run={run} />;
   const { progress } = run;
   const left = Math.max(0, progress.totalSeconds - progress.doneSeconds);

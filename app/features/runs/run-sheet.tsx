@@ -11,6 +11,7 @@ import { useWide } from '../../ui/use-wide';
 import { useJob } from '../jobs/queries';
 import { pictureOf, SheetPicture } from '../jobs/sheet-picture';
 import { useInspections } from '../jobs/use-inspections';
+import { useByTheClock } from './use-by-the-clock';
 import { EdgeOver, type Walk } from './edge-walk';
 import { PathOver } from './path-over';
 
@@ -34,7 +35,7 @@ export function RunSheet(props: RunSheetProps) {
 }
 
 function RunSheetOf({
-  run,
+  run: told,
   path,
   walk,
   chosen,
@@ -42,6 +43,7 @@ function RunSheetOf({
   job,
   maxHeight,
 }: RunSheetProps & { job: JobDetail; maxHeight: number }) {
+  const run = useByTheClock(told, path);
   const inspected = useInspections(job).find(
     ({ step }) => step.id === run.stepId && (run.sheetId === null || step.sheet?.id === run.sheetId),
   );

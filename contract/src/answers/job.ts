@@ -249,6 +249,8 @@ export interface RunProgress {
   /** Machine seconds gone and in all. */
   doneSeconds: number;
   totalSeconds: number;
+  /** Machine seconds that go by in a true one from here on; 0 while nothing moves, and where only its page knows. */
+  rate: number;
   cutMm: number;
   strokesDone: number;
   /** The line of its file that its machine is at, from 1; 0 where nobody knows. */

@@ -6,7 +6,7 @@ import { streamRun } from './run-stream';
 import { bodyOf, idOf } from './respond';
 
 /** The runs of a job. */
-export function runRoutes({ runs, watch }: ApiParts): Router {
+export function runRoutes({ runs, followers, watch }: ApiParts): Router {
   const router = Router();
   const again = (request: Request) => runs.again(workshopOf(request), idOf(request), bodyOf(request, RunAgain));
   router.get(
@@ -31,7 +31,7 @@ export function runRoutes({ runs, watch }: ApiParts): Router {
   });
   router.post('/runs/:id/again', async (request, response) => void response.status(201).json(await again(request)));
   router.get('/runs/:id/events', (request, response) =>
-    streamRun(runs.seen, watch, workshopOf(request), idOf(request), response),
+    streamRun(followers, watch, workshopOf(request), idOf(request), response),
   );
   return router;
 }

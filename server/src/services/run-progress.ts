@@ -6,11 +6,12 @@ import type { RunRow } from '../queries/runs';
 /** Machine seconds that a run takes in all: as measured, as the stand-in will take, or as reckoned. */
 const totalOf = (run: RunRow): number => run.measuredSeconds ?? run.totalSeconds ?? run.estimateSeconds;
 
+/** Whether the clock says how far a run is. Over a cable its page does; by hand nobody. */
+const isByTheClock = (run: RunRow): boolean => run.driver === 'stand-in' && !run.isByHand && run.state === 'running';
+
 /** Machine seconds that a run has behind it, so many true seconds after its row was read. */
 export function doneOf(run: RunRow, laterSeconds = 0): number {
-  // Over a cable its page says how far it is.
-  if (run.driver !== 'stand-in' || run.isByHand || run.state !== 'running')
-    return Math.min(run.doneSeconds, totalOf(run));
+  if (!isByTheClock(run)) return Math.min(run.doneSeconds, totalOf(run));
   return doneSeconds(
     { doneBefore: run.doneSeconds, goingSeconds: run.goingSeconds, speedUp: run.speedUp, totalSeconds: totalOf(run) },
     laterSeconds,
@@ -27,6 +28,7 @@ export function progressOf(run: RunRow, trace: Trace | null, laterSeconds = 0): 
     state: run.state,
     doneSeconds: seconds,
     totalSeconds: totalOf(run),
+    rate: isByTheClock(run) ? run.speedUp : 0,
     cutMm: run.cutMm,
     strokesDone: 0,
     line: 0,
