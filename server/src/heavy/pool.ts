@@ -5,6 +5,8 @@ import { Piscina } from 'piscina';
 import { Problem } from '../problem';
 import { workshopAtHand } from '../workshop';
 import { LineFullError, Lanes, type Lane } from './lanes';
+import { SharedAnswers } from './shared-answers';
+import { NotBegunError, TookTooLongError, within } from './within';
 import type { BookCsvRow } from '@keen-anvil/core/exchange';
 import type { ReadBook } from '../exchange/read-file';
 import type { CloseLaying, CloseWish, FitWish } from '@keen-anvil/core/layout';
@@ -28,6 +30,8 @@ const MOST_WAITING = 40;
 const SMALL_BYTES = 250_000;
 /** A step with more contours is large work. */
 const SMALL_PARTS = 400;
+
+const PATH_TOO_LONG = 'The tool path takes too long to work out. Make the drawing simpler.';
 
 /** Who wants to know how far the work is, and may end it. */
 export interface Listening {
@@ -55,6 +59,7 @@ export class HeavyPool {
   });
 
   private readonly lanes = new Lanes(THREADS, MOST_WAITING);
+  private readonly shared = new SharedAnswers();
 
   /** Reads a text, to see that it can be set. */
   readArtwork(task: ReadTask): Promise<ReadAnswer> {
@@ -81,27 +86,20 @@ export class HeavyPool {
 
   /** Looks at a job's document, or changes it. */
   async workOnDocument(task: DocumentTask): Promise<DocumentAnswer> {
-    const limit = AbortSignal.timeout(READ_LIMIT_MS);
     try {
-      return (await this.documents.run(task, { name: 'workOnDocument', signal: limit })) as DocumentAnswer;
+      return await within(this.documents, { name: 'workOnDocument', task, limitMs: READ_LIMIT_MS });
     } catch (error) {
-      if (limit.aborted)
-        throw new Problem(
-          422,
-          'too-long',
-          'The parts of this job take too long to work out. Make the drawing simpler.',
-        );
-      throw error;
+      throw saidOf(error, 'The parts of this job take too long to work out. Make the drawing simpler.');
     }
   }
 
+  /** A step's machine file; the same step is asked for again and again: by its price, its page, its start. */
   planMachineFile(task: PlanTask): Promise<PlanAnswer> {
-    return this.run(
+    return this.shared.of(
       'planMachineFile',
       task,
-      PLAN_LIMIT_MS,
-      'The tool path takes too long to work out. Make the drawing simpler.',
-      { lane: laneOf(task) },
+      () => this.run('planMachineFile', task, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane: laneOf(task) }),
+      ({ text }) => text.length + 200,
     );
   }
 
@@ -117,22 +115,14 @@ export class HeavyPool {
   }
 
   planSheetFile(tasks: PlanTask[]): Promise<string> {
-    return this.run(
-      'planSheetFile',
-      tasks,
-      PLAN_LIMIT_MS,
-      'The tool path takes too long to work out. Make the drawing simpler.',
-      { lane: tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small' },
+    const lane = tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small';
+    return this.shared.of('planSheetFile', tasks, () =>
+      this.run('planSheetFile', tasks, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane }),
     );
   }
 
   planGuideFile(request: PlanTask['request']): Promise<string> {
-    return this.run(
-      'planGuideFile',
-      request,
-      PLAN_LIMIT_MS,
-      'The tool path takes too long to work out. Make the drawing simpler.',
-    );
+    return this.run('planGuideFile', request, PLAN_LIMIT_MS, PATH_TOO_LONG);
   }
 
   /** Reads a book's file; the rows of a table come a few at a time, so that they hold nobody up. */
@@ -168,14 +158,22 @@ export class HeavyPool {
 
   /** Where right lies over two dials. */
   goodWindow(task: WindowTask): Promise<WindowView> {
-    return this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.');
+    return this.shared.of('goodWindow', task, () =>
+      this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.'),
+    );
   }
 
   /** How often a piece lies on a sheet. */
   fitsClosely(wish: FitWish): Promise<number> {
-    return this.run('fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
-      lane: 'large',
-    });
+    return this.shared.of(
+      'fitsClosely',
+      wish,
+      () =>
+        this.run('fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
+          lane: 'large',
+        }),
+      () => 100,
+    );
   }
 
   /** Where parts lie closely. */
@@ -208,33 +206,30 @@ export class HeavyPool {
     sentence: string,
     { lane = 'small', signal, transferList }: { lane?: Lane; signal?: AbortSignal; transferList?: MessagePort[] } = {},
   ): Promise<T> {
-    let limit: AbortSignal | undefined;
     try {
       return await this.lanes.run(
         lane,
         workshopAtHand(),
-        async () => {
-          limit = AbortSignal.timeout(limitMs);
-          return (await this.threads.run(task, {
-            name,
-            signal: signal ? AbortSignal.any([limit, signal]) : limit,
-            transferList: transferList as never,
-          })) as T;
-        },
+        () => within<T>(this.threads, { name, task, limitMs, signal, transferList }),
         signal,
       );
     } catch (error) {
-      if (limit?.aborted) throw new Problem(422, 'too-long', sentence);
       if (signal?.aborted) throw new Problem(499, 'stopped', 'The reading was stopped. Nothing was changed.');
-      if (error instanceof LineFullError)
-        throw new Problem(
-          503,
-          'line-full',
-          'So much of this workshop is being worked out that nothing more is taken at the moment. Try again in a minute; nothing was changed.',
-        );
-      throw error;
+      throw saidOf(error, sentence);
     }
   }
+}
+
+/** What the maker is told of work that was not done. @param tooLong what is said where it took too long */
+function saidOf(error: unknown, tooLong: string): unknown {
+  if (error instanceof TookTooLongError) return new Problem(422, 'too-long', tooLong);
+  if (error instanceof LineFullError || error instanceof NotBegunError)
+    return new Problem(
+      503,
+      'line-full',
+      'So much of this workshop is being worked out that nothing more is taken at the moment. Try again in a minute; nothing was changed.',
+    );
+  return error;
 }
 
 const laneOf = ({ request }: PlanTask): Lane =>

@@ -1,3 +1,4 @@
+import { Piscina } from 'piscina';
 import { randomUUID } from 'node:crypto';
 import {
   paths,
@@ -74,16 +75,18 @@ describe('after the machines', () => {
 });
 
 describe('what it costs', () => {
-  it('has each layout worked out once, however many ask at the same time', async () => {
+  it('has each layout and each tool path worked out once, however many ask at the same time', async () => {
     const job = (await get<{ id: string; name: string }[]>(paths.jobs)).find(
       ({ name }) => name === 'Finishers’ medals',
     )!;
-    const asked = jest.spyOn(server.heavy, 'fitsClosely');
+    const done = jest.spyOn(Piscina.prototype, 'run');
     const costs = await Promise.all([1, 1, 1, 1].map((pieces) => costOf(job.id, pieces)));
-    const wishes = asked.mock.calls.map(([wish]) => JSON.stringify(wish));
-    asked.mockRestore();
-    expect(wishes.length).toBeGreaterThan(0);
-    expect(new Set(wishes).size).toBe(wishes.length);
+    const work = done.mock.calls
+      .map(([{ task }, how]) => ({ name: how?.name, task: JSON.stringify(task) }))
+      .filter(({ name }) => name === 'fitsClosely' || name === 'planMachineFile');
+    done.mockRestore();
+    expect(new Set(work.map(({ name }) => name)).size).toBe(2);
+    expect(new Set(work.map(({ task }) => task)).size).toBe(work.length);
     for (const cost of costs) expect(cost).toEqual(costs[0]);
   });
 

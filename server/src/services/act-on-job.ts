@@ -23,13 +23,14 @@ import { findDocument, writeDifference, type StoredDocument } from '../queries/d
 import { insertEdit, turnEdit, updateEdit, type EditRow, type EditTurn, type NewEdit } from '../queries/edits';
 import { countEdit, countEditOf, lockJob, updateOrderByHand } from '../queries/jobs';
 import type { ReadingText } from '../queries/readings';
+import { inLine } from '../in-line';
 import { findOpenSeries } from '../queries/run-series';
 import { changedDocument } from './job-document';
 import { jobAnswer, jobEdited } from './job-views';
 import { shopFor } from './job-shop';
 
-/** A job that others change at the same time is tried so many times. */
-const MOST_TRIES = 6;
+/** A job that other servers change at the same time is tried so many times. */
+const MOST_TRIES = 12;
 
 /** What comes with an action that is not in the job yet: its readings, and what has to be written for it first. */
 interface Brought {
@@ -43,13 +44,25 @@ interface Brought {
  * @param version of the job that it was made on; on another one it is tried on what the job is now
  * @throws Problem where it cannot be done to the job as it is, or a machine works on it; with the job as it is now where that is another one
  */
-export async function actOnJob(
+export function actOnJob(
   pool: Pool,
   heavy: HeavyPool,
   workshopId: string,
   jobId: string,
   action: JobAction,
-  { version = null, brought = null }: { version?: number | null; brought?: Brought | null } = {},
+  how: { version?: number | null; brought?: Brought | null } = {},
+): Promise<JobAnswer | JobEdited> {
+  return inLine(jobId, () => actInTurn(pool, heavy, workshopId, jobId, action, how));
+}
+
+/** @see actOnJob: others that this server does to the same job wait until this one is done. */
+async function actInTurn(
+  pool: Pool,
+  heavy: HeavyPool,
+  workshopId: string,
+  jobId: string,
+  action: JobAction,
+  { version = null, brought = null }: { version?: number | null; brought?: Brought | null },
 ): Promise<JobAnswer | JobEdited> {
   const edit = { group: groupOf(action), madeBy: deviceAtHand() };
   for (let tries = 1; ; tries++) {
