@@ -8,6 +8,7 @@ import { LineFullError, Lanes, type Lane } from './lanes';
 import { SharedAnswers } from './shared-answers';
 import { NotBegunError, TookTooLongError, within } from './within';
 import type { BookCsvRow } from '@keen-anvil/core/exchange';
+import type { PaperName, Papers } from '../print/papers';
 import type { ReadBook } from '../exchange/read-file';
 import type { CloseLaying, CloseWish, FitWish } from '@keen-anvil/core/layout';
 import type { WindowView } from '@keen-anvil/contract';
@@ -185,6 +186,17 @@ export class HeavyPool {
       'The layout takes too long to work out. Make fewer of them in one go.',
       { lane: 'large' },
     );
+  }
+
+  /** A page to print or a drawing to save. */
+  async paper<Name extends PaperName>(paper: Name, ...given: Parameters<Papers[Name]>): Promise<Buffer> {
+    const made = await this.run<Uint8Array>(
+      'makePaper',
+      { paper, given },
+      PLAN_LIMIT_MS,
+      'The page takes too long to make. Print less of it in one go.',
+    );
+    return Buffer.from(made.buffer, made.byteOffset, made.byteLength);
   }
 
   /** A photo written anew; null where the bytes are none. */

@@ -15,6 +15,7 @@ import { greyOf, type GreyPicture } from '@keen-anvil/core/raster';
 import sharp from 'sharp';
 import type { Machine } from '@keen-anvil/core/machines';
 import type { Settings } from '@keen-anvil/core/recipes';
+import { PAPERS, type PaperName } from '../print/papers';
 import { standInFor, type Trace } from '@keen-anvil/core/standins';
 
 export { readBookFile } from '../exchange/read-file';
@@ -55,6 +56,15 @@ export interface PlanAnswer extends StepFileText {
   /** From where the file counts. */
   zero: Frame;
 }
+
+export interface PaperTask {
+  paper: PaperName;
+  given: unknown[];
+}
+
+/** Makes a page to print or a drawing to save. */
+export const makePaper = ({ paper, given }: PaperTask): Promise<Uint8Array> =>
+  (PAPERS[paper] as (...all: unknown[]) => Promise<Uint8Array>)(...given);
 
 /** Where parts lie closely, as far as the time of the wish goes. */
 export const layClosely = (wish: CloseWish): CloseLaying => lay(wish, () => performance.now());

@@ -26,7 +26,7 @@ export function printPage(
   marks: MarkSet,
   page: { title: string; widthMm: number; heightMm: number },
   parts: readonly PrintedPart[],
-  pictures: ReadonlyMap<string, Buffer>,
+  pictures: ReadonlyMap<string, Uint8Array>,
   stretch: { x: number; y: number } = { x: 1, y: 1 },
 ): Promise<Buffer> {
   return makePdf(page.title, page, (pdf) => {
@@ -49,7 +49,7 @@ const widthOf = ({ contours }: PrintedPart): number => {
 function drawPart(
   pdf: PDFKit.PDFDocument,
   { contours, print: { picture, fill, bleedMm }, matrix }: PrintedPart,
-  pictures: ReadonlyMap<string, Buffer>,
+  pictures: ReadonlyMap<string, Uint8Array>,
 ): void {
   // A picture goes on beyond the cut as its colour does: no bare edge is left where the cut is a little off.
   const region = bleedMm > 0 ? offset(regionOf(contours), bleedMm) : regionOf(contours);
@@ -62,7 +62,7 @@ function drawPart(
     pdf.clip('even-odd');
     pdf.transform(...picture.matrix);
     const bytes = pictures.get(picture.drawingId);
-    if (bytes) pdf.image(bytes, 0, 0, { width: picture.widthMm, height: picture.heightMm });
+    if (bytes) pdf.image(Buffer.from(bytes), 0, 0, { width: picture.widthMm, height: picture.heightMm });
   }
   pdf.restore();
 }

@@ -17,7 +17,7 @@ export function quotePaper(
   jobName: string,
   workshopName: string,
   picture: readonly DrawnPart[],
-  photo: Buffer | null,
+  photo: Uint8Array | null,
   care: readonly string[],
 ): Promise<Buffer> {
   return makePdf(`Quote ${quote.number}: ${jobName}`, A4, (pdf) => {
@@ -65,8 +65,8 @@ export function quotePaper(
 }
 
 /** As large as the room is, never distorted. */
-function drawPhoto(pdf: PDFKit.PDFDocument, photo: Buffer, { x, y }: { x: number; y: number }): void {
-  pdf.image(photo, x * MM, y * MM, {
+function drawPhoto(pdf: PDFKit.PDFDocument, photo: Uint8Array, { x, y }: { x: number; y: number }): void {
+  pdf.image(Buffer.from(photo), x * MM, y * MM, {
     fit: [PICTURE.widthMm * MM, PICTURE.heightMm * MM],
     align: 'center',
     valign: 'center',

@@ -10,8 +10,6 @@ import { listRecipes } from '../queries/recipes';
 import { listWorkshops } from '../queries/workshops';
 import { photographMaterial } from '../services/materials';
 import { keepPhotoAs } from '../services/photos';
-import { drawerLabels } from '../print/drawer-labels';
-import { recipeCards } from '../print/recipe-cards';
 import { loadShop } from '../services/shop';
 import { recipeSummary } from '../services/recipe-views';
 import { workshopOf } from '../workshop';
@@ -77,7 +75,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
         ),
       )
       .type('application/pdf')
-      .send(await recipeCards(cards));
+      .send(await heavy.paper('recipeCards', cards));
   });
   router.get('/labels.pdf', async (request, response) => {
     const workshopId = workshopOf(request);
@@ -96,7 +94,7 @@ export function exchangeRoutes({ pool, heavy, tunings }: ApiParts): Router {
         fileName(found.length === 1 ? [found[0].name, 'drawer label'] : [`${found.length} drawer labels`], 'pdf'),
       )
       .type('application/pdf')
-      .send(await drawerLabels(labels));
+      .send(await heavy.paper('drawerLabels', labels));
   });
   router.put('/materials/:id/photo', named, uploadLine, raw(LARGEST_PHOTO), async (request, response) => {
     const version = Number(request.query.version);

@@ -13,8 +13,6 @@ import { ratesProblem } from '@keen-anvil/core/cost';
 import { Router } from 'express';
 import { inTransaction } from '../db/pool';
 import { notFound, refused, stale } from '../problem';
-import { careCard } from '../print/care-card';
-import { quotePaper } from '../print/quote-paper';
 import { archiveOwnFinishing, findQuote, insertOwnFinishing, keepRates, listOwnFinishing } from '../queries/finish';
 import { jobCost, keepHandTime, ratesOf } from '../services/costs';
 import { findPhoto } from '../queries/photos';
@@ -58,7 +56,7 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
     response
       .attachment(fileName([jobName, 'care'], 'pdf'))
       .type('application/pdf')
-      .send(await careCard(jobName, workshopName, care));
+      .send(await heavy.paper('careCard', jobName, workshopName, care));
   });
   router.post('/jobs/:id/hand-times', async (request, response) => {
     await keepHandTime(pool, heavy, workshopOf(request), idOf(request), bodyOf(request, NewHandTime));
@@ -116,7 +114,17 @@ export function finishRoutes({ pool, heavy }: ApiParts): Router {
     response
       .attachment(fileName([`Quote ${quote.number}`, quote.told.jobName], 'pdf'))
       .type('application/pdf')
-      .send(await quotePaper(quote, quote.told.jobName, workshopName, parts, photo?.bytes ?? null, care.words));
+      .send(
+        await heavy.paper(
+          'quotePaper',
+          quote,
+          quote.told.jobName,
+          workshopName,
+          parts,
+          photo?.bytes ?? null,
+          care.words,
+        ),
+      );
   });
   return router;
 

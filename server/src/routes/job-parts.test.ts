@@ -622,6 +622,20 @@ describe('what lies on one sheet', () => {
     expect(named(job, 'ring').places[0].x).toBe(x + 5);
   });
 
+  it('are all moved where twenty phones move them at the same moment', async () => {
+    const job = await onOneSheet();
+    const { id, stepId, places: before } = named(job, 'ring');
+    const nudge = () => wish(job, { do: 'nudge-parts', stepId: stepId!, partIds: [id], dxMm: 1, dyMm: 0, alone: true });
+    const answers = await Promise.all(
+      Array.from({ length: 20 }, () =>
+        api().post(paths.jobActions(job.id)).set('Device-Id', randomUUID()).send(nudge()),
+      ),
+    );
+    expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 200));
+    const now: JobDetail = await drawn(api().get(paths.job(job.id)).expect(200));
+    expect(named(now, 'ring').places[0].x).toBe(before[0].x + 20);
+  });
+
   it('are not taken back where a part of another phone stands on them, and that part is named', async () => {
     const [mine, theirs, id, drawingId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
     await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);

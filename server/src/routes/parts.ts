@@ -8,8 +8,7 @@ import { withPictures } from '../services/engraved-pictures';
 import { inOneFile, makeGuideFile, makeSheetFile, makeStepFile, pieceOf } from '../services/machine-files';
 import { jobOfStep } from '../services/job-of-step';
 import { sheetDrawing } from '@keen-anvil/core/output';
-import { DRAWING_FORMATS, sheetFile } from '../print/sheet-files';
-import { markerPage } from '../print/marker-page';
+import { DRAWING_FORMATS } from '../print/sheet-files';
 import { jobDetail } from '../services/job-views';
 import { printOfSheet } from '../services/print-sheets';
 import { loadShop, materialsOf, type Shop } from '../services/shop';
@@ -72,7 +71,7 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     response
       .attachment(fileName(name, format))
       .type('application/octet-stream')
-      .send(await sheetFile(drawing, format));
+      .send(await heavy.paper('sheetFile', drawing, format));
   });
 
   router.get('/steps/:id/guide-file', async (request, response) => {
@@ -93,7 +92,7 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     const job = await jobDetail(pool, heavy, workshopId, idOf(request));
     const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
     const stretch = { x: stretchAsked(request.query.stretchX), y: stretchAsked(request.query.stretchY) };
-    const bytes = await printOfSheet(pool, workshopId, job, String(request.params.sheet), shop, stretch);
+    const bytes = await printOfSheet(pool, heavy, workshopId, job, String(request.params.sheet), shop, stretch);
     response
       .attachment(fileName([job.name, 'to print'], 'pdf'))
       .type('application/pdf')
@@ -104,7 +103,7 @@ export function partRoutes({ pool, heavy }: ApiParts): Router {
     response
       .attachment('marker page.pdf')
       .type('application/pdf')
-      .send(await markerPage());
+      .send(await heavy.paper('markerPage'));
   });
 
   return router;

@@ -11,7 +11,7 @@ import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, refused } from '../problem';
-import { placementSheet, type PlacedSize } from '../print/placement-sheet';
+import { type PlacedSize } from '../print/placement-sheet';
 import { findSizeSet, insertGarment, keepSizeSet, listGarments } from '../queries/garments';
 import { findJob, lockJob } from '../queries/jobs';
 import { drawnJob } from './drawn-job';
@@ -94,6 +94,13 @@ export async function placementPaper(
     return one && count > 0 ? [{ size: one, count }] : [];
   });
   const all: PlacedSize[] = counted.length > 0 ? cutList(counted, place, design).flatMap(({ sizes: own }) => own) : [];
-  const pdf = await placementSheet(job.name, { size, on: placeOn(size, place, design) }, all, parts, box);
+  const pdf = await heavy.paper(
+    'placementSheet',
+    job.name,
+    { size, on: placeOn(size, place, design) },
+    all,
+    parts,
+    box,
+  );
   return { jobName: job.name, sizeName: size.name, pdf };
 }

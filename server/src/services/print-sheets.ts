@@ -4,8 +4,9 @@ import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { correctionFrom, marksFor, marksOf, MarksRefusedError } from '@keen-anvil/core/registration';
 import type { Db } from '../db/pool';
+import type { HeavyPool } from '../heavy/pool';
 import { notFound, refused } from '../problem';
-import { printPage, type PrintedPart } from '../print/print-page';
+import { type PrintedPart } from '../print/print-page';
 import { printedPicture } from './drawing-files';
 import { pieceOf } from './machine-files';
 import type { Shop } from './shop';
@@ -39,6 +40,7 @@ export function correctionBy(drawn: readonly Point[], read: readonly MarkRead[],
 /** The page that is printed for a sheet, at true size. @param stretch how much longer the printer makes things, along and across, as shares */
 export async function printOfSheet(
   db: Db,
+  heavy: HeavyPool,
   workshopId: string,
   job: JobDetail,
   sheetId: string,
@@ -59,7 +61,8 @@ export async function printOfSheet(
   const pictures = new Map<string, Buffer>();
   for (const id of ids) pictures.set(id, await printedPicture(db, workshopId, id));
   const cut = job.steps.find(({ sheets }) => sheets.some(({ id }) => id === sheetId));
-  return printPage(
+  return heavy.paper(
+    'printPage',
     marksFor(cut && shop.machines.get(cut.machineId)),
     { title: `${job.name}, sheet ${sheet.number}`, widthMm: piece.widthMm, heightMm: piece.lengthMm },
     parts,
