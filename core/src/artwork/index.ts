@@ -2,6 +2,7 @@ export { readMeasured } from './read-measured';
 export { ArtworkRefusedError, type ArtworkPart, type ArtworkReading, type ReadingNotice } from './reading';
 export type { Progress } from './progress';
 export { readSvg } from './svg/read-svg';
+export { decodeSvg } from './svg/decode-svg';
 export { decodeDxf } from './dxf/decode-dxf';
 export { readDxf } from './dxf/read-dxf';
 export { readPicture } from './picture/read-picture';

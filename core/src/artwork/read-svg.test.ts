@@ -205,14 +205,13 @@ describe('what is not read is said', () => {
     ['<g visibility="hidden"><rect width="5" height="5"/></g>', 'Hidden'],
     ['<rect width="5" height="5" fill="none"/>', 'without fill and line'],
     ['<rect width="5vw" height="5"/>', 'unit “vw”'],
-    ['<path d="M0 0H9V9Z" marker-end="url(#head)"/>', 'carries markers'],
-    ['<g mask="url(#m)"><rect width="5" height="5"/></g>', 'masked'],
+    ['<g mask="url(#m)"><rect width="5" height="5"/></g>', 'A mask in the drawing is no plain shape'],
     ['<rect width="5" height="5" transform="spin(4)"/>', 'cannot be read'],
     ['<path d="M0 0L10 0L10 oops"/>', 'breaks off'],
     ['<use href="#gone"/>', 'not in the drawing'],
-    ['<rect width="5" height="5" clip-path="url(#c)"/>', 'clipped'],
+    ['<rect width="5" height="5" clip-path="url(#c)"/>', 'A clip path in the drawing cannot be read'],
     ['<flowRoot/>', '<flowRoot> is not read'],
-    ['<style>@media print { rect { fill: red } }</style>', '@media'],
+    ['<style>@media (min-width: 9px) { rect { fill: red } }</style>', '@media'],
   ])('%s', (inside, words) => {
     expect(messages(drawing(inside)).join()).toContain(words);
   });
@@ -222,14 +221,38 @@ describe('what is not read is said', () => {
   });
 });
 
+describe('entities of a drawing', () => {
+  it('may be short names for texts and addresses', () => {
+    const { parts } = readSvg(
+      '<!DOCTYPE svg [<!-- of a drawing program --><!ENTITY space "http://www.w3.org/2000/svg"><!ENTITY n "rim &amp; &#233;dge"><!ENTITY c "#ff0000">]>' +
+        '<svg xmlns="&space;" width="9mm" height="9mm"><rect id="&n;" fill="&c;" width="9" height="9"/></svg>',
+    );
+    expect(parts[0]).toMatchObject({ name: 'rim & édge', colour: '#ff0000' });
+  });
+});
+
 describe('files that are refused', () => {
   const nest = (depth: number) => '<g>'.repeat(depth) + '</g>'.repeat(depth);
+  const bomb = `<!DOCTYPE svg [<!ENTITY a0 "lol">${Array.from({ length: 9 }, (_, i) => `<!ENTITY a${i + 1} "${`&a${i};`.repeat(10)}">`).join('')}]><svg>&a9;</svg>`;
   const billion = [
     '<g id="a0"><rect width="1" height="1"/></g>',
     ...Array.from({ length: 12 }, (_, i) => `<g id="a${i + 1}">${`<use href="#a${i}"/>`.repeat(10)}</g>`),
   ].join('');
   it.each([
-    ['an entity bomb', '<!DOCTYPE svg [<!ENTITY a "lol"><!ENTITY b "&a;&a;">]><svg>&b;</svg>', 'entities'],
+    ['an entity bomb', bomb, 'grow beyond any name'],
+    [
+      'an entity used without end',
+      `<!DOCTYPE svg [<!ENTITY a "${'x'.repeat(4000)}">]><svg>${'&a;'.repeat(60)}</svg>`,
+      'grow beyond any drawing',
+    ],
+    [
+      'entities in a circle',
+      '<!DOCTYPE svg [<!ENTITY a "&b;"><!ENTITY b "&a;">]><svg>&b;</svg>',
+      'point at each other',
+    ],
+    ['an entity of another file', '<!DOCTYPE svg [<!ENTITY a SYSTEM "file:///x">]><svg>&a;</svg>', 'another file'],
+    ['an entity that holds a part', '<!DOCTYPE svg [<!ENTITY a "<script/>">]><svg>&a;</svg>', 'hold parts'],
+    ['a script by an entity', '<!DOCTYPE svg [<!ENTITY a "javascript:x()">]><svg><a href="&a;"/></svg>', 'script'],
     ['an unknown entity', drawing('<text>&boom;</text>'), 'not well-formed'],
     ['a script', drawing('<script>alert(1)</script>'), 'script'],
     ['an event handler', drawing('<rect onload="x()"/>'), 'script in “onload”'],

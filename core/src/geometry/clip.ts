@@ -1,52 +1,33 @@
-import {
-  areaPathsD,
-  differenceD,
-  EndType,
-  FillRule,
-  inflatePathsD,
-  intersectD,
-  JoinType,
-  unionD,
-  xorD,
-  type PathD,
-  type PathsD,
-} from 'clipper2-ts';
 import simplify from 'simplify-js';
+import { areaOf, combined, inflated, JoinType, unionOf } from './clipping-library';
 import { crossesItself } from './crosses-itself';
 import type { Point } from './point';
 import { signedArea } from './polygon';
-import { withoutSpikes } from './spikes';
 
 /** A region of the plane: its rings together under the even-odd rule, holes among them. mm. */
 export type Region = Point[][];
 
-/** Places after the decimal point of a millimetre that the clipping library reckons with. */
-export const PRECISION = 4;
 /** How far a rounded corner of an offset may be from the true arc, in mm. */
 const ARC_TOLERANCE_MM = 0.005;
 
-const asPaths = (region: Region): PathsD =>
-  region.map((ring): PathD => withoutSpikes(ring).map(({ x, y }) => ({ x, y })));
-const asRegion = (paths: PathsD): Region => paths.map((path) => path.map(({ x, y }) => ({ x, y })));
-
 /** All of the regions together, with overlaps and doubled edges resolved. */
 export function union(regions: Region[]): Region {
-  return asRegion(unionD(asPaths(regions.flat()), [], FillRule.NonZero, PRECISION));
+  return unionOf(regions.flat(), 'nonzero');
 }
 
 /** The same region with its rings put right: outer rings one way, holes the other. */
 export function normalise(region: Region): Region {
-  return asRegion(unionD(asPaths(region), [], FillRule.EvenOdd, PRECISION));
+  return unionOf(region, 'evenodd');
 }
 
 /** What of `from` lies outside `taken`. */
 export function difference(from: Region, taken: Region): Region {
-  return asRegion(differenceD(asPaths(from), asPaths(taken), FillRule.NonZero, PRECISION));
+  return combined('difference', from, taken, 'nonzero');
 }
 
 /** What one or the other covers; each by itself counts as filled wherever a ring of it goes round (nonzero). */
 export function either(a: Region, b: Region): Region {
-  return asRegion(unionD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+  return combined('union', a, b, 'nonzero');
 }
 
 /**
@@ -67,12 +48,12 @@ function roundOneWay(region: Region): Region {
 
 /** What both regions cover. */
 export function intersection(a: Region, b: Region): Region {
-  return asRegion(intersectD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+  return combined('intersection', a, b, 'nonzero');
 }
 
 /** What just one of two regions covers. */
 export function symmetricDifference(a: Region, b: Region): Region {
-  return asRegion(xorD(asPaths(a), asPaths(b), FillRule.NonZero, PRECISION));
+  return combined('symmetricDifference', a, b, 'nonzero');
 }
 
 /** How the corners of an offset are: round at the exact distance everywhere, cut off, or drawn out to a point. */
@@ -87,10 +68,8 @@ const MITER_LIMIT = 4;
  * The region must be normalised (as {@link normalise} and the other functions here give it).
  */
 export function offset(region: Region, deltaMm: number, corners: Corners = 'round'): Region {
-  const grown = asRegion(
-    inflatePathsD(asPaths(region), deltaMm, JOINS[corners], EndType.Polygon, MITER_LIMIT, PRECISION, ARC_TOLERANCE_MM),
-  );
-  return grown.map(withoutNeedless);
+  const how = { join: JOINS[corners], miterLimit: MITER_LIMIT, arcToleranceMm: ARC_TOLERANCE_MM };
+  return inflated(region, deltaMm, how).map(withoutNeedless);
 }
 
 /** Of a ring with very many points, one nearer than this to the line without it is left out, in mm: round corners have many such where a curve was taken apart. */
@@ -105,5 +84,5 @@ const withoutNeedless = (ring: Point[]): Point[] => {
 
 /** The region's area in mm², holes taken off. The region must be normalised. */
 export function regionArea(region: Region): number {
-  return Math.abs(areaPathsD(asPaths(region)));
+  return Math.abs(areaOf(region));
 }

@@ -12,7 +12,8 @@ export {
 } from './curve';
 export { isInside, polylineLength, signedArea } from './polygon';
 export { nestRings, type Nesting } from './nesting';
-export { CORNERS, either, joined, PRECISION, intersection, symmetricDifference, type Corners } from './clip';
+export { linesWithin } from './clipping-library';
+export { CORNERS, either, joined, intersection, symmetricDifference, type Corners } from './clip';
 export { difference, normalise, offset, regionArea, union, type Region } from './clip';
 export { thinPlaces, type ThinPlace } from './thin-places';
 export { homography, type Homography } from './homography';

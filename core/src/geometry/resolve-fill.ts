@@ -1,6 +1,5 @@
-import { FillRule as ClipRule, intersectD, unionD, type PathsD } from 'clipper2-ts';
 import Flatbush from 'flatbush';
-import { PRECISION } from './clip';
+import { combined, GRID, unionOf } from './clipping-library';
 import { endOfSegment, flatten, pieceCount, type CurveContour, type Segment } from './curve';
 import type { Point } from './point';
 import { isInside, signedArea } from './polygon';
@@ -35,10 +34,10 @@ const WHOLE = 1e-6;
  * @param contours closed ones only
  */
 export function resolveFill(contours: readonly CurveContour[], rule: FillRule): ResolvedFill | null {
-  const coarse = contours.map((contour) => withoutSpikes(flatten(contour, TOLERANCE_MM).points));
+  const coarse = contours.map((contour) => withoutSpikes(flatten(contour, TOLERANCE_MM).points, GRID));
   if (ringMeetings(coarse, () => true).length === 0) return null;
   const sides = new SourceSides(contours);
-  const rings = ringsOf(unionD(coarse, [], rule === 'evenodd' ? ClipRule.EvenOdd : ClipRule.NonZero, PRECISION));
+  const rings = ringsOf(unionOf(coarse, rule));
   const used = new Set<number>();
   const resolved = rings.map((ring) => sides.contourOf(ring, used)).filter(enclosesSomething);
   const unused = contours.map((_, i) => i).filter((i) => !used.has(i));
@@ -54,20 +53,18 @@ export function resolveFill(contours: readonly CurveContour[], rule: FillRule): 
 
 /**
  * What of a filled region (contours that meet nowhere, holes by turns) lies within a window, curves kept.
- * @param window one closed contour
+ * @param window a region as contours that meet nowhere, holes by turns
  */
-export function clipToWindow(contours: readonly CurveContour[], window: CurveContour): CurveContour[] {
+export function clipToWindow(contours: readonly CurveContour[], window: readonly CurveContour[]): CurveContour[] {
   const points = (contour: CurveContour) => flatten(contour, TOLERANCE_MM).points;
-  const sides = new SourceSides([...contours, window]);
-  return ringsOf(intersectD(contours.map(points), [points(window)], ClipRule.EvenOdd, PRECISION)).map((ring) =>
+  const sides = new SourceSides([...contours, ...window]);
+  return ringsOf(combined('intersection', contours.map(points), window.map(points), 'evenodd')).map((ring) =>
     sides.contourOf(ring, new Set()),
   );
 }
 
-const ringsOf = (paths: PathsD): Point[][] =>
-  paths
-    .map((ring) => ring.map(({ x, y }): Point => ({ x, y })))
-    .filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
+const ringsOf = (paths: Point[][]): Point[][] =>
+  paths.filter((ring) => ring.length > 2 && Math.abs(signedArea(ring)) > LEAST_MM2);
 /** A sliver between two sides that are all but the same may be those two sides, once its corners are put back where they were drawn. */
 const enclosesSomething = ({ segments }: CurveContour): boolean =>
   segments.length > 1 || segments.some(([kind]) => kind !== 'L');

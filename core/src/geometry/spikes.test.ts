@@ -23,4 +23,18 @@ describe('a ring that runs back over itself', () => {
     const tie = ring([1, 48], [0, 48], [1, 48], [0, 0], [0, 48], [1, 0]);
     expect(regionArea(union([[tie]]))).toBeCloseTo(24, 3);
   });
+
+  it('judges on the grid what rounding has bent', () => {
+    const bent = ring(
+      [10, 10],
+      [11, 10.000000000000002],
+      [12, 10],
+      [11.4, 9.999999999999998],
+      [10, 10],
+      [5, 10],
+      [5, 30],
+    );
+    expect(withoutSpikes(bent, 1e4)).toEqual(ring([10, 10], [5, 10], [5, 30]));
+    expect(withoutSpikes(bent)).not.toHaveLength(3);
+  });
 });

@@ -1,5 +1,4 @@
-import { ClipperD, ClipType, FillRule, type PathD, type PathsD } from 'clipper2-ts';
-import { boundsOf, PRECISION, type Point, type Region } from '../geometry';
+import { boundsOf, linesWithin, type Point, type Region } from '../geometry';
 
 /** How far a piece of the spiral may be from the true one, in mm. */
 const TOLERANCE_MM = 0.005;
@@ -10,16 +9,11 @@ export function spiralLines(region: Region, spacingMm: number): Point[][] {
   if (!box) return [];
   const middle = { x: (box.minX + box.maxX) / 2, y: (box.minY + box.maxY) / 2 };
   const reach = Math.hypot(box.maxX - box.minX, box.maxY - box.minY) / 2 + spacingMm;
-  const spiral: PathD = [];
+  const spiral: Point[] = [];
   for (let angle = 0, radius = 0; radius <= reach;) {
     radius = (spacingMm * angle) / (2 * Math.PI);
     spiral.push({ x: middle.x + radius * Math.cos(angle), y: middle.y + radius * Math.sin(angle) });
     angle += Math.min(0.5, Math.sqrt((8 * TOLERANCE_MM) / Math.max(radius, spacingMm / 4)));
   }
-  const clipper = new ClipperD(PRECISION);
-  clipper.addOpenSubjectPaths([spiral]);
-  clipper.addClipPaths(region.map((ring): PathD => ring.map(({ x, y }) => ({ x, y }))));
-  const [closed, open]: [PathsD, PathsD] = [[], []];
-  clipper.execute(ClipType.Intersection, FillRule.EvenOdd, closed, open);
-  return open.map((path) => path.map(({ x, y }) => ({ x, y })));
+  return linesWithin([spiral], region, 'evenodd');
 }

@@ -1,3 +1,4 @@
+import { decodeSvg } from '@keen-anvil/core/artwork';
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -200,5 +201,29 @@ describe('damaged files', () => {
     }
     expect(refused).toBeGreaterThan(count / 10);
     expect(refused).toBeLessThan(count);
+  });
+});
+
+describe('what a file says of its own letters', () => {
+  const svg = (encoding: string) =>
+    `<?xml version="1.0" encoding="${encoding}"?><svg xmlns="http://www.w3.org/2000/svg" width="9mm" height="9mm"><rect id="Größe" width="9" height="9"/></svg>`;
+  const utf16 = (text: string, isBig: boolean) => {
+    const bytes = Buffer.from(text, 'utf16le');
+    return isBig ? bytes.swap16() : bytes;
+  };
+  it.each([
+    ['UTF-8', Buffer.from(svg('UTF-8'))],
+    ['UTF-8 with a mark', Buffer.from(`\uFEFF${svg('UTF-8')}`)],
+    ['ISO-8859-1', Buffer.from(svg('ISO-8859-1'), 'latin1')],
+    ['windows-1252', Buffer.from(svg('windows-1252'), 'latin1')],
+    ['UTF-16, low byte first', utf16(`\uFEFF${svg('UTF-16')}`, false)],
+    ['UTF-16, high byte first', utf16(`\uFEFF${svg('UTF-16')}`, true)],
+    ['UTF-16 without a mark', utf16(svg('UTF-16'), true)],
+    ['UTF-8 that was UTF-16 once', Buffer.from(svg('UTF-16'))],
+  ])('is read in %s', (_, bytes) => expect(decodeSvg(bytes, 'a.svg')).toContain('id="Größe"'));
+
+  it('is refused where it is none that is known, or another one', () => {
+    expect(() => decodeSvg(Buffer.from(svg('utf-99')), 'a.svg')).toThrow('“utf-99”, which is not known');
+    expect(() => decodeSvg(Buffer.from(svg('UTF-8'), 'latin1'), 'a.svg')).toThrow('UTF-8 was expected');
   });
 });

@@ -4,6 +4,7 @@ import {
   artworkBounds,
   ArtworkRefusedError,
   decodeDxf,
+  decodeSvg,
   harfbuzzFont,
   readDxf,
   readGcodeArtwork,
@@ -80,7 +81,7 @@ function tooLargeFor(drawn: Bounds | null): ReadingNotice[] {
 const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => ArtworkReading | Promise<ArtworkReading>> = {
   svg: async (task, progress) => {
     const hb = await loadHarfBuzz();
-    return readSvg(textOf(unzipped(bytesOf(task), task.fileName), task.fileName), {
+    return readSvg(decodeSvg(unzipped(bytesOf(task), task.fileName), task.fileName), {
       choices: fileChoices(task),
       fonts: (wish: FontWish) => fontByFamily(hb, wish),
       progress,

@@ -75,12 +75,13 @@ describe('bringing a drawing in', () => {
     ...Array.from({ length: 9 }, (_, i) => `<g id="r${i + 1}">${`<use href="#r${i}"/>`.repeat(10)}</g>`),
   ].join('');
   it.each([
-    ['entities', '<!DOCTYPE svg [<!ENTITY a "aaaa"><!ENTITY b "&a;&a;&a;&a;">]><svg>&b;</svg>', 'declares entities'],
+    ['entities of other files', '<!DOCTYPE svg [<!ENTITY a SYSTEM "x.svg">]><svg>&a;</svg>', 'declares entities'],
     ['a script', wrap('<script>1</script>'), 'holds a script'],
     ['a foreign reference', wrap('<image href="ftp://elsewhere/x.png"/>'), 'another file'],
     ['groups without end', wrap('<g>'.repeat(100_000)), 'deep in each other'],
     ['a billion repeats', wrap(repeats), 'every repeat'],
-    ['bytes that are no text', Buffer.from([0xff, 0xfe, 0x00, 0xd8]), 'UTF-8'],
+    ['bytes that are no text', Buffer.from([0xff, 0xfe, 0x00, 0xd8]), 'UTF-16LE was expected'],
+    ['bytes that are no letters', Buffer.from([0x3c, 0xff, 0x00, 0xd8]), 'UTF-8 was expected'],
     ['an empty file', '', 'is empty'],
     ['nothing to cut', wrap('<text>48</text>'), 'holds nothing that could be cut or drawn: Text “48”'],
     ['a broken file', wrap('<g').slice(0, 90), 'not well-formed'],

@@ -1,11 +1,19 @@
-import { ClipType, ClipperD, FillRule, type PathsD } from 'clipper2-ts';
-import { clipToWindow, contourBounds, flatten, transformContour, type Affine, type CurveContour } from '../../geometry';
+import {
+  clipToWindow,
+  contourBounds,
+  flatten,
+  linesWithin,
+  normalise,
+  regionArea,
+  transformContour,
+  type Affine,
+  type CurveContour,
+} from '../../geometry';
 import { assembleParts } from '../assemble-parts';
 import type { ArtworkPart } from '../reading';
 
 /** How near to its curves a line is taken that is cut at an edge, in mm. */
 const TOLERANCE_MM = 0.002;
-const PRECISION = 4;
 
 /** What is left of a part within a box: whole, in pieces, or nothing. */
 export interface Clipped {
@@ -50,14 +58,40 @@ export function clipPart(part: ArtworkPart, box: CurveContour, isLine: boolean):
       [own.minX, own.maxY],
     ] as const
   ).every(([x, y]) => inside(x, y));
-  if (isWhole) return { parts: [part], isCut: false };
-  if (isLine)
-    return { parts: lineWithin(part.contours, box).map((contour) => ({ ...part, contours: [contour] })), isCut: true };
-  return {
-    parts: assembleParts(clipToWindow(part.contours, box), 'evenodd').parts.map((contours) => ({ ...part, contours })),
-    isCut: true,
-  };
+  return isWhole ? { parts: [part], isCut: false } : clipTo(part, [box], isLine);
 }
+
+/**
+ * A part as it shows within a region: a filled part as what of it lies there, a line as its stretches inside.
+ * @param window contours that meet nowhere, holes by turns; none where nothing shows
+ */
+export function clipTo(part: ArtworkPart, window: readonly CurveContour[], isLine: boolean): Clipped {
+  if (window.length === 0) return { parts: [], isCut: true };
+  if (isLine) {
+    const within = lineWithin(part.contours, window);
+    const whole = part.contours.reduce((sum, contour) => sum + lengthOf(contour), 0);
+    return Math.abs(within.reduce((sum, contour) => sum + lengthOf(contour), 0) - whole) < SAME * Math.max(1, whole)
+      ? { parts: [part], isCut: false }
+      : { parts: within.map((contour) => ({ ...part, contours: [contour] })), isCut: true };
+  }
+  const within = clipToWindow(part.contours, window);
+  const whole = areaOf(part.contours);
+  return Math.abs(areaOf(within) - whole) < SAME * Math.max(1, whole)
+    ? { parts: [part], isCut: false }
+    : { parts: assembleParts(within, 'evenodd').parts.map((contours) => ({ ...part, contours })), isCut: true };
+}
+
+/** A length or an area that differs by less, as a share, is the same. */
+const SAME = 1e-4;
+const lengthOf = (contour: CurveContour): number => {
+  const { points, closed } = flatten(contour, TOLERANCE_MM);
+  return (closed ? [...points, points[0]] : points).reduce(
+    (sum, { x, y }, i, all) => (i ? sum + Math.hypot(x - all[i - 1].x, y - all[i - 1].y) : 0),
+    0,
+  );
+};
+const areaOf = (contours: readonly CurveContour[]): number =>
+  regionArea(normalise(contours.map((contour) => flatten(contour, TOLERANCE_MM).points)));
 
 const windingOf = (corners: readonly { x: number; y: number }[]): number =>
   Math.sign(
@@ -65,17 +99,13 @@ const windingOf = (corners: readonly { x: number; y: number }[]): number =>
       (corners[1].y - corners[0].y) * (corners[2].x - corners[1].x),
   );
 
-function lineWithin(contours: readonly CurveContour[], box: CurveContour): CurveContour[] {
-  const clipper = new ClipperD(PRECISION);
-  const paths: PathsD = contours.map((contour) => {
+function lineWithin(contours: readonly CurveContour[], window: readonly CurveContour[]): CurveContour[] {
+  const paths = contours.map((contour) => {
     const { points, closed } = flatten(contour, TOLERANCE_MM);
     return closed ? [...points, points[0]] : points;
   });
-  clipper.addOpenSubjectPaths(paths);
-  clipper.addClipPaths([flatten(box, TOLERANCE_MM).points]);
-  const [closed, open]: [PathsD, PathsD] = [[], []];
-  clipper.execute(ClipType.Intersection, FillRule.NonZero, closed, open);
-  return open
+  const region = window.map((contour) => flatten(contour, TOLERANCE_MM).points);
+  return linesWithin(paths, region, 'evenodd')
     .filter((path) => path.length > 1)
     .map((path) => ({
       closed: false,

@@ -4,6 +4,7 @@ import type { FontWish } from '../text/fonts';
 import { readPaint } from './paint';
 import { userUnits, type Viewport } from './shapes';
 import type { OwnStyle } from './styles';
+import type { Variables } from './variables';
 
 /** What children inherit. */
 export interface Context extends FontWish {
@@ -26,7 +27,23 @@ export interface Context extends FontWish {
   wordSpacing: number;
   keepsSpaces: boolean;
   isRightToLeft: boolean;
+  isVertical: boolean;
+  /** What stands at the points of lines: start, middle, end. */
+  markers: Readonly<Record<MarkerName, string>>;
+  variables: Variables;
+  /** Within a clip path all shapes count as filled, by this rule. */
+  clipRule: FillRule;
+  isSilhouette: boolean;
+  /** What `context-fill` and `context-stroke` stand for within a marker. */
+  marked: { fill: string; stroke: string } | null;
 }
+
+export type MarkerName = 'marker-start' | 'marker-mid' | 'marker-end';
+export const NO_MARKERS: Readonly<Record<MarkerName, string>> = {
+  'marker-start': 'none',
+  'marker-mid': 'none',
+  'marker-end': 'none',
+};
 
 /** What holds where nothing is said. */
 export const INITIAL: Omit<Context, 'toMm' | 'viewport'> = {
@@ -48,6 +65,12 @@ export const INITIAL: Omit<Context, 'toMm' | 'viewport'> = {
   wordSpacing: 0,
   keepsSpaces: false,
   isRightToLeft: false,
+  isVertical: false,
+  markers: NO_MARKERS,
+  variables: {},
+  clipRule: 'nonzero',
+  isSilhouette: false,
+  marked: null,
 };
 
 /** An opacity as a share of 1, written as a number or in per cent; null where it is neither. */
@@ -59,7 +82,7 @@ export function readShare(text: string | undefined): number | null {
 /** What an element's own style changes for itself and its children. */
 export function inheritedFrom(
   written: OwnStyle,
-  { viewport, weight }: Pick<Context, 'viewport' | 'weight'>,
+  { viewport, weight, markers }: Pick<Context, 'viewport' | 'weight' | 'markers'>,
 ): Partial<Context> {
   const style = { ...fontShorthand(written.font), ...written };
   const changed: Partial<Context> = {};
@@ -69,6 +92,7 @@ export function inheritedFrom(
   if (colour) {
     const paint = readPaint(colour, '#000000');
     if (paint.kind === 'colour') changed.colour = paint.colour;
+    if (paint.kind === 'none') changed.colour = 'transparent';
   }
   if (own(style.fill)) changed.fill = style.fill;
   if (own(style.stroke)) changed.stroke = style.stroke;
@@ -85,6 +109,13 @@ export function inheritedFrom(
   }
   if (own(style['stroke-dasharray'])) changed.isDashed = /[1-9]/.test(style['stroke-dasharray']!);
   if (style['fill-rule'] === 'evenodd' || style['fill-rule'] === 'nonzero') changed.fillRule = style['fill-rule'];
+  if (style['clip-rule'] === 'evenodd' || style['clip-rule'] === 'nonzero') changed.clipRule = style['clip-rule'];
+  if (style.variables) changed.variables = style.variables;
+  if (own(style['writing-mode'])) changed.isVertical = /^(vertical|tb|sideways)/.test(style['writing-mode']!);
+  for (const name of Object.keys(NO_MARKERS) as MarkerName[]) {
+    const marker = own(style[name]) ?? own(style.marker);
+    if (marker) changed.markers = { ...(changed.markers ?? markers), [name]: marker };
+  }
   if (own(style.visibility)) changed.visible = style.visibility === 'visible';
   if (own(style['font-family'])) changed.family = style['font-family'];
   if (own(style['font-weight'])) changed.weight = readWeight(style['font-weight']!, weight);

@@ -12,7 +12,8 @@ export function readPaint(text: string, currentColour: string): Paint {
   const value = text.trim();
   const plain = value.toLowerCase();
   if (plain === 'none' || plain === 'transparent') return { kind: 'none' };
-  if (plain === 'currentcolor') return { kind: 'colour', colour: currentColour };
+  if (plain === 'currentcolor')
+    return currentColour === 'transparent' ? { kind: 'none' } : { kind: 'colour', colour: currentColour };
   if (plain.startsWith('url(')) return { kind: 'other' };
   try {
     const colour = Color(plain);

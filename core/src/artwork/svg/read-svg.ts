@@ -2,6 +2,8 @@ import type { Element } from 'domhandler';
 import {
   composeAffine,
   contourBounds,
+  IDENTITY,
+  invertAffine,
   transformContour,
   type Affine,
   type Bounds,
@@ -12,19 +14,22 @@ import { assembleLines, assembleParts } from '../assemble-parts';
 import { USUAL_CHOICES, type ReadingChoices } from '../../artwork-choices';
 import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
-import { boxContour, clipPart } from './clip-box';
+import { boxContour, clipPart, clipTo, type Clipped } from './clip-box';
+import { windowOfMask, windowOfShapes, windowThrough, type Window } from './clip-paths';
 import { inheritedFrom, INITIAL, readShare, type Context } from './context';
 import { SVG_LIMITS } from './limits';
+import { markedPoints, placeMarker } from './markers';
 import { readPaint, type Paint } from './paint';
 import { pathContours } from './path-contours';
 import { SHAPES, shapePath, userUnits, type ShapeName } from './shapes';
 import type { FontByFamily } from '../text/fonts';
 import { partsOf } from '../text/read-text';
-import { readStyles, type OwnStyle } from './styles';
+import { readStyles, type OwnStyle, type StyleOf } from './styles';
 import { setSvgText, type DrawnLetter } from './text';
 import { textCharacters, type TextCharacter } from './text-characters';
 import { trackOf } from './text-path';
 import { about, readOrigin, readTransform } from './transform';
+import { DOWNWARDS, laidAcross } from './vertical';
 import { fitBox, readFrame, readViewBox } from './viewbox';
 import { childElements, parseSvgTree } from './xml';
 
@@ -36,7 +41,6 @@ export interface SvgOptions {
   progress?: Progress;
 }
 
-const MARKERS = ['marker', 'marker-start', 'marker-mid', 'marker-end'] as const;
 const GROUPS = new Set(['g', 'a', 'switch', 'svg']);
 const SILENT = new Set([
   'defs',
@@ -77,7 +81,7 @@ export function readSvg(
     ...INITIAL,
     toMm: frame.toMm,
     viewport: frame.viewport,
-    ...inheritedFrom(reader.styleOf(root), { viewport: frame.viewport, weight: INITIAL.weight }),
+    ...inheritedFrom(reader.styleOf(root), { ...INITIAL, viewport: frame.viewport }),
   });
   return {
     widthMm: frame.widthMm,
@@ -92,7 +96,9 @@ class SvgReader {
   readonly parts: ArtworkPart[] = [];
   /** Parts that are drawn as lines, not filled. */
   private readonly lines = new WeakSet<ArtworkPart>();
-  readonly styleOf: (element: Element) => OwnStyle;
+  readonly styleOf: StyleOf;
+  /** Clip paths, masks and markers that are being read: one that stands within itself is let be. */
+  private readonly open = new Set<Element>();
   private readonly byId = new Map<string, Element>();
   private readonly paints = new Map<string, Paint>();
   private segments = 0;
@@ -144,7 +150,7 @@ class SvgReader {
   private readElement(element: Element, outer: Context): void {
     const { name } = element;
     if (SILENT.has(name) || name.includes(':')) return;
-    const style = this.styleOf(element);
+    const style = this.styleOf(element, outer.variables);
     if (isHidden(style)) {
       this.notices.add('left-out', `Hidden in the drawing: <${name}>`);
       return;
@@ -158,27 +164,24 @@ class SvgReader {
       );
       return;
     }
-    if ((style['clip-path'] ?? 'none') !== 'none')
-      this.notices.add('unread', `<${name}> is clipped in the drawing; it was read whole`);
-    if ((style.mask ?? 'none') !== 'none')
-      this.notices.add('unread', `<${name}> is masked in the drawing; it was read whole`);
     if ((style.filter ?? 'none') !== 'none')
       this.notices.add(
         'unread',
         `<${name}> has a filter (a shadow, a blur or the like) in the drawing; it was read without`,
       );
-    if (MARKERS.some((marker) => (style[marker] ?? 'none') !== 'none'))
-      this.notices.add('unread', `<${name}> carries markers (arrow heads or dots at its points); they were not read`);
     this.tick();
 
     const context: Context = { ...inherited, toMm: composeAffine(transform, outer.toMm) };
+    const before = this.parts.length;
     try {
       if (GROUPS.has(name)) this.readGroup(element, context);
       else if (name === 'use') this.readUse(element, context);
-      else if ((SHAPES as readonly string[]).includes(name)) this.readShape(element, name as ShapeName, context);
+      else if ((SHAPES as readonly string[]).includes(name))
+        this.readShape(element, name as ShapeName, measuredBy(element, style), context);
       else if (name === 'text') this.readTextElement(element, style, context);
       else if (name === 'image') this.notices.add('unread', 'A picture inside the drawing is not read');
       else this.notices.add('unread', `<${name}> is not read`);
+      this.showThrough(before, style, context);
     } catch (error) {
       if (!(error instanceof RangeError)) throw error;
       this.notices.add('unread', `${error.message}; it was left out`);
@@ -187,7 +190,8 @@ class SvgReader {
 
   private readGroup(element: Element, context: Context): void {
     const layer = element.name === 'g' && element.attribs.id ? element.attribs.id : context.layer;
-    if (element.name === 'svg') this.readNested(element, element.attribs, { ...context, layer });
+    if (element.name === 'svg')
+      this.readNested(element, measuredBy(element, this.styleOf(element, context.variables)), { ...context, layer });
     else if (element.name === 'switch') {
       const chosen = childElements(element).find(
         ({ attribs }) => !attribs.requiredExtensions && speaksOurs(attribs.systemLanguage),
@@ -198,11 +202,14 @@ class SvgReader {
 
   /** The change that an element's transform asks for, about its own origin; null where it cannot be read. */
   private transformOf(element: Element, style: OwnStyle, context: Context): Affine | null {
-    if (!style.transform || style.transform.trim() === 'none') return [1, 0, 0, 1, 0, 0];
+    const written = transformWritten(style);
+    if (!written) return [1, 0, 0, 1, 0, 0];
     let box: Bounds = { minX: 0, minY: 0, maxX: context.viewport.width, maxY: context.viewport.height };
     if (/^(fill|stroke|content|border)-box$/.test(style['transform-box'] ?? '')) {
       const own = (SHAPES as readonly string[]).includes(element.name)
-        ? contourBounds(pathContours(shapePath(element.name as ShapeName, element.attribs, context.viewport)).contours)
+        ? contourBounds(
+            pathContours(shapePath(element.name as ShapeName, measuredBy(element, style), context.viewport)).contours,
+          )
         : null;
       if (own) box = own;
       else
@@ -211,7 +218,7 @@ class SvgReader {
           `<${element.name}> is turned or scaled about its own box; it was read about the drawing’s`,
         );
     }
-    const change = readTransform(style.transform, box);
+    const change = readTransform(written, box);
     const origin = readOrigin(style['transform-origin'], box);
     return change && origin ? about(change, origin.x, origin.y) : change;
   }
@@ -219,22 +226,103 @@ class SvgReader {
   /** What stands in a nested `svg`, or in a `symbol`, is cut off at its box unless it may overflow. */
   private readNested(element: Element, placed: Record<string, string>, context: Context): void {
     const before = this.parts.length;
-    const { inner, box } = this.enterNested(element, placed, context);
-    this.readChildren(element, inner);
-    if (/visible|auto/.test(this.styleOf(element).overflow ?? '')) return;
-    const added = this.parts.splice(before);
-    for (const part of added) {
-      const { parts, isCut } = clipPart(part, box, this.lines.has(part));
-      if (isCut)
-        this.notices.add(
-          'mended',
-          'What reaches out of the box of a drawing within the drawing is cut off there, as it is shown',
-        );
+    const entered = this.enterNested(element, placed, context);
+    if (!entered) {
+      this.notices.add('left-out', 'A drawing within the drawing has no width or no height, and does not show');
+      return;
+    }
+    this.readChildren(element, entered.inner);
+    if (/visible|auto/.test(this.styleOf(element, context.variables).overflow ?? '')) return;
+    const isCut = this.clipSince(before, (part) => clipPart(part, entered.box, this.lines.has(part)));
+    if (isCut)
+      this.notices.add(
+        'mended',
+        'What reaches out of the box of a drawing within the drawing is cut off there, as it is shown',
+      );
+  }
+
+  /** Puts what shows of them in the place of the parts that were added since. @returns whether any was cut */
+  private clipSince(before: number, clip: (part: ArtworkPart) => Clipped): boolean {
+    let isAnyCut = false;
+    for (const part of this.parts.splice(before)) {
+      const { parts, isCut } = clip(part);
+      isAnyCut ||= isCut;
       for (const piece of parts) {
         if (this.lines.has(part)) this.lines.add(piece);
         this.parts.push(piece === part ? part : { ...piece, contours: piece.contours.map(rounded) });
       }
     }
+    return isAnyCut;
+  }
+
+  /** What an element's clip path and mask leave of what was read of it. */
+  private showThrough(before: number, style: OwnStyle, context: Context): void {
+    for (const [property, name] of [
+      ['clip-path', 'clipPath'],
+      ['mask', 'mask'],
+    ] as const) {
+      const written = style[property]?.trim() ?? 'none';
+      if (written === 'none' || this.parts.length === before) continue;
+      const target = this.byId.get(/url\(\s*['"]?#([^'")]+)/.exec(written)?.[1] ?? '');
+      const window = target?.name === name ? this.windowOf(target, before, context) : null;
+      if (window === null) {
+        this.notices.add(
+          'unread',
+          name === 'mask'
+            ? 'A mask in the drawing is no plain shape in black and white; what lies under it was read whole'
+            : `A clip path in the drawing cannot be read (“${written.slice(0, 40)}”); what it clips was read whole`,
+        );
+        continue;
+      }
+      if (this.clipSince(before, (part) => clipTo(part, window, this.lines.has(part))))
+        this.notices.add(
+          'mended',
+          `What a ${name === 'mask' ? 'mask' : 'clip path'} hides in the drawing is cut off there`,
+        );
+    }
+  }
+
+  /** What shows through a clip path or a mask; null where that cannot be told. */
+  private windowOf(element: Element, since: number, context: Context): Window | null {
+    if (this.open.has(element)) return null;
+    this.open.add(element);
+    try {
+      const isMask = element.name === 'mask';
+      const style = this.styleOf(element);
+      const units = element.attribs[isMask ? 'maskContentUnits' : 'clipPathUnits'];
+      const ownBox = units === 'objectBoundingBox' ? this.boxSince(since, context) : null;
+      const inBox = ownBox ? composeAffine(ownBox, context.toMm) : context.toMm;
+      const inner: Context = {
+        ...INITIAL,
+        ...inheritedFrom(style, { ...INITIAL, viewport: context.viewport }),
+        viewport: context.viewport,
+        toMm: composeAffine(readTransform(style.transform) ?? IDENTITY, inBox),
+        layer: null,
+        isSilhouette: !isMask,
+      };
+      const before = this.parts.length;
+      this.readChildren(element, inner);
+      const shapes = this.parts.splice(before);
+      if (isMask)
+        return shapes.some((shape) => this.lines.has(shape)) ? null : windowOfMask(alphaAsLight(shapes, style));
+      const own = windowOfShapes(shapes);
+      const through = /url\(\s*['"]?#([^'")]+)/.exec(style['clip-path'] ?? '')?.[1];
+      const outer = through ? this.byId.get(through) : undefined;
+      if (outer?.name !== 'clipPath') return own;
+      const outerWindow = this.windowOf(outer, since, context);
+      return outerWindow && windowThrough(own, outerWindow);
+    } finally {
+      this.open.delete(element);
+    }
+  }
+
+  /** From the unit square onto the box of what was read since, in an element's own units. */
+  private boxSince(before: number, { toMm }: Context): Affine {
+    const back = invertAffine(toMm);
+    const box = contourBounds(
+      this.parts.slice(before).flatMap(({ contours }) => contours.map((contour) => transformContour(contour, back))),
+    );
+    return box ? [box.maxX - box.minX, 0, 0, box.maxY - box.minY, box.minX, box.minY] : IDENTITY;
   }
 
   /** A nested `svg`, or a `symbol` brought in by `use`, has a place and a view box of its own. */
@@ -242,22 +330,32 @@ class SvgReader {
     element: Element,
     placed: Record<string, string>,
     context: Context,
-  ): { inner: Context; box: CurveContour } {
+  ): { inner: Context; box: CurveContour } | null {
     const across = (key: string, fallback: string) =>
-      userUnits(placed[key] ?? fallback, context.viewport.width, `${element.name} ${key}`, context.viewport.fontSize);
+      userUnits(
+        sized(placed[key]) ?? sized(element.attribs[key]) ?? fallback,
+        context.viewport.width,
+        `${element.name} ${key}`,
+        context.viewport.fontSize,
+      );
     const down = (key: string, fallback: string) =>
-      userUnits(placed[key] ?? fallback, context.viewport.height, `${element.name} ${key}`, context.viewport.fontSize);
+      userUnits(
+        sized(placed[key]) ?? sized(element.attribs[key]) ?? fallback,
+        context.viewport.height,
+        `${element.name} ${key}`,
+        context.viewport.fontSize,
+      );
     const width = across('width', '100%');
     const height = down('height', '100%');
+    if (!(width > 0) || !(height > 0)) return null;
     const box = readViewBox(element.attribs.viewBox);
-    const place: Affine = [
-      1,
-      0,
-      0,
-      1,
-      element.name === 'svg' ? across('x', '0') : 0,
-      element.name === 'svg' ? down('y', '0') : 0,
-    ];
+    const isSymbol = element.name === 'symbol';
+    const own = (key: string, whole: number) =>
+      userUnits(element.attribs[key] ?? '0', whole, `symbol ${key}`, context.viewport.fontSize);
+    // Where a symbol is used it stands at its own place, beside the one that `use` has moved it to.
+    const place: Affine = isSymbol
+      ? [1, 0, 0, 1, own('x', context.viewport.width), own('y', context.viewport.height)]
+      : [1, 0, 0, 1, across('x', '0'), down('y', '0')];
     const fit = box
       ? composeAffine(fitBox(box, width, height, element.attribs.preserveAspectRatio ?? ''), place)
       : place;
@@ -281,17 +379,27 @@ class SvgReader {
     const x = userUnits(element.attribs.x ?? '0', context.viewport.width, 'use x', context.viewport.fontSize);
     const y = userUnits(element.attribs.y ?? '0', context.viewport.height, 'use y', context.viewport.fontSize);
     const moved: Context = { ...context, toMm: composeAffine([1, 0, 0, 1, x, y], context.toMm) };
-    if (target.name === 'symbol')
-      this.readNested(target, element.attribs, { ...moved, ...inheritedFrom(this.styleOf(target), moved) });
-    else this.readElement(target, moved);
+    if (target.name === 'symbol' || target.name === 'svg') {
+      const inside = { ...moved, ...inheritedFrom(this.styleOf(target, moved.variables), moved) };
+      const { width, height } = element.attribs;
+      const own = target.name === 'svg' ? measuredBy(target, this.styleOf(target, moved.variables)) : {};
+      this.readNested(target, { ...own, ...(width ? { width } : {}), ...(height ? { height } : {}) }, inside);
+    } else this.readElement(target, moved);
   }
 
-  private readShape(element: Element, name: ShapeName, context: Context): void {
-    const { contours, error } = pathContours(shapePath(name, element.attribs, context.viewport));
+  private readShape(
+    element: Element,
+    name: ShapeName,
+    measures: Readonly<Record<string, string>>,
+    context: Context,
+  ): void {
+    const { contours, error } = pathContours(shapePath(name, measures, context.viewport));
     const label = element.attribs.id ? `${name} “${element.attribs.id}”` : name;
     if (error) this.notices.add('unread', `The outline of ${label} breaks off: ${error}`);
     if (contours.length === 0) return;
     this.countSegments(contours);
+    const isMarked = name !== 'rect' && name !== 'circle' && name !== 'ellipse' && !context.isSilhouette;
+    if (isMarked && context.visible) this.readMarkers(contours, context);
 
     const fill: Paint = name === 'line' ? { kind: 'none' } : this.fillOf(context);
     const stroke = this.strokeOf(context);
@@ -318,7 +426,7 @@ class SvgReader {
       rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)),
     );
     const { parts, hidden, empty } = isFilled
-      ? assembleParts(placed, context.fillRule)
+      ? assembleParts(placed, context.isSilhouette ? context.clipRule : context.fillRule)
       : { parts: assembleLines(placed), hidden: 0, empty: 0 };
     if (hidden > 0)
       this.notices.add('left-out', `A line inside the filled area of ${label} shows no edge and was left out`, hidden);
@@ -341,11 +449,51 @@ class SvgReader {
     }
   }
 
+  /** What stands at the points of a line: arrow heads, dots. */
+  private readMarkers(contours: readonly CurveContour[], context: Context): void {
+    const { markers, viewport } = context;
+    if (Object.values(markers).every((marker) => marker === 'none')) return;
+    for (const point of markedPoints(contours)) {
+      const marker = this.byId.get(/url\(\s*['"]?#([^'")]+)/.exec(markers[point.which])?.[1] ?? '');
+      if (marker?.name !== 'marker' || this.open.has(marker)) continue;
+      const placed = placeMarker(marker.attribs, point, context.strokeWidth, viewport);
+      if (!placed) continue;
+      this.tick();
+      if (this.done > SVG_LIMITS.drawn)
+        throw new ArtworkRefusedError(
+          `With every marker drawn out, the drawing has more than ${SVG_LIMITS.drawn} elements.`,
+        );
+      this.open.add(marker);
+      const style = this.styleOf(marker);
+      const before = this.parts.length;
+      const inner: Context = {
+        ...INITIAL,
+        ...inheritedFrom(style, { ...INITIAL, viewport }),
+        ...placed,
+        layer: context.layer,
+        toMm: composeAffine(placed.matrix, context.toMm),
+        marked: context,
+      };
+      this.readChildren(marker, inner);
+      const { x, y, width, height } = placed.box;
+      if (!/visible|auto/.test(style.overflow ?? '')) {
+        const box = boxContour(x, y, width, height, inner.toMm);
+        this.clipSince(before, (part) => clipPart(part, box, this.lines.has(part)));
+      }
+      this.open.delete(marker);
+    }
+  }
+
   /** Text in a font of ours becomes outlines where it stands; any other is listed with its words. */
-  private readTextElement(element: Element, style: OwnStyle, context: Context): void {
+  private readTextElement(written: Element, style: OwnStyle, outer: Context): void {
+    const element = outer.isVertical ? laidAcross(written) : written;
+    const context = outer.isVertical ? { ...outer, toMm: composeAffine(DOWNWARDS, outer.toMm) } : outer;
     const unread = (what: string) => this.notices.add('unread', what);
     const characters = textCharacters(element, context, {
-      contextOf: (inner, outer) => ({ ...outer, ...inheritedFrom(this.noteTextStyle(this.styleOf(inner)), outer) }),
+      contextOf: (inner, outer) => ({
+        ...outer,
+        ...inheritedFrom(this.noteTextStyle(this.styleOf(inner, outer.variables)), outer),
+      }),
       isHidden: (inner) => isHidden(this.styleOf(inner)),
       hidden: (inner) => this.notices.add('left-out', `Hidden in the drawing: <${inner.name}>`),
       unread,
@@ -411,12 +559,14 @@ class SvgReader {
     return trackOf(onPath.path.attribs.d ?? '', transform, context.viewport.fontSize ?? 16);
   }
 
-  private fillOf({ fill, colour, fillOpacity }: Context): Paint {
-    return fillOpacity === 0 ? { kind: 'none' } : this.paintOf(fill, colour);
+  private fillOf({ fill, colour, fillOpacity, isSilhouette, marked }: Context): Paint {
+    if (isSilhouette) return { kind: 'colour', colour: '#000000' };
+    return fillOpacity === 0 ? { kind: 'none' } : this.paintOf(asMarked(fill, marked), colour);
   }
 
-  private strokeOf({ stroke, colour, strokeOpacity, strokeWidth }: Context): Paint {
-    return strokeOpacity === 0 || !(strokeWidth > 0) ? { kind: 'none' } : this.paintOf(stroke, colour);
+  private strokeOf({ stroke, colour, strokeOpacity, strokeWidth, isSilhouette, marked }: Context): Paint {
+    if (isSilhouette || strokeOpacity === 0 || !(strokeWidth > 0)) return { kind: 'none' };
+    return this.paintOf(asMarked(stroke, marked), colour);
   }
 
   private tick(): void {
@@ -446,6 +596,42 @@ class SvgReader {
         `The drawing has more than ${formatNumber(SVG_LIMITS.segments / 1e6)} million curve pieces.`,
       );
   }
+}
+
+/** A paint within a marker that is that of the line it stands on. */
+const asMarked = (paint: string, marked: Context['marked']): string =>
+  marked && paint === 'context-fill' ? marked.fill : marked && paint === 'context-stroke' ? marked.stroke : paint;
+
+/** Shapes of a mask that goes by what is there, not by how light it is: all of them count as white. */
+const alphaAsLight = (shapes: readonly ArtworkPart[], style: OwnStyle): Pick<ArtworkPart, 'contours' | 'colour'>[] =>
+  style['mask-type'] === 'alpha' ? shapes.map((shape) => ({ ...shape, colour: '#ffffff' })) : [...shapes];
+
+/** A size that is a length; `auto` is as if nothing was said. */
+const sized = (written: string | undefined): string | undefined => (written === 'auto' ? undefined : written);
+
+const MEASURES = ['x', 'y', 'width', 'height', 'r', 'cx', 'cy', 'rx', 'ry'] as const;
+
+/** An element's attributes with the measures that its style gives (SVG 2, geometry properties). */
+function measuredBy({ attribs }: Element, style: OwnStyle): Record<string, string> {
+  const measured = { ...attribs };
+  for (const measure of MEASURES) if (style[measure] !== undefined) measured[measure] = style[measure];
+  const path = /^path\(\s*(?:\w+\s*,\s*)?(["'])(.*)\1\s*\)$/s.exec(style.d ?? '');
+  if (path) [, , measured.d] = path;
+  return measured;
+}
+
+/** A style's transforms in the order in which they are done (CSS Transforms 2, section 6); nothing where there are none. */
+function transformWritten({ translate, rotate, scale, transform }: OwnStyle): string {
+  const own = (written: string | undefined) => (!written || written.trim() === 'none' ? '' : written.trim());
+  const listed = (written: string) => written.split(/\s+/).join(',');
+  return [
+    own(translate) && `translate(${listed(own(translate))})`,
+    own(rotate) && `rotate(${own(rotate).replace(/^z\s+|\s+z$/, '')})`,
+    own(scale) && `scale(${listed(own(scale))})`,
+    own(transform),
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
 
 /** Whether an element and all within it shows nothing. */

@@ -1,9 +1,12 @@
 import { compile } from 'css-select';
 import { parse as parseSelector, type Selector } from 'css-what';
 import type { Element } from 'domhandler';
-import postcss from 'postcss';
+import type { AtRule, Rule } from 'postcss';
+import parseCss from 'postcss-safe-parser';
 import { ArtworkRefusedError, type NoticeList } from '../reading';
 import { SVG_LIMITS } from './limits';
+import { mediaHold } from './media';
+import { withVariables, type Variables } from './variables';
 import { childElements, textOf } from './xml';
 
 interface StyleRule {
@@ -49,36 +52,75 @@ const READ_PROPERTIES = [
   'marker-start',
   'marker-mid',
   'marker-end',
+  'clip-rule',
+  'mask-type',
+  'writing-mode',
+  'x',
+  'y',
+  'width',
+  'height',
+  'r',
+  'cx',
+  'cy',
+  'rx',
+  'ry',
+  'd',
+  'translate',
+  'rotate',
+  'scale',
 ] as const;
+/** What only a style can say: an attribute of that name is something else, or nothing. */
+const ONLY_IN_STYLES = new Set<string>(['translate', 'rotate', 'scale']);
 export type StyleProperty = (typeof READ_PROPERTIES)[number];
 /** What an element's own attributes and rules say; properties it does not mention are absent. */
-export type OwnStyle = Partial<Record<StyleProperty, string>>;
+export type OwnStyle = Partial<Record<StyleProperty, string>> & {
+  /** Custom properties in force for it and its children. */
+  variables?: Variables;
+};
+/** What an element says of itself, under custom properties that it inherits. */
+export type StyleOf = (element: Element, inherited?: Variables) => OwnStyle;
 
 /**
  * Gathers the drawing's `<style>` rules and returns a function that gives an element's own style by the CSS cascade:
  * presentation attributes, then rules by specificity and order, then the `style` attribute, `!important` last.
  */
-export function readStyles(root: Element, notices: NoticeList): (element: Element) => OwnStyle {
-  const rules = styleElements(root).flatMap((element) => parseSheet(textOf(element), notices));
+export function readStyles(root: Element, notices: NoticeList): StyleOf {
+  const rules = styleElements(root)
+    .filter(({ attribs }) => mediaHold(attribs.media ?? '') === 'yes')
+    .flatMap((element) => parseSheet(textOf(element), notices));
   if (rules.length > SVG_LIMITS.styleRules)
     throw new ArtworkRefusedError(`The drawing has more than ${SVG_LIMITS.styleRules} style rules.`);
   rules.sort((a, b) => a.specificity - b.specificity);
-  return (element) => {
+  return (element, inherited = {}) => {
     const own: OwnStyle = {};
     for (const property of READ_PROPERTIES) {
-      const attribute = element.attribs[property];
+      const attribute = ONLY_IN_STYLES.has(property) ? undefined : element.attribs[property];
       if (attribute !== undefined) own[property] = attribute.trim();
     }
     const important: OwnStyle = {};
+    const custom: Record<string, string> = {};
     const apply = ([property, value]: [string, string]) => {
+      if (property.startsWith('--')) custom[property] = value;
       if (!isRead(property)) return;
       const plain = value.replace(/\s*!important$/i, '');
       (plain === value ? own : important)[property] = plain.trim();
     };
     for (const rule of rules) if (rule.matches(element)) rule.declarations.forEach(apply);
     inlineDeclarations(element.attribs.style ?? '').forEach(apply);
-    return { ...own, ...important };
+    return putIn({ ...own, ...important }, custom, inherited);
   };
+}
+
+/** A style with its custom properties put in where they are asked for. */
+function putIn(style: OwnStyle, custom: Record<string, string>, inherited: Variables): OwnStyle {
+  const variables = Object.keys(custom).length > 0 ? { ...inherited, ...custom } : inherited;
+  for (const property of Object.keys(style) as StyleProperty[]) {
+    if (!style[property]!.includes('var(')) continue;
+    const value = withVariables(style[property]!, variables);
+    if (value === null) delete style[property];
+    else style[property] = value.trim();
+  }
+  return variables === inherited ? style : { ...style, variables };
 }
 
 const isRead = (property: string): property is StyleProperty =>
@@ -101,20 +143,15 @@ function parseSheet(css: string, notices: NoticeList): StyleRule[] {
     );
   }
   const rules: StyleRule[] = [];
-  let sheet;
-  try {
-    sheet = postcss.parse(css);
-  } catch (error) {
-    notices.add(
-      'unread',
-      `A style sheet in the drawing could not be read: ${(error as Error).message.replace(/^<css input>:/, 'line ')}`,
-    );
-    return rules;
-  }
-  sheet.walkAtRules((rule) => notices.add('unread', `The style rule @${rule.name} was not applied`));
+  // What one word in it makes unreadable is left out, as a browser does; the rest holds.
+  const sheet = parseCss(css.replace(/<!--|-->/g, ' '));
+  sheet.walkAtRules((rule) => {
+    if (!SILENT_RULES.has(rule.name) && (rule.name !== 'media' || mediaHold(rule.params) === 'asks'))
+      notices.add('unread', `The style rule @${rule.name} was not applied`);
+  });
   sheet.walkRules((rule) => {
-    if (rule.parent?.type === 'atrule') return;
-    const declarations = rule.nodes.flatMap((node): [string, string][] =>
+    if (!isShown(rule)) return;
+    const declarations = (rule.nodes ?? []).flatMap((node): [string, string][] =>
       node.type === 'decl' ? [[node.prop, node.important ? `${node.value} !important` : node.value]] : [],
     );
     for (const selector of rule.selectors) {
@@ -129,12 +166,28 @@ function parseSheet(css: string, notices: NoticeList): StyleRule[] {
   return rules;
 }
 
-/** Specificity of a compound selector as one number (Selectors 4, section 16): ids, then classes, then elements. */
+/** At-rules that change nothing here. */
+const SILENT_RULES = new Set(['charset', 'namespace', 'font-face', 'keyframes']);
+
+/** Whether a rule holds for what is looked at: alone, or within media that are shown. */
+function isShown(rule: Rule): boolean {
+  for (let outer = rule.parent; outer && outer.type !== 'root'; outer = outer.parent as typeof outer)
+    if (outer.type !== 'atrule' || (outer as AtRule).name !== 'media' || mediaHold((outer as AtRule).params) !== 'yes')
+      return false;
+  return true;
+}
+
+/** Specificity of a selector as one number (Selectors 4, section 16): ids, then classes, then elements. */
 function specificityOf(selector: Selector[]): number {
   return selector.reduce((sum, token) => {
     if (token.type === 'attribute') return sum + (token.name === 'id' && token.action === 'equals' ? 10_000 : 100);
-    if (token.type === 'pseudo') return sum + 100;
-    return token.type === 'tag' ? sum + 1 : sum;
+    if (token.type === 'pseudo') {
+      if (token.name === 'where') return sum;
+      // As much as the most specific that it may be, or may not be.
+      if (Array.isArray(token.data)) return sum + Math.max(0, ...token.data.map(specificityOf));
+      return sum + 100;
+    }
+    return token.type === 'tag' || token.type === 'pseudo-element' ? sum + 1 : sum;
   }, 0);
 }
 

@@ -27,6 +27,29 @@ beforeAll(async () => {
 const fonts = ({ family, weight }: FontWish) =>
   /zilla slab/i.test(family) ? (weight < 550 ? regular : slab) : undefined;
 
+describe('a text that is written downwards', () => {
+  const words = (more: string) =>
+    readSvg(drawing(`<text font-family="Zilla Slab" font-size="10" ${more}>IOI</text>`), { fonts }).parts;
+  const boxOf = (parts: ArtworkPart[]) => contourBounds(parts.flatMap(({ contours }) => contours))!;
+
+  it('runs down from where it stands, its letters lying on their sides about the line', () => {
+    const across = boxOf(words('x="20" y="30"'));
+    const down = boxOf(words('x="20" y="30" writing-mode="vertical-rl"'));
+    expect(down.maxY - down.minY).toBeCloseTo(across.maxX - across.minX, 3);
+    expect(down.minY - 30).toBeCloseTo(across.minX - 20, 3);
+    expect(down.maxX - down.minX).toBeCloseTo(across.maxY - across.minY, 3);
+    // The line goes through the letters, not along their feet.
+    expect(down.minX).toBeLessThan(20);
+    expect(down.maxX).toBeGreaterThan(20);
+  });
+
+  it('is moved by what it says of its places', () => {
+    const plain = boxOf(words('x="20" y="30" style="writing-mode:tb"'));
+    const moved = boxOf(words('x="20" y="30" dx="3" dy="5" style="writing-mode:tb"'));
+    expect([moved.minX - plain.minX, moved.minY - plain.minY].map((n) => Math.round(n * 1e4) / 1e4)).toEqual([3, 5]);
+  });
+});
+
 describe('units without a size of their own', () => {
   it('per cent refer to the drawing, em to the font in force', () => {
     const [percent, em] = readSvg(

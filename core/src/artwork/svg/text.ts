@@ -108,6 +108,8 @@ function setChunk(
   let down = 0;
   for (const { font, context, characters: own } of runs) {
     const scale = (context.viewport.fontSize ?? 16) / font.unitsPerEm;
+    // Written downwards, letters hang with their middle on the line.
+    const toMiddle = context.isVertical ? ((font.ascender + font.descender) / 2) * scale : 0;
     const line = own.map(({ letter }) => letter).join('');
     // Where each letter's first UTF-16 unit stands in the line.
     const starts = new Map<number, TextCharacter>();
@@ -132,7 +134,7 @@ function setChunk(
         context,
         scale,
         left: along + cluster.left * scale + shifted,
-        dy: down,
+        dy: down + toMiddle,
         rotate: character.rotate,
       });
     }

@@ -1,6 +1,7 @@
 import { Element, Text, type ParentNode } from 'domhandler';
 import { SaxesParser } from 'saxes';
 import { ArtworkRefusedError } from '../reading';
+import { declaredEntities } from './entities';
 import { SVG_LIMITS } from './limits';
 
 const SVG_SPACE = /^https?:\/\/www\.w3\.org\/2000\/svg\/?$/;
@@ -62,7 +63,7 @@ function plainName(name: string, prefixes: Prefixes, isAttribute: boolean): stri
 
 /**
  * Parses SVG text into a tree, refusing on the way what no drawing for a machine needs and what could do harm:
- * entity declarations, scripts, event handlers, references to other files, and sizes beyond {@link SVG_LIMITS}.
+ * entities that stand in other files, scripts, event handlers, references to other files, and sizes beyond {@link SVG_LIMITS}.
  * Namespace prefixes are resolved: those of SVG itself are dropped, whatever they are called (`ns0:path` is `path`).
  * @throws ArtworkRefusedError with a sentence that says what was found and where
  */
@@ -88,9 +89,9 @@ export function parseSvgTree(source: string): Element {
       `The file is not well-formed SVG: ${error.message.replace(/^\d+:\d+:\s*/, '').replace(/\.$/, '')} (line ${parser.line}).`,
     );
   });
-  parser.on('doctype', (text) => {
-    if (/<!ENTITY|\[/i.test(text))
-      refuse('The file declares entities of its own, which are not read. Save it again as plain SVG');
+  parser.on('doctype', (doctype) => {
+    for (const [name, text] of declaredEntities(doctype))
+      Object.defineProperty(parser.ENTITIES, name, { get: text, enumerable: true, configurable: true });
   });
   parser.on('processinginstruction', ({ target }) => {
     if (target.toLowerCase() === 'xml-stylesheet')
