@@ -307,10 +307,66 @@ describe('a DXF file that is refused or read in part', () => {
     [
       'no numbers',
       dxf({ units: 4, entities: [line('hull', Number.NaN, 0, 4, 0)] }),
-      'LINE on the layer “hull” has a coordinate that is no number',
+      'should be a number, but is “NaN”',
     ],
   ])('%s: says what to do', (_, source, sentence) => {
     expect(() => readDxf(source)).toThrow(sentence);
+  });
+
+  it('reads a comma as a point, says so, and takes nothing else for a number', () => {
+    const comma = dxf({ units: 4, entities: [line('0', 0, 0, 5, 0)] }).replace('11\n5\n', '11\n30,5\n');
+    const { widthMm, notices } = readDxf(comma);
+    expect(widthMm).toBeCloseTo(30.5, 9);
+    expect(notices.map(({ message }) => message)).toContain(
+      'Numbers that are written with a comma were read as with a point',
+    );
+    expect(() => readDxf(comma.replace('30,5', '30;5'))).toThrow('should be a number, but is “30;5”');
+  });
+
+  it.each([
+    [
+      'LINE',
+      [
+        [10, 0],
+        [20, 0],
+        [11, 5],
+      ],
+      'LINE: its group 21 (where it begins and ends) is missing; it was left out',
+    ],
+    [
+      'CIRCLE',
+      [
+        [10, 0],
+        [20, 0],
+      ],
+      'CIRCLE: its group 40 (its centre and radius) is missing; it was left out',
+    ],
+    [
+      'ARC',
+      [
+        [10, 0],
+        [20, 0],
+        [40, 3],
+      ],
+      'ARC: its groups 50 and 51 (its centre, radius and angles) are missing; it was left out',
+    ],
+  ] as const)('a %s that lacks a group is left out, and that is said', (type, given, words) => {
+    const { parts, notices } = read(
+      entity(type, '0', ...(given as unknown as [number, number][])),
+      line('0', 0, 0, 5, 0),
+    );
+    expect(parts).toHaveLength(1);
+    expect(notices.map(({ message }) => message)).toContain(words);
+  });
+
+  it('knows survey miles, and colours that are no index', () => {
+    const mile = readDxf(dxf({ units: 24, entities: [line('0', 0, 0, 0.00001, 0)] }));
+    expect(mile.widthMm).toBeCloseTo(16.0935, 4);
+    const coloured = (...codes: [number, number][]) =>
+      read(entity('LINE', '0', ...codes, [10, 0], [20, 0], [11, 5], [21, 0])).parts[0].colour;
+    expect(coloured([62, 7], [420, 0x12ab34])).toBe('#12ab34');
+    expect(coloured([420, 0x12ab34], [62, 256])).toBe('#12ab34');
+    expect(coloured([62, 1])).toBe('#ff0000');
   });
 
   it('lists what it does not read, and reads the rest', () => {

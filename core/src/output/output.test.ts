@@ -55,8 +55,8 @@ describe('files of other programs', () => {
     expect(strokes[0].points).toEqual([at(20, 10), at(30, 10), at(30, 20), at(0, 0)]);
   });
 
-  it('without a pen nothing is drawn, and what is not understood is listed once', () => {
-    expect(readHpgl('IN;PD400,0;LB;LB;')).toMatchObject({ strokes: [], unread: ['LB'] });
+  it('with its pen put away nothing is drawn, and what is not understood is listed once', () => {
+    expect(readHpgl('IN;SP0;PD400,0;LB;LB;')).toMatchObject({ strokes: [], unread: ['LB'] });
   });
 
   it('with broken numbers are refused by the name of the command', () => {

@@ -92,7 +92,7 @@ const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => Artwor
     readPicture(await decode(bytesOf(task), task.fileName, progress), fileChoices(task), progress),
   hpgl: (task, progress) => {
     progress(0.2, 'Following the lines');
-    return readHpglArtwork(textOf(bytesOf(task), task.fileName), fileChoices(task));
+    return readHpglArtwork(plotOf(bytesOf(task)), fileChoices(task));
   },
   gcode: (task, progress) => {
     progress(0.2, 'Following the lines');
@@ -133,6 +133,15 @@ function textOf(bytes: Uint8Array, fileName: string): string {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
     throw new ArtworkRefusedError(`Text in UTF-8 was expected in “${fileName}”; these bytes are something else.`);
+  }
+}
+
+/** A plot's text: packed points may be any bytes. */
+function plotOf(bytes: Uint8Array): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return Buffer.from(bytes).toString('latin1');
   }
 }
 

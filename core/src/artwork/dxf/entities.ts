@@ -22,6 +22,10 @@ export interface DxfEntity {
   layer?: string;
   color?: number;
   colorIndex?: number;
+  /** Red, green and blue in one number; goes before the index. */
+  trueColour?: number;
+  /** Groups without which it cannot be drawn, and which it does not have. */
+  lacks?: number[];
   visible?: boolean;
   inPaperSpace?: boolean;
   vertices?: (XY & { bulge?: number })[];
@@ -70,7 +74,11 @@ export function entityContours(entity: DxfEntity): CurveContour[] | null {
 }
 
 function plainContours(entity: DxfEntity): CurveContour[] | null {
-  const { type, vertices = [], center, points = [] } = entity;
+  const { type, vertices = [], center, points = [], lacks = [] } = entity;
+  if (lacks.length > 0)
+    throw new RangeError(
+      `its ${lacks.length === 1 ? 'group' : 'groups'} ${lacks.join(' and ')} (${sayLacks(type)}) ${lacks.length === 1 ? 'is' : 'are'} missing; it was left out`,
+    );
   switch (type) {
     case 'LINE':
       return vertices.length === 2 ? [polyline(vertices, false)] : [];
@@ -164,3 +172,11 @@ function spline({
   });
   return { ...contour, closed: Boolean(closed) };
 }
+
+/** What the groups of an entity say that it cannot be without. */
+const sayLacks = (type: string): string =>
+  type === 'LINE'
+    ? 'where it begins and ends'
+    : type === 'CIRCLE'
+      ? 'its centre and radius'
+      : 'its centre, radius and angles';

@@ -47,6 +47,13 @@ const SHAPES: Readonly<
   }),
 };
 
+/** The groups that an entity is nothing without. */
+const NEEDED: Readonly<Record<string, readonly number[]>> = {
+  LINE: [10, 20, 11, 21],
+  CIRCLE: [10, 20, 40],
+  ARC: [10, 20, 40, 50, 51],
+};
+
 function corners(n: (code: number) => number, has: (code: number) => boolean): Record<string, unknown> {
   return { points: [0, 1, 2, 3].filter((i) => has(10 + i)).map((i) => ({ x: n(10 + i), y: n(20 + i) })) };
 }
@@ -70,7 +77,8 @@ export function handlerOf(type: string): Handler {
         (code, otherwise = 0) => values.get(code) ?? otherwise,
         (code) => values.has(code),
       );
-      return { ...entity, ...shape, ...(name === undefined ? {} : { name }) };
+      const lacks = (NEEDED[type] ?? []).filter((code) => !values.has(code));
+      return { ...entity, ...shape, ...(lacks.length > 0 ? { lacks } : {}), ...(name === undefined ? {} : { name }) };
     }
   };
 }

@@ -27,7 +27,7 @@ export function readEntity(
     else if (code === 62) {
       entity.colorIndex = value;
       entity.color ??= colourOfIndex(Math.abs(Number(value)));
-    } else if (code === 420) entity.color = value;
+    } else if (code === 420) entity.trueColour = Number(value);
     else if (code === 60) entity.visible = Number(value) === 0;
     else if (code === 67) entity.inPaperSpace = Number(value) !== 0;
     else if (code === 210 || code === 220 || code === 230) {

@@ -11,6 +11,8 @@ export interface DxfLayer {
 /** Names of layers and blocks are the same in capitals and small letters. */
 export const nameKey = (name: string): string => name.toUpperCase();
 
+/** Stands for the index of a layer that has a colour of its own. */
+const TRUE_COLOUR = -1;
 /** Bit of a layer's flags; the next one only says how it begins in views that are made later. */
 const FROZEN = 1;
 
@@ -37,11 +39,13 @@ export function readLayers(source: string): Map<string, DxfLayer> {
     else if (code === 70) layer.isFrozen = (Number(value) & FROZEN) !== 0;
     else if (code === 62) {
       layer.isOff = Number(value) < 0;
+      // A true colour goes before the index.
+      if (layer.colorIndex === TRUE_COLOUR) continue;
       layer.colorIndex = Math.abs(Number(value));
       layer.color = colourOfIndex(layer.colorIndex);
     } else if (code === 420) {
       layer.color = Number(value);
-      layer.colorIndex = -1;
+      layer.colorIndex = TRUE_COLOUR;
     }
   }
   finish();

@@ -6,7 +6,7 @@ import { askSize, USUAL_CHOICES, type ReadingChoices } from '../../artwork-choic
 import { joinEnds } from '../join-ends';
 import type { Progress } from '../progress';
 import { ArtworkRefusedError, NoticeList, type ArtworkPart, type ArtworkReading } from '../reading';
-import { groupsProblem } from './check-groups';
+import { groupsProblem, withPoints } from './check-groups';
 import { entityContours, type DxfEntity } from './entities';
 import { handlerOf, typesIn } from './entity-handlers';
 import { extrusionAffine } from './extrusion';
@@ -41,6 +41,7 @@ const UNITS: Readonly<Record<number, { name: string; mm: number }>> = {
   21: { name: 'survey feet', mm: 1_200_000 / 3937 },
   22: { name: 'survey inches', mm: 100_000 / 3937 },
   23: { name: 'survey yards', mm: 3_600_000 / 3937 },
+  24: { name: 'survey miles', mm: 6_336_000_000 / 3937 },
 };
 const UNIT_ANSWERS = [4, 1, 5].map((code) => ({ label: `drawn in ${UNITS[code].name}`, unitMm: UNITS[code].mm }));
 /** The parser's number for “as the ground is not”: black on white, white on black. */
@@ -78,12 +79,14 @@ export function readDxf(
       `The drawing has ${formatNumber(source.length / 1e6, 0)} million characters; ${DXF_LIMITS.characters / 1e6} million are taken. Leave out what is not cut.`,
     );
   progress(0.05, 'Reading the groups');
-  const parsed = parse(source);
   const notices = new NoticeList();
+  const { text, commas } = withPoints(source);
+  if (commas > 0) notices.add('mended', 'Numbers that are written with a comma were read as with a point', commas);
+  const parsed = parse(text);
   const stated = unitOf(parsed);
   const unitMm = stated ?? choices.unitMm ?? 1;
   progress(0.4, 'Putting the blocks in place');
-  const reader = new DxfReader(parsed, readLayers(source), notices, unitMm, choices.joinMm);
+  const reader = new DxfReader(parsed, readLayers(text), notices, unitMm, choices.joinMm);
   reader.read(parsed.entities ?? [], { place: [1, 0, 0, 1, 0, 0], depth: 0, layer: null, colour: INK });
   progress(0.6, 'Joining loose ends');
   const reading = reader.finish();
@@ -259,7 +262,12 @@ class DxfReader {
     }
   }
 
-  private colourOf({ color, colorIndex }: DxfEntity, layer: DxfLayer | undefined, context: Context): string {
+  private colourOf(
+    { color, colorIndex, trueColour }: DxfEntity,
+    layer: DxfLayer | undefined,
+    context: Context,
+  ): string {
+    if (trueColour !== undefined) return hex(trueColour);
     if (colorIndex === BY_BLOCK) return context.colour;
     if (colorIndex !== undefined && colorIndex !== BY_LAYER && colorIndex !== INK_INDEX && color !== undefined)
       return hex(color);

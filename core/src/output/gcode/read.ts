@@ -28,7 +28,8 @@ const OFF_CIRCLE_SHARE = 0.005;
 
 /**
  * Reads G-code: lines (G0, G1) and arcs (G2, G3 by I and J or by R, whole circles too), G17, G20/G21, G90/G91, G90.1/G91.1,
- * F, S, M3, M4, M5, and air by M7 to M9; comments in brackets or after a semicolon. Coordinates are brought onto the sheet again, from the place that is 0, 0 to the machine; a number stands for a zero at the left that lies so far down.
+ * F, S, M3, M4, M5 (full power where none was said), and air by M7 to M9; comments in brackets or after a semicolon, and checksums
+ * after a star. Lines that begin with a stroke (block delete) are left out, and listed. Coordinates are brought onto the sheet again, from the place that is 0, 0 to the machine; a number stands for a zero at the left that lies so far down.
  * @throws SyntaxError where a word has no number, a feed is missing, or an arc has no circle
  */
 export function readGcode(text: string, zero: Frame | number): GcodeReading {
@@ -41,13 +42,20 @@ export function readGcode(text: string, zero: Frame | number): GcodeReading {
   let isCentreAbsolute = false;
   let isBeam = false;
   let motion = 0;
-  let power = 0;
+  /** null where the file has not said any yet. */
+  let power: number | null = null;
   let feed: number | null = null;
   text.split(/\r?\n/).forEach((line, index) => {
     const bare = line
       .replace(/\([^)]*\)/g, '')
       .replace(/;.*/, '')
+      .replace(/\*\s*\d*\s*$/, '')
       .trim();
+    // A line that may be left out (block delete) is.
+    if (/^(N\s*\d+\s*)?\//i.test(bare)) {
+      unread.add('/ (a line that may be left out)');
+      return;
+    }
     const target: ArcWords & { x?: number; y?: number } = {};
     for (const word of bare.match(/[A-Za-z][^A-Za-z]*/g) ?? []) {
       const letter = word[0].toUpperCase();
@@ -84,7 +92,7 @@ export function readGcode(text: string, zero: Frame | number): GcodeReading {
     const move: BeamMove = {
       from: { x: zeroX + at.x, y: flipY - at.y },
       to: { x: zeroX + next.x, y: flipY - next.y },
-      power: motion >= 1 && isBeam ? power : 0,
+      power: motion >= 1 && isBeam ? (power ?? 1) : 0,
       speedMmS: motion >= 1 ? feed : null,
       line: index + 1,
     };

@@ -1,4 +1,5 @@
 import type { Point } from '../../geometry';
+import { packedSteps, type PackedStep } from './packed';
 import { PLOTTER_UNITS_PER_MM } from './units';
 
 /** One line with the tool down, as a file asks for it. */
@@ -24,8 +25,8 @@ export interface HpglReading {
 }
 
 /**
- * Reads an HP-GL file: IN, DF, IP, SC, SP, VS, FS, PU, PD, PA, PR. Other commands are listed in `unread`; labels (LB) with
- * their words. Coordinates without SC are plotter units of 0.025 mm. X is taken along the feed and Y across, as the writer
+ * Reads an HP-GL file: IN, DF, IP, SC, SP, VS, FS, PU, PD, PA, PR, arcs (AA, AR, AT, RT, CI), edges (EA, ER, EW) and packed points
+ * (PE). Other commands are listed in `unread`; labels (LB) with their words. A file that chooses no pen draws with the first. Coordinates without SC are plotter units of 0.025 mm. X is taken along the feed and Y across, as the writer
  * does.
  * @param unitMm how long a unit is where the file scales without naming its corners (SC without IP), mm
  * @throws SyntaxError where a command's numbers cannot be read, naming the command
@@ -79,9 +80,9 @@ function* commandsOf(text: string): Generator<Command> {
     }
     if (name === 'PE' || name === 'CO') {
       // Packed points and remarks may hold letters.
-      const quoted = /^\s*"[^"]*"/.exec(source.slice(at))?.[0].length ?? 0;
+      const quoted = name === 'CO' ? (/^\s*"[^"]*"/.exec(source.slice(at, at + 1000))?.[0].length ?? 0) : 0;
       const end = source.indexOf(';', at + quoted);
-      yield { name, parameters: '', line };
+      yield { name, parameters: name === 'PE' ? source.slice(at, end < 0 ? undefined : end) : '', line };
       at = end < 0 ? source.length : end + 1;
       continue;
     }
@@ -89,6 +90,23 @@ function* commandsOf(text: string): Generator<Command> {
     yield { name, parameters: parameters.trim(), line };
     at += parameters.length;
   }
+}
+
+const FIRST_PEN = 1;
+const TURN = 2 * Math.PI;
+/** How far the straight pieces of an arc may be from it, in mm. */
+const ARC_TOLERANCE_MM = 0.005;
+const MOST_PIECES = 5000;
+
+/** The centre of the circle through three points; null where they lie on one line. */
+function centreOf(a: Point, b: Point, c: Point): Point | null {
+  const twice = 2 * ((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+  if (Math.abs(twice) < 1e-9) return null;
+  const [bb, cc] = [(b.x - a.x) ** 2 + (b.y - a.y) ** 2, (c.x - a.x) ** 2 + (c.y - a.y) ** 2];
+  return {
+    x: a.x + ((c.y - a.y) * bb - (b.y - a.y) * cc) / twice,
+    y: a.y + ((b.x - a.x) * cc - (c.x - a.x) * bb) / twice,
+  };
 }
 
 /** More characters than this after one command are no numbers. */
@@ -99,7 +117,8 @@ class HpglReader {
   private readonly unread = new Set<string>();
   private current: PlottedStroke | null = null;
   private here: Point = { x: 0, y: 0 };
-  private pen = 0;
+  /** 0 where it was put away; null where none was chosen yet. */
+  private pen: number | null = null;
   private down = false;
   private line = 1;
   private relative = false;
@@ -140,11 +159,12 @@ class HpglReader {
         this.pen = parameters ? numbers(name, parameters, 1)[0] : 0;
         return;
       case 'VS':
-        this.lift();
+        // What comes after goes on with the tool down, as a line of its own.
+        this.current = null;
         this.speedMmS = numbers(name, parameters)[0] * 10;
         return;
       case 'FS':
-        this.lift();
+        this.current = null;
         this.forceGf = numbers(name, parameters)[0];
         return;
       case 'PA':
@@ -157,6 +177,21 @@ class HpglReader {
       case 'PD':
         this.down = true;
         return this.move(name, parameters);
+      case 'AA':
+      case 'AR':
+        return this.arc(name, numbers(name, parameters));
+      case 'AT':
+      case 'RT':
+        return this.arcThrough(name, numbers(name, parameters));
+      case 'CI':
+      case 'EW':
+        return this.wedge(name, numbers(name, parameters));
+      case 'EA':
+      case 'ER':
+        return this.rectangle(name, numbers(name, parameters, 2));
+      case 'PE':
+        for (const step of packedSteps(parameters)) this.packed(step);
+        return;
       case 'LB':
         this.unread.add(parameters ? `LB (the label “${parameters.slice(0, 40)}”)` : 'LB');
         return;
@@ -173,18 +208,116 @@ class HpglReader {
     if (values.length % 2)
       throw new SyntaxError(`HP-GL ${name}: pairs of numbers were expected, ${values.length} numbers came.`);
     for (let i = 0; i < values.length; i += 2) {
-      const to = this.toMm(values[i], values[i + 1]);
-      if (this.down && this.pen > 0) {
-        this.current ??= this.begin();
-        this.current.points.push(to);
-      }
-      this.here = to;
+      this.goTo(this.toMm(values[i], values[i + 1]));
     }
+  }
+
+  private goTo(to: Point): void {
+    if (this.down && this.pen !== 0) {
+      this.current ??= this.begin();
+      this.current.points.push(to);
+    }
+    this.here = to;
+  }
+
+  private packed({ pen, isUp, isAbsolute, alongFeed, across }: PackedStep): void {
+    if (pen !== undefined) {
+      this.lift();
+      this.pen = pen;
+    }
+    if (isUp) this.lift();
+    else this.down = true;
+    this.goTo(this.toMm(alongFeed, across, !isAbsolute));
+    this.down = true;
+  }
+
+  /** AA, AR: an arc round a centre, by so many degrees. */
+  private arc(name: string, values: number[]): void {
+    if (values.length !== 3 && values.length !== 4)
+      throw new SyntaxError(`HP-GL ${name}: a centre and an angle were expected, ${values.length} numbers came.`);
+    const centre = this.toMm(values[0], values[1], name === 'AR');
+    this.along(centre, values[2]);
+  }
+
+  /** AT, RT: an arc through a point to another. */
+  private arcThrough(name: string, values: number[]): void {
+    if (values.length !== 4 && values.length !== 5)
+      throw new SyntaxError(`HP-GL ${name}: two points were expected, ${values.length} numbers came.`);
+    const [from, isRelative] = [this.here, name === 'RT'];
+    const over = this.toMm(values[0], values[1], isRelative);
+    const to = this.toMm(values[2], values[3], isRelative);
+    const centre = centreOf(from, over, to);
+    if (!centre) {
+      // The three lie on one line.
+      this.goTo(over);
+      return this.goTo(to);
+    }
+    const turned = (point: Point) => Math.atan2(...this.inUnits(centre, point));
+    const round = (angle: number) => ((angle % TURN) + TURN) % TURN;
+    const [via, whole] = [round(turned(over) - turned(from)), round(turned(to) - turned(from))];
+    this.along(centre, ((via <= whole ? whole : whole - TURN) * 180) / Math.PI);
+    this.here = to;
+  }
+
+  /** CI: a circle; EW: the edge of a wedge. The tool is lowered for it, and is back at the centre afterwards. */
+  private wedge(name: string, values: number[]): void {
+    const [radius, start, sweep] = name === 'CI' ? [values[0], 0, 360] : values;
+    if (![radius, start, sweep].every(Number.isFinite))
+      throw new SyntaxError(`HP-GL ${name}: a radius and two angles were expected, ${values.length} numbers came.`);
+    const { here: centre, down: wasDown } = this;
+    const begin = this.fromUnits(centre, radius, start);
+    this.lift();
+    if (name === 'CI') this.goTo(begin);
+    this.down = true;
+    if (name === 'EW') this.goTo(begin);
+    this.along(centre, sweep);
+    if (name === 'CI') this.lift();
+    else this.goTo(centre);
+    this.current = null;
+    this.here = centre;
+    this.down = wasDown;
+  }
+
+  /** EA, ER: the edge of a rectangle from here to a corner. */
+  private rectangle(name: string, [alongFeed, across]: number[]): void {
+    const { here: from, down: wasDown } = this;
+    const to = this.toMm(alongFeed, across, name === 'ER');
+    this.lift();
+    this.down = true;
+    for (const corner of [{ x: to.x, y: from.y }, to, { x: from.x, y: to.y }, from]) this.goTo(corner);
+    this.current = null;
+    this.down = wasDown;
+  }
+
+  /** Goes round a centre by so many degrees, counted from X towards Y. */
+  private along(centre: Point, degrees: number): void {
+    const [y, x] = this.inUnits(centre, this.here);
+    const { perX, perY } = this.scale();
+    const radius = Math.hypot(x, y);
+    const radiusMm = radius * Math.max(Math.abs(perX), Math.abs(perY));
+    const step = radiusMm > ARC_TOLERANCE_MM ? 2 * Math.acos(1 - ARC_TOLERANCE_MM / radiusMm) : 1;
+    const sweep = (degrees * Math.PI) / 180;
+    const pieces = Math.min(MOST_PIECES, Math.max(1, Math.ceil(Math.abs(sweep) / step)));
+    const begin = Math.atan2(y, x);
+    for (let i = 1; i <= pieces; i++)
+      this.goTo(this.fromUnits(centre, radius, ((begin + (sweep * i) / pieces) * 180) / Math.PI));
+  }
+
+  /** Where a point lies from a centre in the file's own units: across, along the feed. */
+  private inUnits(centre: Point, { x, y }: Point): [across: number, alongFeed: number] {
+    const { perX, perY } = this.scale();
+    return [(x - centre.x) / perY, (y - centre.y) / perX];
+  }
+
+  private fromUnits(centre: Point, radius: number, degrees: number): Point {
+    const { perX, perY } = this.scale();
+    const angle = (degrees * Math.PI) / 180;
+    return { x: centre.x + radius * Math.sin(angle) * perY, y: centre.y + radius * Math.cos(angle) * perX };
   }
 
   private begin(): PlottedStroke {
     const stroke = {
-      pen: this.pen,
+      pen: this.pen ?? FIRST_PEN,
       speedMmS: this.speedMmS,
       forceGf: this.forceGf,
       line: this.line,
@@ -199,9 +332,9 @@ class HpglReader {
     this.current = null;
   }
 
-  private toMm(alongFeed: number, across: number): Point {
+  private toMm(alongFeed: number, across: number, isRelative = this.relative): Point {
     const { perX, perY, x0, y0 } = this.scale();
-    if (this.relative) return { x: this.here.x + across * perY, y: this.here.y + alongFeed * perX };
+    if (isRelative) return { x: this.here.x + across * perY, y: this.here.y + alongFeed * perX };
     return { x: y0 + across * perY, y: x0 + alongFeed * perX };
   }
 
