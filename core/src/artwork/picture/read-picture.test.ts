@@ -1,4 +1,4 @@
-import { flatten, polylineLength, signedArea } from '../../geometry';
+import { flatten, isInside, polylineLength, signedArea } from '../../geometry';
 import { USUAL_CHOICES, USUAL_TRACING, type ReadingChoices } from '../../artwork-choices';
 import { ArtworkRefusedError } from '../reading';
 import type { Picture } from './picture';
@@ -43,6 +43,41 @@ describe('a picture by threshold', () => {
     const [area] = areas(parts[0].contours);
     expect(Math.abs(area / (Math.PI * 100) - 1)).toBeLessThan(0.001);
     expect(readPicture(disc, choices()).parts[0].contours[0].segments.length).toBeLessThan(60);
+  });
+
+  it.each([
+    ['a line of half a millimetre', 0.5, 15, 12],
+    ['a slanted one', 0.5, 15, 33],
+    ['a square', 3, 3, 12],
+  ])('keeps %s as wide as it is, its sides straight', (_, across, along, degrees) => {
+    const [cos, sin] = [Math.cos((degrees * Math.PI) / 180), Math.sin((degrees * Math.PI) / 180)];
+    const mm = 25.4 / 150;
+    const strip = picture(
+      120,
+      120,
+      (x, y) => {
+        const [dx, dy] = [(x - 60.2) * mm, (y - 59.7) * mm];
+        return Math.abs(dx * cos + dy * sin) < along / 2 && Math.abs(dy * cos - dx * sin) < across / 2 ? BLACK : WHITE;
+      },
+      150,
+    );
+    const { parts } = readPicture(strip, choices());
+    const [area] = areas(parts[0].contours);
+    expect(Math.abs(area / (across * along) - 1)).toBeLessThan(0.035);
+    expect(parts[0].contours[0].segments.length).toBeLessThan(12);
+  });
+
+  it('puts the tips of a star back where they are', () => {
+    const mm = 25.4 / 150;
+    const tip = (k: number, r: number) => ({
+      x: 10 + r * Math.sin((Math.PI * k) / 5),
+      y: 10 - r * Math.cos((Math.PI * k) / 5),
+    });
+    const corners = Array.from({ length: 10 }, (_, k) => tip(k, k % 2 ? 3.2 : 8));
+    const star = picture(120, 120, (x, y) => (isInside({ x: x * mm, y: y * mm }, corners) ? BLACK : WHITE), 150);
+    const { points } = flatten(readPicture(star, choices()).parts[0].contours[0], 0.005);
+    for (const corner of corners)
+      expect(Math.min(...points.map(({ x, y }) => Math.hypot(x - corner.x, y - corner.y)))).toBeLessThan(0.1);
   });
 
   it('keeps a hole with its outline, and a square its corners', () => {
@@ -157,7 +192,7 @@ describe('a picture from a camera or a scanner', () => {
     expect(parts).toHaveLength(1);
     const radius = 8.15;
     expect(around(parts[0].contours) / (2 * Math.PI * radius)).toBeLessThan(1.05);
-    expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * radius ** 2) - 1)).toBeLessThan(0.03);
+    expect(Math.abs(areas(parts[0].contours)[0] / (Math.PI * radius ** 2) - 1)).toBeLessThan(0.035);
     const far = flatten(parts[0].contours[0], 0.01).points.map(({ x, y }) =>
       Math.abs(Math.hypot(x - 20, y - 15) - radius),
     );
@@ -196,6 +231,12 @@ describe('the level that is found', () => {
     expect(parts).toHaveLength(1);
     // The edge is the picture's own on three sides, and half-way on the fourth.
     expect(Math.abs(areas(parts[0].contours)[0] - 4 * 10)).toBeLessThan(0.25);
+  });
+
+  it('a page that is dark all over is no part', () => {
+    const dark = picture(60, 60, (x) => [x < 30 ? 8 : 12, 10, 10]);
+    expect(() => readPicture(dark, choices({ threshold: 128 }))).toThrow('its edge is that of the page');
+    expect(() => readPicture(dark, choices({ way: 'alpha' }))).toThrow('All of the picture is opaque');
   });
 
   it('a picture of one grey is refused in words', () => {

@@ -1,4 +1,4 @@
-import type { CurveContour } from '../../geometry';
+import { flatten, signedArea, type CurveContour } from '../../geometry';
 import { formatNumber } from '../../units';
 import { assembleParts } from '../assemble-parts';
 import { askSize, type ReadingChoices } from '../../artwork-choices';
@@ -84,8 +84,25 @@ export function readPicture(picture: Picture, choices: ReadingChoices, progress:
     for (const part of assembleParts(contours, 'evenodd').parts)
       parts.push({ name: `Part ${parts.length + 1}`, colour, layer: null, contours: part, isFilled: true });
   });
-  return { widthMm: width * pixel.x, heightMm: height * pixel.y, parts, notices: notices.list(), asks, palette };
+  const size = { widthMm: width * pixel.x, heightMm: height * pixel.y };
+  if (isPage(parts, size))
+    throw new ArtworkRefusedError(
+      choices.tracing.way === 'alpha'
+        ? 'All of the picture is opaque: its edge is that of the page. Trace it by dark and light, or by its colours.'
+        : 'All of the picture lies on one side of the threshold: its edge is that of the page. Choose another threshold, or another picture.',
+    );
+  return { ...size, parts, notices: notices.list(), asks, palette };
 }
+
+/** A part that covers so much of the picture, and has no holes, is the page it is on. */
+const PAGE_SHARE = 0.995;
+
+function isPage(parts: readonly ArtworkPart[], { widthMm, heightMm }: { widthMm: number; heightMm: number }): boolean {
+  if (parts.length !== 1 || parts[0].contours.length !== 1) return false;
+  const { points } = flatten(parts[0].contours[0], PAGE_TOLERANCE_MM);
+  return Math.abs(signedArea(points)) >= PAGE_SHARE * widthMm * heightMm;
+}
+const PAGE_TOLERANCE_MM = 0.05;
 
 const frameOf = (width: number, height: number): CurveContour => ({
   closed: true,

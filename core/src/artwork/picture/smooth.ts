@@ -1,13 +1,23 @@
 import simplify from 'simplify-js';
 import type { CurveContour, Point, Segment } from '../../geometry';
+import { meetingOf, onto, straightOf, turnBetween, type Straight } from './straight';
 
 /** Where the thinned outline turns by more than this it has a corner. */
 const CORNER_TURN = (50 * Math.PI) / 180;
+/** Two straight sides meet in a corner where the way turns by more than this. */
+const SIDES_TURN = (12 * Math.PI) / 180;
+/** Outlines of pictures without greys are stairs: they are thinned to so much of a pixel at least. */
+const STAIRS_PX = 0.6;
+/** A short side that pixels cut a corner off by, in px. */
+const SHORT_PX = 1.5;
+/** What lies between two straight sides that meet is at most so long, in px; more where they meet in a sharp tip. */
+const BLUNT_PX = 2;
 
 /**
  * A ring of many short pieces (x, y after each other, in px) as a closed contour of few curves in mm that stays within
- * `toleranceMm` of it: thinned (Ramer 1972, Douglas & Peucker 1973) to half of that, then a smooth curve through the
- * points that are left, with slopes from their neighbours (Catmull & Rom 1974), held within the other half; corners stay corners.
+ * `toleranceMm` of it: thinned (Ramer 1972, Douglas & Peucker 1973) to half of that, then straight sides where it is straight, by
+ * least squares, meeting in the corners that pixels round off; elsewhere a smooth curve through the points that are left, with slopes
+ * from their neighbours (Catmull & Rom 1974), held within the other half.
  * null where nothing is left of it.
  * @param pixel how wide and how high a pixel is, in mm
  */
@@ -17,19 +27,36 @@ export function smoothRing(
   toleranceMm: number,
 ): CurveContour | null {
   const half = toleranceMm / 2;
-  const polygon = withCorners(thinned(ring, pixel, half), 1.5 * Math.max(pixel.x, pixel.y));
+  const pixelMm = Math.max(pixel.x, pixel.y);
+  const isHard = isOfStairs(ring);
+  const points: Point[] = [];
+  for (let i = 0; i < ring.length; i += 2) points.push({ x: ring[i] * pixel.x, y: ring[i + 1] * pixel.y });
+  const thin = thinned(points, isHard ? Math.max(half, STAIRS_PX * pixelMm) : half);
+  const polygon = withMeetings(withStraights(thin, points, pixelMm, isHard), pixelMm);
   const count = polygon.length;
   if (count < 3) return null;
-  const slopes = polygon.map((point, i) => slopeAt(polygon[(i + count - 1) % count], point, polygon[(i + 1) % count]));
+  const at = (i: number) => polygon[(i + count) % count];
+  const slopes = polygon.map((vertex, i) => slopeAt(at(i - 1), vertex, at(i + 1)));
   const segments: Segment[] = [];
-  for (let i = 0; i < count; i++)
-    segments.push(between(polygon[i], slopes[i], polygon[(i + 1) % count], slopes[(i + 1) % count], half));
+  for (let i = 0; i < count; i++) {
+    const [from, to] = [at(i), at(i + 1)];
+    segments.push(from.side ? ['L', to.x, to.y] : between(from, slopes[i], to, slopes[(i + 1) % count], half));
+  }
   return { closed: true, start: [polygon[0].x, polygon[0].y], segments };
 }
 
-function thinned(ring: Float64Array, pixel: { x: number; y: number }, withinMm: number): Point[] {
-  const points: Point[] = [];
-  for (let i = 0; i < ring.length; i += 2) points.push({ x: ring[i] * pixel.x, y: ring[i + 1] * pixel.y });
+/** A corner of the thinned outline, and the straight line that it goes on along; null where that is a curve. */
+interface Vertex extends Point {
+  side: Straight | null;
+}
+
+/** Whether all of a ring's points lie midway between two pixels, as they do where there are no greys. */
+function isOfStairs(ring: Float64Array): boolean {
+  for (let i = 0; i < ring.length; i++) if (Math.abs(ring[i] * 2 - Math.round(ring[i] * 2)) > 0.02) return false;
+  return true;
+}
+
+function thinned(points: Point[], withinMm: number): Point[] {
   // Opened at two points far from each other, so that a ring is not taken for a line that goes nowhere.
   const a = farthest(points, points[0]);
   const turned = [...points.slice(a), ...points.slice(0, a)];
@@ -39,11 +66,60 @@ function thinned(ring: Float64Array, pixel: { x: number; y: number }, withinMm: 
   return [...run(turned.slice(0, b + 1)), ...run([...turned.slice(b), turned[0]])];
 }
 
+/** The thinned outline with the straight lines that its sides run along. */
+function withStraights(thin: readonly Point[], points: Point[], pixelMm: number, isHard: boolean): Vertex[] {
+  const places = new Map(points.map((point, i) => [point, i]));
+  return thin.map((vertex, k) => {
+    const [from, to] = [places.get(vertex)!, places.get(thin[(k + 1) % thin.length])!];
+    const stretch = to > from ? points.slice(from, to + 1) : [...points.slice(from), ...points.slice(0, to + 1)];
+    return { x: vertex.x, y: vertex.y, side: straightOf(stretch, pixelMm, isHard) };
+  });
+}
+
+/** Straight sides meet where their lines do, also where pixels have cut a short side off between them. */
+function withMeetings(vertices: Vertex[], pixelMm: number): Vertex[] {
+  const count = vertices.length;
+  const begin = vertices.findIndex(({ side }) => side);
+  if (begin < 0) return withCorners(vertices, SHORT_PX * pixelMm);
+  const turned = [...vertices.slice(begin), ...vertices.slice(0, begin)];
+  const kept: Vertex[] = [];
+  for (let i = 0; i < count;) {
+    const { side } = turned[i];
+    let next = i + 1;
+    while (next < count && !turned[next].side) next += 1;
+    const between = turned.slice(i + 1, next + 1 <= count ? next + 1 : count);
+    if (next >= count) between.push(turned[0]);
+    const met = side && cornerOf(side, turned[next % count].side!, between, pixelMm);
+    kept.push(turned[i]);
+    // The corner stands in the place of all that lies between the two sides.
+    if (met) turned[next % count] = { ...met, side: turned[next % count].side };
+    else kept.push(...turned.slice(i + 1, next));
+    if (met && next >= count) kept[0] = turned[0];
+    i = next;
+  }
+  const settled = kept.map((vertex, i) => {
+    const before = kept[(i + kept.length - 1) % kept.length];
+    return vertex.side && !before.side ? { ...onto(vertex.side, vertex), side: vertex.side } : vertex;
+  });
+  return withCorners(settled.length >= 3 ? settled : vertices, SHORT_PX * pixelMm);
+}
+
+/** Where two sides meet; null where they do not, or too far from what lies between them to be its corner. */
+function cornerOf(a: Straight, b: Straight, between: readonly Point[], pixelMm: number): Point | null {
+  const turn = Math.abs(turnBetween(a, b));
+  if (turn < SIDES_TURN) return null;
+  const met = meetingOf(a, b);
+  if (!met) return null;
+  const tip = Math.sin((Math.PI - turn) / 2);
+  const reach = (BLUNT_PX / Math.max(0.2, tip)) * pixelMm;
+  return between.every(({ x, y }) => Math.hypot(x - met.x, y - met.y) < reach) ? met : null;
+}
+
 /** A corner that the pixels cut off by a short side is put back where its two neighbours meet. */
-function withCorners(polygon: Point[], shortMm: number): Point[] {
+function withCorners(polygon: Vertex[], shortMm: number): Vertex[] {
   const count = polygon.length;
   const at = (i: number) => polygon[(i + count) % count];
-  const corners: Point[] = [];
+  const corners: Vertex[] = [];
   for (let i = 0; i < count; i++) {
     const [before, from, to, after] = [at(i - 1), at(i), at(i + 1), at(i + 2)];
     const met =
@@ -52,8 +128,8 @@ function withCorners(polygon: Point[], shortMm: number): Point[] {
       Math.abs(turnOf(before, from, to, after)) > CORNER_TURN
         ? meeting(before, from, to, after)
         : null;
-    if (met && Math.hypot(met.x - from.x, met.y - from.y) < shortMm) {
-      corners.push(met);
+    if (met && i + 1 < count && Math.hypot(met.x - from.x, met.y - from.y) < shortMm) {
+      corners.push({ ...met, side: to.side });
       i += 1;
     } else corners.push(from);
   }
@@ -85,9 +161,10 @@ function farthest(points: Point[], from: Point): number {
   return best;
 }
 
-/** The direction of the curve at a point, as a unit vector; null at a corner. */
-function slopeAt(before: Point, at: Point, after: Point): Point | null {
+/** The direction of the curve at a point, as a unit vector: that of a straight side that it goes on from; null at a corner. */
+function slopeAt(before: Vertex, at: Vertex, after: Point): Point | null {
   if (Math.abs(turnOf(before, at, at, after)) > CORNER_TURN) return null;
+  if (before.side || at.side) return before.side && at.side ? null : (before.side ?? at.side)!.way;
   const [ax, ay, bx, by] = [at.x - before.x, at.y - before.y, after.x - at.x, after.y - at.y];
   const [la, lb] = [Math.hypot(ax, ay), Math.hypot(bx, by)];
   // The shorter side says more about the slope (exact for three points of a parabola).
