@@ -77,6 +77,8 @@ export class BookRevision {
   @IsISO8601() createdAt!: string;
   /** After how many trials a tuning settled on these numbers; absent where none did. */
   @IsOptional() @IsInt() @Min(1) settledTrials?: number;
+  /** The number of an earlier revision whose settings hold again; absent where they are new. */
+  @IsOptional() @IsInt() @Min(1) returnedTo?: number;
 }
 
 export class BookEvidence {

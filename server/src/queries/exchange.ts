@@ -30,12 +30,16 @@ export async function listBookRecipes(
 /** Every revision, oldest first. */
 export async function listBookRevisions(db: Db, workshopId: string, ids: string[] | null): Promise<Of<BookRevision>[]> {
   const { rows } = await db.query<Of<BookRevision>>(
-    `SELECT recipe_id AS "recipeId", settings, typed, source, reason, ${iso('created_at')} AS "createdAt", settled_trials AS "settledTrials"
+    `SELECT recipe_id AS "recipeId", settings, typed, source, reason, ${iso('created_at')} AS "createdAt", settled_trials AS "settledTrials", returned_to AS "returnedTo"
      FROM recipe_revision WHERE workshop_id = $1 AND ($2::uuid[] IS NULL OR recipe_id = ANY ($2)) ORDER BY recipe_id, number`,
     [workshopId, ids],
   );
-  // Absent rather than null: most revisions were not settled by a tuning.
-  return rows.map(({ settledTrials, ...revision }) => (settledTrials ? { ...revision, settledTrials } : revision));
+  // Absent rather than null: most revisions were not settled by a tuning, and go back to none.
+  return rows.map(({ settledTrials, returnedTo, ...revision }) => ({
+    ...revision,
+    ...(settledTrials ? { settledTrials } : {}),
+    ...(returnedTo ? { returnedTo } : {}),
+  }));
 }
 
 /** Everything that happened with the recipes, oldest first. */
@@ -117,9 +121,9 @@ export async function insertBookRecipes(db: Db, workshopId: string, recipes: Boo
     revisions.map((revision, i) => ({ recipeId: id, number: i + 1, ...revision })),
   );
   await db.query(
-    `INSERT INTO recipe_revision (workshop_id, recipe_id, number, settings, typed, source, reason, created_at, settled_trials)
-     SELECT $1, v."recipeId", v.number, v.settings, v.typed, v.source, v.reason, v."createdAt", v."settledTrials"
-     FROM jsonb_to_recordset($2::jsonb) AS v ("recipeId" uuid, number integer, settings jsonb, typed jsonb, source text, reason text, "createdAt" timestamptz, "settledTrials" integer)`,
+    `INSERT INTO recipe_revision (workshop_id, recipe_id, number, settings, typed, source, reason, created_at, settled_trials, returned_to)
+     SELECT $1, v."recipeId", v.number, v.settings, v.typed, v.source, v.reason, v."createdAt", v."settledTrials", v."returnedTo"
+     FROM jsonb_to_recordset($2::jsonb) AS v ("recipeId" uuid, number integer, settings jsonb, typed jsonb, source text, reason text, "createdAt" timestamptz, "settledTrials" integer, "returnedTo" integer)`,
     [workshopId, JSON.stringify(numbered)],
   );
   await writeEvidence(
