@@ -2,6 +2,8 @@ import fc from 'fast-check';
 import {
   cheaper,
   costOf,
+  failureOf,
+  NOTHING_SEEN,
   fitsOnSheet,
   handForecast,
   largestRemainder,
@@ -40,6 +42,37 @@ describe('what is used up', () => {
     const printed = { ...trophy, tapeMm2: 100_000, inkMm2: 50_000, pressings: 2 };
     const own = { ...rates, transferTapeCentsPerM2: 400, inkCentsPerM2: 600, coverCentsPerPressing: 5 };
     expect(partOf(costOf(printed, own, 10), 'consumables')).toBe(10 * (40 + 30 + 10));
+  });
+});
+
+describe('between what a price lies', () => {
+  const width = (over: Partial<CostWish>) => {
+    const { lowCents, highCents } = costOf({ ...trophy, failureSpread: 0, ...over }, rates, 10);
+    return highCents - lowCents;
+  };
+
+  it('follows from how unsure the hands are', () => {
+    const hands = partOf(costOf({ ...trophy, failureRate: 0 }, rates, 10), 'hands');
+    // Four in five lie within 1.2816 standard deviations; half of the price is margin.
+    expect(width({ handSpread: 0.2 })).toBeCloseTo((2 * 1.2816 * hands * 0.2) / 0.5, -1);
+    expect(width({ handSpread: 0.4 }) / width({ handSpread: 0.2 })).toBeCloseTo(2, 2);
+    expect(width({ handSpread: 0 })).toBe(0);
+  });
+
+  it('and from how unsure it is how many fail', () => {
+    expect(width({ handSpread: 0, failureSpread: 0.05 })).toBeGreaterThan(0);
+    expect(width({ handSpread: 0.2, failureSpread: 0.05 })).toBeGreaterThan(width({ handSpread: 0.2 }));
+  });
+});
+
+describe('how often a piece is made again', () => {
+  it('is one in twenty for each step of which nothing was seen, and then what was seen', () => {
+    expect(failureOf([NOTHING_SEEN]).rate).toBeCloseTo(0.05, 9);
+    expect(failureOf([NOTHING_SEEN, NOTHING_SEEN]).rate).toBeCloseTo(1 - 0.95 ** 2, 9);
+    expect(failureOf([{ rights: 94, wrongs: 0 }]).rate).toBeCloseTo(0.003, 9);
+    expect(failureOf([{ rights: 0, wrongs: 4 }]).rate).toBeCloseTo(0.43, 9);
+    expect(failureOf(Array.from({ length: 40 }, () => ({ rights: 0, wrongs: 9 }))).rate).toBe(0.9);
+    expect(failureOf([NOTHING_SEEN]).spread).toBeGreaterThan(failureOf([{ rights: 94, wrongs: 0 }]).spread);
   });
 });
 

@@ -68,6 +68,61 @@ describe('what is done in a step', () => {
     );
   });
 
+  it('is not given to a machine or a tool that was put away, chosen or found', () => {
+    const all = shopWith(readings);
+    const away = (ids: string[]) =>
+      shopWith(readings, {
+        machines: new Map([...all.machines].map(([id, one]) => [id, { ...one, isArchived: ids.includes(id) }])),
+        tools: new Map([...all.tools].map(([id, one]) => [id, { ...one, isArchived: ids.includes(id) }])),
+        recipes: [
+          {
+            materialId: 'card',
+            process: 'laser-cut',
+            machineId: 'diode',
+            toolId: 'beam',
+            temper: 'violet',
+            nail: null,
+          },
+        ] as unknown as JobShop['recipes'],
+      });
+    const wish = { do: 'change-step', stepId: stepId(), process: 'laser-cut' } as const;
+    expect(done(job, away([]), { ...wish, materialId: 'card' }).steps.find(({ id }) => id === stepId())).toMatchObject({
+      machineId: 'diode',
+    });
+    expect(refused(() => done(job, away(['diode']), { ...wish, machineId: 'diode' })).message).toContain(
+      'was put away',
+    );
+    expect(refused(() => done(job, away(['diode']), { ...wish, materialId: 'card' })).message).toContain('no machine');
+    const kiss = { do: 'change-step', stepId: stepId(), process: 'kiss-cut' } as const;
+    expect(refused(() => done(job, away(['deep']), { ...kiss, toolId: 'deep' })).field).toBe('toolId');
+  });
+
+  it('keeps a nudge as long as material, process, machine and tool are the same', () => {
+    const start = done(job, shop, { do: 'change-step', stepId: stepId(), materialId: 'navy', toolId: 'fine' });
+    const { machineId } = start.steps.find(({ id }) => id === stepId())!;
+    const recipe = {
+      materialId: 'navy',
+      process: 'kiss-cut',
+      machineId,
+      toolId: 'fine',
+      settings: { force: 14, speed: 5, passes: 1 },
+      variants: [],
+    };
+    const proven = shopWith(readings, { recipes: [recipe] as unknown as JobShop['recipes'] });
+    const nudged = done(start, proven, {
+      do: 'change-step',
+      stepId: stepId(),
+      nudge: { changes: { force: 2 }, reason: 'a softer roll' },
+    });
+    const nudge = (document: JobDocument) => document.steps.find(({ id }) => id === stepId())!.nudge;
+    expect(nudge(nudged)).toEqual({ changes: { force: 2 }, reason: 'a softer roll' });
+    const after = (change: object) =>
+      nudge(done(nudged, proven, { do: 'change-step', stepId: stepId(), ...change } as never));
+    expect(after({ holder: 1 })).toEqual({ changes: { force: 2 }, reason: 'a softer roll' });
+    expect(after({ toolId: 'deep' })).toBeNull();
+    expect(after({ materialId: 'card' })).toBeNull();
+  });
+
   it('begins with what the shop can do: a shop with one laser takes a drawing, whatever it is put on', () => {
     const all = shopWith(readings);
     const lone = shopWith(readings, {

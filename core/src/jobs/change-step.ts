@@ -145,6 +145,8 @@ const materialOf = ({ materialId }: Step, { materials }: JobShop) =>
 function machineFor(step: Step, { machineId }: ChangeStep, shop: JobShop): string {
   if (machineId === undefined) return suitableMachine(step.process, step.machineId, shop);
   const machine = shop.machines.get(machineId) ?? refuse('That machine is not in this workshop.', 'machineId');
+  if (machine.isArchived && machine.id !== step.machineId)
+    refuse(`${machine.name} was put away. Take it out again in the shop, or choose another machine.`, 'machineId');
   const process = processOf(step.process);
   if (!process.machineKinds.includes(machine.kind))
     refuse(`${process.label} cannot be done on ${machine.name}.`, 'machineId');
@@ -154,6 +156,8 @@ function machineFor(step: Step, { machineId }: ChangeStep, shop: JobShop): strin
 function toolFor(step: Step, { toolId }: ChangeStep, shop: JobShop): string {
   if (toolId === undefined) return suitableTool(step.process, step.machineId, step.toolId, shop);
   const tool = shop.tools.get(toolId) ?? refuse('That tool is not in this workshop.', 'toolId');
+  if (tool.isArchived && tool.id !== step.toolId)
+    refuse(`${tool.name} was put away. Take it out again in the shop, or choose another tool.`, 'toolId');
   const process = processOf(step.process);
   if (!process.toolKinds.includes(tool.kind))
     refuse(`${tool.name} cannot do ${process.label.toLowerCase()}.`, 'toolId');

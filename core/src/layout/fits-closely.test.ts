@@ -61,5 +61,6 @@ describe('what is usual', () => {
     expect(usualGap({ family: 'wood', thicknessMm: 3 }, ['laser-cut'])).toBe(2);
     expect(usualTurns({ ...vinyl, details: { grain: 'length' } })).toBe('half');
     expect(usualTurns({ ...vinyl, photoId: 'stripes' })).toBe('none');
+    expect(usualTurns({ ...vinyl, family: 'fabric' })).toBe('none');
   });
 });

@@ -65,6 +65,10 @@ describe('things on a sheet', () => {
       { axis: 'y', at: 120 },
     ]);
     expect(snapped(bounds(0, 0, 20), { x: 50, y: 50 }, others, 3).lines).toEqual([]);
+    // Of two that are near, the nearer, in whichever order they come.
+    const near = [bounds(52, 200, 40), bounds(51, 300, 40)];
+    for (const both of [near, [...near].reverse()])
+      expect(snapped(bounds(0, 0, 20), { x: 50, y: 50 }, both, 3).by).toEqual({ x: 51, y: 50 });
     // A middle near an edge is no reason to move: its left edge would lie at 91, its middle at 101.
     expect(snapped(bounds(0, 0, 20), { x: 91, y: 50 }, others, 3).lines).toEqual([]);
   });

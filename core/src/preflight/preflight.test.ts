@@ -216,6 +216,18 @@ describe('where the work does not fit', () => {
       message: expect.stringContaining('which is no rectangle'),
     });
     expect(find('off-sheet', step(lay([box(20, 20, 30, 30)]), odd))).toBeUndefined();
+    // A notch that reaches into a part between its corners, which all lie on the piece.
+    const notched = [
+      ...outline.slice(0, 2),
+      { x: 200, y: 150 },
+      { x: 120, y: 150 },
+      { x: 100, y: 60 },
+      { x: 80, y: 150 },
+      { x: 0, y: 150 },
+    ];
+    const withNotch = { sheet: { ...odd.sheet, outline: notched } };
+    expect(find('off-sheet', step(lay([box(60, 40, 80, 60)]), withNotch))).toBeDefined();
+    expect(find('off-sheet', step(lay([box(60, 20, 80, 30)]), withNotch))).toBeUndefined();
     expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({
       kind: 'move',
       dxMm: -18,

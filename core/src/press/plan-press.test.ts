@@ -188,6 +188,18 @@ describe('a press plan', () => {
     expect(heatOn(plan!.pressings, 'long')).toBeGreaterThan(second.dwellSeconds);
   });
 
+  it('holds a lower one for two seconds at least, so that its carrier comes off, where the upper gives it all it needs', () => {
+    const short = layer('short', {
+      dwellSeconds: 5,
+      evidence: [5, 18].map((dwellSeconds) => ({ outcome: 'right', temperatureC: 150, dwellSeconds, pressure: 4 })),
+    });
+    const { plan } = planPress({ layers: [short, white], ground: JERSEY, press: CLAM });
+    expect(plan!.pressings.map(({ layers, dwellSeconds }) => [layers, dwellSeconds])).toEqual([
+      [['short'], 2],
+      [['white'], 15],
+    ]);
+  });
+
   it('says which two are at odds in temperature, and by how much', () => {
     const soft = layer('soft', {
       temperatureC: 120,

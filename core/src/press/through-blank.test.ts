@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { heatRate } from '../recipes';
+import { heatAgain } from './heat-again';
 import { farSideCelsius, heatThrough } from './through-blank';
 
 /** The same slab, cut into thin sheets and stepped through time: an explicit scheme that shares nothing with the series. */
@@ -47,5 +48,23 @@ describe('heat that comes through a blank', () => {
         },
       ),
     );
+  });
+});
+
+describe('the heat that a layer gets again', () => {
+  const thick = { thicknessMm: 3, family: 'wood' as const };
+  const given = (side: 'front' | 'back') => [
+    { layers: [{ side: 'front' }], celsius: 150, heat: 20 },
+    { layers: [{ side }], celsius: 180, heat: 90 },
+  ];
+  const again = (side: 'front' | 'back') =>
+    heatAgain({ side: 'front' } as never, 0, given(side) as never, thick as never);
+
+  it('is all of what follows on its side', () => expect(again('front')).toBe(90));
+
+  it('is what comes through from the other side, by the plate’s own time at its own temperature', () => {
+    expect(again('back')).toBeCloseTo(heatThrough(180, 90 / heatRate(180), thick), 9);
+    expect(again('back')).toBeLessThan(heatThrough(180, 90, thick) / 2);
+    expect(again('back')).toBeGreaterThan(0);
   });
 });

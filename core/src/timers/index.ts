@@ -1,3 +1,4 @@
+export { heatGot } from './heat-got';
 export {
   FORGOTTEN_SECONDS,
   leftSeconds,

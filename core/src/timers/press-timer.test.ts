@@ -52,6 +52,25 @@ describe('a press timer', () => {
     expect(wasForgotten(turnTimer(going, 'next', 86_400_000)!)).toBe(true);
   });
 
+  it('takes a long wait with the plate up for no forgotten plate, and only far more than was wished', () => {
+    let now = turnTimer(timer, 'start', 0)!;
+    while (now.phases[now.at].isDown) now = turnTimer(now, 'next', 0)!;
+    expect(wasForgotten(turnTimer(now, 'next', 86_400_000)!)).toBe(false);
+    const [{ seconds }] = timer.phases;
+    const going = turnTimer(timer, 'start', 0)!;
+    expect(wasForgotten(turnTimer(going, 'next', (seconds + 600) * 1000)!)).toBe(false);
+    expect(wasForgotten(turnTimer(going, 'next', (seconds + 601) * 1000)!)).toBe(true);
+  });
+
+  it('passes over what is only done if a corner lifts, also from a pause', () => {
+    let now = turnTimer(timer, 'start', 0)!;
+    while (!now.phases[now.at].isOnlyIfNeeded) now = turnTimer(now, 'next', 0)!;
+    const passed = turnTimer(turnTimer(now, 'pause', 1000)!, 'skip', 2000);
+    expect(passed).toMatchObject({ at: now.at + 1, took: [...now.took, 0] });
+    expect(['running', 'done']).toContain(passed!.state);
+    expect(turnTimer(timer, 'skip', 0)).toBeNull();
+  });
+
   it('keeps what was done before a pause, and cannot be paused twice', () => {
     const going = turnTimer(timer, 'start', 0)!;
     const held = turnTimer(going, 'pause', 2000)!;

@@ -17,6 +17,7 @@ import {
   planToolpath,
   proposedTabs,
   tabNear,
+  tabsApart,
   trailed,
   travelLength,
   withKerf,
@@ -192,6 +193,12 @@ describe('tabs', () => {
             if (along.length > 1) expect(next - here).toBeGreaterThanOrEqual(4.5 - 1e-6);
           });
       }
+  });
+
+  it('that are chosen come no nearer than twice their width, and the first that was chosen stays', () => {
+    const ring = square(0, 0, 40);
+    const chosen = [10, 12.9, 13, 30].map((x) => tabNear(ring, { x, y: 0 }, 1.5)!);
+    expect(tabsApart(chosen, ring, 1.5).map(({ alongMm }) => alongMm)).toEqual([10, 13, 30]);
   });
 
   it('are left standing by the stroke, pass for pass, at their width', () => {

@@ -215,6 +215,23 @@ describe('a quote', () => {
     ]);
   });
 
+  it('is not accepted after its day', async () => {
+    const job = await boatNumbers();
+    const id = randomUUID();
+    await api()
+      .post(paths.quotes(job.id))
+      .send({ id, pieces: 2, customer: 'Osprey Bend Rowing Club', validUntil: '2027-06-30' })
+      .expect(201);
+    await server.pool.query('UPDATE quote SET valid_until = current_date - 1 WHERE id = $1', [id]);
+    const refused = await api().post(paths.quoteTurn(id)).send({ state: 'accepted' }).expect(409);
+    expect(refused.body.error.message).toContain('Offer it anew');
+    const quote = (await get<QuoteView[]>(paths.quotes(job.id))).find((one) => one.id === id)!;
+    expect(quote).toMatchObject({ state: 'offered', isOver: true });
+    // On its last day it still is.
+    await server.pool.query('UPDATE quote SET valid_until = current_date WHERE id = $1', [id]);
+    await api().post(paths.quoteTurn(id)).send({ state: 'accepted' }).expect(200);
+  });
+
   it('is not offered until yesterday', async () => {
     const job = await boatNumbers();
     const refused = await api()

@@ -204,7 +204,17 @@ describe('a maker who is led', () => {
     const tool = ((await api().get(paths.tools)).body as ToolView[]).find(({ name }) => name === run.toolName)!;
     await api().post(paths.toolReplacement(tool.id)).send({ version: tool.version, note: 'blunt' }).expect(200);
     expect((await see(run)).changed).toEqual(['tool-replaced']);
+    const plannedFor = async () =>
+      (
+        await server.pool.query<{ life: number; isMadeAnew: boolean }>(
+          'SELECT planned_tool_life AS life FROM run WHERE id = $1',
+          [run.id],
+        )
+      ).rows[0].life;
+    const old = await plannedFor();
     await act(run, 'start').expect(200);
+    expect(await plannedFor()).toBe(old + 1);
+    expect((await see(run)).changed).toEqual([]);
   });
 });
 

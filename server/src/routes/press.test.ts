@@ -228,4 +228,23 @@ describe('a pressing', () => {
     await api().post(paths.pressingOutcome(now.id)).send({ layerId: layer.id, outcome: null }).expect(200);
     expect((await evidence()).some(({ jobName }) => jobName === 'Boat numbers')).toBe(false);
   });
+
+  it('is no evidence where its plate was forgotten, whatever its maker says', async () => {
+    const job = await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']);
+    let now: PressingView = (await turn(await begin(job), 'start').expect(200)).body;
+    const [layer] = now.layers;
+    while (now.state === 'running')
+      now = (await turn(now, now.phases[now.at].isOnlyIfNeeded ? 'skip' : 'next').expect(200)).body;
+    await server.pool.query(
+      `UPDATE pressing SET took = (SELECT jsonb_agg(90000) FROM jsonb_array_elements(took)) WHERE id = $1`,
+      [now.id],
+    );
+    const evidence = async () => (await api().get(paths.recipe(layer.recipeId!)).expect(200)).body.evidence.length;
+    const before = await evidence();
+    await api()
+      .post(paths.pressingOutcome(now.id))
+      .send({ layerId: layer.id, outcome: 'right', counts: true })
+      .expect(200);
+    expect(await evidence()).toBe(before);
+  });
 });

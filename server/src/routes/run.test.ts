@@ -17,7 +17,10 @@ import { asker } from '../../testing/ask';
 import { readyJob as jobReady } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
+import { inTransaction } from '../db/pool';
 import { assemble } from '../parts';
+import { refuseTakenPieces } from '../services/piece-claims';
+import { DEMO_WORKSHOP_ID } from '../workshop';
 
 let server: TestServer;
 beforeEach(async () => void (server = await startTestServer()));
@@ -244,6 +247,49 @@ describe('a job on the stand-in', () => {
     });
     await act(run, 'cancel').expect(200);
     await byHand(false).expect(201);
+  });
+
+  it('takes no more sheets than there are, and not below none', async () => {
+    const job = await readyJob();
+    const piece = job.steps[0].stockPieceId!;
+    await server.pool.query(`UPDATE stock_piece SET kind = 'sheet', count = 2 WHERE id = $1`, [piece]);
+    const take = (sheets: number) =>
+      inTransaction(server.pool, (db) =>
+        refuseTakenPieces(
+          db,
+          DEMO_WORKSHOP_ID,
+          job.id,
+          Array.from({ length: sheets }, () => ({ stockPieceId: piece, sheetId: randomUUID(), usedLengthMm: 50 })),
+          false,
+        ),
+      );
+    await take(2);
+    await expect(take(3)).rejects.toThrow('This job takes 3 of');
+  });
+
+  it('keeps nothing of the stock once its first step was cancelled', async () => {
+    const job = await readyJob();
+    const other = await readyJob();
+    const [first]: RunView[] = (await start(job.id, 1).expect(201)).body;
+    const claims = async () => (await drawn(api().get(paths.job(other.id)))).steps.flatMap((step) => step.claims);
+    expect((await claims()).map(({ state }) => state)).toContain('running');
+    await act(first, 'cancel').expect(200);
+    expect((await claims()).filter(({ state }) => state !== 'planned')).toEqual([]);
+    await start(other.id, 1).expect(201);
+  });
+
+  it('is not changed by what is worked out while it starts', async () => {
+    const job = await longJob();
+    const { heavy } = server;
+    const work = heavy.workOnDocument.bind(heavy);
+    jest.spyOn(heavy, 'workOnDocument').mockImplementationOnce(async (task) => {
+      const answer = await work(task);
+      await start(job.id, 1).expect(201);
+      return answer;
+    });
+    const late = await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 100 });
+    expect([late.status, late.body.error?.code]).toEqual([409, 'running']);
+    expect((await drawn(api().get(paths.job(job.id)))).version).toBe(job.version);
   });
 
   it('is not started with something in its way', async () => {

@@ -3,6 +3,8 @@ import { worksOf } from '@keen-anvil/contract/work';
 import {
   cheaper,
   costOf,
+  failureOf,
+  NOTHING_SEEN,
   handForecast,
   priceTable,
   USUAL_COUNTS,
@@ -94,7 +96,7 @@ async function wishOf(
   for (const [kind, work] of handWorks(job, shop, press.pressings))
     hands.push({ kind, forecast: handForecast(of(kind), work) });
   const seconds = hands.reduce((sum, { forecast }) => sum + forecast.seconds, 0);
-  const failure = failureOf(steps);
+  const failure = failureOf(steps.map(({ match }) => match.recipe?.temper.tally ?? NOTHING_SEEN));
   return {
     missing,
     hands: hands.map(({ kind, forecast }) => ({ kind, seconds: forecast.seconds, known: forecast.known })),
@@ -167,23 +169,6 @@ async function pressWork(
     if (error instanceof Problem) return { pressings: 0, seconds: 0, machineId: null };
     throw error;
   }
-}
-
-/** Before anything was seen, one in twenty goes wrong; that counts as much as six times seen. */
-const PRIOR_WRONGS = 0.3;
-const PRIOR_SEEN = 6;
-
-/** How often a piece has to be made again, by what the book has seen of its recipes (a rule of succession after Laplace). */
-function failureOf(steps: readonly StepView[]): { rate: number; spread: number } {
-  let right = 1;
-  let variance = 0;
-  for (const { match } of steps) {
-    const { rights, wrongs } = match.recipe?.temper.tally ?? { rights: 0, wrongs: 0 };
-    const rate = (wrongs + PRIOR_WRONGS) / (rights + wrongs + PRIOR_SEEN);
-    right *= 1 - rate;
-    variance += (rate * (1 - rate)) / (rights + wrongs + PRIOR_SEEN + 1);
-  }
-  return { rate: Math.min(0.9, 1 - right), spread: Math.sqrt(variance) };
 }
 
 /** Keeps how long hands took for some pieces of a job, with what there was to do. @throws Problem where the job has nothing of that kind */

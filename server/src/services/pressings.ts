@@ -7,10 +7,10 @@ import type {
   PressingView,
 } from '@keen-anvil/contract';
 import { dialOf, toDial, isCalibrated } from '@keen-anvil/core/machines';
-import { atPlate, isInReason, type PlanPhase } from '@keen-anvil/core/press';
+import { atPlate, isInReason } from '@keen-anvil/core/press';
 import { preparationFor, unticked, type PreparationLine } from '@keen-anvil/core/preparation';
 import { plateNow, seedFromId } from '@keen-anvil/core/standins';
-import { turnTimer, wasForgotten } from '@keen-anvil/core/timers';
+import { heatGot, turnTimer, wasForgotten } from '@keen-anvil/core/timers';
 import { heatRate } from '@keen-anvil/core/recipes';
 import { formatNumber } from '@keen-anvil/core/units';
 import type { Pool } from 'pg';
@@ -159,7 +159,7 @@ async function keepAsEvidence(
   if (!recipe || !first) return;
   const machine = (await listMachines(db, workshopId)).find((one) => one.id === row.machineId);
   const second = recipe.settings.second ?? 0;
-  const heat = heatOn(row, layerId);
+  const heat = heatGot(row, layerId);
   const seconds = Math.max(1, Math.round(heat / heatRate(first.celsius!)) - second);
   const said = machine && atPlate(machine, recipe.settings);
   const pressed = { temperatureC: first.celsius!, dwellSeconds: heat / heatRate(first.celsius!) };
@@ -219,14 +219,3 @@ const viewOf = ({ outcomes, layers, ...row }: PressingRow, unit: string): Pressi
   unit,
   layers: layers.map((layer) => ({ ...layer, outcome: outcomes[layer.id] ?? null })),
 });
-
-/** All heat that a layer got, as long as each phase really took, in seconds at 150 °C: from where it was laid on. */
-function heatOn({ phases, took }: Pick<PressingRow, 'phases' | 'took'>, layerId: string): number {
-  const from = phases.findIndex(({ kind, layerIds }) => kind === 'press' && layerIds.includes(layerId));
-  // Of several places of the plate each is pressed once: the first counts.
-  const counts = ({ isDown, place }: PlanPhase) => isDown && (place === null || place.turn === 1);
-  return phases.reduce(
-    (sum, phase, i) => (i >= from && counts(phase) ? sum + (took[i] ?? 0) * heatRate(phase.celsius!) : sum),
-    0,
-  );
-}
