@@ -22,12 +22,28 @@ export async function clockNow(db: Db): Promise<number> {
   return rows[0].now;
 }
 
-/** Pressings that are not over, or that nobody has judged yet, the oldest first; those of one job, all of them. */
-export async function listPressings(db: Db, workshopId: string, jobId: string | null): Promise<PressingRow[]> {
+/** So many pressings that nobody has judged are told at once; those that are under way come first. */
+const MOST_OPEN = 60;
+
+/** Pressings that are not over, and the newest that nobody has judged yet; the oldest first. */
+export async function listOpenPressings(db: Db, workshopId: string): Promise<PressingRow[]> {
+  const { rows } = await db.query<PressingRow & { createdAt: Date }>(
+    `SELECT * FROM (
+       (SELECT ${COLUMNS}, p.created_at AS "createdAt" ${JOINED} WHERE p.workshop_id = $1 AND p.state IN ('waiting', 'running', 'paused')
+        ORDER BY p.created_at DESC LIMIT ${MOST_OPEN})
+       UNION ALL
+       (SELECT ${COLUMNS}, p.created_at AS "createdAt" ${JOINED} WHERE p.workshop_id = $1 AND p.state = 'done' AND p.outcomes = '{}'
+        ORDER BY p.created_at DESC LIMIT ${MOST_OPEN})) open
+     ORDER BY "createdAt", id`,
+    [workshopId],
+  );
+  return rows.map(({ createdAt: _at, ...row }) => row);
+}
+
+/** All pressings of a job, the oldest first. */
+export async function listPressingsOf(db: Db, workshopId: string, jobId: string): Promise<PressingRow[]> {
   const { rows } = await db.query<PressingRow>(
-    `SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1
-       AND CASE WHEN $2::uuid IS NULL THEN p.state IN ('waiting', 'running', 'paused') OR (p.state = 'done' AND p.outcomes = '{}') ELSE p.job_id = $2 END
-     ORDER BY p.created_at, p.id`,
+    `SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1 AND p.job_id = $2 ORDER BY p.created_at, p.id`,
     [workshopId, jobId],
   );
   return rows;

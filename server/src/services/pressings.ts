@@ -26,7 +26,8 @@ import {
   insertPressing,
   judgePressing,
   keepPressed,
-  listPressings,
+  listOpenPressings,
+  listPressingsOf,
   lockPressing,
   tickPressing,
   turnPressing,
@@ -45,7 +46,13 @@ export class Pressings {
   ) {}
 
   async list(workshopId: string, jobId: string | null): Promise<PressingView[]> {
-    const rows = await listPressings(this.pool, workshopId, jobId);
+    const rows = jobId
+      ? await listPressingsOf(this.pool, workshopId, jobId)
+      : await listOpenPressings(this.pool, workshopId);
+    return this.views(workshopId, rows);
+  }
+
+  private async views(workshopId: string, rows: readonly PressingRow[]): Promise<PressingView[]> {
     const machines = rows.length > 0 ? await listMachines(this.pool, workshopId) : [];
     return rows.map((row) => viewOf(row, dialUnit(machines.find(({ id }) => id === row.machineId))));
   }
@@ -76,12 +83,12 @@ export class Pressings {
         preparation,
       }),
     );
-    return this.find(workshopId, jobId, id);
+    return this.find(workshopId, id);
   }
 
   /** Takes a timer further. A turn that was meant for another phase changes nothing. */
   async turn(workshopId: string, id: string, { turn, at }: PressingTurn): Promise<PressingView> {
-    const jobId = await inTransaction(this.pool, async (db) => {
+    await inTransaction(this.pool, async (db) => {
       const row = await lockPressing(db, workshopId, id);
       if (!row) throw notFound('That pressing');
       if (row.at !== at)
@@ -94,22 +101,20 @@ export class Pressings {
         await refuseTwoAtOnce(db, workshopId, row);
       }
       await turnPressing(db, workshopId, id, next);
-      return row.jobId;
     });
-    return this.find(workshopId, jobId, id);
+    return this.find(workshopId, id);
   }
 
   /** Keeps whether a line of what has to be ready is ticked off. */
   async tick(workshopId: string, id: string, { line, isTicked }: LineTick): Promise<PressingView> {
-    const jobId = await inTransaction(this.pool, async (db) => {
+    await inTransaction(this.pool, async (db) => {
       const row = await lockPressing(db, workshopId, id);
       if (!row) throw notFound('That pressing');
       if (!row.preparation.some((known) => known.id === line))
         throw refused(`A line of what has to be ready for this pressing was expected; “${line}” came.`, 'line');
       await tickPressing(db, workshopId, id, line, isTicked);
-      return row.jobId;
     });
-    return this.find(workshopId, jobId, id);
+    return this.find(workshopId, id);
   }
 
   /** What the plate says of itself; null where somebody reads its dial. */
@@ -124,7 +129,7 @@ export class Pressings {
   /** Keeps how a layer came out; it is evidence for its recipe, with the heat that it really got. */
   async judge(workshopId: string, id: string, verdict: PressingVerdict): Promise<PressingView> {
     const { layerId, outcome } = verdict;
-    const jobId = await inTransaction(this.pool, async (db) => {
+    await inTransaction(this.pool, async (db) => {
       const row = await lockPressing(db, workshopId, id);
       if (!row) throw notFound('That pressing');
       const layer = row.layers.find((one) => one.id === layerId);
@@ -134,15 +139,14 @@ export class Pressings {
       await judgePressing(db, workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
       // Of a plate that was forgotten nobody knows what lay under it for how long.
       if (layer.recipeId && !wasForgotten(row)) await keepAsEvidence(db, workshopId, row, layer.recipeId, verdict);
-      return row.jobId;
     });
-    return this.find(workshopId, jobId, id);
+    return this.find(workshopId, id);
   }
 
-  private async find(workshopId: string, jobId: string | null, id: string): Promise<PressingView> {
-    const found = (await this.list(workshopId, jobId)).find((pressing) => pressing.id === id);
-    if (!found) throw notFound('That pressing');
-    return found;
+  private async find(workshopId: string, id: string): Promise<PressingView> {
+    const row = await findPressing(this.pool, workshopId, id);
+    if (!row) throw notFound('That pressing');
+    return (await this.views(workshopId, [row]))[0];
   }
 }
 
