@@ -1,6 +1,6 @@
 import simplify from 'simplify-js';
 import type { CurveContour, Point, Segment } from '../../geometry';
-import { meetingOf, onto, straightOf, turnBetween, type Straight } from './straight';
+import { meetingOf, onto, straightOf, through, turnBetween, type Straight } from './straight';
 
 /** Where the thinned outline turns by more than this it has a corner. */
 const CORNER_TURN = (50 * Math.PI) / 180;
@@ -126,7 +126,7 @@ function withCorners(polygon: Vertex[], shortMm: number): Vertex[] {
       count > 4 &&
       Math.hypot(to.x - from.x, to.y - from.y) < shortMm &&
       Math.abs(turnOf(before, from, to, after)) > CORNER_TURN
-        ? meeting(before, from, to, after)
+        ? meetingOf(through(before, from), through(to, after))
         : null;
     if (met && i + 1 < count && Math.hypot(met.x - from.x, met.y - from.y) < shortMm) {
       corners.push({ ...met, side: to.side });
@@ -137,19 +137,7 @@ function withCorners(polygon: Vertex[], shortMm: number): Vertex[] {
 }
 
 /** How far the way turns from its first side to its last. */
-function turnOf(a: Point, b: Point, c: Point, d: Point): number {
-  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
-  return Math.atan2(ux * vy - uy * vx, ux * vx + uy * vy);
-}
-
-/** Where the lines a–b and c–d meet; null where they run along each other. */
-function meeting(a: Point, b: Point, c: Point, d: Point): Point | null {
-  const [ux, uy, vx, vy] = [b.x - a.x, b.y - a.y, d.x - c.x, d.y - c.y];
-  const cross = ux * vy - uy * vx;
-  if (Math.abs(cross) < 1e-9) return null;
-  const t = ((c.x - a.x) * vy - (c.y - a.y) * vx) / cross;
-  return { x: a.x + t * ux, y: a.y + t * uy };
-}
+const turnOf = (a: Point, b: Point, c: Point, d: Point): number => turnBetween(through(a, b), through(c, d));
 
 function farthest(points: Point[], from: Point): number {
   let best = 0;

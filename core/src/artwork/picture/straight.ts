@@ -1,4 +1,4 @@
-import type { Point } from '../../geometry';
+import { distance, type Point } from '../../geometry';
 
 /** A straight stretch of an outline: a point on it, and the way it goes as a unit vector. */
 export interface Straight {
@@ -62,6 +62,12 @@ function bowOf(along: readonly number[], beside: readonly number[]): number {
   return down > 0 ? up / down : 0;
 }
 
+/** The straight line from one point to another. */
+export function through(a: Point, b: Point): Straight {
+  const length = distance(a, b) || 1;
+  return { at: a, way: { x: (b.x - a.x) / length, y: (b.y - a.y) / length } };
+}
+
 /** Where two lines meet; null where they run along each other. */
 export function meetingOf(a: Straight, b: Straight): Point | null {
   const cross = a.way.x * b.way.y - a.way.y * b.way.x;
@@ -79,5 +85,3 @@ export function onto({ at, way }: Straight, { x, y }: Point): Point {
 /** How far the way turns from one line to the next, in radians. */
 export const turnBetween = ({ way: a }: Straight, { way: b }: Straight): number =>
   Math.atan2(a.x * b.y - a.y * b.x, a.x * b.x + a.y * b.y);
-
-const distance = (a: Point, b: Point): number => Math.hypot(a.x - b.x, a.y - b.y);

@@ -263,7 +263,7 @@ class SvgReader {
     ] as const) {
       const written = style[property]?.trim() ?? 'none';
       if (written === 'none' || this.parts.length === before) continue;
-      const target = this.byId.get(/url\(\s*['"]?#([^'")]+)/.exec(written)?.[1] ?? '');
+      const target = this.pointedAt(written);
       const window = target?.name === name ? this.windowOf(target, before, context) : null;
       if (window === null) {
         this.notices.add(
@@ -306,8 +306,7 @@ class SvgReader {
       if (isMask)
         return shapes.some((shape) => this.lines.has(shape)) ? null : windowOfMask(alphaAsLight(shapes, style));
       const own = windowOfShapes(shapes);
-      const through = /url\(\s*['"]?#([^'")]+)/.exec(style['clip-path'] ?? '')?.[1];
-      const outer = through ? this.byId.get(through) : undefined;
+      const outer = this.pointedAt(style['clip-path'] ?? '');
       if (outer?.name !== 'clipPath') return own;
       const outerWindow = this.windowOf(outer, since, context);
       return outerWindow && windowThrough(own, outerWindow);
@@ -418,10 +417,18 @@ class SvgReader {
         'unread',
         `${label} is filled with a gradient, pattern or unknown colour; its outline was read as black`,
       );
-    const colour = paint.kind === 'colour' ? paint.colour : '#000000';
-
     if (!isFilled && context.isDashed)
       this.notices.add('unread', `${label} is drawn with dashes; it was read as one line`);
+    const colour = paint.kind === 'colour' ? paint.colour : '#000000';
+    this.placeShape(contours, { name: element.attribs.id, label, colour, isFilled }, context);
+  }
+
+  /** Puts a shape's parts where they lie: what is filled of it, or its lines. */
+  private placeShape(
+    contours: readonly CurveContour[],
+    { name, label, colour, isFilled }: { name: string | undefined; label: string; colour: string; isFilled: boolean },
+    context: Context,
+  ): void {
     const placed = contours.map((contour) =>
       rounded(transformContour({ ...contour, closed: contour.closed || isFilled }, context.toMm)),
     );
@@ -436,12 +443,12 @@ class SvgReader {
         `An outline of ${label} encloses nothing of its own (it runs back on itself, or on another) and was left out`,
         empty,
       );
-    for (const contours of parts) {
+    for (const own of parts) {
       const part = {
-        name: element.attribs.id ?? `Part ${this.parts.length + 1}`,
+        name: name ?? `Part ${this.parts.length + 1}`,
         colour,
         layer: context.layer,
-        contours,
+        contours: own,
         isFilled,
       };
       if (!isFilled) this.lines.add(part);
@@ -454,7 +461,7 @@ class SvgReader {
     const { markers, viewport } = context;
     if (Object.values(markers).every((marker) => marker === 'none')) return;
     for (const point of markedPoints(contours)) {
-      const marker = this.byId.get(/url\(\s*['"]?#([^'")]+)/.exec(markers[point.which])?.[1] ?? '');
+      const marker = this.pointedAt(markers[point.which]);
       if (marker?.name !== 'marker' || this.open.has(marker)) continue;
       const placed = placeMarker(marker.attribs, point, context.strokeWidth, viewport);
       if (!placed) continue;
@@ -583,6 +590,11 @@ class SvgReader {
     const paint = readPaint(text, currentColour);
     this.paints.set(key, paint);
     return paint;
+  }
+
+  /** What a style points at with `url(#…)`. */
+  private pointedAt(written: string): Element | undefined {
+    return this.byId.get(/url\(\s*['"]?#([^'")]+)/.exec(written)?.[1] ?? '');
   }
 
   private targetOf(use: Element): Element | undefined {

@@ -96,13 +96,8 @@ interface Placed {
   rotate: number;
 }
 
-function setChunk(
-  { characters, runs }: Chunk,
-  track: Track | null,
-  pen: { x: number; y: number },
-  done: SetSvgText,
-  missing: Set<string>,
-): { x: number; y: number } {
+/** The letters of a chunk along its line, from where it begins; with how long it is, and how far down it ends. */
+function alongLine(runs: Chunk['runs']): { placed: Placed[]; along: number; down: number } {
   const placed: Placed[] = [];
   let along = 0;
   let down = 0;
@@ -140,6 +135,17 @@ function setChunk(
     }
     along += width * scale + shifted + (runs.length > 1 ? context.letterSpacing : 0);
   }
+  return { placed, along, down };
+}
+
+function setChunk(
+  { characters, runs }: Chunk,
+  track: Track | null,
+  pen: { x: number; y: number },
+  done: SetSvgText,
+  missing: Set<string>,
+): { x: number; y: number } {
+  const { placed, along, down } = alongLine(runs);
   const [{ context: style }] = runs;
   const isFlipped = style.isRightToLeft;
   const share = style.anchor === 'middle' ? 0.5 : (style.anchor === 'end') !== isFlipped ? 1 : 0;

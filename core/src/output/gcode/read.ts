@@ -33,19 +33,30 @@ const OFF_CIRCLE_SHARE = 0.005;
  * @throws SyntaxError where a word has no number, a feed is missing, or an arc has no circle
  */
 export function readGcode(text: string, zero: Frame | number): GcodeReading {
-  const { x: zeroX, y: flipY } = typeof zero === 'number' ? { x: 0, y: zero } : zero;
-  const unread = new Set<string>();
-  const moves: BeamMove[] = [];
-  let at = { x: 0, y: 0 };
-  let unit = 1;
-  let isAbsolute = true;
-  let isCentreAbsolute = false;
-  let isBeam = false;
-  let motion = 0;
+  const reader = new GcodeReader(typeof zero === 'number' ? { x: 0, y: zero } : zero);
+  text.split(/\r?\n/).forEach((line, i) => reader.readLine(line, i + 1));
+  return { moves: reader.moves, unread: [...reader.unread] };
+}
+
+/** What one line says of where to go. */
+type Target = ArcWords & { x?: number; y?: number };
+
+class GcodeReader {
+  readonly moves: BeamMove[] = [];
+  readonly unread = new Set<string>();
+  private at = { x: 0, y: 0 };
+  private unit = 1;
+  private isAbsolute = true;
+  private isCentreAbsolute = false;
+  private isBeam = false;
+  private motion = 0;
   /** null where the file has not said any yet. */
-  let power: number | null = null;
-  let feed: number | null = null;
-  text.split(/\r?\n/).forEach((line, index) => {
+  private power: number | null = null;
+  private feed: number | null = null;
+
+  constructor(private readonly zero: Frame) {}
+
+  readLine(line: string, number: number): void {
     const bare = line
       .replace(/\([^)]*\)/g, '')
       .replace(/;.*/, '')
@@ -53,62 +64,68 @@ export function readGcode(text: string, zero: Frame | number): GcodeReading {
       .trim();
     // A line that may be left out (block delete) is.
     if (/^(N\s*\d+\s*)?\//i.test(bare)) {
-      unread.add('/ (a line that may be left out)');
+      this.unread.add('/ (a line that may be left out)');
       return;
     }
-    const target: ArcWords & { x?: number; y?: number } = {};
+    const target: Target = {};
     for (const word of bare.match(/[A-Za-z][^A-Za-z]*/g) ?? []) {
       const letter = word[0].toUpperCase();
       const value = Number(word.slice(1).trim() || NaN);
       if (!Number.isFinite(value))
-        throw new SyntaxError(`Line ${index + 1}: a number was expected after ${letter}; “${word.trim()}” came.`);
-      if (letter === 'X') target.x = value * unit;
-      else if (letter === 'Y') target.y = value * unit;
-      else if (letter === 'F') feed = (value * unit) / 60;
-      else if (letter === 'S') power = value / FULL_POWER_S;
-      else if (letter === 'I') target.i = value * unit;
-      else if (letter === 'J') target.j = value * unit;
-      else if (letter === 'R') target.r = value * unit;
-      else if (letter === 'G' && (value === 0 || value === 1 || value === 2 || value === 3)) motion = value;
-      else if (letter === 'G' && (value === 90.1 || value === 91.1)) isCentreAbsolute = value === 90.1;
-      else if (letter === 'N' || (letter === 'G' && value === 17)) continue;
-      else if (letter === 'G' && (value === 20 || value === 21)) unit = value === 20 ? 25.4 : 1;
-      else if (letter === 'G' && (value === 90 || value === 91)) isAbsolute = value === 90;
-      else if (letter === 'M' && value >= 3 && value <= 5) isBeam = value !== 5;
-      else if (!(letter === 'M' && value >= 7 && value <= 9)) unread.add(word.trim());
+        throw new SyntaxError(`Line ${number}: a number was expected after ${letter}; “${word.trim()}” came.`);
+      this.takeWord(letter, value, word.trim(), target);
     }
-    const isArc = motion >= 2;
-    if (
-      target.x === undefined &&
-      target.y === undefined &&
-      !(isArc && (target.i !== undefined || target.j !== undefined))
-    )
-      return;
-    const next = isAbsolute
+    const isWholeCircle = this.motion >= 2 && (target.i !== undefined || target.j !== undefined);
+    if (target.x !== undefined || target.y !== undefined || isWholeCircle) this.move(target, number);
+  }
+
+  private takeWord(letter: string, value: number, word: string, target: Target): void {
+    const { unit } = this;
+    if (letter === 'X') target.x = value * unit;
+    else if (letter === 'Y') target.y = value * unit;
+    else if (letter === 'F') this.feed = (value * unit) / 60;
+    else if (letter === 'S') this.power = value / FULL_POWER_S;
+    else if (letter === 'I') target.i = value * unit;
+    else if (letter === 'J') target.j = value * unit;
+    else if (letter === 'R') target.r = value * unit;
+    else if (letter === 'G' && (value === 0 || value === 1 || value === 2 || value === 3)) this.motion = value;
+    else if (letter === 'G' && (value === 90.1 || value === 91.1)) this.isCentreAbsolute = value === 90.1;
+    else if (letter === 'G' && (value === 20 || value === 21)) this.unit = value === 20 ? 25.4 : 1;
+    else if (letter === 'G' && (value === 90 || value === 91)) this.isAbsolute = value === 90;
+    else if (letter === 'M' && value >= 3 && value <= 5) this.isBeam = value !== 5;
+    else if (!isWithoutMeaning(letter, value)) this.unread.add(word);
+  }
+
+  private move(target: Target, line: number): void {
+    const { at, motion, zero, feed, isCentreAbsolute } = this;
+    const next = this.isAbsolute
       ? { x: target.x ?? at.x, y: target.y ?? at.y }
       : { x: at.x + (target.x ?? 0), y: at.y + (target.y ?? 0) };
     if (motion >= 1 && feed === null)
-      throw new SyntaxError(`Line ${index + 1}: a feed (F) was expected before the first G${motion}.`);
+      throw new SyntaxError(`Line ${line}: a feed (F) was expected before the first G${motion}.`);
     const move: BeamMove = {
-      from: { x: zeroX + at.x, y: flipY - at.y },
-      to: { x: zeroX + next.x, y: flipY - next.y },
-      power: motion >= 1 && isBeam ? (power ?? 1) : 0,
+      from: { x: zero.x + at.x, y: zero.y - at.y },
+      to: { x: zero.x + next.x, y: zero.y - next.y },
+      power: motion >= 1 && this.isBeam ? (this.power ?? 1) : 0,
       speedMmS: motion >= 1 ? feed : null,
-      line: index + 1,
+      line,
     };
-    if (isArc)
+    if (motion >= 2)
       move.arc = arcOf(at, next, target, {
         isClockwise: motion === 2,
         isCentreAbsolute,
-        zeroX,
-        flipY,
-        line: index + 1,
+        zeroX: zero.x,
+        flipY: zero.y,
+        line,
       });
-    moves.push(move);
-    at = next;
-  });
-  return { moves, unread: [...unread] };
+    this.moves.push(move);
+    this.at = next;
+  }
 }
+
+/** Line numbers, the plane that all lie in, and air. */
+const isWithoutMeaning = (letter: string, value: number): boolean =>
+  letter === 'N' || (letter === 'G' && value === 17) || (letter === 'M' && value >= 7 && value <= 9);
 
 interface ArcWords {
   i?: number;

@@ -167,6 +167,16 @@ class HpglReader {
         this.current = null;
         this.forceGf = numbers(name, parameters)[0];
         return;
+      case 'CO':
+        return;
+      default:
+        this.draw(name, parameters);
+    }
+  }
+
+  /** Commands that move the tool. */
+  private draw(name: string, parameters: string): void {
+    switch (name) {
       case 'PA':
       case 'PR':
         this.relative = name === 'PR';
@@ -194,8 +204,6 @@ class HpglReader {
         return;
       case 'LB':
         this.unread.add(parameters ? `LB (the label “${parameters.slice(0, 40)}”)` : 'LB');
-        return;
-      case 'CO':
         return;
       default:
         this.unread.add(name);
