@@ -93,6 +93,27 @@ describe('what is done in a step', () => {
       'was put away',
     );
     expect(refused(() => done(job, away(['diode']), { ...wish, materialId: 'card' })).message).toContain('no machine');
+    // What is proven on a machine that was put away draws no step to it.
+    const other = { ...[...all.machines.values()][0], id: 'other', isArchived: true };
+    const proven = {
+      materialId: 'navy',
+      process: 'kiss-cut',
+      machineId: 'other',
+      toolId: 'fine',
+      temper: 'violet',
+      variants: [],
+    };
+    const withOther = (isArchived: boolean) =>
+      shopWith(readings, {
+        machines: new Map([...all.machines, ['other', { ...other, isArchived }]]),
+        recipes: [proven] as unknown as JobShop['recipes'],
+      });
+    const placedOn = (isArchived: boolean) =>
+      done(job, withOther(isArchived), { do: 'change-step', stepId: stepId(), materialId: 'navy' }).steps.find(
+        ({ id }) => id === stepId(),
+      )!.machineId;
+    expect(placedOn(false)).toBe('other');
+    expect(placedOn(true)).not.toBe('other');
     const kiss = { do: 'change-step', stepId: stepId(), process: 'kiss-cut' } as const;
     expect(refused(() => done(job, away(['deep']), { ...kiss, toolId: 'deep' })).field).toBe('toolId');
   });

@@ -15,7 +15,7 @@ const reach = (points: { x: number; y: number }[], x: number, y: number) => {
 
 describe('what a plotter is told', () => {
   it('goes on with the tool down where speed or force change', () => {
-    expect(ends('SP1;PU0,0;PD400,0;VS5;FS20;PD800,0;PU;')).toEqual([
+    expect(ends('SP1;PU0,0;PD400,0;VS5;FS20;PA800,0;PU;')).toEqual([
       [
         [0, 0],
         [0, 10],
@@ -25,7 +25,7 @@ describe('what a plotter is told', () => {
         [0, 20],
       ],
     ]);
-    expect(readHpgl('SP1;PU0,0;PD400,0;VS5;PD800,0;').strokes.map(({ speedMmS }) => speedMmS)).toEqual([null, 50]);
+    expect(readHpgl('SP1;PU0,0;PD400,0;VS5;PA800,0;').strokes.map(({ speedMmS }) => speedMmS)).toEqual([null, 50]);
   });
 
   it('draws with the first pen where none is chosen', () => {
