@@ -8,6 +8,9 @@ export interface Grown {
   jobs: number;
 }
 
+/** An id (RFC 9562, version 4 by its form) for what an expression of SQL says. */
+const idOf = (text: string): string => `overlay(overlay(md5(${text}) placing '4' from 13) placing '8' from 17)::uuid`;
+
 /** The job of the demo that every job of the past is like, and how many of its runs each has. */
 const LIKE = 'Boat numbers, spring set';
 const RUNS = 6;
@@ -48,13 +51,13 @@ export async function growShop(pool: Pool, { materials, jobs }: Grown): Promise<
     );
     await db.query(
       `INSERT INTO material (workshop_id, id, name, family, finish, colour, thickness_mm, smallest_detail_mm, mirrored, facing, default_process)
-       SELECT $1, md5('material' || i)::uuid, kinds[1 + i % 10] || ', ' || colours[1 + (i / 10) % 10] || ' no. ' || i, families[1 + i % 10], 'matt', '#1d2f5c', 0.05 + (i % 60) * 0.05, 1, false, '', 'kiss-cut'
+       SELECT $1, ${idOf(`'material' || i`)}, kinds[1 + i % 10] || ', ' || colours[1 + (i / 10) % 10] || ' no. ' || i, families[1 + i % 10], 'matt', '#1d2f5c', 0.05 + (i % 60) * 0.05, 1, false, '', 'kiss-cut'
        FROM generate_series(1, $2::int) i, (SELECT $3::text[] AS kinds, $4::text[] AS colours, $5::text[] AS families) v`,
       [w, materials, KINDS, COLOURS, FAMILIES],
     );
     await db.query(
       `INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count)
-       SELECT $1, md5('piece' || i)::uuid, md5('material' || i)::uuid, 'sheet', 'Sheet 300 × 300', 300, 300, 1 + i % 4 FROM generate_series(1, $2::int) i`,
+       SELECT $1, md5('piece' || i)::uuid, ${idOf(`'material' || i`)}, 'sheet', 'Sheet 300 × 300', 300, 300, 1 + i % 4 FROM generate_series(1, $2::int) i`,
       [w, materials],
     );
     await db.query('ANALYZE');
@@ -123,6 +126,24 @@ export async function growShop(pool: Pool, { materials, jobs }: Grown): Promise<
       `${of} AND t.id IN (SELECT id FROM run r WHERE r.job_id = t.job_id ORDER BY created_at, id LIMIT ${RUNS})`,
       `jsonb_build_object('id', ${other('id')}, 'series_id', ${other('series_id')}, 'step_id', ${other('step_id')}, ${job}, 'created_at', t.created_at - make_interval(hours => n), 'finished_at', t.finished_at - make_interval(hours => n))`,
       jobs,
+    );
+    // One material of which everything was kept, as a maker of tags keeps offcuts.
+    await db.query(
+      `INSERT INTO stock_piece (workshop_id, id, material_id, kind, name, width_mm, length_mm, count)
+       SELECT $1, md5('offcut' || i)::uuid, ${idOf(`'material1'`)}, 'offcut', 'Offcut ' || i, 40 + i % 260, 30 + i % 170, 1 FROM generate_series(1, 2000) i`,
+      [w],
+    );
+    // Pressings and quotes of the past, one for most jobs; each like one of the demo.
+    const past = `(SELECT id, row_number() OVER (ORDER BY id) AS k FROM job WHERE workshop_id = $1 AND name LIKE '%, set %')`;
+    await db.query(
+      `INSERT INTO pressing SELECT x.* FROM ${past} j JOIN (SELECT *, row_number() OVER (ORDER BY id) AS k, count(*) OVER () AS all_of FROM pressing WHERE workshop_id = $1) t ON t.k = 1 + j.k % t.all_of,
+         LATERAL jsonb_populate_record(NULL::pressing, to_jsonb(t) || jsonb_build_object('id', md5('pressing' || j.k)::uuid, 'job_id', j.id, 'state', 'done')) x WHERE j.k <= 2000`,
+      [w],
+    );
+    await db.query(
+      `INSERT INTO quote SELECT x.* FROM ${past} j JOIN (SELECT *, row_number() OVER (ORDER BY id) AS k, count(*) OVER () AS all_of FROM quote WHERE workshop_id = $1) t ON t.k = 1 + j.k % t.all_of,
+         LATERAL jsonb_populate_record(NULL::quote, to_jsonb(t) || jsonb_build_object('id', md5('quote' || j.k)::uuid, 'job_id', j.id, 'number', 1000 + j.k)) x WHERE j.k <= 2000`,
+      [w],
     );
     // Each run with a recipe of its own kind: no maker runs one recipe eighteen thousand times.
     await db.query(

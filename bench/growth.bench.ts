@@ -106,6 +106,8 @@ const ASKS: Readonly<Record<string, Ask>> = {
     path: `/api/recipes?sort=machine&material=${world.material.id}`,
   }),
   'search for words': () => ({ path: '/api/recipes?search=outdoor%20vinyl%20navy' }),
+  'search for one letter': () => ({ path: '/api/recipes?search=v' }),
+  'page 1000 of the book': () => ({ path: '/api/recipes?limit=50&offset=49950' }),
   'search misspelt': () => ({ path: '/api/recipes?search=outdor%20vinyll' }),
   'list of tunings': () => ({ path: '/api/tunings' }),
   'a suggestion': ({ world: { recipe, material } }) => ({
@@ -118,6 +120,17 @@ const ASKS: Readonly<Record<string, Ask>> = {
       materialId: material.id,
     },
   }),
+  'a material with 2,000 pieces': async ({ pool, world }) => {
+    const { rows } = await pool.query<{ id: string }>(
+      `SELECT material_id AS id FROM stock_piece GROUP BY material_id HAVING count(*) > 1000`,
+    );
+    return { path: `/api/materials/${rows[0]?.id ?? world.material.id}` };
+  },
+  pressings: () => ({ path: '/api/pressings' }),
+  'pressings of a job': async (shop) => ({
+    path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}/pressings`,
+  }),
+  'quotes of a job': async (shop) => ({ path: `/api/jobs/${await idOfJob(shop, 'Boat numbers, spring set')}/quotes` }),
   templates: () => ({ path: '/api/templates' }),
 };
 

@@ -74,8 +74,12 @@ async function bare(): Promise<void> {
   if (query === null) return;
   const search = { ...rest, query };
   const values = searchValues(DEMO_WORKSHOP_ID, search);
-  await pool.query(searchCountSql, values);
-  await pool.query(searchPageSql(search.sort, search.isDescending), [...values, search.limit, search.offset]);
+  await pool.query(searchCountSql(search.query), values);
+  await pool.query(searchPageSql(search.sort, search.isDescending, search.query !== ''), [
+    ...values,
+    search.limit,
+    search.offset,
+  ]);
 }
 await press(2, ask);
 errors = 0;

@@ -49,8 +49,12 @@ const bare = async (text: string): Promise<void> => {
   const search: RecipeSearch = { ...rest, query };
   const values = searchValues(DEMO_WORKSHOP_ID, search);
   const began = performance.now();
-  await book.pool.query(searchCountSql, values);
-  await book.pool.query(searchPageSql(search.sort, search.isDescending), [...values, search.limit, search.offset]);
+  await book.pool.query(searchCountSql(search.query), values);
+  await book.pool.query(searchPageSql(search.sort, search.isDescending, search.query !== ''), [
+    ...values,
+    search.limit,
+    search.offset,
+  ]);
   bareMs.push(performance.now() - began);
 };
 const atApi = async (text: string): Promise<void> => {

@@ -16,6 +16,7 @@ import { FilterBar } from './filter-bar';
 import { useRecipes } from './queries';
 import { ReadAs } from './read-as';
 import { RecipeRow } from './recipe-row';
+import { sayFound } from './say-found';
 import { TakeAlong } from './take-along';
 
 /** The settings book: found in by words, numbers and filters, all of which stand in the address. */
@@ -61,7 +62,7 @@ export function BookList() {
       {recipes.isError ? <Trouble error={recipes.error} retry={() => void recipes.refetch()} /> : null}
       {first ? (
         <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
-          <Aside>{first.total === 1 ? '1 recipe' : `${first.total} recipes`}</Aside>
+          <Aside>{sayFound(first)}</Aside>
           {isWide ? (
             <TextKey
               title="As a table"

@@ -30,6 +30,7 @@ import type { BookFilter } from './filter';
 import { FilterBar } from './filter-bar';
 import { useNails, useRecipes } from './queries';
 import { ReadAs } from './read-as';
+import { sayFound } from './say-found';
 import { settingsText } from './settings-line';
 import { Shortcuts } from './shortcuts';
 import { TakeAlong } from './take-along';
@@ -121,7 +122,7 @@ export function BookTable() {
     <View style={{ flex: 1, backgroundColor: paper, padding: SPACE.wide, gap: SPACE.base }}>
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.wide }}>
         <Title>Book</Title>
-        <Aside>{first ? (first.total === 1 ? '1 recipe' : `${first.total} recipes`) : ''}</Aside>
+        <Aside>{first ? sayFound(first) : ''}</Aside>
         <View style={{ flex: 1 }} />
         <TextKey
           title="As cards"

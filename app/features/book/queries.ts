@@ -33,7 +33,7 @@ export const useRecipes = (filter: BookFilter, pageSize = PAGE_SIZE) =>
     initialPageParam: 0,
     getNextPageParam: (last, pages) => {
       const seen = pages.reduce((sum, page) => sum + page.recipes.length, 0);
-      return last.recipes.length && seen < last.total ? seen : undefined;
+      return last.recipes.length && (last.hasMore || seen < last.total) ? seen : undefined;
     },
     placeholderData: keepPreviousData,
     refetchOnMount: 'always',

@@ -34,8 +34,10 @@ export interface RecipeSummary {
 /** A page of the book. */
 export interface RecipePageView {
   recipes: RecipeSummary[];
-  /** How many there are in all. */
+  /** How many there are in all, or were counted. */
   total: number;
+  /** Words find more than were counted. */
+  hasMore: boolean;
   /** Words that stand nowhere in the book, and what they were taken for; null where nothing is like them. */
   read: { typed: string; as: string | null }[];
 }

@@ -11,7 +11,7 @@ import { inOneTransaction } from '../db/one-transaction';
 import { inTransaction, type Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { forgetEdits } from '../queries/edits';
-import { finishRun, insertRun, reportRun, scoreRun, turnRun } from '../queries/runs';
+import { finishRun, insertRuns, reportRun, scoreRun, turnRun, type NewRunRow } from '../queries/runs';
 import { insertSeries, settleSeries } from '../queries/run-series';
 import { jobDetail } from '../services/job-views';
 import { refreshCards } from '../services/cards';
@@ -201,7 +201,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
       const step = job.steps[position];
       const { recipe, settings, text, estimateSeconds, cutMm, usedLengthMm, zero } = files[position];
       const runId = demoId(`${seriesId} ${position}`);
-      await insertRun(db, DEMO_WORKSHOP_ID, {
+      const run: NewRunRow = {
         id: runId,
         seriesId,
         jobId: id,
@@ -232,7 +232,8 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
         plannedCutMm: cutMm,
         correction: null,
         onTopOf: null,
-      });
+      };
+      await insertRuns(db, DEMO_WORKSHOP_ID, [run]);
       if (series.pulledAt !== undefined) await pulled(db, runId, { estimateSeconds, cutMm, text }, series.pulledAt);
       else if (outcome) {
         await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {

@@ -1,9 +1,10 @@
 import type { MaterialFields, MaterialView, StockPieceFields, StockPieceView } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
 
-const PIECE = `jsonb_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,
+// Told as json, not jsonb: a material may have thousands of pieces, and nothing looks into them on the way.
+const PIECE = `json_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,
   'count', p.count, 'outline', p.outline, 'holes', p.holes, 'photo', p.photo,
-  'trials', coalesce((SELECT jsonb_agg(jsonb_build_object('x', s.x_mm, 'y', s.y_mm, 'process', r.process) ORDER BY s.id) FROM tuning u
+  'trials', coalesce((SELECT json_agg(json_build_object('x', s.x_mm, 'y', s.y_mm, 'process', r.process) ORDER BY s.id) FROM tuning u
     JOIN trial_sheet t ON t.workshop_id = u.workshop_id AND t.tuning_id = u.id AND t.state <> 'planned' JOIN trial_shape s ON s.workshop_id = t.workshop_id AND s.sheet_id = t.id
     JOIN recipe r ON r.workshop_id = u.workshop_id AND r.id = u.recipe_id WHERE u.workshop_id = p.workshop_id AND u.stock_piece_id = p.id), '[]'),
   'isArchived', p.archived_at IS NOT NULL)`;
@@ -13,7 +14,7 @@ const MATERIAL_COLUMNS = `m.id, m.version, m.name, m.family, m.finish, m.colour,
     m.smallest_detail_mm AS "smallestDetailMm", m.mirrored, m.facing, m.heat_limit_c AS "heatLimitC", m.supplier_card AS "supplierCard",
     m.price_cents AS "priceCents", m.price_per AS "pricePer", m.notes, m.details, m.default_process AS "defaultProcess", m.typed,
     m.photo_id AS "photoId", m.pattern_width_mm AS "patternWidthMm", m.kerfs, m.archived_at IS NOT NULL AS "isArchived",
-    coalesce((SELECT jsonb_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
+    coalesce((SELECT json_agg(${PIECE} ORDER BY p.archived_at IS NOT NULL, p.count = 0, p.kind DESC, p.width_mm * p.length_mm DESC, p.id)
       FROM stock_piece p WHERE p.workshop_id = m.workshop_id AND p.material_id = m.id), '[]') AS pieces`;
 /** By family and name; those put away come last. */
 const MATERIAL_ORDER = 'm.archived_at IS NOT NULL, m.family DESC, m.name, m.id';

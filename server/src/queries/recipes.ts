@@ -96,6 +96,27 @@ export interface AlikePlace {
 }
 
 /**
+ * The recipes of a place `p` for materials of the nearest thicknesses, upwards and downwards, on its machine and on others: each
+ * from an index in the order of thickness, so that it ends after `$3`, however many materials the family has.
+ */
+const NEAREST = ['=', '<>']
+  .flatMap((machine) =>
+    [
+      ['>=', 'ASC'],
+      ['<', 'DESC'],
+    ].map(
+      ([
+        side,
+        way,
+      ]) => `(SELECT r.*, m.thickness_mm AS near_mm FROM material m JOIN recipe r ON r.workshop_id = m.workshop_id AND r.material_id = m.id
+           WHERE m.workshop_id = $1 AND m.family = p.family AND m.thickness_mm ${side} p."thicknessMm"
+             AND r.process = p.process AND r.machine_id ${machine} p."machineId" AND r.archived_at IS NULL
+           ORDER BY m.thickness_mm ${way} FETCH FIRST $3 ROWS WITH TIES)`,
+    ),
+  )
+  .join(' UNION ALL ');
+
+/**
  * For each of some places the recipes of its process for materials of its family: those on its machine first, then those for
  * the most alike thickness, at most so many.
  */
@@ -108,9 +129,8 @@ export async function listAlike(
   if (places.length === 0) return [];
   const { rows } = await db.query<RecipeRow & { place: number }>(
     `SELECT p.n AS place, ${RECIPE_COLUMNS} FROM jsonb_to_recordset($2) AS p (n int, process text, family text, "machineId" uuid, "thicknessMm" double precision),
-       LATERAL (SELECT r.* FROM material m JOIN recipe r ON r.workshop_id = m.workshop_id AND r.material_id = m.id
-         WHERE m.workshop_id = $1 AND m.family = p.family AND r.process = p.process AND r.archived_at IS NULL
-         ORDER BY r.machine_id <> p."machineId", abs(ln(m.thickness_mm / p."thicknessMm")), r.sort_name, r.id LIMIT $3) r ${RECIPE_JOINS}
+       LATERAL (SELECT r.* FROM (${NEAREST}) r
+         ORDER BY r.machine_id <> p."machineId", abs(ln(r.near_mm / p."thicknessMm")), r.sort_name, r.id LIMIT $3) r ${RECIPE_JOINS}
      ORDER BY p.n, r.sort_name, r.id`,
     [workshopId, JSON.stringify(places.map((place, n) => ({ n, ...place }))), limit],
   );

@@ -173,44 +173,48 @@ export interface NewRunRow extends Pick<
   machineFile: string;
 }
 
-/** Adds a run with its machine file as it is now. */
-export async function insertRun(db: Db, workshopId: string, run: NewRunRow): Promise<void> {
+/** What a run is started with, by the columns of its table. */
+const started = (run: NewRunRow) => ({
+  id: run.id,
+  series_id: run.seriesId,
+  job_id: run.jobId,
+  step_id: run.stepId,
+  recipe_id: run.recipeId,
+  position: run.position,
+  state: run.state,
+  hold: run.hold,
+  settings: run.settings,
+  machine_file: run.machineFile,
+  estimate_seconds: run.estimateSeconds,
+  speed_up: run.speedUp,
+  stock_piece_id: run.stockPieceId,
+  used_length_mm: run.usedLengthMm,
+  by_hand: run.isByHand,
+  planned_cut_mm: run.plannedCutMm,
+  on_top_of: run.onTopOf,
+  machine_id: run.machineId,
+  total_seconds: run.totalSeconds,
+  total_cut_mm: run.totalCutMm,
+  sheet_id: run.sheetId,
+  sheet_turn: run.sheetTurn,
+  sheet_of: run.sheetOf,
+  correction: run.correction,
+  zero: run.zero,
+  driver: run.driver,
+  nudge: run.nudge,
+  planned_tool_life: run.plannedToolLife,
+  planned_revision: run.plannedRevision,
+  only_parts: run.onlyParts,
+});
+
+/** Adds runs with their machine files as they are now, in one statement. */
+export async function insertRuns(db: Db, workshopId: string, runs: readonly NewRunRow[]): Promise<void> {
+  if (runs.length === 0) return;
+  const rows = runs.map(started);
+  const columns = Object.keys(rows[0]).join(', ');
   await db.query(
-    `INSERT INTO run (id, workshop_id, series_id, job_id, step_id, recipe_id, position, state, hold, settings, machine_file, estimate_seconds, speed_up, stock_piece_id, used_length_mm, by_hand, planned_cut_mm, on_top_of, machine_id, total_seconds, total_cut_mm, sheet_id, sheet_turn, sheet_of, correction, zero, driver, nudge, planned_tool_life, planned_revision, only_parts)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30, $31)`,
-    [
-      run.id,
-      workshopId,
-      run.seriesId,
-      run.jobId,
-      run.stepId,
-      run.recipeId,
-      run.position,
-      run.state,
-      run.hold,
-      run.settings,
-      run.machineFile,
-      run.estimateSeconds,
-      run.speedUp,
-      run.stockPieceId,
-      run.usedLengthMm,
-      run.isByHand,
-      run.plannedCutMm,
-      run.onTopOf,
-      run.machineId,
-      run.totalSeconds,
-      run.totalCutMm,
-      run.sheetId,
-      run.sheetTurn,
-      run.sheetOf,
-      run.correction,
-      run.zero,
-      run.driver,
-      run.nudge,
-      run.plannedToolLife,
-      run.plannedRevision,
-      run.onlyParts === null ? null : JSON.stringify(run.onlyParts),
-    ],
+    `INSERT INTO run (workshop_id, ${columns}) SELECT $1, ${columns} FROM json_populate_recordset(NULL::run, $2::json)`,
+    [workshopId, JSON.stringify(rows)],
   );
 }
 
@@ -229,6 +233,9 @@ export async function findMachineFile(db: Db, workshopId: string, id: string): P
   return rows[0]?.machineFile;
 }
 
+/** Where it is told that a run has changed. */
+export const RUN_CHANNEL = 'run_changed';
+
 /** How a run is to stand. Set going, it is due in so many true seconds; `null` leaves its end to the maker. */
 export interface RunStanding {
   state: RunState;
@@ -237,6 +244,11 @@ export interface RunStanding {
   event: string;
   going?: { dueInSeconds: number | null };
 }
+
+/** Writes the event of runs that were `turned`, and tells everybody who listens. */
+const toldOf = (event: string, channel: string): string => `, written AS (
+       INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) SELECT workshop_id, id, ${event}::text, done_seconds FROM turned)
+     SELECT pg_notify(${channel}, id::text) FROM turned`;
 
 /**
  * Writes how a run stands, and the event that brought it there, and tells everybody who listens; only where it stands as it was
@@ -250,21 +262,37 @@ export async function turnRun(
   to: RunStanding,
 ): Promise<boolean> {
   const { rowCount } = await db.query(
-    `UPDATE run SET state = $4, done_seconds = $5, cut_mm = $6,
-       going_since = CASE WHEN $7 THEN clock_timestamp() END,
-       due_at = CASE WHEN $7 AND $8::double precision IS NOT NULL THEN clock_timestamp() + make_interval(secs => $8) END
-     WHERE workshop_id = $1 AND id = $2 AND state = ANY ($3)`,
-    [workshopId, id, from, to.state, to.doneSeconds, to.cutMm, to.going !== undefined, to.going?.dueInSeconds ?? null],
+    `WITH turned AS (
+       UPDATE run SET state = $4, done_seconds = $5, cut_mm = $6,
+         going_since = CASE WHEN $7 THEN clock_timestamp() END,
+         due_at = CASE WHEN $7 AND $8::double precision IS NOT NULL THEN clock_timestamp() + make_interval(secs => $8) END
+       WHERE workshop_id = $1 AND id = $2 AND state = ANY ($3) RETURNING workshop_id, id, done_seconds)
+     ${toldOf('$9', '$10')}`,
+    [
+      workshopId,
+      id,
+      from,
+      to.state,
+      to.doneSeconds,
+      to.cutMm,
+      to.going !== undefined,
+      to.going?.dueInSeconds ?? null,
+      to.event,
+      RUN_CHANNEL,
+    ],
   );
-  if (rowCount !== 1) return false;
-  await db.query('INSERT INTO run_event (workshop_id, run_id, kind, done_seconds) VALUES ($1, $2, $3, $4)', [
-    workshopId,
-    id,
-    to.event,
-    to.doneSeconds,
-  ]);
-  await tellOfRun(db, id);
-  return true;
+  return rowCount === 1;
+}
+
+/** Cancels all that comes behind a place of a series and has not begun; it has worn nothing and taken nothing. */
+export async function cancelUnbegun(db: Db, workshopId: string, seriesId: string, after: number): Promise<void> {
+  await db.query(
+    `WITH turned AS (
+       UPDATE run SET state = 'cancelled'
+       WHERE workshop_id = $1 AND series_id = $2 AND position > $3 AND state IN ('queued', 'holding') RETURNING workshop_id, id, done_seconds)
+     ${toldOf('$4', '$5')}`,
+    [workshopId, seriesId, after, 'cancelled', RUN_CHANNEL],
+  );
 }
 
 /** A step that was on hold waits in its line again; its machine is free. */
@@ -275,9 +303,6 @@ export async function takeBackHold(db: Db, workshopId: string, id: string): Prom
   ]);
   await tellOfRun(db, id);
 }
-
-/** Where it is told that a run has changed. */
-export const RUN_CHANNEL = 'run_changed';
 
 /** Tells every server that a run has changed, once the transaction is written. */
 export async function tellOfRun(db: Db, id: string): Promise<void> {

@@ -7,10 +7,12 @@ import {
   type MaterialView,
   type RecipeDetail,
   type RecipePageView,
+  type RunView,
   type TuningView,
 } from '@keen-anvil/contract';
 import pg from 'pg';
 import { asker } from '../../testing/ask';
+import { readyJob } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
 
@@ -18,7 +20,11 @@ let server: TestServer;
 beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
-const { api, get, byName, find } = asker(() => server);
+const { api, drawn, get, byName, find } = asker(() => server);
+
+/** Six colours, each cut out of one of the two vinyls. */
+const SIX_COLOURS = `<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="10mm" viewBox="0 0 60 10">${['#111111', '#333333', '#555555', '#777777', '#999999', '#bbbbbb'].map((fill, i) => `<rect x="${i * 10}" width="8" height="8" fill="${fill}"/>`).join('')}</svg>`;
+const SIX_STEPS = [1, 2, 3].flatMap(() => ['Outdoor vinyl, white', 'Outdoor vinyl, navy']);
 
 /** The statements that PostgreSQL is asked while something is done, but for the bounds of transactions. */
 async function statementsOf(work: () => Promise<unknown>): Promise<string[]> {
@@ -105,6 +111,22 @@ describe('statements', () => {
         .expect(201),
     );
     expect(tried.length).toBeLessThanOrEqual(14);
+  });
+
+  it('starting a job and cancelling its run ask at most 30 each, however many steps it has', async () => {
+    const job = await readyJob({ api, drawn }, SIX_STEPS, SIX_COLOURS);
+    expect(job.steps).toHaveLength(SIX_STEPS.length);
+    const runs = async () => get<RunView[]>(paths.runs(job.id));
+    const started = await statementsOf(() =>
+      api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1 }).expect(201),
+    );
+    const [first, ...later] = await runs();
+    expect([first, ...later].map(({ progress }) => progress.state)).toEqual(['running', ...later.map(() => 'queued')]);
+    const cancelled = await statementsOf(() =>
+      api().post(paths.runAction(first.id)).send({ action: 'cancel' }).expect(200),
+    );
+    expect(new Set((await runs()).map(({ progress }) => progress.state))).toEqual(new Set(['cancelled']));
+    expect([started.length, cancelled.length].map((count) => count <= 30)).toEqual([true, true]);
   });
 
   it('a list of tunings asks at most 6, and as many for one more', async () => {

@@ -268,14 +268,22 @@ describe('a job on the stand-in', () => {
   });
 
   it('keeps nothing of the stock once its first step was cancelled', async () => {
+    // Of sheets, what waits in a series has its hand on its piece too.
+    await server.pool.query(`UPDATE stock_piece SET kind = 'sheet', count = 9 WHERE kind = 'roll'`);
     const job = await readyJob();
     const other = await readyJob();
-    const [first]: RunView[] = (await start(job.id, 1).expect(201)).body;
+    const [first, second]: RunView[] = (await start(job.id, 1).expect(201)).body;
     const claims = async () => (await drawn(api().get(paths.job(other.id)))).steps.flatMap((step) => step.claims);
-    expect((await claims()).map(({ state }) => state)).toContain('running');
+    expect((await claims()).map(({ state }) => state).sort()).toEqual(['running', 'waiting']);
     await act(first, 'cancel').expect(200);
-    expect((await claims()).filter(({ state }) => state !== 'planned')).toEqual([]);
+    expect(await claims()).toEqual([]);
+    expect((await runsOf(job.id)).map(({ progress }) => progress.state)).toEqual(['cancelled', 'cancelled']);
+    const { rows } = await server.pool.query(`SELECT kind FROM run_event WHERE run_id = $1 ORDER BY id`, [second.id]);
+    expect(rows).toEqual([{ kind: 'cancelled' }]);
     await start(other.id, 1).expect(201);
+    await act((await runsOf(other.id))[0], 'cancel').expect(200);
+    // Nothing holds the first job back either.
+    await start(job.id, 1).expect(201);
   });
 
   it('is not changed by what is worked out while it starts', async () => {

@@ -53,11 +53,12 @@ export async function searchBook(
 ): Promise<RecipePageView> {
   const terms = readSearch(text);
   // Signs alone are no search, but they are not nothing either.
-  if (text.trim() && terms.length === 0) return { recipes: [], total: 0, read: [{ typed: text.trim(), as: null }] };
+  if (text.trim() && terms.length === 0)
+    return { recipes: [], total: 0, hasMore: false, read: [{ typed: text.trim(), as: null }] };
   const { query, read } = await toQuery(db, workshopId, terms);
-  if (query === null) return { recipes: [], total: 0, read };
-  const { rows, total } = await searchRecipes(db, workshopId, { ...search, query });
-  return { recipes: rows.map(recipeSummary), total, read };
+  if (query === null) return { recipes: [], total: 0, hasMore: false, read };
+  const { rows, ...counted } = await searchRecipes(db, workshopId, { ...search, query });
+  return { recipes: rows.map(recipeSummary), ...counted, read };
 }
 
 /** A tsquery for what was typed; null where some word is like nothing in the book. */

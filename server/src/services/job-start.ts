@@ -13,7 +13,7 @@ import { notFound, Problem, refused, stale } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { findOpenSeries, findSeries, insertSeries } from '../queries/run-series';
 import { newestRevisions } from '../queries/recipes';
-import { insertRun } from '../queries/runs';
+import { insertRuns, type NewRunRow } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { jobAnswer, jobDetail } from './job-views';
 import { withPictures } from './engraved-pictures';
@@ -182,9 +182,9 @@ export class JobStart {
     if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId, isLed: wanted.led ?? false })))
       throw new Problem(409, 'exists', 'There is a run with this id already.');
     const idAt = (position: number): string => uuidv5(`run ${position}`, wanted.seriesId);
-    for (const [position, { work, turn, after }] of works.entries()) {
+    const runs = works.map(({ work, turn, after }, position): NewRunRow => {
       const { recipe, settings, text, estimateSeconds, usedLengthMm, cutMm } = files[position];
-      await insertRun(db, workshopId, {
+      return {
         id: idAt(position),
         seriesId: wanted.seriesId,
         jobId,
@@ -215,9 +215,9 @@ export class JobStart {
         zero: files[position].zero,
         totalSeconds: traces[position].totalSeconds,
         totalCutMm: traces[position].cutMm,
-      });
-    }
-    await follow(db, workshopId, wanted.seriesId);
-    await touchJob(db, jobId);
+      };
+    });
+    await insertRuns(db, workshopId, runs);
+    if (!(await follow(db, workshopId, wanted.seriesId))) await touchJob(db, jobId);
   }
 }

@@ -1,5 +1,5 @@
 import type { PartOutcome, RunAgain, RunCommand, RunView } from '@keen-anvil/contract';
-import { isOver, keepsMachine, mayTurn, notEnough } from '@keen-anvil/core/runs';
+import { keepsMachine, mayTurn, notEnough } from '@keen-anvil/core/runs';
 import { processOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
 import { positionAt } from '@keen-anvil/core/standins';
 import type { Pool } from 'pg';
@@ -9,10 +9,11 @@ import { notFound, Problem, refused } from '../problem';
 import { lockJob, touchJob } from '../queries/jobs';
 import { settleSeries } from '../queries/run-series';
 import {
+  cancelUnbegun,
   dropRun,
   findRun,
   forgetInterruption,
-  insertRun,
+  insertRuns,
   listNewestRuns,
   listSeriesRuns,
   lockRun,
@@ -20,6 +21,7 @@ import {
   scoreRun,
   takeBackHold,
   tellOfRun,
+  type NewRunRow,
   type RunRow,
 } from '../queries/runs';
 import { refuseMissingPhotos } from '../queries/photos';
@@ -34,7 +36,7 @@ import { LedRuns } from './led-runs';
 import { planRun } from './run-plans';
 import { repeatAfter } from './repeat-advice';
 import { RunsSeen } from './runs-seen';
-import { loadShop, type Shop } from './shop';
+import { loadShop } from './shop';
 import { TurnedRuns } from './turned-runs';
 
 /** Before something is gone over again in its place: the sheet lies still, and whoever stands there is made safe again. */
@@ -93,8 +95,9 @@ export class RunBook {
       } else if (action === 'done') await finish(db, workshopId, run, shop);
       else {
         const cutMm = trace ? positionAt(trace, seconds).cutMm : run.cutMm;
+        // What comes behind a run that is cancelled is cancelled with it.
+        if (action === 'cancel') await cancelUnbegun(db, workshopId, run.seriesId, run.position);
         await takeTurn(db, workshopId, run, action, { seconds, cutMm }, shop);
-        if (action === 'cancel') await this.cancelRest(db, workshopId, run, shop);
       }
       return undefined;
     });
@@ -164,7 +167,7 @@ export class RunBook {
       const held = series.find(({ state }) => state === 'holding');
       if (held) await takeBackHold(db, workshopId, held.id);
       await makeRoomAfter(db, workshopId, run.seriesId, run.position);
-      await insertRun(db, workshopId, {
+      const repeat: NewRunRow = {
         ...run,
         id: newId,
         position: run.position + 1,
@@ -180,7 +183,8 @@ export class RunBook {
         zero: file.zero,
         totalSeconds,
         totalCutMm: cutMm,
-      });
+      };
+      await insertRuns(db, workshopId, [repeat]);
       if (run.isLed) {
         if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, newId);
       } else await setGoing(db, workshopId, (await findRun(db, workshopId, newId))!, 'begin');
@@ -224,15 +228,6 @@ export class RunBook {
       await tellOfRun(db, id);
     });
     return this.seen.get(workshopId, id);
-  }
-
-  /** What comes behind a run that was cancelled is cancelled with it. */
-  private async cancelRest(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
-    const later = (await listSeriesRuns(db, workshopId, run.seriesId)).filter(
-      (other) => other.position > run.position && !isOver(other.state),
-    );
-    for (const other of later)
-      await takeTurn(db, workshopId, other, 'cancel', { seconds: other.doneSeconds, cutMm: other.cutMm }, shop);
   }
 
   /** Locks a run's job, then the run. */

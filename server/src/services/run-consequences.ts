@@ -38,6 +38,16 @@ export async function setGoing(
   name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>,
 ): Promise<void> {
   if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, run.id);
+  await go(db, workshopId, run, name);
+}
+
+/** Sets a run going whose machine is known to be free. */
+async function go(
+  db: Db,
+  workshopId: string,
+  run: RunRow,
+  name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>,
+): Promise<void> {
   const totalSeconds = run.totalSeconds ?? run.estimateSeconds;
   const dueInSeconds =
     run.isByHand || run.driver !== 'stand-in'
@@ -109,7 +119,7 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
   if (!next) return false;
   await lockMachine(db, workshopId, next.run.machineId);
   if (!next.run.isByHand && (await findMachineUse(db, workshopId, next.run.machineId))) return false;
-  if (next.turn === 'begin') await setGoing(db, workshopId, next.run, 'begin');
+  if (next.turn === 'begin') await go(db, workshopId, next.run, 'begin');
   else
     await turned(
       await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, {

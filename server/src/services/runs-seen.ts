@@ -6,11 +6,13 @@ import { notFound } from '../problem';
 import { findRun, listNewestRuns, listOpenRuns, type RunRow } from '../queries/runs';
 import type { StandIns } from '../standin/stand-ins';
 import { runViews } from './run-views';
-import { loadShop } from './shop';
+import { loadShop, type Shop } from './shop';
 
 /** The materials of runs that wait for their start: what has to be ready depends on them. */
 const waitingFor = (runs: readonly RunRow[]): string[] =>
   runs.flatMap(({ state, isLed, materialId }) => (isLed && state === 'holding' ? [materialId] : []));
+
+const isUnderWay = ({ isByHand, state }: RunRow): boolean => !isByHand && keepsMachine(state) && state !== 'holding';
 
 /** The runs of jobs as anybody sees them: worked out from what is written down, never kept in memory. */
 export class RunsSeen {
@@ -50,15 +52,17 @@ export class RunsSeen {
 
   /** What the stand-in of a run does; null where it is on none, or its file cannot be followed: then nobody can say where the head is. */
   async traceOf(workshopId: string, run: RunRow): Promise<Trace | null> {
-    if (run.isByHand || !keepsMachine(run.state) || run.state === 'holding') return null;
-    const machine = (await loadShop(this.pool, workshopId)).machines.get(run.machineId);
-    return machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
+    return isUnderWay(run) ? this.traceIn(await loadShop(this.pool, workshopId), workshopId, run) : null;
+  }
+
+  private async traceIn({ machines }: Shop, workshopId: string, run: RunRow): Promise<Trace | null> {
+    const machine = machines.get(run.machineId);
+    return isUnderWay(run) && machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
   }
 
   private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
     if (runs.length === 0) return [];
-    return runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId, waitingFor(runs)), (run) =>
-      this.traceOf(workshopId, run),
-    );
+    const shop = await loadShop(this.pool, workshopId, waitingFor(runs));
+    return runViews(this.pool, workshopId, runs, shop, (run) => this.traceIn(shop, workshopId, run));
   }
 }

@@ -10,7 +10,7 @@ const HEAD_BYTES = 400;
  */
 export function decodeSvg(bytes: Uint8Array, fileName: string): string {
   const encoding = encodingOf(bytes);
-  let decoder: TextDecoder;
+  let decoder: InstanceType<typeof TextDecoder>;
   try {
     decoder = new TextDecoder(encoding, { fatal: true });
   } catch {
