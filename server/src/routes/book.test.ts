@@ -60,7 +60,12 @@ describe('finding a recipe', () => {
     expect(found.read).toEqual([{ typed: 'gliter', as: 'glitter' }]);
     expect(found.recipes.length).toBeGreaterThan(0);
     expect(found.recipes.every((recipe) => recipe.material.name.includes('glitter'))).toBe(true);
-    expect(await page('search=granite')).toEqual({ recipes: [], total: 0, hasMore: false, read: [{ typed: 'granite', as: null }] });
+    expect(await page('search=granite')).toEqual({
+      recipes: [],
+      total: 0,
+      hasMore: false,
+      read: [{ typed: 'granite', as: null }],
+    });
   });
 
   it('takes signs for nothing, and an empty search for the whole book', async () => {
