@@ -10,11 +10,9 @@ interface NudgeDialsProps {
   onChange: (changes: Changes) => void;
 }
 
-/** The machine's own dials in the dial card's order, each at what the recipe says and a little more or less. */
+/** What the recipe sets, in the dial card's order, each as it says and a little more or less; passes and overcut too. */
 export function NudgeDials({ machine, process, settings, changes, onChange }: NudgeDialsProps) {
-  const dials = quantitiesFor(machine, process).filter(
-    ({ name }) => settings[name] !== undefined && machine.dials.some((dial) => dial.name === name),
-  );
+  const dials = quantitiesFor(machine, process).filter(({ name }) => settings[name] !== undefined);
   return (
     <>
       {dials.flatMap(({ name, scale }) => {

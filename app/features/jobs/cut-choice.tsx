@@ -86,7 +86,7 @@ export function CutChoice({ step, isBeam, kerfMm, passes, onChange, onPlaceTabs 
             onChange={(leadInMm) => set({ leadInMm })}
           />
         ) : null}
-        {isBeam && passes > 1 ? (
+        {passes > 1 ? (
           <>
             <Toggle
               label="Stop between the passes, to look"

@@ -1,4 +1,7 @@
 import type { RunView } from '@keen-anvil/contract';
+import { machineKindOf } from '@keen-anvil/core/machines';
+import { processOf } from '@keen-anvil/core/recipes';
+import { passAt } from '@keen-anvil/core/standins';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import { View } from 'react-native';
 import { LinearProgress } from '../../ui/elements';
@@ -22,7 +25,7 @@ export function Progress({ run: told, path }: { run: RunView; path: FollowedPath
   const { progress } = run;
   const left = Math.max(0, progress.totalSeconds - progress.doneSeconds);
   const share = progress.totalSeconds > 0 ? Math.min(1, progress.doneSeconds / progress.totalSeconds) : 0;
-  const said = sayNow(run);
+  const said = sayNow(run, path);
   return (
     <View style={{ gap: SPACE.small }} testID="progress">
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: SPACE.base }}>
@@ -89,10 +92,21 @@ function BigDuration({ seconds }: { seconds: number }) {
 }
 
 /** What the machine does at this moment, in words. */
-function sayNow(run: RunView): string | null {
+function sayNow(run: RunView, path: FollowedPath | undefined): string | null {
   const { state, isDown, strokesDone, line, at } = run.progress;
   if (isPressed(run) || state !== 'running') return null;
   const where = `at ${formatNumber(at.x, 0)} × ${formatNumber(at.y, 0)} mm`;
   const which = isDown ? `stroke ${strokesDone + 1}, ${where}` : `on its way to stroke ${strokesDone + 1}`;
-  return line > 0 ? `${which} · line ${line} of its file` : which;
+  return [sayPass(run, path), which, ...(line > 0 ? [`line ${line} of its file`] : [])]
+    .filter((words) => words !== null)
+    .join(' · ');
+}
+
+/** Which pass it is in, where there are several; those before a stop to look count in. */
+function sayPass({ settings, progress, process, holdFor }: RunView, path: FollowedPath | undefined): string | null {
+  const before = holdFor?.lookAfter ?? 0;
+  const passes = settings.passes ?? 1;
+  if (!path || before + passes < 2) return null;
+  const isWhole = processOf(process).machineKinds.every((kind) => machineKindOf(kind).does === 'beam');
+  return `pass ${before + passAt(path.trace, progress.doneSeconds, passes, isWhole)} of ${before + passes}`;
 }

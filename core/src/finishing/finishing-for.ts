@@ -25,8 +25,8 @@ export interface OwnFinishing {
 export function finishingFor(steps: readonly FinishedStep[], own: readonly OwnFinishing[] = []): FinishingLine[] {
   const lines: FinishingLine[] = [];
   const add = (row: FinishingRow, step: FinishedStep): void => {
-    if (!row.isFor(step)) return;
-    const text = row.says(step);
+    if (!row.isFor(step, steps)) return;
+    const text = row.says(step, steps);
     if (lines.some((line) => line.text === text)) return;
     lines.push({
       id: `${row.id} ${step.id}`,

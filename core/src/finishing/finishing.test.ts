@@ -38,7 +38,15 @@ describe('what is done after the machines', () => {
       step({ ...board, process: 'laser-area' }),
       step({ ...board, id: 's2', process: 'laser-cut' }),
     ]);
-    expect(lines.map(({ id }) => id.split(' ')[0])).toEqual(['masking', 'soot', 'sand', 'stain', 'oil', 'assemble']);
+    expect(lines.map(({ id }) => id.split(' ')[0])).toEqual([
+      'masking',
+      'soot',
+      'sand',
+      'stain',
+      'stain-again',
+      'oil',
+      'assemble',
+    ]);
     expect(lines.find(({ id }) => id.startsWith('oil'))).toMatchObject({ by: 'batch', waitMinutes: 720 });
   });
 
@@ -47,13 +55,42 @@ describe('what is done after the machines', () => {
     expect(lines.some(({ text }) => text.includes('a radius of 6 mm or more'))).toBe(true);
   });
 
-  it('bends a printed prize while it is warm, by what it is printed onto; a board of wood is only weighed down', () => {
-    const printed = (family: 'acrylic' | 'wood') =>
-      finishingFor([
-        step({ process: 'sublimate', family: 'ink-paper', onto: { name: 'White acrylic', family, thicknessMm: 3 } }),
-      ]).map(({ text }) => text);
-    expect(printed('acrylic')[0]).toContain('while it is warm from the press, to a radius of 6 mm or more');
-    expect(printed('wood')).toEqual(['Weigh White acrylic down flat while it cools']);
+  it('sands, stains twice and oils wood that a knife cut, with nothing of a beam', () => {
+    const lines = finishingFor([
+      step({ family: 'wood', process: 'through-cut', materialName: 'Soft wood 2 mm', thicknessMm: 2 }),
+    ]);
+    expect(lines.map(({ id, waitMinutes }) => [id.split(' ')[0], waitMinutes])).toEqual([
+      ['sand', null],
+      ['stain', 60],
+      ['stain-again', 60],
+      ['oil', 720],
+      ['assemble', null],
+    ]);
+  });
+
+  const dyed = (id: string, family: 'acrylic' | 'wood') =>
+    step({ id, process: 'sublimate', family: 'ink-paper', onto: { name: 'White blank', family, thicknessMm: 3 } });
+
+  it('cools what is dyed on both sides under a weight after each, and bends it once and last', () => {
+    const cut = step({
+      id: 'cut',
+      process: 'laser-cut',
+      family: 'acrylic',
+      materialName: 'White blank',
+      thicknessMm: 3,
+    });
+    const texts = finishingFor([cut, dyed('front', 'acrylic'), dyed('back', 'acrylic')]).map(({ text }) => text);
+    expect(texts.filter((text) => /weigh|bent/i.test(text))).toEqual([
+      'Weigh White blank down flat while it cools, after its first side',
+      'Weigh White blank down flat while it cools, after its second side',
+      expect.stringMatching(/^If it is bent: once, and last\. .* radius of 6 mm or more, print outward/),
+    ]);
+  });
+
+  it('only weighs a printed board of wood down', () => {
+    expect(finishingFor([dyed('front', 'wood')]).map(({ text }) => text)).toEqual([
+      'Weigh White blank down flat while it cools',
+    ]);
   });
 
   it('takes a workshop’s own lines last, and only for their process', () => {

@@ -23,8 +23,9 @@ export type DoneBy = 'piece' | 'batch';
 
 export interface FinishingRow {
   id: string;
-  isFor: (step: FinishedStep) => boolean;
-  says: (step: FinishedStep) => string;
+  /** @param all every step of the job, in order: some is done once for several of them, or after each */
+  isFor: (step: FinishedStep, all: readonly FinishedStep[]) => boolean;
+  says: (step: FinishedStep, all: readonly FinishedStep[]) => string;
   by: DoneBy;
   /** Done for one layer after the other with the rows beside it of the same kind, not for all layers at once. */
   isByLayer?: boolean;
@@ -37,6 +38,23 @@ const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
 const MOST_BENT_MM = 6;
 const isWeeded = ({ process, family }: FinishedStep) => isWeededAfter(process, family);
 const isBeam = ({ process }: FinishedStep) => process.startsWith('laser-');
+/** Wood that was cut or marked by a beam, or cut out by a blade: its faces and edges are bare. */
+const isBareWood = (step: FinishedStep) =>
+  WOOD.includes(step.family) && (isBeam(step) || step.process === 'through-cut');
+/** What is dyed by heat, side by side: the pressings of one blank. */
+const sidesOf = (step: FinishedStep, all: readonly FinishedStep[]) =>
+  all.filter(({ process, onto }) => process === 'sublimate' && onto?.name === step.onto?.name);
+const ORDINALS = ['first', 'second', 'third', 'fourth'];
+/** Acrylic that is bent by hand, if it is: what is dyed by heat, or what was cut where nothing is dyed. */
+const bentMm = ({ process, family, thicknessMm, onto }: FinishedStep, all: readonly FinishedStep[]): number | null => {
+  const blank =
+    process === 'sublimate' && onto?.family === 'acrylic'
+      ? onto.thicknessMm
+      : process.startsWith('laser-') && family === 'acrylic' && !all.some((step) => step.onto?.family === 'acrylic')
+        ? thicknessMm
+        : null;
+  return blank !== null && blank <= MOST_BENT_MM ? blank : null;
+};
 const pieces = (count: number) => (count === 1 ? 'one small piece' : `${count} small pieces`);
 
 /** What is done after the machines, in this order, by process and material. */
@@ -99,21 +117,34 @@ export const FINISHING: readonly FinishingRow[] = [
     by: 'piece',
   },
   {
+    id: 'off-mat',
+    isFor: ({ family, process }) => family === 'card' && process === 'through-cut',
+    says: () => 'Turn the mat over and peel it off the card, so that the card stays flat',
+    by: 'batch',
+  },
+  {
     id: 'sand',
-    isFor: (step) => isBeam(step) && WOOD.includes(step.family),
+    isFor: isBareWood,
     says: () => 'Sand the faces with 240 along the grain; edges only where they are touched',
     by: 'piece',
   },
   {
     id: 'stain',
-    isFor: (step) => isBeam(step) && step.family === 'wood',
-    says: () => 'Stain, if it is to be darker: two thin coats',
+    isFor: (step) => isBareWood(step) && step.family === 'wood',
+    says: () => 'Stain, if it is to be darker: a first thin coat along the grain; let it dry',
+    by: 'batch',
+    waitMinutes: () => 60,
+  },
+  {
+    id: 'stain-again',
+    isFor: (step) => isBareWood(step) && step.family === 'wood',
+    says: () => 'A second thin coat of stain over the dry first one; let it dry',
     by: 'batch',
     waitMinutes: () => 60,
   },
   {
     id: 'oil',
-    isFor: (step) => isBeam(step) && WOOD.includes(step.family),
+    isFor: isBareWood,
     says: () => 'Oil or seal it, and wipe off what stands after ten minutes',
     by: 'batch',
     waitMinutes: () => 12 * 60,
@@ -126,28 +157,24 @@ export const FINISHING: readonly FinishingRow[] = [
     waitMinutes: () => 60,
   },
   {
-    id: 'bend',
-    isFor: (step) => step.family === 'acrylic' && isBeam(step) && step.thicknessMm <= MOST_BENT_MM,
-    says: ({ thicknessMm }) =>
-      `If it is bent: heat the line to 150–160 °C, to a radius of ${2 * thicknessMm} mm or more, and hold it until it is cold`,
-    by: 'piece',
-    waitMinutes: () => 2,
-  },
-  {
-    id: 'bend-warm',
-    isFor: ({ process, onto }) =>
-      process === 'sublimate' && onto?.family === 'acrylic' && onto.thicknessMm <= MOST_BENT_MM,
-    says: ({ onto }) =>
-      `If it is bent: over its former while it is warm from the press, to a radius of ${2 * onto!.thicknessMm} mm or more, print outward; hold it until it is cold`,
-    by: 'piece',
-    waitMinutes: () => 2,
-  },
-  {
     id: 'flat',
     isFor: ({ process }) => process === 'sublimate',
-    says: ({ onto }) => `Weigh ${onto?.name ?? 'the blank'} down flat while it cools`,
+    says: (step, all) => {
+      const sides = sidesOf(step, all);
+      const after = sides.length > 1 ? `, after its ${ORDINALS[sides.indexOf(step)] ?? 'last'} side` : '';
+      return `Weigh ${step.onto?.name ?? 'the blank'} down flat while it cools${after}`;
+    },
     by: 'batch',
     waitMinutes: () => 10,
+  },
+  {
+    // Once, when all of its sides are done: heat would take a bend out again, and a weight too.
+    id: 'bend',
+    isFor: (step, all) => bentMm(step, all) !== null,
+    says: (step, all) =>
+      `If it is bent: once, and last. Heat the line to 150–160 °C, bend to a radius of ${2 * bentMm(step, all)!} mm or more${step.process === 'sublimate' ? ', print outward' : ''}, and hold it until it is cold`,
+    by: 'piece',
+    waitMinutes: () => 2,
   },
   {
     id: 'rest',

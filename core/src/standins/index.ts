@@ -17,4 +17,5 @@ export { tipWays } from './tip-way';
 export { burntBy, type Burnt } from './burnt';
 export { SerialController, type ControllerWish } from './serial-controller';
 export { pressedOnPlate, type PressedOnPlate } from './press-plate';
+export { passAt } from './pass-at';
 export { plateNow, type PlateReading } from './plate-now';

@@ -69,7 +69,7 @@ export function positionOnPath(trace: PathTrace, seconds: number): StandInPositi
 }
 
 /** The last of some rising numbers that is not above a limit, within [from, to); before `from` where there is none. */
-function lastNotAfter(rising: ArrayLike<number>, limit: number, from: number, to: number): number {
+export function lastNotAfter(rising: ArrayLike<number>, limit: number, from: number, to: number): number {
   let [low, high] = [from, to];
   while (low < high) {
     const middle = (low + high) >> 1;

@@ -145,9 +145,8 @@ export class JobStart {
     shop: Shop,
     correction: Affine | null,
   ): Promise<{ file: StepFile; after: number }[]> {
-    const isBeam = machineKindOf(shop.machines.get(work.machineId)!.kind).does === 'beam';
     const all = await makeStepFile(this.heavy, work, shop, correction);
-    const [first, rest] = inTwo(all.settings, isBeam ? work.cut?.lookAfter : null);
+    const [first, rest] = inTwo(all.settings, work.cut?.lookAfter);
     if (!rest) return [{ file: all, after: 0 }];
     return [
       { file: await fileWithSettings(this.heavy, work, shop, first, correction), after: 0 },
