@@ -95,6 +95,8 @@ export function shopWith(readings: Record<string, KeyedReading[]>, change: Parti
     kind,
     machineId,
     isArchived: false,
+    wear: 0,
+    life: null,
   });
   return {
     machines: new Map([longPlotter, diode, clam].map((row) => [row.id, machine(row)])),

@@ -102,7 +102,9 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const shown = ofOpenStep.find(({ step }) => step.sheet?.id === openSheet) ?? ofOpenStep.at(0) ?? steps.at(0);
   // A step has one card, whatever number of sheets it is done on.
   const cards = steps.filter(({ step }) => (step.sheet?.turn ?? 1) === 1);
-  const next = steps.find(({ step }) => !step.isSkipped && (!step.materialId || !step.match.recipe));
+  const next = steps.find(
+    ({ step }) => !step.isSkipped && (!step.materialId || !step.stockPieceId || !step.match.recipe),
+  );
   const shownWork = shown?.step;
   const guides = useMemo(() => (shownWork ? guidesOf(job, shownWork) : []), [job, shownWork]);
   const others = useMemo(() => (shownWork ? othersOnSheet(job, shownWork) : []), [job, shownWork]);

@@ -73,6 +73,22 @@ describe('a rung of the step ladder', () => {
     expect(screen.queryByLabelText('Open the recipe')).toBeNull();
   });
 
+  it('puts a plain sheet into stock where there is nothing of its material, and lies on that', async () => {
+    const bare = { ...navy, pieces: [] };
+    const other = inspected({ materialId: navy.id, stockPieceId: null }, false);
+    const { sent } = renderWithBook(<StepCard job={job} inspected={other} isOpen={false} isNext onOpen={jest.fn()} />, {
+      ...shopAnswers,
+      [`/api/materials/${navy.id}/pieces`]: { body: bare },
+      '/api/materials': { body: [bare] },
+    });
+    fireEvent.press(await screen.findByText('A plain sheet, 300 × 300 mm'));
+    const posted = () => sent.filter(({ method }) => method === 'POST').map(({ body }) => body as { id: string });
+    await waitFor(() => expect(posted()).toHaveLength(2));
+    const [sheet, action] = posted();
+    expect(sheet).toMatchObject({ kind: 'sheet', widthMm: 300, lengthMm: 300, count: 1 });
+    expect(action).toMatchObject(asked({ do: 'change-step', stepId: 'step-1', stockPieceId: sheet.id }));
+  });
+
   it('says that it is nudged, and why', () => {
     show({ match: job.steps[1].match });
     expect(screen.getByText('nudged +2 force for Fine blade: stiff roll')).toBeTruthy();

@@ -22,12 +22,15 @@ import { Toggle } from '../../ui/toggle';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
 import { SettingsLine } from '../book/settings-line';
+import { useMaterial } from '../shop/materials';
 import { useMachines, useTools } from '../shop/queries';
+import { PieceForm } from '../stock/piece-form';
 import { CutChoice } from './cut-choice';
 import { EngraveOrCut } from './engrave-or-cut';
 import { ENGRAVING_WAYS, isEngraved } from './engraving-ways';
 import { MaterialShelf } from './material-shelf';
 import { OfferedRecipe } from './offered-recipe';
+import { NoPiece } from './no-piece';
 import { NudgeStep } from './nudge-step';
 import { useAct } from './queries';
 import { UsualProcess } from './usual-process';
@@ -38,7 +41,8 @@ import { TurnKeys } from './turn-keys';
 import { StepFileButton } from './step-file-button';
 import type { InspectedStep } from './use-inspections';
 
-type Asked = 'material' | 'process' | 'machine' | 'tool' | 'holder' | 'piece' | 'nudge' | 'merge' | 'ground' | null;
+type Asked =
+  'material' | 'process' | 'machine' | 'tool' | 'holder' | 'piece' | 'new-piece' | 'nudge' | 'merge' | 'ground' | null;
 
 interface StepCardProps {
   job: JobDetail;
@@ -61,6 +65,8 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
   const tools = useTools().data ?? [];
   const { recipe, settings, variant } = step.match;
   const process = processOf(step.process);
+  // Its material has nothing in stock that it could lie on.
+  const unlaid = useMaterial(step.stockPieceId ? null : step.materialId).data;
   const send = (body: Omit<ChangeStep, 'do' | 'stepId'>) => {
     setAsked(null);
     change.mutate({ do: 'change-step', stepId: step.id, ...body });
@@ -83,7 +89,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
         <Figure style={{ fontSize: 26 }}>{step.position + 1}</Figure>
         {bed ? <Swatch colour={lookOf(bed)} size={36} /> : <StepThumb step={step} size={40} />}
         <View style={{ flex: 1 }}>
-          <Strong>{bed?.material.name ?? 'Which material?'}</Strong>
+          <Strong>{bed?.material.name ?? unlaid?.name ?? 'Which material?'}</Strong>
           <Aside>
             {step.parts.length === 1
               ? `1 part${step.parts[0].name ? `: ${step.parts[0].name}` : ''}`
@@ -104,6 +110,13 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       {step.isSkipped ? <Body>Left out of the run.</Body> : null}
       {!step.materialId ? (
         <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} />
+      ) : null}
+
+      {unlaid && !step.isSkipped ? (
+        <>
+          <NoPiece step={step} material={unlaid} isNext={isNext} onPiece={(stockPieceId) => send({ stockPieceId })} />
+          <ChangeLine label="Material" value={unlaid.name} onPress={() => setAsked('material')} />
+        </>
       ) : null}
 
       {bed && !step.isSkipped ? (
@@ -348,7 +361,16 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               onPress={() => send({ stockPieceId: piece.id })}
             />
           ))}
+        <TextKey title="A piece that is not in stock yet" icon="plus" onPress={() => setAsked('new-piece')} />
       </Decision>
+      {asked === 'new-piece' && bed ? (
+        <PieceForm
+          materialId={bed.material.id}
+          piece={null}
+          onClose={() => setAsked(null)}
+          onAdded={(stockPieceId) => send({ stockPieceId })}
+        />
+      ) : null}
       <Decision title="What is done?" isOpen={asked === 'process'} onClose={() => setAsked(null)}>
         {PROCESSES.filter(({ name }) => canBeDone(name, { machines, tools })).map((p) => (
           <Option

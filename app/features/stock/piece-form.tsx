@@ -24,6 +24,8 @@ interface PieceFormProps {
   /** Null for a new piece. */
   piece: StockPieceView | null;
   onClose: () => void;
+  /** Told the id of a piece that was put into stock. */
+  onAdded?: (id: string) => void;
 }
 
 const LABELS: Record<StockKind, string> = { sheet: 'sheets', roll: 'roll', blank: 'blanks', offcut: 'offcut' };
@@ -52,7 +54,7 @@ function fieldsFor(kind: StockKind, hasOutline: boolean): FormField[] {
 }
 
 /** A piece in stock: its size, its number, and for offcuts their true outline. */
-export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
+export function PieceForm({ materialId, piece, onClose, onAdded }: PieceFormProps) {
   const { rust } = useTokens();
   const add = useAddPiece(materialId);
   const change = useChangePiece(materialId, piece?.id ?? '');
@@ -91,7 +93,18 @@ export function PieceForm({ materialId, piece, onClose }: PieceFormProps) {
     if (photo === null) return;
     const fields = { ...toPiece(values), ...(photo ? { photo } : {}) };
     if (piece && version) change.mutate({ ...fields, version }, { onSuccess: done });
-    else add.mutate({ ...fields, id: uuid() }, { onSuccess: done });
+    else {
+      const id = uuid();
+      add.mutate(
+        { ...fields, id },
+        {
+          onSuccess: () => {
+            done();
+            onAdded?.(id);
+          },
+        },
+      );
+    }
   };
   return (
     <Decision title={piece ? 'Change the piece' : 'Into stock'} isOpen onClose={onClose}>

@@ -68,6 +68,29 @@ describe('what is done in a step', () => {
     );
   });
 
+  it('is not proposed for a worn blade where another is good, but stays with one that was chosen', () => {
+    const all = shopWith(readings);
+    const worn = (ids: string[]) =>
+      shopWith(readings, {
+        tools: new Map(
+          [...all.tools].map(([id, one]) => [id, { ...one, life: 1000, wear: ids.includes(id) ? 950 : 10 }]),
+        ),
+      });
+    const toolOf = (document: JobDocument) => document.steps.find(({ id }) => id === stepId())!.toolId;
+    const newFilm = { do: 'change-step', stepId: stepId(), materialId: 'transfer' } as const;
+    expect(toolOf(job)).toBe('fine');
+    expect(toolOf(done(job, worn([]), newFilm))).toBe('fine');
+    expect(toolOf(done(job, worn(['fine']), newFilm))).toBe('deep');
+    // With nothing better the one at hand stays.
+    expect(toolOf(done(job, worn(['fine', 'deep']), newFilm))).toBe('fine');
+    const chosen = done(done(job, worn([]), newFilm), worn(['fine']), {
+      do: 'change-step',
+      stepId: stepId(),
+      toolId: 'fine',
+    });
+    expect(toolOf(done(chosen, worn(['fine']), { do: 'change-step', stepId: stepId(), rounds: 2 }))).toBe('fine');
+  });
+
   it('is not given to a machine or a tool that was put away, chosen or found', () => {
     const all = shopWith(readings);
     const away = (ids: string[]) =>

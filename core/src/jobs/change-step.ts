@@ -153,8 +153,11 @@ function machineFor(step: Step, { machineId }: ChangeStep, shop: JobShop): strin
   return machine.id;
 }
 
-function toolFor(step: Step, { toolId }: ChangeStep, shop: JobShop): string {
-  if (toolId === undefined) return suitableTool(step.process, step.machineId, step.toolId, shop);
+function toolFor(step: Step, { toolId, materialId, process: asked }: ChangeStep, shop: JobShop): string {
+  if (toolId === undefined) {
+    const isProposed = materialId !== undefined || asked !== undefined;
+    return suitableTool(step.process, step.machineId, step.toolId, shop, isProposed);
+  }
   const tool = shop.tools.get(toolId) ?? refuse('That tool is not in this workshop.', 'toolId');
   if (tool.isArchived && tool.id !== step.toolId)
     refuse(`${tool.name} was put away. Take it out again in the shop, or choose another tool.`, 'toolId');

@@ -36,6 +36,9 @@ export interface ShopTool {
   /** The machine it belongs to, where it is not put in by hand. */
   machineId: string | null;
   isArchived: boolean;
+  /** What it has done since it was new, and after how much it is worn out; null where nobody said. */
+  wear: number;
+  life: number | null;
 }
 
 /** A recipe of the book, as far as a job asks for it. */

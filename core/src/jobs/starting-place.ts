@@ -28,7 +28,7 @@ export function firstProcess(shop: Pick<JobShop, 'machines' | 'tools'>): Process
 export function freshStep(id: string, colour: string, shop: JobShop): Step {
   const process = firstProcess(shop);
   const machineId = suitableMachine(process, shop.lastPlace?.machineId ?? null, shop);
-  const toolId = suitableTool(process, machineId, shop.lastPlace?.toolId ?? null, shop);
+  const toolId = suitableTool(process, machineId, shop.lastPlace?.toolId ?? null, shop, true);
   return {
     id,
     colour,
@@ -60,21 +60,30 @@ export function suitableMachine(process: ProcessName, present: string | null, { 
   return fitting?.id ?? refuse(`There is no machine in the shop for ${label.toLowerCase()}.`, 'process');
 }
 
-/** The tool at hand if it can do the process on this machine, otherwise the first in the shop that can. */
+/** From this share of its life on a tool is not proposed where another can do the same. */
+const WORN_SHARE = 0.85;
+const isWorn = ({ wear, life }: ShopTool): boolean => life !== null && life > 0 && wear >= WORN_SHARE * life;
+
+/**
+ * The tool at hand if it can do the process on this machine, otherwise the first in the shop that can.
+ * @param isProposed nobody has chosen the tool at hand for this: worn out, it makes way for one that is not
+ */
 export function suitableTool(
   process: ProcessName,
   machineId: string,
   present: string | null,
   { tools }: JobShop,
+  isProposed: boolean,
 ): string {
   const { toolKinds, label } = processOf(process);
   const canBe = (tool: ShopTool) =>
     includes(toolKinds, tool.kind) && (tool.machineId === null || tool.machineId === machineId);
   const now = present ? tools.get(present) : undefined;
-  if (now && canBe(now)) return now.id;
+  if (now && canBe(now) && !(isProposed && isWorn(now))) return now.id;
   const [first] = [...tools.values()]
     .filter((tool) => canBe(tool) && !tool.isArchived)
-    .sort((a, b) => toolKinds.indexOf(a.kind) - toolKinds.indexOf(b.kind));
+    .sort((a, b) => Number(isWorn(a)) - Number(isWorn(b)) || toolKinds.indexOf(a.kind) - toolKinds.indexOf(b.kind));
+  if (now && canBe(now) && (!first || isWorn(first))) return now.id;
   return first?.id ?? refuse(`There is no tool in the shop for ${label.toLowerCase()}.`, 'process');
 }
 
