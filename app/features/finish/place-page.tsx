@@ -137,7 +137,10 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
             }
           />
           {addRuler.isSuccess ? (
-            <Aside>The ruler is in the job, as a drawing of its own: cut it from card.</Aside>
+            <Aside>
+              The ruler is in the job, in two steps of its own: its marks are drawn, its outline is cut. Give both the
+              same card.
+            </Aside>
           ) : null}
           {addRuler.isError ? (
             <Body role="alert" style={{ color: rust }}>

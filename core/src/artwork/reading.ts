@@ -13,6 +13,8 @@ export interface ArtworkPart {
   contours: CurveContour[];
   /** Drawn as a filled shape, or as a line; not there where the drawing does not tell. */
   isFilled?: boolean;
+  /** It is drawn on what is cut out, not cut itself. */
+  isMarking?: boolean;
   /** Letters of a joined script that should hang together have the same word here. */
   script?: string;
 }

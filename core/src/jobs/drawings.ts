@@ -10,7 +10,7 @@ import { refuse } from './refusal';
 import { settled } from './settled';
 import type { JobShop } from './shop';
 import { StepsFor } from './steps-for';
-import { isOfTurnMarks } from './turn-marks';
+import { isOfAid } from './turn-marks';
 import { turnedStepsKept } from './turned-steps-kept';
 import { backsLaid, isBehind, marksToTurn } from './two-sides';
 import { withoutParts } from './without-parts';
@@ -72,8 +72,8 @@ function withNewParts(
     if (colour && !stepOf.has(colour)) stepOf.set(colour, stepId);
   }
   // A text joins the step that is there already in its colour; a drawing brings its own.
-  // Marks to turn by are cut with the front and by themselves, whatever colour they have.
-  if (sourceOf(drawing.source).joinsSteps && !isOfTurnMarks(drawing))
+  // What only helps is done by itself, whatever colour it has: marks to turn by, and a ruler of another material.
+  if (sourceOf(drawing.source).joinsSteps && !isOfAid(drawing))
     for (const { id, colour } of document.steps)
       if (!stepOf.has(colour) && !marksToTurn(document, id)) stepOf.set(colour, id);
   const fresh = read.map((part): Part => ({
@@ -89,7 +89,7 @@ function withNewParts(
     shop,
     drawing.id,
   );
-  fresh.forEach((part, i) => steps.take(part, read[i].colour, read[i].colour));
+  fresh.forEach((part, i) => steps.take(part, read[i].colour, read[i].colour, read[i].isMarking));
   return steps.done();
 }
 

@@ -24,9 +24,16 @@ export function firstProcess(shop: Pick<JobShop, 'machines' | 'tools'>): Process
   );
 }
 
-/** A new step: with the machine and tool with which its process was done last, or the first that can. */
-export function freshStep(id: string, colour: string, shop: JobShop): Step {
-  const process = firstProcess(shop);
+/** What marks are made with. */
+const MARKING: ProcessName = 'draw';
+
+/**
+ * A new step: with the machine and tool with which its process was done last, or the first that can.
+ * @param isMarking what is in it is drawn on what is cut out: that stays, whatever its material is for usually
+ */
+export function freshStep(id: string, colour: string, shop: JobShop, isMarking = false): Step {
+  const isDrawn = isMarking && isInShop(MARKING, shop);
+  const process = isDrawn ? MARKING : firstProcess(shop);
   const machineId = suitableMachine(process, shop.lastPlace?.machineId ?? null, shop);
   const toolId = suitableTool(process, machineId, shop.lastPlace?.toolId ?? null, shop, true);
   return {
@@ -42,7 +49,7 @@ export function freshStep(id: string, colour: string, shop: JobShop): Step {
     turned: null,
     isSkipped: false,
     isProcessGuessed: false,
-    isProcessOpen: true,
+    isProcessOpen: !isDrawn,
     nudge: null,
     fill: 'both-ways',
     rounds: 1,

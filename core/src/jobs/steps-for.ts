@@ -24,8 +24,8 @@ export class StepsFor {
     this.byKey = new Map(known);
   }
 
-  /** Puts a part into the step of its key. */
-  take(part: Part, key: string, colour: string): void {
+  /** Puts a part into the step of its key. @param isMarking it is drawn where the shop can draw, not cut */
+  take(part: Part, key: string, colour: string, isMarking = false): void {
     let stepId = this.byKey.get(key);
     if (!stepId) {
       stepId = madeId(`step ${key} ${this.document.steps.length}`, this.seed);
@@ -33,7 +33,7 @@ export class StepsFor {
       this.ofFresh.set(stepId, []);
       this.document = {
         ...this.document,
-        steps: [...this.document.steps, freshStep(stepId, colour, this.shop)],
+        steps: [...this.document.steps, freshStep(stepId, colour, this.shop, isMarking)],
       };
     }
     this.ofFresh.get(stepId)?.push(part.id);

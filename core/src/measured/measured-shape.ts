@@ -30,6 +30,8 @@ export interface Dimension {
 export interface MeasuredPart {
   name: string;
   contours: CurveContour[];
+  /** It is drawn on what is cut out; not there where nothing but cutting is meant. */
+  isMarking?: boolean;
 }
 
 export interface MeasuredDrawing {

@@ -290,10 +290,14 @@ describe('a placement ruler', () => {
   it('has a mark at each centimetre of its middle, or at each half inch', () => {
     const marks = (inches: number) =>
       draw('placement-ruler', { side: 100, down: 180, inches }).parts.find(({ name }) => name === 'marks')!;
-    // 18 down the middle and 10 to each side; 14 and 7.
-    expect(marks(0).contours).toHaveLength(38);
+    // 17 down the middle and 9 to each side, none on an edge; 14 and 7.
+    expect(marks(0).contours).toHaveLength(35);
     expect(marks(1).contours).toHaveLength(28);
-    expect(draw('placement-ruler').parts.every((part) => part.contours.every(({ closed }) => !closed))).toBe(true);
+    const { parts } = draw('placement-ruler');
+    expect(parts.filter(({ contours }) => contours.some(({ closed }) => closed)).map(({ name }) => name)).toEqual([
+      'ruler',
+    ]);
+    expect(parts.filter(({ isMarking }) => !isMarking).map(({ name }) => name)).toEqual(['ruler']);
   });
 });
 
