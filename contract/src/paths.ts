@@ -18,6 +18,7 @@ export const paths = {
   machines: '/api/machines',
   machine: (id: string) => `/api/machines/${id}`,
   machineArchive: (id: string) => `/api/machines/${id}/archive`,
+  holderSheet: (id: string, holder: number) => `/api/machines/${id}/holders/${holder}/sheet`,
   machineMisfits: (id: string) => `/api/machines/${id}/misfits`,
   tools: '/api/tools',
   tool: (id: string) => `/api/tools/${id}`,

@@ -229,7 +229,7 @@ function merged(base: MachineFields, values: FormValues): MachineFields {
   return { ...base, ...(own as Partial<MachineFields>), motion };
 }
 
-const flat = ({ motion, dials: _dials, ...machine }: MachineFields): FormValues => ({
+const flat = ({ motion, dials: _dials, holderOffsets: _offsets, ...machine }: MachineFields): FormValues => ({
   zero: 'machine',
   driver: 'stand-in',
   ...machine,

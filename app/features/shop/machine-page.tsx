@@ -16,6 +16,7 @@ import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { ArchiveKey } from './archive-key';
 import { CalibrationChart } from './calibration-chart';
+import { HolderOffsets } from './holder-offsets';
 import { turnMachine, useMachines, useMisfits } from './queries';
 import { TurnKeys } from './turn-keys';
 
@@ -54,6 +55,7 @@ export function MachinePage({ id }: { id: string }) {
       <TurnKeys seenAs="machine" record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
       <Misfits machine={machine} />
       <Facts facts={factsOf(machine, units.show)} />
+      <HolderOffsets machine={machine} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Heading>Dials</Heading>
         <TextKey

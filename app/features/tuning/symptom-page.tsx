@@ -143,6 +143,13 @@ function CauseLeaf({ found, isFirst, recipe, machine, onNudge }: CauseLeafProps)
       ) : (
         <Body>{`${CHANGE_WORDS[change.kind]}: ${change.say}`}</Body>
       )}
+      {change.kind !== 'dial' && change.measures === 'holders' && machine.holders > 1 ? (
+        <Button
+          title={`Measure the holders of ${machine.name}`}
+          type="outline"
+          onPress={() => router.push({ pathname: '/shop/machine/[id]', params: { id: machine.id } })}
+        />
+      ) : null}
       {nudge ? (
         <View style={{ flexDirection: 'row', gap: SPACE.small }}>
           <Button

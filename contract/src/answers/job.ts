@@ -270,7 +270,7 @@ export interface RunInterruption {
 }
 
 /** What is otherwise since a run was planned. */
-export type RunChange = 'tool-replaced' | 'recipe-revised' | 'machine-away';
+export type RunChange = 'tool-replaced' | 'recipe-revised' | 'machine-away' | 'holder-measured';
 
 /** How a part came out that differs from the rest. */
 export interface PartOutcome {

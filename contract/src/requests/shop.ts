@@ -74,6 +74,11 @@ export class MotionFields {
   @Amount('the time for the head to go up', 0, 10, 's') headUpSeconds!: number;
 }
 
+export class HolderOffsetFields {
+  @Amount('how far to the right a holder marks', -50, 50, 'mm') xMm!: number;
+  @Amount('how far along the feed a holder marks', -50, 50, 'mm') yMm!: number;
+}
+
 /** Everything of a machine that a maker sets. */
 export class MachineFields {
   @Name('a machine') name!: string;
@@ -87,6 +92,9 @@ export class MachineFields {
   @Amount('the margin at the lead edge of a carrier', 0, 1000, 'mm') carrierLeadMm!: number;
   @Amount('the margin at the tail of a carrier', 0, 1000, 'mm') carrierTailMm!: number;
   @IsInt({ message: 'holders are counted: 1, 2, 3 …' }) @Min(1) @Max(12) holders!: number;
+  @MayBeLeftOut()
+  @NestedList(() => HolderOffsetFields, 11, 'a machine has at most 12 holders')
+  holderOffsets?: HolderOffsetFields[];
   @IsInt({ message: 'passes are counted: 1, 2, 3 …' }) @Min(1) @Max(99) maxPasses!: number;
   @IsOptional() @Amount('rated power', 0.1, 100_000, 'W') ratedPowerW!: number | null;
   @IsOptional() @Amount('the spot', 0.005, 10, 'mm') spotMm!: number | null;

@@ -18,8 +18,10 @@ export {
   type MachineKind,
   type MachineKindFacts,
 } from './machine-kind';
+export { holderOffset, withHolderOffset } from './holder-offset';
 export {
   CABLE_FLOWS,
+  type HolderOffset,
   type CableFlow,
   dialOf,
   type Driver,

@@ -33,6 +33,12 @@ export type Driver = (typeof DRIVERS)[number];
 export const CABLE_FLOWS = ['line by line', 'counted characters', 'XON/XOFF', 'paced'] as const;
 export type CableFlow = (typeof CABLE_FLOWS)[number];
 
+/** How far to the right, and along the feed, the tool of a holder marks beyond where that of the first holder does, in mm. */
+export interface HolderOffset {
+  xMm: number;
+  yMm: number;
+}
+
 /** What the application knows of a machine. Lengths in mm. A press does not move: its motion is never asked for. */
 export interface Machine {
   id: string;
@@ -49,6 +55,8 @@ export interface Machine {
   carrierLeadMm: number;
   carrierTailMm: number;
   holders: number;
+  /** Of the second holder, the third and so on; those that were never measured are not there, and count as none. */
+  holderOffsets?: HolderOffset[];
   maxPasses: number;
   /** Optical power of a laser, as rated. */
   ratedPowerW: number | null;

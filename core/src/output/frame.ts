@@ -1,5 +1,5 @@
 import type { Bounds, Point } from '../geometry';
-import { machineKindOf, type Machine, type OriginCorner } from '../machines';
+import { holderOffset, machineKindOf, type Machine, type OriginCorner } from '../machines';
 
 /**
  * From where a machine's file counts: the place on the sheet that is 0, 0 to it, in mm. X is counted to the right. A laser counts Y
@@ -25,4 +25,10 @@ export function frameOf(machine: Machine, work: Bounds | null): Frame {
   const isFed = machineKindOf(machine.kind).does === 'tool';
   const bed: Bounds = { minX: 0, minY: 0, maxX: machine.workWidthMm, maxY: machine.workLengthMm };
   return cornerOf(machine.zero === 'work' && work ? work : bed, machine.origin, isFed);
+}
+
+/** From where a file counts for the tool of one holder: moved by as far as that tool marks beside the first one. */
+export function frameOfHolder(machine: Machine, frame: Frame, holder: number): Frame {
+  const { xMm, yMm } = holderOffset(machine, holder);
+  return { x: frame.x + xMm, y: frame.y + yMm };
 }

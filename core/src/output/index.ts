@@ -14,7 +14,8 @@ export {
   workOf,
 } from './step-plan';
 export { beamSpeed } from './beam';
-export { cornerOf, frameOf, type Frame } from './frame';
+export { cornerOf, frameOf, frameOfHolder, type Frame } from './frame';
+export { holderSheet } from './holder-sheet';
 export type { PicturesOfStep } from './picture-strokes';
 export { drawingSvg, sheetDrawing, type SheetDrawing } from './sheet-drawing';
 export { USUAL_LEAD_IN_MM } from './usual-lead-in';

@@ -19,7 +19,7 @@ import { planToolpath, type CutOrder, type Stroke } from '../toolpath';
 import { trailOf, type ToolKind } from '../tools';
 import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
-import { frameOf, type Frame } from './frame';
+import { frameOf, frameOfHolder, type Frame } from './frame';
 import { USUAL_LEAD_IN_MM } from './usual-lead-in';
 import { outlinesOf, type TabsOfStep } from './outlines';
 import { isPictured, pictureStrokes, type PicturesOfStep } from './picture-strokes';
@@ -123,7 +123,7 @@ export function planStep(request: StepRequest): StepPlan {
     speedMmS,
     isRough,
     estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
-    frame,
+    frame: frameOfHolder(machine, frame, request.holder),
   };
 }
 

@@ -4,7 +4,8 @@ import { processOf, type ProcessName } from '../recipes';
 /** What a cause asks for: a dial turned, another tool, the work prepared otherwise, or something lined up. */
 export type Change =
   | { kind: 'dial'; way: 'more' | 'less'; quantity?: 'speed' | 'pressure' | 'depth' | 'interval' | 'overcut' }
-  | { kind: 'tool' | 'preparation' | 'alignment'; say: string };
+  /** @property measures what is measured on the machine's page to mend it */
+  | { kind: 'tool' | 'preparation' | 'alignment'; say: string; measures?: 'holders' };
 
 /** A circumstance that makes a cause likelier. */
 export type Circumstance =
@@ -292,7 +293,11 @@ export const SYMPTOMS: readonly Symptom[] = [
       {
         name: 'the tip sits in another place than the pen',
         weight: 2,
-        change: align('Measure the offset between the two holders, and write it down with the tool.'),
+        change: {
+          kind: 'alignment',
+          say: 'Measure how far the holders mark beside each other; every file goes by it from then on.',
+          measures: 'holders',
+        },
       },
     ],
   },

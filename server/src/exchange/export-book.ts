@@ -143,6 +143,7 @@ export function bookMachine(m: MachineView): BookMachine {
     carrierLeadMm: m.carrierLeadMm,
     carrierTailMm: m.carrierTailMm,
     holders: m.holders,
+    holderOffsets: m.holderOffsets ?? [],
     maxPasses: m.maxPasses,
     ratedPowerW: m.ratedPowerW,
     spotMm: m.spotMm,

@@ -7,7 +7,7 @@ export const MACHINES_SQL = `SELECT id, version, name, kind, work_width_mm AS "w
     margin_side_mm AS "marginSideMm", margin_lead_mm AS "marginLeadMm", margin_tail_mm AS "marginTailMm",
     carrier_side_mm AS "carrierSideMm", carrier_lead_mm AS "carrierLeadMm", carrier_tail_mm AS "carrierTailMm",
     holders, max_passes AS "maxPasses", rated_power_w AS "ratedPowerW", spot_mm AS "spotMm", origin, homes, mark_inset_mm AS "markInsetMm", mark_leg_mm AS "markLegMm",
-    zero, lag_ms AS "lagMs", point_power AS "pointPower", driver, cable_flow AS "cableFlow", baud, buffer_characters AS "bufferCharacters",
+    zero, lag_ms AS "lagMs", point_power AS "pointPower", driver, holder_offsets AS "holderOffsets", cable_flow AS "cableFlow", baud, buffer_characters AS "bufferCharacters",
     jsonb_build_object('accelerationMmS2', acceleration_mm_s2, 'topSpeedMmS', top_speed_mm_s, 'travelSpeedMmS', travel_speed_mm_s,
       'junctionDeviationMm', junction_deviation_mm, 'headDownSeconds', head_down_s, 'headUpSeconds', head_up_s) AS motion,
     archived_at IS NOT NULL AS "isArchived",
@@ -58,6 +58,7 @@ const values = (workshopId: string, id: string, m: MachineFields): unknown[] => 
   m.cableFlow ?? null,
   m.baud ?? null,
   m.bufferCharacters ?? null,
+  JSON.stringify(m.holderOffsets ?? []),
 ];
 
 /** Adds a machine with its dials. Returns false where there is one with this id. */
@@ -65,8 +66,8 @@ export async function insertMachine(db: Db, workshopId: string, id: string, mach
   const { rowCount } = await db.query(
     `INSERT INTO machine (workshop_id, id, name, kind, work_width_mm, work_length_mm, margin_side_mm, margin_lead_mm, margin_tail_mm,
        carrier_side_mm, carrier_lead_mm, carrier_tail_mm, holders, max_passes, rated_power_w, spot_mm, origin, homes,
-       acceleration_mm_s2, top_speed_mm_s, travel_speed_mm_s, junction_deviation_mm, head_down_s, head_up_s, mark_inset_mm, mark_leg_mm, zero, lag_ms, point_power, driver, cable_flow, baud, buffer_characters)
-     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30, $31, $32, $33) ON CONFLICT DO NOTHING`,
+       acceleration_mm_s2, top_speed_mm_s, travel_speed_mm_s, junction_deviation_mm, head_down_s, head_up_s, mark_inset_mm, mark_leg_mm, zero, lag_ms, point_power, driver, cable_flow, baud, buffer_characters, holder_offsets)
+     VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, $20, $21, $22, $23, $24, $25, $26, $27, $28, $29, $30, $31, $32, $33, $34) ON CONFLICT DO NOTHING`,
     values(workshopId, id, machine),
   );
   if (rowCount === 1) await writeDials(db, workshopId, id, machine.dials);
@@ -79,7 +80,7 @@ export async function updateMachine(db: Db, workshopId: string, id: string, mach
     `UPDATE machine SET version = version + 1, name = $3, kind = $4, work_width_mm = $5, work_length_mm = $6, margin_side_mm = $7, margin_lead_mm = $8, margin_tail_mm = $9,
        carrier_side_mm = $10, carrier_lead_mm = $11, carrier_tail_mm = $12, holders = $13, max_passes = $14, rated_power_w = $15, spot_mm = $16, origin = $17, homes = $18,
        acceleration_mm_s2 = $19, top_speed_mm_s = $20, travel_speed_mm_s = $21, junction_deviation_mm = $22, head_down_s = $23, head_up_s = $24, mark_inset_mm = $25, mark_leg_mm = $26,
-       zero = $27, lag_ms = $28, point_power = $29, driver = $30, cable_flow = $31, baud = $32, buffer_characters = $33
+       zero = $27, lag_ms = $28, point_power = $29, driver = $30, cable_flow = $31, baud = $32, buffer_characters = $33, holder_offsets = $34
      WHERE workshop_id = $1 AND id = $2`,
     values(workshopId, id, machine),
   );

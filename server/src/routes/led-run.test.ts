@@ -218,6 +218,40 @@ describe('a maker who is led', () => {
   });
 });
 
+describe('a holder that was measured while its run waits', () => {
+  it('moves what is still to be done by its offset, once it is started', async () => {
+    const job = await readyJob();
+    const [first] = job.steps;
+    await api()
+      .post(paths.jobActions(job.id))
+      .send(wish(job, { do: 'change-step', stepId: first.id, holder: 2 }))
+      .expect(200);
+    const [run] = await startLed(job);
+    const machine = ((await api().get(paths.machines)).body as MachineView[]).find(({ id }) => id === run.machineId)!;
+    const firstPoint = async () => {
+      const { rows } = await server.pool.query<{ file: string }>('SELECT machine_file AS file FROM run WHERE id = $1', [
+        run.id,
+      ]);
+      return /PU(-?\d+),(-?\d+);/.exec(rows[0].file)!.slice(1).map(Number);
+    };
+    const [alongBefore, acrossBefore] = await firstPoint();
+    const { id: _id, isArchived: _away, dials, ...fields } = machine;
+    const own = dials.map(({ physicalUnit: _unit, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false }));
+    await api()
+      .put(paths.machine(machine.id))
+      .send({ ...fields, dials: own, holderOffsets: [{ xMm: 2, yMm: -0.5 }] })
+      .expect(200);
+    expect((await see(run)).changed).toEqual(['holder-measured']);
+    const sheet = await api().get(paths.holderSheet(machine.id, 2)).buffer(true).expect(200);
+    expect(String(sheet.body)).toContain('SP2;');
+    expect((await api().get(paths.holderSheet(machine.id, 9)).expect(422)).body.error.message).toContain('9 came');
+    await act(run, 'start').expect(200);
+    const [along, across] = await firstPoint();
+    expect([along - alongBefore, across - acrossBefore]).toEqual([50, -200]);
+    expect((await see(run)).changed).toEqual([]);
+  });
+});
+
 describe('a run over a cable', () => {
   it('goes as its page tells, stands where it is broken off, and goes on', async () => {
     const job = await readyJob();

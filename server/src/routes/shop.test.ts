@@ -27,6 +27,7 @@ const refusal = async (call: request.Test, status = 422) =>
 const plotter: MachineFields = {
   ...MACHINES[0],
   name: 'Second plotter',
+  holderOffsets: [{ xMm: 0.4, yMm: -1.2 }],
   markInsetMm: 15,
   markLegMm: 8,
   zero: 'work',

@@ -10,9 +10,11 @@ import {
   ToolChange,
   ToolReplacement,
 } from '@keen-anvil/contract/checks';
+import type { Machine } from '@keen-anvil/core/machines';
+import { holderSheet } from '@keen-anvil/core/output';
 import { Router } from 'express';
 import { idsIn, pageIn, wordIn, yesOrNoIn } from '../asked-for';
-import { notFound } from '../problem';
+import { notFound, refused } from '../problem';
 import { listMachines } from '../queries/machines';
 import { findMaterials, listMaterials } from '../queries/materials';
 import { findPhoto } from '../queries/photos';
@@ -30,11 +32,22 @@ import {
 import { archiveTool, changeTool, createTool, replaceTool } from '../services/tools';
 import { workshopOf } from '../workshop';
 import type { ApiParts } from './api-parts';
+import { fileName } from './file-name';
 import { bodyOf, idOf } from './respond';
 
 const USUAL_PAGE = 100;
 const LARGEST_PAGE = 500;
 const LONGEST_SEARCH = 200;
+
+/** The sheet that a holder's offset is measured by. @throws Problem for a holder that the machine has not */
+function sheetOf(machine: Machine, holder: number): string {
+  try {
+    return holderSheet(machine, holder);
+  } catch (error) {
+    if (error instanceof RangeError) throw refused(error.message, 'holder');
+    throw error;
+  }
+}
 
 /** Machines, tools, materials and stock. */
 export function shopRoutes({ pool }: ApiParts): Router {
@@ -53,6 +66,14 @@ export function shopRoutes({ pool }: ApiParts): Router {
     async (request, response) =>
       void response.json(await changeMachine(pool, workshopOf(request), idOf(request), bodyOf(request, MachineChange))),
   );
+  router.get('/machines/:id/holders/:holder/sheet', async (request, response) => {
+    const { machine } = await machineWithMisfits(pool, workshopOf(request), idOf(request));
+    const text = sheetOf(machine, Number(request.params.holder));
+    response
+      .attachment(fileName([machine.name, `holder ${request.params.holder}`], 'hpgl'))
+      .type('application/octet-stream')
+      .send(text);
+  });
   router.get(
     '/machines/:id/misfits',
     async (request, response) =>

@@ -80,7 +80,8 @@ export class LedRuns {
         return;
       }
     }
-    if (changes.includes('tool-replaced')) await this.rewrite(workshopId, run, {});
+    if (changes.includes('tool-replaced') || changes.includes('holder-measured'))
+      await this.rewrite(workshopId, run, {});
   }
 
   /** How far a run over a cable is. One that is broken off stands, and can be gone on with. */

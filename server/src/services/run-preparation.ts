@@ -1,5 +1,6 @@
 import type { RunChange } from '@keen-anvil/contract';
-import { machineKindOf } from '@keen-anvil/core/machines';
+import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
+import { frameOf, frameOfHolder, type Frame } from '@keen-anvil/core/output';
 import { preparationFor, type OwnLine, type PreparationLine } from '@keen-anvil/core/preparation';
 import { processOf } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
@@ -71,5 +72,14 @@ export function changedSince(run: RunRow, shop: Shop, revision: number | undefin
   if (run.plannedToolLife !== null && life !== undefined && life !== run.plannedToolLife) changes.push('tool-replaced');
   if (run.plannedRevision !== null && revision !== undefined && revision !== run.plannedRevision)
     changes.push('recipe-revised');
+  const machine = shop.machines.get(run.machineId);
+  if (machine && run.zero && isElsewhere(machine, run.zero, run.holder)) changes.push('holder-measured');
   return changes;
+}
+
+/** Whether a machine that counts from its own bed would count from elsewhere now: its holder was measured since. */
+function isElsewhere(machine: Machine, zero: Frame, holder: number): boolean {
+  if (machine.zero === 'work') return false;
+  const now = frameOfHolder(machine, frameOf(machine, null), holder);
+  return Math.hypot(now.x - zero.x, now.y - zero.y) > 1e-6;
 }
