@@ -1,5 +1,5 @@
 import { joinBounds, knownBounds } from '../geometry';
-import { operationOf, type Operation } from '../makings';
+import { AS_A_PAIR, operationOf, type Operation } from '../makings';
 import { allMeasures, MeasureRefusedError, type Measures } from '../measured';
 import { formatNumber } from '../units';
 import type { ChangeMaking, MakePart } from './action';
@@ -176,7 +176,7 @@ function madeOfSeveral(
     refuse(`These parts are in steps ${numbers.join(' and ')}: say in which of them it is done.`, 'stepId');
   }
   const into = stepId ?? stepIds[0] ?? null;
-  return asOne(
+  const made = asOne(
     document,
     host,
     others,
@@ -184,9 +184,11 @@ function madeOfSeveral(
     seed,
     into !== null && steps.has(into) ? into : host.stepId,
   );
+  const second = secondOf(operation, measures);
+  return second ? withSecond(made, host, second, seed) : made;
 }
 
-/** One part made anew; what is broken along a line goes on as its two pieces. */
+/** One part made anew; what is broken goes on as its two pieces, a mirrored pair as its two parts. */
 function madeOfOne(
   document: JobDocument,
   part: Part,
@@ -195,14 +197,36 @@ function madeOfOne(
   seed: string,
 ): JobDocument {
   const made = asOne(document, part, [], (of) => ({ op: 'worked', by: operation.name, of, measures }), seed);
-  if (operation.name !== 'half') return made;
+  const second = secondOf(operation, measures);
+  return second ? withSecond(made, part, second, seed) : made;
+}
+
+/** What goes on as two parts: how the second is called, and by which measures it is made of the same; null for what stays one. */
+function secondOf({ name }: Operation, measures: Measures): { named: string; measures: Measures } | null {
+  if (name === 'half' || name === 'broken')
+    return { named: 'other piece', measures: { ...measures, side: 1 - (measures.side ?? 0) } };
+  if (name === 'mirrored' && measures.own === AS_A_PAIR)
+    return { named: 'mirrored', measures: { ...measures, own: GOES } };
+  return null;
+}
+
+/** Of a mirrored part only the mirror image is left. */
+const GOES = 1;
+
+/** A part that was made, with a second one that is made of the same. */
+function withSecond(
+  made: JobDocument,
+  part: Part,
+  { named, measures }: { named: string; measures: Measures },
+  seed: string,
+): JobDocument {
   const whole = made.parts.find(({ id }) => id === part.id)!;
   const making = whole.making as WorkedMaking;
   const other: Part = {
     ...whole,
     id: madeId(`other half of ${part.id}`, seed),
-    name: `${part.name}, other piece`,
-    making: { ...making, measures: { ...measures, side: 1 - (measures.side ?? 0) } },
+    name: `${part.name}, ${named}`,
+    making: { ...making, measures },
   };
   return {
     ...made,
@@ -233,6 +257,7 @@ function checked({ label, list }: Pick<MadeBy, 'label' | 'list'>, measures: Meas
 /** @throws ActionRefusedError where nothing is left of a part, or it cannot be made */
 export function refuseNothing(document: JobDocument, ids: readonly string[], shop: JobShop): void {
   const shapes = shop.shapes(document);
-  const fault = ids.map((id) => shapes.get(id)?.fault ?? null).find((sentence) => sentence !== null);
-  if (fault) refuse(`${fault}.`, 'measures');
+  // Each sentence says which part it speaks of.
+  const faults = ids.flatMap((id) => shapes.get(id)?.fault ?? []);
+  if (faults.length > 0) refuse(`${faults.join('. ')}.`, 'measures');
 }

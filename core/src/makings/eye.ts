@@ -34,10 +34,8 @@ export function withEye(
 ): Region {
   const turn = (angle * Math.PI) / 180;
   const out = { x: Math.sin(turn), y: -Math.cos(turn) };
-  const from = { x: (minX + maxX) / 2, y: (minY + maxY) / 2 };
-  const edge = farthestOn(region, from, out);
-  if (edge === null) throw new OperationRefusedError('there is no outline in that direction from its middle');
   const radius = hole / 2 + band;
+  const { from, edge } = holdingPlace(region, { x: (minX + maxX) / 2, y: (minY + maxY) / 2 }, out, radius);
   const middle = { x: from.x + out.x * (edge + neck + radius), y: from.y + out.y * (edge + neck + radius) };
   const across = { x: -out.y, y: out.x };
   const half = Math.min(radius, Math.max(band, radius * 0.7));
@@ -52,6 +50,27 @@ export function withEye(
     return { x: middle.x + s * half * across.x - back * out.x, y: middle.y + s * half * across.y - back * out.y };
   });
   return difference(union([region, [ring(middle, radius)], [bar]]), [ring(middle, hole / 2)]);
+}
+
+/**
+ * Where an eye holds on: straight out from the middle, or where nothing of the part lies that way (an L has nothing above its
+ * middle), at what reaches farthest that way, as near to the middle's line as can be.
+ */
+function holdingPlace(region: Region, middle: Point, out: Point, radius: number): { from: Point; edge: number } {
+  const straight = farthestOn(region, middle, out);
+  if (straight !== null) return { from: middle, edge: straight };
+  const seen = region.flat().map(({ x, y }) => {
+    const [dx, dy] = [x - middle.x, y - middle.y];
+    return { along: dx * out.x + dy * out.y, aside: dx * -out.y + dy * out.x };
+  });
+  const far = Math.max(...seen.map(({ along }) => along));
+  const nearest = seen
+    .filter(({ along }) => along > far - radius)
+    .sort((a, b) => Math.abs(a.aside) - Math.abs(b.aside))[0];
+  // A little further in than its corner, so that the neck holds on both of its sides.
+  const aside = nearest.aside + Math.sign(nearest.aside) * (radius / 2);
+  const from = { x: middle.x - out.y * aside, y: middle.y + out.x * aside };
+  return { from, edge: farthestOn(region, from, out) ?? nearest.along };
 }
 
 /** How far from a point the outline lies in a direction: the farthest that a ray meets; null where it meets none. */

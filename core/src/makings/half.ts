@@ -1,5 +1,6 @@
-import { edgesOf, intersection, regionOf, type Point } from '../geometry';
+import type { Point } from '../geometry';
 import { choice, length } from '../measured';
+import { pieceOf } from './broken';
 import type { Operation } from './operation';
 import { boxOf } from './repeats';
 
@@ -26,6 +27,6 @@ export const HALF: Operation = {
       x: on.x + s * along.x + t * across.x,
       y: on.y + s * along.y + t * across.y,
     });
-    return edgesOf(intersection(regionOf(lines), [[point(-far, 0), point(far, 0), point(far, way), point(-far, way)]]));
+    return pieceOf(lines, [[point(-far, 0), point(far, 0), point(far, way), point(-far, way)]], true);
   },
 };

@@ -1,7 +1,9 @@
 import type { CurveContour } from '../geometry';
 import { allMeasures, type Measures } from '../measured';
 import { BOOLEANS } from './booleans';
+import { BROKEN } from './broken';
 import { CONE } from './cone';
+import { JOIN_ITSELF } from './crossing';
 import { EYE } from './eye';
 import { HALF } from './half';
 import { HATCH } from './hatch';
@@ -11,7 +13,18 @@ import { RIPPLES } from './ripples';
 import type { Lines, Operation } from './operation';
 
 /** All that can be made of other parts by measures, in the order in which it is offered. */
-export const OPERATIONS: readonly Operation[] = [...BOOLEANS, RIM, ...REPEATS, HALF, EYE, RIPPLES, HATCH, CONE];
+export const OPERATIONS: readonly Operation[] = [
+  ...BOOLEANS,
+  JOIN_ITSELF,
+  RIM,
+  ...REPEATS,
+  HALF,
+  BROKEN,
+  EYE,
+  RIPPLES,
+  HATCH,
+  CONE,
+];
 
 const byName = new Map(OPERATIONS.map((operation) => [operation.name, operation]));
 

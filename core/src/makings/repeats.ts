@@ -78,6 +78,8 @@ const ROWS: Operation = {
   },
 };
 
+/** What is there stays as it is, and its mirror image is a part of its own. */
+export const AS_A_PAIR = 2;
 const SIDES = ['right', 'left', 'below', 'above'] as const;
 const MIRRORED: Operation = {
   name: 'mirrored',
@@ -87,7 +89,7 @@ const MIRRORED: Operation = {
   measures: [
     choice('side', 'Side', SIDES),
     length('gap', 'Gap', 0, { min: -1000, max: 1000, step: 0.5 }),
-    choice('own', 'What is there', ['stays', 'goes']),
+    choice('own', 'What is there', ['stays', 'goes', 'stays, as a pair of two parts']),
   ],
   apply: ([lines], { side, gap, own }) => {
     const { minX, maxX, minY, maxY } = boxOf(lines);
@@ -97,7 +99,8 @@ const MIRRORED: Operation = {
       [1, 0, 0, -1, 0, 2 * maxY + gap],
       [1, 0, 0, -1, 0, 2 * minY - gap],
     ][side] as unknown as Affine;
-    return copies(lines, own === 0 ? [[1, 0, 0, 1, 0, 0], mirror] : [mirror]);
+    const there: Affine = [1, 0, 0, 1, 0, 0];
+    return copies(lines, own === AS_A_PAIR ? [there] : own === 0 ? [there, mirror] : [mirror]);
   },
 };
 
