@@ -71,8 +71,8 @@ describe('changing the numbers of a recipe', () => {
     fireEvent.press(screen.getByLabelText('Speed down by 1'));
     fireEvent.changeText(why(), 'slower');
     fireEvent.press(write());
-    expect(await screen.findByText('Theirs: depth 2, force 18, speed 5')).toBeTruthy();
-    expect(screen.getByText('Yours: depth 2, force 16, speed 4')).toBeTruthy();
+    expect(await screen.findByText('Theirs: depth 2, force 18, speed 5, overcut 0.4')).toBeTruthy();
+    expect(screen.getByText('Yours: depth 2, force 16, speed 4, overcut 0.4')).toBeTruthy();
     fireEvent.press(screen.getByText('Write mine'));
     await waitFor(() => expect(sent).toHaveLength(2));
     expect(sent[1].body).toMatchObject({ version: 3, settings: { speed: 4 }, reason: 'slower' });

@@ -57,7 +57,7 @@ describe('a recipe for a place that has none', () => {
     fireEvent.press(screen.getByText('Write it down'));
     await waitFor(() =>
       expect(sent.find((request) => request.path === '/api/recipes' && request.method === 'POST')?.body).toMatchObject({
-        settings: { force: 14, speed: 1, passes: 1, overcut: 0 },
+        settings: { force: 14, speed: 1, passes: 1, overcut: 0.5 },
         source: 'guess',
       }),
     );

@@ -28,7 +28,7 @@ describe('the page of numbers', () => {
   });
 
   it('says a recipe in a line without what goes without saying', () => {
-    expect(settingsText(kissCut)).toBe('depth 2, force 16, speed 5');
-    expect(settingsText({ ...kissCut, passes: 2 })).toBe('depth 2, force 16, speed 5, passes 2');
+    expect(settingsText(kissCut)).toBe('depth 2, force 16, speed 5, overcut 0.4');
+    expect(settingsText({ ...kissCut, passes: 2 })).toBe('depth 2, force 16, speed 5, passes 2, overcut 0.4');
   });
 });

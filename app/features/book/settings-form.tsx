@@ -48,7 +48,7 @@ export function SettingsForm({ machine, process, settings, typed = {}, was, onCh
               key={name}
               title={`Set ${scale.label.toLowerCase()}`}
               icon="plus"
-              onPress={() => set(name, scale.min)}
+              onPress={() => set(name, quantityOf(name).beginsAt ?? scale.min)}
             />
           );
         const problem = problems.find((p) => p.field === name)?.message;

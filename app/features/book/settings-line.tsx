@@ -14,12 +14,12 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Figure } from '../../ui/type';
 import { useMachineOf } from '../shop/machines-context';
 
-/** What goes without saying in a line: one pass, the overcut, and that nothing is switched on or laid over. */
+/** What goes without saying in a line: one pass, no overcut, and that nothing is switched on or laid over. */
 function goesWithoutSaying(name: QuantityName, value: number): boolean {
   return (
-    name === 'overcut' ||
     (name === 'passes' && value === 1) ||
-    (value === 0 && (name === 'air' || name === 'cover' || name === 'preheat' || name === 'second'))
+    (value === 0 &&
+      (name === 'overcut' || name === 'air' || name === 'cover' || name === 'preheat' || name === 'second'))
   );
 }
 

@@ -5,9 +5,16 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Strong } from '../../ui/type';
 
+interface EngraveOrCutProps {
+  /** What either comes to in this shop; null for what it cannot do. */
+  ways: { engrave: ProcessName | null; cut: ProcessName | null };
+  onChoose: (process: ProcessName) => void;
+}
+
 /** Filled shapes on what is engraved as often as cut: nothing is guessed. */
-export function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) => void }) {
+export function EngraveOrCut({ ways, onChoose }: EngraveOrCutProps) {
   const { ember } = useTokens();
+  const { engrave, cut } = ways;
   return (
     <View
       testID="engrave-or-cut"
@@ -19,13 +26,15 @@ export function EngraveOrCut({ onChoose }: { onChoose: (process: ProcessName) =>
           title="Engrave them"
           type="outline"
           containerStyle={{ flex: 1 }}
-          onPress={() => onChoose('laser-area')}
+          disabled={engrave === null}
+          onPress={() => engrave && onChoose(engrave)}
         />
         <Button
           title="Cut them out"
           type="outline"
           containerStyle={{ flex: 1 }}
-          onPress={() => onChoose('laser-cut')}
+          disabled={cut === null}
+          onPress={() => cut && onChoose(cut)}
         />
       </View>
     </View>

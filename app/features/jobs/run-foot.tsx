@@ -124,7 +124,10 @@ function obstacle(steps: InspectedStep[]): string | null {
   if (running.length === 0) return 'All steps are left out.';
   for (const { step, bed, inspection } of running) {
     const name = `Step ${step.position + 1}${sayTurn(step)}`;
-    if (!bed) return `${name} has no material yet.`;
+    if (!bed)
+      return step.materialId
+        ? `${name}: nothing of its material is in stock. Add a piece at the step.`
+        : `${name} has no material yet.`;
     if (asksEngraveOrCut(step)) return `${name}: engrave or cut? Say so at the step.`;
     if (!step.match.recipe) return `${name} has no recipe yet.`;
     if (step.parts.length === 0) return `${name} has no parts to process.`;

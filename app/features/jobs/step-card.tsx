@@ -1,7 +1,15 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { asksEngraveOrCut } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
-import { canBeDone, liesOverStencil, PROCESSES, processOf, sayChanges, sayTemper } from '@keen-anvil/core/recipes';
+import {
+  canBeDone,
+  engraveOrCut,
+  liesOverStencil,
+  PROCESSES,
+  processOf,
+  sayChanges,
+  sayTemper,
+} from '@keen-anvil/core/recipes';
 import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { toolKindOf } from '@keen-anvil/core/tools';
@@ -105,7 +113,10 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
         </Body>
       ) : null}
       {bed && !step.isSkipped && asksEngraveOrCut(step) ? (
-        <EngraveOrCut onChoose={(process) => send({ process })} />
+        <EngraveOrCut
+          ways={engraveOrCut(step.process, bed.material.defaultProcess, { machines, tools })}
+          onChoose={(process) => send({ process })}
+        />
       ) : null}
       {step.isSkipped ? <Body>Left out of the run.</Body> : null}
       {!step.materialId ? (

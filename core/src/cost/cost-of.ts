@@ -111,12 +111,13 @@ export function costOf(wish: CostWish, rates: Rates, pieces: number): Cost {
   const cost = costs.reduce((sum, [, cents]) => sum + cents, 0);
   const priceOf = (cents: number) => cents / (1 - (rates.marginPercent + rates.feePercent) / 100);
   const price = priceOf(cost);
+  const priceCents = Math.ceil(price / pieces - 1e-9) * pieces;
   const all: [CostKind, number][] = [
     ...costs,
     ['fee', (price * rates.feePercent) / 100],
-    ['margin', (price * rates.marginPercent) / 100],
+    // A piece costs whole cents, so that what one costs and what all cost agree; what that adds is margin.
+    ['margin', (price * rates.marginPercent) / 100 + (priceCents - price)],
   ];
-  const priceCents = Math.round(price);
   const cents = largestRemainder(
     priceCents,
     all.map(([, value]) => value),

@@ -1,5 +1,6 @@
 import { familyOf, isWorkedReversed } from '../materials';
 import {
+  engraveOrCut,
   findRecipe,
   liesOverStencil,
   nudged,
@@ -7,6 +8,7 @@ import {
   processOf,
   TEMPERS,
   variantFor,
+  type ProcessName,
   type Settings,
 } from '../recipes';
 import type { ChangeStep } from './action';
@@ -119,9 +121,19 @@ function usualFor(
   const usual = !isFromBack && isInShop(defaultProcess, shop) ? defaultProcess : process;
   return {
     process: usual,
-    isProcessGuessed: !isFromBack && (familyOf(family).asksEngraveOrCut ?? false),
+    // It is only a question where the shop can do either.
+    isProcessGuessed:
+      !isFromBack && (familyOf(family).asksEngraveOrCut ?? false) && canDoEither(usual, defaultProcess, shop),
     isProcessOpen: false,
   };
+}
+
+function canDoEither(present: ProcessName, usual: ProcessName, { machines, tools }: JobShop): boolean {
+  const { engrave, cut } = engraveOrCut(present, usual, {
+    machines: [...machines.values()],
+    tools: [...tools.values()],
+  });
+  return engrave !== null && cut !== null;
 }
 
 const isReversed = (material: ShopMaterial | undefined): boolean =>

@@ -11,6 +11,7 @@ export {
   type Settings,
 } from './settings';
 export { canBeDone } from './can-be-done';
+export { engraveOrCut } from './engrave-or-cut';
 export { heatRate } from './heat-rate';
 export { dialInDose, doseTerms, logDose, type LogDose } from './dose';
 export { nudged, nudgeProblems, sayChanges, type Changes } from './nudge';

@@ -10,6 +10,8 @@ interface QuantityRow {
    * be lowered by the machine. Without one, the machine has to have a dial.
    */
   ownScale?: { unit: string; min: number; max: number; step: number };
+  /** What it begins with where it is put into a recipe; the least where nothing is said. */
+  beginsAt?: number;
   /** Words to choose from; the value kept is the word's place in this list, so words are only ever added at its end. */
   choices?: readonly string[];
 }
@@ -35,7 +37,13 @@ const TABLE = [
     ownScale: { unit: 'mm', min: 0.02, max: 5, step: 0.01 },
   },
   { name: 'passes', label: 'passes', physicalUnit: '', ownScale: { unit: '×', min: 1, max: 99, step: 1 } },
-  { name: 'overcut', label: 'overcut', physicalUnit: 'mm', ownScale: { unit: 'mm', min: 0, max: 5, step: 0.1 } },
+  {
+    name: 'overcut',
+    label: 'overcut',
+    physicalUnit: 'mm',
+    ownScale: { unit: 'mm', min: 0, max: 5, step: 0.1 },
+    beginsAt: 0.5,
+  },
   { name: 'air', label: 'air', ...choice('off', 'on') },
   { name: 'preheat', label: 'preheat', physicalUnit: 's', ownScale: { unit: 's', min: 0, max: 60, step: 1 } },
   { name: 'second', label: 'second press', physicalUnit: 's', ownScale: { unit: 's', min: 0, max: 120, step: 1 } },

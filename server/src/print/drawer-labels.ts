@@ -65,6 +65,6 @@ function drawLabel(sheet: Sheet, { material, recipes, address }: PrintedLabel): 
 }
 
 const sayShort = (settings: Settings): string =>
-  QUANTITIES.filter((name) => settings[name] !== undefined && name !== 'overcut')
+  QUANTITIES.filter((name) => settings[name] !== undefined && !(name === 'overcut' && settings[name] === 0))
     .map((name) => `${quantityOf(name).label} ${sayQuantity(name, settings[name]!)}`)
     .join(' ');

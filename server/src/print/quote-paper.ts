@@ -40,7 +40,8 @@ export function quotePaper(
     const rows: [string, string][] = [
       ['What', jobName],
       ['How many', String(quote.pieces)],
-      ['Each, about', sayMoney(each, quote.currency)],
+      // Quotes of before a piece cost whole cents may not go up in them.
+      [each * quote.pieces === quote.totalCents ? 'Each' : 'Each, about', sayMoney(each, quote.currency)],
     ];
     rows.forEach(([label, value], i) => {
       sheet.text(label, { x: EDGE, y: y + i * 9 }, { colour: SLATE, sizeMm: 4.2 });
