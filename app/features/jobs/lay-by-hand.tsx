@@ -38,7 +38,7 @@ interface LayByHandProps {
 
 const TOOLS: readonly { value: LayTool; label: string }[] = [
   { value: 'move', label: 'Move' },
-  { value: 'turn', label: 'Turn' },
+  { value: 'turn', label: 'Turn, size' },
   { value: 'copies', label: 'Copies' },
   { value: 'sheet', label: 'Sheet' },
 ];

@@ -8,7 +8,7 @@ import { Chips } from '../../ui/chips';
 import { Button } from '../../ui/elements';
 import { StepNumber } from '../../ui/step-number';
 import { SPACE } from '../../ui/tokens';
-import { Aside } from '../../ui/type';
+import { Aside, Strong } from '../../ui/type';
 import { Arrow } from './arrow-key';
 import { NEW_SHEET, relayAction, type LaidThing, type Relaid } from './laid-things';
 import type { useAct } from './queries';
@@ -65,7 +65,40 @@ function MoveKeys({ onMove }: LayKeysProps) {
 
 const NO_WAY = { x: 0, y: 0 };
 
-function TurnKeys({ taken, onMove }: LayKeysProps) {
+/** Kept from every edge where something is made as large as fits, in mm. */
+const EDGE_MM = 2;
+
+/** One thing made as large as its piece takes. */
+function SizeToFitKeys({ taken, act }: Pick<LayKeysProps, 'taken' | 'act'>) {
+  const [member, ...more] = taken.length === 1 ? taken[0].members : [];
+  if (!member || more.length > 0) return null;
+  const size = (anyAngle: boolean) =>
+    act.mutate({ do: 'size-to-fit', partId: member.partId, gapMm: EDGE_MM, anyAngle });
+  return (
+    <View style={{ gap: SPACE.small }}>
+      <Strong>As large as fits onto the piece</Strong>
+      <View style={{ flexDirection: 'row', gap: SPACE.small }}>
+        <Button
+          title="As drawn"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          loading={act.isPending}
+          onPress={() => size(false)}
+        />
+        <Button
+          title="At any angle"
+          type="outline"
+          containerStyle={{ flex: 1 }}
+          loading={act.isPending}
+          onPress={() => size(true)}
+        />
+      </View>
+      <Aside>{`${EDGE_MM} mm stay free at every edge, and round what lies there.`}</Aside>
+    </View>
+  );
+}
+
+function TurnKeys({ taken, act, onMove }: LayKeysProps) {
   const [angle, setAngle] = useState(taken[0].members[0].place.angle);
   const turn = (degrees: number) => {
     onMove(NO_WAY, degrees);
@@ -93,6 +126,7 @@ function TurnKeys({ taken, onMove }: LayKeysProps) {
         step={1}
         onChange={(value) => turn(normal(value - angle))}
       />
+      <SizeToFitKeys taken={taken} act={act} />
     </View>
   );
 }

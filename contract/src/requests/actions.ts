@@ -287,6 +287,13 @@ export class LayPartsWish extends Action {
   @NestedList(() => LaidPlaceWish, MOST_PLACES) lies!: LaidPlaceWish[];
 }
 
+export class SizeToFitWish extends Action {
+  @Equals('size-to-fit') do!: 'size-to-fit';
+  @IsUUID() partId!: string;
+  @Amount('the distance kept from every edge', 0, 100, 'mm') gapMm!: number;
+  @IsBoolean() anyAngle!: boolean;
+}
+
 export class PhotographSheetWish extends Action {
   @Equals('photograph-sheet') do!: 'photograph-sheet';
   @IsUUID() sheetId!: string;
@@ -332,6 +339,7 @@ export const ACTION_CHECKS = {
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,
   'lay-parts': LayPartsWish,
+  'size-to-fit': SizeToFitWish,
   'photograph-sheet': PhotographSheetWish,
   'merge-steps': MergeStepsWish,
   'group-steps': GroupStepsWish,

@@ -223,6 +223,16 @@ export interface LayParts {
   lies: readonly LaidPlace[];
 }
 
+/** Makes a part as large as fits onto its piece, and lays it there. */
+export interface SizeToFit {
+  do: 'size-to-fit';
+  partId: string;
+  /** Kept from every edge and from what lies there, in mm. */
+  gapMm: number;
+  /** Turned as fits best; else as it was drawn. */
+  anyAngle: boolean;
+}
+
 /** Lays a photo at true size under a sheet; null takes it away. */
 export interface PhotographSheet {
   do: 'photograph-sheet';
@@ -273,6 +283,7 @@ export type JobAction = (
   | ChangeStep
   | NudgeParts
   | LayParts
+  | SizeToFit
   | PhotographSheet
   | MergeSteps
   | GroupSteps

@@ -12,6 +12,7 @@ import { photographSheet } from './photograph-sheet';
 import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
+import { sizeToFit } from './size-to-fit';
 import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
 
 /** What is made by smaller actions has other ids than what these would make by themselves under the same name. */
@@ -64,6 +65,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return nudgeParts(document, action, shop);
     case 'lay-parts':
       return layParts(document, action, shop, action.id);
+    case 'size-to-fit':
+      return sizeToFit(document, action, shop, action.id);
     case 'photograph-sheet':
       return photographSheet(document, action);
     case 'merge-steps':

@@ -48,6 +48,8 @@ export function sayAction(action: JobAction): string {
       return 'moving parts';
     case 'lay-parts':
       return 'where parts lie';
+    case 'size-to-fit':
+      return 'as large as fits';
     case 'photograph-sheet':
       return action.photo ? 'the photo under a sheet' : 'taking a photo away';
     case 'merge-steps':

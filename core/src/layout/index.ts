@@ -37,3 +37,4 @@ export { groundSolids, solidOf } from './nest/solids';
 export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lying';
 export { moreCopies, type MoreCopiesWish } from './nest/more-copies';
 export { doLinesMeet } from './lines-meet';
+export { largestFit, middleOfShape, type LargestFit, type LargestFitRequest } from './largest-fit';
