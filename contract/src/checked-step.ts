@@ -70,8 +70,12 @@ const groundFacts = ({ name, family, heatLimitC, details }: MaterialView): NonNu
 });
 
 /** What a machine reaches of a step's piece, as it is seen from the front. */
-export function reachOf({ turned, onCarrier }: StepWork, machine: MachineView, piece: StockPieceView): Bounds | null {
-  const reach = cuttableArea(machine, piece, onCarrier);
+export function reachOf(
+  { turned, onCarrier, sheet }: StepWork,
+  machine: MachineView,
+  piece: StockPieceView,
+): Bounds | null {
+  const reach = cuttableArea(machine, piece, onCarrier, sheet?.carrierAt);
   return reach && turned ? turnedBox(turned, reach, piece) : reach;
 }
 

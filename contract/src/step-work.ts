@@ -71,6 +71,12 @@ export function worksInOrder(steps: readonly StepView[]): { work: StepWork; turn
   const works = sheetTurns(
     steps.map((step) => ({ step, machineId: step.machineId, sheetIds: step.sheets.map(({ id }) => id) })),
   ).map(({ step: { step }, sheetId }) => worksOf(step).find(({ sheet }) => (sheet?.id ?? null) === sheetId)!);
-  const turns = turnsOf(works.map((work) => ({ ...work, sheetId: work.sheet?.stockPieceId ? work.sheet.id : null })));
+  const turns = turnsOf(
+    works.map((work) => ({
+      ...work,
+      sheetId: work.sheet?.stockPieceId ? work.sheet.id : null,
+      carrierAt: work.sheet?.stockPieceId && work.onCarrier ? work.sheet.carrierAt : null,
+    })),
+  );
   return works.map((work, i) => ({ work, turn: turns[i] }));
 }

@@ -157,6 +157,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     lies: [{ partId: part(w).id, sheet: 0, x: 10, y: 20, angle: 90, turnedOver: false }],
   }),
   'size-to-fit': (w) => ({ partId: part(w).id, gapMm: 2, anyAngle: true }),
+  'place-on-carrier': (w) => ({ places: [{ sheetId: w.job.document.sheets[0].id, at: { x: 25, y: 25 } }] }),
   'photograph-sheet': (w) => ({
     sheetId: w.job.document.sheets[0].id,
     photo: { photoId: randomUUID(), box: { minX: 0, minY: 0, maxX: 200, maxY: 300 } },

@@ -43,6 +43,7 @@ import { NudgeStep } from './nudge-step';
 import { useAct } from './queries';
 import { UsualProcess } from './usual-process';
 import { lookOf } from './look-of';
+import { OnCarrier } from './on-carrier';
 import { SideChoice } from './side-choice';
 import { StepThumb } from './step-thumb';
 import { TurnKeys } from './turn-keys';
@@ -229,6 +230,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           />
           <SideChoice turned={step.turned} onChoose={(turned) => send({ turned })} />
           <Toggle label="On a carrier sheet" value={step.onCarrier} onChange={(onCarrier) => send({ onCarrier })} />
+          <OnCarrier job={job} step={step} machine={bed.machine} material={bed.material} />
           {isEngraved(step) ? (
             <ChangeLine
               label="Way"

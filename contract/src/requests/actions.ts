@@ -287,11 +287,26 @@ export class LayPartsWish extends Action {
   @NestedList(() => LaidPlaceWish, MOST_PLACES) lies!: LaidPlaceWish[];
 }
 
+export class CarrierCornerWish {
+  @Amount('how far in from the left of the carrier', 0, 20_000, 'mm') x!: number;
+  @Amount('how far up the carrier', 0, 20_000, 'mm') y!: number;
+}
+
 export class SizeToFitWish extends Action {
   @Equals('size-to-fit') do!: 'size-to-fit';
   @IsUUID() partId!: string;
   @Amount('the distance kept from every edge', 0, 100, 'mm') gapMm!: number;
   @IsBoolean() anyAngle!: boolean;
+}
+
+export class CarrierPlaceWish {
+  @IsUUID() sheetId!: string;
+  @ValidateIf((_, at) => at !== null) @Nested(() => CarrierCornerWish) at!: CarrierCornerWish | null;
+}
+
+export class PlaceOnCarrierWish extends Action {
+  @Equals('place-on-carrier') do!: 'place-on-carrier';
+  @NestedList(() => CarrierPlaceWish, 1000) places!: CarrierPlaceWish[];
 }
 
 export class PhotographSheetWish extends Action {
@@ -340,6 +355,7 @@ export const ACTION_CHECKS = {
   'nudge-parts': NudgePartsWish,
   'lay-parts': LayPartsWish,
   'size-to-fit': SizeToFitWish,
+  'place-on-carrier': PlaceOnCarrierWish,
   'photograph-sheet': PhotographSheetWish,
   'merge-steps': MergeStepsWish,
   'group-steps': GroupStepsWish,

@@ -1,5 +1,5 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
-import type { Bounds, Corners } from '../geometry';
+import type { Bounds, Corners, Point } from '../geometry';
 import type { FillWay } from '../hatching';
 import type { Place, SheetTurn } from '../layout';
 import type { TruePhoto } from '../materials';
@@ -233,6 +233,12 @@ export interface SizeToFit {
   anyAngle: boolean;
 }
 
+/** Says where sheets lie on the carrier that they are taped to; null for the carrier's own corner. */
+export interface PlaceOnCarrier {
+  do: 'place-on-carrier';
+  places: readonly { sheetId: string; at: Point | null }[];
+}
+
 /** Lays a photo at true size under a sheet; null takes it away. */
 export interface PhotographSheet {
   do: 'photograph-sheet';
@@ -284,6 +290,7 @@ export type JobAction = (
   | NudgeParts
   | LayParts
   | SizeToFit
+  | PlaceOnCarrier
   | PhotographSheet
   | MergeSteps
   | GroupSteps

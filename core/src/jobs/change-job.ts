@@ -9,6 +9,7 @@ import { alignParts } from './align-parts';
 import { layParts } from './lay-parts';
 import { makeRim } from './make-rim';
 import { photographSheet } from './photograph-sheet';
+import { placeOnCarrier } from './place-on-carrier';
 import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
@@ -67,6 +68,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return layParts(document, action, shop, action.id);
     case 'size-to-fit':
       return sizeToFit(document, action, shop, action.id);
+    case 'place-on-carrier':
+      return placeOnCarrier(document, action, shop);
     case 'photograph-sheet':
       return photographSheet(document, action);
     case 'merge-steps':

@@ -1,5 +1,5 @@
 import type { SourceChoices, SourceName } from '../artwork-choices';
-import type { Bounds } from '../geometry';
+import type { Bounds, Point } from '../geometry';
 import type { FillWay } from '../hatching';
 import type { Place, SheetTurn } from '../layout';
 import type { TruePhoto } from '../materials';
@@ -102,6 +102,8 @@ export interface Sheet {
   stockPieceId: string | null;
   size: { widthMm: number; lengthMm: number } | null;
   onCarrier: boolean;
+  /** Where its corner lies on the carrier: so far to the right, and in, in mm; not there where it lies in the carrier's own corner. */
+  carrierAt?: Point | null;
   /** What it looks like, at true size, to lay parts over by eye. */
   photo: TruePhoto | null;
 }

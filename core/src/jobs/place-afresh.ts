@@ -34,10 +34,10 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   // What all of their machines reach.
   const areas = together.flatMap(({ machineId }) => {
     const on = shop.machines.get(machineId);
-    return (on && cuttableArea(on, piece, sheet.onCarrier)) ?? [];
+    return (on && cuttableArea(on, piece, sheet.onCarrier, sheet.carrierAt)) ?? [];
   });
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
-  const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier) ?? whole;
+  const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier, sheet.carrierAt) ?? whole;
   const area = withinMarks(document, stepId, reach, shop);
   const box = boxes.reduce(joinBounds);
   // What is read from the back and has no front is laid as it was drawn, and turned over where it lies.

@@ -50,6 +50,8 @@ export function sayAction(action: JobAction): string {
       return 'where parts lie';
     case 'size-to-fit':
       return 'as large as fits';
+    case 'place-on-carrier':
+      return 'where pieces lie on the carrier';
     case 'photograph-sheet':
       return action.photo ? 'the photo under a sheet' : 'taking a photo away';
     case 'merge-steps':

@@ -36,7 +36,7 @@ export function sizeToFit(
   const shape = laidRegion(document, partId, { x: 0, y: 0, angle: 0, turnedOver: place.turnedOver }, shop);
   if (!machine || !box || shape.length === 0)
     return refuse(`“${part.name}” has no outline: an open line has no size that could fill a piece.`, 'partId');
-  const reach = cuttableArea(machine, piece, sheet.onCarrier);
+  const reach = cuttableArea(machine, piece, sheet.onCarrier, sheet.carrierAt);
   const found =
     reach &&
     largestFit({

@@ -38,3 +38,4 @@ export { liesOverSolid, lyingAt, type LyingSolid, type Solid } from './nest/lyin
 export { moreCopies, type MoreCopiesWish } from './nest/more-copies';
 export { doLinesMeet } from './lines-meet';
 export { largestFit, middleOfShape, type LargestFit, type LargestFitRequest } from './largest-fit';
+export { besideEachOther } from './beside-each-other';

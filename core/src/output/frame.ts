@@ -32,3 +32,7 @@ export function frameOfHolder(machine: Machine, frame: Frame, holder: number): F
   const { xMm, yMm } = holderOffset(machine, holder);
   return { x: frame.x + xMm, y: frame.y + yMm };
 }
+
+/** From where a file counts for a sheet that lies somewhere on the carrier. */
+export const frameOnCarrier = ({ x, y }: Frame, at: Point | null | undefined): Frame =>
+  at ? { x: x - at.x, y: y - at.y } : { x, y };

@@ -14,7 +14,7 @@ export {
   workOf,
 } from './step-plan';
 export { beamSpeed } from './beam';
-export { cornerOf, frameOf, frameOfHolder, type Frame } from './frame';
+export { cornerOf, frameOf, frameOfHolder, frameOnCarrier, type Frame } from './frame';
 export { holderSheet } from './holder-sheet';
 export type { PicturesOfStep } from './picture-strokes';
 export { drawingSvg, sheetDrawing, type SheetDrawing } from './sheet-drawing';

@@ -19,7 +19,7 @@ import { planToolpath, type CutOrder, type Stroke } from '../toolpath';
 import { trailOf, type ToolKind } from '../tools';
 import type { Details } from '../units';
 import { beamPasses, beamSpeed } from './beam';
-import { frameOf, frameOfHolder, type Frame } from './frame';
+import { frameOf, frameOfHolder, frameOnCarrier, type Frame } from './frame';
 import { USUAL_LEAD_IN_MM } from './usual-lead-in';
 import { outlinesOf, type TabsOfStep } from './outlines';
 import { isPictured, pictureStrokes, type PicturesOfStep } from './picture-strokes';
@@ -48,6 +48,8 @@ export interface StepRequest {
   /** What sits there; its facts say how it has to be led. */
   tool?: { kind: ToolKind; details: Details } | null;
   parts: PartOnSheet[];
+  /** Where the corner of its sheet lies on the carrier, in mm; the carrier's own corner where nothing is said. */
+  carrierAt?: Point | null;
   /** Only these of its parts are gone over; what the others are still says what is a hole. */
   only?: readonly string[];
   /** Where the sheet really lies, by its marks: everything is brought there. */
@@ -123,7 +125,7 @@ export function planStep(request: StepRequest): StepPlan {
     speedMmS,
     isRough,
     estimate: { seconds: once.seconds * times, cutMm: once.cutMm * times, travelMm: once.travelMm * times },
-    frame: frameOfHolder(machine, frame, request.holder),
+    frame: frameOnCarrier(frameOfHolder(machine, frame, request.holder), request.carrierAt),
   };
 }
 

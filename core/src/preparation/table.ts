@@ -14,6 +14,8 @@ export interface Prepared {
   holder: number;
   material: { name: string; family: FamilyName; thicknessMm: number; facing: string; details: Details };
   onCarrier: boolean;
+  /** Where the corners of the pieces lie that share its carrier, in mm; none where one lies in the carrier's own corner. */
+  carrierAt?: readonly { x: number; y: number }[];
   isFromBack: boolean;
   /** What it is pressed onto, where somebody said so. */
   ground?: { name: string; family: FamilyName } | null;
@@ -66,6 +68,15 @@ export const PREPARATION: readonly PreparationRow[] = [
     isNeeded: (step) => isPlotter(step) && step.onCarrier,
     says: ({ material }) =>
       `${material.name} pressed flat on its carrier sheet: ${TACK[material.family] ?? 'well tacky'}`,
+  },
+  {
+    id: 'carrier-places',
+    with: 'material',
+    isNeeded: (step) => isPlotter(step) && step.onCarrier && (step.carrierAt?.length ?? 0) > 0,
+    says: ({ material, carrierAt = [] }) =>
+      `${carrierAt.length === 1 ? material.name : `${carrierAt.length} pieces`} taped down with the near left ${carrierAt.length === 1 ? 'corner' : 'corners'} ${carrierAt
+        .map(({ x, y }) => `${formatNumber(x, 1)} mm in and ${formatNumber(y, 1)} mm up`)
+        .join('; ')} from the carrier’s`,
   },
   {
     id: 'fed',

@@ -11,6 +11,8 @@ export interface OrderedStep {
   toolId: string;
   holder: number;
   turned?: SheetTurn | null;
+  /** Where its sheet lies on the carrier; what lies somewhere on one shares it with what comes before. */
+  carrierAt?: { x: number; y: number } | null;
 }
 
 /** What of a step decides its place among others. */
@@ -74,8 +76,10 @@ export function turnsOf(steps: readonly OrderedStep[]): StepTurn[] {
     inHolder.set(holder, step.toolId);
     if (!before) return { hold: null, keepsSheet: false };
     const machine = before.machineId !== step.machineId;
-    const keepsSheet = !machine && step.sheetId !== null && before.sheetId === step.sheetId;
-    const cover = keepsSheet && before.materialId !== step.materialId;
+    const isOneSheet = !machine && step.sheetId !== null && before.sheetId === step.sheetId;
+    const isOneCarrier = !machine && Boolean(before.carrierAt && step.carrierAt);
+    const keepsSheet = isOneSheet || isOneCarrier;
+    const cover = isOneSheet && before.materialId !== step.materialId;
     const turnOver = before.sheetId === step.sheetId ? turnBetween(before, step) : step.turned;
     const hold =
       machine || !keepsSheet || cover || tool || turnOver

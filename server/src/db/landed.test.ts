@@ -48,6 +48,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '034-open-pressings.sql': '7988c62c0367f8539a368ca4d5721ba8d6043bf5be2810a8cc9c9d1a55bce949',
   '035-nearest.sql': '4564323841956a20c2a6d2a21706afa6768c3ffecea795be30fdddce19d0e89c',
   '036-holder-offsets.sql': 'c210a31f4f6102ead189e86d992935e6d478bb15a32c14d25372768ab1a8b2c2',
+  '037-on-the-carrier.sql': 'b03ad13ad9ecde87d5c2ad50e6340c67985ed134383894717ea694f322f95643',
   '018-form/document.ts': '2408a2564043d6c0c041853dac8bb4012640296586c2358a60cfef1b1dd1d59e',
   '018-form/lines.ts': '56a65aaae75a7061c083dc411675816aea1142ddd3999c9907683c74cbc88cae',
 };

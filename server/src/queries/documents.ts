@@ -25,7 +25,8 @@ const STEP = `jsonb_build_object('id', s.id, 'colour', s.colour, 'process', s.pr
   'holder', s.holder, 'mirrored', s.mirrored, 'isSkipped', s.is_skipped, 'isProcessGuessed', s.is_process_guessed, 'isProcessOpen', s.is_process_open, 'nudge', s.nudge,
   'fill', s.fill, 'rounds', s.rounds, 'isFromBack', s.is_from_back, 'turned', s.turned, 'cut', s.cut, 'onMaterialId', s.on_material_id)`;
 const SHEET = `jsonb_build_object('id', h.id, 'number', h.number, 'stockPieceId', h.stock_piece_id, 'onCarrier', h.on_carrier, 'photo', h.photo,
-  'size', CASE WHEN h.width_mm IS NOT NULL THEN jsonb_build_object('widthMm', h.width_mm, 'lengthMm', h.length_mm) END)`;
+  'size', CASE WHEN h.width_mm IS NOT NULL THEN jsonb_build_object('widthMm', h.width_mm, 'lengthMm', h.length_mm) END)
+  || CASE WHEN h.carrier_at IS NULL THEN '{}' ELSE jsonb_build_object('carrierAt', h.carrier_at) END`;
 const PLACEMENT = `jsonb_build_object('id', l.id, 'partId', l.part_id, 'sheetId', l.sheet_id, 'x', l.x_mm, 'y', l.y_mm, 'angle', l.angle, 'turnedOver', l.turned_over)`;
 
 /** The document of the job that is called `job` in a statement. */
@@ -168,11 +169,11 @@ async function writeSheets(
   );
   const written = await db.query(
     `WITH gone AS (DELETE FROM job_sheet WHERE workshop_id = $1 AND job_id = $2 AND id = ANY ($4::uuid[]))
-     INSERT INTO job_sheet (id, workshop_id, job_id, number, stock_piece_id, width_mm, length_mm, on_carrier, photo)
-     SELECT id, $1, $2, number, "stockPieceId", (size->>'widthMm')::double precision, (size->>'lengthMm')::double precision, "onCarrier", nullif(photo, 'null')
-     FROM jsonb_to_recordset($3) AS t(id uuid, number int, "stockPieceId" uuid, size jsonb, "onCarrier" boolean, photo jsonb)
+     INSERT INTO job_sheet (id, workshop_id, job_id, number, stock_piece_id, width_mm, length_mm, on_carrier, photo, carrier_at)
+     SELECT id, $1, $2, number, "stockPieceId", (size->>'widthMm')::double precision, (size->>'lengthMm')::double precision, "onCarrier", nullif(photo, 'null'), nullif("carrierAt", 'null')
+     FROM jsonb_to_recordset($3) AS t(id uuid, number int, "stockPieceId" uuid, size jsonb, "onCarrier" boolean, photo jsonb, "carrierAt" jsonb)
      ON CONFLICT (id) DO UPDATE SET number = excluded.number, stock_piece_id = excluded.stock_piece_id, width_mm = excluded.width_mm,
-       length_mm = excluded.length_mm, on_carrier = excluded.on_carrier, photo = excluded.photo
+       length_mm = excluded.length_mm, on_carrier = excluded.on_carrier, photo = excluded.photo, carrier_at = excluded.carrier_at
      WHERE job_sheet.workshop_id = $1 AND job_sheet.job_id = $2`,
     [workshopId, jobId, placed(sheets, list), gone],
   );

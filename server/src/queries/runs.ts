@@ -17,6 +17,8 @@ export interface RunRow {
   holder: number;
   isFromBack: boolean;
   onCarrier: boolean;
+  /** Where its sheet lies on the carrier; null for the carrier's own corner. */
+  carrierAt: { x: number; y: number } | null;
   /** Which of the job's sheets it is done on; null where that was not written down. */
   sheetId: string | null;
   /** Which of the step's sheets that is, from 1, and of how many. */
@@ -80,7 +82,7 @@ export interface RunRow {
   family: FamilyName;
 }
 
-const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", s.holder, s.is_from_back AS "isFromBack", coalesce((SELECT h.on_carrier FROM job_sheet h WHERE h.id = r.sheet_id), false) AS "onCarrier", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
+const RUN_SELECT = `SELECT r.id, r.series_id AS "seriesId", r.job_id AS "jobId", r.step_id AS "stepId", s.position + 1 AS "stepNumber", s.holder, s.is_from_back AS "isFromBack", coalesce((SELECT h.on_carrier FROM job_sheet h WHERE h.id = r.sheet_id), false) AS "onCarrier", (SELECT h.carrier_at FROM job_sheet h WHERE h.id = r.sheet_id AND h.on_carrier) AS "carrierAt", r.sheet_id AS "sheetId", r.sheet_turn AS "sheetTurn", r.sheet_of AS "sheetOf", r.recipe_id AS "recipeId",
     r.position, r.state, r.hold, r.settings, r.estimate_seconds AS "estimateSeconds", r.speed_up AS "speedUp",
     r.done_seconds AS "doneSeconds", r.measured_seconds AS "measuredSeconds", r.cut_mm AS "cutMm", r.tool_wear AS "toolWear", r.stock_piece_id AS "stockPieceId", r.used_length_mm AS "usedLengthMm", r.by_hand AS "isByHand", r.correction, r.zero, r.driver, r.ticked, r.interruption, r.confirmed_line AS "confirmedLine", r.nudge, r.planned_tool_life AS "plannedToolLife", r.planned_revision AS "plannedRevision",
     r.only_parts AS "onlyParts", r.part_outcomes AS "partOutcomes", r.stronger, r.symptom, r.photo_id AS "photoId", coalesce((SELECT e.is_led FROM run_series e WHERE e.workshop_id = r.workshop_id AND e.id = r.series_id), false) AS "isLed", r.planned_cut_mm AS "plannedCutMm", r.on_top_of AS "onTopOf",

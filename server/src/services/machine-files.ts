@@ -49,6 +49,7 @@ export function planTask(step: StepWork, shop: Shop): { task: PlanTask; recipe: 
         settings,
         holder: step.holder,
         parts: step.laid,
+        ...(step.onCarrier && step.sheet?.carrierAt ? { carrierAt: step.sheet.carrierAt } : {}),
         fill: step.fill,
         tool: shop.tools.get(step.toolId) ?? null,
         kerfMm: kerfFor(material, machine.id),

@@ -1,6 +1,6 @@
 import type { RunChange } from '@keen-anvil/contract';
 import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
-import { frameOf, frameOfHolder, type Frame } from '@keen-anvil/core/output';
+import { frameOf, frameOfHolder, frameOnCarrier, type Frame } from '@keen-anvil/core/output';
 import { preparationFor, type OwnLine, type PreparationLine } from '@keen-anvil/core/preparation';
 import { processOf } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
@@ -50,6 +50,7 @@ function linesOf(
       holder: run.holder,
       material,
       onCarrier: run.onCarrier,
+      carrierAt: onOneCarrier(run, series),
       isFromBack: run.isFromBack,
     },
     {
@@ -73,13 +74,24 @@ export function changedSince(run: RunRow, shop: Shop, revision: number | undefin
   if (run.plannedRevision !== null && revision !== undefined && revision !== run.plannedRevision)
     changes.push('recipe-revised');
   const machine = shop.machines.get(run.machineId);
-  if (machine && run.zero && isElsewhere(machine, run.zero, run.holder)) changes.push('holder-measured');
+  if (machine && run.zero && isElsewhere(machine, run.zero, run)) changes.push('holder-measured');
   return changes;
 }
 
 /** Whether a machine that counts from its own bed would count from elsewhere now: its holder was measured since. */
-function isElsewhere(machine: Machine, zero: Frame, holder: number): boolean {
+function isElsewhere(machine: Machine, zero: Frame, { holder, carrierAt }: RunRow): boolean {
   if (machine.zero === 'work') return false;
-  const now = frameOfHolder(machine, frameOf(machine, null), holder);
+  const now = frameOnCarrier(frameOfHolder(machine, frameOf(machine, null), holder), carrierAt);
   return Math.hypot(now.x - zero.x, now.y - zero.y) > 1e-6;
+}
+
+/** Where the pieces lie that share a run's carrier, sheet by sheet; none where it lies in the carrier's own corner. */
+function onOneCarrier(run: RunRow, series: readonly RunRow[]): { x: number; y: number }[] {
+  if (!run.carrierAt) return [];
+  const bySheet = new Map(
+    series
+      .filter(({ machineId, position }) => machineId === run.machineId && position >= run.position)
+      .flatMap(({ sheetId, carrierAt }) => (sheetId && carrierAt ? [[sheetId, carrierAt] as const] : [])),
+  );
+  return [...bySheet.values()];
 }
