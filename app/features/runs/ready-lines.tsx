@@ -56,9 +56,28 @@ interface ReadyLineProps {
 }
 
 function ReadyLine({ run, line, isTicked, onTick }: ReadyLineProps) {
+  const { ember } = useTokens();
+  const clock = useWarmClocks().find(({ name }) => name === `${run.id} ${line.id}`);
+  const now = useServerNow(clock !== undefined);
+  const [isEarly, setEarly] = useState(false);
+  const left = clock && now !== null ? warmLeft(clock, now) : 0;
+  const isGoing = line.minutes !== null && !isTicked && left > 0;
   return (
-    <TickLine text={line.text} isSafety={line.isSafety} isTicked={isTicked} onTick={onTick}>
+    <TickLine
+      text={line.text}
+      isSafety={line.isSafety}
+      isTicked={isTicked}
+      onTick={() => (isGoing ? setEarly(true) : onTick())}
+    >
       {line.minutes !== null && !isTicked ? <WarmClock run={run} line={line} /> : null}
+      {isGoing && isEarly ? (
+        <View style={{ paddingLeft: 44 }}>
+          <Body role="alert" style={{ color: ember }}>
+            Its time is not over. Begun too early, what it makes does not hold, and the piece is lost.
+          </Body>
+          <TextKey title="It is ready all the same" icon="check" onPress={onTick} />
+        </View>
+      ) : null}
     </TickLine>
   );
 }

@@ -22,6 +22,8 @@ export interface PreparationLine {
 
 /** What is new at a machine since what was done there before, in the same go. */
 export interface NewAtMachine {
+  /** Another sheet lies there, or the same from its other side. */
+  sheet: boolean;
   material: boolean;
   tool: boolean;
   machine: boolean;
@@ -38,7 +40,11 @@ export function preparationFor(
   own: readonly OwnLine[],
   machineId: string,
 ): PreparationLine[] {
-  const isAsked: Record<TickedWith, boolean> = { ...isNew, start: true };
+  const isAsked: Record<TickedWith, boolean> = {
+    ...isNew,
+    start: true,
+    kept: !isNew.sheet && (isNew.material || isNew.tool),
+  };
   const lines = PREPARATION.filter((row) => isAsked[row.with] && row.isNeeded(step)).map((row) => ({
     id: row.id,
     text: row.says(step),

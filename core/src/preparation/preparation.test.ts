@@ -22,12 +22,23 @@ const plywood = {
   facing: 'better face up',
   details: {},
 };
-const all = { material: true, tool: true, machine: true };
+const all = { sheet: true, material: true, tool: true, machine: true };
 const ids = (step: Prepared, isNew = all) => preparationFor(step, isNew, [], 'm').map(({ id }) => id);
 
 describe('getting ready for a step', () => {
   it('asks of a plotter only what a vinyl needs', () => {
     expect(ids(stepOf(longPlotter, 'kiss-cut'))).toEqual(['fed', 'face', 'tool']);
+  });
+
+  it('leaves the sheet where it lies for foil over what was drawn on it, and has the foil taped all round', () => {
+    const foil = { name: 'Foil, copper', family: 'foil' as const, thicknessMm: 0.02, facing: '', details: {} };
+    const tip = { name: 'Heated tip', kind: 'heated-tip' as const, details: {} };
+    const step = stepOf(longPlotter, 'foil', { material: foil, tool: tip, onCarrier: true });
+    const kept = { sheet: false, material: true, tool: true, machine: false };
+    expect(ids(step, kept)).toEqual(['stays', 'foil', 'tool', 'warm', 'hot']);
+    expect(ids(step)).toEqual(['carrier', 'foil', 'tool', 'warm', 'hot']);
+    const text = preparationFor(step, kept, [], 'm').map((line) => line.text);
+    expect(text[1]).toBe('Foil, copper laid over its place and taped all round, without lifting what lies under it');
   });
 
   it('asks for the right tack, rollers and tape of thick leather on a carrier', () => {
@@ -71,14 +82,19 @@ describe('getting ready for a step', () => {
     const tip = { name: 'Foiling tip', kind: 'heated-tip' as const, details: { warmUp: 7 } };
     const step = stepOf(longPlotter, 'foil', { tool: tip });
     expect(preparationFor(step, all, [], 'm').find(({ id }) => id === 'warm')?.minutes).toBe(7);
-    expect(ids(step, { material: true, tool: false, machine: false })).toEqual(['fed', 'face']);
-    expect(ids(step, { material: false, tool: false, machine: false })).toEqual([]);
+    expect(ids(step, { sheet: true, material: true, tool: false, machine: false })).toEqual(['fed', 'face']);
+    expect(ids(step, { sheet: false, material: false, tool: false, machine: false })).toEqual([]);
   });
 
   it('asks before each start for what must hold at each start', () => {
     const tool = { name: 'Head', kind: 'laser-head' as const, details: {} };
     expect(
-      ids(stepOf(diode, 'laser-cut', { material: plywood, tool }), { material: false, tool: false, machine: false }),
+      ids(stepOf(diode, 'laser-cut', { material: plywood, tool }), {
+        sheet: false,
+        material: false,
+        tool: false,
+        machine: false,
+      }),
     ).toEqual(['goggles', 'stay']);
   });
 

@@ -21,8 +21,11 @@ export interface Prepared {
   ground?: { name: string; family: FamilyName } | null;
 }
 
-/** When a line has to be ticked: with each new material, each new tool, each machine, or before each start. */
-export type TickedWith = 'material' | 'tool' | 'machine' | 'start';
+/**
+ * When a line has to be ticked: with each new sheet, each new material, each new tool, each machine, before each start, or where the
+ * sheet stays as it lies.
+ */
+export type TickedWith = 'sheet' | 'material' | 'tool' | 'machine' | 'start' | 'kept';
 
 export interface PreparationRow {
   id: string;
@@ -64,14 +67,14 @@ const ROLLERS_FROM_MM = 1;
 export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'carrier',
-    with: 'material',
+    with: 'sheet',
     isNeeded: (step) => isPlotter(step) && step.onCarrier,
     says: ({ material }) =>
       `${material.name} pressed flat on its carrier sheet: ${TACK[material.family] ?? 'well tacky'}`,
   },
   {
     id: 'carrier-places',
-    with: 'material',
+    with: 'sheet',
     isNeeded: (step) => isPlotter(step) && step.onCarrier && (step.carrierAt?.length ?? 0) > 0,
     says: ({ material, carrierAt = [] }) =>
       `${carrierAt.length === 1 ? material.name : `${carrierAt.length} pieces`} taped down with the near left ${carrierAt.length === 1 ? 'corner' : 'corners'} ${carrierAt
@@ -80,13 +83,26 @@ export const PREPARATION: readonly PreparationRow[] = [
   },
   {
     id: 'fed',
-    with: 'material',
+    with: 'sheet',
     isNeeded: (step) => isPlotter(step) && !step.onCarrier,
     says: ({ material }) => `${material.name} fed in straight, under the rollers`,
   },
   {
-    id: 'flat',
+    id: 'stays',
+    with: 'kept',
+    isNeeded: isPlotter,
+    says: () => 'The sheet lies as it did: not lifted, not moved',
+  },
+  {
+    id: 'foil',
     with: 'material',
+    isNeeded: (step) => isPlotter(step) && step.material.family === 'foil',
+    says: ({ material }) =>
+      `${material.name} laid over its place and taped all round, without lifting what lies under it`,
+  },
+  {
+    id: 'flat',
+    with: 'sheet',
     isNeeded: isBeam,
     says: ({ material }) => `${material.name} lies flat and cannot shift`,
   },
@@ -105,7 +121,7 @@ export const PREPARATION: readonly PreparationRow[] = [
   },
   {
     id: 'taped',
-    with: 'material',
+    with: 'sheet',
     isNeeded: (step) =>
       isPlotter(step) && step.onCarrier && isOneOf('fabric', 'leather', 'wood', 'acrylic', 'metal')(step),
     says: () => 'Margins taped down all round',

@@ -63,7 +63,7 @@ export class Pressings {
     if (!view.plan)
       throw refused('There is no plan that suits all that is pressed: two of its layers are at odds.', 'plan');
     const own = await listOwnLines(this.pool, workshopId);
-    const isNew = { machine: true, material: true, tool: true };
+    const isNew = { sheet: true, machine: true, material: true, tool: true };
     const preparation = uniqueLines(prepared.flatMap((step) => preparationFor(step, isNew, own, machine.id)));
     await inTransaction(this.pool, (db) =>
       insertPressing(db, workshopId, {

@@ -55,6 +55,7 @@ function linesOf(
     },
     {
       machine: !before,
+      sheet: !before || before.sheetId !== run.sheetId || before.isFromBack !== run.isFromBack,
       material:
         before?.materialId !== run.materialId || before.sheetId !== run.sheetId || before.isFromBack !== run.isFromBack,
       tool: before?.toolId !== run.toolId,
