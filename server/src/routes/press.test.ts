@@ -159,6 +159,24 @@ describe('a pressing', () => {
     await turn(on, 'cancel').expect(200);
   });
 
+  it('takes one of the blanks that it was pressed onto off the stock, once it is done', async () => {
+    const job = await shirt('Polyester jersey');
+    const jersey = await byName<MaterialView>(paths.materials, 'Polyester jersey');
+    const id = randomUUID();
+    await api()
+      .post(paths.pieces(jersey.id))
+      .send({ id, kind: 'blank', name: 'Shirt, M', widthMm: 500, lengthMm: 700, count: 2, outline: null })
+      .expect(201);
+    const left = async () =>
+      (await get<MaterialView>(paths.material(jersey.id))).pieces.find((piece) => piece.id === id)!.count;
+    let now: PressingView = (await turn(await ready(await begun(job)), 'start').expect(200)).body;
+    while (now.state === 'running') {
+      expect(await left()).toBe(2);
+      now = (await turn(now, 'next').expect(200)).body;
+    }
+    expect([now.state, await left()]).toEqual(['done', 1]);
+  });
+
   it('is begun once, whoever sends it again, and a turn that was meant for another phase changes nothing', async () => {
     const job = await shirt(null, ['Transfer film, smooth white', 'Transfer film, smooth white']);
     const id = randomUUID();

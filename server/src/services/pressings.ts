@@ -33,6 +33,7 @@ import {
   turnPressing,
   type PressingRow,
 } from '../queries/pressings';
+import { takeBlank } from '../queries/materials';
 import { listOwnLines } from '../queries/preparation-lines';
 import { newestRevisions } from '../queries/recipes';
 import { refreshCards } from './cards';
@@ -101,6 +102,14 @@ export class Pressings {
         await refuseTwoAtOnce(db, workshopId, row);
       }
       await turnPressing(db, workshopId, id, next);
+      // What it was pressed onto is used up, once; a cloth that comes from elsewhere is in no stock.
+      if (next.state === 'done' && row.state !== 'done' && row.jobId)
+        await takeBlank(
+          db,
+          workshopId,
+          row.jobId,
+          row.layers.map((layer) => layer.id),
+        );
     });
     return this.find(workshopId, id);
   }
