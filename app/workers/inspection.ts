@@ -20,6 +20,8 @@ export interface DrawnPart {
   name: string;
   /** SVG path data in mm on the sheet. */
   path: string;
+  /** The same without its open lines, which cover nothing; not there where it has none. */
+  covers?: string;
   bounds: Bounds;
   place: Place;
 }
@@ -45,6 +47,14 @@ export function inspectStep({ step, check }: InspectionRequest, memo: PartMemo =
       bounds,
       place,
       path: contours.map(pathData).join(''),
+      ...(contours.some(({ closed }) => !closed)
+        ? {
+            covers: contours
+              .filter(({ closed }) => closed)
+              .map(pathData)
+              .join(''),
+          }
+        : {}),
     })),
     findings: checkStep({ ...check, placed }, memo),
     seconds: estimate.seconds,

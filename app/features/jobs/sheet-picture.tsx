@@ -25,6 +25,7 @@ import { rulerMarks } from '../../ui/ruler-marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { useUnits } from '../../ui/units';
+import { lookOf } from './look-of';
 import { PartPrint } from './part-print';
 import { tappedPart } from './tapped-part';
 import type { StepBed } from './use-inspections';
@@ -50,6 +51,8 @@ interface SheetPictureProps {
   cuttable: Bounds | null;
   parts: ShownPart[];
   colour: string;
+  /** The colour of the sheet, where what is done on it is seen against that. */
+  ground?: string;
   process: ProcessName;
   chosen?: string[];
   onChoose?: (partId: string) => void;
@@ -72,17 +75,22 @@ interface SheetPictureProps {
 }
 
 /** What the picture needs to know of a step that has its bed and was inspected. */
-export function pictureOf(step: StepWork, { machine, material, piece }: Omit<StepBed, 'tool'>, inspection: Inspection) {
+export function pictureOf(step: StepWork, { machine, material, piece, tool, ground }: StepBed, inspection: Inspection) {
   const parts = broughtOn(inspection.parts, step.laid);
   return {
     sheet: piece,
     holes: usedSpots(piece),
     cuttable: reachOf(step, machine, piece),
     parts,
-    colour: material.colour,
+    colour: lookOf({ tool, material }),
+    // What is drawn or foiled is seen on what it lies on.
+    ...(isMarking(step.process) ? { ground: (ground ?? material).colour } : {}),
     process: step.process,
   };
 }
+
+/** Lines that are left on the sheet in the colour of a pen or a foil: they are seen as they will look, not as a cut. */
+const isMarking = (process: ProcessName): boolean => process === 'draw' || process === 'foil';
 
 /** A part as it is drawn, with what moves it to where it lies now where that is not where it was when its line was worked out. */
 export interface ShownPart extends Omit<DrawnPart, 'place'> {
@@ -130,6 +138,7 @@ export function drawnOn(parts: ShownPart[], chosen: readonly string[]): ShownPar
       id: 'all parts',
       name: 'all parts',
       path: group.map((part) => part.path).join(''),
+      covers: group.map((part) => part.covers ?? part.path).join(''),
       bounds: group.map((part) => part.bounds).reduce(joinBounds),
       move: group[0].move,
     })),
@@ -159,6 +168,7 @@ export const SheetPicture = memo(function SheetPicture({
   cuttable,
   parts,
   colour,
+  ground,
   process,
   chosen = [],
   onChoose,
@@ -190,6 +200,7 @@ export const SheetPicture = memo(function SheetPicture({
   const { line, path: way } = processOf(process);
   // An area is shown filled: a line round it would make blots of its small letters. Under a path it only shows where it is.
   const isArea = way === 'rows';
+  const isDrawn = isMarking(process);
   const printed = new Set(prints.map(({ id }) => id.split(' ')[0]));
   const place = `translate(${px(0)} ${py(0)}) scale(${scale})`;
   const tap = (event: GestureResponderEvent) => {
@@ -226,7 +237,7 @@ export const SheetPicture = memo(function SheetPicture({
             y={py(0)}
             width={sheet.widthMm * scale}
             height={shownLength * scale}
-            fill={tokens.card}
+            fill={ground ?? tokens.card}
             stroke={tokens.slate}
             strokeWidth={1.2}
           />
@@ -289,20 +300,23 @@ export const SheetPicture = memo(function SheetPicture({
                 >
                   {/* A light edge below the line, so that the line shows on a dark material too. */}
                   <Path
-                    d={part.path}
-                    fill={printed.has(part.id) ? 'none' : isArea ? tokens.ink : colour}
+                    d={part.covers ?? part.path}
+                    fill={printed.has(part.id) || isDrawn ? 'none' : isArea ? tokens.ink : colour}
                     fillOpacity={isArea ? (over ? 0.12 : 0.7) : 1}
                     fillRule="evenodd"
                     stroke={tokens.card}
-                    strokeWidth={isArea ? 0 : (line.width + 2) / scale}
+                    strokeWidth={isArea || isDrawn ? 0 : (line.width + 2) / scale}
                   />
                   <Path
                     d={part.path}
                     fill="none"
-                    stroke={chosen.includes(part.id) ? tokens.ember : tokens.ink}
-                    strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : line.width) / scale}
+                    stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
+                    strokeWidth={
+                      (chosen.includes(part.id) ? 3 : isArea ? 0 : isDrawn ? Math.max(line.width, 1.6) : line.width) /
+                      scale
+                    }
                     strokeDasharray={
-                      isLarge(part, scale)
+                      isLarge(part, scale) && !isDrawn
                         ? line.dash
                             ?.split(' ')
                             .map((n) => Number(n) / scale)

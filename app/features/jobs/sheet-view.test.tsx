@@ -1,6 +1,6 @@
 import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
-import { machines, navy } from '../../testing/fixtures';
+import { machines, navy, tools } from '../../testing/fixtures';
 import { job, part, step } from '../../testing/job-fixtures';
 import { asked } from '../../testing/asked';
 import { renderWithBook } from '../../testing/with-book';
@@ -17,7 +17,7 @@ const parts = ['4', '8'].map((name) => ({
   contours: [],
 }));
 const twoParts = { ...step, parts: parts.map(({ id, name }) => ({ ...part(), id, name })) };
-const bed = { machine: machines[0], material: navy, piece: navy.pieces[0] };
+const bed = { machine: machines[0], material: navy, piece: navy.pieces[0], tool: tools[0] };
 const inspected = (change: Partial<StepView> = {}, more: object = {}) =>
   ({
     step: { ...twoParts, ...change },

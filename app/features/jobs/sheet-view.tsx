@@ -52,11 +52,14 @@ export function SheetView({
   const [isAlone, setAlone] = useState(false);
   const nudge = useAct(jobId);
   const { data: found } = inspection;
-  const { machine, material, piece } = bed ?? {};
+  const { machine, material, piece, tool, ground = null } = bed ?? {};
   // A step of a thousand parts is laid out anew only where it lies otherwise.
   const picture = useMemo(
-    () => (machine && material && piece && found ? pictureOf(step, { machine, material, piece }, found) : null),
-    [step, machine, material, piece, found],
+    () =>
+      machine && material && piece && tool && found
+        ? pictureOf(step, { machine, material, piece, tool, ground }, found)
+        : null,
+    [step, machine, material, piece, tool, ground, found],
   );
   const toggle = useCallback(
     (id: string) => setChosen((now) => (now.includes(id) ? now.filter((other) => other !== id) : [...now, id])),

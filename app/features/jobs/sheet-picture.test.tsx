@@ -1,0 +1,55 @@
+import type { StepWork } from '@keen-anvil/contract/work';
+import { fireEvent, screen } from '@testing-library/react-native';
+import { machines, navy, tools } from '../../testing/fixtures';
+import { step } from '../../testing/job-fixtures';
+import { renderWithBook } from '../../testing/with-book';
+import type { Inspection } from '../../workers/inspection';
+import { pictureOf, SheetPicture } from './sheet-picture';
+
+const card = { ...navy, colour: '#20242c' };
+const pen = { ...tools[0], kind: 'pen' as const, details: { ink: '#ffffff' } };
+const bed = { machine: machines[0], material: card, piece: navy.pieces[0], tool: pen, ground: null };
+const LINE = 'M0 0L30 20';
+const BOX = 'M0 0L10 0L10 10Z';
+const found = {
+  parts: [
+    {
+      id: 'p',
+      name: 'p',
+      path: LINE + BOX,
+      covers: BOX,
+      bounds: { minX: 0, minY: 0, maxX: 30, maxY: 20 },
+      place: { x: 0, y: 0, angle: 0, turnedOver: false },
+    },
+  ],
+  findings: [],
+} as unknown as Inspection;
+const work = (process: StepWork['process']) =>
+  ({ ...step, process, laid: [], sheet: null, turned: null }) as unknown as StepWork;
+
+/** The fills and strokes of the part as it is drawn, the lower one first. */
+function drawn(process: StepWork['process']) {
+  renderWithBook(<SheetPicture {...pictureOf(work(process), bed, found)} maxHeight={300} />);
+  fireEvent(screen.getByTestId('sheet'), 'layout', { nativeEvent: { layout: { width: 360 } } });
+  return screen
+    .getByTestId('part-p')
+    .findAll(
+      ({ props }) =>
+        typeof props.d === 'string' && typeof props.strokeWidth === 'number' && typeof props.fill === 'string',
+    )
+    .map(({ props }) => ({ d: props.d as string, fill: props.fill as string, stroke: props.stroke as string }));
+}
+
+describe('what is drawn on a sheet', () => {
+  it('is lines in the ink of its pen on the colour of its card, filled nowhere', () => {
+    const lines = drawn('draw');
+    expect(new Set(lines.map(({ fill }) => fill))).toEqual(new Set(['none']));
+    expect(lines.map(({ stroke }) => stroke)).toContain('#ffffff');
+    expect(pictureOf(work('draw'), bed, found)).toMatchObject({ ground: '#20242c', colour: '#ffffff' });
+  });
+
+  it('fills of a cut only what closed lines cover', () => {
+    const filled = drawn('kiss-cut').filter(({ fill }) => fill !== 'none');
+    expect(new Set(filled.map(({ d }) => d))).toEqual(new Set([BOX]));
+  });
+});
