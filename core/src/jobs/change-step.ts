@@ -14,7 +14,7 @@ import {
 import type { ChangeStep } from './action';
 import { replaced, withSteps, type JobDocument, type Step } from './document';
 import { ontoPiece, shifted, type OnSheet } from './lay';
-import { lookup, partsOf, placementsOf, sheetOf } from './parts-of';
+import { lookup, partsOf, placementsOf, sheetOf, sheetsOf } from './parts-of';
 import { placedAfresh } from './place-afresh';
 import { refuse } from './refusal';
 import { inRunningOrder } from './settled';
@@ -42,7 +42,8 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
     now.step.materialId !== step.materialId ||
     now.stockPieceId !== was.stockPieceId ||
     now.step.machineId !== step.machineId ||
-    now.onCarrier !== was.onCarrier
+    // What was laid out over several sheets stays so: they only lie otherwise.
+    (now.onCarrier !== was.onCarrier && sheetsOf(next, step.id).length < 2)
   )
     next = placedAfresh(next, step.id, shop);
   else if ((change.turned !== undefined && !isPressed(now.step.process)) || isBehind(now.step) !== isBehind(step))

@@ -1,7 +1,7 @@
 import { madeId } from './made-id';
 import type { Point } from '../geometry';
 import { replaced, type JobDocument, type Placement, type Sheet } from './document';
-import { placementsOf, sheetOf } from './parts-of';
+import { placementsOf, sheetOf, sheetsOf } from './parts-of';
 
 /** Where parts come to lie. */
 export interface Lie extends Point {
@@ -88,7 +88,9 @@ export function ontoPiece(document: JobDocument, stepId: string, on: OnSheet, pa
   const shared =
     on.stockPieceId === null ? undefined : document.sheets.find((sheet) => sheet.stockPieceId === on.stockPieceId);
   if (now && (shared ?? now) === now && now.stockPieceId === on.stockPieceId)
-    return withCarrier(document, now, on.onCarrier);
+    return sheetsOf(document, stepId)
+      .filter(({ stockPieceId }) => stockPieceId === on.stockPieceId)
+      .reduce((next, sheet) => withCarrier(next, sheet, on.onCarrier), document);
   let next = document;
   let sheetId = shared?.id;
   if (!sheetId) {

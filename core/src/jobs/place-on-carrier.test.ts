@@ -28,6 +28,25 @@ describe('pieces on a carrier', () => {
     expect(back.sheets).toEqual(onCard.sheets);
   });
 
+  it('stay laid out over their sheets where these are put onto a carrier, or taken off it', () => {
+    const partId = onCard.parts[0].id;
+    const [step] = onCard.steps;
+    const two = done(onCard, shop, {
+      do: 'lay-parts',
+      partIds: [partId],
+      sheets: [
+        { sheetId: sheet.id, stockPieceId: null, onCarrier: false },
+        { sheetId: null, stockPieceId: sheet.stockPieceId, onCarrier: false },
+      ],
+      lies: [0, 1].map((i) => ({ partId, sheet: i, x: 20, y: 30, angle: 0, turnedOver: false })),
+    });
+    const on = done(two, shop, { do: 'change-step', stepId: step.id, onCarrier: true });
+    expect(on.sheets.map(({ onCarrier }) => onCarrier)).toEqual([true, true]);
+    expect(on.placements).toEqual(two.placements);
+    const off = done(on, shop, { do: 'change-step', stepId: step.id, onCarrier: false });
+    expect(off.sheets).toEqual(two.sheets);
+  });
+
   it('do not lie on each other', () => {
     const partId = onCard.parts[0].id;
     const two = done(onCard, shop, {
