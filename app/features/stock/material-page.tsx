@@ -4,17 +4,15 @@ import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
-import Svg, { Polygon, Rect } from 'react-native-svg';
+import { View } from 'react-native';
 import { Facts } from '../../ui/facts';
 import { Leaf } from '../../ui/leaf';
 import { Swatch } from '../../ui/marks';
 import { Page } from '../../ui/page';
 import { Nothing, Trouble, Waiting } from '../../ui/states';
 import { TextKey } from '../../ui/text-key';
-import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
-import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
+import { Aside, Body, Heading } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { SaveKey } from '../api/save-key';
 import { useRecipes } from '../book/queries';
@@ -25,8 +23,8 @@ import { TurnKeys } from '../shop/turn-keys';
 import { KerfLeaf } from './kerf-leaf';
 import { PatternPhoto } from './pattern-photo';
 import { PieceForm } from './piece-form';
-import { pieceSaid, pieceSize } from './piece-words';
-import { turnMaterial, turnPiece } from './queries';
+import { PiecesInStock } from './pieces-in-stock';
+import { turnMaterial } from './queries';
 import { ApiError } from '../api/client';
 import { useMaterial } from '../shop/materials';
 
@@ -97,30 +95,7 @@ function Material({ material }: { material: MaterialView }) {
         <Heading>In stock</Heading>
         <TextKey title="Add a piece" icon="plus" onPress={() => setPiece('new')} />
       </View>
-      {material.pieces.length === 0 ? <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside> : null}
-      {material.pieces.map((p) => (
-        <TurnKeys key={p.id} seenAs="material" record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />
-      ))}
-      {material.pieces.map((p) => (
-        <Pressable
-          key={p.id}
-          role="button"
-          onPress={() => setPiece(p)}
-          style={{
-            flexDirection: 'row',
-            alignItems: 'center',
-            gap: SPACE.base,
-            opacity: p.isArchived || p.count === 0 ? 0.55 : 1,
-          }}
-        >
-          <PieceShape piece={p} colour={material.colour} />
-          <View style={{ flex: 1 }}>
-            <Strong>{pieceSaid(p, units.show)}</Strong>
-            <Aside>{p.isArchived ? 'put away' : p.kind}</Aside>
-          </View>
-          <Figure>{pieceSize(p, units.show)}</Figure>
-        </Pressable>
-      ))}
+      <PiecesInStock material={material} onOpen={setPiece} />
       <Heading>What the book knows of it</Heading>
       {found?.length === 0 ? <Aside>Nothing yet. A new recipe starts from the nearest ones.</Aside> : null}
       <View style={{ gap: SPACE.small }}>
@@ -163,39 +138,4 @@ function factsOf(m: MaterialView, show: (value: number, unit: string) => string)
     ...detailFacts(familyOf(m.family).fields, m.details, show),
   ];
   return facts.filter((fact): fact is [string, string] => Boolean(fact[1]));
-}
-
-/** A piece's outline, to scale with itself; a long roll is shown as wide as it is thick. */
-function PieceShape({ piece, colour }: { piece: StockPieceView; colour: string }) {
-  const { slate } = useTokens();
-  const box = 52;
-  const longest = Math.max(piece.widthMm, Math.min(piece.lengthMm, piece.widthMm * 2.5), 1);
-  const width = (piece.widthMm / longest) * box;
-  const height = (Math.min(piece.lengthMm, longest) / longest) * box;
-  const [left, top] = [(box - width) / 2 + 1, (box - height) / 2 + 1];
-  return (
-    <Svg width={box + 2} height={box + 2} aria-hidden>
-      {piece.outline ? (
-        <Polygon
-          points={piece.outline
-            .map(({ x, y }) => `${left + (x / longest) * box},${top + (y / longest) * box}`)
-            .join(' ')}
-          fill={colour}
-          stroke={slate}
-          strokeWidth={1}
-        />
-      ) : (
-        <Rect
-          x={left}
-          y={top}
-          width={width}
-          height={height}
-          fill={colour}
-          stroke={slate}
-          strokeWidth={1}
-          rx={piece.kind === 'roll' ? 6 : 0}
-        />
-      )}
-    </Svg>
-  );
 }

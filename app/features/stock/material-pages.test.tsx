@@ -38,6 +38,21 @@ describe('a material', () => {
     expect(await screen.findByText('Long plotter, Fine blade')).toBeTruthy();
   });
 
+  it('shows the pieces of a large stock a page at a time', async () => {
+    const pieces = Array.from({ length: 130 }, (_, i) => ({
+      ...navy.pieces[0],
+      id: `piece ${i}`,
+      name: `Offcut ${i}`,
+    }));
+    renderWithBook(<MaterialPage id="navy" />, { ...answers, '/api/materials': { body: [{ ...navy, pieces }] } });
+    expect(await screen.findByText(/^Offcut 59/)).toBeTruthy();
+    expect(screen.queryByText(/^Offcut 60/)).toBeNull();
+    fireEvent.press(screen.getByText('60 more of 70'));
+    expect(screen.getByText(/^Offcut 119/)).toBeTruthy();
+    fireEvent.press(screen.getByText('10 more of 10'));
+    expect(screen.getByText(/^Offcut 129/)).toBeTruthy();
+  });
+
   it('says how far its thickness was measured to be off', async () => {
     renderWithBook(<MaterialPage id="leather" />, { ...answers, '/api/recipes': pageOf() });
     expect(await screen.findByText('2.5 mm ± 0.141 mm, from 2 readings')).toBeTruthy();
