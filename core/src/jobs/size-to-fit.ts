@@ -3,7 +3,6 @@ import { boundsOnSheet, largestFit, planeAt, type LargestFit, type Place } from 
 import { cuttableArea } from '../machines';
 import { outlineOf } from '../materials';
 import { formatNumber } from '../units';
-import { brought } from '../registration';
 import type { SizeToFit } from './action';
 import type { JobDocument, Sheet } from './document';
 import { layParts } from './lay-parts';
@@ -108,14 +107,17 @@ function laidAt(
   )!;
   const middle = { x: (straight.minX + straight.maxX) / 2, y: (straight.minY + straight.maxY) / 2 };
   const { angle } = found;
-  const turned = brought(planeAt({ x: 0, y: 0, angle, turnedOver: false }), middle);
+  const [x, y] = transformContour(
+    { closed: false, start: [middle.x, middle.y], segments: [] },
+    planeAt({ x: 0, y: 0, angle, turnedOver: false }),
+  ).start;
   return layParts(
     document,
     {
       do: 'lay-parts',
       partIds: [partId],
       sheets: [{ sheetId: sheet.id, stockPieceId: sheet.stockPieceId, onCarrier: sheet.onCarrier }],
-      lies: [{ partId, sheet: 0, x: found.middle.x - turned.x, y: found.middle.y - turned.y, angle, turnedOver }],
+      lies: [{ partId, sheet: 0, x: found.middle.x - x, y: found.middle.y - y, angle, turnedOver }],
     },
     shop,
     seed,

@@ -79,9 +79,9 @@ export function changedSince(run: RunRow, shop: Shop, revision: number | undefin
   return changes;
 }
 
-/** Whether a machine that counts from its own bed would count from elsewhere now: its holder was measured since. */
+/** Whether a machine with holders that counts from its own bed would count from elsewhere now: its holder was measured since. */
 function isElsewhere(machine: Machine, zero: Frame, { holder, carrierAt }: RunRow): boolean {
-  if (machine.zero === 'work') return false;
+  if (machine.zero === 'work' || machineKindOf(machine.kind).does !== 'tool') return false;
   const now = frameOnCarrier(frameOfHolder(machine, frameOf(machine, null), holder), carrierAt);
   return Math.hypot(now.x - zero.x, now.y - zero.y) > 1e-6;
 }
