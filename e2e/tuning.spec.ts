@@ -45,7 +45,9 @@ test('gold glitter film is tuned from a wrong supplier value to settled, on the 
   await expect(page.getByTestId('temper')).toContainText('violet');
   // The card's numbers stand below as they were. Which dial left them behind is the tuner's to find: more force, or more passes.
   await expect(page.getByTestId('history')).toContainText(/(force 22|speed 2|passes 1) → \d/);
-  await expect(page.getByTestId('history')).toContainText(/force22speed2overcut0\.4mmGo back to it.*the supplier's card/);
+  await expect(page.getByTestId('history')).toContainText(
+    /force22speed2overcut0\.4mmGo back to it.*the supplier's card/,
+  );
   await key(page, 'Charts').click();
   await expect(page.getByTestId('trials-chart')).toHaveAttribute(
     'aria-label',
