@@ -44,7 +44,7 @@ export const RecipeRow = memo(function RecipeRow({ recipe, isOpen, onOpen }: Rec
             <TemperMark temper={recipe.temper.temper} />
           </View>
         </View>
-        <SettingsLine settings={recipe.settings} machineId={recipe.machine.id} />
+        <SettingsLine settings={recipe.settings} machineId={recipe.machine.id} isDialled />
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
           <ProcessMark process={recipe.process} />
           <Aside>

@@ -56,20 +56,24 @@ export function SettingsLine({
   machineId,
   size = 19,
   colour,
+  isDialled = false,
 }: {
   settings: Settings;
   machineId: string;
   size?: number;
   colour?: string;
+  /** Only what is set on the machine by hand; the overcut is in its file. */
+  isDialled?: boolean;
 }) {
   const { ink } = useTokens();
   const machine = useMachineOf(machineId);
+  const said = worthSaying(settings, machine).filter(({ name }) => !(isDialled && name === 'overcut'));
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.base }}>
-      {worthSaying(settings, machine).map(({ name, label, said, unit }) => (
+      {said.map(({ name, label, said: value, unit }) => (
         <View key={name} style={{ flexDirection: 'row', alignItems: 'baseline', gap: 5 }}>
           <Aside>{label}</Aside>
-          <Figure style={{ fontSize: size, lineHeight: size * 1.3, color: colour ?? ink }}>{said}</Figure>
+          <Figure style={{ fontSize: size, lineHeight: size * 1.3, color: colour ?? ink }}>{value}</Figure>
           {unit && unit !== '×' ? <Aside>{unit}</Aside> : null}
         </View>
       ))}

@@ -28,7 +28,7 @@ export function AgainKey({ run }: { run: RunView }) {
         </View>
       ) : null}
       <Aside>Leave the sheet where it lies. The first pass counts in; now dial in:</Aside>
-      <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} />
+      <SettingsLine settings={run.stronger} machineId={run.machineId} size={24} isDialled />
       {short && said.length > 0 ? (
         <Toggle
           label={

@@ -31,7 +31,7 @@ export function HoldCard({ run, children }: { run: RunView; children?: ReactNode
       </View>
       {run.holdFor?.turnOver ? <TurnedOver run={run} /> : null}
       <Body>{isBuiltIn(run) ? run.machineName : `${run.toolName} in ${run.machineName}`}, dialled to:</Body>
-      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
+      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} isDialled />
       <Nudged run={run} />
       <Aside>
         {stepOf(run)} takes about {formatDuration(run.estimateSeconds)}.

@@ -43,7 +43,7 @@ export function Progress({ run: told, path }: { run: RunView; path: FollowedPath
         </Aside>
       </View>
       {said ? <Strong testID="doing-now">{said}</Strong> : null}
-      <SettingsLine settings={run.settings} machineId={run.machineId} />
+      <SettingsLine settings={run.settings} machineId={run.machineId} isDialled />
       <Nudged run={run} />
       {run.onlyParts ? (
         <Aside>only the {run.onlyParts.length === 1 ? 'part' : `${run.onlyParts.length} parts`} that need it</Aside>
@@ -70,7 +70,7 @@ function ByHand({ run }: { run: RunView }) {
         {stepOf(run)}: {run.materialName}, on your own {run.machineName}
       </Strong>
       <Body>{isBuiltIn(run) ? 'Dialled to:' : `${run.toolName} in, dialled to:`}</Body>
-      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} />
+      <SettingsLine settings={run.settings} machineId={run.machineId} size={28} isDialled />
       <Nudged run={run} />
       <HandRunClock run={run} />
       <Aside>
