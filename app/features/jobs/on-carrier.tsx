@@ -38,14 +38,14 @@ export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
           <View style={{ gap: SPACE.small }}>
             <Body>
               {beside
-                ? `All ${sheets.length} pieces fit beside each other on one carrier, and are worked in one start.`
-                : `The ${sheets.length} pieces do not all fit onto one carrier of ${machine.name}: they go in one after the other.`}
+                ? `Beside each other, all ${sheets.length} pieces take a carrier of ${formatNumber(beside.widthMm, 0)} × ${formatNumber(beside.lengthMm, 0)} mm, and are worked in one start.`
+                : `${machine.name} does not reach all ${sheets.length} pieces on one carrier: they go in one after the other.`}
             </Body>
             {beside ? (
               <Button
                 title={`Put all ${sheets.length} beside each other`}
                 loading={act.isPending}
-                onPress={() => place(beside)}
+                onPress={() => place(beside.places)}
               />
             ) : null}
           </View>

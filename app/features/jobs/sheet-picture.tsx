@@ -92,6 +92,9 @@ export function pictureOf(step: StepWork, { machine, material, piece, tool, grou
 /** Lines that are left on the sheet in the colour of a pen or a foil: they are seen as they will look, not as a cut. */
 const isMarking = (process: ProcessName): boolean => process === 'draw' || process === 'foil';
 
+/** A drawn line is this thin, in px: a thicker one makes blots of small letters. */
+const DRAWN_PX = 1.1;
+
 /** A part as it is drawn, with what moves it to where it lies now where that is not where it was when its line was worked out. */
 export interface ShownPart extends Omit<DrawnPart, 'place'> {
   move: Affine | null;
@@ -311,10 +314,7 @@ export const SheetPicture = memo(function SheetPicture({
                     d={part.path}
                     fill="none"
                     stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
-                    strokeWidth={
-                      (chosen.includes(part.id) ? 3 : isArea ? 0 : isDrawn ? Math.max(line.width, 1.6) : line.width) /
-                      scale
-                    }
+                    strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : isDrawn ? DRAWN_PX : line.width) / scale}
                     strokeDasharray={
                       isLarge(part, scale) && !isDrawn
                         ? line.dash

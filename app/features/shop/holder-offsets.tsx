@@ -26,7 +26,7 @@ export function HolderOffsets({ machine }: { machine: MachineView }) {
       {others.map((holder) => (
         <ChangeLine
           key={holder}
-          label={`Holder ${holder} marks beside holder 1`}
+          label={`Holder ${holder}`}
           value={sayOffset(machine, holder)}
           onPress={() => setAsked(holder)}
         />
@@ -37,9 +37,9 @@ export function HolderOffsets({ machine }: { machine: MachineView }) {
 }
 
 function sayOffset(machine: MachineView, holder: number): string {
-  if (!machine.holderOffsets?.[holder - 2]) return 'never measured';
+  if (!machine.holderOffsets?.[holder - 2]) return 'never measured against holder 1';
   const { xMm, yMm } = holderOffset(machine, holder);
-  return `${formatNumber(xMm, 2)} mm right, ${formatNumber(yMm, 2)} mm along the feed`;
+  return `marks ${formatNumber(xMm, 2)} mm right and ${formatNumber(yMm, 2)} mm further in than holder 1`;
 }
 
 interface MeasureHolderProps {

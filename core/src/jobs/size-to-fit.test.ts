@@ -58,6 +58,19 @@ describe('as large as fits', () => {
     expect(apart).toBeGreaterThanOrEqual(-0.01);
   });
 
+  it('is refused while it lies several times, so that no copy is lost', () => {
+    const [place] = placementsOf(alone, idOf('mark'));
+    const twice = done(alone, shop, {
+      do: 'lay-parts',
+      partIds: [idOf('mark')],
+      sheets: [{ sheetId: place.sheetId, stockPieceId: null, onCarrier: false }],
+      lies: [20, 60].map((y) => ({ partId: idOf('mark'), sheet: 0, x: 0, y, angle: 0, turnedOver: false })),
+    });
+    expect(() => done(twice, shop, { do: 'size-to-fit', partId: idOf('mark'), gapMm: 2, anyAngle: true })).toThrow(
+      '“mark” lies 2 times',
+    );
+  });
+
   it('is refused with a sentence where no piece is chosen', () => {
     expect(() => done(bare, shop, { do: 'size-to-fit', partId: idOf('mark'), gapMm: 2, anyAngle: true })).toThrow(
       'Nobody has said yet which piece it lies on',

@@ -23,7 +23,12 @@ export function sizeToFit(
   const { parts, steps, sheets } = lookup(document);
   const part = parts.get(partId) ?? refuse('That part is not in this job (any more).', 'partId');
   const step = part.stepId === null ? undefined : steps.get(part.stepId);
-  const [place] = placementsOf(document, partId);
+  const [place, ...copies] = placementsOf(document, partId);
+  if (copies.length > 0)
+    refuse(
+      `“${part.name}” lies ${copies.length + 1} times: take its copies off first, as only one can fill a piece.`,
+      'partId',
+    );
   const sheet = place && sheets.get(place.sheetId);
   if (!step || !sheet || part.role !== 'process')
     return refuse(`“${part.name}” lies on no sheet that it could fill.`, 'partId');
