@@ -1,4 +1,5 @@
 import { differenceD, FillRule, intersectD, unionD, xorD, type PathsD } from 'clipper2-ts';
+import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 import { flatten, type CurveContour } from '@keen-anvil/core/geometry';
 import { operate, operationOf } from '@keen-anvil/core/makings';
 import { drawMeasured } from '@keen-anvil/core/measured';
@@ -42,16 +43,7 @@ const letters = await readArtwork({
   source: 'text',
   fileName: '',
   bytes: null,
-  choices: {
-    words: 'abcdefghij\n'.repeat(10).trim(),
-    fontId: 'slab',
-    capHeightMm: 12,
-    letterSpacingMm: 0,
-    lineSpacing: 1,
-    align: 'left',
-    arcRadiusMm: null,
-    isReversed: false,
-  },
+  choices: { ...USUAL_TEXT, words: 'abcdefghij\n'.repeat(10).trim(), capHeightMm: 12, align: 'left' },
 });
 if (letters.refusal !== null) throw new Error(letters.refusal);
 const hatch = operationOf('hatch')!;

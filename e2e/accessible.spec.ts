@@ -116,7 +116,7 @@ for (const [size, viewport] of Object.entries(SIZES)) {
   test.describe(size, () => {
     test.use({ viewport, hasTouch: isPhone });
     test(`no screen keeps anybody out${isPhone ? ', and nothing is too small to hit' : ''}`, async ({ page }) => {
-      test.setTimeout(480_000);
+      test.setTimeout(1_200_000);
       const found: string[] = [];
       for (const [name, address] of Object.entries(await places(page))) {
         await go(page, address);

@@ -123,7 +123,7 @@ test.describe('a machine on a cable', () => {
     expect(held.state).toBe('Hold');
     await page.getByRole('button', { name: 'Go on', exact: true }).click();
     // The cut behind it lies on the same sheet: it follows by itself, over the same cable.
-    await expect(page.getByTestId('finished-2')).toContainText('How did it come out?', { timeout: 60_000 });
+    await expect(page.getByTestId('finished-2')).toContainText('How did it come out?', { timeout: 120_000 });
     await expect(page.getByTestId('finished-1')).toContainText('How did it come out?');
     expect((await at(page)).hasOverflown).toBe(false);
     expect((await at(page)).last).toBe('G0 X0 Y0 S0');
@@ -172,6 +172,6 @@ test.describe('a machine on a cable', () => {
       .getByTestId('broken-off')
       .getByRole('button', { name: /^Go on from line/ })
       .click();
-    await expect(page.getByTestId('finished-1')).toContainText('How did it come out?', { timeout: 60_000 });
+    await expect(page.getByTestId('finished-1')).toContainText('How did it come out?', { timeout: 120_000 });
   });
 });

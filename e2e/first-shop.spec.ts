@@ -70,7 +70,6 @@ async function run(page: Page): Promise<void> {
 }
 
 test('from an empty shop with one laser and one film to a pressed shirt, without a dead end', async ({ page }) => {
-  test.setTimeout(120_000);
   await startWorkshop(page);
   await go(page, '/');
   await addMachine(page, 'Diode', 'Diode laser');
@@ -116,7 +115,6 @@ test('from an empty shop with one laser and one film to a pressed shirt, without
 });
 
 test('from an empty shop with one laser to an engraved tag', async ({ page }) => {
-  test.setTimeout(120_000);
   await startWorkshop(page);
   await go(page, '/');
   await addMachine(page, 'Diode', 'Diode laser');
@@ -145,7 +143,7 @@ test('from an empty shop with one laser to an engraved tag', async ({ page }) =>
   await page.getByTestId('step-2').getByRole('button').first().click();
   await writeNumbers(page, page.getByTestId('step-2'), { Power: '90', Speed: '400' });
   await run(page);
-  await expect(page.getByTestId('finished-2')).toContainText('How did it come out?', { timeout: 60_000 });
+  await expect(page.getByTestId('finished-2')).toContainText('How did it come out?', { timeout: 120_000 });
   await page
     .getByTestId('finished-2')
     .getByRole('button', { name: /^through, clean edge/ })

@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 
 /**
  * Goes to an address as a maker types it: after what slid up has closed and its entry in the browser's history is gone, which
@@ -26,12 +26,16 @@ export async function getReady(page: Page, key: string | RegExp = 'Start'): Prom
   await page.getByRole('button', typeof key === 'string' ? { name: key, exact: true } : { name: key }).click();
 }
 
-/** Ticks off what has to be ready. */
+/** Ticks off what has to be ready: one line after the other, each seen ticked before the next is looked for. */
 export async function tickAll(page: Page): Promise<void> {
   const lines = page.getByTestId('ready-lines');
   await lines.waitFor();
-  const open = lines.getByRole('checkbox', { checked: false });
-  for (let left = await open.count(); left > 0; left = await open.count()) await open.first().click();
+  const all = lines.getByRole('checkbox');
+  for (let i = 0; i < (await all.count()); i++) {
+    if ((await all.nth(i).getAttribute('aria-checked')) === 'true') continue;
+    await all.nth(i).click();
+    await expect(all.nth(i)).toBeChecked();
+  }
 }
 
 /** Lets a page hear no changes of other phones: the line on which it would is never idle. */

@@ -58,7 +58,7 @@ async function run(page: Page, steps: number, outcome: string) {
       await goOn.click();
     }
     await expect(last).toBeVisible({ timeout: 1500 });
-  }).toPass({ timeout: 60_000 });
+  }).toPass({ timeout: 120_000 });
   await last.getByRole('button', { name: new RegExp(`^${outcome}`) }).click();
   await expect(last).toContainText('The recipe is now');
 }

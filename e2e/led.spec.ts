@@ -16,8 +16,8 @@ async function led(page: Page, step: number, speed: '10 times faster' | '60 time
   await moved;
   await expect(page.getByTestId('moved-by')).toContainText('1 mm right');
   await getReady(page);
-  await expect(page.getByTestId('path-done').first()).toBeVisible({ timeout: 30_000 });
-  await expect(page.getByTestId(`finished-${step}`)).toContainText('How did it come out?', { timeout: 60_000 });
+  await expect(page.getByTestId('path-done').first()).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByTestId(`finished-${step}`)).toContainText('How did it come out?', { timeout: 120_000 });
 }
 
 test.describe('on the phone at the machine', () => {
@@ -59,7 +59,7 @@ test.describe('on the phone at the machine', () => {
     // What keeps people safe is asked again.
     await getReady(page, 'Go over it again');
     const second = page.getByTestId('finished-2');
-    await expect(second).toContainText('gone over again in its place', { timeout: 60_000 });
+    await expect(second).toContainText('gone over again in its place', { timeout: 120_000 });
     await second.getByRole('button', { name: /^clean/ }).click();
     await expect(second).toContainText('clean');
     // A verdict is corrected later, and what was said before stays to be read.
@@ -73,9 +73,9 @@ test.describe('on the phone at the machine', () => {
   }) => {
     await openJob(page, 'Prize board with a photo');
     await page.getByRole('button', { name: 'Path of the tool: step 1' }).click();
-    await expect(page.getByTestId('picture-preview').getByRole('img')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByTestId('picture-preview').getByRole('img')).toBeVisible({ timeout: 120_000 });
     await page.getByRole('radio', { name: 'Round dots that grow' }).click();
-    await expect(page.getByTestId('file-lines')).toContainText('G1', { timeout: 30_000 });
+    await expect(page.getByTestId('file-lines')).toContainText('G1', { timeout: 120_000 });
     await page.getByRole('link', { name: /^Back to/ }).click();
     await page.getByRole('radio', { name: '60 times faster' }).click();
     await page.getByRole('button', { name: 'Run on the stand-in' }).click();
@@ -92,6 +92,6 @@ test.describe('on the phone at the machine', () => {
     await expect(page.getByRole('checkbox', { name: /^Goggles/ })).toBeChecked();
     await getReady(page);
     await expect(page.getByTestId('doing-now')).toContainText('of its file');
-    await expect(page.getByTestId('finished-1')).toContainText('How did it come out?', { timeout: 90_000 });
+    await expect(page.getByTestId('finished-1')).toContainText('How did it come out?', { timeout: 120_000 });
   });
 });

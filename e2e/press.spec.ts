@@ -33,7 +33,7 @@ async function agrees(page: Page, name: string): Promise<void> {
     expect(is).toBeLessThan(before + 0.2);
     expect(is).toBeGreaterThan(after - 0.2);
     expect(before - after).toBeLessThan(1.5);
-  }).toPass({ timeout: 10_000 });
+  }).toPass({ timeout: 60_000 });
 }
 
 /** Ticks off what has to be ready, as the plate does not come down before. */
@@ -197,7 +197,7 @@ test.describe('at the press, with the phone', () => {
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Let the press warm up');
     // Its plate tells how cold it is still.
-    await expect(page.getByTestId('plate')).toContainText(/^2\d °C/);
+    await expect(page.getByTestId('plate')).toContainText(/^\d+ °C/);
     await expect(page.getByTestId('plate')).toContainText('°C short. Ready in about');
     await agrees(page, name);
     await page.reload();

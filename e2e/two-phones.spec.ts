@@ -13,7 +13,7 @@ test.describe('two phones of one workshop', () => {
     await second.getByRole('textbox', { name: 'Name of the job' }).fill(name);
     await second.getByRole('button', { name: 'Start the job' }).click();
     await expect(second).toHaveURL(/\/jobs\/[0-9a-f-]{36}/);
-    await expect(page.getByText(name).first()).toBeVisible({ timeout: 3000 });
+    await expect(page.getByText(name).first()).toBeVisible({ timeout: 5000 });
     // Both look at the job: what one writes into it is there on the other.
     await go(page, new URL(second.url()).pathname);
     await expect(page.getByText('Bring in the drawing')).toBeVisible();
@@ -28,7 +28,7 @@ test.describe('two phones of one workshop', () => {
         '<svg xmlns="http://www.w3.org/2000/svg" width="60mm" height="40mm" viewBox="0 0 60 40"><rect x="5" y="5" width="50" height="30"/></svg>',
       ),
     });
-    await expect(page.getByText('Bring in the drawing')).toBeHidden({ timeout: 5000 });
+    await expect(page.getByText('Bring in the drawing')).toBeHidden({ timeout: 15_000 });
     await other.close();
   });
 });

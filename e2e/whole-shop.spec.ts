@@ -134,7 +134,7 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   // The list may still be measuring the places when a key comes too soon: pressed again, as a maker would.
   await expect(async () => {
     await page.keyboard.press('ArrowUp');
-    await expect(page.getByRole('status')).not.toHaveText(said!, { timeout: 1000 });
+    await expect(page.getByRole('status')).not.toHaveText(said!, { timeout: 5000 });
   }).toPass();
   const kept = page.waitForResponse((response) => response.url().endsWith('/api/nails') && response.ok());
   await page.keyboard.press('Space');

@@ -1,8 +1,7 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { SHIPPED_FONTS, USUAL_TEXT, type TextChoices } from '@keen-anvil/core/artwork-choices';
-import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
+import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
+import { formatNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
-import { getDocumentAsync } from 'expo-document-picker';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -13,14 +12,17 @@ import { Page } from '../../ui/page';
 import { Trouble, Waiting } from '../../ui/states';
 import { DraftOffer } from '../../ui/draft-offer';
 import { useDraft } from '../../ui/use-draft';
-import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Missing } from '../../ui/missing';
 import { Aside, Body } from '../../ui/type';
+import { FontChoice } from './font-choice';
+import { LinesByThemselves } from './lines-by-themselves';
 import { PreviewPicture } from './preview-picture';
-import { useAddText, useFonts, useJob, useKeepFont, useReadAgain, useTextPreview } from './queries';
+import { useAddText, useJob, useReadAgain, useTextPreview } from './queries';
+import { TextMeasures } from './text-measures';
+import { textChoices, typedText, type TypedText } from './typed-text';
 
 /** Sets a text into a job, or changes one that is there. */
 export function TextPage({ jobId, artworkId }: { jobId: string; artworkId: string | null }) {
@@ -40,21 +42,6 @@ export function TextPage({ jobId, artworkId }: { jobId: string; artworkId: strin
   return <TextForm job={job.data} artworkId={artworkId} />;
 }
 
-/** Numbers as they are typed. */
-interface Typed {
-  capHeightMm: string;
-  letterSpacingMm: string;
-  lineSpacing: string;
-  arcRadiusMm: string;
-}
-
-const MEASURES: readonly { name: keyof Typed; label: string }[] = [
-  { name: 'capHeightMm', label: 'Height of a capital, mm' },
-  { name: 'letterSpacingMm', label: 'Between letters, mm' },
-  { name: 'lineSpacing', label: 'Between lines, ×' },
-  { name: 'arcRadiusMm', label: 'Bent round a radius, mm' },
-];
-
 function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null }) {
   const { rust, ember } = useTokens();
   const router = useRouter();
@@ -62,24 +49,10 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
   const artwork = job.artworks.find((a) => a.id === artworkId);
   const start = artwork?.decided.text ?? USUAL_TEXT;
   const [id] = useState(() => uuid());
-  const draft = useDraft<Pick<TextChoices, 'words' | 'fontId' | 'align' | 'isReversed'> & { typed: Typed }>(
-    `text ${artworkId ?? job.id}`,
-    {
-      words: start.words,
-      fontId: start.fontId,
-      align: start.align,
-      isReversed: start.isReversed,
-      typed: {
-        capHeightMm: String(start.capHeightMm),
-        letterSpacingMm: String(start.letterSpacingMm),
-        lineSpacing: String(start.lineSpacing),
-        arcRadiusMm: start.arcRadiusMm === null ? '' : String(start.arcRadiusMm),
-      },
-    },
-  );
-  const { words, fontId, align, isReversed, typed } = draft.value;
-  const set = (part: Partial<typeof draft.value>) => draft.set((now) => ({ ...now, ...part }));
-  const text = choicesOf({ words, fontId, align, isReversed }, typed);
+  const draft = useDraft<TypedText>(`text ${artworkId ?? job.id}`, typedText(start));
+  const { words, fontId, align, isReversed } = draft.value;
+  const set = (part: Partial<TypedText>) => draft.set((now) => ({ ...now, ...part }));
+  const text = textChoices(draft.value);
   const preview = useTextPreview(text ?? start, text !== null && words.trim() !== '');
   const add = useAddText(job.id);
   const change = useReadAgain();
@@ -159,21 +132,8 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
               renderErrorMessage={false}
             />
             <FontChoice fontId={fontId} onChoose={(next) => set({ fontId: next })} />
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
-              {MEASURES.map(({ name, label }) => (
-                <View key={name} style={{ flexBasis: '46%', flexGrow: 1 }}>
-                  <Input
-                    label={label}
-                    aria-label={label}
-                    inputMode="decimal"
-                    placeholder={name === 'arcRadiusMm' ? 'straight' : undefined}
-                    value={typed[name]}
-                    onChangeText={(value) => set({ typed: { ...typed, [name]: value } })}
-                    renderErrorMessage={false}
-                  />
-                </View>
-              ))}
-            </View>
+            <LinesByThemselves text={draft.value} onChange={set} />
+            <TextMeasures text={draft.value} onChange={set} />
             <Aside>A radius below 0 bends the line the other way, with its middle lowest.</Aside>
             <Chips
               label="Lines stand"
@@ -195,58 +155,5 @@ function TextForm({ job, artworkId }: { job: JobDetail; artworkId: string | null
         }
       />
     </Page>
-  );
-}
-
-/** What was typed as choices; null while a number is none. */
-function choicesOf(
-  rest: Pick<TextChoices, 'words' | 'fontId' | 'align' | 'isReversed'>,
-  typed: Typed,
-): TextChoices | null {
-  const [capHeightMm, letterSpacingMm, lineSpacing] = [
-    parseTypedNumber(typed.capHeightMm),
-    parseTypedNumber(typed.letterSpacingMm),
-    parseTypedNumber(typed.lineSpacing),
-  ];
-  const arcRadiusMm = typed.arcRadiusMm.trim() === '' ? null : parseTypedNumber(typed.arcRadiusMm);
-  if (
-    capHeightMm === null ||
-    letterSpacingMm === null ||
-    lineSpacing === null ||
-    (arcRadiusMm === null && typed.arcRadiusMm.trim() !== '')
-  )
-    return null;
-  // A radius of nothing is a straight line.
-  return { ...rest, capHeightMm, letterSpacingMm, lineSpacing, arcRadiusMm: arcRadiusMm === 0 ? null : arcRadiusMm };
-}
-
-function FontChoice({ fontId, onChoose }: { fontId: string; onChoose: (id: string) => void }) {
-  const { rust } = useTokens();
-  const own = useFonts().data ?? [];
-  const keep = useKeepFont();
-  const bring = async () => {
-    const picked = await getDocumentAsync({
-      type: ['.ttf', '.otf', 'font/ttf', 'font/otf'],
-      copyToCacheDirectory: false,
-    });
-    const asset = picked.assets?.[0];
-    if (!asset?.file) return;
-    const id = uuid();
-    keep.mutate({ id, file: asset.file, fileName: asset.name }, { onSuccess: () => onChoose(id) });
-  };
-  const options = [
-    ...SHIPPED_FONTS.map((font) => ({ value: font.id, label: font.label })),
-    ...own.map((font) => ({ value: font.id, label: font.name })),
-  ];
-  return (
-    <View style={{ gap: SPACE.small }}>
-      <Chips label="Font" options={options} chosen={fontId} onChoose={onChoose} />
-      <TextKey title="Bring in a font of your own" icon="format-font" onPress={() => void bring()} />
-      {keep.isError ? (
-        <Body role="alert" style={{ color: rust }}>
-          {keep.error.message}
-        </Body>
-      ) : null}
-    </View>
   );
 }

@@ -55,6 +55,14 @@ export class ReadingWish {
   @Nested(() => TracingWish) tracing!: TracingWish;
 }
 
+/** What one line of a text has of its own. */
+export class LineWish {
+  @ValidateIf((wish: LineWish) => wish.fontId !== null) @IsString() @Length(1, 60) fontId!: string | null;
+  @ValidateIf((wish: LineWish) => wish.capHeightMm !== null)
+  @Amount('the height of a capital', 1, 1000, 'mm')
+  capHeightMm!: number | null;
+}
+
 /** A text to be set. */
 export class TextWish {
   @IsString() @Length(1, 400, { message: 'a text has 1 to 400 letters' }) words!: string;
@@ -63,6 +71,13 @@ export class TextWish {
   @Amount('the height of a capital', 1, 1000, 'mm') capHeightMm!: number;
   @Amount('the space between letters', -100, 500, 'mm') letterSpacingMm!: number;
   @Amount('the space between lines', 0.2, 10, '×') lineSpacing!: number;
+  @ValidateIf((wish: TextWish) => wish.lineGapMm !== null)
+  @Amount('the gap between lines', -100, 1000, 'mm')
+  lineGapMm: number | null = null;
+  @ValidateIf((wish: TextWish) => wish.widthMm !== null)
+  @Amount('the width of the text', 1, 5000, 'mm')
+  widthMm: number | null = null;
+  @NestedList(() => LineWish, 400) lines: readonly LineWish[] = [];
   @IsIn(['left', 'middle', 'right']) align!: 'left' | 'middle' | 'right';
   @ValidateIf((wish: TextWish) => wish.arcRadiusMm !== null)
   @Amount('the radius of the arc', -10_000, 10_000, 'mm')

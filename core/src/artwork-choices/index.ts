@@ -8,7 +8,17 @@ export {
   type TracingChoices,
   type TracingWay,
 } from './reading';
-export { LONGEST_TEXT, SHIPPED_FONTS, USUAL_TEXT, type ShippedFont, type TextChoices } from './text';
+export {
+  fontOfLine,
+  fontsOf,
+  linesOf,
+  LONGEST_TEXT,
+  SHIPPED_FONTS,
+  USUAL_TEXT,
+  type LineChoices,
+  type ShippedFont,
+  type TextChoices,
+} from './text';
 export {
   decided,
   isKeptPicture,

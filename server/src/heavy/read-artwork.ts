@@ -18,7 +18,14 @@ import {
   type Progress,
   type ReadingNotice,
 } from '@keen-anvil/core/artwork';
-import type { ReadingChoices, SourceChoices, SourceName, TextChoices } from '@keen-anvil/core/artwork-choices';
+import {
+  fontOfLine,
+  fontsOf,
+  type ReadingChoices,
+  type SourceChoices,
+  type SourceName,
+  type TextChoices,
+} from '@keen-anvil/core/artwork-choices';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import type { MeasuredChoices } from '@keen-anvil/core/measured';
@@ -33,8 +40,10 @@ export interface ReadTask {
   source: SourceName;
   choices: SourceChoices;
   fileName: string;
-  /** Of a text its own font; null for one that ships. */
+  /** Of a text nothing: its fonts come apart. */
   bytes: Uint8Array | null;
+  /** The files of a text's own fonts, by their ids; what is not here ships. */
+  fonts?: Readonly<Record<string, Uint8Array>>;
 }
 
 export type ReadAnswer =
@@ -98,10 +107,13 @@ const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => Artwor
     progress(0.2, 'Following the lines');
     return readGcodeArtwork(textOf(bytesOf(task), task.fileName));
   },
-  text: async ({ bytes, choices }) => {
+  text: async ({ choices, fonts = {} }) => {
     const text = choices as TextChoices;
     const hb = await loadHarfBuzz();
-    return readText(bytes ? harfbuzzFont(hb, bytes) : shippedFont(hb, text.fontId), text);
+    const loaded = new Map(
+      fontsOf(text).map((id) => [id, fonts[id] ? harfbuzzFont(hb, fonts[id]) : shippedFont(hb, id)]),
+    );
+    return readText((line) => loaded.get(fontOfLine(text, line))!, text);
   },
   measured: ({ choices }) => readMeasured(choices as MeasuredChoices),
 };

@@ -415,6 +415,24 @@ describe('texts', () => {
         .expect(200)
     ).body;
     expect(preview.parts).toHaveLength(1);
+    // Each line in its own font; what an older page does not say is as it was.
+    const lines = [
+      { fontId: null, capHeightMm: null },
+      { fontId: 'script', capHeightMm: null },
+    ];
+    const two = (
+      await api()
+        .post(paths.textPreview)
+        .send({ text: text({ words: 'OSPREY\nrowan', lines, lineGapMm: 3, widthMm: 76 }) })
+        .expect(200)
+    ).body;
+    expect(two.parts).toHaveLength(7);
+    expect(two.widthMm).toBeCloseTo(76, 2);
+    for (const wrong of [{ lineGapMm: 'wide' }, { widthMm: 0 }, { lines: [{ fontId: 7, capHeightMm: null }] }])
+      await api()
+        .post(paths.textPreview)
+        .send({ text: text(wrong) })
+        .expect(400);
     set = await drawn(
       api()
         .post(paths.artworkReading(id))

@@ -9,12 +9,14 @@ import type {
 } from '@keen-anvil/contract';
 import {
   decided,
+  fontsOf,
   sourceOf,
   sourceOfFile,
   textName,
   USUAL_TRACING,
   type SourceChoices,
   type SourceName,
+  type TextChoices,
   type TracingWay,
 } from '@keen-anvil/core/artwork-choices';
 import { measuredName } from '@keen-anvil/core/measured';
@@ -196,7 +198,7 @@ function missing(sentence: string, field: string): never {
   throw refused(sentence, field);
 }
 
-/** What is to be read: a file with its choices, or a text with its font. */
+/** What is to be read: a file with its choices, or a text with its fonts. */
 async function taskFor(
   pool: Pool,
   workshopId: string,
@@ -205,10 +207,15 @@ async function taskFor(
   file: { bytes: Buffer; fileName: string } | null = null,
 ): Promise<ReadTask> {
   const { reading, text, measured } = decided(source, choices);
-  const { bytes = null, fileName = '' } = text
-    ? { bytes: await findFont(pool, workshopId, text.fontId) }
-    : (file ?? {});
-  return { source, choices: text ?? measured ?? reading, fileName, bytes };
+  if (text) return { source, choices: text, fileName: '', bytes: null, fonts: await ownFonts(pool, workshopId, text) };
+  const { bytes = null, fileName = '' } = file ?? {};
+  return { source, choices: measured ?? reading, fileName, bytes };
+}
+
+/** The workshop's own fonts that a text is set in, by their ids. */
+async function ownFonts(pool: Pool, workshopId: string, text: TextChoices): Promise<Record<string, Buffer>> {
+  const files = await Promise.all(fontsOf(text).map(async (id) => [id, await findFont(pool, workshopId, id)] as const));
+  return Object.fromEntries(files.filter((file): file is [string, Buffer] => file[1] !== undefined));
 }
 
 async function preview(

@@ -17,9 +17,10 @@ export async function keepFont(
     throw refused(`A font in TTF or OTF form was expected; “${font.fileName}” came.`, 'file');
   const tried = await heavy.readArtwork({
     source: 'text',
-    choices: { ...USUAL_TEXT, words: 'Aa1' },
+    choices: { ...USUAL_TEXT, words: 'Aa1', fontId: font.id },
     fileName: font.fileName,
-    bytes: font.bytes,
+    bytes: null,
+    fonts: { [font.id]: font.bytes },
   });
   if (tried.refusal !== null) throw refused(tried.refusal, 'file');
   return inTransaction(pool, async (db) => {

@@ -526,7 +526,7 @@ class SvgReader {
         ...letter,
         contours: letter.contours.map((contour) => transformContour(contour, context.toMm)),
       }));
-      const parts = partsOf(placed, placed[0].isScript, group.colour);
+      const parts = partsOf(placed, group.colour);
       for (const part of parts)
         this.parts.push({ ...part, layer: context.layer, contours: part.contours.map(rounded) });
       this.countSegments(parts.flatMap((part) => part.contours));

@@ -61,6 +61,65 @@ describe('a text', () => {
     expect(rows(2)).toBeGreaterThan(rows(1) + 10);
   });
 
+  describe('of several lines', () => {
+    const rows = (over: Partial<TextChoices>) => {
+      const words = 'COXSWAIN\nrowan';
+      const text = asked(words, over);
+      const { parts, widthMm, heightMm } = readText(
+        (line) => (text.lines[line]?.fontId === 'script' ? script : slab),
+        text,
+      );
+      const upper = box(parts.filter(({ name }) => 'COXSWAIN'.includes(name)).flatMap(({ contours }) => contours));
+      const lower = box(parts.filter(({ name }) => !'COXSWAIN'.includes(name)).flatMap(({ contours }) => contours));
+      return { upper, lower, widthMm, heightMm, parts };
+    };
+    const own = [
+      { fontId: null, capHeightMm: null },
+      { fontId: 'script', capHeightMm: 30 },
+    ];
+
+    it('leaves the gap that is set clear between the lowest of one and the highest of the next', () => {
+      for (const lineGapMm of [3, 0.5, 0, 12.25]) {
+        const { upper, lower } = rows({ lineGapMm });
+        expect(lower.minY - upper.maxY).toBeCloseTo(lineGapMm, 2);
+        const other = rows({ lineGapMm, lines: own });
+        expect(other.lower.minY - other.upper.maxY).toBeCloseTo(lineGapMm, 2);
+      }
+    });
+
+    it('sets each in a font and height of its own; what has nothing of its own is as the rest', () => {
+      const { parts, upper } = rows({ lines: own, lineGapMm: 3 });
+      // Joined, the second line is one piece; the first is one for each letter, as high as the text says.
+      expect(parts.map(({ name }) => name)).toEqual([...'COXSWAIN', 'rowan']);
+      expect(Math.abs(upper.maxY - upper.minY - 20)).toBeLessThan(1);
+      expect(rows({ lines: [own[0], { fontId: null, capHeightMm: 10 }] }).lower.maxY).toBeLessThan(rows({}).lower.maxY);
+    });
+
+    it('is as wide as asked, its letters sized in proportion, what stands between them kept', () => {
+      for (const over of [{}, { letterSpacingMm: 2 }, { lines: own, letterSpacingMm: 1 }, { arcRadiusMm: 200 }]) {
+        const { widthMm, upper, lower } = rows({ widthMm: 76, lineGapMm: 3, ...over });
+        expect(Math.abs(widthMm - 76)).toBeLessThan(0.01);
+        if (!('arcRadiusMm' in over)) expect(lower.minY - upper.maxY).toBeCloseTo(3, 2);
+      }
+      const small = readText(slab, asked('HH', { letterSpacingMm: 7, widthMm: 20 })).parts.map(({ contours }) =>
+        box(contours),
+      );
+      const wide = readText(slab, asked('HH', { letterSpacingMm: 7, widthMm: 60 })).parts.map(({ contours }) =>
+        box(contours),
+      );
+      const clear = ([left, right]: { minX: number; maxX: number }[]) => right.minX - left.maxX;
+      const letter = ([left]: { minX: number; maxX: number }[]) => left.maxX - left.minX;
+      // The side bearings of the letters grow with them, the 7 mm do not.
+      expect((clear(wide) - 7) / (clear(small) - 7)).toBeCloseTo(letter(wide) / letter(small), 3);
+    });
+
+    it('refuses a width that what stands between letters fills already', () => {
+      expect(() => readText(slab, asked('HHHH', { letterSpacingMm: 20, widthMm: 50 }))).toThrow(
+        'A width that leaves room for letters was expected; 50 mm is no more than what stands between them.',
+      );
+    });
+  });
+
   it('bends round a circle: every letter’s foot is as far from its centre', () => {
     const radius = 60;
     const { parts } = readText(slab, asked('HHHHH', { arcRadiusMm: radius, capHeightMm: 10 }));
@@ -115,7 +174,7 @@ describe('a joined script', () => {
     const [joined] = word.parts;
     expect(joined.name).toBe('rowan');
     // Each letter as it stands in the word: this font has other forms for letters that stand alone.
-    const apart = setText(script, asked('rowan', { capHeightMm: 30 })).letters.reduce(
+    const apart = setText(() => script, asked('rowan', { capHeightMm: 30 })).letters.reduce(
       (sum, { contours }) => sum + regionArea(union([contours.map(ring)])),
       0,
     );
@@ -140,12 +199,12 @@ describe('letters as they belong', () => {
 
   it('are kerned by the font’s own tables, and spaced without ligatures', async () => {
     const plain = await testFont('atkinson-hyperlegible/700Bold/AtkinsonHyperlegible_700Bold.ttf');
-    const pair = setText(plain, asked('AVAV', { align: 'left' })).letters;
+    const pair = setText(() => plain, asked('AVAV', { align: 'left' })).letters;
     const foot = (i: number) => contourBounds(pair[i].contours)!.minX;
     const alone = width(plain, 'A');
     // A V closes up: V begins before the end of A.
     expect(foot(1)).toBeLessThan(foot(0) + alone);
-    expect(setText(script, asked('ffi', { letterSpacingMm: 3 })).letters.map(({ letter }) => letter)).toEqual([
+    expect(setText(() => script, asked('ffi', { letterSpacingMm: 3 })).letters.map(({ letter }) => letter)).toEqual([
       'f',
       'f',
       'i',
@@ -175,12 +234,12 @@ describe('letters as they belong', () => {
     if (!existsSync(sansFile)) return;
     const sans = await testFont(sansFile);
     // Beh, beh, beh: begin, middle and end have forms of their own, and hang together.
-    const joined = setText(sans, asked('ببب', { align: 'left' })).letters;
+    const joined = setText(() => sans, asked('ببب', { align: 'left' })).letters;
     expect(joined.map(({ letter }) => letter)).toEqual(['ب', 'ب', 'ب']);
     const sizes = joined.map(({ contours }) => Math.round(regionArea(union([contours.map(ring)])) * 10));
     expect(new Set(sizes).size).toBeGreaterThan(1);
     // In a line of both, Latin keeps its order and Hebrew runs against it.
-    expect(setText(sans, asked('ab אב', { align: 'left' })).letters.map(({ letter }) => letter)).toEqual([
+    expect(setText(() => sans, asked('ab אב', { align: 'left' })).letters.map(({ letter }) => letter)).toEqual([
       'a',
       'b',
       'ב',
