@@ -27,7 +27,7 @@ import { cuttableArea } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { marksFor, markSpots } from '@keen-anvil/core/registration';
 import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from './answers';
-import type { StepWork } from './step-work';
+import { isOnlyPrinted, type StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';
 
 /** What is laid out together: the steps that are done on the same sheets, from the same side. */
@@ -35,6 +35,8 @@ export interface NestGroup {
   steps: JobDetail['steps'];
   /** What is done on the other side of these sheets: it goes where its front goes. */
   backs: PartView[];
+  /** What is left out goes along with what it lies in. */
+  leftOut: PartView[];
   /** What lies on these sheets and stays: marks to turn by. */
   held: PartView[];
   /** Guides that show where something else lies: kept clear of. */
@@ -63,7 +65,8 @@ export function nestGroup(
   const material = materials.find(({ pieces }) => pieces.some(({ id }) => id === piece));
   if (!step || !material) return null;
   const sharing = job.steps.filter(
-    (other) => !other.isSkipped && (other.id === step.id || sharesSheet(other.sheets, step.sheets)),
+    (other) =>
+      (!other.isSkipped || isOnlyPrinted(other)) && (other.id === step.id || sharesSheet(other.sheets, step.sheets)),
   );
   // What is read from the back goes with its front.
   const isFront = sharing.some(({ turned }) => turned)
@@ -73,18 +76,20 @@ export function nestGroup(
   const steps = sharing.filter((other) =>
     isFront ? isFront(other) && !marks(other) : other.mirrored === step.mirrored,
   );
-  if (isFront && !steps.length) return null;
+  if (!steps.length) return null;
+  const guides = guidesOf(job, steps);
   return {
     steps,
     backs: isFront ? sharing.filter((other) => !isFront(other)).flatMap(({ parts }) => parts) : [],
     held: sharing.filter(marks).flatMap(({ parts }) => parts),
     clear: job.otherParts.filter((part) => isBlankGuide(part, steps)),
-    isPrinted: [...steps.flatMap(({ parts }) => parts), ...guidesOf(job, steps)].some(({ print }) => print !== null),
-    parts: steps.flatMap(({ parts }) =>
-      parts
-        .filter(({ role }) => role === 'process')
-        .map(({ id, contours, places }) => ({ id, contours, count: Math.max(1, places.length) })),
-    ),
+    leftOut: job.otherParts.filter(({ role, stepId }) => role === 'out' && steps.some(({ id }) => id === stepId)),
+    isPrinted: [...steps.flatMap(({ parts }) => parts), ...guides].some(({ print }) => print !== null),
+    // What is printed lies on the sheet as what is cut does.
+    parts: [
+      ...steps.flatMap(({ parts }) => parts.filter(({ role }) => role === 'process')),
+      ...guides.filter(({ print }) => print !== null),
+    ].map(({ id, contours, places }) => ({ id, contours, count: Math.max(1, places.length) })),
     turnedOver: steps[0].mirrored,
     onCarrier: step.onCarrier,
     material,
@@ -222,7 +227,7 @@ export function layAction(
   group: NestGroup,
   { lies }: CloseLaying,
 ): Omit<Extract<JobAction, { do: 'lay-parts' }>, 'id'> {
-  const { parts, onCarrier, backs, held } = group;
+  const { parts, onCarrier, backs, leftOut, held } = group;
   const present = new Map<string, string[]>();
   for (const { id, stockPieceId } of sheetsIn(group).values())
     if (stockPieceId) present.set(stockPieceId, [...(present.get(stockPieceId) ?? []), id]);
@@ -242,7 +247,7 @@ export function layAction(
   const laid = new Set(all.map(({ partId }) => partId));
   return {
     do: 'lay-parts',
-    partIds: [...parts, ...backs, ...held].map(({ id }) => id).filter((id) => laid.has(id)),
+    partIds: [...parts, ...backs, ...leftOut, ...held].map(({ id }) => id).filter((id) => laid.has(id)),
     sheets,
     lies: all.map(({ pieceId, sheetNumber, ...place }) => ({
       ...place,
@@ -253,8 +258,8 @@ export function layAction(
 
 const sheetKey = ({ pieceId, sheetNumber }: CloseLie): string => `${pieceId} ${sheetNumber}`;
 
-/** What is done on the back goes wherever the front goes that it lies behind now. */
-function behindFronts({ steps, backs }: NestGroup, lies: readonly CloseLie[]): CloseLie[] {
+/** What is done on the back, or left out, goes wherever that goes that it lies behind, or in, now. */
+function behindFronts({ steps, backs, leftOut }: NestGroup, lies: readonly CloseLie[]): CloseLie[] {
   const fronts = steps
     .flatMap(({ parts }) => parts)
     .flatMap((part) => {
@@ -262,7 +267,7 @@ function behindFronts({ steps, backs }: NestGroup, lies: readonly CloseLie[]): C
       return place ? [{ id: part.id, place, box: boxAt(part, place) }] : [];
     })
     .sort((a, b) => boundsArea(b.box) - boundsArea(a.box));
-  return backs.flatMap((back) => {
+  return [...backs, ...leftOut].flatMap((back) => {
     const [place] = back.places;
     if (!place) return [];
     const middle = boundsMiddle(boxAt(back, place));

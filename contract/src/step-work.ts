@@ -15,6 +15,10 @@ export interface LaidPart extends PartOnSheet {
   sheetId: string | null;
 }
 
+/** Whether what is in a step is only printed: it is left out of the run, and lies on its sheet all the same. */
+export const isOnlyPrinted = ({ isSkipped, parts }: Pick<StepView, 'isSkipped' | 'parts'>): boolean =>
+  isSkipped && parts.length > 0 && parts.every(({ print }) => print !== null);
+
 /** What a step does on one of its sheets. */
 export function workOn(step: StepView, sheetId: string | null): StepWork {
   const sheet = step.sheets.find(({ id }) => id === sheetId) ?? null;

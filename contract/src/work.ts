@@ -12,4 +12,13 @@ export {
   type NestGroup,
 } from './nest-group';
 export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
-export { doneTogether, laidOn, workOn, worksInOrder, worksOf, type LaidPart, type StepWork } from './step-work';
+export {
+  doneTogether,
+  isOnlyPrinted,
+  laidOn,
+  workOn,
+  worksInOrder,
+  worksOf,
+  type LaidPart,
+  type StepWork,
+} from './step-work';

@@ -1,14 +1,16 @@
-import type { JobDetail } from '@keen-anvil/contract';
-import type { AskedAction } from '@keen-anvil/contract';
+import type { AskedAction, JobDetail, PartView, StepView } from '@keen-anvil/contract';
+import { isOnlyPrinted } from '@keen-anvil/contract/work';
 import {
   boundsArea,
+  boundsMiddle,
+  isInBounds,
   joinBounds,
   knownBounds,
   type Bounds,
   type CurveContour,
   type Point,
 } from '@keen-anvil/core/geometry';
-import { movedPlace, thingsOn, type Place } from '@keen-anvil/core/layout';
+import { boundsOnSheet, movedPlace, thingsOn, type Place } from '@keen-anvil/core/layout';
 import { processOf } from '@keen-anvil/core/recipes';
 import { allParts } from './all-parts';
 
@@ -23,6 +25,8 @@ export interface LaidOnce {
   place: Place;
   /** It is gone over as an area, and shown filled. */
   isArea?: boolean;
+  /** It is left out: it goes along with what it lies in, and is not shown. */
+  isLeftOut?: true;
 }
 
 /** What is taken into the hand as one. */
@@ -35,33 +39,51 @@ export interface LaidThing {
 
 /** What lies on a sheet, as it is taken into the hand. @param alone of one step only, without what lies over it */
 export function laidThings(job: JobDetail, sheetId: string, alone: string | null = null): LaidThing[] {
-  const laid = job.steps
-    .filter(({ id, isSkipped }) => !isSkipped && (alone === null || id === alone))
-    .flatMap((step) =>
-      step.parts.flatMap((part) => {
-        const bounds = knownBounds(part.contours);
-        if (!bounds || part.role !== 'process') return [];
-        return part.places
-          .filter((place) => place.sheetId === sheetId)
-          .map((place): LaidOnce => ({
-            placementId: place.id,
-            partId: part.id,
-            stepId: step.id,
-            name: part.name,
-            contours: part.contours,
-            bounds,
-            isArea: processOf(step.process).path === 'rows',
-            place: { x: place.x, y: place.y, angle: place.angle, turnedOver: place.turnedOver },
-          }));
-      }),
-    );
+  const steps = job.steps.filter(
+    (step) => (!step.isSkipped || isOnlyPrinted(step)) && (alone === null || step.id === alone),
+  );
+  const besides = (step: StepView, isWanted: (part: PartView) => boolean) =>
+    job.otherParts.filter((part) => part.stepId === step.id && isWanted(part));
+  const laid = steps.flatMap((step) =>
+    // What is printed lies on the sheet as what is cut does.
+    [...step.parts, ...besides(step, ({ role, print }) => role === 'guide' && print !== null)].flatMap((part) =>
+      laidOnce(part, step, sheetId),
+    ),
+  );
+  const leftOut = steps.flatMap((step) =>
+    besides(step, ({ role }) => role === 'out').flatMap((part) => laidOnce(part, step, sheetId)),
+  );
   return thingsOn(
     laid.map(({ partId, stepId, bounds, place }) => ({ id: partId, stepId, bounds, sheetId, place })),
   ).map(({ members, bounds }) => {
     const own = members.map((i) => laid[i]);
     const largest = own.reduce((a, b) => (boundsArea(b.bounds) > boundsArea(a.bounds) ? b : a));
-    return { key: largest.placementId, name: largest.name, members: own, bounds };
+    const along = leftOut.filter((part) => isInBounds(boundsMiddle(boundsOnSheet(part)), bounds));
+    return {
+      key: largest.placementId,
+      name: largest.name,
+      members: [...own, ...along.map((part) => ({ ...part, isLeftOut: true as const }))],
+      bounds,
+    };
   });
+}
+
+/** A part wherever it lies on a sheet. */
+function laidOnce(part: PartView, step: StepView, sheetId: string): LaidOnce[] {
+  const bounds = knownBounds(part.contours);
+  if (!bounds) return [];
+  return part.places
+    .filter((place) => place.sheetId === sheetId)
+    .map((place) => ({
+      placementId: place.id,
+      partId: part.id,
+      stepId: step.id,
+      name: part.name,
+      contours: part.contours,
+      bounds,
+      isArea: processOf(step.process).path === 'rows',
+      place: { x: place.x, y: place.y, angle: place.angle, turnedOver: place.turnedOver },
+    }));
 }
 
 export const boxOf = (things: readonly LaidThing[]): Bounds | null =>

@@ -151,19 +151,21 @@ const OneThing = memo(function OneThing({
   const { ember, ink, rust } = useTokens();
   return (
     <G testID={`thing-${thing.name}`}>
-      {thing.members.map(({ placementId, contours, place, isArea }) => (
-        <Path
-          key={placementId}
-          d={pathOf({ contours })}
-          transform={`matrix(${planeAt(place).join(' ')})`}
-          fill={isWrong ? rust : isArea ? (isTaken ? ember : ink) : colour}
-          fillOpacity={isArea ? 0.75 : isWrong ? 0.35 : isSheer ? 0.12 : 0.5}
-          fillRule="evenodd"
-          stroke={isTaken ? ember : isWrong ? rust : ink}
-          strokeWidth={isArea ? 0 : isTaken ? 2.5 : 1.2}
-          {...STEADY}
-        />
-      ))}
+      {thing.members
+        .filter(({ isLeftOut }) => !isLeftOut)
+        .map(({ placementId, contours, place, isArea }) => (
+          <Path
+            key={placementId}
+            d={pathOf({ contours })}
+            transform={`matrix(${planeAt(place).join(' ')})`}
+            fill={isWrong ? rust : isArea ? (isTaken ? ember : ink) : colour}
+            fillOpacity={isArea ? 0.75 : isWrong ? 0.35 : isSheer ? 0.12 : 0.5}
+            fillRule="evenodd"
+            stroke={isTaken ? ember : isWrong ? rust : ink}
+            strokeWidth={isArea ? 0 : isTaken ? 2.5 : 1.2}
+            {...STEADY}
+          />
+        ))}
     </G>
   );
 });

@@ -9,7 +9,8 @@ import { job } from '../../testing/job-fixtures';
 import { posted, renderWithBook } from '../../testing/with-book';
 import { LayPage } from './lay-page';
 import { laidThings, movedThings, relayAction } from './laid-things';
-import { NestPage } from './nest-page';
+import { nestGroup } from '@keen-anvil/contract/work';
+import { NestPage, sayUnplaced } from './nest-page';
 
 const mockRouter = {
   push: jest.fn(),
@@ -128,4 +129,19 @@ describe('nesting the parts of a step', () => {
     expect(screen.queryByRole('button', { name: 'Take it' })).toBeNull();
     expect(screen.getByRole('button', { name: 'Nest' })).toBeTruthy();
   });
+});
+
+test('what found no room is said by its name', () => {
+  const group = nestGroup(
+    shown,
+    1,
+    shopAnswers['/api/materials'].body as never,
+    shopAnswers['/api/machines'].body as never,
+  )!;
+  const [first] = group.parts;
+  const name = shown.steps[0].parts.find(({ id }) => id === first.id)!.name;
+  expect(sayUnplaced(group, { unplaced: [{ partIds: [first.id], count: 2 }] })).toBe(
+    `No room for “${name}” (2). Choose more pieces, a smaller gap, or fewer copies.`,
+  );
+  expect(sayUnplaced(group, { unplaced: [] })).toBeNull();
 });

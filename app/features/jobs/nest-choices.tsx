@@ -9,7 +9,7 @@ import { TextKey } from '../../ui/text-key';
 import { Toggle } from '../../ui/toggle';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Strong } from '../../ui/type';
-import { TURN_WORDS, type ClosePieceShown, type NestForm } from './nest-form';
+import { nameInGroup, TURN_WORDS, type ClosePieceShown, type NestForm } from './nest-form';
 import { smallestPiece } from './use-nesting';
 
 interface NestChoicesProps {
@@ -22,9 +22,6 @@ interface NestChoicesProps {
 
 /** More parts than this are not named one by one. */
 const MOST_NAMES = 12;
-
-const nameOf = ({ steps }: NestGroup, id: string): string =>
-  steps.flatMap(({ parts }) => parts).find((part) => part.id === id)?.name ?? '';
 
 /** What is chosen for a close layout: onto what, how often, how it may be turned, how near. */
 export function NestChoices({ form, pieces, group, wish, onChange }: NestChoicesProps) {
@@ -141,7 +138,7 @@ export function NestChoices({ form, pieces, group, wish, onChange }: NestChoices
           {(isStaying ? group.parts : []).map(({ id }) => (
             <Toggle
               key={id}
-              label={nameOf(group, id)}
+              label={nameInGroup(group, id)}
               value={form.stayIds.includes(id)}
               onChange={(stays) =>
                 onChange({ stayIds: stays ? [...form.stayIds, id] : form.stayIds.filter((other) => other !== id) })

@@ -29,6 +29,10 @@ export const TURN_WORDS: Record<Turns, string> = {
   none: 'As drawn',
 };
 
+/** What a part of a group is called; a part without a name is one of its drawing. */
+export const nameInGroup = ({ steps }: NestGroup, id: string): string =>
+  steps.flatMap(({ parts }) => parts).find((part) => part.id === id)?.name || 'a part';
+
 /** How long a better layout is looked for at a time. */
 export const SECONDS = 60;
 

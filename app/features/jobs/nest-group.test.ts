@@ -134,3 +134,52 @@ describe('what stays where it is while the rest is nested', () => {
     expect(hasTwoSameSides({ ...cut, material: card, steps: [{ ...cut.steps[0], process: 'draw' }] })).toBe(false);
   });
 });
+
+describe('what is printed', () => {
+  const printed = { picture: null, fill: '#ffffff', bleedMm: 0 };
+  const one = { ...step, id: 'front', parts: [{ ...rim, stepId: 'front' }] };
+  const under = part({
+    id: 'under',
+    role: 'guide',
+    stepId: 'front',
+    contours: [square(5, 5, 20)],
+    places: [at('u', 10, 10)],
+  });
+
+  it('lies on the sheet as what is cut does: what is shown under a rim goes with it, a blank is kept clear of', () => {
+    const job_ = wholeJob({ ...job, steps: [one], otherParts: [{ ...under, print: printed }] });
+    expect(nestGroup(job_, 1, [navy], machines)!.parts.map(({ id }) => id)).toEqual(['rim', 'under']);
+    const bare = wholeJob({ ...job, steps: [one], otherParts: [under] });
+    expect(nestGroup(bare, 1, [navy], machines)!.parts.map(({ id }) => id)).toEqual(['rim']);
+  });
+
+  it('is laid out in a step that is only printed, too', () => {
+    const picture = { ...step, id: 'picture', position: 1, isSkipped: true };
+    const on = (print: typeof printed | null) =>
+      nestGroup(
+        wholeJob({ ...job, steps: [one, { ...picture, parts: [{ ...rim, id: 'frame', stepId: 'picture', print }] }] }),
+        1,
+        [navy],
+        machines,
+      )!;
+    expect(on(printed).parts.map(({ id }) => id)).toEqual(['rim', 'frame']);
+    expect(on(null).parts.map(({ id }) => id)).toEqual(['rim']);
+  });
+});
+
+describe('what is left out', () => {
+  it('goes wherever that goes that it lies in', () => {
+    const one = { ...step, id: 'front', parts: [{ ...rim, stepId: 'front' }] };
+    const out = part({
+      id: 'out',
+      role: 'out',
+      stepId: 'front',
+      contours: [square(3, 5, 10)],
+      places: [at('o', 10, 10)],
+    });
+    const of = nestGroup(wholeJob({ ...job, steps: [one], otherParts: [out] }), 1, [navy], machines)!;
+    const action = layAction(of, laying({ x: 100, y: 60, angle: 90 }));
+    expect(action.partIds).toEqual(['rim', 'out']);
+    expect(action.lies.find(({ partId }) => partId === 'out')).toMatchObject({ x: 100, y: 60, angle: 90 });
+  });
+});

@@ -1,6 +1,6 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import { layAction, nestGroup, usesHoles, usualFor, type NestGroup } from '@keen-anvil/contract/work';
-import type { CloseWish } from '@keen-anvil/core/layout';
+import type { CloseLaying, CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useEffect, useMemo, useState } from 'react';
@@ -14,7 +14,15 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { NestChoices } from './nest-choices';
-import { aroundStaying, SECONDS, shownPieces, wishOf, type ClosePieceShown, type NestForm } from './nest-form';
+import {
+  aroundStaying,
+  nameInGroup,
+  SECONDS,
+  shownPieces,
+  wishOf,
+  type ClosePieceShown,
+  type NestForm,
+} from './nest-form';
 import { NestPicture } from './nest-picture';
 import { useAct } from './queries';
 import { StepSheets } from './step-sheets';
@@ -65,7 +73,6 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
   const { best } = nesting;
   // What was laid for other wishes is not taken for these.
   const isOld = best !== null && nesting.wish !== null && !isAlike(nesting.wish, wish(nesting.wish.seed));
-  const missing = best?.unplaced.reduce((sum, { count }) => sum + count, 0) ?? 0;
   const isEmpty =
     best !== null &&
     group.parts.some(({ id }) => !form.stayIds.includes(id) && !best.lies.some(({ partId }) => partId === id));
@@ -111,7 +118,7 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
           <>
             {best && !isOld ? (
               <View style={{ gap: SPACE.small }}>
-                <Figures best={best} nesting={nesting} pieces={pieces} missing={missing} />
+                <Figures best={best} nesting={nesting} pieces={pieces} missing={sayUnplaced(group, best)} />
                 <NestPicture
                   laying={best}
                   pieces={pieces}
@@ -134,6 +141,26 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
   );
 }
 
+/** So many of what found no room are named. */
+const MOST_NAMED = 4;
+
+/** What found no room, by its names, and what helps; null where all of it lies. */
+export function sayUnplaced(group: NestGroup, { unplaced }: Pick<CloseLaying, 'unplaced'>): string | null {
+  const counts = new Map<string, number>();
+  for (const { partIds, count } of unplaced) {
+    const name = nameInGroup(group, partIds[0]);
+    counts.set(name, (counts.get(name) ?? 0) + count);
+  }
+  if (counts.size === 0) return null;
+  const named = [...counts].map(([name, count]) => `“${name}”${count > 1 ? ` (${count})` : ''}`);
+  const rest = named.length - MOST_NAMED;
+  const list = [...named.slice(0, MOST_NAMED), ...(rest > 0 ? [`${rest} more`] : [])];
+  return `No room for ${joined(list)}. Choose more pieces, a smaller gap, or fewer copies.`;
+}
+
+const joined = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names[names.length - 1]}`;
+
 const isAlike = (a: CloseWish, b: CloseWish): boolean => markOf(a) === markOf(b);
 
 const markOf = (wish: CloseWish): string =>
@@ -149,7 +176,8 @@ function Figures({
   best: NonNullable<ReturnType<typeof useNesting>['best']>;
   nesting: ReturnType<typeof useNesting>;
   pieces: readonly ClosePieceShown[];
-  missing: number;
+  /** What found no room, as a sentence; null where all did. */
+  missing: string | null;
 }) {
   const { rust, rule, quench } = useTokens();
   const [gone, setGone] = useState(0);
@@ -176,7 +204,7 @@ function Figures({
       ) : null}
       {missing ? (
         <Body role="alert" style={{ color: rust }}>
-          {`${missing} found no room. Choose more pieces, a smaller gap, or fewer copies.`}
+          {missing}
         </Body>
       ) : null}
     </View>

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { asksEngraveOrCut } from '@keen-anvil/contract/work';
+import { asksEngraveOrCut, isOnlyPrinted } from '@keen-anvil/contract/work';
 import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -121,7 +121,10 @@ const mayInsist = (error: Error): boolean =>
 /** The first thing that stands in the way of a run, or null. */
 function obstacle(steps: InspectedStep[]): string | null {
   const running = steps.filter(({ step }) => !step.isSkipped);
-  if (running.length === 0) return 'All steps are left out.';
+  if (running.length === 0)
+    return steps.some(({ step }) => isOnlyPrinted(step))
+      ? 'Nothing is cut or drawn yet: the pictures are only printed.'
+      : 'All steps are left out.';
   for (const { step, bed, inspection } of running) {
     const name = `Step ${step.position + 1}${sayTurn(step)}`;
     if (!bed)

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { asksEngraveOrCut } from '@keen-anvil/contract/work';
+import { asksEngraveOrCut, isOnlyPrinted } from '@keen-anvil/contract/work';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import {
   canBeDone,
@@ -44,6 +44,7 @@ import { useAct } from './queries';
 import { UsualProcess } from './usual-process';
 import { lookOf } from './look-of';
 import { OnCarrier } from './on-carrier';
+import { OnlyPrinted } from './only-printed';
 import { SideChoice } from './side-choice';
 import { StepThumb } from './step-thumb';
 import { TurnKeys } from './turn-keys';
@@ -85,10 +86,15 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       pathname: '/jobs/[id]/path',
       params: { id: job.id, step: String(step.position + 1), ...(step.sheet ? { sheet: step.sheet.id } : {}) },
     });
+  const isPrint = isOnlyPrinted(step);
   const nudgeTitle = step.nudge ? 'Nudged here' : 'Nudge here';
   const edge = step.isSkipped ? tokens.rule : !step.materialId || !recipe ? tokens.ember : tokens.quench;
   return (
-    <Leaf edge={edge} testID={`step-${step.position + 1}`} style={step.isSkipped ? { opacity: 0.6 } : undefined}>
+    <Leaf
+      edge={edge}
+      testID={`step-${step.position + 1}`}
+      style={step.isSkipped && !isPrint ? { opacity: 0.6 } : undefined}
+    >
       <Pressable
         role="button"
         aria-expanded={isOpen}
@@ -119,12 +125,22 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
           onChoose={(process) => send({ process })}
         />
       ) : null}
-      {step.isSkipped ? <Body>Left out of the run.</Body> : null}
+      {isPrint ? (
+        <OnlyPrinted
+          material={bed?.material.name ?? null}
+          isOpen={isOpen}
+          onMaterial={() => setAsked('material')}
+          onProcess={() => setAsked('process')}
+          onCut={() => send({ isSkipped: false })}
+        />
+      ) : step.isSkipped ? (
+        <Body>Left out of the run.</Body>
+      ) : null}
       {!step.materialId ? (
         <Button title="Choose the material" type={isNext ? 'solid' : 'outline'} onPress={() => setAsked('material')} />
       ) : null}
 
-      {unlaid && !step.isSkipped ? (
+      {unlaid && (isPrint || !step.isSkipped) ? (
         <>
           <NoPiece step={step} material={unlaid} isNext={isNext} onPiece={(stockPieceId) => send({ stockPieceId })} />
           <ChangeLine label="Material" value={unlaid.name} onPress={() => setAsked('material')} />
@@ -319,7 +335,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
         </View>
       ) : null}
       {isOpen && job.steps.length > 1 ? <TurnKeys job={job} step={step} /> : null}
-      {isOpen ? (
+      {isOpen && !isPrint ? (
         <Toggle label="Leave this step out" value={step.isSkipped} onChange={(isSkipped) => send({ isSkipped })} />
       ) : null}
       <MaterialShelf

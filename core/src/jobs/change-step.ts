@@ -15,6 +15,7 @@ import type { ChangeStep } from './action';
 import { replaced, withSteps, type JobDocument, type Step } from './document';
 import { ontoPiece, shifted, type OnSheet } from './lay';
 import { lookup, partsOf, placementsOf, sheetOf, sheetsOf } from './parts-of';
+import { isOfPictures } from './picture-steps';
 import { placedAfresh } from './place-afresh';
 import { refuse } from './refusal';
 import { inRunningOrder } from './settled';
@@ -34,6 +35,14 @@ export function changeStep(document: JobDocument, change: ChangeStep, shop: JobS
   const step = lookup(document).steps.get(change.stepId) ?? refuse('That step is not in this job.', 'stepId');
   const was: StepOn = { step, ...onSheetOf(document, step.id) };
   const chosen = withProvenPlace(applied(was, change, shop), change, shop);
+  // A picture's frame is cut only where that is said; engraved or pressed, the picture itself is worked on.
+  if (
+    step.isSkipped &&
+    change.isSkipped === undefined &&
+    (change.process !== undefined || processOf(chosen.step.process).path !== 'outline') &&
+    isOfPictures(document, step.id)
+  )
+    chosen.step.isSkipped = false;
   if (change.nudge) refuseImpossibleNudge(chosen, shop);
   let next = withSteps(document, [chosen.step]);
   next = withWhatLiesOver(onto(next, chosen), shop);

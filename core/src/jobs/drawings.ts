@@ -1,10 +1,11 @@
 import { madeId } from './made-id';
 import { contourBounds } from '../geometry';
-import { sourceOf, type TextChoices } from '../artwork-choices';
+import { isKeptPicture, sourceOf, type TextChoices } from '../artwork-choices';
 import type { AddDrawing, ChangeDrawing, TakeReading } from './action';
-import { replaced, withParts, type Drawing, type JobDocument, type Part } from './document';
+import { replaced, withParts, withSteps, type Drawing, type JobDocument, type Part } from './document';
 import type { ContourKey, DrawnMaking } from './making';
 import { drawingUnder, lookup } from './parts-of';
+import { isOfPictures } from './picture-steps';
 import type { KeyedPart, KeyedReading } from './reading-keys';
 import { refuse } from './refusal';
 import { settled } from './settled';
@@ -89,7 +90,11 @@ function withNewParts(
     shop,
     drawing.id,
   );
-  fresh.forEach((part, i) => steps.take(part, read[i].colour, read[i].colour, read[i].isMarking));
+  const isPicture = isKeptPicture(drawing);
+  fresh.forEach((part, i) => {
+    const { colour, isMarking } = read[i];
+    steps.take(part, colour, colour, { isMarking, isPicture });
+  });
   return steps.done();
 }
 
@@ -139,7 +144,12 @@ export function takeReading(document: JobDocument, action: TakeReading, shop: Jo
     else kept.push({ ...part, name: renamed(part, wasByKey, isByKey), making: { ...part.making, contours } });
   }
   const found = new Set(kept.flatMap(({ making }) => (making as DrawnMaking).contours.map(([key]) => key)));
-  const next = withParts({ ...document, drawings: replaced(document.drawings, [drawing]) }, kept);
+  // A picture that was only printed and is traced now is worked on.
+  const isTracedNow = isKeptPicture(before) && !isKeptPicture(drawing);
+  const worked = isTracedNow
+    ? document.steps.filter(({ id }) => isOfPictures(document, id)).map((step) => ({ ...step, isSkipped: false }))
+    : [];
+  const next = withParts(withSteps({ ...document, drawings: replaced(document.drawings, [drawing]) }, worked), kept);
   const fresh = is.parts.filter(({ key }) => !found.has(key));
   return settled(document, withNewParts(withoutParts(next, gone), drawing, is, fresh, shop), shop);
 }

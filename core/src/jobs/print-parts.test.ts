@@ -171,3 +171,50 @@ describe('the layers of a part', () => {
     expect(shape(wide, 'Left').print!.picture!.matrix).not.toEqual(shape(shown, 'Left').print!.picture!.matrix);
   });
 });
+
+describe('a picture as it is, brought into a job', () => {
+  const added = (id: string, way: 'kept' | 'threshold' = 'kept') => {
+    const choices = { ...USUAL_CHOICES, tracing: { ...USUAL_CHOICES.tracing, way } };
+    const drawn = { minX: 0, minY: 0, maxX: 120, maxY: 80 };
+    return { do: 'add-drawing' as const, drawingId: id, source: 'picture' as const, name: id, choices, drawn };
+  };
+  const stepOf = (document: JobDocument) =>
+    document.steps.find(
+      ({ id }) =>
+        id === document.parts.find(({ making }) => making.op === 'drawn' && making.drawingId === 'photo')!.stepId,
+    )!;
+  let start: JobDocument;
+  beforeEach(() => {
+    shop = shopWith({
+      ...readings,
+      photo: [pictureOf(120, 80), readingOf(drawnPart('crest', '#222222', boxAt(5, 5, 50, 50)))],
+    });
+    start = done(job, shop, added('photo'));
+  });
+
+  it('is printed, and nothing is done along its frame until the maker says so', () => {
+    const step = stepOf(start);
+    expect(step.isSkipped).toBe(true);
+    // It lies on the sheet of what it is printed on all the same.
+    expect(processedIn(start, step.id)).toHaveLength(1);
+    const cut = done(start, shop, { do: 'change-step', stepId: step.id, isSkipped: false });
+    expect(stepOf(cut).isSkipped).toBe(false);
+  });
+
+  it('is worked on where it is engraved, or where its process is said; its material alone does not cut it', () => {
+    const step = stepOf(start);
+    const engraved = done(start, shop, { do: 'change-step', stepId: step.id, process: 'laser-area' });
+    expect(stepOf(engraved).isSkipped).toBe(false);
+    const cut = done(start, shop, { do: 'change-step', stepId: step.id, process: 'kiss-cut' });
+    expect(stepOf(cut).isSkipped).toBe(false);
+    const [material] = shop.materials.values();
+    const chosen = done(start, shop, { do: 'change-step', stepId: step.id, materialId: material.id });
+    expect([stepOf(chosen).materialId, stepOf(chosen).isSkipped]).toEqual([material.id, true]);
+  });
+
+  it('is worked on from when it is traced', () => {
+    const { name, choices, drawn } = added('photo', 'threshold');
+    const traced = done(start, shop, { do: 'take-reading', drawingId: 'photo', reading: 2, name, choices, drawn });
+    expect(stepOf(traced).isSkipped).toBe(false);
+  });
+});

@@ -24,8 +24,12 @@ export class StepsFor {
     this.byKey = new Map(known);
   }
 
-  /** Puts a part into the step of its key. @param isMarking it is drawn where the shop can draw, not cut */
-  take(part: Part, key: string, colour: string, isMarking = false): void {
+  /**
+   * Puts a part into the step of its key.
+   * @param isMarking it is drawn where the shop can draw, not cut
+   * @param isPicture it is the frame of a picture as it is: nothing is done along it until the maker says what
+   */
+  take(part: Part, key: string, colour: string, { isMarking = false, isPicture = false } = {}): void {
     let stepId = this.byKey.get(key);
     if (!stepId) {
       stepId = madeId(`step ${key} ${this.document.steps.length}`, this.seed);
@@ -33,7 +37,7 @@ export class StepsFor {
       this.ofFresh.set(stepId, []);
       this.document = {
         ...this.document,
-        steps: [...this.document.steps, freshStep(stepId, colour, this.shop, isMarking)],
+        steps: [...this.document.steps, { ...freshStep(stepId, colour, this.shop, isMarking), isSkipped: isPicture }],
       };
     }
     this.ofFresh.get(stepId)?.push(part.id);
