@@ -1,11 +1,11 @@
 import { usedSpots } from '@keen-anvil/core/jobs';
-import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
-import { turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
+import { flatten, knownBounds, transformContour, type Bounds, type Point } from '@keen-anvil/core/geometry';
+import { planeAt, turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
 import { cuttableArea, machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
-import { worksInOrder, type LaidPart, type StepWork } from './step-work';
+import { laidOn, worksInOrder, type LaidPart, type StepWork } from './step-work';
 
 /** The machine, sheet and tool that a step is done with. */
 export interface StepBed {
@@ -21,10 +21,14 @@ export interface StepBed {
 export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'isProcessGuessed' | 'parts'>): boolean =>
   isProcessGuessed && parts.some((part) => part.isFilled);
 
-/** What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server. */
+/**
+ * What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server.
+ * @param guides the outlines of the blanks on its sheet, where they are to be looked at
+ */
 export function checkedStep(
   step: StepWork,
   { machine, material, piece, tool, ground }: StepBed,
+  guides: CheckedStep['guides'] = [],
 ): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
@@ -35,6 +39,8 @@ export function checkedStep(
       outline: piece.outline,
       holes: usedSpots(piece),
     },
+    onCarrier: step.onCarrier,
+    guides,
     cuttable: reachOf(step, machine, piece),
     machine,
     process: step.process,
@@ -59,6 +65,23 @@ export function checkedStep(
     ),
   };
 }
+
+/** How near straight pieces come to the outline of a guide, in mm. */
+const GUIDE_MM = 0.1;
+
+/** The outlines of the blanks that guides show on the sheet of a step; what is printed is no blank. */
+export const guidesAround = (job: JobDetail, { sheet }: StepWork): Point[][] =>
+  sheet === null
+    ? []
+    : job.otherParts
+        .filter(({ role, print }) => role === 'guide' && print === null)
+        .flatMap((part) => laidOn(part, sheet))
+        .flatMap(({ contours, place }) =>
+          contours
+            .filter(({ closed }) => closed)
+            .slice(0, 1)
+            .map((outline) => flatten(transformContour(outline, planeAt(place)), GUIDE_MM).points),
+        );
 
 /** What a blank or a cloth is like, as far as something is pressed onto it. */
 const groundFacts = ({ name, family, heatLimitC, details }: MaterialView): NonNullable<CheckedStep['ground']> => ({

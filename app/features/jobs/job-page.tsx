@@ -110,7 +110,9 @@ function JobWithDrawing({ job, first }: { job: JobDetail; first: Tab | null }) {
   const others = useMemo(() => (shownWork ? othersOnSheet(job, shownWork) : []), [job, shownWork]);
   const prints = useMemo(() => (shownWork?.sheet ? printsOn(job, shownWork.sheet) : []), [job, shownWork]);
   const ofJob = useMemo(() => checkJob(checkedJob(job)), [job]);
-  const findings = steps.flatMap(({ inspection }) => inspection.data?.findings ?? []).length + ofJob.length;
+  const findings =
+    steps.flatMap(({ step, inspection }) => (step.isSkipped ? [] : (inspection.data?.findings ?? []))).length +
+    ofJob.length;
   const parts = allParts(job);
   const { chosen, choose, chosenParts, letGo } = useChosenParts(parts);
   const open = ({ id, sheet: onSheet }: StepWork) => {

@@ -5,6 +5,7 @@ import { Chips } from '../../ui/chips';
 import { Input } from '../../ui/elements';
 import { SPACE } from '../../ui/tokens';
 import { Toggle } from '../../ui/toggle';
+import { Strong } from '../../ui/type';
 import { useFontOptions } from './font-choice';
 import type { TypedLine, TypedText } from './typed-text';
 
@@ -41,9 +42,10 @@ export function LinesByThemselves({
         ? words.map((line, i) => {
             const own = { ...NOTHING, ...text.lines[i] };
             return (
-              <View key={i} style={{ gap: SPACE.hair }} testID={`line-${i + 1}`}>
+              <View key={i} style={{ gap: SPACE.small }} testID={`line-${i + 1}`}>
+                <Strong numberOfLines={1}>{`Line ${i + 1}: ${line}`}</Strong>
                 <Chips
-                  label={`Line ${i + 1}, “${line}”`}
+                  label={`Font of line ${i + 1}`}
                   options={fonts}
                   chosen={own.fontId ?? text.fontId}
                   onChoose={(fontId) => change(i, { fontId })}

@@ -1,6 +1,14 @@
 import type { JobDetail, MachineView, MaterialView, StepView, ToolView } from '@keen-anvil/contract';
+import type { Point } from '@keen-anvil/core/geometry';
 import { kerfFor } from '@keen-anvil/core/materials';
-import { checkedStep, worksOf, type StepBed, type StepWork } from '@keen-anvil/contract/work';
+import {
+  checkedStep,
+  guidesAround,
+  isOnlyPrinted,
+  worksOf,
+  type StepBed,
+  type StepWork,
+} from '@keen-anvil/contract/work';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useTools } from '../shop/queries';
@@ -25,7 +33,11 @@ export function bedOf(
 }
 
 /** What the worker needs to know of a step; null until it has its material. */
-export function inspectionRequest(step: StepWork, bed: StepBed | null): InspectionRequest | null {
+export function inspectionRequest(
+  step: StepWork,
+  bed: StepBed | null,
+  guides: Point[][] = [],
+): InspectionRequest | null {
   if (!bed) return null;
   return {
     step: {
@@ -41,7 +53,7 @@ export function inspectionRequest(step: StepWork, bed: StepBed | null): Inspecti
       effort: 'quick',
       parts: step.laid.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
     },
-    check: checkedStep(step, bed),
+    check: checkedStep(step, bed, guides),
   };
 }
 
@@ -104,12 +116,12 @@ export function useInspections(job: JobDetail): InspectedStep[] {
   const tools = useTools().data ?? [];
   const works = job.steps.flatMap(worksOf);
   const beds = works.map((step) => bedOf(step, machines, materials, tools));
-  const requests = works.map((step, i) => inspectionRequest(step, beds[i]));
+  const requests = works.map((step, i) => inspectionRequest(step, beds[i], guidesAround(job, step)));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
       queryKey: keyOf(works[i], request),
       queryFn: ({ signal }: { signal: AbortSignal }) => inspectInWorker(request!, signal),
-      enabled: request !== null && !works[i].isSkipped,
+      enabled: request !== null && (!works[i].isSkipped || isOnlyPrinted(works[i])),
       staleTime: Infinity,
       structuralSharing: false,
       // While a change is checked, the sheet stays as it was.

@@ -5,7 +5,7 @@ import type { Finding } from './finding';
 import { checkGround } from './ground';
 import { checkKerf } from './kerf';
 import { checkMirror } from './mirror';
-import { checkOnSheet, checkReach, checkStockSize } from './on-sheet';
+import { checkOddPiece, checkOnSheet, checkReach, checkStockSize } from './on-sheet';
 import { checkOpenContours } from './open-contour';
 import type { PartMemo } from './part-memo';
 import { checkRange, checkTemper } from './recipe';
@@ -16,6 +16,7 @@ import { checkSmallPieces } from './small-pieces';
 import { checkStencilIslands } from './stencil-islands';
 import type { CheckedStep } from './step-input';
 import { checkHolder, checkWear } from './tool';
+import { checkWithinGuide } from './within-guide';
 
 type Check = (step: CheckedStep, memo: PartMemo) => Finding[];
 
@@ -33,6 +34,8 @@ const STOPPING: readonly Check[] = [
 const LOOKING: readonly Check[] = [
   checkTemper,
   checkWear,
+  checkOddPiece,
+  checkWithinGuide,
   checkOpenContours,
   checkStencilIslands,
   checkScript,

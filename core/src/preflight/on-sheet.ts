@@ -146,6 +146,22 @@ export function checkReach(step: CheckedStep): Finding[] {
   ];
 }
 
+/** A piece that is no rectangle, fed by rollers: they would take it askew. */
+export function checkOddPiece(step: CheckedStep): Finding[] {
+  const { sheet, machine } = step;
+  if (!sheet.outline || step.onCarrier || machineKindOf(machine.kind).does !== 'tool') return [];
+  return [
+    {
+      code: 'odd-without-carrier',
+      severity: 'warn',
+      message: `${sheet.name} is no rectangle: without a carrier sheet the rollers take it askew.`,
+      mend: 'Stick it onto a carrier sheet.',
+      places: [],
+      ...onCarrier(step),
+    },
+  ];
+}
+
 /** A carrier sheet, where the machine reaches all of it on one. */
 function onCarrier({ placed, sheet, machine }: CheckedStep): { fix?: Fix } {
   if (machineKindOf(machine.kind).does !== 'tool') return {};

@@ -64,6 +64,45 @@ describe('where the parts lie', () => {
     expect(checkStep(step(lay([box(10, 20, 50, 50)])))).toEqual([]);
   });
 
+  it('on a leftover that is no rectangle asks for a carrier, and has one at a tap', () => {
+    const outline = [
+      { x: 0, y: 0 },
+      { x: 200, y: 0 },
+      { x: 150, y: 150 },
+      { x: 0, y: 120 },
+    ];
+    const odd = { name: 'glitter leftover', widthMm: 200, lengthMm: 150, outline };
+    const parts = lay([box(30, 30, 20, 20)]);
+    expect(find('odd-without-carrier', step(parts, { sheet: odd }))).toMatchObject({
+      severity: 'warn',
+      message: 'glitter leftover is no rectangle: without a carrier sheet the rollers take it askew.',
+      fix: { kind: 'carrier' },
+    });
+    expect(codes(step(parts, { sheet: odd, onCarrier: true }))).toEqual([]);
+    expect(codes(step(parts))).toEqual([]);
+  });
+
+  it('out of what their guide shows is warned of, where other work lies in one', () => {
+    const plate = [
+      { x: 20, y: 20 },
+      { x: 80, y: 20 },
+      { x: 80, y: 80 },
+      { x: 20, y: 80 },
+    ];
+    const inside = box(30, 30, 20, 20);
+    const guided = (...parts: ReturnType<typeof box>[]) =>
+      step(lay(...parts.map((part) => [part])), { guides: [plate] });
+    expect(codes(guided(inside))).toEqual([]);
+    const over = find('outside-guide', guided(inside, box(70, 30, 20, 20)));
+    expect(over).toMatchObject({ severity: 'warn', message: '“Part 2” reaches out of what their guide shows.' });
+    expect(over!.places).toEqual([{ minX: 70, minY: 30, maxX: 90, maxY: 50 }]);
+    expect(find('outside-guide', guided(inside, box(100, 30, 20, 20), box(120, 90, 10, 10)))!.message).toBe(
+      '2 parts reach out of what their guide shows.',
+    );
+    // No work lies in it: it shows something else.
+    expect(codes(guided(box(100, 30, 20, 20)))).toEqual([]);
+  });
+
   it('over the edge is a stop, with the place and the size of the sheet', () => {
     const [finding] = checkStep(step(lay([box(180, 20, 50, 50)], [box(60, 20, 10, 10)])));
     expect(finding).toMatchObject({

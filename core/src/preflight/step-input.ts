@@ -16,6 +16,10 @@ export interface CheckedStep {
     outline?: readonly Point[] | null;
     holes?: readonly (readonly Point[])[];
   };
+  /** It lies on a carrier sheet. */
+  onCarrier?: boolean;
+  /** The outlines of the blanks that guides show on the sheet. */
+  guides?: readonly (readonly Point[])[];
   /** What of the sheet the machine reaches; null where nothing is left of it. */
   cuttable: Bounds | null;
   machine: Machine;

@@ -8,7 +8,7 @@ import type { Track } from './text-path';
 import { userUnits } from './shapes';
 
 /** A letter of a drawing's text where it stands, in user units, and the style it is drawn in. */
-export interface DrawnLetter extends Omit<SetLetter, 'isStroked'> {
+export interface DrawnLetter extends Omit<SetLetter, 'isStroked' | 'line'> {
   context: Context;
   isScript: boolean;
 }

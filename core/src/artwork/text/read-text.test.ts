@@ -91,6 +91,9 @@ describe('a text', () => {
       const { parts, upper } = rows({ lines: own, lineGapMm: 3 });
       // Joined, the second line is one piece; the first is one for each letter, as high as the text says.
       expect(parts.map(({ name }) => name)).toEqual([...'COXSWAIN', 'rowan']);
+      // Each line is a layer, so that it is chosen at a tap, or made a step of its own.
+      expect(parts.map(({ layer }) => layer)).toEqual([...Array<string>(8).fill('Line 1'), 'Line 2']);
+      expect(readText(slab, asked('HH')).parts.map(({ layer }) => layer)).toEqual([null, null]);
       expect(Math.abs(upper.maxY - upper.minY - 20)).toBeLessThan(1);
       expect(rows({ lines: [own[0], { fontId: null, capHeightMm: 10 }] }).lower.maxY).toBeLessThan(rows({}).lower.maxY);
     });

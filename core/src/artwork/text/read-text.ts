@@ -21,7 +21,10 @@ const JOIN_TOLERANCE_MM = 0.005;
 /** Letters overlap where they share more than this, in mm². */
 const SHARED_MM2 = 0.001;
 
-interface Drawn extends Omit<SetLetter, 'isStroked'> {
+/** A letter as it is put together with others. */
+type TypeLetter = Pick<SetLetter, 'letter' | 'word' | 'contours' | 'isScript'>;
+
+interface Drawn extends TypeLetter {
   region: Region;
   bounds: Bounds;
 }
@@ -45,14 +48,18 @@ export function readText(
   const { letters, missing } = asWide(typeof fontOfLine === 'function' ? fontOfLine : () => fontOfLine, choices);
   for (const letter of missing) notices.add('unread', `The font has no “${letter}”`);
   const known = letters.filter(({ letter }) => !missing.includes(letter));
+  const hasLines = known.some(({ line }) => line !== known[0].line);
+  const layerOf = ({ line }: { line: number }) => (hasLines ? `Line ${line + 1}` : null);
   const parts = [
     ...partsOf(
       known.filter(({ isStroked }) => !isStroked),
       colour,
+      layerOf,
     ),
     ...strokedParts(
       known.filter(({ isStroked }) => isStroked),
       colour,
+      layerOf,
     ),
   ];
   const box = artworkBounds(parts);
@@ -102,14 +109,28 @@ const sized = (choices: TextChoices, size: number): TextChoices => ({
 });
 
 /** A part for each letter that is written in single lines. */
-const strokedParts = (letters: readonly SetLetter[], colour: string): ArtworkPart[] =>
+const strokedParts = (
+  letters: readonly SetLetter[],
+  colour: string,
+  layerOf: (letter: SetLetter) => string | null,
+): ArtworkPart[] =>
   letters
     .filter(({ contours }) => contours.length > 0)
-    .map(({ letter, contours }) => ({ name: letter, colour, layer: null, contours, isFilled: false }));
+    .map((letter) => ({
+      name: letter.letter,
+      colour,
+      layer: layerOf(letter),
+      contours: letter.contours,
+      isFilled: false,
+    }));
 
 /** The parts that set letters make: one for each outline, with its holes. */
-export function partsOf(letters: readonly Omit<SetLetter, 'isStroked'>[], colour: string): ArtworkPart[] {
-  const drawn = letters.flatMap((letter): Drawn[] => {
+export function partsOf<Letter extends TypeLetter>(
+  letters: readonly Letter[],
+  colour: string,
+  layerOf: (letter: Letter) => string | null = () => null,
+): ArtworkPart[] {
+  const drawn = letters.flatMap((letter): (Drawn & Letter)[] => {
     const points = letter.contours.map((contour) => flatten(contour, JOIN_TOLERANCE_MM).points);
     const bounds = boundsOf(points.flat());
     return bounds ? [{ ...letter, region: union([points]), bounds }] : [];
@@ -128,7 +149,7 @@ export function partsOf(letters: readonly Omit<SetLetter, 'isStroked'>[], colour
       parts.push({
         name,
         colour,
-        layer: null,
+        layer: layerOf(group[0]),
         contours: piece,
         isFilled: true,
         ...(hangs ? { script: `word ${group[0].word}` } : {}),
@@ -139,7 +160,7 @@ export function partsOf(letters: readonly Omit<SetLetter, 'isStroked'>[], colour
 }
 
 /** Letters that share area, put together. */
-function overlapping(drawn: Drawn[]): Drawn[][] {
+function overlapping<Letter extends Drawn>(drawn: readonly Letter[]): Letter[][] {
   const group = drawn.map((_, i) => i);
   const rootOf = (i: number): number => (group[i] === i ? i : rootOf(group[i]));
   for (let i = 0; i < drawn.length; i++)
@@ -152,7 +173,7 @@ function overlapping(drawn: Drawn[]): Drawn[][] {
         regionArea(union([drawn[i].region, drawn[j].region]));
       if (shared > SHARED_MM2) group[rootOf(j)] = rootOf(i);
     }
-  const groups = new Map<number, Drawn[]>();
+  const groups = new Map<number, Letter[]>();
   drawn.forEach((letter, i) => groups.set(rootOf(i), [...(groups.get(rootOf(i)) ?? []), letter]));
   return [...groups.values()];
 }

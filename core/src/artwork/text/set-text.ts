@@ -10,6 +10,8 @@ export interface SetLetter {
   word: number;
   /** In mm, y down. */
   contours: CurveContour[];
+  /** The number of its line, from 0. */
+  line: number;
   /** Its line is set in a joined script. */
   isScript: boolean;
   /** Its line is written in single lines. */
@@ -52,6 +54,7 @@ export function setText(fontOfLine: FontOfLine, choices: TextChoices): SetText {
         letter: cluster.text,
         word: wordsBefore + spacesBefore(words, cluster.at),
         contours: clusterContours(font, cluster, place),
+        line: i,
         isScript: font.isScript,
         isStroked: font.isStroked === true,
       });
