@@ -6,6 +6,7 @@ import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
 import { laidOn, worksInOrder, type LaidPart, type StepWork } from './step-work';
+import { isTurnMarkIn } from './turn-marks';
 
 /** The machine, sheet and tool that a step is done with. */
 export interface StepBed {
@@ -23,12 +24,12 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
 
 /**
  * What the checks need to know of a step, but for its parts as they are placed; the same for the app and the server.
- * @param guides the outlines of the blanks on its sheet, where they are to be looked at
+ * @param around what its job says of it, where that is to be looked at, too
  */
 export function checkedStep(
   step: StepWork,
   { machine, material, piece, tool, ground }: StepBed,
-  guides: CheckedStep['guides'] = [],
+  around: Pick<CheckedStep, 'guides' | 'isOfMarks'> = {},
 ): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
@@ -40,7 +41,7 @@ export function checkedStep(
       holes: usedSpots(piece),
     },
     onCarrier: step.onCarrier,
-    guides,
+    ...around,
     cuttable: reachOf(step, machine, piece),
     machine,
     process: step.process,
@@ -69,8 +70,17 @@ export function checkedStep(
 /** How near straight pieces come to the outline of a guide, in mm. */
 const GUIDE_MM = 0.1;
 
-/** The outlines of the blanks that guides show on the sheet of a step; what is printed is no blank. */
-export const guidesAround = (job: JobDetail, { sheet }: StepWork): Point[][] =>
+/** What a job says of a step on its sheet: the outlines of the blanks that guides show there, and whether it makes marks to turn by. */
+export const checkedAround = (job: JobDetail, work: StepWork): Required<Pick<CheckedStep, 'guides' | 'isOfMarks'>> => ({
+  guides: guidesAround(job, work),
+  isOfMarks: isOfMarks(job, work),
+});
+
+const isOfMarks = (job: JobDetail, { parts }: StepWork): boolean =>
+  parts.length > 0 && parts.every((part) => isTurnMarkIn(job, part));
+
+/** What is printed is no blank. */
+const guidesAround = (job: JobDetail, { sheet }: StepWork): Point[][] =>
   sheet === null
     ? []
     : job.otherParts
@@ -111,8 +121,10 @@ const onPiece = ({ id, stepId, sheetId, contours, place }: LaidPart): PartOnPiec
 export function checkedJob(job: JobDetail): CheckedJob {
   const running = job.steps.filter((step) => !step.isSkipped);
   return {
-    steps: worksInOrder(running).map(
-      ({ work: { id, position, process, isFromBack, sheet, mirrored, claims, laid } }) => ({
+    // Marks to turn by come before all else, and lie where there is room: they are no part of what was drawn.
+    steps: worksInOrder(running)
+      .filter(({ work }) => !isOfMarks(job, work))
+      .map(({ work: { id, position, process, isFromBack, sheet, mirrored, claims, laid } }) => ({
         id,
         number: position + 1,
         process,
@@ -121,8 +133,7 @@ export function checkedJob(job: JobDetail): CheckedJob {
         mirrored,
         claims,
         parts: laid.flatMap(onPiece),
-      }),
-    ),
+      })),
     faults: running.flatMap(({ parts }) => parts.flatMap(({ fault }) => fault ?? [])),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),
     drawings: job.artworks.map(({ name, facts, scaleX, scaleY }) => ({

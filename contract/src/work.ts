@@ -1,5 +1,5 @@
 // What a job's steps do on their sheets, and what the checks need to know of it: only who has a job open needs it.
-export { asksEngraveOrCut, checkedJob, checkedStep, guidesAround, reachOf, type StepBed } from './checked-step';
+export { asksEngraveOrCut, checkedAround, checkedJob, checkedStep, reachOf, type StepBed } from './checked-step';
 export {
   closePiece,
   hasTwoSameSides,

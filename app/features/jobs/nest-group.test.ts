@@ -1,4 +1,14 @@
-import { closePiece, hasTwoSameSides, layAction, nestGroup, piecesAround } from '@keen-anvil/contract/work';
+import {
+  checkedAround,
+  checkedJob,
+  closePiece,
+  hasTwoSameSides,
+  layAction,
+  nestGroup,
+  piecesAround,
+  workOn,
+} from '@keen-anvil/contract/work';
+import { checkJob } from '@keen-anvil/core/preflight';
 import { pointAt, turnedSheet, type CloseLaying } from '@keen-anvil/core/layout';
 import { contourBounds } from '@keen-anvil/core/geometry';
 import { brought } from '@keen-anvil/core/registration';
@@ -51,6 +61,14 @@ describe('what is nested of a job with two sides', () => {
     const { holes } = closePiece(navy.pieces[0], group)!;
     expect(holes).toHaveLength(1);
     expect(holes[0]).toContainEqual({ x: 2, y: 2 });
+  });
+
+  it('is checked without its marks: they come first, and lie where there is room', () => {
+    const { steps } = checkedJob(medal);
+    expect(steps.map(({ id }) => id)).toEqual(['front', 'behind']);
+    expect(checkJob(checkedJob(medal))).toEqual([]);
+    const [front, holes] = medal.steps.map((of) => workOn(of, SHEET));
+    expect([checkedAround(medal, front).isOfMarks, checkedAround(medal, holes).isOfMarks]).toEqual([false, true]);
   });
 
   it('takes its back along, wherever and however its front goes', () => {

@@ -1,9 +1,8 @@
 import type { JobDetail, MachineView, MaterialView, StepView, ToolView } from '@keen-anvil/contract';
-import type { Point } from '@keen-anvil/core/geometry';
 import { kerfFor } from '@keen-anvil/core/materials';
 import {
   checkedStep,
-  guidesAround,
+  checkedAround,
   isOnlyPrinted,
   worksOf,
   type StepBed,
@@ -36,7 +35,7 @@ export function bedOf(
 export function inspectionRequest(
   step: StepWork,
   bed: StepBed | null,
-  guides: Point[][] = [],
+  around: Parameters<typeof checkedStep>[2] = {},
 ): InspectionRequest | null {
   if (!bed) return null;
   return {
@@ -53,7 +52,7 @@ export function inspectionRequest(
       effort: 'quick',
       parts: step.laid.map(({ id, name, contours, place, colour }) => ({ id, name, contours, place, colour })),
     },
-    check: checkedStep(step, bed, guides),
+    check: checkedStep(step, bed, around),
   };
 }
 
@@ -116,7 +115,7 @@ export function useInspections(job: JobDetail): InspectedStep[] {
   const tools = useTools().data ?? [];
   const works = job.steps.flatMap(worksOf);
   const beds = works.map((step) => bedOf(step, machines, materials, tools));
-  const requests = works.map((step, i) => inspectionRequest(step, beds[i], guidesAround(job, step)));
+  const requests = works.map((step, i) => inspectionRequest(step, beds[i], checkedAround(job, step)));
   const inspections = useQueries({
     queries: requests.map((request, i) => ({
       queryKey: keyOf(works[i], request),

@@ -103,6 +103,12 @@ describe('where the parts lie', () => {
     expect(codes(guided(box(100, 30, 20, 20)))).toEqual([]);
   });
 
+  it('may be as small as it likes where it is the waste of marks to turn by', () => {
+    const holes = step(lay([box(20, 20, 2, 2)], [box(60, 20, 2, 2)]));
+    expect(codes(holes)).toContain('small-piece');
+    expect(codes({ ...holes, isOfMarks: true })).not.toContain('small-piece');
+  });
+
   it('over the edge is a stop, with the place and the size of the sheet', () => {
     const [finding] = checkStep(step(lay([box(180, 20, 50, 50)], [box(60, 20, 10, 10)])));
     expect(finding).toMatchObject({

@@ -9,8 +9,8 @@ import type { CheckedStep } from './step-input';
 const DETAILS = 3;
 
 /** Pieces too small to stay down, while they are cut or while the waste is weeded. */
-export function checkSmallPieces({ placed, material, process }: CheckedStep): Finding[] {
-  if (!processOf(process).parts) return [];
+export function checkSmallPieces({ placed, material, process, isOfMarks }: CheckedStep): Finding[] {
+  if (!processOf(process).parts || isOfMarks) return [];
   const least = (DETAILS * material.smallestDetailMm) ** 2;
   const isWeeded = isWeededAfter(process, material.family);
   // What lies within another part is its hole, such as a strap hole: its waste may be as small as it likes.

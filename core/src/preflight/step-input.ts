@@ -20,6 +20,8 @@ export interface CheckedStep {
   onCarrier?: boolean;
   /** The outlines of the blanks that guides show on the sheet. */
   guides?: readonly (readonly Point[])[];
+  /** It makes marks to turn the sheet by: small holes, whose waste may fall. */
+  isOfMarks?: boolean;
   /** What of the sheet the machine reaches; null where nothing is left of it. */
   cuttable: Bounds | null;
   machine: Machine;
