@@ -1,6 +1,6 @@
 import { joinBounds, type Bounds, type Point } from '../geometry';
-import { boundsOnSheet, firstPlace, freePlaces } from '../layout';
-import { cuttableArea } from '../machines';
+import { boundsOnSheet, firstPlace, freePlaces, marksFor, withinPageMarks } from '../layout';
+import { cuttableArea, type Machine } from '../machines';
 import { outlineOf } from '../materials';
 import type { JobDocument } from './document';
 import { laid } from './lay';
@@ -38,7 +38,9 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   });
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
   const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier, sheet.carrierAt) ?? whole;
-  const area = withinMarks(document, stepId, reach, shop);
+  const free = withinMarks(document, stepId, reach, shop);
+  const isPrinted = together.some(({ id }) => partsOf(document, id).some((part) => shapes.get(part.id)?.print));
+  const area = (isPrinted && withinPrint(piece, machine, free, boxes.reduce(joinBounds))) || free;
   const box = boxes.reduce(joinBounds);
   // What is read from the back and has no front is laid as it was drawn, and turned over where it lies.
   const isAlone = isBehind(step);
@@ -56,6 +58,16 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
     backs.map(({ id }) => id),
     shop,
   );
+}
+
+/** What of an area lies within the marks of a printed page; null where the work has no room there, or nothing is printed as a page. */
+function withinPrint(piece: ShopPiece, machine: Machine, area: Bounds, work: Bounds): Bounds | null {
+  const page = { widthMm: piece.widthMm, heightMm: piece.lengthMm };
+  const inside = piece.kind === 'roll' ? null : withinPageMarks(page, marksFor(machine));
+  const free = inside && commonArea([inside, area]);
+  const hasRoom =
+    free && work.maxX - work.minX <= free.maxX - free.minX && work.maxY - work.minY <= free.maxY - free.minY;
+  return hasRoom ? free : null;
 }
 
 /** What is free of an area between the marks that its sheet is turned over by; all of it where it has none. */

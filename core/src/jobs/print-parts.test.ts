@@ -2,6 +2,7 @@ import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../test
 import { USUAL_CHOICES } from '../artwork-choices';
 import { applyToPoint } from 'transformation-matrix';
 import { contourBounds, type Affine } from '../geometry';
+import { boundsOnSheet, DOT_MM, USUAL_MARKS } from '../layout';
 import {
   ActionRefusedError,
   changeJob,
@@ -152,6 +153,26 @@ describe('a picture cropped to a part', () => {
     const all = shop.shapes(job);
     const { x, y } = { x: job.drawings[1].xMm, y: job.drawings[1].yMm };
     expect(moved(all.get(named(job, 'Picture').id)!.print!.picture!.matrix, [0, 0])).toEqual([x, y]);
+  });
+});
+
+describe('what is printed as a page', () => {
+  it('is laid within the marks of its page, and the white round them', () => {
+    const card = [...shop.materials.values()].find(({ pieces }) => pieces.some(({ widthMm }) => widthMm === 210))!;
+    const laidOut = (document: JobDocument) => {
+      const { stepId } = named(document, 'Left');
+      const next = done(document, shop, { do: 'change-step', stepId: stepId!, materialId: card.id });
+      const part = named(next, 'Left');
+      const place = next.placements.find(({ partId }) => partId === part.id)!;
+      const bounds = contourBounds(shop.shapes(next).get(part.id)!.contours)!;
+      return boundsOnSheet({ bounds, place });
+    };
+    // Two millimetres of white beyond the bracket, in which the dots are the widest.
+    const white = USUAL_MARKS.insetMm + DOT_MM / 2 + 2;
+    const bare = laidOut(job);
+    expect(Math.min(bare.minX, bare.minY)).toBeLessThan(white);
+    const page = laidOut(print(job, { Left: window() }));
+    expect(Math.min(page.minX, page.minY)).toBeCloseTo(white, 6);
   });
 });
 

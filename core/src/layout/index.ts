@@ -39,3 +39,16 @@ export { moreCopies, type MoreCopiesWish } from './nest/more-copies';
 export { doLinesMeet } from './lines-meet';
 export { largestFit, middleOfShape, type LargestFit, type LargestFitRequest } from './largest-fit';
 export { besideEachOther } from './beside-each-other';
+export {
+  DOT_MM,
+  laminateSize,
+  MARK_NAMES,
+  markLines,
+  marksFor,
+  marksOf,
+  markSpots,
+  USUAL_MARKS,
+  withinPageMarks,
+  type MarkName,
+  type MarkSet,
+} from './page-marks';

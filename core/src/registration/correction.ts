@@ -1,7 +1,7 @@
 import { formatNumber } from '../units';
 import type { Affine, Point } from '../geometry';
 import { brought, fitMarks, type MarkFit } from './fit';
-import { MARK_NAMES } from './marks';
+import { MARK_NAMES } from '../layout';
 
 /** Where a mark was found, in mm; with how sure that is along each axis where it was read several times (standard error). */
 export type MarkReading = Point & { spreadMm?: number };

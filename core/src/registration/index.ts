@@ -9,7 +9,7 @@ export {
   USUAL_MARKS,
   type MarkName,
   type MarkSet,
-} from './marks';
+} from '../layout';
 export { brought, fitMarks, type MarkFit } from './fit';
 export {
   correctionFrom,

@@ -1,4 +1,4 @@
-import type { Point } from '../geometry';
+import type { Bounds, Point } from '../geometry';
 
 /** The names of a page's marks, in their order: as one reads. */
 export const MARK_NAMES = ['upper left', 'upper right', 'lower left', 'lower right'] as const;
@@ -84,4 +84,11 @@ export function laminateSize(
   const taken = 2 * (insetMm + lineMm / 2 + clearMm);
   const size = { widthMm: widthMm - taken, heightMm: heightMm - taken };
   return size.widthMm > 0 && size.heightMm > 0 ? size : null;
+}
+
+/** What of a page lies within its marks and the white round them, mm from its upper left corner; null where nothing does. */
+export function withinPageMarks(page: { widthMm: number; heightMm: number }, set: MarkSet): Bounds | null {
+  const edge = set.insetMm + Math.max(set.lineMm, DOT_MM) / 2 + WHITE_MM;
+  const box = { minX: edge, minY: edge, maxX: page.widthMm - edge, maxY: page.heightMm - edge };
+  return box.minX < box.maxX && box.minY < box.maxY ? box : null;
 }
