@@ -92,8 +92,16 @@ export function pictureOf(step: StepWork, { machine, material, piece, tool, grou
 /** Lines that are left on the sheet in the colour of a pen or a foil: they are seen as they will look, not as a cut. */
 const isMarking = (process: ProcessName): boolean => process === 'draw' || process === 'foil';
 
-/** A drawn line is this thin, in px: a thicker one makes blots of small letters. */
-const DRAWN_PX = 1.1;
+/** A drawn line, and one of many in a part, is this thin, in px: a thicker one makes blots of small letters and of rings. */
+const THIN_PX = 1.1;
+/** A part of more lines than this has them close to each other. */
+const MANY_LINES = 8;
+
+const hasManyLines = ({ path }: Pick<DrawnPart, 'path'>): boolean => {
+  let count = 0;
+  for (let at = path.indexOf('M'); at >= 0 && count <= MANY_LINES; at = path.indexOf('M', at + 1)) count += 1;
+  return count > MANY_LINES;
+};
 
 /** A part as it is drawn, with what moves it to where it lies now where that is not where it was when its line was worked out. */
 export interface ShownPart extends Omit<DrawnPart, 'place'> {
@@ -294,38 +302,41 @@ export const SheetPicture = memo(function SheetPicture({
                   <PartPrint print={print} path={path} />
                 </G>
               ))}
-              {drawnOn(parts, chosen).map((part, i) => (
-                <G
-                  key={`${part.id} ${i}`}
-                  testID={`part-${part.name}`}
-                  style={parts.length > MANY_PARTS ? LIFTED : undefined}
-                  transform={part.move ? `matrix(${part.move.join(' ')})` : undefined}
-                >
-                  {/* A light edge below the line, so that the line shows on a dark material too. */}
-                  <Path
-                    d={part.covers ?? part.path}
-                    fill={printed.has(part.id) || isDrawn ? 'none' : isArea ? tokens.ink : colour}
-                    fillOpacity={isArea ? (over ? 0.12 : 0.7) : 1}
-                    fillRule="evenodd"
-                    stroke={tokens.card}
-                    strokeWidth={isArea || isDrawn ? 0 : (line.width + 2) / scale}
-                  />
-                  <Path
-                    d={part.path}
-                    fill="none"
-                    stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
-                    strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : isDrawn ? DRAWN_PX : line.width) / scale}
-                    strokeDasharray={
-                      isLarge(part, scale) && !isDrawn
-                        ? line.dash
-                            ?.split(' ')
-                            .map((n) => Number(n) / scale)
-                            .join(' ')
-                        : undefined
-                    }
-                  />
-                </G>
-              ))}
+              {drawnOn(parts, chosen).map((part, i) => {
+                const isThin = isDrawn || hasManyLines(part);
+                return (
+                  <G
+                    key={`${part.id} ${i}`}
+                    testID={`part-${part.name}`}
+                    style={parts.length > MANY_PARTS ? LIFTED : undefined}
+                    transform={part.move ? `matrix(${part.move.join(' ')})` : undefined}
+                  >
+                    {/* A light edge below the line, so that the line shows on a dark material too. */}
+                    <Path
+                      d={part.covers ?? part.path}
+                      fill={printed.has(part.id) || isDrawn ? 'none' : isArea ? tokens.ink : colour}
+                      fillOpacity={isArea ? (over ? 0.12 : 0.7) : 1}
+                      fillRule="evenodd"
+                      stroke={tokens.card}
+                      strokeWidth={isArea || isThin ? 0 : (line.width + 2) / scale}
+                    />
+                    <Path
+                      d={part.path}
+                      fill="none"
+                      stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
+                      strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : isThin ? THIN_PX : line.width) / scale}
+                      strokeDasharray={
+                        isLarge(part, scale) && !isThin
+                          ? line.dash
+                              ?.split(' ')
+                              .map((n) => Number(n) / scale)
+                              .join(' ')
+                          : undefined
+                      }
+                    />
+                  </G>
+                );
+              })}
               {/* Over the parts: what another step does inside a large one would lie hidden below it. */}
               {others.map((other) => (
                 <Path

@@ -5,6 +5,7 @@ import type { AddDrawing, ChangeDrawing, TakeReading } from './action';
 import { replaced, withParts, withSteps, type Drawing, type JobDocument, type Part } from './document';
 import type { ContourKey, DrawnMaking } from './making';
 import { drawingUnder, lookup } from './parts-of';
+import { processOf } from '../recipes';
 import { isOfPictures } from './picture-steps';
 import type { KeyedPart, KeyedReading } from './reading-keys';
 import { refuse } from './refusal';
@@ -65,18 +66,22 @@ function withNewParts(
   read: readonly KeyedPart[],
   shop: JobShop,
 ): JobDocument {
-  const colours = new Map(reading.parts.map(({ key, colour }) => [key, colour]));
+  const groups = new Map(reading.parts.map((part) => [part.key, groupOf(part)]));
   const stepOf = new Map<string, string>();
   for (const { making, stepId } of document.parts) {
     if (making.op !== 'drawn' || making.drawingId !== drawing.id || stepId === null) continue;
-    const colour = colours.get(making.contours[0]?.[0] ?? '');
-    if (colour && !stepOf.has(colour)) stepOf.set(colour, stepId);
+    const group = groups.get(making.contours[0]?.[0] ?? '');
+    if (group && !stepOf.has(group)) stepOf.set(group, stepId);
   }
   // A text joins the step that is there already in its colour; a drawing brings its own.
   // What only helps is done by itself, whatever colour it has: marks to turn by, and a ruler of another material.
   if (sourceOf(drawing.source).joinsSteps && !isOfAid(drawing))
-    for (const { id, colour } of document.steps)
-      if (!stepOf.has(colour) && !marksToTurn(document, id)) stepOf.set(colour, id);
+    for (const { id, colour, process, isSkipped } of document.steps) {
+      // What is drawn joins no step that cuts out, and nothing joins a picture that is only printed.
+      const joining = processOf(process).parts ? [colour] : [colour, groupOf({ colour, isMarking: true })];
+      if (marksToTurn(document, id) || (isSkipped && isOfPictures(document, id))) continue;
+      for (const group of joining) if (!stepOf.has(group)) stepOf.set(group, id);
+    }
   const fresh = read.map((part): Part => ({
     id: madeId(`part ${part.key}`, drawing.id),
     name: part.name,
@@ -93,10 +98,14 @@ function withNewParts(
   const isPicture = isKeptPicture(drawing);
   fresh.forEach((part, i) => {
     const { colour, isMarking } = read[i];
-    steps.take(part, colour, colour, { isMarking, isPicture });
+    steps.take(part, groupOf(read[i]), colour, { isMarking, isPicture });
   });
   return steps.done();
 }
+
+/** What goes into one step: parts of one colour, those that are drawn apart from those that are cut. */
+const groupOf = ({ colour, isMarking }: Pick<KeyedPart, 'colour' | 'isMarking'>): string =>
+  isMarking ? `${colour} drawn` : colour;
 
 const wholeOf = ({ key, contours }: KeyedPart): ContourKey[] => contours.map((_, i) => [key, i]);
 

@@ -1,5 +1,6 @@
 import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../testing/job';
 import { readMeasured } from '../artwork';
+import { USUAL_TEXT } from '../artwork-choices';
 import { keyed } from './reading-keys';
 import { placementsOf, sheetOf } from './parts-of';
 
@@ -51,5 +52,40 @@ describe('a ruler that is added to a job', () => {
         .flatMap((part) => placementsOf(next, part.id).map(({ x, y, turnedOver }) => ({ x, y, turnedOver }))),
     );
     expect(new Set(places.map((place) => JSON.stringify(place))).size).toBe(1);
+  });
+});
+
+describe('a text in single lines', () => {
+  const stroke = {
+    ...drawnPart('A', '#000000', { closed: false, start: [0, 0], segments: [['L', 9, 9]] }),
+    isMarking: true,
+  };
+  const shop = shopWith({ crest: readings.crest, text: [readingOf(stroke)] });
+  const words = {
+    do: 'add-drawing' as const,
+    drawingId: 'text',
+    source: 'text' as const,
+    name: 'Text “A”',
+    choices: { ...USUAL_TEXT, words: 'A', fontId: 'single-line' },
+    drawn: { minX: 0, minY: 0, maxX: 9, maxY: 9 },
+  };
+
+  it('is drawn, also on what is cut out usually, and joins no cut in its colour', () => {
+    const cut = jobWith({ crest: readings.crest }, shop);
+    const job = done(cut, shop, words);
+    const own = job.steps.find(({ id }) => id === job.parts.find(({ name }) => name === 'A')!.stepId)!;
+    expect([job.steps.length, own.process]).toEqual([2, 'draw']);
+    const onCard = done(job, shop, { do: 'change-step', stepId: own.id, materialId: 'card' });
+    expect(onCard.steps.find(({ id }) => id === own.id)!.process).toBe('draw');
+    // A second one joins the first.
+    const more = done(
+      onCard,
+      shopWith({ crest: readings.crest, text: [readingOf(stroke)], again: [readingOf(stroke)] }),
+      {
+        ...words,
+        drawingId: 'again',
+      },
+    );
+    expect(more.steps).toHaveLength(2);
   });
 });

@@ -122,6 +122,8 @@ const strokedParts = (
       layer: layerOf(letter),
       contours: letter.contours,
       isFilled: false,
+      // Cut, single lines would be slits: a pen or a point follows them.
+      isMarking: true,
     }));
 
 /** The parts that set letters make: one for each outline, with its holes. */
