@@ -1,0 +1,159 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from '@playwright/test';
+import { getReady, go } from './go';
+import { expect } from './quiet-page';
+
+export const key = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
+export const field = (page: Page, name: string) => page.getByRole('textbox', { name });
+export const stepCard = (page: Page, position: number) => page.getByTestId(`step-${position}`);
+
+/** An empty workshop of one's own. */
+export async function startBare(page: Page, name: string): Promise<void> {
+  await go(page, '/shop');
+  await key(page, 'Start a workshop of my own').click();
+  await page.getByRole('dialog').getByRole('textbox').first().fill(name);
+  await key(page, 'Start it').click();
+  await expect(page.getByText('No machine yet.')).toBeVisible();
+}
+
+export async function addMachine(page: Page, name: string, kind: string): Promise<void> {
+  await go(page, '/shop/machine/new');
+  await field(page, 'Name').fill(name);
+  await page.getByRole('radio', { name: kind }).click();
+  await key(page, 'Put it into the shop').click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+}
+
+export async function addTool(page: Page, name: string, kind: string): Promise<void> {
+  await go(page, '/shop/tool/new');
+  await field(page, 'Name').fill(name);
+  await page.getByRole('radio', { name: kind, exact: true }).click();
+  await key(page, 'Put it into the shop').click();
+  await expect(page.getByText('no known end of its life')).toBeVisible();
+}
+
+interface Piece {
+  name: string;
+  widthMm: number;
+  lengthMm: number;
+  count?: number;
+}
+
+/** A material with one sort of piece of it. */
+export async function addMaterial(
+  page: Page,
+  { name, family, thicknessMm, piece }: { name: string; family: string; thicknessMm: number; piece: Piece },
+): Promise<void> {
+  await go(page, '/stock/new');
+  await field(page, 'Name').fill(name);
+  await page.getByRole('radio', { name: family, exact: true }).click();
+  await field(page, 'Thickness').fill(String(thicknessMm));
+  await key(page, 'Put it on the shelf').click();
+  await key(page, 'Add a piece').click();
+  await field(page, 'Name').fill(piece.name);
+  await field(page, 'Width').fill(String(piece.widthMm));
+  await field(page, 'Length').fill(String(piece.lengthMm));
+  if (piece.count) await field(page, 'How many').fill(String(piece.count));
+  await key(page, 'Put it into stock').click();
+  await expect(page.getByText(`${piece.widthMm} mm × ${piece.lengthMm} mm`)).toBeVisible();
+}
+
+export async function newJob(page: Page, name: string): Promise<void> {
+  await go(page, '/jobs/new');
+  await field(page, 'Name of the job').fill(name);
+  await key(page, 'Start the job').click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+}
+
+export async function chooseMaterial(page: Page, position: number, name: string): Promise<void> {
+  await stepCard(page, position).getByRole('button', { name: 'Choose the material' }).click();
+  await page.getByRole('dialog').getByRole('radio', { name }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(stepCard(page, position)).toContainText(name);
+}
+
+/** Numbers that nobody has tried. */
+export async function setNumbers(
+  page: Page,
+  position: number,
+  numbers: Record<string, string>,
+  { overcut = false } = {},
+): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await stepCard(page, position).getByRole('button', { name: 'Set the numbers myself' }).click();
+  for (const [name, value] of Object.entries(numbers)) await dialog.getByRole('textbox', { name }).fill(value);
+  if (overcut) await dialog.getByRole('button', { name: 'Set overcut' }).click();
+  await dialog.getByRole('button', { name: 'Write it down as bare' }).click();
+  await expect(dialog).toBeHidden();
+}
+
+/** Makes something of what is chosen on the drawing, with its measures as they stand or as they are given. */
+export async function make(page: Page, what: string, measures: Record<string, string> = {}): Promise<void> {
+  const dialog = page.getByRole('dialog');
+  await page.getByRole('button', { name: /^What could become of/ }).click();
+  await dialog.getByRole('button', { name: what, exact: true }).click();
+  for (const [name, value] of Object.entries(measures)) {
+    await dialog.getByRole('button', { name: new RegExp(`^${name}`) }).click();
+    const typed = dialog.getByRole('textbox', { name });
+    if (await typed.isVisible()) await typed.fill(value);
+    else await dialog.getByRole('radio', { name: value }).click();
+  }
+  await dialog.getByRole('button', { name: 'Make it so' }).click();
+  await expect(dialog).toBeHidden();
+}
+
+/** Starts the run on the stand-in, as fast as that goes. */
+export async function startRun(page: Page): Promise<void> {
+  await page.getByRole('radio', { name: '60 times faster' }).click();
+  await key(page, 'Run on the stand-in').click();
+  await getReady(page);
+}
+
+/** Says how the last that was done came out, once it is done. */
+export async function score(page: Page, position: number, outcome: string): Promise<void> {
+  const finished = page.getByTestId(`finished-${position}`);
+  await expect(finished).toContainText('How did it come out?');
+  await finished.getByRole('button', { name: new RegExp(`^${outcome}`) }).click();
+  await expect(finished).toContainText('The recipe is now');
+}
+
+/** The text of a file that is saved at a press. */
+export async function savedText(page: Page, press: () => Promise<void>): Promise<string> {
+  const download = page.waitForEvent('download');
+  await press();
+  return readFileSync((await (await download).path())!, 'utf8');
+}
+
+export type Stroke = [{ x: number; y: number }, { x: number; y: number }];
+
+/** What a pen draws by an HP-GL file, in mm: 40 units each. */
+export function hpglStrokes(text: string): Stroke[] {
+  const strokes: Stroke[] = [];
+  let at = { x: 0, y: 0 };
+  for (const [, command, numbers] of text.matchAll(/(PU|PD|PA)([-\d.,\s]*)/g)) {
+    const values = numbers
+      .split(/[,\s]+/)
+      .filter(Boolean)
+      .map(Number);
+    for (let i = 0; i + 1 < values.length; i += 2) {
+      const to = { x: values[i] / 40, y: values[i + 1] / 40 };
+      if (command === 'PD') strokes.push([at, to]);
+      at = to;
+    }
+  }
+  return strokes;
+}
+
+/** What strokes cover along an axis: stretches that lie clear of each other, from the first to the last, mm. */
+export function stretchesAlong(axis: 'x' | 'y', strokes: readonly Stroke[]): [number, number][] {
+  const spans = strokes
+    .map(([a, b]): [number, number] => [Math.min(a[axis], b[axis]), Math.max(a[axis], b[axis])])
+    .sort((a, b) => a[0] - b[0]);
+  const stretches: [number, number][] = [];
+  for (const [from, to] of spans) {
+    const last = stretches[stretches.length - 1];
+    if (last && from <= last[1] + 1e-6) last[1] = Math.max(last[1], to);
+    else stretches.push([from, to]);
+  }
+  return stretches;
+}
