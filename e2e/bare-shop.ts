@@ -72,6 +72,17 @@ export async function chooseMaterial(page: Page, position: number, name: string)
   await expect(stepCard(page, position)).toContainText(name);
 }
 
+/** Another material for a step that has one. */
+export async function changeMaterial(page: Page, position: number, name: string): Promise<void> {
+  const card = stepCard(page, position);
+  const head = card.locator('[aria-expanded]').first();
+  if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
+  await card.getByRole('button', { name: /^Material/ }).click();
+  await page.getByRole('dialog').getByRole('radio', { name }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(card).toContainText(name);
+}
+
 /** Numbers that nobody has tried. */
 export async function setNumbers(
   page: Page,
@@ -88,15 +99,24 @@ export async function setNumbers(
 }
 
 /** Makes something of what is chosen on the drawing, with its measures as they stand or as they are given. */
-export async function make(page: Page, what: string, measures: Record<string, string> = {}): Promise<void> {
+export async function make(
+  page: Page,
+  what: string,
+  measures: Record<string, string> = {},
+  { eachByItself = false } = {},
+): Promise<void> {
   const dialog = page.getByRole('dialog');
-  await page.getByRole('button', { name: /^What could become of/ }).click();
-  await dialog.getByRole('button', { name: what, exact: true }).click();
+  await page.getByText(/^What could become of/).click();
+  await dialog.getByText(what, { exact: true }).click();
+  if (eachByItself) await dialog.getByRole('radio', { name: 'Each by itself' }).click();
   for (const [name, value] of Object.entries(measures)) {
-    await dialog.getByRole('button', { name: new RegExp(`^${name}`) }).click();
-    const typed = dialog.getByRole('textbox', { name });
-    if (await typed.isVisible()) await typed.fill(value);
-    else await dialog.getByRole('radio', { name: value }).click();
+    await dialog
+      .getByRole('radiogroup', { name: 'Measures' })
+      .getByRole('radio', { name: new RegExp(`^${name}`) })
+      .click();
+    const choice = dialog.getByRole('radio', { name: value, exact: true });
+    if (await choice.isVisible()) await choice.click();
+    else await dialog.getByRole('textbox', { name }).fill(value);
   }
   await dialog.getByRole('button', { name: 'Make it so' }).click();
   await expect(dialog).toBeHidden();
@@ -126,8 +146,12 @@ export async function savedText(page: Page, press: () => Promise<void>): Promise
 
 export type Stroke = [{ x: number; y: number }, { x: number; y: number }];
 
-/** What a pen draws by an HP-GL file, in mm: 40 units each. */
+/** What a pen draws by an HP-GL file, in mm: 40 plotter’s units each, which the file scales to its own. */
 export function hpglStrokes(text: string): Stroke[] {
+  const numbersOf = (command: string) => new RegExp(`${command}([-\\d,]+);`).exec(text)?.[1].split(',').map(Number);
+  const [left, , right] = numbersOf('IP') ?? [0, 0, 40];
+  const [from, to] = numbersOf('SC') ?? [0, 40];
+  const unitsInMm = ((to - from) / (right - left)) * 40;
   const strokes: Stroke[] = [];
   let at = { x: 0, y: 0 };
   for (const [, command, numbers] of text.matchAll(/(PU|PD|PA)([-\d.,\s]*)/g)) {
@@ -136,9 +160,9 @@ export function hpglStrokes(text: string): Stroke[] {
       .filter(Boolean)
       .map(Number);
     for (let i = 0; i + 1 < values.length; i += 2) {
-      const to = { x: values[i] / 40, y: values[i + 1] / 40 };
-      if (command === 'PD') strokes.push([at, to]);
-      at = to;
+      const next = { x: values[i] / unitsInMm, y: values[i + 1] / unitsInMm };
+      if (command === 'PD') strokes.push([at, next]);
+      at = next;
     }
   }
   return strokes;

@@ -15,6 +15,7 @@ export default defineConfig({
   reporter: [['list']],
   use: {
     screenshot: 'only-on-failure',
+    actionTimeout: 60_000,
     // Of a test that failed: what it did, step by step, with the page at each (npx playwright show-trace …/trace.zip).
     trace: { mode: 'retain-on-failure', screenshots: false, sources: false },
     launchOptions: CHROMIUM,

@@ -2,6 +2,7 @@ import {
   addMachine,
   addMaterial,
   addTool,
+  changeMaterial,
   chooseMaterial,
   field,
   hpglStrokes,
@@ -28,7 +29,7 @@ test('two flasks: two lines in two fonts, 3 mm apart and 76 mm wide, in two colo
   await test.step('a bench with one cutter and two vinyls', async () => {
     await startBare(page, 'Flasks');
     await addMachine(page, 'Cutter', 'Blade plotter');
-    await addTool(page, 'Fine blade', 'Blade');
+    await addTool(page, 'Fine blade', 'Fine blade');
     for (const colour of ['blue', 'white'])
       await addMaterial(page, {
         name: `Vinyl, ${colour}`,
@@ -71,11 +72,11 @@ test('two flasks: two lines in two fonts, 3 mm apart and 76 mm wide, in two colo
 
   await test.step('each line in its own colour', async () => {
     await page.getByRole('tab', { name: 'Drawing' }).click();
-    await page.getByRole('checkbox', { name: /^Line 2/ }).click();
+    await page.getByRole('checkbox', { name: /^Layer “Line 2”/ }).click();
     await key(page, 'Into a step').click();
     await dialog.getByRole('radio', { name: /A new step/ }).click();
     await page.getByRole('tab', { name: 'Steps' }).click();
-    await chooseMaterial(page, 2, 'Vinyl, white');
+    await changeMaterial(page, 2, 'Vinyl, white');
     await stepCard(page, 2).getByRole('button', { name: 'Start with it' }).click();
     await expect(stepCard(page, 2)).toContainText('recipe found');
   });
@@ -112,12 +113,7 @@ test('two flasks: two lines in two fonts, 3 mm apart and 76 mm wide, in two colo
       [1, 'white'],
       [2, 'blue'],
     ] as const) {
-      const change = stepCard(page, position).getByRole('button', { name: /^Material/ });
-      if (!(await change.isVisible())) await stepCard(page, position).getByRole('button', { expanded: false }).click();
-      await change.click();
-      await dialog.getByRole('radio', { name: `Vinyl, ${colour}` }).click();
-      await expect(dialog).toBeHidden();
-      await expect(stepCard(page, position)).toContainText(`Vinyl, ${colour}`);
+      await changeMaterial(page, position, `Vinyl, ${colour}`);
       await expect(stepCard(page, position)).toContainText('recipe found');
     }
     await startRun(page);
