@@ -140,8 +140,10 @@ test('what found no room is said by its name', () => {
   )!;
   const [first] = group.parts;
   const name = shown.steps[0].parts.find(({ id }) => id === first.id)!.name;
-  expect(sayUnplaced(group, { unplaced: [{ partIds: [first.id], count: 2 }] })).toBe(
+  const lies = [{ partId: 'another' }] as never;
+  expect(sayUnplaced(group, { lies, unplaced: [{ partIds: [first.id], count: 2 }] })).toBe(
     `No room for “${name}” (2). Choose more pieces, a smaller gap, or fewer copies.`,
   );
-  expect(sayUnplaced(group, { unplaced: [] })).toBeNull();
+  expect(sayUnplaced(group, { lies, unplaced: [] })).toBeNull();
+  expect(sayUnplaced(group, { lies: [], unplaced: [] })).toContain('Nothing finds room.');
 });

@@ -145,7 +145,11 @@ function Nest({ job, group }: { job: JobDetail; group: NestGroup }) {
 const MOST_NAMED = 4;
 
 /** What found no room, by its names, and what helps; null where all of it lies. */
-export function sayUnplaced(group: NestGroup, { unplaced }: Pick<CloseLaying, 'unplaced'>): string | null {
+export function sayUnplaced(
+  group: NestGroup,
+  { unplaced, lies }: Pick<CloseLaying, 'unplaced' | 'lies'>,
+): string | null {
+  if (lies.length === 0) return 'Nothing finds room. Choose a larger piece, a smaller gap, or make it smaller.';
   const counts = new Map<string, number>();
   for (const { partIds, count } of unplaced) {
     const name = nameInGroup(group, partIds[0]);

@@ -94,6 +94,13 @@ describe('laying the parts of a job closely', () => {
     expect([lies.length, unplaced]).toEqual([9, []]);
   });
 
+  it('tells at once where nothing finds room', () => {
+    const told: number[] = [];
+    const wish = ask({ parts: [plate], pieces: [piece('scrap', 30, 20)] });
+    layClosely(wish, clock(), ({ lies }) => told.push(lies.length));
+    expect(told[0]).toBe(0);
+  });
+
   it('stays within what the machine reaches, and off used spots', () => {
     const reach = { minX: 50, minY: 0, maxX: 200, maxY: 100 };
     const spot = [...piece('spot', 80, 60).outline].map(({ x, y }) => ({ x: x + 50, y }));

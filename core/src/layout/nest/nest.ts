@@ -59,6 +59,8 @@ class Search {
   run(from?: Nesting): Nesting {
     const { laying } = this;
     if (!from || !this.takeUp(from)) this.layFirst();
+    // Whoever waits is told at once where nothing finds room.
+    if (this.best.bed.every((bed) => bed === NOT_LAID)) this.better(nestingOf(laying, this.request));
     if (laying.count <= MOST_SEARCHED && laying.count > 0) {
       while (!this.isOver()) {
         const before = this.bestScore;
