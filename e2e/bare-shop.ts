@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
-import type { Page } from '@playwright/test';
-import { getReady, go } from './go';
+import type { Locator, Page } from '@playwright/test';
+import { getReady, go, tickAll } from './go';
 import { expect } from './quiet-page';
 
 export const key = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
@@ -72,15 +72,29 @@ export async function chooseMaterial(page: Page, position: number, name: string)
   await expect(stepCard(page, position)).toContainText(name);
 }
 
-/** Another material for a step that has one. */
-export async function changeMaterial(page: Page, position: number, name: string): Promise<void> {
+/** Opens the card of a step, where it is not. */
+export async function openStep(page: Page, position: number): Promise<Locator> {
   const card = stepCard(page, position);
   const head = card.locator('[aria-expanded]').first();
   if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
-  await card.getByRole('button', { name: /^Material/ }).click();
-  await page.getByRole('dialog').getByRole('radio', { name }).click();
+  return card;
+}
+
+/** Chooses something else for a step that has it. @param what the line that says what is chosen */
+export async function changeStep(page: Page, position: number, what: string, name: string): Promise<void> {
+  const card = await openStep(page, position);
+  await card.getByRole('button', { name: new RegExp(`^${what}`) }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('radio', { name: new RegExp(`^${name}`) })
+    .click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await expect(card).toContainText(name);
+}
+
+/** Another material for a step that has one. */
+export async function changeMaterial(page: Page, position: number, name: string): Promise<void> {
+  await changeStep(page, position, 'Material', name);
+  await expect(stepCard(page, position)).toContainText(name);
 }
 
 /** Numbers that nobody has tried. */
@@ -127,6 +141,21 @@ export async function startRun(page: Page): Promise<void> {
   await page.getByRole('radio', { name: '60 times faster' }).click();
   await key(page, 'Run on the stand-in').click();
   await getReady(page);
+}
+
+/** Runs the job as fast as the stand-ins go, through its holds, until its last step is done. */
+export async function runThrough(page: Page, steps: number): Promise<void> {
+  await page.getByRole('radio', { name: '60 times faster' }).click();
+  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
+  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
+  const goOn = page.getByRole('button', { name: /^Start$|is in$|is turned over$/ });
+  await expect(async () => {
+    if (await goOn.isVisible()) {
+      if (await goOn.isDisabled()) await tickAll(page);
+      await goOn.click();
+    }
+    await expect(page.getByTestId(`finished-${steps}`)).toBeVisible({ timeout: 1500 });
+  }).toPass({ timeout: 120_000 });
 }
 
 /** Says how the last that was done came out, once it is done. */

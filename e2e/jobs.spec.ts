@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { go, tickAll } from './go';
+import { runThrough, score } from './bare-shop';
+import { go } from './go';
 import { expect, test } from './quiet-page';
 
 const REFUSED = /the server responded with a status of 4\d\d/;
@@ -47,20 +48,8 @@ async function change(page: Page, position: number, what: string, option: string
 }
 /** Runs the job as fast as the stand-ins go, through its holds, and scores the last step. */
 async function run(page: Page, steps: number, outcome: string) {
-  await page.getByRole('radio', { name: '60 times faster' }).click();
-  await expect(page.getByRole('button', { name: 'Run on the stand-in' })).toBeEnabled();
-  await page.getByRole('button', { name: 'Run on the stand-in' }).click();
-  const last = page.getByTestId(`finished-${steps}`);
-  const goOn = page.getByRole('button', { name: /^Start$|is in$|is turned over$/ });
-  await expect(async () => {
-    if (await goOn.isVisible()) {
-      if (await goOn.isDisabled()) await tickAll(page);
-      await goOn.click();
-    }
-    await expect(last).toBeVisible({ timeout: 1500 });
-  }).toPass({ timeout: 120_000 });
-  await last.getByRole('button', { name: new RegExp(`^${outcome}`) }).click();
-  await expect(last).toContainText('The recipe is now');
+  await runThrough(page, steps);
+  await score(page, steps, outcome);
 }
 
 test('certificates: pen, foil and cut on one sheet that is not lifted', async ({ page }) => {

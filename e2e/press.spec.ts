@@ -115,19 +115,19 @@ test.describe('at the press, with the phone', () => {
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Preheat the blank');
     await expect(page.getByTestId('plate')).toContainText('°C');
-    for (;;) {
-      const next = page.getByRole('button', {
-        name: /^(Plate is up|Plate goes down|It holds|Next|It is cold|It is peeled|It is back|It is warm)$/,
-      });
+    const next = page.getByRole('button', {
+      name: /^(Plate is up|Plate goes down|It holds|Next|It is cold|It is peeled|It is back|It is warm)$/,
+    });
+    expect(await page.getByTestId('phases').locator('[role=listitem]').count()).toBeGreaterThan(3);
+    // One turn after the other, each answered before the next; the last key may go while it is looked for.
+    await expect(async () => {
       await next.or(page.getByTestId('pressed')).first().waitFor();
-      if (await page.getByTestId('pressed').isVisible()) break;
-      const was = await page.getByTestId('phases').locator('[role=listitem]').count();
-      const answered = page.waitForResponse((response) => response.url().endsWith('/turns'));
-      await next.click();
-      await answered;
-      expect(was).toBeGreaterThan(3);
+      if (await page.getByTestId('pressed').isVisible()) return;
+      const answered = page.waitForResponse((response) => response.url().endsWith('/turns'), { timeout: 10_000 });
+      await Promise.all([answered, next.click({ timeout: 5000 })]);
       await page.waitForLoadState('networkidle');
-    }
+      throw new Error('It is not pressed yet.');
+    }).toPass({ timeout: 300_000, intervals: [50] });
     const pressed = page.getByTestId('pressed');
     for (const name of ['Transfer film, gold glitter', 'Transfer film, smooth white']) {
       await pressed

@@ -43,7 +43,7 @@ export interface ReadTask {
   /** Of a text nothing: its fonts come apart. */
   bytes: Uint8Array | null;
   /** The files of a text's own fonts, by their ids; what is not here ships. */
-  fonts?: Readonly<Record<string, Uint8Array>>;
+  fonts?: ReadonlyMap<string, Uint8Array>;
 }
 
 export type ReadAnswer =
@@ -107,11 +107,14 @@ const READERS: Record<SourceName, (task: ReadTask, progress: Progress) => Artwor
     progress(0.2, 'Following the lines');
     return readGcodeArtwork(textOf(bytesOf(task), task.fileName));
   },
-  text: async ({ choices, fonts = {} }) => {
+  text: async ({ choices, fonts }) => {
     const text = choices as TextChoices;
     const hb = await loadHarfBuzz();
     const loaded = new Map(
-      fontsOf(text).map((id) => [id, fonts[id] ? harfbuzzFont(hb, fonts[id]) : shippedFont(hb, id)]),
+      fontsOf(text).map((id) => {
+        const file = fonts?.get(id);
+        return [id, file ? harfbuzzFont(hb, file) : shippedFont(hb, id)];
+      }),
     );
     return readText((line) => loaded.get(fontOfLine(text, line))!, text);
   },

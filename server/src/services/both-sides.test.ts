@@ -119,7 +119,7 @@ describe('a row of actions on the jobs of the demo', () => {
       ({ state }) => state !== 'on-hold' && state !== 'running',
     );
     const stored = async (id: string) => (await findDocument(server.pool, DEMO_WORKSHOP_ID, id))!;
-    let [done, refused] = [0, 0];
+    let [done, refused, tooLong] = [0, 0, 0];
     for (const { id: jobId } of jobs) {
       let { document, version } = await stored(jobId);
       // What a phone knows: the readings, each once, and shapes from before.
@@ -150,6 +150,11 @@ describe('a row of actions on the jobs of the demo', () => {
           here = error.message;
         }
         const answer = await api().post(paths.jobActions(jobId)).send({ version, action });
+        // A machine that others use, too, may take longer over what has hundreds of thousands of lines than a maker waits for.
+        if (answer.status === 422 && answer.body.error.message.includes('take too long to work out')) {
+          tooLong += 1;
+          continue;
+        }
         if (typeof here === 'string') {
           refused += 1;
           // What the contract does not take never comes to the rules.
@@ -169,5 +174,6 @@ describe('a row of actions on the jobs of the demo', () => {
     }
     expect(done).toBeGreaterThan(180);
     expect(refused).toBeGreaterThan(40);
+    expect(tooLong).toBeLessThan(10);
   }, 300_000);
 });

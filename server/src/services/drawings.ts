@@ -213,9 +213,9 @@ async function taskFor(
 }
 
 /** The workshop's own fonts that a text is set in, by their ids. */
-async function ownFonts(pool: Pool, workshopId: string, text: TextChoices): Promise<Record<string, Buffer>> {
+async function ownFonts(pool: Pool, workshopId: string, text: TextChoices): Promise<Map<string, Buffer>> {
   const files = await Promise.all(fontsOf(text).map(async (id) => [id, await findFont(pool, workshopId, id)] as const));
-  return Object.fromEntries(files.filter((file): file is [string, Buffer] => file[1] !== undefined));
+  return new Map(files.filter((file): file is [string, Buffer] => file[1] !== undefined));
 }
 
 async function preview(

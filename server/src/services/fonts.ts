@@ -20,7 +20,7 @@ export async function keepFont(
     choices: { ...USUAL_TEXT, words: 'Aa1', fontId: font.id },
     fileName: font.fileName,
     bytes: null,
-    fonts: { [font.id]: font.bytes },
+    fonts: new Map([[font.id, font.bytes]]),
   });
   if (tried.refusal !== null) throw refused(tried.refusal, 'file');
   return inTransaction(pool, async (db) => {
