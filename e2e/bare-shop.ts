@@ -46,7 +46,7 @@ export async function addMaterial(
 ): Promise<void> {
   await go(page, '/stock/new');
   await field(page, 'Name').fill(name);
-  await page.getByRole('radio', { name: family, exact: true }).click();
+  await page.getByRole('radiogroup', { name: 'Family' }).getByRole('radio', { name: family, exact: true }).click();
   await field(page, 'Thickness').fill(String(thicknessMm));
   await key(page, 'Put it on the shelf').click();
   await key(page, 'Add a piece').click();

@@ -93,8 +93,9 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
       shop.materials.get(change.materialId) ?? refuse('That material is not in this workshop.', 'materialId');
     next.materialId = material.id;
     piece = material.pieces.find(({ isArchived, count }) => !isArchived && count > 0)?.id ?? null;
-    // What somebody said is done stays, whatever the material is for usually.
-    if (step.isProcessOpen) Object.assign(next, usualFor(material, step, shop));
+    // What somebody said is done stays, whatever the material is for usually; lines that would be drawn are foiled with foil.
+    if (step.isProcessOpen || (step.process === 'draw' && material.defaultProcess === 'foil'))
+      Object.assign(next, usualFor(material, step, shop));
     next.mirrored = isReversedIn(next, material);
   }
   if (change.stockPieceId !== undefined) {

@@ -77,6 +77,9 @@ describe('a text in single lines', () => {
     expect([job.steps.length, own.process]).toEqual([2, 'draw']);
     const onCard = done(job, shop, { do: 'change-step', stepId: own.id, materialId: 'card' });
     expect(onCard.steps.find(({ id }) => id === own.id)!.process).toBe('draw');
+    // With foil it is foiled.
+    const foiled = done(job, shop, { do: 'change-step', stepId: own.id, materialId: 'foil' });
+    expect(foiled.steps.find(({ id }) => id === own.id)!.process).toBe('foil');
     // A second one joins the first.
     const more = done(
       onCard,
