@@ -25,7 +25,7 @@ export default defineConfig({
     cwd: '..',
     url: `${address}/api/bench`,
     // The demo is loaded first, which takes its time beside other work.
-    timeout: 180_000,
+    timeout: 600_000,
     reuseExistingServer: false,
     gracefulShutdown: { signal: 'SIGTERM' as const, timeout: 5000 },
     env: { DATABASE_URL: database, PORT: String(port), LOG_FILE: `.data/e2e-server-${i}.log` },
