@@ -111,9 +111,25 @@ test('a crew’s name is cut from strips beside each other on one carrier, looke
     await expect(page.getByText('Look at a corner: is it through after 4 passes?')).toBeVisible({ timeout: 120_000 });
   });
 
+  await test.step('it is through: the rest of its passes is left out, and so on piece after piece', async () => {
+    const through = page.getByRole('button', { name: 'It is through: leave out the rest' });
+    const goOn = page.getByRole('button', { name: /^Start$| is in$/ });
+    await expect(async () => {
+      if (await through.isVisible()) await through.click({ timeout: 2000 });
+      else if (await goOn.isVisible()) {
+        if (await goOn.isDisabled()) await tickAll(page);
+        await goOn.click({ timeout: 2000 });
+      }
+      await expect(page.getByRole('button', { name: 'Back to the job' })).toBeVisible({ timeout: 1500 });
+    }).toPass({ timeout: 240_000 });
+    // Who says that it is through has said how it came out, for each piece.
+    await expect(page.getByText('clean', { exact: true })).toHaveCount(2);
+  });
+
   await test.step('what is left to do by hand: sanded, stained twice with waiting, oiled', async () => {
-    await page.goBack();
-    await page.getByRole('button', { name: 'After the machines' }).click();
+    await page.getByRole('button', { name: 'Back to the job' }).click();
+    await page.getByRole('tab', { name: 'Steps' }).click();
+    await page.getByText('After the machines').click();
     const lines = page.getByTestId('finishing');
     await expect(lines).toContainText('a first thin coat along the grain');
     await expect(lines).toContainText('A second thin coat of stain');
