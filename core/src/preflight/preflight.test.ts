@@ -99,6 +99,8 @@ describe('where the parts lie', () => {
     expect(find('outside-guide', guided(inside, box(100, 30, 20, 20), box(120, 90, 10, 10)))!.message).toBe(
       '2 parts reach out of what their guide shows.',
     );
+    // Half of it is enough to tell what the guide is for.
+    expect(codes(guided(box(70, 30, 20, 20)))).toEqual(['outside-guide']);
     // No work lies in it: it shows something else.
     expect(codes(guided(box(100, 30, 20, 20)))).toEqual([]);
   });
