@@ -417,6 +417,7 @@ const workKey = ({ id, sheet }: StepWork): string => `${id} ${sheet?.id ?? ''}`;
 function timeOf(steps: InspectedStep[]): string {
   const running = steps.filter(({ step }) => !step.isSkipped);
   const known = running.filter(({ inspection }) => inspection.data);
+  if (running.length === 0) return 'nothing on a machine';
   if (known.length < running.length) return running.length === 1 ? '1 step' : `${running.length} steps`;
   return `about ${formatDuration(known.reduce((sum, { inspection }) => sum + inspection.data!.seconds, 0))} on the machine`;
 }

@@ -28,8 +28,8 @@ const work = (process: StepWork['process']) =>
   ({ ...step, process, laid: [], sheet: null, turned: null }) as unknown as StepWork;
 
 /** The fills and strokes of the part as it is drawn, the lower one first. */
-function drawn(process: StepWork['process']) {
-  renderWithBook(<SheetPicture {...pictureOf(work(process), bed, found)} maxHeight={300} />);
+function drawn(process: StepWork['process'], of = work(process)) {
+  renderWithBook(<SheetPicture {...pictureOf(of, bed, found)} maxHeight={300} />);
   fireEvent(screen.getByTestId('sheet'), 'layout', { nativeEvent: { layout: { width: 360 } } });
   return screen
     .getByTestId('part-p')
@@ -37,7 +37,12 @@ function drawn(process: StepWork['process']) {
       ({ props }) =>
         typeof props.d === 'string' && typeof props.strokeWidth === 'number' && typeof props.fill === 'string',
     )
-    .map(({ props }) => ({ d: props.d as string, fill: props.fill as string, stroke: props.stroke as string }));
+    .map(({ props }) => ({
+      d: props.d as string,
+      fill: props.fill as string,
+      stroke: props.stroke as string,
+      width: props.strokeWidth as number,
+    }));
 }
 
 describe('what is drawn on a sheet', () => {
@@ -51,5 +56,13 @@ describe('what is drawn on a sheet', () => {
   it('fills of a cut only what closed lines cover', () => {
     const filled = drawn('kiss-cut').filter(({ fill }) => fill !== 'none');
     expect(new Set(filled.map(({ d }) => d))).toEqual(new Set([BOX]));
+  });
+
+  it('has no line where it is only printed', () => {
+    const print = { picture: null, fill: '#ffffff', bleedMm: 0 };
+    const printed = { ...work('kiss-cut'), isSkipped: true, parts: [{ ...step.parts[0], print }] };
+    expect(drawn('kiss-cut', printed).every(({ width }) => width === 0)).toBe(true);
+    screen.unmount();
+    expect(drawn('kiss-cut').some(({ width }) => width > 0)).toBe(true);
   });
 });

@@ -1,4 +1,4 @@
-import { reachOf, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
+import { isOnlyPrinted, reachOf, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
 import { usedSpots, type ShownPrint } from '@keen-anvil/core/jobs';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';
@@ -54,6 +54,8 @@ interface SheetPictureProps {
   /** The colour of the sheet, where what is done on it is seen against that. */
   ground?: string;
   process: ProcessName;
+  /** It is only printed: nothing goes along its lines. */
+  isUncut?: boolean;
   chosen?: string[];
   onChoose?: (partId: string) => void;
   /** What is only shown, where it lies: path data with the way it comes to the sheet. */
@@ -86,6 +88,7 @@ export function pictureOf(step: StepWork, { machine, material, piece, tool, grou
     // What is drawn or foiled is seen on what it lies on.
     ...(isMarking(step.process) ? { ground: (ground ?? material).colour } : {}),
     process: step.process,
+    isUncut: isOnlyPrinted(step),
   };
 }
 
@@ -181,6 +184,7 @@ export const SheetPicture = memo(function SheetPicture({
   colour,
   ground,
   process,
+  isUncut = false,
   chosen = [],
   onChoose,
   guides = [],
@@ -318,13 +322,15 @@ export const SheetPicture = memo(function SheetPicture({
                       fillOpacity={isArea ? (over ? 0.12 : 0.7) : 1}
                       fillRule="evenodd"
                       stroke={tokens.card}
-                      strokeWidth={isArea || isThin ? 0 : (line.width + 2) / scale}
+                      strokeWidth={isArea || isThin || isUncut ? 0 : (line.width + 2) / scale}
                     />
                     <Path
                       d={part.path}
                       fill="none"
                       stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
-                      strokeWidth={(chosen.includes(part.id) ? 3 : isArea ? 0 : isThin ? THIN_PX : line.width) / scale}
+                      strokeWidth={
+                        (chosen.includes(part.id) ? 3 : isArea || isUncut ? 0 : isThin ? THIN_PX : line.width) / scale
+                      }
                       strokeDasharray={
                         isLarge(part, scale) && !isThin
                           ? line.dash

@@ -1,3 +1,4 @@
+import { isOnlyPrinted } from '@keen-anvil/contract/work';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
@@ -177,9 +178,11 @@ export function SheetView({
           </Body>
         ) : null}
       </View>
-      <Figure>
-        {formatNumber(found.cutMm / 1000, 2)} m down, {formatNumber(found.travelMm / 1000, 2)} m up
-      </Figure>
+      {isOnlyPrinted(step) ? null : (
+        <Figure>
+          {formatNumber(found.cutMm / 1000, 2)} m down, {formatNumber(found.travelMm / 1000, 2)} m up
+        </Figure>
+      )}
     </View>
   );
 }
