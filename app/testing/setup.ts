@@ -29,8 +29,3 @@ jest.mock('../features/jobs/see-document', () => ({
   tryInWorker: async (...asked: Parameters<typeof makings.tryOut>) =>
     jest.requireActual<typeof makings>('@keen-anvil/core/makings').tryOut(...asked),
 }));
-
-// Nothing is fetched late in a test.
-jest.mock('../features/jobs/fetch-form', () => ({
-  jobForm: async () => jest.requireActual<object>('../features/jobs/job-form'),
-}));

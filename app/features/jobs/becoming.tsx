@@ -1,14 +1,14 @@
 import type { JobDetail } from '@keen-anvil/contract';
 import type { CurveContour } from '@keen-anvil/core/geometry';
 import type { AlignParts } from '@keen-anvil/core/jobs';
-import { useQueries, useQuery } from '@tanstack/react-query';
+import { OPERATIONS } from '@keen-anvil/core/makings';
+import { useQueries } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { SPACE } from '../../ui/tokens';
 import { Strong } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
-import { jobForm } from './fetch-form';
 import { LinesThumb } from './lines-thumb';
 import { MakeIt } from './make-it';
 import { MOST_SEGMENTS, offersFor, tryQuery, useLineOf, usual, type Offer } from './offers';
@@ -29,14 +29,8 @@ export function Becoming({ job, chosen, isPending, onMake, more = [] }: Becoming
   const [offer, setOffer] = useState<Offer | null>(null);
   const isSmall =
     chosen.reduce((sum, part) => sum + part.contours.reduce((n, c) => n + c.segments.length, 0), 0) <= MOST_SEGMENTS;
-  // The table comes with the form of jobs, which is fetched once one is open.
-  const operations = useQuery({
-    queryKey: ['operations'],
-    queryFn: async () => (await jobForm()).OPERATIONS,
-    staleTime: Infinity,
-  });
   const line = useLineOf(job, chosen);
-  const offers = useMemo(() => offersFor(chosen, operations.data ?? []), [chosen, operations.data]);
+  const offers = useMemo(() => offersFor(chosen, OPERATIONS), [chosen]);
   const tried = useQueries({ queries: offers.map((each) => tryQuery(each, usual(each.operation, line.mm), isSmall)) });
   const rim = tried[offers.findIndex(({ operation }) => operation.name === 'rim')]?.data?.made[0] ?? [];
   if (offer)

@@ -1,6 +1,14 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import type { MeasuredChoices, MeasuredDrawing, MeasuredShape } from '@keen-anvil/core/measured';
-import { useQuery } from '@tanstack/react-query';
+import {
+  drawMeasured,
+  measuredShape,
+  MEASURED_SHAPES,
+  MeasureRefusedError,
+  usualMeasures,
+  type MeasuredChoices,
+  type MeasuredDrawing,
+  type MeasuredShape,
+} from '@keen-anvil/core/measured';
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -16,7 +24,6 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { useDraft } from '../../ui/use-draft';
 import { useWide } from '../../ui/use-wide';
-import { jobForm } from './fetch-form';
 import { LinesThumb } from './lines-thumb';
 import { MeasureKeys } from './measure-keys';
 import { MeasuredPicture } from './measured-picture';
@@ -27,41 +34,36 @@ import { useAddMeasured, useJob, useReadAgain } from './queries';
 /** The shelf of measured shapes: takes one into a job, or changes the measures of one that is there. */
 export function MeasuredPage({ jobId, artworkId }: { jobId: string; artworkId: string | null }) {
   const job = useJob(jobId);
-  // The shelf comes with the form of jobs, which is fetched once one is open.
-  const form = useQuery({ queryKey: ['form'], queryFn: jobForm, staleTime: Infinity, structuralSharing: false });
   if (job.isError)
     return (
       <Page title="Measured shapes">
         <Trouble error={job.error} retry={() => void job.refetch()} />
       </Page>
     );
-  if (!job.data || !form.data)
+  if (!job.data)
     return (
       <Page title="Measured shapes">
         <Waiting />
       </Page>
     );
-  return <Shelf job={job.data} artworkId={artworkId} form={form.data} />;
+  return <Shelf job={job.data} artworkId={artworkId} />;
 }
 
-type Form = Awaited<ReturnType<typeof jobForm>>;
-
-function Shelf({ job, artworkId, form }: { job: JobDetail; artworkId: string | null; form: Form }) {
+function Shelf({ job, artworkId }: { job: JobDetail; artworkId: string | null }) {
   const artwork = job.artworks.find((a) => a.id === artworkId);
   const draft = useDraft<MeasuredChoices | null>(`shape ${artworkId ?? job.id}`, artwork?.decided.measured ?? null);
   const back = { label: job.name, href: { pathname: '/jobs/[id]', params: { id: job.id } } } as const;
-  const shape = draft.value && form.measuredShape(draft.value.shape);
+  const shape = draft.value && measuredShape(draft.value.shape);
   if (!draft.value || !shape)
     return (
       <Page title="Measured shapes" maxWidth={1100} back={back}>
         <Aside>Choose one; its measures are asked for next, and can be changed whenever you like.</Aside>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: SPACE.small }}>
-          {form.MEASURED_SHAPES.map((one) => (
+          {MEASURED_SHAPES.map((one) => (
             <ShelfCard
               key={one.name}
               shape={one}
-              form={form}
-              onPress={() => draft.set({ shape: one.name, measures: form.usualMeasures(one) })}
+              onPress={() => draft.set({ shape: one.name, measures: usualMeasures(one) })}
             />
           ))}
         </View>
@@ -69,7 +71,6 @@ function Shelf({ job, artworkId, form }: { job: JobDetail; artworkId: string | n
     );
   return (
     <MeasuresForm
-      form={form}
       key={shape.name}
       job={job}
       artworkId={artwork?.id ?? null}
@@ -85,8 +86,8 @@ function Shelf({ job, artworkId, form }: { job: JobDetail; artworkId: string | n
 }
 
 /** A shape on the shelf, with its usual measures. */
-function ShelfCard({ shape, form, onPress }: { shape: MeasuredShape; form: Form; onPress: () => void }) {
-  const [drawing] = useState(() => form.drawMeasured({ shape: shape.name, measures: {} }));
+function ShelfCard({ shape, onPress }: { shape: MeasuredShape; onPress: () => void }) {
+  const [drawing] = useState(() => drawMeasured({ shape: shape.name, measures: {} }));
   return (
     <ThumbCard
       label={shape.label}
@@ -97,7 +98,6 @@ function ShelfCard({ shape, form, onPress }: { shape: MeasuredShape; form: Form;
 }
 
 interface MeasuresFormProps {
-  form: Form;
   job: JobDetail;
   artworkId: string | null;
   shape: MeasuredShape;
@@ -117,10 +117,7 @@ interface Refusal {
 }
 
 /** A shape as its measures make it, or what stands against them. */
-function tryToDraw(
-  { drawMeasured, MeasureRefusedError }: Form,
-  choices: MeasuredChoices,
-): { drawing: MeasuredDrawing | null; refusal: Refusal | null } {
+function tryToDraw(choices: MeasuredChoices): { drawing: MeasuredDrawing | null; refusal: Refusal | null } {
   try {
     return { drawing: drawMeasured(choices), refusal: null };
   } catch (error) {
@@ -130,7 +127,6 @@ function tryToDraw(
 }
 
 function MeasuresForm({
-  form,
   job,
   artworkId,
   shape,
@@ -147,7 +143,7 @@ function MeasuresForm({
   const isWide = useWide();
   const [inHand, setInHand] = useState(shape.measures[0].name);
   const [id] = useState(() => uuid());
-  const { drawing, refusal } = useMemo(() => tryToDraw(form, { shape: shape.name, measures }), [form, shape, measures]);
+  const { drawing, refusal } = useMemo(() => tryToDraw({ shape: shape.name, measures }), [shape, measures]);
   const [last, setLast] = useState({ drawing, measures });
   const turn = (name: string, value: number) => {
     if (drawing) setLast({ drawing, measures });

@@ -5,8 +5,8 @@ import type { Measures } from '@keen-anvil/core/measured';
 import { lineWidthOf } from '@keen-anvil/core/tools';
 import { useTools } from '../shop/queries';
 import type { BoxedPart } from './all-parts';
-import { jobForm } from './fetch-form';
 import { numberOf } from './inspect';
+import { tryInWorker } from './see-document';
 
 /** One thing that could become of the parts: an operation, with the part that it goes on as first. */
 export interface Offer {
@@ -44,7 +44,7 @@ export const takesGroup = ({ operation, parts }: Offer): boolean => operation.ta
 /** The question what would come of an offer, for the worker; the same parts and measures are asked for once. */
 export const tryQuery = (offer: Offer, measures: Measures, isWanted: boolean, asGroup = takesGroup(offer)) => ({
   queryKey: ['made', offer.operation.name, asGroup, offer.parts.map(({ contours }) => numberOf(contours)), measures],
-  queryFn: async () => (await jobForm()).tryInWorker(offer.operation.name, linesOf(offer, asGroup), measures),
+  queryFn: () => tryInWorker(offer.operation.name, linesOf(offer, asGroup), measures),
   enabled: isWanted,
   staleTime: Infinity,
   structuralSharing: false,

@@ -17,13 +17,15 @@ import {
   type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
-import type { ShopLists } from '@keen-anvil/core/jobs';
+import { editedJob, jobView } from '@keen-anvil/contract/job-view';
+import { shopFacts, type ShopLists } from '@keen-anvil/core/jobs';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
 import { ApiError, call } from '../api/client';
 import { callStreamed } from '../api/stream';
-import { jobForm } from './fetch-form';
+import { answered, asked, confirmedJob, fetched } from './at-once';
+import { seeDocument } from './see-document';
 
 /** Calls the server for a job, and works its shapes out. */
 async function callForJob(path: string, options: Parameters<typeof call>[1] = {}): Promise<JobDetail> {
@@ -31,14 +33,12 @@ async function callForJob(path: string, options: Parameters<typeof call>[1] = {}
 }
 
 async function drawn(answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> {
-  const { jobView, seeDocument } = await jobForm();
   return jobView(answer, await seeDocument(answer.id, answer.document, signal));
 }
 
 /** The job that is answered with: whole, or as what is different from how the server said it last. */
 async function told(client: QueryClient, answer: JobAnswer | JobEdited): Promise<JobDetail> {
   if (!('difference' in answer)) return drawn(answer);
-  const { confirmedJob, editedJob } = await jobForm();
   const before = confirmedJob(answer.id) ?? client.getQueryData<JobDetail>(jobKey(answer.id));
   const edited = before ? editedJob(before, answer) : null;
   return edited ? drawn(edited) : callForJob(paths.job(answer.id));
@@ -70,7 +70,7 @@ export function useJob(id: string) {
       const now = client.getQueryState<JobDetail>(jobKey(id));
       // An edit was answered while this was under way, and is not in it yet.
       if (now?.data && now.dataUpdatedAt >= began && now.data.version > job.version) return now.data;
-      return (await jobForm()).fetched(id, job);
+      return fetched(id, job);
     },
     refetchOnMount: 'always',
     structuralSharing: false,
@@ -129,7 +129,6 @@ export function useAct(jobId: string) {
   const present = () => client.getQueryData<JobDetail>(jobKey(jobId));
   const show = (job: JobDetail | null) => job && client.setQueryData(jobKey(jobId), job);
   useEffect(() => {
-    void jobForm();
     void client.prefetchQuery(shopQuery(jobId));
   }, [client, jobId]);
   const { mutateAsync, ...rest } = useMutation({
@@ -142,18 +141,15 @@ export function useAct(jobId: string) {
       );
     },
     onMutate: async (action) => {
-      const { asked, shopFacts } = await jobForm();
       const shop = client.getQueryData<ShopLists>(shopQuery(jobId).queryKey);
       // It is sent without waiting for what is shown meanwhile.
       void asked(jobId, action, present(), shop ? shopFacts(shop) : null).then(show);
     },
     onSuccess: async (job, action) => {
-      const { answered } = await jobForm();
       show(await answered(jobId, action, job));
       return settled(client, jobId);
     },
     onError: async (error, action) => {
-      const { answered } = await jobForm();
       show(await answered(jobId, action, error instanceof StaleJobError ? error.job : null));
       return afterError(client, error);
     },

@@ -15,12 +15,12 @@ import { Aside } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
 import { curvePath } from './curve-path';
 import { pathOf } from './drawn-groups';
-import { jobForm } from './fetch-form';
 import { numberOf } from './inspect';
 import { MeasureKeys } from './measure-keys';
 import { PartPrint } from './part-print';
 import { asDrawn } from './picture-as-drawn';
 import type { Unnamed } from './queries';
+import { tryInWorker } from './see-document';
 
 interface RimDecisionProps {
   job: JobDetail;
@@ -68,10 +68,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
   const own = chosen.map(({ contours }) => contours);
   const tried = useQuery({
     queryKey: ['made', 'rim', own.map(numberOf), measures.width, measures.gaps],
-    queryFn: async () => {
-      const { tryInWorker } = await jobForm();
-      return tryInWorker('rim', own, { width: measures.width, gaps: measures.gaps });
-    },
+    queryFn: () => tryInWorker('rim', own, { width: measures.width, gaps: measures.gaps }),
     staleTime: Infinity,
     structuralSharing: false,
     retry: false,
@@ -80,10 +77,7 @@ function RimForm({ job, chosen, onMake }: RimDecisionProps) {
   const rim = tried.data?.made[0] ?? NOTHING;
   const cut = useQuery({
     queryKey: ['made', 'rim further out', numberOf(rim), measures.peel],
-    queryFn: async () => {
-      const { tryInWorker } = await jobForm();
-      return tryInWorker('rim', [rim], { width: measures.peel, gaps: 0 });
-    },
+    queryFn: () => tryInWorker('rim', [rim], { width: measures.peel, gaps: 0 }),
     enabled: rim.length > 0 && isPeeled,
     staleTime: Infinity,
     structuralSharing: false,

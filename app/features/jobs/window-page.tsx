@@ -1,7 +1,6 @@
 import type { ArtworkView, JobDetail } from '@keen-anvil/contract';
 import { isKeptPicture, sourceOf } from '@keen-anvil/core/artwork-choices';
-import type { Print } from '@keen-anvil/core/jobs';
-import { useQuery } from '@tanstack/react-query';
+import { printMeasures, type Print } from '@keen-anvil/core/jobs';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
@@ -18,7 +17,6 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { allParts, type BoxedPart } from './all-parts';
 import { BringIn } from './bring-in';
-import { jobForm } from './fetch-form';
 import { MeasureKeys } from './measure-keys';
 import { useAct, useJob } from './queries';
 import { WindowPicture } from './window-picture';
@@ -26,7 +24,6 @@ import { WindowPicture } from './window-picture';
 /** Pictures of the job cropped to parts: each part a window, moved, sized and turned under it. */
 export function WindowPage({ jobId, partIds }: { jobId: string; partIds: string[] }) {
   const job = useJob(jobId);
-  const form = useQuery({ queryKey: ['form'], queryFn: jobForm, staleTime: Infinity, structuralSharing: false });
   const back = { label: job.data?.name ?? 'Job', href: { pathname: '/jobs/[id]', params: { id: jobId } } } as const;
   if (job.isError)
     return (
@@ -34,7 +31,7 @@ export function WindowPage({ jobId, partIds }: { jobId: string; partIds: string[
         <Trouble error={job.error} retry={() => void job.refetch()} />
       </Page>
     );
-  if (!job.data || !form.data)
+  if (!job.data)
     return (
       <Page title="A picture inside" back={back}>
         <Waiting />
@@ -63,16 +60,13 @@ export function WindowPage({ jobId, partIds }: { jobId: string; partIds: string[
         <BringIn jobId={jobId} isMore />
       </Page>
     );
-  return <Windows job={job.data} windows={windows} pictures={pictures} form={form.data} />;
+  return <Windows job={job.data} windows={windows} pictures={pictures} />;
 }
-
-type Form = Awaited<ReturnType<typeof jobForm>>;
 
 interface WindowsProps {
   job: JobDetail;
   windows: BoxedPart[];
   pictures: ArtworkView[];
-  form: Form;
 }
 
 /** What is printed in a window already, or the next picture by turns. */
@@ -88,7 +82,7 @@ function startOf({ printedBy, artworkId }: BoxedPart, i: number, pictures: reado
   };
 }
 
-function Windows({ job, windows, pictures, form }: WindowsProps) {
+function Windows({ job, windows, pictures }: WindowsProps) {
   const { rust } = useTokens();
   const router = useRouter();
   const { height } = useWindowDimensions();
@@ -102,7 +96,7 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
   const part = windows.find(({ id }) => id === inHand) ?? windows[0];
   const print = prints[part.id] ?? startOf(part, 0, pictures);
   const picture = pictures.find(({ id }) => id === print.drawingId) ?? pictures[0];
-  const list = form.printMeasures(print);
+  const list = printMeasures(print);
   const measures = Object.fromEntries(list.map(({ name, usual }) => [name, print.measures[name] ?? usual]));
   const set = (change: Partial<Print>) => setPrints((now) => ({ ...now, [part.id]: { ...print, ...change } }));
   const turn = (changes: Record<string, number>) =>
@@ -140,7 +134,6 @@ function Windows({ job, windows, pictures, form }: WindowsProps) {
               picture={picture}
               print={print}
               measures={measures}
-              form={form}
               maxHeight={height * 0.36}
               onTurn={turn}
             />

@@ -1,5 +1,5 @@
 import { paths, type ArtworkView } from '@keen-anvil/contract';
-import type { Print } from '@keen-anvil/core/jobs';
+import { windowMatrix, type Print } from '@keen-anvil/core/jobs';
 import type { Measures } from '@keen-anvil/core/measured';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useEffect, useRef, useState } from 'react';
@@ -9,7 +9,6 @@ import { Picture } from '../../ui/picture';
 import { useTokens } from '../../ui/theme';
 import type { BoxedPart } from './all-parts';
 import { pathOf } from './drawn-groups';
-import type { jobForm } from './fetch-form';
 import { PartPrint } from './part-print';
 import { asDrawn } from './picture-as-drawn';
 import { usePictureHand } from './use-picture-hand';
@@ -19,7 +18,6 @@ interface WindowPictureProps {
   picture: ArtworkView;
   print: Print;
   measures: Measures;
-  form: Awaited<ReturnType<typeof jobForm>>;
   maxHeight: number;
   onTurn: (changes: Record<string, number>) => void;
 }
@@ -28,7 +26,7 @@ interface WindowPictureProps {
 const ROUND = 0.25;
 
 /** A part with the picture under it: all of the picture faint, what is inside the cut as it will be. */
-export function WindowPicture({ part, picture, print, measures, form, maxHeight, onTurn }: WindowPictureProps) {
+export function WindowPicture({ part, picture, print, measures, maxHeight, onTurn }: WindowPictureProps) {
   const { card, rule, ember } = useTokens();
   const [width, setWidth] = useState(0);
   const frame = useRef<View>(null);
@@ -38,7 +36,7 @@ export function WindowPicture({ part, picture, print, measures, form, maxHeight,
   const { widthMm, heightMm } = picture.facts;
   const matrix = print.isAsDrawn
     ? asDrawn(picture).matrix
-    : form.windowMatrix(part.contours, { widthMm, heightMm }, measures);
+    : windowMatrix(part.contours, { widthMm, heightMm }, measures);
   // What stays where it was drawn is not taken into the hand.
   const hand = usePictureHand(
     ({ right, down: below, times, turn }) =>

@@ -1,2 +1,0 @@
-/** The form of jobs, once its scripts are there. */
-export const jobForm = () => import('./job-form');
