@@ -25,7 +25,7 @@ import { rulerMarks } from '../../ui/ruler-marks';
 import { useTokens } from '../../ui/theme';
 import { FONT } from '../../ui/tokens';
 import { useUnits } from '../../ui/units';
-import { lookOf } from './look-of';
+import { lookOf, lookOfLines } from './look-of';
 import { PartPrint } from './part-print';
 import { tappedPart } from './tapped-part';
 import type { StepBed } from './use-inspections';
@@ -84,7 +84,7 @@ export function pictureOf(step: StepWork, { machine, material, piece, tool, grou
     holes: usedSpots(piece),
     cuttable: reachOf(step, machine, piece),
     parts,
-    colour: lookOf({ tool, material }),
+    colour: (isMarking(step.process) ? lookOfLines : lookOf)({ tool, material, ground }),
     // What is drawn or foiled is seen on what it lies on.
     ...(isMarking(step.process) ? { ground: (ground ?? material).colour } : {}),
     process: step.process,
