@@ -89,11 +89,9 @@ test.describe('at the press, with the phone', () => {
     expect((await drawing).suggestedFilename()).toContain('size L');
     await page.getByRole('button', { name: 'A job for each of the 2 widths' }).click();
     await expect(page.getByRole('link', { name: /^Shirts for the crew, \d+ mm wide$/ })).toHaveCount(2);
-    await page
-      .getByRole('button', { name: /^Make the drawing 2\d\d mm wide/ })
-      .first()
-      .click();
-    await expect(page.getByText('The drawing is that wide now.')).toBeVisible();
+    const placed = page.getByTestId('placed');
+    await placed.getByRole('button', { name: 'Make the drawing 280 mm wide' }).click();
+    await expect(placed.getByText('The drawing is that wide now.')).toBeVisible();
     await page.getByRole('link', { name: 'Back to Job' }).click();
 
     // The plan: what it goes on, one pressing for both.

@@ -151,6 +151,7 @@ const BODIES: { [Name in contract.AskedAction['do']]: (world: World) => object }
     nudge: { changes: { force: 1 }, reason: 'new roll' },
   }),
   'nudge-parts': (w) => ({ stepId: step(w).id, partIds: [part(w).id], dxMm: 1, dyMm: 1, alone: true }),
+  'move-in': (w) => ({ stepId: step(w).id, dxMm: 1, dyMm: 1 }),
   'lay-parts': (w) => ({
     partIds: [part(w).id],
     sheets: [{ sheetId: w.job.document.sheets[0].id, stockPieceId: null, onCarrier: false }],

@@ -7,17 +7,7 @@ import { isOwnWrite } from './own-writes';
 const TOGETHER_MS = 150;
 
 /** What is kept by what it is of, or never changes: nothing that others write makes it another. */
-const HOLDS = new Set([
-  'path',
-  'run path',
-  'run file',
-  'made',
-  'inspection',
-  'text-preview',
-  'fonts',
-  'operations',
-  'form',
-]);
+const HOLDS = new Set(['path', 'run path', 'run file', 'made', 'inspection', 'text-preview', 'fonts']);
 /** What a file that goes over a cable moves, line by line: asked for anew several times in a second it would slow all else down. */
 const OF_RUNS = new Set(['runs', 'bench']);
 

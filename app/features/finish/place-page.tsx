@@ -20,7 +20,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure } from '../../ui/type';
 import { SaveKey } from '../api/save-key';
 import { pathOf } from '../jobs/drawn-groups';
-import { useAddMeasured, useJob } from '../jobs/queries';
+import { useAct, useAddMeasured, useJob } from '../jobs/queries';
 import { useMaterialsOf } from '../shop/materials';
 import { sizeBy, useCountSizes, useGarments, usePutGarmentAway, useSizeSet } from './garment-queries';
 import { GarmentPicture } from './garment-picture';
@@ -53,8 +53,14 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
   const [isPlacing, setPlacing] = useState(false);
   const count = useCountSizes(job.id);
   const putAway = usePutGarmentAway();
+  const act = useAct(job.id);
   const addRuler = useAddMeasured(job.id);
   const { place } = set;
+  const choose = (size: string) => {
+    setName(size);
+    // A single garment is of the size that is looked at; of a whole set it is only one to look at.
+    if (set.counts.reduce((sum, { count: many }) => sum + many, 0) <= 1) count.mutate({ counts: [{ size, count: 1 }] });
+  };
   const materials = useMaterialsOf(job.steps.map(({ materialId }) => materialId)).data ?? [];
   // Ink is seen in the colours that it is drawn in, all else in those of what it is made of.
   const colourOf = ({ process, materialId, colour }: StepView) =>
@@ -85,7 +91,7 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
               ...own.map(({ id, name: called }) => ({ value: id, label: called })),
             ]}
             chosen={name}
-            onChoose={setName}
+            onChoose={choose}
           />
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
             <TextKey title="Measure one of our own" icon="ruler" onPress={() => setMeasuring(true)} />
@@ -94,7 +100,7 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
                 title="Put it away"
                 isRisky
                 label={`Put ${size.name} away`}
-                onPress={() => putAway.mutate(name, { onSuccess: () => setName('M') })}
+                onPress={() => putAway.mutate(name, { onSuccess: () => choose('M') })}
               />
             ) : null}
           </View>
@@ -125,6 +131,15 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
               ? `Centred: ${formatNumber(on.toEdgeMm.left, 0)} mm to either edge.`
               : `Its middle is ${formatNumber(on.asideMm, 0)} mm to the wearer’s left; ${formatNumber(on.toEdgeMm.right, 0)} mm to that edge.`}
           </Body>
+          {Math.abs(on.widthMm - box.widthMm) < 0.5 ? (
+            <Aside>The drawing is that wide now.</Aside>
+          ) : (
+            <Button
+              title={`Make the drawing ${formatNumber(on.widthMm, 0)} mm wide`}
+              loading={act.isPending}
+              onPress={() => act.mutate({ do: 'scale-drawings', factor: on.widthMm / box.widthMm })}
+            />
+          )}
           <Button
             title="Add its ruler to this job"
             type="outline"
@@ -152,22 +167,22 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
             label={`Save where it goes on size ${size.name}`}
             path={paths.placement(job.id, name, place)}
           />
-          {count.isError || putAway.isError ? (
+          {count.isError || putAway.isError || act.isError ? (
             <Body role="alert" style={{ color: rust }}>
-              {(count.error ?? putAway.error)!.message}
+              {(count.error ?? putAway.error ?? act.error)!.message}
             </Body>
           ) : null}
           <OwnMeasures
             isOpen={isMeasuring}
             onKept={(id) => {
-              setName(id);
+              choose(id);
               setMeasuring(false);
             }}
             onClose={() => setMeasuring(false)}
           />
         </Leaf>
       }
-      second={<WholeSet job={job} set={set} own={own} place={place} box={box} />}
+      second={<WholeSet job={job} set={set} own={own} place={place} box={box} lookedAtMm={on.widthMm} />}
     />
   );
 }

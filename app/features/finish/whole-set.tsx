@@ -25,10 +25,12 @@ interface WholeSetProps {
   own: readonly GarmentView[];
   place: GarmentPlace;
   box: { widthMm: number; heightMm: number };
+  /** How wide it is on the size that is looked at: that has its key there. */
+  lookedAtMm: number;
 }
 
 /** A whole set of sizes in one go: how many of each, which widths that needs, and what is cut. */
-export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
+export function WholeSet({ job, set, own, place, box, lookedAtMm }: WholeSetProps) {
   const { slate, rust } = useTokens();
   const act = useAct(job.id);
   const count = useCountSizes(job.id);
@@ -87,7 +89,7 @@ export function WholeSet({ job, set, own, place, box }: WholeSetProps) {
           </Aside>
           {Math.abs(group.widthMm - box.widthMm) < 0.5 ? (
             <Aside>The drawing is that wide now.</Aside>
-          ) : (
+          ) : group.widthMm === lookedAtMm ? null : (
             <TextKey
               title={`Make the drawing ${formatNumber(group.widthMm, 0)} mm wide`}
               icon="ruler"

@@ -236,8 +236,8 @@ describe('mending what a check found', () => {
       { do: 'change-step', stepId: 'step-1', mirrored: true },
     ],
     [
-      { kind: 'move', label: 'Move it in', dxMm: 3, dyMm: -2 },
-      { do: 'nudge-parts', stepId: 'step-1', partIds: ['part-1'], dxMm: 3, dyMm: -2 },
+      { kind: 'move-in', label: 'Move it in', dxMm: 3, dyMm: -2 },
+      { do: 'move-in', stepId: 'step-1', dxMm: 3, dyMm: -2 },
     ],
     [
       { kind: 'bridges', label: 'Put 2 bridges in', partId: 'part-1', bridges: [] },

@@ -19,10 +19,7 @@ export function useMend(
     } else if (!step) return;
     else if (fix.kind === 'mirror') act.mutate({ do: 'change-step', stepId: step.id, mirrored: fix.mirrored });
     else if (fix.kind === 'carrier') act.mutate({ do: 'change-step', stepId: step.id, onCarrier: true });
-    else {
-      const partIds = step.parts.map((part) => part.id);
-      act.mutate({ do: 'nudge-parts', stepId: step.id, partIds, dxMm: fix.dxMm, dyMm: fix.dyMm });
-    }
+    else act.mutate({ do: 'move-in', stepId: step.id, dxMm: fix.dxMm, dyMm: fix.dyMm });
   };
   return { mend, isPending: act.isPending, error: act.error };
 }

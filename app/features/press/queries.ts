@@ -5,6 +5,7 @@ import { queryOptions, useIsMutating, useMutation, useQuery, useQueryClient } fr
 import { v4 as uuid } from 'uuid';
 import { call } from '../api/client';
 import { useTicks } from '../api/ticks';
+import { touched } from '../api/touched';
 
 /** Somebody else may be at the same press: it is looked at again so often, ms. */
 const LOOK_MS = 4000;
@@ -98,6 +99,7 @@ export function useJudgePressing(jobId: string) {
   return {
     ...write,
     judge: (verdict: LayerVerdict) =>
-      write.mutate(verdict, { onSettled: () => void client.invalidateQueries({ queryKey: ['recipes'] }) }),
+      // It is evidence for its recipe, which the plan goes by too.
+      write.mutate(verdict, { onSettled: () => void touched(client, 'recipe') }),
   };
 }

@@ -263,6 +263,13 @@ export class NudgePartsWish extends Action {
   @MayBeLeftOut() @IsBoolean() alone?: boolean;
 }
 
+export class MoveInWish extends Action {
+  @Equals('move-in') do!: 'move-in';
+  @IsUUID() stepId!: string;
+  @IsNumber() @Min(-10_000) @Max(10_000) dxMm!: number;
+  @IsNumber() @Min(-10_000) @Max(10_000) dyMm!: number;
+}
+
 /** A sheet to lay parts on. */
 export class LaidSheetWish {
   @ValidateIf((_, id) => id !== null) @IsUUID() sheetId!: string | null;
@@ -353,6 +360,7 @@ export const ACTION_CHECKS = {
   'put-bridges': PutBridgesWish,
   'change-step': ChangeStepWish,
   'nudge-parts': NudgePartsWish,
+  'move-in': MoveInWish,
   'lay-parts': LayPartsWish,
   'size-to-fit': SizeToFitWish,
   'place-on-carrier': PlaceOnCarrierWish,

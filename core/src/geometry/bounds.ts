@@ -40,6 +40,10 @@ export function holds(outer: Bounds, inner: Bounds, slack = 1e-6): boolean {
   );
 }
 
+/** Whether two rectangles lie over each other; with `slack` mm for rounding, such that touching is none. */
+export const overlap = (a: Bounds, b: Bounds, slack = 0): boolean =>
+  a.minX < b.maxX - slack && b.minX < a.maxX - slack && a.minY < b.maxY - slack && b.minY < a.maxY - slack;
+
 /** How much a rectangle covers, in mm². */
 export const boundsArea = ({ minX, minY, maxX, maxY }: Bounds): number => (maxX - minX) * (maxY - minY);
 

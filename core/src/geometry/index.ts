@@ -1,5 +1,5 @@
 export { distance, type Point } from './point';
-export { boundsArea, boundsMiddle, boundsOf, holds, isInBounds, joinBounds, type Bounds } from './bounds';
+export { boundsArea, boundsMiddle, boundsOf, holds, isInBounds, joinBounds, overlap, type Bounds } from './bounds';
 export { affineOf, composeAffine, IDENTITY, invertAffine } from './affine';
 export {
   contourBounds,

@@ -22,21 +22,26 @@ const LONGEST_LINK = 3;
 
 /**
  * Straight strokes across a region at a set spacing and angle, clipped to it exactly. Strokes of neighbouring lines are linked
- * with the tool down where the way from one to the other lies in the region.
+ * with the tool down where the way from one to the other lies in the region, unless they are not to be.
  * @param region normalised, or any rings under the even-odd rule; mm
  * @param angle in degrees, clockwise on the screen
  */
-export function scanLines(region: Region, spacingMm: number, angle: number): Point[][] {
+export function scanLines(
+  region: Region,
+  spacingMm: number,
+  angle: number,
+  { isLinked = true }: { isLinked?: boolean } = {},
+): Point[][] {
   const turn = (angle * Math.PI) / 180;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
   // Turned so that the strokes lie level; turned back at the end.
   const level = region.map((ring) => ring.map(({ x, y }) => ({ x: cos * x + sin * y, y: -sin * x + cos * y })));
-  return levelStrokes(level, spacingMm).map((points) =>
+  return levelStrokes(level, spacingMm, isLinked).map((points) =>
     points.map(({ x, y }) => ({ x: cos * x - sin * y, y: sin * x + cos * y })),
   );
 }
 
-function levelStrokes(region: Region, spacing: number): Point[][] {
+function levelStrokes(region: Region, spacing: number, isLinked: boolean): Point[][] {
   const ys = region.flatMap((ring) => ring.map(({ y }) => y));
   if (ys.length === 0) return [];
   const [top, bottom] = ys.reduce(([low, high], y) => [Math.min(low, y), Math.max(high, y)], [Infinity, -Infinity]);
@@ -52,7 +57,7 @@ function levelStrokes(region: Region, spacing: number): Point[][] {
     const next: Chain[] = [];
     const waiting = new Set(open);
     for (const span of spans) {
-      const chain = k > 0 ? linkTo(span, y, waiting, bands.between[k], spacing) : null;
+      const chain = isLinked && k > 0 ? linkTo(span, y, waiting, bands.between[k], spacing) : null;
       if (chain) waiting.delete(chain);
       const own = chain ?? { points: [{ x: span.from, y }] };
       const last = own.points.at(-1)!;

@@ -199,6 +199,17 @@ export interface NudgeParts {
   alone?: boolean;
 }
 
+/**
+ * Moves a step back onto its sheet, with what lies on it in other steps; what has no room there as it was drawn is laid drawing by
+ * drawing.
+ */
+export interface MoveIn {
+  do: 'move-in';
+  stepId: string;
+  dxMm: number;
+  dyMm: number;
+}
+
 /** A sheet to lay parts on: one of the job's, or a new one from a piece of stock. */
 export interface LaidSheet {
   /** null for a new one. */
@@ -288,6 +299,7 @@ export type JobAction = (
   | PutBridges
   | ChangeStep
   | NudgeParts
+  | MoveIn
   | LayParts
   | SizeToFit
   | PlaceOnCarrier

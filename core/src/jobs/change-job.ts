@@ -14,7 +14,7 @@ import { printParts } from './print-parts';
 import { debossFromBack } from './deboss-from-back';
 import { changeMaking, makePart } from './make-part';
 import { sizeToFit } from './size-to-fit';
-import { groupSteps, mergeSteps, nudgeParts, orderStepsByHand } from './steps-actions';
+import { groupSteps, mergeSteps, moveIn, nudgeParts, orderStepsByHand } from './steps-actions';
 
 /** What is made by smaller actions has other ids than what these would make by themselves under the same name. */
 const seedOf = ({ do: what, id }: JobAction): string => `${what} ${id}`;
@@ -64,6 +64,8 @@ export function changeJob(document: JobDocument, action: JobAction, shop: JobSho
       return changeStep(document, action, shop);
     case 'nudge-parts':
       return nudgeParts(document, action, shop);
+    case 'move-in':
+      return moveIn(document, action, shop);
     case 'lay-parts':
       return layParts(document, action, shop, action.id);
     case 'size-to-fit':

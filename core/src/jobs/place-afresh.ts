@@ -4,6 +4,7 @@ import { cuttableArea, type Machine } from '../machines';
 import { outlineOf } from '../materials';
 import type { JobDocument } from './document';
 import { laid } from './lay';
+import { laidApart } from './laid-apart';
 import { lookup, partsOf, placementsOf, processedIn, shareSheet, sheetOf } from './parts-of';
 import { shapeBox, stepBox } from './shapes';
 import { pieceOf, type JobShop, type ShopPiece } from './shop';
@@ -47,11 +48,16 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   const mirrored = step.mirrored && !isAlone;
   const place = placeInOutline(piece, area, box, mirrored) ?? firstPlace(area, box, mirrored);
   const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
-  const next = laid(
-    document,
-    together.flatMap(({ id }) => partsOf(document, id).map((part) => part.id)),
-    { ...place, sheetId: sheet.id, turnedOver: mirrored },
-  );
+  const isTooLarge = box.maxX - box.minX > area.maxX - area.minX || box.maxY - box.minY > area.maxY - area.minY;
+  const room = { sheetId: sheet.id, piece, area, turnedOver: mirrored };
+  const stepIds = together.map(({ id }) => id);
+  const next =
+    (isTooLarge && backs.length === 0 ? laidApart(document, stepIds, room, shop) : null) ??
+    laid(
+      document,
+      stepIds.flatMap((id) => partsOf(document, id).map((part) => part.id)),
+      { ...place, sheetId: sheet.id, turnedOver: mirrored },
+    );
   if (isAlone) return together.reduce((now, { id }) => turnedInPlace(now, id, shop), next);
   return backsLaid(
     next,

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from '../geometry';
+import { overlap, type Bounds, type Point } from '../geometry';
 import type { PlaceOnCarrier } from './action';
 import { replaced, type JobDocument, type Sheet } from './document';
 import { lookup, sheetsOf } from './parts-of';
@@ -24,7 +24,7 @@ function refuseOverlap(sheets: readonly Sheet[], shop: JobShop): void {
     return sheet.carrierAt && piece ? [{ sheet, box: boxAt(sheet.carrierAt, piece) }] : [];
   });
   boxes.forEach(({ sheet, box }, i) => {
-    const other = boxes.slice(i + 1).find((each) => overlap(box, each.box));
+    const other = boxes.slice(i + 1).find((each) => overlap(box, each.box, 1e-6));
     if (other)
       refuse(
         `Sheet ${other.sheet.number} would lie on sheet ${sheet.number} there: give each its own place.`,
@@ -39,6 +39,3 @@ const boxAt = ({ x, y }: Point, { widthMm, lengthMm }: { widthMm: number; length
   maxX: x + widthMm,
   maxY: y + lengthMm,
 });
-
-const overlap = (a: Bounds, b: Bounds): boolean =>
-  a.minX < b.maxX - 1e-6 && b.minX < a.maxX - 1e-6 && a.minY < b.maxY - 1e-6 && b.minY < a.maxY - 1e-6;

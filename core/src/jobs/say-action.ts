@@ -46,6 +46,8 @@ export function sayAction(action: JobAction): string {
       return action.materialId ? 'choosing a material' : 'changing a step';
     case 'nudge-parts':
       return 'moving parts';
+    case 'move-in':
+      return 'moving parts onto their sheet';
     case 'lay-parts':
       return 'where parts lie';
     case 'size-to-fit':

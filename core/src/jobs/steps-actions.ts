@@ -1,5 +1,6 @@
-import { movedAlong, type PartOnPiece } from '../layout';
-import type { GroupSteps, MergeSteps, NudgeParts, OrderSteps } from './action';
+import { holds } from '../geometry';
+import { boundsOnSheet, movedAlong, type PartOnPiece } from '../layout';
+import type { GroupSteps, MergeSteps, MoveIn, NudgeParts, OrderSteps } from './action';
 import { withParts, type JobDocument, type Part } from './document';
 import { laid, lieOf, shifted } from './lay';
 import { lookup, partsOf, placementsOf, processedIn, shareSheet } from './parts-of';
@@ -7,7 +8,7 @@ import { placedAfresh } from './place-afresh';
 import { refuse } from './refusal';
 import { inRunningOrder, settled } from './settled';
 import { shapeBox } from './shapes';
-import type { JobShop } from './shop';
+import { pieceOf, type JobShop } from './shop';
 import { StepsFor } from './steps-for';
 import { tidied } from './tidied';
 
@@ -26,6 +27,28 @@ export function nudgeParts(
   const isShared = !alone && document.steps.some(({ id }) => id !== stepId && shareSheet(document, id, stepId));
   const moved = isShared ? movedAlong(stepId, known, laidParts(document, shop)) : known;
   return shifted(document, moved, { x: dxMm, y: dyMm });
+}
+
+/** Moves a step back onto its sheet; where that would push off it what lies there in other steps, all of it is laid afresh. */
+export function moveIn(document: JobDocument, { stepId, dxMm, dyMm }: MoveIn, shop: JobShop): JobDocument {
+  const partIds = partsOf(document, stepId).map(({ id }) => id);
+  const moved = nudgeParts(document, { do: 'nudge-parts', stepId, partIds, dxMm, dyMm }, shop);
+  const before = offSheet(document, shop);
+  const isPushedOff = [...offSheet(moved, shop)].some((id) => !before.has(id));
+  return isPushedOff ? placedAfresh(document, stepId, shop) : moved;
+}
+
+/** The parts that reach over the edge of the piece that they lie on. */
+function offSheet(document: JobDocument, shop: JobShop): Set<string> {
+  const { sheets } = lookup(document);
+  return new Set(
+    laidParts(document, shop).flatMap(({ id, bounds, place, sheetId }) => {
+      const piece = sheetId === null ? null : pieceOf(shop, sheets.get(sheetId)?.stockPieceId ?? null);
+      if (!piece) return [];
+      const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
+      return holds(whole, boundsOnSheet({ bounds, place })) ? [] : [id];
+    }),
+  );
 }
 
 /** The parts that are processed, with what they take up wherever they lie. */

@@ -1,4 +1,4 @@
-import { boundsOf, type Affine, type Bounds } from '../geometry';
+import { boundsOf, overlap, type Affine, type Bounds } from '../geometry';
 import { planeAt, type Place } from './place';
 
 /** A part of a step: what it takes up in the job's plane, and where it lies; one that lies several times comes several times. */
@@ -48,6 +48,3 @@ export function movedBounds(bounds: Bounds, [a, b, c, d, e, f]: Affine): Bounds 
   ].map(([x, y]) => ({ x: a * x + c * y + e, y: b * x + d * y + f }));
   return boundsOf(corners)!;
 }
-
-const overlap = (a: Bounds, b: Bounds): boolean =>
-  a.minX < b.maxX && b.minX < a.maxX && a.minY < b.maxY && b.minY < a.maxY;

@@ -13,16 +13,28 @@ const open = (points: readonly Point[]): CurveContour => ({
   segments: points.slice(1).map(({ x, y }): Segment => ['L', x, y]),
 });
 
-function linesFor(way: number, region: Region, spacing: number, angle: number): Point[][] {
+/** Lines nearer than this to each other count as one that is run twice, in mm. */
+const APART_MM = 0.06;
+
+/**
+ * The lines of a hatch, none of them run twice: what links its rows goes along the edge of what they fill, so that they stay half
+ * a spacing from an outline that is drawn there, and the second rows of a crossed one are not linked and stay off
+ * the links of the first.
+ */
+function linesFor(way: number, region: Region, spacing: number, angle: number, hasOutline: boolean): Point[][] {
+  const filled = hasOutline ? offset(region, -Math.max(spacing / 2, APART_MM)) : region;
   switch (WAYS[way]) {
     case 'parallel':
-      return scanLines(region, spacing, angle);
+      return scanLines(filled, spacing, angle);
     case 'crossed':
-      return [...scanLines(region, spacing, angle), ...scanLines(region, spacing, angle + 90)];
+      return [
+        ...scanLines(filled, spacing, angle),
+        ...scanLines(offset(filled, -APART_MM), spacing, angle + 90, { isLinked: false }),
+      ];
     case 'following the outline':
-      return followingLines(region, spacing);
+      return followingLines(hasOutline ? offset(region, -Math.max(spacing, APART_MM)) : region, spacing);
     case 'spiral':
-      return spiralLines(region, spacing);
+      return spiralLines(filled, spacing);
   }
 }
 
@@ -48,7 +60,7 @@ export const HATCH: Operation = {
       throw new OperationRefusedError(
         `that would be about ${Math.round(about / 1000)} m of lines, and ${MOST_MM / 1000} m are the most: space them wider`,
       );
-    const strokes = linesFor(way, region, spacing, angle).filter((points) => points.length > 1);
+    const strokes = linesFor(way, region, spacing, angle, outline === 1).filter((points) => points.length > 1);
     const edge = outline ? region.map((ring) => [...ring, ring[0]]) : [];
     return [...strokes, ...edge].map(open);
   },

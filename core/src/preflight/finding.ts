@@ -13,7 +13,7 @@ export type Fix = { label: string } & (
   | { kind: 'join'; partIds: string[] }
   | { kind: 'mirror'; mirrored: boolean }
   | { kind: 'bridges'; partId: string; bridges: ProposedBridge[] }
-  | { kind: 'move'; dxMm: number; dyMm: number }
+  | { kind: 'move-in'; dxMm: number; dyMm: number }
   | { kind: 'together'; stepId: string; partIds: string[]; dxMm: number; dyMm: number }
   | { kind: 'carrier' }
   | { kind: 'order-by-rules' }

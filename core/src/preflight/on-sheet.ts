@@ -120,7 +120,7 @@ function moveIn({ placed, cuttable }: CheckedStep): { fix?: Fix } {
     shift(box.minX, box.maxX, cuttable.minX, cuttable.maxX),
     shift(box.minY, box.maxY, cuttable.minY, cuttable.maxY),
   ];
-  return dxMm === null || dyMm === null ? {} : { fix: { kind: 'move', dxMm, dyMm, label: 'Move it in' } };
+  return dxMm === null || dyMm === null ? {} : { fix: { kind: 'move-in', dxMm, dyMm, label: 'Move it in' } };
 }
 
 /** Parts on the sheet, but where the machine cannot reach. */

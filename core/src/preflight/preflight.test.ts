@@ -276,7 +276,7 @@ describe('where the work does not fit', () => {
     expect(find('off-sheet', step(lay([box(60, 40, 80, 60)]), withNotch))).toBeDefined();
     expect(find('off-sheet', step(lay([box(60, 20, 80, 30)]), withNotch))).toBeUndefined();
     expect(find('off-sheet', step(lay([box(160, 20, 50, 50)])))!.fix).toEqual({
-      kind: 'move',
+      kind: 'move-in',
       dxMm: -18,
       dyMm: 0,
       label: 'Move it in',
