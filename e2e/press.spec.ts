@@ -82,7 +82,7 @@ test.describe('at the press, with the phone', () => {
     await expect(page.getByTestId('placed')).toContainText('mm below the neckline');
     await page.getByRole('radio', { name: 'L', exact: true }).click();
     await expect(page.getByTestId('placed')).toContainText('280 ×');
-    await page.getByRole('button', { name: 'Size XL up by 1' }).click();
+    await page.getByRole('button', { name: 'Size S up by 1' }).click();
     await expect(page.getByTestId('size-group')).toHaveCount(2);
     const drawing = page.waitForEvent('download');
     await page.getByRole('button', { name: 'Save where it goes on size L' }).click();

@@ -120,6 +120,7 @@ const onPiece = ({ id, stepId, sheetId, contours, place }: LaidPart): PartOnPiec
 /** What the checks of a whole job need to know. */
 export function checkedJob(job: JobDetail): CheckedJob {
   const running = job.steps.filter((step) => !step.isSkipped);
+  const drawings = new Map(running.flatMap(({ parts }) => parts.map(({ id, artworkId }) => [id, artworkId] as const)));
   return {
     // Marks to turn by come before all else, and lie where there is room: they are no part of what was drawn.
     steps: worksInOrder(running)
@@ -132,7 +133,7 @@ export function checkedJob(job: JobDetail): CheckedJob {
         sheetId: sheet?.stockPieceId ? sheet.id : null,
         mirrored,
         claims,
-        parts: laid.flatMap(onPiece),
+        parts: laid.flatMap(onPiece).map((part) => ({ ...part, drawingId: drawings.get(part.id) ?? '' })),
       })),
     faults: running.flatMap(({ parts }) => parts.flatMap(({ fault }) => fault ?? [])),
     withoutStep: job.otherParts.filter((part) => part.role === 'process').map(({ id, colour }) => ({ id, colour })),

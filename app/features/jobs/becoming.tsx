@@ -7,7 +7,7 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { Chips } from '../../ui/chips';
 import { SPACE } from '../../ui/tokens';
-import { Strong } from '../../ui/type';
+import { Aside, Strong } from '../../ui/type';
 import type { BoxedPart } from './all-parts';
 import { LinesThumb } from './lines-thumb';
 import { MakeIt } from './make-it';
@@ -93,6 +93,7 @@ function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>
   return (
     <View style={{ gap: SPACE.small }}>
       <Strong>Lay them to each other</Strong>
+      <Aside>The largest of them stays where it is, unless gaps are made even.</Aside>
       <Chips
         label="Lay them to each other"
         options={(Object.keys(ALIGNMENT_WORDS) as AlignParts['at'][])

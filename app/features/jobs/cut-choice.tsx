@@ -51,10 +51,11 @@ export function CutChoice({ step, isBeam, kerfMm, passes, onChange, onPlaceTabs 
   const cut = step.cut ?? USUAL;
   const set = (change: Partial<StepCut>) => onChange({ ...cut, ...change });
   const { parts: isParted } = processOf(step.process);
+  const label = isParted ? 'How it is cut' : 'How its lines are run';
   return (
     <>
-      <ChangeLine label="How it is cut" value={sayCut(step.cut)} onPress={() => setAsked(true)} />
-      <Decision title="How it is cut" isOpen={isAsked} onClose={() => setAsked(false)}>
+      <ChangeLine label={label} value={sayCut(step.cut)} onPress={() => setAsked(true)} />
+      <Decision title={label} isOpen={isAsked} onClose={() => setAsked(false)}>
         <Chips
           label="In which order?"
           options={[

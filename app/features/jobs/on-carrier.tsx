@@ -1,4 +1,5 @@
 import type { JobDetail, MachineView, MaterialView, SheetOfStep, StepView } from '@keen-anvil/contract';
+import type { Point } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -51,7 +52,12 @@ export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
           </View>
         ) : null}
         {sheets.map((sheet) => (
-          <Corner key={sheet.id} sheet={sheet} onPlace={(at) => place([{ sheetId: sheet.id, at }])} />
+          <Corner
+            key={sheet.id}
+            sheet={sheet}
+            isPending={act.isPending}
+            onPlace={(at) => place([{ sheetId: sheet.id, at }])}
+          />
         ))}
         {act.isError ? (
           <Body role="alert" style={{ color: rust }}>
@@ -73,9 +79,23 @@ export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
 
 const ORIGIN = { x: 0, y: 0 };
 
+interface CornerProps {
+  sheet: SheetOfStep;
+  /** What was set before is on its way. */
+  isPending: boolean;
+  onPlace: (at: Point) => void;
+}
+
 /** The near left corner of one piece. */
-function Corner({ sheet, onPlace }: { sheet: SheetOfStep; onPlace: (at: { x: number; y: number }) => void }) {
-  const at = sheet.carrierAt ?? ORIGIN;
+function Corner({ sheet, isPending, onPlace }: CornerProps) {
+  // What is on its way counts already: who sets the one right after the other loses neither.
+  const [wished, setWished] = useState<Point | null>(null);
+  const at = (isPending ? wished : null) ?? sheet.carrierAt ?? ORIGIN;
+  const move = (change: Partial<Point>) => {
+    const next = { ...at, ...change };
+    setWished(next);
+    onPlace(next);
+  };
   return (
     <View style={{ gap: SPACE.small }}>
       {sheet.of > 1 ? <Strong>{`Piece ${sheet.turn} of ${sheet.of}`}</Strong> : null}
@@ -86,17 +106,9 @@ function Corner({ sheet, onPlace }: { sheet: SheetOfStep; onPlace: (at: { x: num
         max={2000}
         step={5}
         value={at.x}
-        onChange={(x) => onPlace({ ...at, x })}
+        onChange={(x) => move({ x })}
       />
-      <StepNumber
-        label="Up"
-        unit="mm"
-        min={0}
-        max={5000}
-        step={5}
-        value={at.y}
-        onChange={(y) => onPlace({ ...at, y })}
-      />
+      <StepNumber label="Up" unit="mm" min={0} max={5000} step={5} value={at.y} onChange={(y) => move({ y })} />
     </View>
   );
 }

@@ -130,7 +130,7 @@ describe('the press page', () => {
       machineId: shopAnswers['/api/machines'].body.find(({ kind }) => kind === 'clam-press')!.id,
       toolId: 'plate',
       process: 'heat-press',
-      match: { suggestion: null, refusal: 'There is no heat press on film on any machine yet.' },
+      match: { suggestion: null, refusal: 'There is no heat press on a material of this family on any machine yet.' },
     };
     const { sent } = open([], {
       status: 422,

@@ -1,5 +1,5 @@
 import { sourceOf } from '../artwork-choices';
-import type { Bounds } from '../geometry';
+import { boundsArea, type Bounds } from '../geometry';
 import type { AlignParts } from './action';
 import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
@@ -16,7 +16,7 @@ interface Boxed {
   box: Bounds;
 }
 
-/** Lays parts to each other: by an edge or a middle of all of them, or so that the gaps between them are even. */
+/** Lays parts to each other: by an edge or a middle of the largest of them, which stays where it is; or so that the gaps between them are even. */
 export function alignParts(
   document: JobDocument,
   { partIds, at }: AlignParts,
@@ -77,10 +77,7 @@ function footOf(chosen: readonly Bounds[], all: readonly Bounds[]): number {
 }
 
 function movesFor(chosen: readonly Boxed[], at: Exclude<AlignParts['at'], 'on-text'>): { x: number; y: number }[] {
-  const left = Math.min(...chosen.map(({ box }) => box.minX));
-  const right = Math.max(...chosen.map(({ box }) => box.maxX));
-  const top = Math.min(...chosen.map(({ box }) => box.minY));
-  const bottom = Math.max(...chosen.map(({ box }) => box.maxY));
+  const { minX: left, maxX: right, minY: top, maxY: bottom } = largestOf(chosen.map(({ box }) => box));
   const toMiddleX = ({ box }: Boxed) => (left + right) / 2 - (box.minX + box.maxX) / 2;
   const toMiddleY = ({ box }: Boxed) => (top + bottom) / 2 - (box.minY + box.maxY) / 2;
   switch (at) {
@@ -104,6 +101,10 @@ function movesFor(chosen: readonly Boxed[], at: Exclude<AlignParts['at'], 'on-te
       return spread(chosen.map(({ box }) => [box.minY, box.maxY])).map((y) => ({ x: 0, y }));
   }
 }
+
+/** The first of the largest. */
+const largestOf = (boxes: readonly Bounds[]): Bounds =>
+  boxes.reduce((largest, box) => (boundsArea(box) > boundsArea(largest) ? box : largest));
 
 /** How far each span is moved so that all gaps between them are alike; the first and the last stay. */
 function spread(spans: readonly (readonly [number, number])[]): number[] {

@@ -231,14 +231,15 @@ describe('parts laid to each other', () => {
   ) => done(document, shop, { do: 'align-parts', partIds: ids(...names), at });
   const boxes = (document: JobDocument) => ['Left', 'Right', 'Aside'].map((name) => box(document, name));
 
-  it('by an edge, by their middles, on one middle', () => {
+  it('by an edge, by their middles, on one middle: those of the largest, which stays where it is', () => {
     expect(boxes(align(job, 'left')).map(([minX]) => minX)).toEqual([0, 0, 0]);
     expect(boxes(align(job, 'bottom')).map((b) => b[3])).toEqual([20, 20, 20]);
     expect(boxes(align(job, 'on-one-middle')).map(([a, b, c, d]) => [(a + c) / 2, (b + d) / 2])).toEqual([
-      [35, 10],
-      [35, 10],
-      [35, 10],
+      [10, 10],
+      [10, 10],
+      [10, 10],
     ]);
+    expect(boxes(align(job, 'right')).map(([, , maxX]) => maxX)).toEqual([20, 20, 20]);
   });
 
   it('are spread so that the gaps are alike, and moved on by the same measures', () => {

@@ -1,8 +1,13 @@
 import Flatbush from 'flatbush';
-import type { Point } from '../geometry';
+import { joinBounds, overlap, type Point } from '../geometry';
 import { shareSheet, type PartOnPiece } from '../layout';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
+
+/** A part as it lies, and the drawing that it comes from. */
+export interface DrawnOnPiece extends PartOnPiece {
+  drawingId: string;
+}
 
 /** What a step of a job does on one sheet, with its parts as they lie there. */
 export interface LaidStep {
@@ -11,7 +16,7 @@ export interface LaidStep {
   /** null while nothing is known of it. */
   sheetId: string | null;
   mirrored: boolean;
-  parts: PartOnPiece[];
+  parts: DrawnOnPiece[];
 }
 
 /** Nearer than this is rounding, in mm. */
@@ -56,7 +61,10 @@ export function checkMovedApart(steps: readonly LaidStep[]): Finding[] {
 /** Parts of the later step that lie elsewhere than those of the first that they were drawn over; all of them where both steps lie as one. */
 function movedParts(first: LaidStep, later: LaidStep): { id: string; dx: number; dy: number }[] {
   const [a, b] = [onePlace(first.parts), onePlace(later.parts)];
-  if (a && b) return isSame(a, b) ? [] : later.parts.map(({ id }) => ({ id, dx: b.x - a.x, dy: b.y - a.y }));
+  if (a && b)
+    return isSame(a, b) || !isDrawnTogether(first, later)
+      ? []
+      : later.parts.map(({ id }) => ({ id, dx: b.x - a.x, dy: b.y - a.y }));
   if (first.parts.length === 0) return [];
   const index = new Flatbush(first.parts.length);
   for (const { bounds } of first.parts) index.add(bounds.minX, bounds.minY, bounds.maxX, bounds.maxY);
@@ -68,6 +76,13 @@ function movedParts(first: LaidStep, later: LaidStep): { id: string; dx: number;
       ? []
       : [{ id, dx: place.x - nearest.x, dy: place.y - nearest.y }];
   });
+}
+
+/** Whether two steps have parts of one drawing, or of drawings that lie over each other; what was brought in beside it may lie anywhere. */
+function isDrawnTogether(first: LaidStep, later: LaidStep): boolean {
+  const drawings = new Set(first.parts.map(({ drawingId }) => drawingId));
+  const boxOf = ({ parts }: LaidStep) => parts.map(({ bounds }) => bounds).reduce(joinBounds);
+  return later.parts.some(({ drawingId }) => drawings.has(drawingId)) || overlap(boxOf(first), boxOf(later));
 }
 
 const isSame = (a: Point, b: Point): boolean => Math.hypot(a.x - b.x, a.y - b.y) <= APART_MM;

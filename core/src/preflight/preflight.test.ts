@@ -481,6 +481,7 @@ describe('a whole job', () => {
       x: number,
       sheetId = 'sheet',
       boxes: [number, number][] = [[0, 40]],
+      drawingId = 'badge',
     ): CheckedJob['steps'][number] => ({
       ...turn(number, number === 1 ? 'laser-line' : 'laser-cut', sheetId),
       parts: boxes.map(([minX, maxX], i) => ({
@@ -489,6 +490,7 @@ describe('a whole job', () => {
         sheetId,
         bounds: { minX, maxX, minY: 0, maxY: 40 },
         place: straightAt({ x, y: 7 }),
+        drawingId,
       })),
     });
     expect(checkJob(job({ steps: [laid(1, 10), laid(2, 10)] }))).toEqual([]);
@@ -499,6 +501,11 @@ describe('a whole job', () => {
       message: 'Steps 1 and 2 were drawn together and lie up to 3.5 mm apart on their sheet.',
       fix: { kind: 'together', stepId: '2', partIds: ['2 0'], dxMm: -3.5, dyMm: 0 },
     });
+    // What was brought in beside it by itself may lie anywhere; what lies over it was meant to.
+    const beside = laid(2, 13.5, 'sheet', [[60, 90]], 'name');
+    expect(checkJob(job({ steps: [laid(1, 10), beside] }))).toEqual([]);
+    expect(checkJob(job({ steps: [laid(1, 10), laid(2, 13.5, 'sheet', [[60, 90]])] }))).toHaveLength(1);
+    expect(checkJob(job({ steps: [laid(1, 10), laid(2, 13.5, 'sheet', [[30, 90]], 'name')] }))).toHaveLength(1);
     // Parts that were moved one by one are asked for those that they lie over.
     const spread = laid(1, 10, 'sheet', [
       [0, 10],

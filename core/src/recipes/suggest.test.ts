@@ -90,7 +90,7 @@ describe('starting without a recipe', () => {
     const answer = suggestRecipe([known('navy')], place({ machine: littlePlotter }));
     expect(answer.suggestion).toBeNull();
     expect(answer.refusal).toContain(
-      "Little plotter's pressure and speed scale was never measured, and no vinyl has a recipe for it there",
+      "Little plotter's pressure and speed scale was never measured, and no material of this family has a recipe for it there",
     );
   });
 
@@ -114,7 +114,7 @@ describe('starting without a recipe', () => {
 
   it('refuses where nothing of the family is known, or the machine cannot reach it', () => {
     expect(suggestRecipe([], place()).refusal).toBe(
-      'Nothing in the book is near enough to lean on: there is no kiss cut on vinyl on any machine yet.',
+      'Nothing in the book is near enough to lean on: there is no kiss cut on a material of this family on any machine yet.',
     );
     expect(suggestRecipe([known('navy')], place({ material: vinyl('slab', 3) })).refusal).toContain(
       'even at its strongest it falls short',

@@ -86,7 +86,7 @@ const MOST_LEANED_ON = 60;
  */
 export function suggestRecipe(known: readonly KnownRecipe[], place: RecipePlace): SuggestAnswer {
   const process = processOf(place.process);
-  const on = `${process.label.toLowerCase()} on ${place.material.family}`;
+  const on = `${process.label.toLowerCase()} on a material of this family`;
   const same = known.filter(
     (recipe) => recipe.process === place.process && recipe.material.family === place.material.family,
   );
@@ -321,12 +321,12 @@ function explain(leanedOn: Leaning[], offBy: Suggestion['offBy'], { material, ma
   return `From ${first.materialName}${thickness}${from}${more}; ${sayOffBy(offBy)}`;
 }
 
-function unsure(leaned: KnownRecipe[], { machine, process, material }: RecipePlace, on: string): string {
+function unsure(leaned: KnownRecipe[], { machine, process }: RecipePlace, on: string): string {
   const unmeasured = doseTerms(process)
     .filter(({ quantity }) => !isKnown(machine, quantity))
     .map(({ quantity }) => dialOf(machine, quantity)!.label.toLowerCase());
   if (unmeasured.length) {
-    return `It would be a guess: ${machine.name}'s ${unmeasured.join(' and ')} scale was never measured, and no ${material.family} has a recipe for it there. Measure the scale, or try one ${material.family} on it first.`;
+    return `It would be a guess: ${machine.name}'s ${unmeasured.join(' and ')} scale was never measured, and no material of this family has a recipe for it there. Measure the scale, or try one of them on it first.`;
   }
   const others = [...new Set(leaned.map((recipe) => recipe.machine.name))].join(' and ');
   return `It would be a guess: ${on} is known only from ${others}, too far from this to carry over.`;
