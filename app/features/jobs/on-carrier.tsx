@@ -1,7 +1,7 @@
 import type { JobDetail, MachineView, MaterialView, SheetOfStep, StepView } from '@keen-anvil/contract';
 import type { Point } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { ChangeLine } from '../../ui/change-line';
 import { Decision } from '../../ui/choice';
@@ -25,6 +25,8 @@ interface OnCarrierProps {
 export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
   const { rust } = useTokens();
   const [isAsked, setAsked] = useState(false);
+  // What was typed is forgotten where all of it is set at a press.
+  const [turn, setTurn] = useState(0);
   const act = useAct(job.id);
   const { sheets } = step;
   if (!step.onCarrier || sheets.length === 0) return null;
@@ -46,18 +48,16 @@ export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
               <Button
                 title={`Put all ${sheets.length} beside each other`}
                 loading={act.isPending}
-                onPress={() => place(beside.places)}
+                onPress={() => {
+                  setTurn(turn + 1);
+                  place(beside.places);
+                }}
               />
             ) : null}
           </View>
         ) : null}
         {sheets.map((sheet) => (
-          <Corner
-            key={sheet.id}
-            sheet={sheet}
-            isPending={act.isPending}
-            onPlace={(at) => place([{ sheetId: sheet.id, at }])}
-          />
+          <Corner key={`${sheet.id} ${turn}`} sheet={sheet} onPlace={(at) => place([{ sheetId: sheet.id, at }])} />
         ))}
         {act.isError ? (
           <Body role="alert" style={{ color: rust }}>
@@ -69,7 +69,10 @@ export function OnCarrier({ job, step, machine, material }: OnCarrierProps) {
           <TextKey
             title="In the carrier’s own corner again"
             icon="undo"
-            onPress={() => place(sheets.map(({ id }) => ({ sheetId: id, at: null })))}
+            onPress={() => {
+              setTurn(turn + 1);
+              place(sheets.map(({ id }) => ({ sheetId: id, at: null })));
+            }}
           />
         ) : null}
       </Decision>
@@ -81,20 +84,17 @@ const ORIGIN = { x: 0, y: 0 };
 
 interface CornerProps {
   sheet: SheetOfStep;
-  /** What was set before is on its way. */
-  isPending: boolean;
   onPlace: (at: Point) => void;
 }
 
 /** The near left corner of one piece. */
-function Corner({ sheet, isPending, onPlace }: CornerProps) {
-  // What is on its way counts already: who sets the one right after the other loses neither.
-  const [wished, setWished] = useState<Point | null>(null);
-  const at = (isPending ? wished : null) ?? sheet.carrierAt ?? ORIGIN;
+function Corner({ sheet, onPlace }: CornerProps) {
+  // What was set here last counts before it has come back: who sets the one right after the other loses neither.
+  const set = useRef<Point | null>(null);
+  const at = sheet.carrierAt ?? ORIGIN;
   const move = (change: Partial<Point>) => {
-    const next = { ...at, ...change };
-    setWished(next);
-    onPlace(next);
+    set.current = { ...(set.current ?? at), ...change };
+    onPlace(set.current);
   };
   return (
     <View style={{ gap: SPACE.small }}>
