@@ -66,7 +66,9 @@ test('a recipe starts from what the book suggests, is nudged, changed, brought b
   await page.getByRole('dialog').getByRole('radio', { name: 'Foil, gold' }).click();
   await key(page, /^Process.*change$/).click();
   await page.getByRole('dialog').getByRole('radio', { name: 'Through cut' }).click();
-  await expect(page.getByTestId('refusal')).toContainText('there is no through cut on a material of this family on any machine yet');
+  await expect(page.getByTestId('refusal')).toContainText(
+    'there is no through cut on a material of this family on any machine yet',
+  );
   await key(page, /^Material.*change$/).click();
   await page.getByRole('dialog').getByRole('radio', { name: 'Sticker paper, laminated' }).click();
   await key(page, /^Tool.*change$/).click();
