@@ -225,7 +225,7 @@ describe('starting without a recipe', () => {
       .expect(200);
     expect(body.suggestion).toBeNull();
     expect(body.refusal).toContain(
-      "Little plotter's pressure scale was never measured, and no sticker has a recipe for it there",
+      "Little plotter's pressure scale was never measured, and no material of this family has a recipe for it there",
     );
     await api()
       .post(paths.suggestion)
