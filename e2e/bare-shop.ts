@@ -112,6 +112,28 @@ export async function setNumbers(
   await expect(dialog).toBeHidden();
 }
 
+/** A shape of the shelf, with measures as they are usual or as they are given. */
+export async function putShape(page: Page, shape: string, measures: Record<string, string> = {}): Promise<void> {
+  await key(page, 'A measured shape').click();
+  await page.getByRole('button', { name: shape, exact: true }).click();
+  for (const [label, value] of Object.entries(measures)) {
+    await page.getByRole('radio', { name: new RegExp(`^${label},`) }).click();
+    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
+  }
+  await key(page, 'Put it into the job').click();
+  await expect(page.getByRole('tab', { name: 'Drawing' })).toBeVisible();
+}
+
+/** Ticks off what has to be ready at the press, as the plate does not come down before. */
+export async function getPressReady(page: Page): Promise<void> {
+  const lines = page.getByTestId('press-ready').getByRole('checkbox');
+  await expect(lines.first()).toBeVisible();
+  for (const line of await lines.all()) {
+    await line.click();
+    await expect(line).toBeChecked();
+  }
+}
+
 /** Makes something of what is chosen on the drawing, with its measures as they stand or as they are given. */
 export async function make(
   page: Page,
@@ -209,4 +231,16 @@ export function stretchesAlong(axis: 'x' | 'y', strokes: readonly Stroke[]): [nu
     else stretches.push([from, to]);
   }
   return stretches;
+}
+
+/** What the machine file of a step draws. */
+export async function fileOf(page: Page, position: number): Promise<Stroke[]> {
+  const card = await openStep(page, position);
+  return hpglStrokes(await savedText(page, () => card.getByRole('button', { name: /^Machine file/ }).click()));
+}
+
+/** From where to where strokes reach along an axis, mm. */
+export function reachAlong(axis: 'x' | 'y', strokes: readonly Stroke[]): [number, number] {
+  const along = strokes.flat().map((point) => point[axis]);
+  return [Math.min(...along), Math.max(...along)];
 }

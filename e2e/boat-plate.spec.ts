@@ -6,13 +6,14 @@ import {
   addTool,
   chooseMaterial,
   field,
-  hpglStrokes,
+  fileOf,
   key,
   make,
   newJob,
   openStep,
   runThrough,
-  savedText,
+  putShape,
+  reachAlong,
   score,
   setNumbers,
   startBare,
@@ -25,11 +26,6 @@ import { expect, test } from './quiet-page';
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, refusals: [/status of (422|409)/] });
 
 const PICTURE = join(__dirname, '../server/demo/ripple-coaster.png');
-
-const fileOf = async (page: Page, position: number): Promise<Stroke[]> => {
-  const card = await openStep(page, position);
-  return hpglStrokes(await savedText(page, () => card.getByRole('button', { name: /^Machine file/ }).click()));
-};
 
 const lengthOf = ([a, b]: Stroke): number => Math.hypot(b.x - a.x, b.y - a.y);
 /** Which way a stroke goes, in degrees from 0 to 180. */
@@ -75,12 +71,7 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
 
   await test.step('dyed all over by heat', async () => {
     await newJob(page, 'Dyed plate');
-    await key(page, 'A measured shape').click();
-    await page.getByText('Rectangle', { exact: true }).click();
-    await field(page, 'Width').fill('100');
-    await page.getByRole('radio', { name: /^Height/ }).click();
-    await field(page, 'Height').fill('100');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Rectangle', { Width: '100', Height: '100' });
     await chooseMaterial(page, 1, 'Ink paper');
     await expect(stepCard(page, 1)).toContainText('Sublimation');
     await setNumbers(page, 1, { Temperature: '195', Timer: '60' });
@@ -107,12 +98,7 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
     const before = total(await fileOf(page, 1));
 
     await page.getByRole('tab', { name: 'Drawing' }).click();
-    await key(page, 'A measured shape').click();
-    await page.getByText('Rectangle', { exact: true }).click();
-    await field(page, 'Width').fill('3');
-    await page.getByRole('radio', { name: /^Height/ }).click();
-    await field(page, 'Height').fill('5');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Rectangle', { Width: '3', Height: '5' });
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await page.getByRole('checkbox', { name: /^rectangle/ }).click();
     await page.getByRole('checkbox', { name: /^Y/ }).click();
@@ -127,9 +113,7 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
     await page.getByRole('tab', { name: 'Steps' }).click();
     const strokes = await fileOf(page, 1);
     // What is left of the Y is less wide at its top by 3 mm, and the word is as wide as it was but for that.
-    const xs = strokes.flat().map(({ x }) => x);
-    const ys = strokes.flat().map(({ y }) => y);
-    const spans = [Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys)];
+    const spans = (['x', 'y'] as const).map((axis) => reachAlong(axis, strokes)[1] - reachAlong(axis, strokes)[0]);
     expect(Math.max(...spans)).toBeGreaterThan(76.5);
     expect(Math.max(...spans)).toBeLessThan(80.1);
     expect(total(strokes)).not.toBeCloseTo(before, 1);
@@ -182,18 +166,13 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
     await expect(step).toContainText('25 mm in, 25 mm up');
     await dialog.getByRole('button', { name: 'Close' }).click();
     const after = await fileOf(page, 1);
-    const least = (strokes: readonly Stroke[], axis: 'x' | 'y') => Math.min(...strokes.flat().map((at) => at[axis]));
-    for (const axis of ['x', 'y'] as const) expect(least(after, axis) - least(before, axis)).toBeCloseTo(25, 1);
+    for (const axis of ['x', 'y'] as const)
+      expect(reachAlong(axis, after)[0] - reachAlong(axis, before)[0]).toBeCloseTo(25, 1);
   });
 
   await test.step('crossed lines are tried beside, on a patch of its own', async () => {
     await page.getByRole('tab', { name: 'Drawing' }).click();
-    await key(page, 'A measured shape').click();
-    await page.getByText('Rectangle', { exact: true }).click();
-    await field(page, 'Width').fill('12');
-    await page.getByRole('radio', { name: /^Height/ }).click();
-    await field(page, 'Height').fill('12');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Rectangle', { Width: '12', Height: '12' });
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await page.getByRole('checkbox', { name: /^rectangle/ }).click();
     await hatch(page, 'crossed', 'without');

@@ -5,44 +5,29 @@ import {
   addTool,
   chooseMaterial,
   field,
-  hpglStrokes,
+  fileOf,
+  getPressReady,
   key,
   newJob,
-  openStep,
   runThrough,
-  savedText,
+  putShape,
+  reachAlong,
   score,
   setNumbers,
   startBare,
   startRun,
   stepCard,
-  type Stroke,
 } from './bare-shop';
 import { expect, test } from './quiet-page';
 
 // Without numbers there is no press plan, and what is out of all reason is asked about: Chromium reports both as errors.
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, refusals: [/status of (422|409)/] });
 
-const fileOf = async (page: Page, position: number): Promise<Stroke[]> => {
-  const card = await openStep(page, position);
-  return hpglStrokes(await savedText(page, () => card.getByRole('button', { name: /^Machine file/ }).click()));
-};
-
-const reach = (axis: 'x' | 'y', strokes: readonly Stroke[]): [number, number] => {
-  const along = strokes.flat().map((point) => point[axis]);
-  return [Math.min(...along), Math.max(...along)];
-};
-
 /** Presses on the warm press, for as long as the plan says, and says that it holds. */
 async function press(page: Page): Promise<void> {
   await page.getByRole('switch', { name: 'The press is warm already' }).click();
   await key(page, 'Begin at Clam').click();
-  const lines = page.getByTestId('press-ready').getByRole('checkbox');
-  await expect(lines.first()).toBeVisible();
-  for (const line of await lines.all()) {
-    await line.click();
-    await expect(line).toBeChecked();
-  }
+  await getPressReady(page);
   await key(page, 'Start').click();
   for (const turn of ['Plate goes down', 'Plate is up', 'It holds', 'It is peeled']) {
     if (turn === 'Plate is up') await expect(page.getByTestId('left')).toHaveAttribute('aria-label', /^[0-3](\.\d)? /);
@@ -85,10 +70,7 @@ test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by 
 
   await test.step('the ruler: 250 mm, in two steps on one card', async () => {
     await newJob(page, 'Ruler');
-    await key(page, 'A measured shape').click();
-    await page.getByText('Placement ruler', { exact: true }).click();
-    await field(page, 'To each side').fill('125');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Placement ruler', { 'To each side': '125' });
     await chooseMaterial(page, 1, 'Stiff card');
     await expect(stepCard(page, 1)).toContainText('Draw');
     await setNumbers(page, 1, { Speed: '3' });
@@ -101,13 +83,13 @@ test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by 
     const drawn = await fileOf(page, 1);
     const cut = await fileOf(page, 2);
     // The outline: 250 mm to both sides of the middle, 180 mm below a neckline that is 20 mm deep.
-    const [[left, right], [near, far]] = [reach('x', cut), reach('y', cut)];
+    const [[left, right], [near, far]] = [reachAlong('x', cut), reachAlong('y', cut)];
     const spans = [right - left, far - near].sort((a, b) => b - a);
     expect(spans[0]).toBeCloseTo(250, 1);
     expect(spans[1]).toBeCloseTo(200, 1);
     // The way along which it is 250 mm long, whichever way it lies on the sheet, and the one across.
     const [long, across] = right - left > far - near ? (['x', 'y'] as const) : (['y', 'x'] as const);
-    const [from, to] = reach(long, cut);
+    const [from, to] = reachAlong(long, cut);
     const middle = (from + to) / 2;
     // Marks across the middle line: 17 of 8 mm, 10 mm after each other.
     const marks = drawn
@@ -119,12 +101,12 @@ test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by 
     for (let i = 1; i < marks.length; i++) expect(marks[i] - marks[i - 1]).toBeCloseTo(10, 1);
     // The neckline dips 20 mm below the edge in the middle: there the outline begins at the first mark less 10 mm.
     const inMiddle = cut.filter(([a, b]) => (a[long] - middle) * (b[long] - middle) <= 0).map(([a]) => a[across]);
-    const [low, high] = reach(across, cut);
+    const [low, high] = reachAlong(across, cut);
     const dip = inMiddle.find((at) => Math.abs(at - low) > 1 && Math.abs(at - high) > 1)!;
     expect(Math.min(Math.abs(dip - low), Math.abs(dip - high))).toBeCloseTo(20, 0);
     // All that is drawn lies on the ruler.
     for (const axis of ['x', 'y'] as const) {
-      const [[first, last], [edge, end]] = [reach(axis, drawn), reach(axis, cut)];
+      const [[first, last], [edge, end]] = [reachAlong(axis, drawn), reachAlong(axis, cut)];
       expect(first).toBeGreaterThan(edge - 0.05);
       expect(last).toBeLessThan(end + 0.05);
     }
@@ -149,8 +131,8 @@ test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by 
     await key(page, 'Make the drawing 260 mm wide').click();
     await expect(page.getByTestId('placed')).toContainText('The drawing is that wide now.');
     await page.getByRole('link', { name: 'Back to Job' }).click();
-    const [from, to] = reach('x', await fileOf(page, 1));
-    const [near, far] = reach('y', await fileOf(page, 1));
+    const [from, to] = reachAlong('x', await fileOf(page, 1));
+    const [near, far] = reachAlong('y', await fileOf(page, 1));
     expect(Math.max(to - from, far - near)).toBeCloseTo(260, 0);
   });
 
@@ -185,7 +167,7 @@ test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by 
     await expect(page.getByTestId('whole-set')).toContainText('1 × L: 75 mm below the neckline');
     await page.getByRole('link', { name: 'Back to Job' }).click();
     const strokes = await fileOf(page, 1);
-    const spans = (['x', 'y'] as const).map((axis) => reach(axis, strokes)[1] - reach(axis, strokes)[0]);
+    const spans = (['x', 'y'] as const).map((axis) => reachAlong(axis, strokes)[1] - reachAlong(axis, strokes)[0]);
     expect(Math.max(...spans)).toBeCloseTo(280, 0);
     await runThrough(page, 1);
     await score(page, 1, 'clean');

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test';
+import { putShape } from './bare-shop';
 import { go } from './go';
 import { expect, test } from './quiet-page';
 
@@ -11,13 +12,7 @@ async function jobWithShape(page: Page, name: string, shape: string, measures: R
   await go(page, '/jobs/new');
   await page.getByRole('textbox', { name: 'Name of the job' }).fill(name);
   await page.getByRole('button', { name: 'Start the job' }).click();
-  await page.getByRole('button', { name: 'A measured shape' }).click();
-  await page.getByRole('button', { name: shape, exact: true }).click();
-  for (const [label, value] of Object.entries(measures)) {
-    await page.getByRole('radio', { name: new RegExp(`^${label},`) }).click();
-    await page.getByRole('textbox', { name: label, exact: true }).fill(value);
-  }
-  await page.getByRole('button', { name: 'Put it into the job' }).click();
+  await putShape(page, shape, measures);
 }
 
 test('bag tags: from measures to a sheet that is checked, and another width moves all that stands on it', async ({
@@ -49,10 +44,7 @@ test('bag tags: from measures to a sheet that is checked, and another width move
 test('a trophy: a disc is cut out of a leaf, rippled, undone and done again', async ({ page }) => {
   await jobWithShape(page, 'Trophy', 'Leaf', { Width: '24', Height: '70' });
   await tab(page, 'Drawing');
-  await page.getByRole('button', { name: 'A measured shape' }).click();
-  await page.getByRole('button', { name: 'Circle', exact: true }).click();
-  await page.getByRole('textbox', { name: 'Diameter', exact: true }).fill('14');
-  await page.getByRole('button', { name: 'Put it into the job' }).click();
+  await putShape(page, 'Circle', { Diameter: '14' });
   await tab(page, 'Drawing');
   await page.getByRole('checkbox', { name: /^leaf/ }).click();
   await page.getByRole('checkbox', { name: /^circle/ }).click();

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
+import { getPressReady } from './bare-shop';
 import { alone, go, openJob } from './go';
 import { expect, test } from './quiet-page';
 
@@ -34,16 +35,6 @@ async function agrees(page: Page, name: string): Promise<void> {
     expect(is).toBeGreaterThan(after - 0.2);
     expect(before - after).toBeLessThan(1.5);
   }).toPass({ timeout: 60_000 });
-}
-
-/** Ticks off what has to be ready, as the plate does not come down before. */
-async function getReady(page: Page): Promise<void> {
-  const lines = page.getByTestId('press-ready').getByRole('checkbox');
-  await expect(lines.first()).toBeVisible();
-  for (const line of await lines.all()) {
-    await line.click();
-    await expect(line).toBeChecked();
-  }
 }
 
 test.describe('at the press, with the phone', () => {
@@ -109,7 +100,7 @@ test.describe('at the press, with the phone', () => {
     await page.getByRole('button', { name: 'Begin at Clam' }).click();
     await expect(page.getByText('One line for your safety still to tick')).toBeVisible();
     await expect(page.getByRole('button', { name: 'Start', exact: true })).toBeDisabled();
-    await getReady(page);
+    await getPressReady(page);
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Preheat the blank');
     await expect(page.getByTestId('plate')).toContainText('°C');
@@ -191,7 +182,7 @@ test.describe('at the press, with the phone', () => {
     const name = 'Prizes printed on both sides';
     await go(page, `/jobs/${jobId}/press`);
     await page.getByRole('button', { name: 'Begin at Clam' }).click();
-    await getReady(page);
+    await getPressReady(page);
     await page.getByRole('button', { name: 'Start', exact: true }).click();
     await expect(page.getByTestId('press-timer')).toContainText('Let the press warm up');
     // Its plate tells how cold it is still.

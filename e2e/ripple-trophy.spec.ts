@@ -2,10 +2,9 @@ import {
   addMachine,
   addMaterial,
   chooseMaterial,
-  field,
-  key,
   make,
   newJob,
+  putShape,
   savedText,
   score,
   setNumbers,
@@ -46,10 +45,7 @@ test('a ripple trophy: eight rounds joined and filled, five rings round them wit
 
   await test.step('its shape', async () => {
     await newJob(page, 'Ripple trophy');
-    await key(page, 'A measured shape').click();
-    await page.getByText('Circle', { exact: true }).click();
-    await field(page, 'Diameter').fill('30');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Circle', { Diameter: '30' });
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await page.getByRole('checkbox').first().click();
     await make(page, 'Repeat round a point', { 'How many': '8' });

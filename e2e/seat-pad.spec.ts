@@ -3,10 +3,12 @@ import {
   addTool,
   chooseMaterial,
   field,
+  getPressReady,
   hpglStrokes,
   key,
   make,
   newJob,
+  putShape,
   savedText,
   score,
   setNumbers,
@@ -53,10 +55,7 @@ test('a seat pad: a trefoil as large as a leftover takes, on a carrier, the rest
 
   await test.step('three circles become a trefoil', async () => {
     await newJob(page, 'Seat pad');
-    await key(page, 'A measured shape').click();
-    await page.getByText('Circle', { exact: true }).click();
-    await field(page, 'Diameter').fill('30');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Circle', { Diameter: '30' });
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await page.getByRole('checkbox').first().click();
     await make(page, 'Repeat round a point', { 'How many': '3', Radius: '14' });
@@ -115,24 +114,14 @@ test('a seat pad: a trefoil as large as a leftover takes, on a carrier, the rest
     await expect(page.getByTestId('press-plan')).toContainText('One pressing suits all of it');
     await page.getByRole('switch', { name: 'The press is warm already' }).click();
     await key(page, 'Begin at Hand plate').click();
-    const lines = page.getByTestId('press-ready').getByRole('checkbox');
-    await expect(lines.first()).toBeVisible();
-    for (const line of await lines.all()) {
-      await line.click();
-      await expect(line).toBeChecked();
-    }
+    await getPressReady(page);
     await key(page, 'Start').click();
     await expect(page.getByTestId('press-timer')).toBeVisible();
   });
 
   await test.step('as many leaves as the rest takes', async () => {
     await newJob(page, 'Leaves');
-    await key(page, 'A measured shape').click();
-    await page.getByText('Leaf', { exact: true }).click();
-    await field(page, 'Width').fill('10');
-    await page.getByRole('radio', { name: /^Height/ }).click();
-    await field(page, 'Height').fill('22');
-    await key(page, 'Put it into the job').click();
+    await putShape(page, 'Leaf', { Width: '10', Height: '22' });
     await chooseMaterial(page, 1, 'Glitter film');
     await expect(stepCard(page, 1)).toContainText('rest of Leftover');
     await expect(stepCard(page, 1)).toContainText('recipe found');

@@ -20,10 +20,11 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure } from '../../ui/type';
 import { SaveKey } from '../api/save-key';
 import { pathOf } from '../jobs/drawn-groups';
-import { useAct, useAddMeasured, useJob } from '../jobs/queries';
+import { useAddMeasured, useJob } from '../jobs/queries';
 import { useMaterialsOf } from '../shop/materials';
 import { sizeBy, useCountSizes, useGarments, usePutGarmentAway, useSizeSet } from './garment-queries';
 import { GarmentPicture } from './garment-picture';
+import { MakeWide } from './make-wide';
 import { OwnMeasures } from './own-measures';
 import { WholeSet } from './whole-set';
 
@@ -53,7 +54,6 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
   const [isPlacing, setPlacing] = useState(false);
   const count = useCountSizes(job.id);
   const putAway = usePutGarmentAway();
-  const act = useAct(job.id);
   const addRuler = useAddMeasured(job.id);
   const { place } = set;
   const choose = (size: string) => {
@@ -131,15 +131,7 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
               ? `Centred: ${formatNumber(on.toEdgeMm.left, 0)} mm to either edge.`
               : `Its middle is ${formatNumber(on.asideMm, 0)} mm to the wearer’s left; ${formatNumber(on.toEdgeMm.right, 0)} mm to that edge.`}
           </Body>
-          {Math.abs(on.widthMm - box.widthMm) < 0.5 ? (
-            <Aside>The drawing is that wide now.</Aside>
-          ) : (
-            <Button
-              title={`Make the drawing ${formatNumber(on.widthMm, 0)} mm wide`}
-              loading={act.isPending}
-              onPress={() => act.mutate({ do: 'scale-drawings', factor: on.widthMm / box.widthMm })}
-            />
-          )}
+          <MakeWide job={job} nowMm={box.widthMm} wantedMm={on.widthMm} isMain />
           <Button
             title="Add its ruler to this job"
             type="outline"
@@ -167,9 +159,9 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
             label={`Save where it goes on size ${size.name}`}
             path={paths.placement(job.id, name, place)}
           />
-          {count.isError || putAway.isError || act.isError ? (
+          {count.isError || putAway.isError ? (
             <Body role="alert" style={{ color: rust }}>
-              {(count.error ?? putAway.error ?? act.error)!.message}
+              {(count.error ?? putAway.error)!.message}
             </Body>
           ) : null}
           <OwnMeasures

@@ -8,11 +8,10 @@ import { Button } from '../../ui/elements';
 import { Leaf } from '../../ui/leaf';
 import { LinkRow } from '../../ui/link-row';
 import { StepNumber } from '../../ui/step-number';
-import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
-import { useAct } from '../jobs/queries';
+import { MakeWide } from './make-wide';
 import { sizeBy, useCountSizes, useSizeJobs } from './garment-queries';
 
 const SHELVES = ['unisex', 'child', 'own'] as const;
@@ -32,7 +31,6 @@ interface WholeSetProps {
 /** A whole set of sizes in one go: how many of each, which widths that needs, and what is cut. */
 export function WholeSet({ job, set, own, place, box, lookedAtMm }: WholeSetProps) {
   const { slate, rust } = useTokens();
-  const act = useAct(job.id);
   const count = useCountSizes(job.id);
   const apart = useSizeJobs(job.id);
   const [shelf, setShelf] = useState<Shelf>('unisex');
@@ -87,15 +85,7 @@ export function WholeSet({ job, set, own, place, box, lookedAtMm }: WholeSetProp
               .map(({ name, count: many, on }) => `${many} × ${name}: ${formatNumber(on.distanceMm, 0)} mm ${on.from}`)
               .join(' · ')}
           </Aside>
-          {Math.abs(group.widthMm - box.widthMm) < 0.5 ? (
-            <Aside>The drawing is that wide now.</Aside>
-          ) : group.widthMm === lookedAtMm ? null : (
-            <TextKey
-              title={`Make the drawing ${formatNumber(group.widthMm, 0)} mm wide`}
-              icon="ruler"
-              onPress={() => act.mutate({ do: 'scale-drawings', factor: group.widthMm / box.widthMm })}
-            />
-          )}
+          {group.widthMm === lookedAtMm ? null : <MakeWide job={job} nowMm={box.widthMm} wantedMm={group.widthMm} />}
         </View>
       ))}
       {groups.length > 1 ? (
@@ -116,9 +106,9 @@ export function WholeSet({ job, set, own, place, box, lookedAtMm }: WholeSetProp
           <Strong>{name}</Strong>
         </LinkRow>
       ))}
-      {act.isError || count.isError ? (
+      {count.isError ? (
         <Body role="alert" style={{ color: rust }}>
-          {(act.error ?? count.error)!.message}
+          {count.error.message}
         </Body>
       ) : null}
     </Leaf>

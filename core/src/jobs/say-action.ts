@@ -1,5 +1,5 @@
 import { operationOf } from '../makings';
-import type { JobAction } from './action';
+import type { ChangeDrawing, ChangeStep, JobAction } from './action';
 
 /** What an action is called where it can be taken back. */
 export function sayAction(action: JobAction): string {
@@ -9,9 +9,7 @@ export function sayAction(action: JobAction): string {
     case 'take-reading':
       return 'reading a drawing again';
     case 'change-drawing':
-      if (action.widthMm !== undefined || action.heightMm !== undefined) return 'a new size';
-      if (action.isSizeLocked !== undefined) return 'a lock';
-      return action.readsReversed !== undefined ? 'which way it reads' : 'moving a drawing';
+      return sayDrawing(action);
     case 'scale-drawings':
       return 'a new size';
     case 'change-role':
@@ -41,9 +39,7 @@ export function sayAction(action: JobAction): string {
     case 'put-bridges':
       return 'bridges';
     case 'change-step':
-      if (action.nudge !== undefined) return 'nudging a step';
-      if (action.isSkipped !== undefined) return action.isSkipped ? 'leaving a step out' : 'taking a step in again';
-      return action.materialId ? 'choosing a material' : 'changing a step';
+      return sayStep(action);
     case 'nudge-parts':
       return 'moving parts';
     case 'move-in':
@@ -63,6 +59,18 @@ export function sayAction(action: JobAction): string {
     case 'order-steps':
       return 'putting steps in order';
   }
+}
+
+function sayDrawing({ widthMm, heightMm, isSizeLocked, readsReversed }: ChangeDrawing): string {
+  if (widthMm !== undefined || heightMm !== undefined) return 'a new size';
+  if (isSizeLocked !== undefined) return 'a lock';
+  return readsReversed !== undefined ? 'which way it reads' : 'moving a drawing';
+}
+
+function sayStep({ nudge, isSkipped, materialId }: ChangeStep): string {
+  if (nudge !== undefined) return 'nudging a step';
+  if (isSkipped !== undefined) return isSkipped ? 'leaving a step out' : 'taking a step in again';
+  return materialId ? 'choosing a material' : 'changing a step';
 }
 
 /** Actions after each other with the same word are taken back together, such as twenty nudges of one part; null for one by itself. */
