@@ -43,6 +43,32 @@ describe('drawings that have no room beside each other as they were brought in',
     expect(eye.minY - disc.minY).toBeCloseTo(20, 6);
   });
 
+  it('stay over each other where one was moved onto another', () => {
+    const three = { ...readings, mark: [readingOf(drawnPart('mark', '#2e5ab0', boxAt(0, 0, 10)))] };
+    const its = shopWith(three);
+    const beside = jobWith(three, its);
+    const boxIn = (now: JobDocument, name: string) =>
+      knownBounds(its.shapes(now).get(now.parts.find((part) => part.name === name)!.id)!.contours)!;
+    const at = beside.drawings.find(({ id }) => id === 'mark')!;
+    const [disc, mark] = [boxIn(beside, 'disc'), boxIn(beside, 'mark')];
+    const over = done(beside, its, {
+      do: 'change-drawing',
+      drawingId: 'mark',
+      xMm: at.xMm + disc.minX + 45 - mark.minX,
+      yMm: at.yMm + disc.minY + 45 - mark.minY,
+    });
+    const laidOut = over.steps.reduce(
+      (now, { id }) => done(now, its, { do: 'change-step', stepId: id, materialId: 'card' }),
+      over,
+    );
+    const placeOf = (name: string) => {
+      const { x, y } = placementsOf(laidOut, laidOut.parts.find((part) => part.name === name)!.id)[0];
+      return { x, y };
+    };
+    expect(placeOf('mark')).toEqual(placeOf('disc'));
+    expect(placeOf('name')).not.toEqual(placeOf('disc'));
+  });
+
   it('are brought back without what lies with them being pushed off', () => {
     const stepId = stepOf(job, 'disc');
     const partIds = job.parts.filter((part) => part.stepId === stepId).map(({ id }) => id);
