@@ -29,12 +29,14 @@ async function press(page: Page): Promise<void> {
   await key(page, 'Begin at Clam').click();
   await getPressReady(page);
   await key(page, 'Start').click();
-  for (const turn of ['Plate goes down', 'Plate is up', 'It holds', 'It is peeled']) {
-    if (turn === 'Plate is up') await expect(page.getByTestId('left')).toHaveAttribute('aria-label', /^[0-3](\.\d)? /);
-    await key(page, turn).click();
-  }
+  const left = page.getByTestId('left');
+  await key(page, 'Plate goes down').click();
+  // Twelve seconds, of which nearly all go by: the few that are left of laying it on are not those.
+  await expect(left).toHaveAttribute('aria-label', /^(1[0-2]|[4-9])\b/);
+  await expect(left).toHaveAttribute('aria-label', /^[0-3]\b/);
+  for (const turn of ['Plate is up', 'It holds', 'It is peeled']) await key(page, turn).click();
   await page.getByRole('button', { name: /^holds everywhere/ }).click();
-  await expect(page.getByTestId('pressed')).toContainText('holds everywhere');
+  await expect(page.getByRole('button', { name: 'Undo: Smooth film' })).toBeVisible();
 }
 
 test('a ruler for crew shirts is drawn and cut in one go; a shirt is pressed by it and peeled hot, then one of another size', async ({
