@@ -1,20 +1,14 @@
 import 'reflect-metadata';
-import type { Server } from 'node:http';
 import { join } from 'node:path';
 import { pino, destination } from 'pino';
 import { createApp } from './app';
 import { HopelessDatabaseError } from './db/migrate';
 import { createPool } from './db/pool';
+import { drainOf } from './drain';
 import { HeavyPool } from './heavy/pool';
 import { assemble } from './parts';
 import { prepareDatabase } from './prepare';
 
-/** Requests under way are answered before the server stops, for so long, in ms. */
-const DRAIN_MS = 10_000;
-const IDLE_LOOK_MS = 50;
-/** After it was told to stop, the server takes requests until none has come for a while, but not for ever, in ms. */
-const QUIET_MS = 500;
-const LAST_CALL_MS = 5000;
 /** The head of a request, and all of it with its body, have to be there within this, in ms. */
 const HEADERS_MS = 15_000;
 const REQUEST_MS = 60_000;
@@ -45,6 +39,7 @@ async function main(): Promise<void> {
   await parts.watch.start();
   parts.keeper.wake();
   const server = app.listen(port, '127.0.0.1');
+  const drain = drainOf(server);
   // A body that trickles in is cut off: it would keep its room for ever.
   server.headersTimeout = HEADERS_MS;
   server.requestTimeout = REQUEST_MS;
@@ -55,7 +50,7 @@ async function main(): Promise<void> {
   const stop = async () => {
     if (isStopping) return;
     isStopping = true;
-    const drained = drain(server);
+    const drained = drain();
     // Whoever follows a run is let go first: such a line would never end by itself.
     await parts.watch.close();
     await parts.keeper.close();
@@ -68,28 +63,6 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => void stop());
   // Started by another process that is gone: nobody is left to stop us.
   process.on('disconnect', () => void stop());
-}
-
-/** Takes no more requests, answers those that are under way, and lets everybody go. */
-async function drain(server: Server): Promise<void> {
-  // What was sent before anybody could know of the end is still on its way; each answer says that it is the line's last.
-  const began = performance.now();
-  let lastCame = began;
-  server.prependListener('request', (_request, response) => {
-    lastCame = performance.now();
-    response.setHeader('Connection', 'close');
-  });
-  while (performance.now() - lastCame < QUIET_MS && performance.now() - began < LAST_CALL_MS)
-    await new Promise((resolve) => setTimeout(resolve, IDLE_LOOK_MS));
-  return new Promise((resolve) => {
-    const looking = setInterval(() => server.closeIdleConnections(), IDLE_LOOK_MS);
-    const late = setTimeout(() => server.closeAllConnections(), DRAIN_MS);
-    server.close(() => {
-      clearInterval(looking);
-      clearTimeout(late);
-      resolve();
-    });
-  });
 }
 
 function fail(error: unknown): void {

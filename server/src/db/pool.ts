@@ -13,13 +13,16 @@ const MAY_TRY_AGAIN = new Set(['40P01', '40001']);
 const MOST_TRIES = 6;
 const PAUSE_MS = 15;
 
+/** So long may a connection be waited for, in ms: a computer busy with other things gives its turn late, and nothing is wrong. */
+const CONNECTION_MS = 20_000;
+
 /** Connections to PostgreSQL. Queries that hang are given up after 15 s. */
 export function createPool(url: string): Pool {
   const pool = new Pool({
     connectionString: url,
     max: 8,
     statement_timeout: 15_000,
-    connectionTimeoutMillis: 5_000,
+    connectionTimeoutMillis: CONNECTION_MS,
     keepAlive: true,
   });
   // A connection that is lost while it is in use says so by the query that fails; without a listener it would end the process.
