@@ -1,9 +1,11 @@
 import { join } from 'node:path';
+import type { MaterialView } from '@keen-anvil/contract';
 import type { Page } from '@playwright/test';
 import {
   addMachine,
   addMaterial,
   addTool,
+  changeMaterial,
   chooseMaterial,
   field,
   fileOf,
@@ -11,6 +13,7 @@ import {
   make,
   newJob,
   openStep,
+  pressWarm,
   runThrough,
   putShape,
   reachAlong,
@@ -36,6 +39,12 @@ const along = (strokes: readonly Stroke[], degrees: number): number =>
     .filter((stroke) => Math.abs(((wayOf(stroke) - degrees + 270) % 180) - 90) < 2)
     .reduce((sum, stroke) => sum + lengthOf(stroke), 0);
 const total = (strokes: readonly Stroke[]): number => strokes.reduce((sum, stroke) => sum + lengthOf(stroke), 0);
+
+/** How many plates the server says are in the stock. */
+async function platesLeft(page: Page): Promise<number> {
+  const materials = (await (await page.request.get('/api/materials')).json()) as MaterialView[];
+  return materials.find(({ name }) => name === 'Coated plate')!.pieces[0].count;
+}
 
 /** Fills what is chosen with lines. */
 const hatch = (page: Page, lines: 'parallel' | 'crossed', outline: 'with it' | 'without') =>
@@ -69,30 +78,45 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
     await expect(page.getByText('100 mm × 100 mm')).toBeVisible();
   });
 
-  await test.step('dyed all over by heat', async () => {
-    await newJob(page, 'Dyed plate');
+  const stepsOf = () => page.getByRole('tab', { name: 'Steps' });
+
+  await test.step('dyed all over by heat, to its end', async () => {
+    await newJob(page, 'Boat plate');
     await putShape(page, 'Rectangle', { Width: '100', Height: '100' });
     await chooseMaterial(page, 1, 'Ink paper');
     await expect(stepCard(page, 1)).toContainText('Sublimation');
-    await setNumbers(page, 1, { Temperature: '195', Timer: '60' });
+    await setNumbers(page, 1, { Temperature: '195', Timer: '12' });
     await stepCard(page, 1)
       .getByRole('button', { name: /^Goes on/ })
       .click();
     await dialog.getByRole('radio', { name: /^Coated plate/ }).click();
     await page.getByRole('tab', { name: /^Checks/ }).click();
     await expect(page.getByText('Has to be put right')).toHaveCount(0);
-    await page.getByRole('tab', { name: 'Steps' }).click();
+    await stepsOf().click();
     await page.getByText('Press plan').click();
     await expect(page.getByTestId('phases')).toContainText('its ink to the blank');
+    await pressWarm(page, 'Clam', ['Plate goes down', 'Plate is up', 'It is peeled']);
+    await page.getByRole('button', { name: /^full colour/ }).click();
+    await expect(page.getByRole('button', { name: 'Undo: Ink paper' })).toBeVisible();
+    await expect.poll(() => platesLeft(page)).toBe(2);
+    await page.getByRole('link', { name: 'Back to Job' }).click();
+    await expect(stepCard(page, 1)).toContainText('Pressed by its plan');
   });
 
-  await test.step('a name, a nub of whose last letter is cut off', async () => {
-    await newJob(page, 'Boat plate');
+  await test.step('a name beside it, a nub of whose last letter is cut off', async () => {
+    await page.getByRole('tab', { name: 'Drawing' }).click();
     await key(page, 'Set a text').click();
     await field(page, 'Words').fill('OSPREY');
     await field(page, 'All of it so wide').fill('80');
     await key(page, 'Put it into the job').click();
-    await chooseMaterial(page, 1, 'Coated plate');
+    // The dyed area is in its step already; the letters get one of their own.
+    await page.getByRole('checkbox', { name: /^No layer/ }).click();
+    await page.getByRole('checkbox', { name: /^rectangle/ }).click();
+    await key(page, 'Into a step').click();
+    await dialog.getByText('A new step').click();
+    await stepsOf().click();
+    await changeMaterial(page, 2, 'Coated plate');
+    await key(page, 'Drag engrave instead, as is usual for it').click();
     await expect(stepCard(page, 1)).toContainText('Drag engrave');
     await setNumbers(page, 1, { Force: '20', Speed: '5' });
     const before = total(await fileOf(page, 1));
@@ -100,7 +124,7 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await putShape(page, 'Rectangle', { Width: '3', Height: '5' });
     await page.getByRole('tab', { name: 'Drawing' }).click();
-    await page.getByRole('checkbox', { name: /^rectangle/ }).click();
+    await page.getByRole('checkbox', { name: /^rectangle 3 × 5/ }).click();
     await page.getByRole('checkbox', { name: /^Y/ }).click();
     for (const edges of ['Right edges', 'Upper edges']) {
       await page.getByText(/^What could become of/).click();
@@ -139,6 +163,9 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
   await test.step('both are filled with slanting lines and outlined', async () => {
     await page.getByRole('tab', { name: 'Drawing' }).click();
     await page.getByRole('checkbox', { name: /^No layer/ }).click();
+    // The dyed area stays as it is.
+    await page.getByText(/^Show \d+ more$/).click();
+    await page.getByRole('checkbox', { name: /^rectangle 100 × 100/ }).click();
     await hatch(page, 'parallel', 'with it');
     await key(page, 'Let go').click();
     await page.getByRole('tab', { name: /^Checks/ }).click();
@@ -190,5 +217,7 @@ test('a coated boat plate is dyed, taped 25 mm in and up, and engraved: a name w
   await test.step('engraved on the stand-in, from the first to the last', async () => {
     await runThrough(page, 3);
     for (const position of [1, 2, 3]) await score(page, position, 'clear line');
+    // The plate that was dyed is the one that was engraved: it was taken once.
+    expect(await platesLeft(page)).toBe(2);
   });
 });

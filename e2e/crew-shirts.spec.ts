@@ -6,9 +6,9 @@ import {
   chooseMaterial,
   field,
   fileOf,
-  getPressReady,
   key,
   newJob,
+  pressWarm,
   runThrough,
   putShape,
   reachAlong,
@@ -23,18 +23,9 @@ import { expect, test } from './quiet-page';
 // Without numbers there is no press plan, and what is out of all reason is asked about: Chromium reports both as errors.
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true, refusals: [/status of (422|409)/] });
 
-/** Presses on the warm press, for as long as the plan says, and says that it holds. */
+/** Presses a shirt for as long as the plan says, and says that it holds. */
 async function press(page: Page): Promise<void> {
-  await page.getByRole('switch', { name: 'The press is warm already' }).click();
-  await key(page, 'Begin at Clam').click();
-  await getPressReady(page);
-  await key(page, 'Start').click();
-  const left = page.getByTestId('left');
-  await key(page, 'Plate goes down').click();
-  // Twelve seconds, of which nearly all go by: the few that are left of laying it on are not those.
-  await expect(left).toHaveAttribute('aria-label', /^(1[0-2]|[4-9])\b/);
-  await expect(left).toHaveAttribute('aria-label', /^[0-3]\b/);
-  for (const turn of ['Plate is up', 'It holds', 'It is peeled']) await key(page, turn).click();
+  await pressWarm(page, 'Clam', ['Plate goes down', 'Plate is up', 'It holds', 'It is peeled']);
   await page.getByRole('button', { name: /^holds everywhere/ }).click();
   await expect(page.getByRole('button', { name: 'Undo: Smooth film' })).toBeVisible();
 }

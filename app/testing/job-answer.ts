@@ -51,9 +51,9 @@ export function answerOf(job: DrawnJob): JobAnswer {
       isOrderByHand,
     },
     found: Object.fromEntries(
-      steps.map(({ id, match, claims }) => [
+      steps.map(({ id, match, claims, pressedAt }) => [
         id,
-        { match, claims, names: { material: null, isFoil: false, tool: null, machine: null } },
+        { match, claims, pressedAt, names: { material: null, isFoil: false, tool: null, machine: null } },
       ]),
     ),
     byteCounts: Object.fromEntries(artworks.map(({ id, byteCount }) => [id, byteCount])),

@@ -84,6 +84,7 @@ export const step: StepView = {
   keepsSheet: false,
   nudge: null,
   claims: [],
+  pressedAt: null,
   parts: [part()],
   match: { recipe, settings: recipe.settings, variant: null, suggestion: null, refusal: null },
   names: { material: null, isFoil: false, tool: null, machine: null },

@@ -16,7 +16,7 @@ import {
 } from '@keen-anvil/core/jobs';
 import { sayHold, type StepTurn } from '@keen-anvil/core/recipes';
 import type { JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
-import { worksInOrder } from './step-work';
+import { stepsToRun, worksInOrder } from './step-work';
 
 /** A job as it is drawn, from the server's answer and the shapes of its parts; the same on both sides. */
 export function jobView(answer: JobAnswer, { shapes, drawings }: SeenDocument): JobDetail {
@@ -58,13 +58,14 @@ export function editedJob(
 const NOTHING_YET: JobAnswer['found'][string] = {
   match: { recipe: null, settings: null, variant: null, suggestion: null, refusal: null },
   claims: [],
+  pressedAt: null,
   names: { material: null, isFoil: false, tool: null, machine: null },
 };
 
 function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => PartView[]): StepView[] {
   const steps = document.steps.map((step, position): StepView => {
     const first = sheetOf(document, step.id);
-    const { match, claims, names } = found[step.id] ?? NOTHING_YET;
+    const { match, claims, pressedAt, names } = found[step.id] ?? NOTHING_YET;
     const parts = partsOf(step.id);
     const lying = new Set(parts.flatMap(({ places }) => places.map(({ sheetId }) => sheetId)));
     const sheets = sheetsOf(document, step.id).filter(({ id }) => lying.has(id));
@@ -75,6 +76,7 @@ function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => 
       stockPieceId: first?.stockPieceId ?? null,
       onCarrier: first?.onCarrier ?? false,
       claims,
+      pressedAt,
       match,
       names,
       holdFor: null,
@@ -85,8 +87,7 @@ function stepViews({ document, found }: JobAnswer, partsOf: (stepId: string) => 
   });
   // What happens before a step is what happens before it comes to its first sheet.
   const turns = new Map<string, StepTurn>();
-  for (const { work, turn } of worksInOrder(steps.filter((step) => !step.isSkipped)))
-    if (!turns.has(work.id)) turns.set(work.id, turn);
+  for (const { work, turn } of worksInOrder(stepsToRun(steps))) if (!turns.has(work.id)) turns.set(work.id, turn);
   return steps.map((step) => {
     const { hold = null, keepsSheet = false } = turns.get(step.id) ?? {};
     return { ...step, holdFor: hold, hold: hold && sayHold(hold, step.names), keepsSheet };

@@ -15,6 +15,16 @@ export interface LaidPart extends PartOnSheet {
   sheetId: string | null;
 }
 
+/**
+ * The steps that are put on the machines next: none that is left out, nor one that a press plan has pressed already. A job of
+ * which all is pressed begins anew.
+ */
+export function stepsToRun<S extends Pick<StepView, 'isSkipped' | 'pressedAt'>>(steps: readonly S[]): S[] {
+  const all = steps.filter(({ isSkipped }) => !isSkipped);
+  const left = all.filter(({ pressedAt }) => pressedAt === null);
+  return left.length > 0 ? left : all;
+}
+
 /** Whether what is in a step is only printed: it is left out of the run, and lies on its sheet all the same. */
 export const isOnlyPrinted = ({ isSkipped, parts }: Pick<StepView, 'isSkipped' | 'parts'>): boolean =>
   isSkipped && parts.length > 0 && parts.every(({ print }) => print !== null);

@@ -15,6 +15,7 @@ export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
 export {
   doneTogether,
   isOnlyPrinted,
+  stepsToRun,
   laidOn,
   workOn,
   worksInOrder,

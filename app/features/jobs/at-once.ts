@@ -98,7 +98,10 @@ function foundStill({ document: before, found }: JobDetail, after: JobDocument, 
         (['process', 'materialId', 'machineId', 'toolId'] as const).every((name) => old[name] === step[name]) &&
         sheetOf(before, step.id)?.stockPieceId === sheetOf(after, step.id)?.stockPieceId;
       const names = namesIn(shop, step);
-      return [step.id, isAsBefore && found[step.id] ? found[step.id] : { match: NO_MATCH, claims: [], names }];
+      return [
+        step.id,
+        isAsBefore && found[step.id] ? found[step.id] : { match: NO_MATCH, claims: [], pressedAt: null, names },
+      ];
     }),
   );
 }

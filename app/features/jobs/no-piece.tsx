@@ -48,7 +48,7 @@ export function NoPiece({ step, material, isNext, onPiece }: NoPieceProps) {
       />
       <Button title="Another piece, with its size" type="outline" onPress={() => setAsked(true)} />
       {isAsked ? (
-        <PieceForm materialId={material.id} piece={null} onClose={() => setAsked(false)} onAdded={onPiece} />
+        <PieceForm material={material} piece={null} onClose={() => setAsked(false)} onAdded={onPiece} />
       ) : null}
     </View>
   );

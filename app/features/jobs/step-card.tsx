@@ -29,6 +29,7 @@ import { useTokens } from '../../ui/theme';
 import { Toggle } from '../../ui/toggle';
 import { SPACE, TARGET } from '../../ui/tokens';
 import { Aside, Body, Figure, Strong } from '../../ui/type';
+import { whenSaid } from '../../ui/when';
 import { SettingsLine } from '../book/settings-line';
 import { useMaterial } from '../shop/materials';
 import { useMachines, useTools } from '../shop/queries';
@@ -309,6 +310,9 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
                 label={`Press plan: step ${step.position + 1}`}
                 onPress={() => router.push({ pathname: '/jobs/[id]/press', params: { id: job.id } })}
               />
+              {step.pressedAt ? (
+                <Aside>{`Pressed by its plan ${whenSaid(step.pressedAt)}: the next run goes on with what comes after it.`}</Aside>
+              ) : null}
             </>
           ) : null}
           {recipe && machineKindOf(bed.machine.kind).does !== 'heat' ? (
@@ -394,7 +398,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
       </Decision>
       {asked === 'new-piece' && bed ? (
         <PieceForm
-          materialId={bed.material.id}
+          material={bed.material}
           piece={null}
           onClose={() => setAsked(null)}
           onAdded={(stockPieceId) => send({ stockPieceId })}

@@ -64,10 +64,15 @@ export const useBeginPressing = (jobId: string) =>
     call<PressingView>(paths.jobPressings(jobId), { method: 'POST', body: { id: uuid(), isWarm } }),
   );
 
-export const usePressingTurn = (jobId: string) =>
-  usePressingWrite(jobId, ({ id, turn, at }: { id: string; turn: TimerTurn; at: number }) =>
-    call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } }),
-  );
+export function usePressingTurn(jobId: string) {
+  const client = useQueryClient();
+  return usePressingWrite(jobId, async ({ id, turn, at }: { id: string; turn: TimerTurn; at: number }) => {
+    const now = await call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } });
+    // Its step is pressed, and a blank is gone from the stock.
+    if (now.state === 'done') void touched(client, 'material');
+    return now;
+  });
+}
 
 /** Ticks a line of what has to be ready before a pressing, or takes that back. */
 export const useTickPressing = (jobId: string) =>

@@ -112,7 +112,7 @@ function Material({ material }: { material: MaterialView }) {
         what="the material"
       />
       {piece ? (
-        <PieceForm materialId={id} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} />
+        <PieceForm material={material} piece={piece === 'new' ? null : piece} onClose={() => setPiece(null)} />
       ) : null}
     </Page>
   );

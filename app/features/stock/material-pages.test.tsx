@@ -127,9 +127,12 @@ describe('a material', () => {
 
 describe('a piece', () => {
   it('of a roll is its length, of sheets their number', async () => {
-    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, {
-      '/api/materials/navy/pieces': { status: 201, body: navy },
-    });
+    const { sent } = renderWithBook(
+      <PieceForm material={{ id: 'navy', family: 'vinyl' }} piece={null} onClose={jest.fn()} />,
+      {
+        '/api/materials/navy/pieces': { status: 201, body: navy },
+      },
+    );
     expect(screen.getByLabelText('How many')).toBeTruthy();
     fireEvent.press(screen.getByLabelText('roll'));
     expect(screen.queryByLabelText('How many')).toBeNull();
@@ -149,10 +152,21 @@ describe('a piece', () => {
     );
   });
 
+  it.each([
+    ['vinyl', 'sheets'],
+    ['metal', 'blanks'],
+  ])('of %s is at first what that comes as: %s', (family, kind) => {
+    renderWithBook(<PieceForm material={{ id: 'navy', family }} piece={null} onClose={jest.fn()} />, {});
+    expect(screen.getByLabelText(kind)).toBeChecked();
+  });
+
   it('of an offcut may have its true outline, which sets its size', async () => {
-    const { sent } = renderWithBook(<PieceForm materialId="navy" piece={null} onClose={jest.fn()} />, {
-      '/api/materials/navy/pieces': { status: 201, body: navy },
-    });
+    const { sent } = renderWithBook(
+      <PieceForm material={{ id: 'navy', family: 'vinyl' }} piece={null} onClose={jest.fn()} />,
+      {
+        '/api/materials/navy/pieces': { status: 201, body: navy },
+      },
+    );
     fireEvent.press(screen.getByLabelText('offcut'));
     fireEvent.changeText(screen.getByLabelText('Outline'), '0 0, 100 0, 60 80');
     expect(screen.queryByLabelText('Width')).toBeNull();

@@ -1,5 +1,5 @@
-import { paths, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
-import { STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
+import { paths, type MaterialView, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
+import { familyOf, STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { useAsOpened } from '../../ui/as-opened';
 import { Input } from '../../ui/elements';
@@ -20,7 +20,7 @@ import type { FlatPhoto } from './true-size-photo';
 import { useAddPiece, useChangePiece } from './queries';
 
 interface PieceFormProps {
-  materialId: string;
+  material: Pick<MaterialView, 'id' | 'family'>;
   /** Null for a new piece. */
   piece: StockPieceView | null;
   onClose: () => void;
@@ -54,11 +54,13 @@ function fieldsFor(kind: StockKind, hasOutline: boolean): FormField[] {
 }
 
 /** A piece in stock: its size, its number, and for offcuts their true outline. */
-export function PieceForm({ materialId, piece, onClose, onAdded }: PieceFormProps) {
+export function PieceForm({ material, piece, onClose, onAdded }: PieceFormProps) {
+  const { id: materialId } = material;
+  const firstKind = piece?.kind ?? familyOf(material.family).comesAs ?? 'sheet';
   const { rust } = useTokens();
   const add = useAddPiece(materialId);
   const change = useChangePiece(materialId, piece?.id ?? '');
-  const [kind, setKind] = useState<StockKind>(piece?.kind ?? 'sheet');
+  const [kind, setKind] = useState<StockKind>(firstKind);
   const draft = useDraft(
     `outline of piece ${piece?.id ?? `new ${materialId}`}`,
     piece?.outline?.map(({ x, y }) => `${x} ${y}`).join(', ') ?? '',
@@ -136,7 +138,7 @@ export function PieceForm({ materialId, piece, onClose, onAdded }: PieceFormProp
         draftName={`piece ${piece?.id ?? `new ${materialId}`}`}
         values={{
           name: piece?.name ?? '',
-          kind: piece?.kind ?? 'sheet',
+          kind: firstKind,
           widthMm: piece?.widthMm ?? null,
           lengthMm: piece?.lengthMm ?? null,
           count: piece?.count ?? 1,

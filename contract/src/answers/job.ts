@@ -121,6 +121,8 @@ export interface StepView {
   cut: StepCut | null;
   /** What it is pressed onto. */
   onMaterialId: string | null;
+  /** When a press plan pressed it for what the job is at now; null where it did not. */
+  pressedAt: string | null;
   /** What is processed here. */
   parts: PartView[];
   match: StepRecipe;
@@ -156,9 +158,10 @@ export interface JobSummary {
   isArchived: boolean;
 }
 
-/** What was found for a step: its recipe, who else has a hand on its piece, and what its things are called. */
+/** What was found for a step: its recipe, who else has a hand on its piece, whether it is pressed, and what its things are called. */
 export interface StepFound {
   match: StepRecipe;
+  pressedAt: string | null;
   claims: PieceClaim[];
   names: HoldNames;
 }

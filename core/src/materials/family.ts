@@ -1,5 +1,6 @@
 import type { ProcessName } from '../recipes';
 import type { DetailField } from '../units';
+import type { StockKind } from './stock';
 
 interface FamilyRow {
   name: string;
@@ -13,6 +14,8 @@ interface FamilyRow {
   goesOnByHeat?: boolean;
   /** What is not wanted is peeled off a carrier after cutting. */
   isWeeded?: boolean;
+  /** What it is bought as, where that is not sheets. */
+  comesAs?: StockKind;
   /** A filled shape may be meant to be engraved as well as cut out: the maker is asked. */
   asksEngraveOrCut?: boolean;
   fields: readonly DetailField[];
@@ -123,6 +126,7 @@ const TABLE = [
   {
     name: 'metal',
     label: 'Metal blanks',
+    comesAs: 'blank',
     process: 'drag-engrave',
     isMirrored: false,
     fields: [

@@ -1,6 +1,6 @@
 export { FAMILIES, FAMILY_NAMES, familyOf, type Family, type FamilyName } from './family';
 export { thicknessFrom, type MeasuredThickness } from './thickness';
-export { drawDown, type StockAmount, type StockKind, STOCK_KINDS } from './stock';
+export { drawDown, isAnotherBlank, type StockAmount, type UsedBlanks, type StockKind, STOCK_KINDS } from './stock';
 export { materialProblem } from './material-problem';
 export { photoProblem, SHOWN_MM, type TruePhoto } from './true-photo';
 export { outlineOf } from './outline-of';

@@ -1,6 +1,6 @@
 import { PROCESSES, processOf } from '../recipes';
 import { TOOL_KIND_TABLE, toolKindOf } from '../tools';
-import { drawDown, FAMILIES, familyOf, thicknessFrom } from './index';
+import { drawDown, isAnotherBlank, FAMILIES, familyOf, thicknessFrom, type UsedBlanks } from './index';
 
 describe('the table of families', () => {
   it('gives each a process that there is, and fields of its own', () => {
@@ -43,5 +43,20 @@ describe('stock after a run', () => {
     expect(drawDown({ kind: 'roll', lengthMm: 200, count: 1 }, 310)).toEqual({ lengthMm: 0, count: 0 });
     expect(drawDown({ kind: 'sheet', lengthMm: 297, count: 14 }, 100)).toEqual({ lengthMm: 297, count: 13 });
     expect(drawDown({ kind: 'offcut', lengthMm: 100, count: 0 }, 50)).toEqual({ lengthMm: 100, count: 0 });
+  });
+
+  it('is one blank fewer for a job that presses it and works on it, whichever comes first', () => {
+    const takings = (done: readonly (keyof UsedBlanks)[]) => {
+      const used = { pressed: 0, run: 0 };
+      return done.map((what) => {
+        used[what] += 1;
+        return isAnotherBlank(what, used);
+      });
+    };
+    expect(takings(['pressed', 'run', 'pressed', 'run'])).toEqual([true, false, true, false]);
+    expect(takings(['run', 'pressed'])).toEqual([true, false]);
+    // One that was spoilt on the press: two pressed, one engraved.
+    expect(takings(['pressed', 'pressed', 'run', 'run', 'run'])).toEqual([true, true, false, false, true]);
+    expect(takings(['run', 'run'])).toEqual([true, true]);
   });
 });

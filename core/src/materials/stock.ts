@@ -23,3 +23,18 @@ export function drawDown(
   }
   return { lengthMm, count: Math.max(0, count - 1) };
 }
+
+/** How many blanks of one material a job has pressed onto, and how many it has had on its other machines. */
+export interface UsedBlanks {
+  pressed: number;
+  run: number;
+}
+
+/**
+ * Whether the last blank that was pressed onto, or run, is one more that is used up. A job dyes a plate and engraves the same
+ * plate: what the one has taken off the stock the other does not take again.
+ * @param last what was just done, already counted
+ */
+export function isAnotherBlank(last: keyof UsedBlanks, used: UsedBlanks): boolean {
+  return used[last] > used[last === 'pressed' ? 'run' : 'pressed'];
+}

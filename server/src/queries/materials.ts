@@ -191,14 +191,3 @@ export async function updatePiece(db: Db, workshopId: string, id: string, piece:
     ],
   );
 }
-
-/** Takes one of the blanks that steps of a job are pressed onto off the stock; nothing where none of them is kept there as a blank. */
-export async function takeBlank(db: Db, workshopId: string, jobId: string, stepIds: readonly string[]): Promise<void> {
-  await db.query(
-    `UPDATE stock_piece SET version = version + 1, count = count - 1 WHERE workshop_id = $1 AND id = (
-       SELECT p.id FROM stock_piece p JOIN job_step s ON s.workshop_id = p.workshop_id AND s.on_material_id = p.material_id
-       WHERE p.workshop_id = $1 AND s.job_id = $2 AND s.id = ANY ($3::uuid[]) AND p.kind = 'blank' AND p.count > 0 AND p.archived_at IS NULL
-       ORDER BY p.count, p.id LIMIT 1)`,
-    [workshopId, jobId, stepIds],
-  );
-}

@@ -49,6 +49,18 @@ export async function listPressingsOf(db: Db, workshopId: string, jobId: string)
   return rows;
 }
 
+/** When the steps of a job were pressed by plan since it was put on its machines last, by the step's id. */
+export async function listPressedSteps(db: Db, workshopId: string, jobId: string): Promise<Map<string, string>> {
+  const { rows } = await db.query<{ id: string; at: string }>(
+    `SELECT layer ->> 'id' AS id, max(p.ended_at) AS at FROM pressing p, jsonb_array_elements(p.layers) layer
+     WHERE p.workshop_id = $1 AND p.job_id = $2 AND p.state = 'done' AND p.created_at > coalesce(
+       (SELECT max(e.created_at) FROM run_series e WHERE e.workshop_id = $1 AND e.job_id = $2), '-infinity')
+     GROUP BY 1`,
+    [workshopId, jobId],
+  );
+  return new Map(rows.map(({ id, at }) => [id, at]));
+}
+
 /** A pressing. */
 export async function findPressing(db: Db, workshopId: string, id: string): Promise<PressingRow | undefined> {
   const { rows } = await db.query<PressingRow>(`SELECT ${COLUMNS} ${JOINED} WHERE p.workshop_id = $1 AND p.id = $2`, [

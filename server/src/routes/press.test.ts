@@ -2,12 +2,14 @@ import { randomUUID } from 'node:crypto';
 import {
   paths,
   type ClockView,
+  type JobAnswer,
   type JobDetail,
   type MachineView,
   type MaterialView,
   type PlateView,
   type PressingView,
   type PressPlanView,
+  type RunView,
 } from '@keen-anvil/contract';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
 import { asker } from '../../testing/ask';
@@ -175,6 +177,32 @@ describe('a pressing', () => {
       now = (await turn(now, 'next').expect(200)).body;
     }
     expect([now.state, await left()]).toEqual(['done', 1]);
+  });
+
+  it('is not run again: the machines go on with what was not pressed, and a pressing anew is of another piece', async () => {
+    let job = await readyJob({ api, drawn }, ['Transfer film, smooth white', 'Transfer film, gold glitter']);
+    const { id: machineId } = await byName<MachineView>(paths.machines, 'Clam');
+    job = await change(job, { stepId: job.steps[0].id, process: 'heat-press', machineId });
+    const pressedId = job.steps.find(({ process }) => process === 'heat-press')!.id;
+    let now: PressingView = (await turn(await begin(job), 'start').expect(200)).body;
+    while (now.state === 'running') now = (await turn(now, 'next').expect(200)).body;
+    expect(now.layers).toHaveLength(2);
+    const pressedAt = async () => {
+      const { found } = await get<JobAnswer>(paths.job(job.id));
+      return job.steps.map(({ id }) => [id === pressedId, found[id].pressedAt !== null]);
+    };
+    // The other film is in the plan too, but it is cut on a machine, which nobody has done.
+    expect(await pressedAt()).toEqual(job.steps.map(({ id }) => [id === pressedId, id === pressedId]));
+    const start = async () =>
+      (
+        await api()
+          .post(paths.runs(job.id))
+          .send({ seriesId: randomUUID(), speedUp: 60, byHand: true, knowing: true })
+          .expect(201)
+      ).body as RunView[];
+    const runs = await start();
+    expect(runs.map(({ stepId }) => stepId === pressedId)).toEqual([false]);
+    expect((await pressedAt()).some(([, isPressed]) => isPressed)).toBe(false);
   });
 
   it('is begun once, whoever sends it again, and a turn that was meant for another phase changes nothing', async () => {

@@ -1,6 +1,6 @@
 import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
 import type { Affine } from '@keen-anvil/core/geometry';
-import { worksInOrder, type StepWork } from '@keen-anvil/contract/work';
+import { stepsToRun, worksInOrder, type StepWork } from '@keen-anvil/contract/work';
 import type { Hold, StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf, type Driver } from '@keen-anvil/core/machines';
 import { inTwo } from '@keen-anvil/core/runs';
@@ -106,7 +106,7 @@ export class JobStart {
   /** Works out the machine file of every step, and what each machine will do with it. */
   private async plan(workshopId: string, jobId: string, marks: readonly MarksRead[]): Promise<Planned> {
     const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
-    const works = worksInOrder(job.steps.filter((step) => !step.isSkipped));
+    const works = worksInOrder(stepsToRun(job.steps));
     const shop = await withPictures(
       this.pool,
       workshopId,

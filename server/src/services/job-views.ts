@@ -1,6 +1,7 @@
 import type { JobAnswer, JobDetail, JobEdited, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
 import { jobView } from '@keen-anvil/contract/job-view';
 import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
+import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
 import { deviceAtHand } from '../device';
@@ -17,6 +18,7 @@ import {
   type JobRow,
   type StepLook,
 } from '../queries/jobs';
+import { listPressedSteps } from '../queries/pressings';
 import { seeDocument } from './job-document';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { matchRecipes } from './step-match';
@@ -84,6 +86,8 @@ async function lookAtSteps(
     steps.flatMap(({ stockPieceId }) => stockPieceId ?? []),
     jobId,
   );
+  const pressed = await listPressedSteps(db, workshopId, jobId);
+  const isPressStep = ({ machineId }: Step) => machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat';
   const matches = await matchRecipes(db, workshopId, steps, shop);
   const found = steps.map((step): [string, StepFound] => [
     step.id,
@@ -92,6 +96,7 @@ async function lookAtSteps(
       claims: claims
         .filter(({ stockPieceId }) => stockPieceId === step.stockPieceId)
         .map(({ stockPieceId: _piece, ...claim }) => claim),
+      pressedAt: (isPressStep(step) && pressed.get(step.id)) || null,
       names: namesIn(shop, step),
     },
   ]);

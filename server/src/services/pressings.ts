@@ -33,11 +33,11 @@ import {
   turnPressing,
   type PressingRow,
 } from '../queries/pressings';
-import { takeBlank } from '../queries/materials';
 import { listOwnLines } from '../queries/preparation-lines';
 import { newestRevisions } from '../queries/recipes';
 import { refreshCards } from './cards';
 import { pressPlanOf } from './press-plans';
+import { takePressed } from './used-blanks';
 
 /** Press plans that are carried out, with timers that go by the server's clock. */
 export class Pressings {
@@ -102,9 +102,8 @@ export class Pressings {
         await refuseTwoAtOnce(db, workshopId, row);
       }
       await turnPressing(db, workshopId, id, next);
-      // What it was pressed onto is used up, once; a cloth that comes from elsewhere is in no stock.
       if (next.state === 'done' && row.state !== 'done' && row.jobId)
-        await takeBlank(
+        await takePressed(
           db,
           workshopId,
           row.jobId,

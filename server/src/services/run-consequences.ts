@@ -14,6 +14,7 @@ import { findRun, finishRun, listSeriesRuns, turnRun, type RunRow } from '../que
 import { addWear, lockTool } from '../queries/tools';
 import { refreshCards } from './cards';
 import type { Shop } from './shop';
+import { isBlankUntaken } from './used-blanks';
 
 // Everything here happens within a transaction that has locked the run's job. Locks are taken in one order: job, machine, tool, piece.
 
@@ -187,5 +188,6 @@ const isOneSheet = (a: RunRow, b: RunRow): boolean =>
 async function takeFromStock(db: Db, workshopId: string, run: RunRow): Promise<void> {
   const piece = run.stockPieceId ? await lockPiece(db, workshopId, run.stockPieceId) : undefined;
   if (!piece) return;
+  if (piece.kind === 'blank' && !(await isBlankUntaken(db, workshopId, run.jobId, run.materialId))) return;
   await updatePiece(db, workshopId, piece.id, { ...piece, ...drawDown(piece, run.usedLengthMm ?? 0) });
 }
