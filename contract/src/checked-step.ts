@@ -5,6 +5,7 @@ import { cuttableArea, machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
 import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
 import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+import { printedOn } from './printed-on';
 import { laidOn, worksInOrder, type LaidPart, type StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';
 
@@ -29,7 +30,7 @@ export const asksEngraveOrCut = ({ isProcessGuessed, parts }: Pick<StepView, 'is
 export function checkedStep(
   step: StepWork,
   { machine, material, piece, tool, ground }: StepBed,
-  around: Pick<CheckedStep, 'guides' | 'isOfMarks'> = {},
+  around: Around = {},
 ): Omit<CheckedStep, 'placed'> {
   const { recipe, settings } = step.match;
   return {
@@ -67,14 +68,24 @@ export function checkedStep(
   };
 }
 
+/** What the checks know of a step by its job. */
+type Around = Pick<CheckedStep, 'guides' | 'isOfMarks' | 'printed'>;
+
 /** How near straight pieces come to the outline of a guide, in mm. */
 const GUIDE_MM = 0.1;
 
-/** What a job says of a step on its sheet: the outlines of the blanks that guides show there, and whether it makes marks to turn by. */
-export const checkedAround = (job: JobDetail, work: StepWork): Required<Pick<CheckedStep, 'guides' | 'isOfMarks'>> => ({
+/** What a job says of a step on its sheet: the outlines of the blanks that guides show there, whether it makes marks to turn by, and what is printed. */
+export const checkedAround = (job: JobDetail, work: StepWork): Required<Around> => ({
   guides: guidesAround(job, work),
   isOfMarks: isOfMarks(job, work),
+  printed: work.sheet ? printedOn(printsOf(job, work), work.sheet) : [],
 });
+
+/** The parts of a step that are printed, guides among them. */
+const printsOf = (job: JobDetail, { id, parts }: StepWork) => [
+  ...parts,
+  ...job.otherParts.filter(({ stepId }) => stepId === id),
+];
 
 const isOfMarks = (job: JobDetail, { parts }: StepWork): boolean =>
   parts.length > 0 && parts.every((part) => isTurnMarkIn(job, part));

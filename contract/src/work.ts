@@ -11,6 +11,7 @@ export {
   usualFor,
   type NestGroup,
 } from './nest-group';
+export { printedOn } from './printed-on';
 export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
 export {
   doneTogether,

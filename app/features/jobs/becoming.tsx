@@ -93,7 +93,9 @@ function Alignments({ chosen, onMake }: Pick<BecomingProps, 'chosen' | 'onMake'>
   return (
     <View style={{ gap: SPACE.small }}>
       <Strong>Lay them to each other</Strong>
-      <Aside>The largest of them stays where it is, unless gaps are made even.</Aside>
+      <Aside>
+        What came in together moves as one. The largest of them stays where it is, unless gaps are made even.
+      </Aside>
       <Chips
         label="Lay them to each other"
         options={(Object.keys(ALIGNMENT_WORDS) as AlignParts['at'][])

@@ -1,4 +1,4 @@
-import { USUAL_MARKS, marksFor, marksOf } from '@keen-anvil/core/registration';
+import { USUAL_MARKS, marksFor } from '@keen-anvil/core/registration';
 import { wholeJob } from '../../testing/job-answer';
 import { job, part, square, step } from '../../testing/job-fixtures';
 import { leavesPrinter, liesOnMarks } from './lies-on-marks';
@@ -17,8 +17,7 @@ const printedAt = (x: number, y: number) => {
 
 describe('what is printed on a page', () => {
   it('lies on no mark, its bleed neither', () => {
-    const on = (x: number, y: number, set = USUAL_MARKS) =>
-      liesOnMarks(printedAt(x, y), sheet, marksOf(page, set), set);
+    const on = (x: number, y: number, set = USUAL_MARKS) => liesOnMarks(printedAt(x, y), sheet, page, set);
     expect(on(60, 60)).toBe(false);
     expect(on(5, 5)).toBe(true);
     // The legs end 22 mm in, the dots of the first mark 34.

@@ -115,7 +115,7 @@ export function PrintSheet({
         first={
           <>
             <PagePicture job={job} sheet={sheet} page={page} correction={correction} marks={set} />
-            {liesOnMarks(job, sheet, drawn, set) ? (
+            {liesOnMarks(job, sheet, page, set) ? (
               <Body role="alert" style={{ color: rust }}>
                 What is printed lies on a mark or its dots: it could not be read. Move it inwards by hand.
               </Body>

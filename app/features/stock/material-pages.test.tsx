@@ -155,7 +155,7 @@ describe('a piece', () => {
   it.each([
     ['vinyl', 'sheets'],
     ['metal', 'blanks'],
-  ])('of %s is at first what that comes as: %s', (family, kind) => {
+  ] as const)('of %s is at first what that comes as: %s', (family, kind) => {
     renderWithBook(<PieceForm material={{ id: 'navy', family }} piece={null} onClose={jest.fn()} />, {});
     expect(screen.getByLabelText(kind)).toBeChecked();
   });

@@ -56,3 +56,15 @@ export const boundsMiddle = ({ minX, minY, maxX, maxY }: Bounds): Point => ({
 /** Whether a point lies in a rectangle, on its edge included. */
 export const isInBounds = ({ x, y }: Point, { minX, minY, maxX, maxY }: Bounds): boolean =>
   x >= minX && x <= maxX && y >= minY && y <= maxY;
+
+/** What lies in all of some rectangles; null where nothing does. */
+export function commonBounds(boxes: readonly Bounds[]): Bounds | null {
+  if (boxes.length === 0) return null;
+  const common = boxes.reduce((a, b) => ({
+    minX: Math.max(a.minX, b.minX),
+    minY: Math.max(a.minY, b.minY),
+    maxX: Math.min(a.maxX, b.maxX),
+    maxY: Math.min(a.maxY, b.maxY),
+  }));
+  return common.minX < common.maxX && common.minY < common.maxY ? common : null;
+}

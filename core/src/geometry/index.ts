@@ -1,5 +1,15 @@
 export { distance, type Point } from './point';
-export { boundsArea, boundsMiddle, boundsOf, holds, isInBounds, joinBounds, overlap, type Bounds } from './bounds';
+export {
+  boundsArea,
+  boundsMiddle,
+  boundsOf,
+  commonBounds,
+  holds,
+  isInBounds,
+  joinBounds,
+  overlap,
+  type Bounds,
+} from './bounds';
 export { affineOf, composeAffine, IDENTITY, invertAffine } from './affine';
 export {
   contourBounds,

@@ -1,6 +1,6 @@
 import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../testing/job';
 import { USUAL_TEXT } from '../artwork-choices';
-import { contourBounds } from '../geometry';
+import { boundsMiddle, contourBounds, joinBounds } from '../geometry';
 import { ActionRefusedError, type JobDocument, type JobShop } from './index';
 
 /** A word whose letters stand at 20: an a, a g that hangs below, an o that reaches a little below, a dash; and a star. */
@@ -54,5 +54,62 @@ describe('parts laid onto the line of a text', () => {
     expect(() => onText('a', 'h')).toThrow('what is to stand on the line');
     job = { ...job, drawings: job.drawings.map((drawing) => ({ ...drawing, source: 'svg' as const, choices: {} })) };
     expect(() => onText('Star', 'a')).toThrow('Choose a letter of a text');
+  });
+});
+
+describe('what came in together, laid to something else', () => {
+  const both = {
+    ...readings,
+    plate: [readingOf(drawnPart('Plate', '#0000ff', boxAt(100, 100, 60, 40)))],
+  };
+  const own = { shop: undefined as unknown as JobShop, job: undefined as unknown as JobDocument };
+  beforeEach(() => {
+    own.shop = shopWith(both);
+    own.job = jobWith(both, own.shop);
+  });
+  const partOf = (document: JobDocument, name: string) =>
+    document.parts.find((part) => part.name === name && part.role !== 'within')!;
+  const boxOf = (document: JobDocument, name: string) =>
+    contourBounds(own.shop.shapes(document).get(partOf(document, name).id)!.contours)!;
+  const align = (...names: string[]) =>
+    done(own.job, own.shop, {
+      do: 'align-parts',
+      partIds: names.map((name) => partOf(own.job, name).id),
+      at: 'on-one-middle',
+    });
+
+  it('goes as one: its letters keep their distances', () => {
+    const next = align('a', 'h', 'o', 'Plate');
+    expect(boxOf(next, 'Plate')).toEqual(boxOf(own.job, 'Plate'));
+    const plate = boundsMiddle(boxOf(own.job, 'Plate'));
+    const three = boundsMiddle(['a', 'h', 'o'].map((name) => boxOf(own.job, name)).reduce(joinBounds));
+    const by = { x: plate.x - three.x, y: plate.y - three.y };
+    for (const name of ['a', 'h', 'o']) {
+      const [was, is] = [boxOf(own.job, name), boxOf(next, name)];
+      expect([is.minX - was.minX, is.minY - was.minY]).toEqual([expect.closeTo(by.x), expect.closeTo(by.y)]);
+    }
+  });
+
+  it('lies on their sheet as it is drawn, wherever each lay before', () => {
+    const places = (document: JobDocument, name: string) =>
+      document.placements.filter(({ partId }) => partId === partOf(document, name).id);
+    const sheetId = places(own.job, 'Plate')[0].sheetId;
+    own.job = {
+      ...own.job,
+      placements: own.job.placements.map((place, i) => ({ ...place, sheetId, x: 3 * i, y: -2 * i })),
+    };
+    const next = align('a', 'h', 'Plate');
+    const [plate] = places(own.job, 'Plate');
+    for (const name of ['a', 'h', 'Plate'])
+      expect(places(next, name)).toEqual([
+        { ...places(next, name)[0], sheetId, x: plate.x, y: plate.y, angle: plate.angle },
+      ]);
+    // What was not chosen stays.
+    expect(places(next, 'g')).toEqual(places(own.job, 'g'));
+  });
+
+  it('is laid part by part where nothing else is chosen', () => {
+    const next = align('a', 'g');
+    expect(boxOf(next, 'g').minX + boxOf(next, 'g').maxX).toBeCloseTo(boxOf(next, 'a').minX + boxOf(next, 'a').maxX);
   });
 });

@@ -1,11 +1,11 @@
 import { sourceOf } from '../artwork-choices';
-import { boundsArea, type Bounds } from '../geometry';
+import { boundsArea, joinBounds, type Bounds, type Point } from '../geometry';
 import type { AlignParts } from './action';
 import { asOne } from './as-one';
 import { chosenParts } from './chosen-parts';
-import { withParts, type JobDocument, type Part } from './document';
+import { replaced, withParts, type JobDocument, type Part } from './document';
 import { refuseNothing } from './make-part';
-import { drawingUnder } from './parts-of';
+import { drawingUnder, placementsOf } from './parts-of';
 import { refuse } from './refusal';
 import { settled } from './settled';
 import { shapeBox } from './shapes';
@@ -16,7 +16,17 @@ interface Boxed {
   box: Bounds;
 }
 
-/** Lays parts to each other: by an edge or a middle of the largest of them, which stays where it is; or so that the gaps between them are even. */
+/** What is moved as one: a text or a drawing of which other things are chosen too, else one part. */
+interface Thing {
+  parts: Boxed[];
+  box: Bounds;
+}
+
+/**
+ * Lays things to each other: by an edge or a middle of the largest of them, which stays where it is; or so that the gaps between
+ * them are even. What came in together is one thing, unless nothing else is chosen. On a sheet they lie to each other as they do
+ * in the drawing.
+ */
 export function alignParts(
   document: JobDocument,
   { partIds, at }: AlignParts,
@@ -29,12 +39,13 @@ export function alignParts(
     return box ? [{ part, box }] : [];
   });
   const least = at.startsWith('spread') ? 3 : 2;
-  if (chosen.length < least) refuse(`Choose ${least} parts or more to lay to each other.`, 'partIds');
-  const moves = at === 'on-text' ? ontoText(document, chosen, shop) : movesFor(chosen, at);
-  const next = chosen.reduce(
-    (now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed),
-    document,
-  );
+  const things = thingsOf(document, chosen);
+  if ((at === 'on-text' ? chosen : things).length < least)
+    refuse(`Choose ${least} things or more to lay to each other.`, 'partIds');
+  const next =
+    at === 'on-text'
+      ? moved(document, chosen, ontoText(document, chosen, shop), seed)
+      : laidAlike(movedThings(document, things, movesFor(things, at), seed), things);
   refuseNothing(
     next,
     chosen.map(({ part }) => part.id),
@@ -43,11 +54,51 @@ export function alignParts(
   return settled(document, next, shop);
 }
 
+/** Of one drawing alone every part is a thing. */
+function thingsOf(document: JobDocument, chosen: readonly Boxed[]): Thing[] {
+  const byDrawing = new Map<string, Boxed[]>();
+  for (const one of chosen) {
+    const key = drawingUnder(document, one.part.making)?.id ?? one.part.id;
+    byDrawing.set(key, [...(byDrawing.get(key) ?? []), one]);
+  }
+  const groups = byDrawing.size > 1 ? [...byDrawing.values()] : chosen.map((one) => [one]);
+  return groups.map((parts) => ({ parts, box: parts.map(({ box }) => box).reduce(joinBounds) }));
+}
+
+const movedThings = (document: JobDocument, things: readonly Thing[], moves: readonly Point[], seed: string) =>
+  things.reduce(
+    (now, { parts }, i) =>
+      moved(
+        now,
+        parts,
+        parts.map(() => moves[i]),
+        seed,
+      ),
+    document,
+  );
+
+const moved = (document: JobDocument, parts: readonly Boxed[], moves: readonly Point[], seed: string): JobDocument =>
+  parts.reduce((now, { part }, i) => shiftedInPlane(now, part.id, moves[i].x, moves[i].y, seed), document);
+
+/** What lies once on the sheet of the largest thing lies to it as it is drawn. */
+function laidAlike(document: JobDocument, things: readonly Thing[]): JobDocument {
+  const [anchor] = placementsOf(document, largestOf(things).parts[0].part.id);
+  if (!anchor) return document;
+  const { sheetId, x, y, angle, turnedOver } = anchor;
+  const places = things
+    .flatMap(({ parts }) => parts)
+    .flatMap(({ part }) => {
+      const [only, ...more] = placementsOf(document, part.id);
+      return only?.sheetId === sheetId && more.length === 0 ? [{ ...only, x, y, angle, turnedOver }] : [];
+    });
+  return { ...document, placements: replaced(document.placements, places) };
+}
+
 /** Letters stand on one line where their feet are within this share of their height; an o reaches a little below it. */
 const FOOT = 0.06;
 
 /** Everything that is no letter is put onto the line on which the letters that are chosen stand. */
-function ontoText(document: JobDocument, chosen: readonly Boxed[], shop: JobShop): { x: number; y: number }[] {
+function ontoText(document: JobDocument, chosen: readonly Boxed[], shop: JobShop): Point[] {
   const textOf = ({ making }: Part) => {
     const drawing = drawingUnder(document, making);
     return drawing && sourceOf(drawing.source).choices === 'text' ? drawing.id : undefined;
@@ -76,10 +127,10 @@ function footOf(chosen: readonly Bounds[], all: readonly Bounds[]): number {
   return feet.reduce((best, y) => (shared(y) > shared(best) || (shared(y) === shared(best) && y < best) ? y : best));
 }
 
-function movesFor(chosen: readonly Boxed[], at: Exclude<AlignParts['at'], 'on-text'>): { x: number; y: number }[] {
-  const { minX: left, maxX: right, minY: top, maxY: bottom } = largestOf(chosen.map(({ box }) => box));
-  const toMiddleX = ({ box }: Boxed) => (left + right) / 2 - (box.minX + box.maxX) / 2;
-  const toMiddleY = ({ box }: Boxed) => (top + bottom) / 2 - (box.minY + box.maxY) / 2;
+function movesFor(chosen: readonly Thing[], at: Exclude<AlignParts['at'], 'on-text'>): Point[] {
+  const { minX: left, maxX: right, minY: top, maxY: bottom } = largestOf(chosen).box;
+  const toMiddleX = ({ box }: Thing) => (left + right) / 2 - (box.minX + box.maxX) / 2;
+  const toMiddleY = ({ box }: Thing) => (top + bottom) / 2 - (box.minY + box.maxY) / 2;
   switch (at) {
     case 'left':
       return chosen.map(({ box }) => ({ x: left - box.minX, y: 0 }));
@@ -103,8 +154,8 @@ function movesFor(chosen: readonly Boxed[], at: Exclude<AlignParts['at'], 'on-te
 }
 
 /** The first of the largest. */
-const largestOf = (boxes: readonly Bounds[]): Bounds =>
-  boxes.reduce((largest, box) => (boundsArea(box) > boundsArea(largest) ? box : largest));
+const largestOf = (things: readonly Thing[]): Thing =>
+  things.reduce((largest, thing) => (boundsArea(thing.box) > boundsArea(largest.box) ? thing : largest));
 
 /** How far each span is moved so that all gaps between them are alike; the first and the last stay. */
 function spread(spans: readonly (readonly [number, number])[]): number[] {

@@ -257,9 +257,9 @@ describe('parts laid to each other', () => {
   });
 
   it('need to be several', () => {
-    expect(refusal(() => align(job, 'left', ['Left']))).toBe('Choose 2 parts or more to lay to each other.');
+    expect(refusal(() => align(job, 'left', ['Left']))).toBe('Choose 2 things or more to lay to each other.');
     expect(refusal(() => align(job, 'spread-down', ['Left', 'Right']))).toBe(
-      'Choose 3 parts or more to lay to each other.',
+      'Choose 3 things or more to lay to each other.',
     );
   });
 });

@@ -1,4 +1,4 @@
-import { joinBounds, type Bounds, type Point } from '../geometry';
+import { commonBounds, joinBounds, type Bounds, type Point } from '../geometry';
 import { boundsOnSheet, firstPlace, freePlaces, marksFor, withinPageMarks } from '../layout';
 import { cuttableArea, type Machine } from '../machines';
 import { outlineOf } from '../materials';
@@ -38,21 +38,23 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
     return (on && cuttableArea(on, piece, sheet.onCarrier, sheet.carrierAt)) ?? [];
   });
   const whole = { minX: 0, minY: 0, maxX: piece.widthMm, maxY: piece.lengthMm };
-  const reach = commonArea(areas) ?? cuttableArea(machine, piece, sheet.onCarrier, sheet.carrierAt) ?? whole;
+  const reach = commonBounds(areas) ?? cuttableArea(machine, piece, sheet.onCarrier, sheet.carrierAt) ?? whole;
   const free = withinMarks(document, stepId, reach, shop);
   const isPrinted = together.some(({ id }) => partsOf(document, id).some((part) => shapes.get(part.id)?.print));
-  const area = (isPrinted && withinPrint(piece, machine, free, boxes.reduce(joinBounds))) || free;
   const box = boxes.reduce(joinBounds);
+  const inside = isPrinted ? withinPrint(piece, machine, free) : null;
+  const area = inside && hasRoomFor(box, inside) ? inside : free;
   // What is read from the back and has no front is laid as it was drawn, and turned over where it lies.
   const isAlone = isBehind(step);
   const mirrored = step.mirrored && !isAlone;
   const place = placeInOutline(piece, area, box, mirrored) ?? firstPlace(area, box, mirrored);
   const backs = document.steps.filter((other) => isBehind(other) && shareSheet(document, other.id, stepId));
-  const isTooLarge = box.maxX - box.minX > area.maxX - area.minX || box.maxY - box.minY > area.maxY - area.minY;
-  const room = { sheetId: sheet.id, piece, area, turnedOver: mirrored };
+  const room = { sheetId: sheet.id, piece, turnedOver: mirrored };
+  // As it was drawn, if there is room for that; else drawing by drawing, where a print leaves its marks bare if it can.
+  const apart = [inside, free].filter((one): one is Bounds => one !== null && !hasRoomFor(box, one));
   const stepIds = together.map(({ id }) => id);
   const next =
-    (isTooLarge && backs.length === 0 ? laidApart(document, stepIds, room, shop) : null) ??
+    (backs.length === 0 ? firstOf(apart, (one) => laidApart(document, stepIds, { ...room, area: one }, shop)) : null) ??
     laid(
       document,
       stepIds.flatMap((id) => partsOf(document, id).map((part) => part.id)),
@@ -66,14 +68,23 @@ export function placedAfresh(document: JobDocument, stepId: string, shop: JobSho
   );
 }
 
-/** What of an area lies within the marks of a printed page; null where the work has no room there, or nothing is printed as a page. */
-function withinPrint(piece: ShopPiece, machine: Machine, area: Bounds, work: Bounds): Bounds | null {
+/** What of an area lies within the marks of a printed page; null where nothing does, or nothing is printed as a page. */
+function withinPrint(piece: ShopPiece, machine: Machine, area: Bounds): Bounds | null {
   const page = { widthMm: piece.widthMm, heightMm: piece.lengthMm };
   const inside = piece.kind === 'roll' ? null : withinPageMarks(page, marksFor(machine));
-  const free = inside && commonArea([inside, area]);
-  const hasRoom =
-    free && work.maxX - work.minX <= free.maxX - free.minX && work.maxY - work.minY <= free.maxY - free.minY;
-  return hasRoom ? free : null;
+  return inside && commonBounds([inside, area]);
+}
+
+const hasRoomFor = (work: Bounds, area: Bounds): boolean =>
+  work.maxX - work.minX <= area.maxX - area.minX && work.maxY - work.minY <= area.maxY - area.minY;
+
+/** What is made of the first of them of which something can be made. */
+function firstOf<T, U>(all: readonly T[], make: (one: T) => U | null): U | null {
+  for (const one of all) {
+    const made = make(one);
+    if (made !== null) return made;
+  }
+  return null;
 }
 
 /** What is free of an area between the marks that its sheet is turned over by; all of it where it has none. */
@@ -144,16 +155,4 @@ function placeInOutline(piece: ShopPiece, area: Bounds, box: Bounds, mirrored: b
     gapMm: EDGE_MM,
   });
   return at ? { x: at.x + (mirrored ? box.maxX : -box.minX), y: at.y - box.minY } : null;
-}
-
-/** The area that lies in all of them; null where there is none. */
-function commonArea(areas: readonly Bounds[]): Bounds | null {
-  if (areas.length === 0) return null;
-  const common = areas.reduce((a, b) => ({
-    minX: Math.max(a.minX, b.minX),
-    minY: Math.max(a.minY, b.minY),
-    maxX: Math.min(a.maxX, b.maxX),
-    maxY: Math.min(a.maxY, b.maxY),
-  }));
-  return common.minX < common.maxX && common.minY < common.maxY ? common : null;
 }

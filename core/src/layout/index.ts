@@ -47,6 +47,7 @@ export {
   marksFor,
   marksOf,
   markSpots,
+  onPageMarks,
   USUAL_MARKS,
   withinPageMarks,
   type MarkName,

@@ -1,4 +1,4 @@
-import type { Bounds, Point } from '../geometry';
+import { overlap, type Bounds, type Point } from '../geometry';
 
 /** The names of a page's marks, in their order: as one reads. */
 export const MARK_NAMES = ['upper left', 'upper right', 'lower left', 'lower right'] as const;
@@ -92,3 +92,27 @@ export function withinPageMarks(page: { widthMm: number; heightMm: number }, set
   const box = { minX: edge, minY: edge, maxX: page.widthMm - edge, maxY: page.heightMm - edge };
   return box.minX < box.maxX && box.minY < box.maxY ? box : null;
 }
+
+/** What is kept free round a mark, so that it is told from the print, in mm. */
+const CLEAR_MM = 2;
+
+/** Which of some boxes lie on a bracket of a page or on its dots, or so near that it could not be read. mm from the page's upper left corner */
+export function onPageMarks(
+  boxes: readonly Bounds[],
+  page: { widthMm: number; heightMm: number },
+  set: MarkSet,
+): Bounds[] {
+  const { legs, dots } = markLines(marksOf(page, set), set);
+  const taken = [
+    ...legs.map(([from, to]) => aroundBoth(from, to, CLEAR_MM)),
+    ...dots.map((dot) => aroundBoth(dot, dot, DOT_MM / 2 + CLEAR_MM)),
+  ];
+  return boxes.filter((box) => taken.some((spot) => overlap(box, spot)));
+}
+
+const aroundBoth = (a: Point, b: Point, by: number): Bounds => ({
+  minX: Math.min(a.x, b.x) - by,
+  minY: Math.min(a.y, b.y) - by,
+  maxX: Math.max(a.x, b.x) + by,
+  maxY: Math.max(a.y, b.y) + by,
+});

@@ -8,6 +8,7 @@ import { checkMirror } from './mirror';
 import { checkOddPiece, checkOnSheet, checkReach, checkStockSize } from './on-sheet';
 import { checkOpenContours } from './open-contour';
 import type { PartMemo } from './part-memo';
+import { checkPrintOnMark } from './print-on-mark';
 import { checkRange, checkTemper } from './recipe';
 import { checkRunUp } from './run-up';
 import { checkScript } from './script-apart';
@@ -36,6 +37,7 @@ const LOOKING: readonly Check[] = [
   checkWear,
   checkOddPiece,
   checkWithinGuide,
+  checkPrintOnMark,
   checkOpenContours,
   checkStencilIslands,
   checkScript,

@@ -105,6 +105,21 @@ describe('where the parts lie', () => {
     expect(codes(guided(box(100, 30, 20, 20)))).toEqual([]);
   });
 
+  it('on a mark of the page that it is printed on is told, with the move that brings it off', () => {
+    const printed = (x: number, y: number, size = 30) =>
+      step(lay([box(90, 90, 20, 20)]), { printed: [{ minX: x, minY: y, maxX: x + size, maxY: y + size }] });
+    expect(codes(printed(60, 60))).toEqual([]);
+    const { sheet } = step(lay([box(90, 90, 20, 20)]));
+    const found = find('print-on-mark', printed(5, 40 - 30))!;
+    expect(found).toMatchObject({ severity: 'warn', fix: { kind: 'move-in', label: 'Move it in' } });
+    const { dxMm, dyMm } = found.fix as { dxMm: number; dyMm: number };
+    // Moved so, it is told no more, and no further than it has to be.
+    expect(find('print-on-mark', printed(5 + dxMm, 10 + dyMm))).toBeUndefined();
+    expect(find('print-on-mark', printed(5 + dxMm - 1.2, 10 + dyMm - 1.2))).toBeDefined();
+    // What is larger than the room between the marks cannot be moved off them.
+    expect(find('print-on-mark', printed(5, 5, Math.min(sheet.widthMm, sheet.lengthMm) - 8))).not.toHaveProperty('fix');
+  });
+
   it('may be as small as it likes where it is the waste of marks to turn by', () => {
     const holes = step(lay([box(20, 20, 2, 2)], [box(60, 20, 2, 2)]));
     expect(codes(holes)).toContain('small-piece');

@@ -20,6 +20,8 @@ export interface CheckedStep {
   onCarrier?: boolean;
   /** The outlines of the blanks that guides show on the sheet. */
   guides?: readonly (readonly Point[])[];
+  /** What of it is printed on its sheet as a page with marks, each print with its bleed. */
+  printed?: readonly Bounds[];
   /** It makes marks to turn the sheet by: small holes, whose waste may fall. */
   isOfMarks?: boolean;
   /** What of the sheet the machine reaches; null where nothing is left of it. */

@@ -6,6 +6,7 @@ export {
   marksFor,
   marksOf,
   markSpots,
+  onPageMarks,
   USUAL_MARKS,
   type MarkName,
   type MarkSet,
