@@ -1,3 +1,4 @@
+import { isOfPictures } from './picture-steps';
 import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../testing/job';
 import { USUAL_CHOICES } from '../artwork-choices';
 import { applyToPoint } from 'transformation-matrix';
@@ -153,6 +154,37 @@ describe('a picture cropped to a part', () => {
     const all = shop.shapes(job);
     const { x, y } = { x: job.drawings[1].xMm, y: job.drawings[1].yMm };
     expect(moved(all.get(named(job, 'Picture').id)!.print!.picture!.matrix, [0, 0])).toEqual([x, y]);
+  });
+});
+
+describe('a printed part that is worked on', () => {
+  const make = (document: JobDocument, by: string, measures: Record<string, number>, name = 'Left') =>
+    done(document, shop, { do: 'make-part', partIds: [named(document, name).id], by, measures });
+
+  it('takes its print along where it is moved, turned and sized', () => {
+    const printed = print(job, { Left: window() });
+    const [from, to] = corners(printed, 'Left');
+    const shifted = make(printed, 'moved', { right: 7, down: -3 });
+    expect(corners(shifted, 'Left')).toEqual([
+      [from[0] + 7, from[1] - 3],
+      [to[0] + 7, to[1] - 3],
+    ]);
+    const box = contourBounds(shape(printed, 'Left').contours)!;
+    const wide = make(printed, 'moved', { width: 2 * (box.maxX - box.minX) });
+    const [left, right] = corners(wide, 'Left');
+    expect(right[0] - left[0]).toBeCloseTo(2 * (to[0] - from[0]));
+    const whole = make(job, 'moved', { right: 12 }, 'Picture');
+    const was = shape(job, 'Picture').print!.picture!.matrix;
+    expect(shape(whole, 'Picture').print!.picture!.matrix).toEqual([...was.slice(0, 4), was[4] + 12, was[5]]);
+    // It is only printed as before: its frame is not cut unasked.
+    const { stepId } = named(whole, 'Picture');
+    expect([isOfPictures(job, stepId!), isOfPictures(whole, stepId!)]).toEqual([true, true]);
+  });
+
+  it('keeps it where it lies where its outline is made otherwise, and has none where it is repeated', () => {
+    const printed = print(job, { Left: window() });
+    expect(corners(make(printed, 'eye', {}), 'Left')).toEqual(corners(printed, 'Left'));
+    expect(shape(make(printed, 'rows', { across: 2 }), 'Left').print).toBeNull();
   });
 });
 

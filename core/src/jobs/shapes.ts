@@ -1,9 +1,17 @@
 import { isKeptPicture } from '../artwork-choices';
-import { contourBounds, IDENTITY, knownBounds, type Affine, type Bounds, type CurveContour } from '../geometry';
+import {
+  composeAffine,
+  contourBounds,
+  IDENTITY,
+  knownBounds,
+  type Affine,
+  type Bounds,
+  type CurveContour,
+} from '../geometry';
 import { bridged, outermostFirst, outlineAt, toPlane } from '../parts';
 import type { Drawing, JobDocument, Part } from './document';
 import { makingOrder } from './in-order';
-import { operate, operationOf, OperationRefusedError } from '../makings';
+import { operate, operationOf, OperationRefusedError, printCarried } from '../makings';
 import { MeasureRefusedError } from '../measured';
 import type { DrawnMaking, PrintedMaking, WorkedMaking } from './making';
 import { lookup, partsOf } from './parts-of';
@@ -146,18 +154,23 @@ class Evaluation {
       const contours = this.operate(part, sources);
       // Lines alone are no filled shape, whatever they are drawn in.
       const isFilled = contours.some(({ closed }) => closed) ? first.isFilled : false;
-      const print =
-        making.op === 'printed'
-          ? this.printOf(making, contours, this.isTurned(part.stepId))
-          : making.op === 'bridges'
-            ? first.print
-            : null;
+      const print = this.printMade(part, first, contours);
       return { ...first, contours, isFilled, print, fault: contours.length > 0 ? null : emptySentence(part) };
     } catch (error) {
       if (error instanceof OperationRefusedError || error instanceof MeasureRefusedError)
         return nothing(`“${part.name}” cannot be made: ${error.message.replace(/\.$/, '')}`);
       throw error;
     }
+  }
+
+  /** What is printed in a part that was made: its own print, or that of what it was made of, where that comes along. */
+  private printMade({ making, stepId }: Part, first: Shape, contours: readonly CurveContour[]): ShownPrint | null {
+    if (making.op === 'printed') return this.printOf(making, contours, this.isTurned(stepId));
+    if (making.op === 'bridges') return first.print;
+    if (making.op !== 'worked' || !first.print) return null;
+    const operation = operationOf(making.by);
+    const move = operation && printCarried(operation, first.contours, making.measures);
+    return move ? carried(first.print, move) : null;
   }
 
   private operate(part: Part, sources: readonly Shape[]): CurveContour[] {
@@ -217,6 +230,12 @@ class Evaluation {
     return parts;
   }
 }
+
+/** A print that comes along with its part. */
+const carried = (print: ShownPrint, move: Affine): ShownPrint => ({
+  ...print,
+  picture: print.picture && { ...print.picture, matrix: composeAffine(print.picture.matrix, move) },
+});
 
 const standing = (drawing: Drawing, isTurned: boolean): unknown[] => [
   drawing.id,

@@ -1,6 +1,7 @@
 import {
   difference,
   edgesOf,
+  IDENTITY,
   either,
   joined,
   intersection,
@@ -17,6 +18,7 @@ const several = (name: string, label: string, work: (first: Region, rest: Region
   label,
   needs: 'several',
   measures: [],
+  carriesPrint: () => IDENTITY,
   apply: ([first, ...rest]) => edgesOf(work(rawRegionOf(first), rest.map(rawRegionOf))),
 });
 
@@ -43,6 +45,7 @@ export const BOOLEANS: readonly Operation[] = [
     label: 'Fill its holes',
     needs: 'one',
     measures: [],
+    carriesPrint: () => IDENTITY,
     apply: ([lines]) => edgesOf(withoutHoles(regionOf(lines))),
   },
 ];

@@ -1,4 +1,5 @@
 import {
+  IDENTITY,
   difference,
   edgesOf,
   flatten,
@@ -20,6 +21,7 @@ export const BROKEN: Operation = {
   label: 'Break along the other part',
   needs: 'several',
   measures: [choice('side', 'Piece', ['the first', 'the other'])],
+  carriesPrint: () => IDENTITY,
   apply: ([lines, ...by], { side }) => {
     const knife = by.flat();
     const within = knife.some(({ closed }) => closed) ? regionOf(knife) : beside(lines, knife);

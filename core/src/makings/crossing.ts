@@ -1,4 +1,5 @@
 import {
+  IDENTITY,
   boundsOf,
   edgesOf,
   flatten,
@@ -23,6 +24,7 @@ export const JOIN_ITSELF: Operation = {
   label: 'Join what crosses in it',
   needs: 'one',
   measures: [],
+  carriesPrint: () => IDENTITY,
   apply: ([lines]) => {
     const rings = lines.filter(({ closed }) => closed).map((contour) => flatten(contour, TOLERANCE_MM).points);
     if (rings.length === 0)

@@ -1,4 +1,4 @@
-import { difference, edgesOf, flatten, regionOf, union, type Point, type Region } from '../geometry';
+import { difference, edgesOf, flatten, IDENTITY, regionOf, union, type Point, type Region } from '../geometry';
 import { circle, length } from '../measured';
 import { OperationRefusedError, type Operation } from './operation';
 import { boxOf } from './repeats';
@@ -16,6 +16,7 @@ export const EYE: Operation = {
     length('band', 'Band round it', 2, { min: 0.3, max: 200, step: 0.5 }),
     length('neck', 'Neck', 0.5, { min: -50, max: 200, step: 0.5 }),
   ],
+  carriesPrint: () => IDENTITY,
   apply: ([lines], { angle, hole, band, neck }) => {
     const region = regionOf(lines);
     if (region.length === 0) throw new OperationRefusedError('an eye needs an outline to hold on to');

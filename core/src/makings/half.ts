@@ -1,4 +1,4 @@
-import type { Point } from '../geometry';
+import { IDENTITY, type Point } from '../geometry';
 import { choice, length } from '../measured';
 import { pieceOf } from './broken';
 import type { Operation } from './operation';
@@ -15,6 +15,7 @@ export const HALF: Operation = {
     length('aside', 'From its middle', 0, { min: -5000, max: 5000, step: 0.5 }),
     choice('side', 'Piece', ['before the line', 'behind it']),
   ],
+  carriesPrint: () => IDENTITY,
   apply: ([lines], { angle, aside, side }) => {
     const { minX, maxX, minY, maxY } = boxOf(lines);
     const turn = (angle * Math.PI) / 180;

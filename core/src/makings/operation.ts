@@ -1,4 +1,4 @@
-import type { Bounds, CurveContour } from '../geometry';
+import type { Affine, Bounds, CurveContour } from '../geometry';
 import type { Measure, Measures } from '../measured';
 
 /** What a part is as its lines: those of an outline with its holes, or open ones. */
@@ -22,6 +22,8 @@ export interface Operation {
   /** It comes beside the parts that it is made of, which stay; else it takes their place. */
   isBeside?: true;
   measures: readonly Measure[];
+  /** How what is printed in the first part comes along, in the plane; without it nothing is printed any more. */
+  carriesPrint?: (source: Lines, measures: Measures) => Affine;
   /** What a maker should know of it, as a sentence; null where there is nothing to be said. */
   tell?: (sources: readonly Lines[], measures: Measures) => string | null;
   /**

@@ -1,4 +1,4 @@
-import type { CurveContour } from '../geometry';
+import type { Affine, CurveContour } from '../geometry';
 import { allMeasures, type Measures } from '../measured';
 import { BOOLEANS } from './booleans';
 import { BROKEN } from './broken';
@@ -38,3 +38,7 @@ export const operationOf = (name: string): Operation | undefined => byName.get(n
  */
 export const operate = (operation: Operation, sources: readonly Lines[], measures: Measures): CurveContour[] =>
   operation.apply(sources, allMeasures(operation, measures));
+
+/** How what is printed in a part comes along where it is worked on; null where it does not. */
+export const printCarried = (operation: Operation, source: Lines, measures: Measures): Affine | null =>
+  operation.carriesPrint?.(source, allMeasures(operation, measures)) ?? null;

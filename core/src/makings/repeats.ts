@@ -1,5 +1,5 @@
 import { contourBounds, transformContour, type Affine, type Bounds, type CurveContour } from '../geometry';
-import { choice, count, length } from '../measured';
+import { choice, count, length, type Measures } from '../measured';
 import { formatNumber } from '../units';
 import { OperationRefusedError, type Lines, type Operation } from './operation';
 
@@ -116,18 +116,21 @@ const MOVED: Operation = {
     length('width', 'Width (0: as it is)', 0, { min: 0, max: 5000 }),
     length('height', 'Height (0: in ratio)', 0, { min: 0, max: 5000 }),
   ],
-  apply: ([lines], { right, down, turn, width, height }) => {
-    const box = boxOf(lines);
-    const [x, y] = middleOf(box);
-    const across = width > 0 ? width / Math.max(1e-9, box.maxX - box.minX) : null;
-    const along = height > 0 ? height / Math.max(1e-9, box.maxY - box.minY) : null;
-    const [sx, sy] = [across ?? along ?? 1, along ?? across ?? 1];
-    const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
-    // Sized and turned round its middle, then moved.
-    const [a, b, c, d] = [cos * sx, sin * sx, -sin * sy, cos * sy];
-    return copies(lines, [[a, b, c, d, x + right - a * x - c * y, y + down - b * x - d * y]]);
-  },
+  carriesPrint: movement,
+  apply: ([lines], measures) => copies(lines, [movement(lines, measures)]),
 };
+
+/** Sized and turned round its middle, then moved. */
+function movement(lines: Lines, { right, down, turn, width, height }: Measures): Affine {
+  const box = boxOf(lines);
+  const [x, y] = middleOf(box);
+  const across = width > 0 ? width / Math.max(1e-9, box.maxX - box.minX) : null;
+  const along = height > 0 ? height / Math.max(1e-9, box.maxY - box.minY) : null;
+  const [sx, sy] = [across ?? along ?? 1, along ?? across ?? 1];
+  const [cos, sin] = [Math.cos((turn * Math.PI) / 180), Math.sin((turn * Math.PI) / 180)];
+  const [a, b, c, d] = [cos * sx, sin * sx, -sin * sy, cos * sy];
+  return [a, b, c, d, x + right - a * x - c * y, y + down - b * x - d * y];
+}
 
 /** What has a part several times, or elsewhere. */
 export const REPEATS: readonly Operation[] = [ROUND, ROWS, MIRRORED, MOVED];
