@@ -4,7 +4,7 @@ import { machines, navy, tools } from '../../testing/fixtures';
 import { step } from '../../testing/job-fixtures';
 import { renderWithBook } from '../../testing/with-book';
 import type { Inspection } from '../../workers/inspection';
-import { pictureOf, SheetPicture } from './sheet-picture';
+import { pictureOf, SheetPicture, thinLine } from './sheet-picture';
 
 const card = { ...navy, colour: '#20242c' };
 const pen = { ...tools[0], kind: 'pen' as const, details: { ink: '#ffffff' } };
@@ -64,5 +64,21 @@ describe('what is drawn on a sheet', () => {
     expect(drawn('kiss-cut', printed).every(({ width }) => width === 0)).toBe(true);
     screen.unmount();
     expect(drawn('kiss-cut').some(({ width }) => width > 0)).toBe(true);
+  });
+});
+
+describe('the line of a part', () => {
+  const rings = (count: number) => ({
+    path: 'M0 0L1 1'.repeat(count),
+    bounds: { minX: 0, minY: 0, maxX: 100, maxY: 120 },
+  });
+
+  it('is thinner where it has many that lie close, and never so thin that it is not seen', () => {
+    expect(thinLine(rings(8), 1)).toBeNull();
+    // Twenty rings in 50 mm at a pixel for a mm are 2.5 px apart.
+    expect(thinLine(rings(20), 1)).toBeCloseTo(0.5);
+    expect(thinLine(rings(20), 1)! / 2.5).toBeLessThan(0.25);
+    expect(thinLine(rings(20), 4)).toBeCloseTo(1.1);
+    expect(thinLine(rings(500), 1)).toBe(0.4);
   });
 });

@@ -100,11 +100,19 @@ const THIN_PX = 1.1;
 /** A part of more lines than this has them close to each other. */
 const MANY_LINES = 8;
 
-const hasManyLines = ({ path }: Pick<DrawnPart, 'path'>): boolean => {
-  let count = 0;
-  for (let at = path.indexOf('M'); at >= 0 && count <= MANY_LINES; at = path.indexOf('M', at + 1)) count += 1;
-  return count > MANY_LINES;
-};
+const lineCount = ({ path }: Pick<DrawnPart, 'path'>): number => path.split('M').length - 1;
+
+/** The thinnest line that is still seen, in px. */
+const THINNEST_PX = 0.4;
+
+/** How wide the lines of a part with many are drawn, in px: thinner the closer they lie, as far as their number tells. @param scale px for a mm */
+export function thinLine(part: Pick<DrawnPart, 'path' | 'bounds'>, scale: number): number | null {
+  const count = lineCount(part);
+  if (count <= MANY_LINES) return null;
+  const { minX, minY, maxX, maxY } = part.bounds;
+  const apart = (Math.min(maxX - minX, maxY - minY) / 2 / count) * scale;
+  return Math.min(THIN_PX, Math.max(THINNEST_PX, apart / 5));
+}
 
 /** A part as it is drawn, with what moves it to where it lies now where that is not where it was when its line was worked out. */
 export interface ShownPart extends Omit<DrawnPart, 'place'> {
@@ -307,7 +315,8 @@ export const SheetPicture = memo(function SheetPicture({
                 </G>
               ))}
               {drawnOn(parts, chosen).map((part, i) => {
-                const isThin = isDrawn || hasManyLines(part);
+                const thin = thinLine(part, scale) ?? (isDrawn ? THIN_PX : null);
+                const isThin = thin !== null;
                 return (
                   <G
                     key={`${part.id} ${i}`}
@@ -329,7 +338,7 @@ export const SheetPicture = memo(function SheetPicture({
                       fill="none"
                       stroke={chosen.includes(part.id) ? tokens.ember : isDrawn ? colour : tokens.ink}
                       strokeWidth={
-                        (chosen.includes(part.id) ? 3 : isArea || isUncut ? 0 : isThin ? THIN_PX : line.width) / scale
+                        (chosen.includes(part.id) ? 3 : isArea || isUncut ? 0 : (thin ?? line.width)) / scale
                       }
                       strokeDasharray={
                         isLarge(part, scale) && !isThin
