@@ -23,6 +23,17 @@ const closed = (...patterns) => ({
 const SUBJECTS = readdirSync(join(import.meta.dirname, 'core', 'src'));
 /** Features of the app, each knowing only those before it. */
 const FEATURES = ['api', 'shop', 'book', 'stock', 'jobs', 'runs', 'press', 'finish', 'tuning', 'bench'];
+/** Names that only a process has: what one is like is asked of its row. */
+const PROCESS_NAMES = [
+  'sublimate',
+  'kiss-cut',
+  'through-cut',
+  'heat-press',
+  'drag-engrave',
+  'laser-cut',
+  'laser-area',
+  'laser-line',
+];
 const outside = [
   'react',
   'react-*',
@@ -81,6 +92,19 @@ export default ts.config(
         'error',
         { object: 'Math', property: 'random' },
         { object: 'Date', property: 'now' },
+      ],
+    },
+  },
+  {
+    files: ['core/src/**', 'contract/src/**', 'server/src/**', 'app/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'server/src/demo/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: `BinaryExpression[operator=/^[!=]==?$/] > Literal[value=/^(${PROCESS_NAMES.join('|')})$/]`,
+          message: 'No process is asked by its name: ask a fact of its row (core/src/recipes/process-table.ts).',
+        },
       ],
     },
   },

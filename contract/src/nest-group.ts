@@ -24,7 +24,7 @@ import {
   type Place,
 } from '@keen-anvil/core/layout';
 import { cuttableArea } from '@keen-anvil/core/machines';
-import { processOf } from '@keen-anvil/core/recipes';
+import { freesPieces, processOf } from '@keen-anvil/core/recipes';
 import { marksFor, markSpots } from '@keen-anvil/core/registration';
 import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from './answers';
 import { isOnlyPrinted, type StepWork } from './step-work';
@@ -178,8 +178,7 @@ export const hasTwoSameSides = ({ steps, backs, material }: NestGroup): boolean 
   steps.every(({ process }) => processOf(process).parts === true);
 
 /** Small parts may lie in the holes of large ones where these fall out. */
-export const usesHoles = ({ steps }: NestGroup): boolean =>
-  steps.some(({ process }) => processOf(process).name === 'through-cut' || processOf(process).name === 'laser-cut');
+export const usesHoles = ({ steps }: NestGroup): boolean => steps.some(({ process }) => freesPieces(process));
 
 /** How exactly what is kept free follows what lies there, in mm. */
 const HELD_MM = 0.1;

@@ -3,6 +3,7 @@ import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import { GARMENT_PLACES, GARMENT_SIZES, placeLabel, placeOn, rulerFor, sizeOf } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';
+import { givesPrint } from '@keen-anvil/core/recipes';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
@@ -64,7 +65,7 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
   const materials = useMaterialsOf(job.steps.map(({ materialId }) => materialId)).data ?? [];
   // Ink is seen in the colours that it is drawn in, all else in those of what it is made of.
   const colourOf = ({ process, materialId, colour }: StepView) =>
-    (process !== 'sublimate' && materials.find(({ id }) => id === materialId)?.colour) || colour;
+    (!givesPrint(process) && materials.find(({ id }) => id === materialId)?.colour) || colour;
   const parts = job.steps.flatMap((step) =>
     step.parts.filter((part) => !isAidIn(job, part)).map((part) => ({ part, colour: colourOf(step) })),
   );

@@ -4,7 +4,7 @@ import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
 import type { Measures } from '@keen-anvil/core/measured';
 import { textureOf } from '@keen-anvil/core/mockup';
-import { processOf } from '@keen-anvil/core/recipes';
+import { givesPrint, processOf } from '@keen-anvil/core/recipes';
 import type { MockupLayer } from '../../workers/mockup.worker';
 import { allParts, type BoxedPart } from './all-parts';
 import { isCup, wrapIn } from './cup-in-job';
@@ -54,7 +54,7 @@ export function mockupDesign(job: JobDetail, materials: readonly MaterialView[])
 }
 
 /** Ink that goes over into the front of its blank: it is seen in the colours that it is drawn in. */
-const isPrint = ({ process, turned }: StepView): boolean => process === 'sublimate' && !turned;
+const isPrint = ({ process, turned }: StepView): boolean => givesPrint(process) && !turned;
 
 /** A cup for a design that was drawn flat: as high as the design, and twice as far round as it is wide. */
 export const usualCup = ({ minX, minY, maxX, maxY }: Bounds): Measures => ({

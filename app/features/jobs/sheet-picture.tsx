@@ -93,7 +93,8 @@ export function pictureOf(step: StepWork, { machine, material, piece, tool, grou
 }
 
 /** Lines that are left on the sheet in the colour of a pen or a foil: they are seen as they will look, not as a cut. */
-const isMarking = (process: ProcessName): boolean => process === 'draw' || process === 'foil';
+const isMarking = (process: ProcessName): boolean =>
+  processOf(process).path === 'outline' && processOf(process).gives !== undefined;
 
 /** A drawn line, and one of many in a part, is this thin, in px: a thicker one makes blots of small letters and of rings. */
 const THIN_PX = 1.1;

@@ -113,7 +113,7 @@ function Compared({ job, step, bed, recipes }: ComparedProps) {
       };
     }),
   });
-  const present: EngravingWay['key'] = step.process === 'laser-line' ? 'outline' : step.fill;
+  const present: EngravingWay['key'] = processOf(step.process).path === 'outline' ? 'outline' : step.fill;
   const longest = Math.max(1, ...compared.map(({ data }) => data?.seconds ?? 0));
   return (
     <Page

@@ -1,6 +1,6 @@
 import type { PressLayerView } from '@keen-anvil/contract';
 import type { Apart, AtOdds, PlanPhase, Pressing } from '@keen-anvil/core/press';
-import { sayQuantity } from '@keen-anvil/core/recipes';
+import { givesPrint, sayQuantity } from '@keen-anvil/core/recipes';
 import { formatDuration, formatNumber } from '@keen-anvil/core/units';
 import type { Units } from '../../ui/units';
 
@@ -78,7 +78,7 @@ export function sayPhase(phase: PlanPhase, layers: readonly Laid[], unit: string
 
 /** Which side of what is laid on comes up. */
 function sayWhichSide(laid: readonly Laid[]): string {
-  if (laid.some(({ process }) => process === 'sublimate')) return 'its ink to the blank';
+  if (laid.some(({ process }) => givesPrint(process))) return 'its ink to the blank';
   return laid.length > 1 ? 'side by side, carriers up' : 'its carrier up';
 }
 

@@ -1,5 +1,5 @@
 import type { FamilyName } from '../materials';
-import type { ProcessName } from '../recipes';
+import { givesPrint, type ProcessName } from '../recipes';
 import type { CareSign } from './signs';
 
 /** What a finished thing is made of. */
@@ -41,8 +41,7 @@ export function careFor(parts: readonly MadeOf[]): Care {
       ({ family, onFamily }) => families.includes(family) || (onFamily !== null && families.includes(onFamily)),
     );
   const isTextile = has('fabric', 'film');
-  const isPressed =
-    has('film') || parts.some(({ process, onFamily }) => process === 'sublimate' && onFamily === 'fabric');
+  const isPressed = has('film') || parts.some(({ process, onFamily }) => givesPrint(process) && onFamily === 'fabric');
   const signs: CareSign[] = [];
   const said: string[] = [];
   if (isTextile) {

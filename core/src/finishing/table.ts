@@ -1,5 +1,6 @@
 import { isWeededAfter, type FamilyName } from '../materials';
-import type { ProcessName } from '../recipes';
+import { machineKindOf } from '../machines';
+import { cutsToBacking, freesPieces, givesPrint, processOf, type ProcessName } from '../recipes';
 
 /** What of a step decides what is done after the machine. */
 export interface FinishedStep {
@@ -37,20 +38,22 @@ const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
 /** Thicker acrylic is not bent by hand. */
 const MOST_BENT_MM = 6;
 const isWeeded = ({ process, family }: FinishedStep) => isWeededAfter(process, family);
-const isBeam = ({ process }: FinishedStep) => process.startsWith('laser-');
+const isBeam = ({ process }: Pick<FinishedStep, 'process'>) =>
+  processOf(process).machineKinds.every((kind) => machineKindOf(kind).does === 'beam');
+/** Cut loose by a blade. */
+const isBladeCut = (process: ProcessName) => freesPieces(process) && !isBeam({ process });
 /** Wood that was cut or marked by a beam, or cut out by a blade: its faces and edges are bare. */
-const isBareWood = (step: FinishedStep) =>
-  WOOD.includes(step.family) && (isBeam(step) || step.process === 'through-cut');
+const isBareWood = (step: FinishedStep) => WOOD.includes(step.family) && (isBeam(step) || isBladeCut(step.process));
 /** What is dyed by heat, side by side: the pressings of one blank. */
 const sidesOf = (step: FinishedStep, all: readonly FinishedStep[]) =>
-  all.filter(({ process, onto }) => process === 'sublimate' && onto?.name === step.onto?.name);
+  all.filter(({ process, onto }) => givesPrint(process) && onto?.name === step.onto?.name);
 const ORDINALS = ['first', 'second', 'third', 'fourth'];
 /** Acrylic that is bent by hand, if it is: what is dyed by heat, or what was cut where nothing is dyed. */
 const bentMm = ({ process, family, thicknessMm, onto }: FinishedStep, all: readonly FinishedStep[]): number | null => {
   const blank =
-    process === 'sublimate' && onto?.family === 'acrylic'
+    givesPrint(process) && onto?.family === 'acrylic'
       ? onto.thicknessMm
-      : process.startsWith('laser-') && family === 'acrylic' && !all.some((step) => step.onto?.family === 'acrylic')
+      : isBeam({ process }) && family === 'acrylic' && !all.some((step) => step.onto?.family === 'acrylic')
         ? thicknessMm
         : null;
   return blank !== null && blank <= MOST_BENT_MM ? blank : null;
@@ -112,13 +115,13 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'foil-off',
-    isFor: ({ process }) => process === 'foil',
+    isFor: ({ process }) => processOf(process).gives === 'foil',
     says: () => 'Lift the foil off once it is cold, and rub loose grains away with a soft cloth',
     by: 'piece',
   },
   {
     id: 'off-mat',
-    isFor: ({ family, process }) => family === 'card' && process === 'through-cut',
+    isFor: ({ family, process }) => family === 'card' && isBladeCut(process),
     says: () => 'Turn the mat over and peel it off the card, so that the card stays flat',
     by: 'batch',
   },
@@ -151,14 +154,14 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'edge',
-    isFor: ({ family, process }) => family === 'leather' && (process === 'laser-cut' || process === 'through-cut'),
+    isFor: ({ family, process }) => family === 'leather' && freesPieces(process),
     says: () => 'Burnish the edges, and feed the leather thinly',
     by: 'piece',
     waitMinutes: () => 60,
   },
   {
     id: 'flat',
-    isFor: ({ process }) => process === 'sublimate',
+    isFor: ({ process }) => givesPrint(process),
     says: (step, all) => {
       const sides = sidesOf(step, all);
       const after = sides.length > 1 ? `, after its ${ORDINALS[sides.indexOf(step)] ?? 'last'} side` : '';
@@ -172,38 +175,35 @@ export const FINISHING: readonly FinishingRow[] = [
     id: 'bend',
     isFor: (step, all) => bentMm(step, all) !== null,
     says: (step, all) =>
-      `If it is bent: once, and last. Heat the line to 150–160 °C, bend to a radius of ${2 * bentMm(step, all)!} mm or more${step.process === 'sublimate' ? ', print outward' : ''}, and hold it until it is cold`,
+      `If it is bent: once, and last. Heat the line to 150–160 °C, bend to a radius of ${2 * bentMm(step, all)!} mm or more${givesPrint(step.process) ? ', print outward' : ''}, and hold it until it is cold`,
     by: 'piece',
     waitMinutes: () => 2,
   },
   {
     id: 'rest',
-    isFor: ({ process, family }) => process === 'heat-press' || (isCutFilm(process) && family === 'film'),
+    isFor: ({ process, family }) =>
+      processOf(process).gives === 'film' || (cutsToBacking(process) && family === 'film'),
     says: ({ onto }) => `Let the glue rest before ${onto?.name ?? 'it'} is stretched or folded`,
     by: 'batch',
     waitMinutes: () => 15,
   },
   {
     id: 'hem',
-    isFor: ({ family, process }) => family === 'fabric' && process === 'through-cut',
+    isFor: ({ family, process }) => family === 'fabric' && isBladeCut(process),
     says: () => 'Hem or seal the edges, and press the seams flat',
     by: 'piece',
   },
   {
     id: 'deburr',
-    isFor: ({ family, process }) => family === 'metal' && (process === 'drag-engrave' || isBeamName(process)),
+    isFor: ({ family, process }) => family === 'metal' && (processOf(process).raisesBurr || isBeam({ process })),
     says: () => 'Brush the burr off the lines, and wipe the plate with spirit',
     by: 'piece',
   },
   {
     id: 'assemble',
     isFor: ({ family, process }) =>
-      (family === 'leather' || family === 'acrylic' || WOOD.includes(family)) &&
-      (process === 'laser-cut' || process === 'through-cut'),
+      (family === 'leather' || family === 'acrylic' || WOOD.includes(family)) && freesPieces(process),
     says: () => 'Put it together: rings, eyelets, cord or ribbon',
     by: 'piece',
   },
 ];
-
-const isCutFilm = (process: ProcessName): boolean => process === 'kiss-cut';
-const isBeamName = (process: ProcessName): boolean => process.startsWith('laser-');

@@ -94,8 +94,7 @@ function applied({ step, stockPieceId, onCarrier }: StepOn, change: ChangeStep, 
     next.materialId = material.id;
     piece = material.pieces.find(({ isArchived, count }) => !isArchived && count > 0)?.id ?? null;
     // What somebody said is done stays, whatever the material is for usually; lines that would be drawn are foiled with foil.
-    if (step.isProcessOpen || (step.process === 'draw' && material.defaultProcess === 'foil'))
-      Object.assign(next, usualFor(material, step, shop));
+    if (step.isProcessOpen || isFoiledInstead(step, material)) Object.assign(next, usualFor(material, step, shop));
     next.mirrored = isReversedIn(next, material);
   }
   if (change.stockPieceId !== undefined) {
@@ -242,6 +241,10 @@ function refuseImpossibleNudge({ step, stockPieceId }: StepOn, shop: JobShop): v
 }
 
 /** What the book says for a step, before it is nudged in this job. */
+/** Lines that would be drawn on a material that is foiled usually. */
+const isFoiledInstead = ({ process }: Step, { defaultProcess }: ShopMaterial): boolean =>
+  processOf(process).gives === 'pen ink' && processOf(defaultProcess).gives === 'foil';
+
 function settingsOf(step: Step, stockPieceId: string | null, shop: JobShop): Settings | null {
   if (!step.materialId) return null;
   const recipe = findRecipe([...shop.recipes], { ...step, materialId: step.materialId });

@@ -1,5 +1,5 @@
 import { plateCelsius } from '../press';
-import { processOf } from '../recipes';
+import { givesPrint, processOf } from '../recipes';
 import { formatNumber } from '../units';
 import type { Finding } from './finding';
 import type { CheckedStep } from './step-input';
@@ -24,7 +24,7 @@ const warn = (code: string, message: string, mend: string): Finding => ({
 /** Whether what a step is pressed onto takes it, and bears the heat. */
 export function checkGround(step: CheckedStep): Finding[] {
   if (processOf(step.process).path !== 'none') return [];
-  return [...tooHot(step), ...(step.process === 'sublimate' ? takesInk(step) : [])];
+  return [...tooHot(step), ...(givesPrint(step.process) ? takesInk(step) : [])];
 }
 
 function tooHot({ settings, machine, material, ground }: CheckedStep): Finding[] {

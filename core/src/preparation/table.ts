@@ -230,7 +230,7 @@ export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'shifts',
     with: 'material',
-    isNeeded: ({ process }) => process.name === 'sublimate',
+    isNeeded: ({ process }) => process.gives === 'print',
     says: () => 'The print lies on its blank, ink to it, and heat tape holds it where it is',
   },
   {

@@ -1,6 +1,16 @@
 export { OUTCOMES, type Outcome } from './outcome';
 export { QUANTITIES, quantityOf, sayQuantity, type Quantity, type QuantityName } from './quantity';
-export { PROCESSES, PROCESS_NAMES, processOf, type DoseTerm, type Process, type ProcessName } from './process';
+export {
+  cutsToBacking,
+  freesPieces,
+  givesPrint,
+  PROCESSES,
+  PROCESS_NAMES,
+  processOf,
+  type DoseTerm,
+  type Process,
+  type ProcessName,
+} from './process';
 export {
   dialOrder,
   quantitiesFor,

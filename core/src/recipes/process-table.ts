@@ -42,6 +42,12 @@ export interface ProcessRow {
   wantsFlat: boolean;
   /** What the machine follows: the outline of the shapes, rows or dots that fill them, or nothing, as a plate does. */
   path: 'outline' | 'rows' | 'dots' | 'none';
+  /** What it brings onto what lies under it; left out where it brings nothing. */
+  gives?: 'pen ink' | 'foil' | 'film' | 'print';
+  /** It throws up a burr at the edges of its lines. */
+  raisesBurr?: true;
+  /** Done from the back it lies over a stencil that is cut first: its place in the order of steps then. */
+  rankOverStencil?: number;
   /** A print is laid with its face to what it is pressed onto, so that it has to be printed reversed. */
   liesFaceDown?: boolean;
   /** What it makes moves where the plate comes down a second time: a print of ink ghosts. */
@@ -88,6 +94,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: true,
+    gives: 'pen ink',
     path: 'outline',
     trial: { shows: 'lines', sideMm: 12 },
     standIn: { by: 'tool', share: 0, surfaceGf: 20, window: 0.9 },
@@ -114,6 +121,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: true,
+    gives: 'foil',
     path: 'outline',
     trial: { shows: 'patch', sideMm: 14 },
     standIn: { by: 'tool', share: 0, surfaceGf: 94, window: 0.5 },
@@ -140,6 +148,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: false,
+    rankOverStencil: 60.5,
     path: 'outline',
     trial: { shows: 'lines', sideMm: 12 },
     standIn: { by: 'tool', share: 1.1, surfaceGf: 0, window: 0.45 },
@@ -166,6 +175,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: false,
+    raisesBurr: true,
     path: 'outline',
     trial: { shows: 'patch', sideMm: 12 },
     standIn: { by: 'tool', share: 0.9, surfaceGf: 0, window: 0.5 },
@@ -348,6 +358,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: false,
+    gives: 'film',
     path: 'none',
     trial: { shows: 'swatch', sideMm: 30 },
     standIn: { by: 'plate' },
@@ -374,6 +385,7 @@ export const PROCESS_TABLE = [
     parts: false,
     keepsBacking: false,
     wantsFlat: false,
+    gives: 'print',
     path: 'none',
     liesFaceDown: true,
     isPressedOnce: true,

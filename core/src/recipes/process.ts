@@ -15,3 +15,12 @@ export function processOf(name: ProcessName): Process {
   if (!process) throw new RangeError(`The process must be one of ${PROCESS_NAMES.join(', ')}; “${name}” came.`);
   return process;
 }
+
+/** Whether what is cut comes loose: nothing under it holds it. */
+export const freesPieces = (name: ProcessName): boolean => processOf(name).parts && !processOf(name).keepsBacking;
+
+/** Whether what is cut stays on a backing that is not cut. */
+export const cutsToBacking = (name: ProcessName): boolean => processOf(name).parts && processOf(name).keepsBacking;
+
+/** Whether the ink of a print goes over into what it is pressed onto. */
+export const givesPrint = (name: ProcessName): boolean => processOf(name).gives === 'print';

@@ -24,10 +24,12 @@ export interface Turned {
 
 /** What is debossed from the back lies over its stencil, which has to be there by then. */
 export const liesOverStencil = ({ process, isFromBack }: Turned): boolean =>
-  process === 'deboss' && isFromBack === true;
+  processOf(process).rankOverStencil !== undefined && isFromBack === true;
 
-const rankOf = (step: Turned): number =>
-  processOf(liesOverStencil(step) ? 'through-cut' : step.process).rank + (liesOverStencil(step) ? 0.5 : 0);
+const rankOf = (step: Turned): number => {
+  const { rank, rankOverStencil = rank } = processOf(step.process);
+  return liesOverStencil(step) ? rankOverStencil : rank;
+};
 
 /** The front is done before the sheet is turned over. */
 const sideOf = ({ turned }: Turned): number => (turned ? 1 : 0);

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { processOf, type ProcessName } from '@keen-anvil/core/recipes';
+import { givesPrint, processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import type { DrawnPart } from '../print/drawn-parts';
@@ -27,7 +27,7 @@ export async function drawnJob(
         colour:
           processOf(process).path === 'rows'
             ? SLATE
-            : process === 'sublimate' || process === 'draw'
+            : givesPrint(process) || processOf(process).gives === 'pen ink'
               ? colour
               : (materialId && shop.materials.get(materialId)?.colour) || colour,
       })),

@@ -19,7 +19,7 @@ import {
   type Handling,
   type HeatLayer,
 } from '@keen-anvil/core/press';
-import { heatRate, processOf, TEMPERS, type Settings } from '@keen-anvil/core/recipes';
+import { givesPrint, heatRate, processOf, TEMPERS, type Settings } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { Problem, refused } from '../problem';
@@ -74,7 +74,7 @@ export async function pressPlanOf(
         side: layer.side,
         parts: step.parts,
         // All colours of a print are on one sheet.
-        carrier: step.process === 'sublimate' ? `paper ${step.materialId} ${layer.side}` : undefined,
+        carrier: givesPrint(step.process) ? `paper ${step.materialId} ${layer.side}` : undefined,
       })),
     ),
   });
@@ -219,7 +219,7 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
     step,
     settings: numbers,
     evidence: own.length,
-    colour: step.process === 'sublimate' ? step.colour : material.colour,
+    colour: givesPrint(step.process) ? step.colour : material.colour,
     layer: {
       id: step.id,
       name: material.name,
@@ -228,7 +228,7 @@ function pressedIn(step: StepView, machine: Machine, shop: Shop, evidence: reado
       temper: recipe?.temper.temper ?? 'bare',
       heatLimitC: material.heatLimitC,
       side: step.turned ? 'back' : 'front',
-      needsOwnHeat: step.process === 'sublimate',
+      needsOwnHeat: givesPrint(step.process),
     },
   };
 }
@@ -270,7 +270,7 @@ const handlingOf = ({ step, settings, layer }: Pressed): Handling => ({
   preheatSeconds: settings.preheat ?? 0,
   secondSeconds: settings.second ?? 0,
   // Paper lifts off while it is hot, before the ink sets where it must not.
-  peel: step.process === 'sublimate' ? 'hot' : (PEELS[settings.peel ?? 2] ?? 'cold'),
+  peel: givesPrint(step.process) ? 'hot' : (PEELS[settings.peel ?? 2] ?? 'cold'),
   cover: settings.cover ?? null,
   isPressedOnce: processOf(step.process).isPressedOnce === true,
 });

@@ -3,6 +3,7 @@ import { fitsOnSheet, type HandWork, type StockUse } from '@keen-anvil/core/cost
 import { finishingFor } from '@keen-anvil/core/finishing';
 import { joinBounds, regionArea, regionOf } from '@keen-anvil/core/geometry';
 import { isWeededAfter } from '@keen-anvil/core/materials';
+import { givesPrint } from '@keen-anvil/core/recipes';
 import { boxOf, contourOf, doneSteps, finishedSteps, laidIn, pieceOf, smallPiecesOf } from './pieces-of-job';
 import type { Shop } from './shop';
 
@@ -128,7 +129,7 @@ export const inkOf = (steps: readonly StepView[]): number =>
     (sum, step) =>
       sum +
       step.parts
-        .filter(({ print }) => step.process === 'sublimate' || print !== null)
+        .filter(({ print }) => givesPrint(step.process) || print !== null)
         .reduce((all, { contours }) => all + regionArea(regionOf(contours)), 0),
     0,
   );
