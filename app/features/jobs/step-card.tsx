@@ -112,7 +112,7 @@ export function StepCard({ job, inspected, isOpen, isNext, onOpen }: StepCardPro
               : `${step.parts.length} parts`}
           </Aside>
         </View>
-        {recipe ? <TemperMark temper={recipe.temper.temper} /> : null}
+        {recipe && !isPrint ? <TemperMark temper={recipe.temper.temper} /> : null}
       </Pressable>
 
       {change.isError ? (
