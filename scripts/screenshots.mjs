@@ -94,7 +94,11 @@ async function pressed(page) {
     if (!(await next.first().isVisible())) continue;
     // Each phase takes its time: what was pressed too short would be asked about.
     await page.waitForFunction(left, undefined, { timeout: 200_000 });
-    if (await next.first().isVisible()) await next.first().click();
+    // The key may be another one by now: it is looked for anew.
+    await next
+      .first()
+      .click({ timeout: 3000 })
+      .catch(() => undefined);
   }
   const layers = await verdict.count();
   for (let judged = 0; judged < layers; judged++) {

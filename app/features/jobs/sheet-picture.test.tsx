@@ -74,7 +74,10 @@ describe('the line of a part', () => {
   });
 
   it('is thinner where it has many that lie close, and never so thin that it is not seen', () => {
-    expect(thinLine(rings(8), 1)).toBeNull();
+    // A letter with two eyes, and a few rings with room between them, have the line of their process.
+    expect([thinLine(rings(3), 0.1), thinLine(rings(5), 1)]).toEqual([null, null]);
+    // Seven in 50 mm are 7 px apart.
+    expect(thinLine(rings(7), 1)).toBe(1.1);
     // Twenty rings in 50 mm at a pixel for a mm are 2.5 px apart.
     expect(thinLine(rings(20), 1)).toBeCloseTo(0.5);
     expect(thinLine(rings(20), 1)! / 2.5).toBeLessThan(0.25);

@@ -103,15 +103,19 @@ const MANY_LINES = 8;
 
 const lineCount = ({ path }: Pick<DrawnPart, 'path'>): number => path.split('M').length - 1;
 
+/** Rings have so many at least; nearer to each other than this, in px, thick lines would fill what lies between them. */
+const SOME_LINES = 4;
+const NEAR_PX = 8;
 /** The thinnest line that is still seen, in px. */
 const THINNEST_PX = 0.4;
 
 /** How wide the lines of a part with many are drawn, in px: thinner the closer they lie, as far as their number tells. @param scale px for a mm */
 export function thinLine(part: Pick<DrawnPart, 'path' | 'bounds'>, scale: number): number | null {
   const count = lineCount(part);
-  if (count <= MANY_LINES) return null;
+  if (count < SOME_LINES) return null;
   const { minX, minY, maxX, maxY } = part.bounds;
   const apart = (Math.min(maxX - minX, maxY - minY) / 2 / count) * scale;
+  if (count <= MANY_LINES && apart > NEAR_PX) return null;
   return Math.min(THIN_PX, Math.max(THINNEST_PX, apart / 5));
 }
 
