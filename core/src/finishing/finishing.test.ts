@@ -50,6 +50,24 @@ describe('what is done after the machines', () => {
     expect(lines.find(({ id }) => id.startsWith('oil'))).toMatchObject({ by: 'batch', waitMinutes: 720 });
   });
 
+  it('brushes the burr off metal that a point or a beam has marked, and off nothing else', () => {
+    const metal = (process: FinishedStep['process'], family: FinishedStep['family'] = 'metal') =>
+      idsOf(step({ family, process })).includes('deburr');
+    expect([metal('drag-engrave'), metal('laser-line'), metal('draw'), metal('drag-engrave', 'acrylic')]).toEqual([
+      true,
+      true,
+      false,
+      false,
+    ]);
+  });
+
+  it('lets the glue of a film rest, whether it was cut first or only pressed, and dyes need none', () => {
+    const rests = (process: FinishedStep['process'], family: FinishedStep['family']) =>
+      idsOf(step({ family, process })).includes('rest');
+    expect([rests('kiss-cut', 'film'), rests('heat-press', 'film')]).toEqual([true, true]);
+    expect([rests('kiss-cut', 'vinyl'), rests('sublimate', 'ink-paper')]).toEqual([false, false]);
+  });
+
   it('bends acrylic to twice its thickness or more', () => {
     const lines = finishingFor([step({ family: 'acrylic', process: 'laser-cut', thicknessMm: 3 })]);
     expect(lines.some(({ text }) => text.includes('a radius of 6 mm or more'))).toBe(true);

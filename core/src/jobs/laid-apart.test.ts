@@ -1,6 +1,6 @@
 import { boxAt, done, drawnPart, jobWith, readingOf, shopWith } from '../../testing/job';
 import { holds, knownBounds, overlap, transformContour, type Bounds } from '../geometry';
-import { planeAt } from '../layout';
+import { boundsOnSheet, planeAt, USUAL_MARKS, withinPageMarks } from '../layout';
 import type { JobDocument } from './document';
 import { placementsOf, sheetOf } from './parts-of';
 
@@ -86,5 +86,30 @@ describe('drawings that have no room beside each other as they were brought in',
     const down = done(job, shop, { do: 'nudge-parts', stepId, partIds, dxMm: 0, dyMm: -20 });
     const back = done(down, shop, { do: 'move-in', stepId, dxMm: 0, dyMm: 20 });
     for (const each of ['name', 'disc']) expect(boxOf(back, each).minY - boxOf(down, each).minY).toBeCloseTo(20, 6);
+  });
+});
+
+describe('what is printed beside other drawings, where all of it has room on the page but not between its marks', () => {
+  it('is laid by itself, clear of the marks', () => {
+    const two = {
+      crest: [readingOf(drawnPart('crest', '#000000', boxAt(0, 0, 100, 60)))],
+      tag: [readingOf(drawnPart('tag', '#b03a2e', boxAt(0, 0, 80, 40)))],
+    };
+    const its = shopWith(two);
+    const beside = jobWith(two, its);
+    const crest = beside.parts.find(({ name }) => name === 'crest')!;
+    const laidOut = (job: JobDocument) => {
+      const next = job.steps.reduce(
+        (now, { id }) => done(now, its, { do: 'change-step', stepId: id, materialId: 'card' }),
+        job,
+      );
+      const [place] = placementsOf(next, crest.id);
+      return boundsOnSheet({ bounds: knownBounds(its.shapes(next).get(crest.id)!.contours)!, place });
+    };
+    const between = withinPageMarks({ widthMm: 210, heightMm: 297 }, USUAL_MARKS)!;
+    const print = { drawingId: null, isAsDrawn: false, fill: '#22406e', measures: {} };
+    const printed = done(beside, its, { do: 'print-parts', prints: [{ partId: crest.id, print }] });
+    expect(holds(between, laidOut(beside))).toBe(false);
+    expect(holds(between, laidOut(printed))).toBe(true);
   });
 });
