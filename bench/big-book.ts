@@ -1,3 +1,4 @@
+import { AT_START, byItself } from '../server/src/here';
 import { MACHINES } from '../server/src/demo/shop-data';
 import { remakeDatabase } from '../scripts/database.mjs';
 import { startPostgres } from '../scripts/postgres.mjs';
@@ -56,7 +57,7 @@ export async function bigBook(name: string, recipes: number): Promise<BigBook> {
   const pool = createPool(url);
   await migrate(pool);
   await pool.query('INSERT INTO demo_done DEFAULT VALUES');
-  await inTransaction(pool, async (db) => {
+  await inTransaction(AT_START, pool, async (db) => {
     await db.query(`INSERT INTO workshop (id, name, currency) VALUES ($1, 'Slipway Studio', 'EUR')`, [
       DEMO_WORKSHOP_ID,
     ]);
@@ -101,10 +102,10 @@ export async function bigBook(name: string, recipes: number): Promise<BigBook> {
   });
   const { rows } = await pool.query<{ id: string }>('SELECT id FROM recipe');
   for (let from = 0; from < rows.length; from += 10_000)
-    await inTransaction(pool, (db) =>
+    await inTransaction(AT_START, pool, (db) =>
       refreshCards(
+        byItself(DEMO_WORKSHOP_ID),
         db,
-        DEMO_WORKSHOP_ID,
         rows.slice(from, from + 10_000).map((row) => row.id),
       ),
     );

@@ -1,3 +1,4 @@
+import { byItself } from '../server/src/here';
 import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -36,9 +37,9 @@ const columns = text
 
 const began = performance.now();
 const { counts } = await importBook(
+  byItself(DEMO_WORKSHOP_ID),
   book.pool,
   heavy,
-  DEMO_WORKSHOP_ID,
   { fileName: 'rows.csv', bytes: Buffer.from(text) },
   false,
 );

@@ -1,3 +1,4 @@
+import { AT_START, byItself } from '../server/src/here';
 import type { Pool } from 'pg';
 import { COLOURS, FAMILIES, KINDS, PROCESSES } from './big-book';
 import { DEMO_WORKSHOP_ID, inTransaction, refreshCards } from './server';
@@ -21,7 +22,7 @@ const RUNS = 6;
  */
 export async function growShop(pool: Pool, { materials, jobs }: Grown): Promise<void> {
   const w = DEMO_WORKSHOP_ID;
-  await inTransaction(pool, async (db) => {
+  await inTransaction(AT_START, pool, async (db) => {
     await db.query('SET LOCAL statement_timeout = 0');
     const copies = async (table: string, where: string, change: string, count: number, values: unknown[] = []) =>
       db.query(
@@ -156,10 +157,10 @@ export async function growShop(pool: Pool, { materials, jobs }: Grown): Promise<
   });
   const { rows } = await pool.query<{ id: string }>(`SELECT id FROM recipe WHERE sort_name = ''`);
   for (let from = 0; from < rows.length; from += 10_000)
-    await inTransaction(pool, (db) =>
+    await inTransaction(AT_START, pool, (db) =>
       refreshCards(
+        byItself(w),
         db,
-        w,
         rows.slice(from, from + 10_000).map(({ id }) => id),
       ),
     );

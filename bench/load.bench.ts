@@ -1,3 +1,4 @@
+import { byItself } from '../server/src/here';
 import { randomUUID } from 'node:crypto';
 import { readSearch } from '@keen-anvil/core/recipes';
 import { sequence } from './many-shapes';
@@ -69,8 +70,8 @@ async function ask(): Promise<void> {
 }
 async function bare(): Promise<void> {
   const text = pick(words);
-  const { text: _, ...rest } = searchFrom({ search: text });
-  const { query } = await toQuery(pool, DEMO_WORKSHOP_ID, readSearch(text));
+  const { text: _, ...rest } = searchFrom({ search: text, limit: 50, offset: 0 });
+  const { query } = await toQuery(byItself(DEMO_WORKSHOP_ID), pool, readSearch(text));
   if (query === null) return;
   const search = { ...rest, query };
   const values = searchValues(DEMO_WORKSHOP_ID, search);

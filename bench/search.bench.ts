@@ -1,3 +1,4 @@
+import { byItself } from '../server/src/here';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import type { RecipeSearch } from '../server/src/queries/recipe-search';
@@ -43,8 +44,8 @@ const makeSearch = (): string =>
 const searches = Array.from({ length: SEARCHES }, makeSearch);
 
 const bare = async (text: string): Promise<void> => {
-  const { text: _, ...rest } = searchFrom({ search: text });
-  const { query } = await toQuery(book.pool, DEMO_WORKSHOP_ID, readSearch(text));
+  const { text: _, ...rest } = searchFrom({ search: text, limit: 50, offset: 0 });
+  const { query } = await toQuery(byItself(DEMO_WORKSHOP_ID), book.pool, readSearch(text));
   if (query === null) return;
   const search: RecipeSearch = { ...rest, query };
   const values = searchValues(DEMO_WORKSHOP_ID, search);

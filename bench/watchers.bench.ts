@@ -1,5 +1,5 @@
 import { connect, type Socket } from 'node:net';
-import { paths, type BenchView, type RunView } from '@keen-anvil/contract';
+import { addresses, type BenchView, type RunView } from '@keen-anvil/contract';
 import { servedDemo } from './served-demo';
 
 // Two thousand pages follow one run: how long pausing it takes, against that with one page; and how long until all have heard.
@@ -18,11 +18,11 @@ const json = async <T>(path: string, body?: object): Promise<T> => {
   return answer;
 };
 
-const held = (await json<BenchView>(paths.bench)).runs[0];
-const [view] = (await json<RunView[]>(paths.runs(held.jobId))).filter(({ id }) => id === held.id);
+const held = (await json<BenchView>(addresses.bench())).runs[0];
+const [view] = (await json<RunView[]>(addresses.runsOfJob({ id: held.jobId }))).filter(({ id }) => id === held.id);
 for (const { id } of view.preparation ?? [])
-  await json(paths.runPreparation(held.id), { line: id, isTicked: true }).catch(() => undefined);
-const told = (action: string) => json<RunView>(paths.runAction(held.id), { action });
+  await json(addresses.tickRun({ id: held.id }), { line: id, isTicked: true }).catch(() => undefined);
+const told = (action: string) => json<RunView>(addresses.commandRun({ id: held.id }), { action });
 // So slow that it is under way for as long as this lasts.
 await pool.query('ALTER TABLE run DROP CONSTRAINT run_speed_up_check');
 await pool.query('UPDATE run SET speed_up = 0.001 WHERE id = $1', [held.id]);
@@ -32,7 +32,7 @@ let heard = 0;
 function watch(): Promise<Socket> {
   return new Promise((joined) => {
     const socket = connect(Number(port), '127.0.0.1', () =>
-      socket.write(`GET ${paths.runEvents(held.id)} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\n\r\n`),
+      socket.write(`GET ${addresses.runEvents({ id: held.id })} HTTP/1.1\r\nHost: 127.0.0.1:${port}\r\n\r\n`),
     );
     socket.on('data', (data) => {
       if (String(data).includes('data: ')) heard++;

@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import {
   ActionRefusedError,
   DocumentBench,
@@ -39,7 +39,7 @@ const numberOf = (shape: Shape): number => {
 
 /** A reading never changes: the browser keeps it for ever. */
 async function fetchReading(ref: ReadingRef): Promise<void> {
-  const response = await fetch(paths.reading(ref.drawingId, ref.number));
+  const response = await fetch(addresses.reading({ id: ref.drawingId, number: ref.number }));
   if (!response.ok) throw new Error(`the reading ${ref.drawingId} ${ref.number} answered ${response.status}`);
   bench.shelf.keep(ref, (await response.json()) as KeyedReading);
 }

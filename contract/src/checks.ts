@@ -1,3 +1,4 @@
 export * from './book-file';
 export * from './requests';
+export { BODIES } from './endpoints/bodies';
 export { ContractError, parseContract } from './validate';

@@ -3,5 +3,5 @@
 export type * from './answers';
 export type * from './book-file';
 export type * from './requests';
-export { paths } from './paths';
+export * from './endpoints';
 export type { ProblemBody } from './problem';

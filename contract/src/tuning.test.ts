@@ -8,7 +8,7 @@ import {
   TrialVerdict,
   TuningEnd,
 } from './checks';
-import { paths } from './paths';
+import { addresses } from './endpoints';
 
 const id = '7b0a4c1e-5f0d-4a52-9b1e-3f5f0c9a1d11';
 const tuning = {
@@ -104,10 +104,10 @@ describe('a tone ladder in the contract', () => {
 
 describe('the addresses of tuning', () => {
   it('carry what is asked', () => {
-    expect(paths.recipeWindow(id)).toBe(`/api/recipes/${id}/window`);
-    expect(paths.recipeWindow(id, 'force', 'speed')).toBe(`/api/recipes/${id}/window?x=force&y=speed`);
-    expect(paths.toneFile(id, 'power', [10, 20])).toBe(
-      `/api/recipes/${id}/tone/machine-file?way=by%20power&quantity=power&values=10,20`,
+    expect(addresses.goodWindow({ id })).toBe(`/api/recipes/${id}/window`);
+    expect(addresses.goodWindow({ id, x: 'force', y: 'speed' })).toBe(`/api/recipes/${id}/window?x=force&y=speed`);
+    expect(addresses.toneFile({ id, quantity: 'power', values: '10,20' })).toBe(
+      `/api/recipes/${id}/tone/machine-file?quantity=power&values=10%2C20`,
     );
   });
 });

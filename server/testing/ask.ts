@@ -1,5 +1,5 @@
 import {
-  paths,
+  addresses,
   type JobAnswer,
   type JobDetail,
   type JobEdited,
@@ -8,6 +8,7 @@ import {
 } from '@keen-anvil/contract';
 import { editedJob, jobView } from '@keen-anvil/contract/job-view';
 import request from 'supertest';
+import { byItself } from '../src/here';
 import { seeDocument } from '../src/services/job-document';
 import { DEMO_WORKSHOP_ID } from '../src/workshop';
 import type { TestServer } from './test-server';
@@ -24,7 +25,7 @@ export function asker(server: () => TestServer) {
       return answer;
     }
     const before = known.get(answer.id);
-    const after = await get<JobAnswer>(paths.job(answer.id));
+    const after = await get<JobAnswer>(addresses.job({ id: answer.id }));
     // Who has the job as it was comes to the same with what is different.
     const edited = before && editedJob(before, answer);
     // What can be undone is another thing on each device.
@@ -39,13 +40,16 @@ export function asker(server: () => TestServer) {
     drawn: async (asked: PromiseLike<{ body: unknown }>): Promise<JobDetail> => {
       const answer = await whole((await asked).body as JobAnswer | JobEdited);
       const { pool: db, heavy } = server();
-      return jobView(answer, await seeDocument({ db, heavy, workshopId: DEMO_WORKSHOP_ID }, answer.document));
+      return jobView(
+        answer,
+        await seeDocument({ here: byItself(DEMO_WORKSHOP_ID), jobId: answer.id, db, heavy }, answer.document),
+      );
     },
     get,
     /** The recipe that a search puts first. */
     find: async (words: string) =>
       get<RecipeDetail>(
-        paths.recipe((await get<RecipePageView>(`${paths.recipes}?search=${encodeURIComponent(words)}`)).recipes[0].id),
+        addresses.recipe({ id: (await get<RecipePageView>(addresses.recipes({ search: words }))).recipes[0].id }),
       ),
     byName: async <T extends { name: string }>(path: string, name: string) =>
       (await get<T[]>(path)).find((row) => row.name === name)!,

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobAnswer, type MaterialView, type RunView } from '@keen-anvil/contract';
+import { addresses, type JobAnswer, type MaterialView, type RunView } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import type { ServerProcess } from './server-process';
 import { wish } from './wish';
@@ -111,17 +111,21 @@ export async function killDrill({
     const late = performance.now() + PATIENCE_MS;
     while (performance.now() < late) {
       const one = both[chance() < 0.5 ? 0 : 1];
-      const runs = await ask<RunView[]>(one, 'GET', paths.runs(jobId));
+      const runs = await ask<RunView[]>(one, 'GET', addresses.runsOfJob({ id: jobId }));
       // Sent again for as long as nobody has said that it was taken: it is taken once.
       if (runs && runs.length === 0)
-        await ask(one, 'POST', paths.runs(jobId), { seriesId, speedUp: FAST, knowing: true });
+        await ask(one, 'POST', addresses.runsOfJob({ id: jobId }), { seriesId, speedUp: FAST, knowing: true });
       const held = runs?.find(({ progress }) => progress.state === 'holding');
-      if (held) await ask(one, 'POST', paths.runAction(held.id), { action: 'start' });
+      if (held) await ask(one, 'POST', addresses.commandRun({ id: held.id }), { action: 'start' });
       if (runs?.length && runs.every(({ progress }) => progress.state === 'finished')) return true;
-      const [left, right] = await Promise.all(both.map((server) => ask<RunView[]>(server, 'GET', paths.runs(jobId))));
+      const [left, right] = await Promise.all(
+        both.map((server) => ask<RunView[]>(server, 'GET', addresses.runsOfJob({ id: jobId }))),
+      );
       if (left && right && !tellTheSame(left, right)) {
         // Something may have happened between the two answers: then they agree a moment later.
-        const [again, too] = await Promise.all(both.map((server) => ask<RunView[]>(server, 'GET', paths.runs(jobId))));
+        const [again, too] = await Promise.all(
+          both.map((server) => ask<RunView[]>(server, 'GET', addresses.runsOfJob({ id: jobId }))),
+        );
         if (again && too && !tellTheSame(again, too)) findings.different += 1;
       }
       await wait(LOOK_MS);
@@ -185,14 +189,14 @@ async function makeJob(servers: readonly ServerProcess[], drawing: Buffer, rando
       await wait(LOOK_MS);
     }
   };
-  const job = () => ask<JobAnswer>(any(), 'GET', paths.job(id));
-  await until(async () => (await ask(any(), 'POST', paths.jobs, { id, name: 'Boat numbers' })) ?? job());
+  const job = () => ask<JobAnswer>(any(), 'GET', addresses.job({ id }));
+  await until(async () => (await ask(any(), 'POST', addresses.jobs(), { id, name: 'Boat numbers' })) ?? job());
   await until(async () => {
-    await ask(any(), 'PUT', paths.artwork(id, artworkId, 'numbers.svg'), drawing);
+    await ask(any(), 'PUT', addresses.bringIn({ id, artworkId, fileName: 'numbers.svg' }), drawing);
     const now = await job();
     return now?.document.drawings.length ? now : undefined;
   });
-  const materials = await until(() => ask<MaterialView[]>(any(), 'GET', paths.materials));
+  const materials = await until(() => ask<MaterialView[]>(any(), 'GET', addresses.materials()));
   for (const [i, name] of ['Outdoor vinyl, white', 'Outdoor vinyl, navy'].entries()) {
     const materialId = materials.find((material) => material.name === name)!.id;
     await until(async () => {
@@ -201,7 +205,7 @@ async function makeJob(servers: readonly ServerProcess[], drawing: Buffer, rando
       if (step?.materialId === materialId) return now;
       if (now && step) {
         const action = { do: 'change-step', stepId: step.id, materialId } as const;
-        await ask(any(), 'POST', paths.jobActions(id), wish(now, action));
+        await ask(any(), 'POST', addresses.actOnJob({ id }), wish(now, action));
       }
       return undefined;
     });

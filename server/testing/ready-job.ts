@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { paths, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MaterialView } from '@keen-anvil/contract';
 import type { asker } from './ask';
 import { wish } from './wish';
 
@@ -15,11 +15,11 @@ export async function readyJob(
   drawing: Buffer | string = BOAT_NUMBER,
 ): Promise<JobDetail> {
   const id = randomUUID();
-  const materials: MaterialView[] = (await api().get(paths.materials)).body;
-  await api().post(paths.jobs).send({ id, name: 'Boat numbers' });
+  const materials: MaterialView[] = (await api().get(addresses.materials())).body;
+  await api().post(addresses.jobs()).send({ id, name: 'Boat numbers' });
   let job = await drawn(
     api()
-      .put(paths.artwork(id, randomUUID(), 'a.svg'))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'a.svg' }))
       .set('Content-Type', 'image/svg+xml')
       .send(drawing),
   );
@@ -27,7 +27,7 @@ export async function readyJob(
     const materialId = materials.find((m) => m.name === name)!.id;
     job = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(job, { do: 'change-step', stepId: job.steps[i].id, materialId }))
         .expect(200),
     );

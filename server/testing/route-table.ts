@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import * as contract from '@keen-anvil/contract/checks';
 import {
-  paths,
+  addresses,
   type JobAnswer,
   type MachineView,
   type MaterialView,
@@ -176,69 +176,72 @@ export const ASKED_ACTIONS = (Object.keys(BODIES) as contract.AskedAction['do'][
 /** Every route that writes, with the class of its body and a body of that class. What is missing here fails a test. */
 export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('post', '/workshops', contract.NewWorkshop, () => ({
-    url: paths.workshops,
+    url: addresses.workshops(),
     body: { id: randomUUID(), name: 'Loft' },
   })),
   route('post', '/workshops/:id/archive', contract.PutAway, () => ({
-    url: paths.workshopArchive(randomUUID()),
+    url: addresses.putWorkshopAway({ id: randomUUID() }),
     body: { isArchived: true },
   })),
-  route('post', '/workshops/:id/entry', null, () => ({ url: paths.workshopEntry(randomUUID()) })),
+  route('post', '/workshops/:id/entry', null, () => ({ url: addresses.enterWorkshop({ id: randomUUID() }) })),
   route('post', '/machines', contract.NewMachine, (w) => ({
-    url: paths.machines,
+    url: addresses.machines(),
     body: { ...machineBody(w), id: randomUUID() },
   })),
   route('put', '/machines/:id', contract.MachineChange, (w) => ({
-    url: paths.machine(w.machine.id),
+    url: addresses.changeMachine({ id: w.machine.id }),
     body: { ...machineBody(w), version: w.machine.version },
   })),
   route('post', '/machines/:id/archive', contract.Archiving, (w) => ({
-    url: paths.machineArchive(w.machine.id),
+    url: addresses.putMachineAway({ id: w.machine.id }),
     body: { version: 999, isArchived: true },
   })),
-  route('post', '/tools', contract.NewTool, (w) => ({ url: paths.tools, body: { ...toolBody(w), id: randomUUID() } })),
+  route('post', '/tools', contract.NewTool, (w) => ({
+    url: addresses.tools(),
+    body: { ...toolBody(w), id: randomUUID() },
+  })),
   route('put', '/tools/:id', contract.ToolChange, (w) => ({
-    url: paths.tool(w.tool.id),
+    url: addresses.changeTool({ id: w.tool.id }),
     body: { ...toolBody(w), version: w.tool.version },
   })),
   route('post', '/tools/:id/archive', contract.Archiving, (w) => ({
-    url: paths.toolArchive(w.tool.id),
+    url: addresses.putToolAway({ id: w.tool.id }),
     body: { version: 999, isArchived: true },
   })),
   route('post', '/tools/:id/replacement', contract.ToolReplacement, (w) => ({
-    url: paths.toolReplacement(w.tool.id),
+    url: addresses.replaceTool({ id: w.tool.id }),
     body: { version: 999, note: 'nicked' },
   })),
   route('post', '/materials', contract.NewMaterial, (w) => ({
-    url: paths.materials,
+    url: addresses.materials(),
     body: { ...materialBody(w), id: randomUUID() },
   })),
   route('put', '/materials/:id', contract.MaterialChange, (w) => ({
-    url: paths.material(w.material.id),
+    url: addresses.material({ id: w.material.id }),
     body: { ...materialBody(w), version: w.material.version },
   })),
   route('post', '/materials/:id/archive', contract.Archiving, (w) => ({
-    url: paths.materialArchive(w.material.id),
+    url: addresses.putMaterialAway({ id: w.material.id }),
     body: { version: 999, isArchived: true },
   })),
   route('post', '/materials/:id/pieces', contract.NewStockPiece, (w) => ({
-    url: paths.pieces(w.material.id),
+    url: addresses.addPiece({ id: w.material.id }),
     body: { ...pieceBody, id: randomUUID() },
   })),
   route('put', '/materials/:id/photo', 'bytes', (w) => ({
-    url: paths.materialPhoto(w.material.id, w.material.version),
+    url: addresses.photographMaterial({ id: w.material.id, version: w.material.version }),
   })),
-  route('put', '/photos/:id', 'bytes', () => ({ url: paths.photo(randomUUID()) })),
+  route('put', '/photos/:id', 'bytes', () => ({ url: addresses.photo({ id: randomUUID() }) })),
   route('put', '/pieces/:id', contract.StockPieceChange, (w) => ({
-    url: paths.piece(w.material.pieces[0].id),
+    url: addresses.changePiece({ id: w.material.pieces[0].id }),
     body: { ...pieceBody, version: 999 },
   })),
   route('post', '/pieces/:id/archive', contract.Archiving, (w) => ({
-    url: paths.pieceArchive(w.material.pieces[0].id),
+    url: addresses.putPieceAway({ id: w.material.pieces[0].id }),
     body: { version: 999, isArchived: true },
   })),
   route('post', '/recipes', contract.NewRecipe, (w) => ({
-    url: paths.recipes,
+    url: addresses.recipes(),
     body: {
       id: randomUUID(),
       machineId: w.machine.id,
@@ -253,41 +256,41 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/recipes/:id/revisions', contract.NewRevision, (w) => ({
-    url: paths.recipeRevisions(w.recipe.id),
+    url: addresses.reviseRecipe({ id: w.recipe.id }),
     body: { version: w.recipe.version, settings: settings(w), typed: {}, source: 'guess', reason: 'a try' },
   })),
   route('post', '/recipes/:id/return', contract.ReturnToRevision, (w) => ({
-    url: paths.recipeReturn(w.recipe.id),
+    url: addresses.returnToRevision({ id: w.recipe.id }),
     body: { version: w.recipe.version, number: 1 },
   })),
   route('put', '/recipes/:id/note', contract.RecipeNote, (w) => ({
-    url: paths.recipeNote(w.recipe.id),
+    url: addresses.noteRecipe({ id: w.recipe.id }),
     body: { version: w.recipe.version, note: 'slowly' },
   })),
   route('post', '/recipes/:id/archive', contract.Archiving, (w) => ({
-    url: paths.recipeArchive(w.recipe.id),
+    url: addresses.putRecipeAway({ id: w.recipe.id }),
     body: { version: 999, isArchived: true },
   })),
   route('post', '/recipes/:id/variants', contract.NewVariant, (w) => ({
-    url: paths.recipeVariants(w.recipe.id),
+    url: addresses.addVariant({ id: w.recipe.id }),
     body: { id: randomUUID(), changes: { force: 1 }, reason: 'new roll', toolId: w.tool.id, stockPieceId: null },
   })),
-  route('post', '/variants/:id/end', null, () => ({ url: paths.variantEnd(randomUUID()) })),
+  route('post', '/variants/:id/end', null, () => ({ url: addresses.endVariant({ id: randomUUID() }) })),
   route('post', '/recipes/:id/trials', contract.NewTrial, (w) => ({
-    url: paths.recipeTrials(w.recipe.id),
+    url: addresses.writeTrial({ id: w.recipe.id }),
     body: { id: randomUUID(), settings: settings(w), outcome: 'right' },
   })),
   route('put', '/evidence/:id/outcome', contract.EvidenceVerdict, (w) => ({
-    url: paths.evidenceOutcome(w.recipe.evidence[0].id),
+    url: addresses.correctEvidence({ id: w.recipe.evidence[0].id }),
     body: { outcome: 'right' },
   })),
-  route('put', '/nails', contract.Nails, (w) => ({ url: paths.nails, body: { recipeIds: [w.recipe.id] } })),
+  route('put', '/nails', contract.Nails, (w) => ({ url: addresses.nailCards(), body: { recipeIds: [w.recipe.id] } })),
   route('post', '/suggestion', contract.SuggestionWanted, (w) => ({
-    url: paths.suggestion,
+    url: addresses.suggestion(),
     body: { machineId: w.machine.id, toolId: w.tool.id, materialId: w.material.id, process: w.recipe.process },
   })),
   route('put', '/recipes/:id/tone', contract.NewToneLadder, (w) => ({
-    url: paths.recipeTone(w.recipe.id),
+    url: addresses.tone({ id: w.recipe.id }),
     body: {
       way: 'by power',
       quantity: 'power',
@@ -298,7 +301,7 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/recipes/:id/tunings', contract.NewTuning, (w) => ({
-    url: paths.recipeTunings(w.recipe.id),
+    url: addresses.tuningsOfRecipe({ id: w.recipe.id }),
     body: {
       id: randomUUID(),
       start: settings(w),
@@ -312,37 +315,41 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/tunings/:id/sheets', contract.NewTrialSheet, (w) => ({
-    url: paths.trialSheets(w.tuning.id),
+    url: addresses.layOutTrials({ id: w.tuning.id }),
     body: { id: randomUUID(), count: 1, repeatOf: null },
   })),
   route('post', '/tunings/:id/end', contract.TuningEnd, (w) => ({
-    url: paths.tuningEnd(w.tuning.id),
+    url: addresses.endTuning({ id: w.tuning.id }),
     body: { version: 999, how: 'settle' },
   })),
   route('post', '/trial-sheets/:id/run', contract.TrialRun, (w) => ({
-    url: paths.trialSheetRun(w.tuning.sheets[0].id),
+    url: addresses.runTrialSheet({ id: w.tuning.sheets[0].id }),
     body: { by: 'stand-in' },
   })),
-  route('post', '/trial-sheets/:id/drop', null, (w) => ({ url: paths.trialSheetDrop(w.tuning.sheets[0].id) })),
+  route('post', '/trial-sheets/:id/drop', null, (w) => ({
+    url: addresses.dropTrialSheet({ id: w.tuning.sheets[0].id }),
+  })),
   route('post', '/trials/:id/outcome', contract.TrialVerdict, (w) => ({
-    url: paths.trialOutcome(shapeOf(w).id),
+    url: addresses.scoreTrial({ id: shapeOf(w).id }),
     body: { outcome: 'right' },
   })),
-  route('put', '/trials/:id/photo', 'bytes', (w) => ({ url: paths.trialPhoto(shapeOf(w).id) })),
-  route('post', '/book/import', 'bytes', () => ({ url: paths.bookImport('book.json', true) })),
+  route('put', '/trials/:id/photo', 'bytes', (w) => ({ url: addresses.photographTrial({ id: shapeOf(w).id }) })),
+  route('post', '/book/import', 'bytes', () => ({
+    url: addresses.importBook({ fileName: 'book.json', preview: true }),
+  })),
   route('post', '/jobs', contract.NewJob, (w) => ({
-    url: paths.jobs,
+    url: addresses.jobs(),
     body: { id: randomUUID(), name: 'Medals', templateId: w.templateId },
   })),
   route('patch', '/jobs/:id', contract.JobChange, (w) => ({
-    url: paths.job(w.job.id),
+    url: addresses.job({ id: w.job.id }),
     body: { version: w.job.version, name: 'Medals' },
   })),
   route('put', '/jobs/:id/artworks/:artworkId', 'bytes', (w) => ({
-    url: paths.artwork(w.job.id, randomUUID(), 'a.svg'),
+    url: addresses.bringIn({ id: w.job.id, artworkId: randomUUID(), fileName: 'a.svg' }),
   })),
   route('post', '/artworks/:id/reading', contract.ReadAgain, (w) => ({
-    url: paths.artworkReading(w.job.document.drawings[0].id),
+    url: addresses.readAgain({ id: w.job.document.drawings[0].id }),
     body: {
       keep: false,
       reading: { unitMm: null, joinMm: 0.05, tracing },
@@ -351,52 +358,52 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/jobs/:id/texts', contract.NewText, (w) => ({
-    url: paths.jobTexts(w.job.id),
+    url: addresses.addText({ id: w.job.id }),
     body: { id: randomUUID(), text: { ...USUAL_TEXT, words: '48' } },
   })),
   route('post', '/jobs/:id/shapes', contract.NewMeasured, (w) => ({
-    url: paths.jobShapes(w.job.id),
+    url: addresses.addMeasured({ id: w.job.id }),
     body: { id: randomUUID(), measured: { shape: 'circle', measures: { diameter: 20 } } },
   })),
   route('post', '/text-preview', contract.TextPreview, () => ({
-    url: paths.textPreview,
+    url: addresses.textPreview(),
     body: { text: { ...USUAL_TEXT, words: '48' } },
   })),
-  route('put', '/fonts/:id', 'bytes', () => ({ url: paths.font(randomUUID(), 'club.ttf') })),
+  route('put', '/fonts/:id', 'bytes', () => ({ url: addresses.keepFont({ id: randomUUID(), fileName: 'club.ttf' }) })),
   route('post', '/jobs/:id/actions', contract.JobActionWish, (w) => ({
-    url: paths.jobActions(w.job.id),
+    url: addresses.actOnJob({ id: w.job.id }),
     body: { version: w.job.version, action: ASKED_ACTIONS[0].action(w) },
   })),
   route('post', '/jobs/:id/undo', contract.JobTurn, (w) => ({
-    url: paths.jobUndo(w.job.id),
+    url: addresses.undoInJob({ id: w.job.id }),
     body: { version: w.job.version },
   })),
   route('post', '/jobs/:id/redo', contract.JobTurn, (w) => ({
-    url: paths.jobRedo(w.job.id),
+    url: addresses.redoInJob({ id: w.job.id }),
     body: { version: w.job.version },
   })),
   route('post', '/jobs/:id/archive', contract.PutAway, (w) => ({
-    url: paths.jobArchive(w.job.id),
+    url: addresses.putJobAway({ id: w.job.id }),
     body: { isArchived: false },
   })),
   route('post', '/jobs/:id/notes', contract.NewNote, (w) => ({
-    url: paths.jobNotes(w.job.id),
+    url: addresses.writeNote({ id: w.job.id }),
     body: { id: randomUUID(), kind: 'words', label: 'Club', value: 'navy' },
   })),
   route('post', '/notes/:id/archive', contract.PutAway, (w) => ({
-    url: paths.noteArchive(w.noteId),
+    url: addresses.putNoteAway({ id: w.noteId }),
     body: { isArchived: false },
   })),
   route('post', '/jobs/:id/templates', contract.NewTemplate, (w) => ({
-    url: paths.jobTemplates(w.job.id),
+    url: addresses.keepTemplate({ id: w.job.id }),
     body: { id: randomUUID(), name: 'Medals' },
   })),
   route('post', '/templates/:id/archive', contract.PutAway, (w) => ({
-    url: paths.templateArchive(w.templateId),
+    url: addresses.putTemplateAway({ id: w.templateId }),
     body: { isArchived: false },
   })),
   route('post', '/jobs/:id/runs', contract.NewRun, (w) => ({
-    url: paths.runs(w.job.id),
+    url: addresses.runsOfJob({ id: w.job.id }),
     body: {
       seriesId: randomUUID(),
       speedUp: 2000,
@@ -408,23 +415,23 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/runs/:id/actions', contract.RunCommand, (w) => ({
-    url: paths.runAction(w.run.id),
+    url: addresses.commandRun({ id: w.run.id }),
     body: { action: 'pause', recipe: 'as-planned' },
   })),
   route('post', '/runs/:id/marks', contract.RunMarks, (w) => ({
-    url: paths.runMarks(w.run.id),
+    url: addresses.readMarks({ id: w.run.id }),
     body: { read: [{ mark: 0, x: 12, y: 12 }] },
   })),
   route('post', '/runs/:id/preparation', contract.LineTick, (w) => ({
-    url: paths.runPreparation(w.run.id),
+    url: addresses.tickRun({ id: w.run.id }),
     body: { line: 'tool', isTicked: true },
   })),
   route('post', '/runs/:id/nudge', contract.RunNudge, (w) => ({
-    url: paths.runNudge(w.run.id),
+    url: addresses.nudgeRun({ id: w.run.id }),
     body: { dxMm: 1, dyMm: -1 },
   })),
   route('post', '/runs/:id/cable', contract.RunReport, (w) => ({
-    url: paths.runCable(w.run.id),
+    url: addresses.reportRun({ id: w.run.id }),
     body: {
       doneSeconds: 3,
       cutMm: 10,
@@ -433,31 +440,31 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/preparation-lines', contract.NewPreparationLine, (w) => ({
-    url: paths.preparationLines,
+    url: addresses.preparationLines(),
     body: { id: randomUUID(), text: 'Window open', process: 'laser-cut', machineId: w.machine.id },
   })),
   route('post', '/preparation-lines/:id/archive', contract.PutAway, () => ({
-    url: paths.preparationLineArchive(randomUUID()),
+    url: addresses.putPreparationLineAway({ id: randomUUID() }),
     body: { isArchived: true },
   })),
   route('post', '/jobs/:id/finishing', contract.FinishingTick, (w) => ({
-    url: paths.finishing(w.job.id),
+    url: addresses.finishing({ id: w.job.id }),
     body: { lineId: 'weed', done: 1, isWaiting: false },
   })),
   route('post', '/finishing-lines', contract.NewFinishingLine, () => ({
-    url: paths.finishingLines,
+    url: addresses.addFinishingLine(),
     body: { id: randomUUID(), text: 'Photograph it', process: 'kiss-cut', minutes: 5 },
   })),
   route('post', '/finishing-lines/:id/archive', contract.PutAway, () => ({
-    url: paths.finishingLineArchive(randomUUID()),
+    url: addresses.putFinishingLineAway({ id: randomUUID() }),
     body: { isArchived: true },
   })),
   route('post', '/jobs/:id/hand-times', contract.NewHandTime, (w) => ({
-    url: paths.handTimes(w.job.id),
+    url: addresses.keepHandTime({ id: w.job.id }),
     body: { id: randomUUID(), kind: 'weed', seconds: 90, pieces: 2 },
   })),
   route('put', '/rates', contract.RatesWish, (w) => ({
-    url: paths.rates,
+    url: addresses.rates(),
     body: {
       version: 1,
       handCentsPerHour: 2400,
@@ -476,15 +483,15 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/jobs/:id/quotes', contract.NewQuote, (w) => ({
-    url: paths.quotes(w.job.id),
+    url: addresses.quotes({ id: w.job.id }),
     body: { id: randomUUID(), pieces: 5, customer: 'the club', validUntil: '2027-06-30' },
   })),
   route('post', '/quotes/:id/turns', contract.QuoteTurn, () => ({
-    url: paths.quoteTurn(randomUUID()),
+    url: addresses.answerQuote({ id: randomUUID() }),
     body: { state: 'accepted' },
   })),
   route('post', '/garments', contract.NewGarment, () => ({
-    url: paths.garments,
+    url: addresses.garments(),
     body: {
       id: randomUUID(),
       name: 'Club vest',
@@ -499,51 +506,51 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
     },
   })),
   route('post', '/garments/:id/archive', contract.PutAway, () => ({
-    url: paths.garmentArchive(randomUUID()),
+    url: addresses.putGarmentAway({ id: randomUUID() }),
     body: { isArchived: true },
   })),
   route('post', '/jobs/:id/size-set', contract.SizeSetWish, (w) => ({
-    url: paths.sizeSet(w.job.id),
+    url: addresses.sizeSet({ id: w.job.id }),
     body: { place: 'front', counts: [{ size: 'M', count: 8 }] },
   })),
   route('post', '/jobs/:id/size-jobs', contract.NewSizeJobs, (w) => ({
-    url: paths.sizeJobs(w.job.id),
+    url: addresses.makeSizeJobs({ id: w.job.id }),
     body: { id: randomUUID() },
   })),
   route('post', '/jobs/:id/mockup', contract.MockupWish, (w) => ({
-    url: paths.mockup(w.job.id),
+    url: addresses.mockup({ id: w.job.id }),
     body: { photoId: randomUUID() },
   })),
   route('post', '/warm-clocks', contract.NewWarmClock, (w) => ({
-    url: paths.warmClocks,
+    url: addresses.warmClocks(),
     body: { name: 'run warm', jobId: w.job.id, text: 'The tip is warm', minutes: 5 },
   })),
   route('post', '/warm-clocks/end', contract.WarmClockEnd, () => ({
-    url: paths.warmClockEnd,
+    url: addresses.endWarming(),
     body: { name: 'run warm' },
   })),
   route('post', '/jobs/:id/pressings', contract.NewPressing, (w) => ({
-    url: paths.jobPressings(w.job.id),
+    url: addresses.pressingsOfJob({ id: w.job.id }),
     body: { id: randomUUID(), isWarm: true },
   })),
   route('post', '/pressings/:id/turns', contract.PressingTurn, () => ({
-    url: paths.pressingTurn(randomUUID()),
+    url: addresses.turnPressing({ id: randomUUID() }),
     body: { turn: 'next', at: 0 },
   })),
   route('post', '/pressings/:id/ticks', contract.LineTick, () => ({
-    url: paths.pressingTicks(randomUUID()),
+    url: addresses.tickPressing({ id: randomUUID() }),
     body: { line: 'washed', isTicked: true },
   })),
   route('post', '/pressings/:id/outcome', contract.PressingVerdict, () => ({
-    url: paths.pressingOutcome(randomUUID()),
+    url: addresses.judgePressing({ id: randomUUID() }),
     body: { layerId: randomUUID(), outcome: 'right', counts: true },
   })),
   route('post', '/runs/:id/again', contract.RunAgain, (w) => ({
-    url: paths.runAgain(w.run.id),
+    url: addresses.runAgain({ id: w.run.id }),
     body: { id: randomUUID(), partIds: [part(w).id], isAll: false },
   })),
   route('post', '/runs/:id/outcome', contract.RunVerdict, (w) => ({
-    url: paths.runOutcome(w.run.id),
+    url: addresses.scoreRun({ id: w.run.id }),
     body: {
       outcome: 'right',
       parts: [{ partId: part(w).id, outcome: 'under' }],
@@ -556,28 +563,27 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
 /** Looks the rows up that the routes are asked about; the job is one of two colours that has a drawing. */
 export async function lookAround(get: <T>(path: string) => Promise<T>): Promise<World> {
   const [machines, tools, materials] = [
-    await get<MachineView[]>(paths.machines),
-    await get<ToolView[]>(paths.tools),
-    await get<MaterialView[]>(paths.materials),
+    await get<MachineView[]>(addresses.machines()),
+    await get<ToolView[]>(addresses.tools()),
+    await get<MaterialView[]>(addresses.materials()),
   ];
-  const { recipes } = await get<RecipePageView>(
-    `${paths.recipes}?search=${encodeURIComponent('navy vinyl long plotter')}`,
-  );
-  const jobs = await get<{ id: string; name: string }[]>(paths.jobs);
-  const jobOf = async (name: string) => get<JobAnswer>(paths.job(jobs.find((job) => job.name === name)!.id));
+  const { recipes } = await get<RecipePageView>(addresses.recipes({ search: 'navy vinyl long plotter' }));
+  const jobs = await get<{ id: string; name: string }[]>(addresses.jobs());
+  const jobOf = async (name: string) =>
+    get<JobAnswer>(addresses.job({ id: jobs.find((job) => job.name === name)!.id }));
   const spring = await jobOf('Boat numbers, spring set');
-  const [tuning] = await get<TuningView[]>(paths.tunings);
+  const [tuning] = await get<TuningView[]>(addresses.openTunings());
   const named = <T extends { name: string }>(rows: readonly T[], name: string) =>
     rows.find((row) => row.name === name)!;
   return {
     machine: named(machines, 'Long plotter'),
     tool: named(tools, 'Fine blade'),
     material: named(materials, 'Outdoor vinyl, navy'),
-    recipe: await get<RecipeDetail>(paths.recipe(recipes[0].id)),
+    recipe: await get<RecipeDetail>(addresses.recipe({ id: recipes[0].id })),
     job: await jobOf('Crew shirts'),
-    run: (await get<RunView[]>(paths.runs(spring.id)))[0],
-    tuning: await get<TuningView>(paths.tuning(tuning.id)),
+    run: (await get<RunView[]>(addresses.runsOfJob({ id: spring.id })))[0],
+    tuning: await get<TuningView>(addresses.tuning({ id: tuning.id })),
     noteId: (await jobOf('Crew shirts')).notes[0].id,
-    templateId: (await get<{ id: string }[]>(paths.templates))[0].id,
+    templateId: (await get<{ id: string }[]>(addresses.templates()))[0].id,
   };
 }

@@ -1,4 +1,4 @@
-import { paths, type Change } from '@keen-anvil/contract';
+import { addresses, endpoints, isAddressOf, type Change } from '@keen-anvil/contract';
 import { useQueryClient, type Query, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { isOwnWrite } from './own-writes';
@@ -7,14 +7,15 @@ import { isOwnWrite } from './own-writes';
 const TOGETHER_MS = 150;
 
 /** What is kept by what it is of, or never changes: nothing that others write makes it another. */
-const HOLDS = new Set(['path', 'run path', 'run file', 'made', 'inspection', 'text-preview', 'fonts']);
+const HOLDS = new Set(['path', 'run path', 'run file', 'made', 'inspection', 'text preview', 'fonts']);
 /** What a file that goes over a cable moves, line by line: asked for anew several times in a second it would slow all else down. */
-const OF_RUNS = new Set(['runs', 'bench']);
+const OF_RUNS = new Set<unknown>(endpoints.reportRun.touches);
 
 /** Whether what was fetched may be another after a change. */
 const isTouched = ({ at }: Change, { queryKey: [root] }: Query): boolean => {
   if (HOLDS.has(String(root))) return false;
-  return at !== null && /^\/api\/runs\/[^/]+(\/cable)?$/.test(at) ? OF_RUNS.has(String(root)) : true;
+  const isOfRun = at !== null && [endpoints.run, endpoints.reportRun].some((endpoint) => isAddressOf(endpoint, at));
+  return isOfRun ? OF_RUNS.has(root) : true;
 };
 
 /** Has everything asked for anew that changes of others may have made another; what this page wrote itself is not among it. */
@@ -47,7 +48,7 @@ export function useChanges(workshopId: string | undefined): void {
     };
     const look = () => {
       if (document.visibilityState === 'visible' && !source) {
-        source = new EventSource(paths.changes);
+        source = new EventSource(addresses.changes());
         source.onmessage = ({ data }) => hear(JSON.parse(String(data)) as Change);
       } else if (document.visibilityState !== 'visible') {
         source?.close();

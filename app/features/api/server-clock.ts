@@ -1,6 +1,6 @@
-import { paths, type ClockView } from '@keen-anvil/contract';
+import { endpoints } from '@keen-anvil/contract';
 import { useEffect, useState } from 'react';
-import { call } from './client';
+import { ask as askServer } from './ask';
 
 /** What the server's clock said, at which moment of this page. */
 interface Reading {
@@ -43,7 +43,7 @@ export function readClock(isFresh = false): Promise<void> {
 
 async function ask(isFresh: boolean): Promise<void> {
   const from = performance.now();
-  const clock = await call<ClockView>(paths.clock).catch(() => null);
+  const clock = await askServer(endpoints.clock, {}).catch(() => null);
   if (!clock) return;
   const to = performance.now();
   const read = { server: clock.now, page: (from + to) / 2, took: to - from };

@@ -1,6 +1,6 @@
-import type { LineTick } from '@keen-anvil/contract';
+import type { endpoints, LineTick } from '@keen-anvil/contract';
 import { useMutation, useQueryClient, type QueryKey } from '@tanstack/react-query';
-import { call } from './client';
+import { ask } from './ask';
 
 /** What has lines that are ticked off. */
 interface HasTicks {
@@ -12,19 +12,22 @@ interface TickOf extends LineTick {
   id: string;
 }
 
+type TickingEndpoint = (typeof endpoints)['tickRun' | 'tickPressing'];
+
 /**
  * Writes the ticks of lines one after the other. A tick is shown at once; an answer that was asked for before it is thrown away, so
  * that it does not take the tick from the screen again, and after the last one all is asked for anew.
  * @param key of the list that the ticked things stand in
  * @param scope what its ticks and starts go out by, one after the other
+ * @param by what a tick is written to
  */
-export function useTicks<T extends HasTicks>(key: QueryKey, scope: { id: string }, path: (id: string) => string) {
+export function useTicks<T extends HasTicks>(key: QueryKey, scope: { id: string }, by: TickingEndpoint) {
   const client = useQueryClient();
   const name = ['ticks', ...key];
   return useMutation({
     scope,
     mutationKey: name,
-    mutationFn: ({ id, line, isTicked }: TickOf) => call<T>(path(id), { method: 'POST', body: { line, isTicked } }),
+    mutationFn: ({ id, line, isTicked }: TickOf) => ask(by, { id }, { body: { line, isTicked } }),
     onMutate: ({ id, line, isTicked }) => {
       void client.cancelQueries({ queryKey: key });
       const withLine = ({ ticked }: T) => {

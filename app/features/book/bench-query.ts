@@ -1,12 +1,8 @@
-import { paths, type BenchView } from '@keen-anvil/contract';
-import { queryOptions, useQuery } from '@tanstack/react-query';
-import { call } from '../api/client';
+import { endpoints } from '@keen-anvil/contract';
+import { useQuery } from '@tanstack/react-query';
+import { questionOf } from '../api/ask';
 import { unlessJustAsked } from '../api/just-asked';
 
-export const benchQuery = queryOptions({
-  queryKey: ['bench'],
-  queryFn: ({ signal }) => call<BenchView>(paths.bench, { signal }),
-  refetchOnMount: unlessJustAsked,
-});
+export const benchQuery = { ...questionOf(endpoints.bench, {}), refetchOnMount: unlessJustAsked };
 
 export const useBench = () => useQuery(benchQuery);

@@ -19,7 +19,7 @@ export function CorrectEvidence({
   onDone: () => void;
 }) {
   const { rust } = useTokens();
-  const correct = useCorrectEvidence(recipe.id);
+  const correct = useCorrectEvidence();
   return (
     <View style={{ gap: SPACE.small }}>
       <Aside>{event.jobName ?? 'Trial'}</Aside>

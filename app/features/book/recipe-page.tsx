@@ -1,4 +1,4 @@
-import { paths, type EvidenceView, type RecipeDetail } from '@keen-anvil/contract';
+import { endpoints, addresses, type EvidenceView, type RecipeDetail } from '@keen-anvil/contract';
 import {
   processOf,
   quantityOf,
@@ -215,7 +215,7 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         title="Card to print (PDF, A6)"
         icon="printer-outline"
         onPress={() =>
-          void saveFile(paths.cards([recipe.id])).then(
+          void saveFile(addresses.recipeCards({ recipes: [recipe.id] })).then(
             () => setTrouble(null),
             (error: Error) => setTrouble(error.message),
           )
@@ -227,8 +227,8 @@ function Recipe({ recipe }: { recipe: RecipeDetail }) {
         </Body>
       ) : null}
       <ArchiveKey
-        seenAs="recipe"
-        path={paths.recipeArchive(recipe.id)}
+        by={endpoints.putRecipeAway}
+        id={recipe.id}
         version={recipe.version}
         isArchived={recipe.isArchived}
         what="the recipe"
@@ -308,7 +308,7 @@ function WearLeaf({
 function Variants({ recipe }: { recipe: RecipeDetail }) {
   const machine = useMachines().data?.find((m) => m.id === recipe.machine.id);
   const { quench, rust } = useTokens();
-  const end = useEndVariant(recipe.id);
+  const end = useEndVariant();
   const add = useAddVariant(recipe.id);
   if (recipe.variants.length === 0) return null;
   // The one that was taken back last, where nothing has taken its place.

@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -33,11 +33,15 @@ export function TakeAlong({ isOpen, recipeIds, onClose }: TakeAlongProps) {
   return (
     <Decision title={`Take ${what} along`} isOpen={isOpen} onClose={onClose}>
       <Body>As JSON, with history, evidence, machines and materials: to keep, or for another Keen Anvil.</Body>
-      <Button title="Save as JSON" onPress={() => save(paths.bookFile('json', recipeIds))} />
+      <Button title="Save as JSON" onPress={() => save(addresses.bookAsJson({ recipes: recipeIds }))} />
       <Body>As a table of the numbers as they stand, for a spreadsheet.</Body>
-      <Button title="Save as CSV" type="outline" onPress={() => save(paths.bookFile('csv', recipeIds))} />
+      <Button title="Save as CSV" type="outline" onPress={() => save(addresses.bookAsCsv({ recipes: recipeIds }))} />
       {recipeIds.length ? (
-        <Button title="Cards to print (PDF)" type="outline" onPress={() => save(paths.cards(recipeIds))} />
+        <Button
+          title="Cards to print (PDF)"
+          type="outline"
+          onPress={() => save(addresses.recipeCards({ recipes: recipeIds }))}
+        />
       ) : null}
       {trouble ? (
         <Body role="alert" style={{ color: rust }}>

@@ -1,7 +1,7 @@
-import { paths, type MachineView, type RunReport, type RunView } from '@keen-anvil/contract';
+import { endpoints, addresses, type MachineView, type RunReport, type RunView } from '@keen-anvil/contract';
 import { doneByLine, restWithLines, senderFor, sentLines, type Sender, type Sending } from '@keen-anvil/core/cable';
 import { machineKindOf } from '@keen-anvil/core/machines';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { textAt } from '../api/save-file';
 import { followFile } from '../runs/follow-path';
 import { every, keepSender, lineTo, senderOf } from './cables';
@@ -10,10 +10,10 @@ import { every, keepSender, lineTo, senderOf } from './cables';
 const TELL_MS = 700;
 
 /** The file of a run. */
-export const fileOfRun = (runId: string): Promise<string> => textAt(paths.runFile(runId));
+export const fileOfRun = (runId: string): Promise<string> => textAt(addresses.runFile({ id: runId }));
 
 const act = (run: RunView, action: 'start' | 'resume' | 'done') =>
-  call<RunView>(paths.runAction(run.id), { method: 'POST', body: { action } });
+  ask(endpoints.commandRun, { id: run.id }, { body: { action } });
 
 /**
  * Sends a run's file over the cable of its machine, and tells the server how far it is.
@@ -64,7 +64,7 @@ function tellOf(
   let last: Promise<unknown> = Promise.resolve();
   const tell = (report: RunReport) => {
     last = last
-      .then(() => call<RunView>(paths.runCable(run.id), { method: 'POST', body: report }))
+      .then(() => ask(endpoints.reportRun, { id: run.id }, { body: report }))
       .then(onTold)
       .catch(() => undefined);
   };
@@ -76,7 +76,7 @@ function tellOf(
   const leave = () => {
     const report = reportOf(sender.now);
     const body: RunReport = { ...report, interruption: { why: 'closed', line: report.line } };
-    void call(paths.runCable(run.id), { method: 'POST', body, keepalive: true }).catch(() => undefined);
+    void ask(endpoints.reportRun, { id: run.id }, { body, keepalive: true }).catch(() => undefined);
   };
   const stopListening = onPageGone(leave);
   const stopFollowing = sender.onChange((now) => {

@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { SIGN_PATHS, SIGN_WORDS, type Care } from '@keen-anvil/core/care';
 import { View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
@@ -35,7 +35,7 @@ export function CareLeaf({ jobId, care }: { jobId: string; care: Care }) {
         <Body key={words}>{words}</Body>
       ))}
       {care.words.length === 0 ? <Aside>Choose the materials first: what it is made of decides.</Aside> : null}
-      <SaveKey title="Save the care card (A7)" path={paths.careCard(jobId)} />
+      <SaveKey title="Save the care card (A7)" path={addresses.careCard({ id: jobId })} />
     </Leaf>
   );
 }

@@ -1,13 +1,12 @@
-import { paths, type GarmentView, type JobSummary, type SizeSetView } from '@keen-anvil/contract';
+import { endpoints, type GarmentView, type SizeSetView } from '@keen-anvil/contract';
 import { ownSize, sizeOf, type GarmentMeasures, type GarmentSize } from '@keen-anvil/core/garments';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { call } from '../api/client';
+import { ask, keyOf, seenAnew, useAsked, useWrite } from '../api/ask';
 
 /** The garments that the workshop measured. */
-export const useGarments = () =>
-  useQuery({ queryKey: ['garments'], queryFn: ({ signal }) => call<GarmentView[]>(paths.garments, { signal }) });
+export const useGarments = () => useAsked(endpoints.garments, {});
 
 /** A size of the table by its name, or what was measured by its id; null where that was put away. */
 export function sizeBy(key: string, own: readonly GarmentView[]): GarmentSize | null {
@@ -20,38 +19,32 @@ export function sizeBy(key: string, own: readonly GarmentView[]): GarmentSize | 
   }
 }
 
-export function useMeasureGarment() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (garment: { name: string; measures: GarmentMeasures }) =>
-      call<GarmentView[]>(paths.garments, { method: 'POST', body: { id: uuid(), ...garment } }),
-    onSuccess: (all) => client.setQueryData(['garments'], all),
-  });
-}
+const keptAsGarments = () => keyOf(endpoints.garments, {});
 
-export function usePutGarmentAway() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (id: string) =>
-      call<GarmentView[]>(paths.garmentArchive(id), { method: 'POST', body: { isArchived: true } }),
-    onSuccess: (all) => client.setQueryData(['garments'], all),
+export const useMeasureGarment = () =>
+  useWrite(endpoints.measureGarment, {
+    asked: () => ({}),
+    body: (garment: { name: string; measures: GarmentMeasures }) => ({ id: uuid(), ...garment }),
+    keptAs: keptAsGarments,
   });
-}
 
-export const useSizeSet = (jobId: string) =>
-  useQuery({
-    queryKey: ['size set', jobId],
-    queryFn: ({ signal }) => call<SizeSetView>(paths.sizeSet(jobId), { signal }),
+export const usePutGarmentAway = () =>
+  useWrite(endpoints.putGarmentAway, {
+    asked: (id: string) => ({ id }),
+    body: () => ({ isArchived: true }),
+    keptAs: keptAsGarments,
   });
+
+export const useSizeSet = (jobId: string) => useAsked(endpoints.sizeSet, { id: jobId });
 
 /** Writes how many of each size a job is for; it is shown at once, and what is shown then is what is sent. */
 export function useCountSizes(jobId: string) {
   const client = useQueryClient();
-  const key = ['size set', jobId];
+  const key = keyOf(endpoints.sizeSet, { id: jobId });
   return useMutation({
     scope: { id: `sizes of ${jobId}` },
     mutationFn: (_change: Partial<SizeSetView>) =>
-      call<SizeSetView>(paths.sizeSet(jobId), { method: 'POST', body: client.getQueryData<SizeSetView>(key) }),
+      ask(endpoints.countSizes, { id: jobId }, { body: client.getQueryData<SizeSetView>(key) }),
     onMutate: (change) => {
       client.setQueryData<SizeSetView>(key, (set) => set && { ...set, ...change });
     },
@@ -65,7 +58,7 @@ export function useSizeJobs(jobId: string) {
   const [id] = useState(() => uuid());
   return useMutation({
     scope: { id: `sizes of ${jobId}` },
-    mutationFn: () => call<JobSummary[]>(paths.sizeJobs(jobId), { method: 'POST', body: { id } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['jobs'] }),
+    mutationFn: () => ask(endpoints.makeSizeJobs, { id: jobId }, { body: { id } }),
+    onSuccess: () => seenAnew(client, endpoints.makeSizeJobs.touches),
   });
 }

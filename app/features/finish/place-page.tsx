@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type SizeSetView, type StepView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type SizeSetView, type StepView } from '@keen-anvil/contract';
 import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import { GARMENT_PLACES, GARMENT_SIZES, placeLabel, placeOn, rulerFor, sizeOf } from '@keen-anvil/core/garments';
@@ -158,7 +158,7 @@ function Placed({ job, set }: { job: JobDetail; set: SizeSetView }) {
           <SaveKey
             title="Save this drawing (PDF)"
             label={`Save where it goes on size ${size.name}`}
-            path={paths.placement(job.id, name, place)}
+            path={addresses.placement({ id: job.id, size: name, place })}
           />
           {count.isError || putAway.isError ? (
             <Body role="alert" style={{ color: rust }}>

@@ -1,4 +1,4 @@
-import { paths, type QuoteView } from '@keen-anvil/contract';
+import { addresses, type QuoteView } from '@keen-anvil/contract';
 import { sayMoney } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -50,7 +50,7 @@ export function QuotesLeaf({ jobId, pieces }: { jobId: string; pieces: number })
           <>
             {mockup.photoId ? (
               <Image
-                source={{ uri: paths.photo(mockup.photoId) }}
+                source={{ uri: addresses.photo({ id: mockup.photoId }) }}
                 style={{ width: '100%', height: 180 }}
                 resizeMode="contain"
                 aria-label="How it will look, as the quote shows it"
@@ -102,7 +102,11 @@ function Quote({ quote, jobId }: { quote: QuoteView; jobId: string }) {
         {`${quote.pieces === 1 ? '1 piece' : `${quote.pieces} pieces`}${quote.customer ? ` for ${quote.customer}` : ''}, good until ${quote.validUntil}`}
       </Aside>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
-        <SaveKey title="Save it (PDF)" label={`Save quote ${quote.number}`} path={paths.quotePaper(quote.id)} />
+        <SaveKey
+          title="Save it (PDF)"
+          label={`Save quote ${quote.number}`}
+          path={addresses.quotePaper({ id: quote.id })}
+        />
         {state === 'offered' ? (
           <>
             <TextKey

@@ -1,4 +1,4 @@
-import { paths, type ArtworkView, type JobDetail } from '@keen-anvil/contract';
+import { addresses, type ArtworkView, type JobDetail } from '@keen-anvil/contract';
 import { sourceOf } from '@keen-anvil/core/artwork-choices';
 import { cuttableArea } from '@keen-anvil/core/machines';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
@@ -26,7 +26,7 @@ export function ArtworkLeaf({ job, artwork }: { job: JobDetail; artwork: Artwork
   const { ember, rule, rust } = useTokens();
   const router = useRouter();
   const [asked, setAsked] = useState<'size' | 'joins' | null>(null);
-  const save = useMutation({ mutationFn: () => saveFile(paths.artworkFile(artwork.id)) });
+  const save = useMutation({ mutationFn: () => saveFile(addresses.drawingFile({ id: artwork.id })) });
   const { editor } = sourceOf(artwork.source);
   const { widthMm, heightMm } = sizeOf(artwork);
   const isAsking = artwork.facts.asks !== null || wantsToKnowReversed(job, artwork);

@@ -1,5 +1,5 @@
 import type { JobDetail, SheetOfStep, StepView } from '@keen-anvil/contract';
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { knownBounds } from '@keen-anvil/core/geometry';
 import { gridPlaces, straightAt } from '@keen-anvil/core/layout';
 import { useMutation } from '@tanstack/react-query';
@@ -33,7 +33,7 @@ export function BlankGuide(props: BlankGuideProps) {
   const { job, step, sheet } = props;
   const { rust } = useTokens();
   const [isOpen, setOpen] = useState(false);
-  const file = useMutation({ mutationFn: () => saveFile(paths.guideFile(step.id, sheet.id)) });
+  const file = useMutation({ mutationFn: () => saveFile(addresses.guideFile({ id: step.id, sheet: sheet.id })) });
   const isThere = job.otherParts.some(
     ({ role, stepId, places }) =>
       role === 'guide' && stepId === step.id && places.some(({ sheetId }) => sheetId === sheet.id),

@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { joinBounds, type CurveContour } from '@keen-anvil/core/geometry';
 import { useId, type ReactNode } from 'react';
 import Svg, { ClipPath, Defs, G, Image, Path } from 'react-native-svg';
@@ -64,7 +64,7 @@ export function WindowThumb({ parts, pictureId }: { parts: readonly BoxedPart[];
       <G clipPath={`url(#${id})`}>
         {pictureId ? (
           <Image
-            href={paths.artworkPicture(pictureId)}
+            href={addresses.drawingPicture({ id: pictureId })}
             x={minX}
             y={minY}
             width={maxX - minX}

@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
 import { isAidIn } from '@keen-anvil/contract/work';
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
@@ -95,7 +95,10 @@ export async function layersOf({ parts }: MockupDesign): Promise<MockupLayer[]> 
       texture: textureOf(material),
       pattern:
         material.photoId && material.patternWidthMm
-          ? { bytes: await (await fetch(paths.photo(material.photoId))).blob(), widthMm: material.patternWidthMm }
+          ? {
+              bytes: await (await fetch(addresses.photo({ id: material.photoId }))).blob(),
+              widthMm: material.patternWidthMm,
+            }
           : null,
     })),
   );

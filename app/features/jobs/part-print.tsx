@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import type { ShownPrint } from '@keen-anvil/core/jobs';
 import { useId } from 'react';
 import { ClipPath, Defs, G, Image, Path } from 'react-native-svg';
@@ -36,7 +36,7 @@ export function PartPrint({ print: { picture, fill, bleedMm }, path, opacity = 1
         <G clipPath={`url(#${id})`}>
           <G transform={`matrix(${picture.matrix.join(' ')})`}>
             <Image
-              href={paths.artworkPicture(picture.drawingId)}
+              href={addresses.drawingPicture({ id: picture.drawingId })}
               x={0}
               y={0}
               width={picture.widthMm}

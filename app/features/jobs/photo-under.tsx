@@ -1,4 +1,4 @@
-import { paths, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
+import { addresses, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
 import type { TruePhoto } from '@keen-anvil/core/materials';
 import { memo, useEffect, useState } from 'react';
 import { Image as Picture } from 'react-native';
@@ -32,7 +32,7 @@ export const PhotoUnder = memo(function PhotoUnder({
     return (
       <Image
         testID="photo-under"
-        href={paths.photo(photoId)}
+        href={addresses.photo({ id: photoId })}
         x={box.minX}
         y={box.minY}
         width={box.maxX - box.minX}
@@ -53,14 +53,14 @@ function PatternUnder({
   widthMm: number;
   size: { widthMm: number; lengthMm: number };
 }) {
-  const ratio = useRatio(paths.photo(photoId));
+  const ratio = useRatio(addresses.photo({ id: photoId }));
   if (!ratio) return null;
   const heightMm = widthMm * ratio;
   return (
     <>
       <Defs>
         <Pattern id="material-pattern" patternUnits="userSpaceOnUse" width={widthMm} height={heightMm}>
-          <Image href={paths.photo(photoId)} width={widthMm} height={heightMm} preserveAspectRatio="none" />
+          <Image href={addresses.photo({ id: photoId })} width={widthMm} height={heightMm} preserveAspectRatio="none" />
         </Pattern>
       </Defs>
       <Rect testID="photo-under" width={size.widthMm} height={size.lengthMm} fill="url(#material-pattern)" />

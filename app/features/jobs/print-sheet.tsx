@@ -1,4 +1,10 @@
-import { paths, type JobDetail, type MachineView, type SheetOfStep, type StockPieceView } from '@keen-anvil/contract';
+import {
+  addresses,
+  type JobDetail,
+  type MachineView,
+  type SheetOfStep,
+  type StockPieceView,
+} from '@keen-anvil/contract';
 import { laminateSize, marksFor, marksOf } from '@keen-anvil/core/registration';
 import { readMarks } from '@keen-anvil/core/standins';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
@@ -56,7 +62,10 @@ export function PrintSheet({
   const { correction } = marks;
   const [white, setWhite] = useState(() => readPreference(WHITE) ?? '');
   const stretch = (parseTypedNumber(bar) ?? BAR_MM) / BAR_MM;
-  const save = useMutation({ mutationFn: () => saveFile(paths.sheetPrint(job.id, sheet.id, stretch, stretch)) });
+  const save = useMutation({
+    mutationFn: () =>
+      saveFile(addresses.printPage({ id: job.id, sheetId: sheet.id, stretchX: stretch, stretchY: stretch })),
+  });
   const isStretchOdd = stretch < 0.9 || stretch > 1.1;
   const laminate = laminateSize(page, set);
   const letStandInLook = () => {

@@ -1,20 +1,16 @@
 import {
-  paths,
+  endpoints,
   type AskedAction,
-  type FontView,
   type JobAnswer,
   type JobDetail,
   type JobEdited,
   type JobSummary,
   type NewJob,
-  type NewNote,
-  type NewTemplate,
   type NewMeasured,
+  type NewNote,
   type NewText,
   type ReadAgain,
   type ReadingPreview,
-  type TemplateDetail,
-  type TemplateSummary,
   type TextWish,
 } from '@keen-anvil/contract';
 import { editedJob, jobView } from '@keen-anvil/contract/job-view';
@@ -22,14 +18,14 @@ import { shopFacts, type ShopLists } from '@keen-anvil/core/jobs';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
-import { ApiError, call } from '../api/client';
-import { callStreamed } from '../api/stream';
+import { ask, askLong, keyOf, keysOf, questionOf, useAsked, useSend, useWrite } from '../api/ask';
+import { ApiError } from '../api/client';
 import { answered, asked, confirmedJob, fetched } from './at-once';
 import { seeDocument } from './see-document';
 
-/** Calls the server for a job, and works its shapes out. */
-async function callForJob(path: string, options: Parameters<typeof call>[1] = {}): Promise<JobDetail> {
-  return drawn(await call<JobAnswer>(path, options), options.signal);
+/** Asks the server for a job, and works its shapes out. */
+async function askForJob(id: string, signal?: AbortSignal): Promise<JobDetail> {
+  return drawn(await ask(endpoints.job, { id }, { signal }), signal);
 }
 
 async function drawn(answer: JobAnswer, signal?: AbortSignal): Promise<JobDetail> {
@@ -41,10 +37,10 @@ async function told(client: QueryClient, answer: JobAnswer | JobEdited): Promise
   if (!('difference' in answer)) return drawn(answer);
   const before = confirmedJob(answer.id) ?? client.getQueryData<JobDetail>(jobKey(answer.id));
   const edited = before ? editedJob(before, answer) : null;
-  return edited ? drawn(edited) : callForJob(paths.job(answer.id));
+  return edited ? drawn(edited) : askForJob(answer.id);
 }
 
-const jobKey = (id: string) => ['jobs', 'one', id];
+const jobKey = (id: string) => keyOf(endpoints.job, { id });
 
 /** So many jobs come at a time. */
 const PAGE = 50;
@@ -52,8 +48,9 @@ const PAGE = 50;
 /** The jobs page by page, the last touched first; or those that were put away. */
 export const useJobs = (isArchived: boolean) =>
   useInfiniteQuery({
-    queryKey: ['jobs', 'list', isArchived],
-    queryFn: ({ pageParam, signal }) => call<JobSummary[]>(paths.jobPage(isArchived, pageParam, PAGE), { signal }),
+    queryKey: [...keysOf(endpoints.jobs), isArchived],
+    queryFn: ({ pageParam, signal }) =>
+      ask(endpoints.jobs, { archived: isArchived, offset: pageParam, limit: PAGE }, { signal }),
     initialPageParam: 0,
     getNextPageParam: (last: JobSummary[], all) => (last.length === PAGE ? all.length * PAGE : undefined),
     refetchOnMount: 'always',
@@ -66,7 +63,7 @@ export function useJob(id: string) {
     queryKey: jobKey(id),
     queryFn: async ({ signal }) => {
       const began = Date.now();
-      const job = await callForJob(paths.job(id), { signal });
+      const job = await askForJob(id, signal);
       const now = client.getQueryState<JobDetail>(jobKey(id));
       // An edit was answered while this was under way, and is not in it yet.
       if (now?.data && now.dataUpdatedAt >= began && now.data.version > job.version) return now.data;
@@ -77,7 +74,7 @@ export function useJob(id: string) {
   });
 }
 
-export const useCreateJob = () => useJobChange((body: NewJob) => call<JobAnswer>(paths.jobs, { method: 'POST', body }));
+export const useCreateJob = () => useJobChange((body: NewJob) => ask(endpoints.startJob, {}, { body }));
 
 /** Somebody else changed the job first; it is shown as it is now. */
 class StaleJobError extends Error {
@@ -114,7 +111,7 @@ const scopeOf = (jobId: string) => ({ id: `job ${jobId}` });
 /** The change may have come through all the same: what is shown is loaded again when the server is back. */
 const afterError = (client: QueryClient, error: unknown): Promise<void> | undefined =>
   error instanceof ApiError && error.status === 0
-    ? client.invalidateQueries({ queryKey: ['jobs', 'one'], refetchType: 'none' })
+    ? client.invalidateQueries({ queryKey: keysOf(endpoints.job), refetchType: 'none' })
     : undefined;
 
 /** An action before it has its id. */
@@ -135,10 +132,7 @@ export function useAct(jobId: string) {
     scope: scopeOf(jobId),
     mutationFn: async (action: AskedAction) => {
       const body = { version: present()?.version ?? 1, action };
-      return told(
-        client,
-        await call<JobAnswer | JobEdited>(paths.jobActions(jobId), { method: 'POST', body }).catch(orStale),
-      );
+      return told(client, await ask(endpoints.actOnJob, { id: jobId }, { body }).catch(orStale));
     },
     onMutate: async (action) => {
       const shop = client.getQueryData<ShopLists>(shopQuery(jobId).queryKey);
@@ -167,8 +161,7 @@ export function useAct(jobId: string) {
 
 /** What of the workshop the rules of a job ask for. */
 const shopQuery = (jobId: string) => ({
-  queryKey: ['jobs', 'shop', jobId],
-  queryFn: ({ signal }: { signal: AbortSignal }) => call<ShopLists>(paths.jobShop(jobId), { signal }),
+  ...questionOf(endpoints.shopOfJob, { id: jobId }),
   staleTime: 30_000,
   retry: false,
 });
@@ -180,10 +173,8 @@ export const useUndo = (jobId: string) => {
   const client = useQueryClient();
   return useJobChange((turn: 'undo' | 'redo') => {
     const version = client.getQueryData<JobDetail>(jobKey(jobId))?.version;
-    return call<JobAnswer | JobEdited>(turn === 'undo' ? paths.jobUndo(jobId) : paths.jobRedo(jobId), {
-      method: 'POST',
-      body: version === undefined ? {} : { version },
-    });
+    const endpoint = turn === 'undo' ? endpoints.undoInJob : endpoints.redoInJob;
+    return ask(endpoint, { id: jobId }, { body: version === undefined ? {} : { version } });
   }, jobId);
 };
 
@@ -204,118 +195,79 @@ interface BroughtFile {
 
 export const useBringIn = (jobId: string) =>
   useJobChange(({ file, fileName, isKept, signal, told }: BroughtFile) =>
-    callStreamed<JobAnswer | JobEdited>(paths.artwork(jobId, uuid(), fileName, isKept), {
-      method: 'PUT',
-      body: file,
-      signal,
-      told,
-    }),
+    askLong(
+      endpoints.bringIn,
+      { id: jobId, artworkId: uuid(), fileName, kept: isKept || null },
+      { body: file, signal, told },
+    ),
   );
+
+interface ReadWish extends Omit<ReadAgain, 'keep'> {
+  artworkId: string;
+  signal?: AbortSignal;
+  told?: (at: At) => void;
+}
+
+const askToRead = async ({ artworkId, signal, told, ...wish }: ReadWish, keep: boolean) =>
+  askLong(endpoints.readAgain, { id: artworkId }, { body: { ...wish, keep }, signal, told });
 
 /** Reads a drawing again and keeps it so; a text is set anew. */
 export const useReadAgain = () =>
-  useJobChange(
-    ({
-      artworkId,
-      signal,
-      told,
-      ...body
-    }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-      callStreamed<JobAnswer | JobEdited>(paths.artworkReading(artworkId), {
-        method: 'POST',
-        body: { ...body, keep: true },
-        signal,
-        told,
-      }),
-  );
+  useJobChange(async (wish: ReadWish) => (await askToRead(wish, true)) as JobAnswer | JobEdited);
 
 /** Looks how a drawing would be read with other choices. */
 export const usePreviewReading = () =>
-  useMutation({
-    mutationFn: ({
-      artworkId,
-      signal,
-      told,
-      ...body
-    }: Omit<ReadAgain, 'keep'> & { artworkId: string; signal?: AbortSignal; told?: (at: At) => void }) =>
-      callStreamed<ReadingPreview>(paths.artworkReading(artworkId), {
-        method: 'POST',
-        body: { ...body, keep: false },
-        signal,
-        told,
-      }),
-  });
+  useMutation({ mutationFn: async (wish: ReadWish) => (await askToRead(wish, false)) as ReadingPreview });
 
 export const useAddText = (jobId: string) =>
-  useJobChange((body: NewText) => call<JobAnswer | JobEdited>(paths.jobTexts(jobId), { method: 'POST', body }));
+  useJobChange((body: NewText) => ask(endpoints.addText, { id: jobId }, { body }));
 
 export const useAddMeasured = (jobId: string) =>
-  useJobChange((body: NewMeasured) => call<JobAnswer | JobEdited>(paths.jobShapes(jobId), { method: 'POST', body }));
+  useJobChange((body: NewMeasured) => ask(endpoints.addMeasured, { id: jobId }, { body }));
 
 /** A text as it would be set; the one before stays until the new one is there. */
 export const useTextPreview = (text: TextWish, isWanted: boolean) =>
   useQuery({
-    queryKey: ['text-preview', text],
-    queryFn: ({ signal }) => call<ReadingPreview>(paths.textPreview, { method: 'POST', body: { text }, signal }),
+    queryKey: [...keysOf(endpoints.textPreview), text],
+    queryFn: ({ signal }) => ask(endpoints.textPreview, {}, { body: { text }, signal }),
     enabled: isWanted,
     placeholderData: (before) => before,
     staleTime: Infinity,
     retry: false,
   });
 
-export const useFonts = () =>
-  useQuery({ queryKey: ['fonts'], queryFn: ({ signal }) => call<FontView[]>(paths.fonts, { signal }) });
+export const useFonts = () => useAsked(endpoints.fonts, {});
 
-export function useKeepFont() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ id, file, fileName }: { id: string; file: Blob; fileName: string }) =>
-      call<FontView[]>(paths.font(id, fileName), { method: 'PUT', body: file }),
-    onSuccess: (fonts) => client.setQueryData(['fonts'], fonts),
+export const useKeepFont = () =>
+  useWrite(endpoints.keepFont, {
+    asked: ({ id, fileName }: { id: string; file: Blob; fileName: string }) => ({ id, fileName }),
+    body: ({ file }) => file,
+    keptAs: () => keyOf(endpoints.fonts, {}),
   });
-}
 
 export const useWriteNote = (jobId: string) =>
-  useJobChange((body: NewNote) => call<JobAnswer>(paths.jobNotes(jobId), { method: 'POST', body }));
+  useJobChange((body: NewNote) => ask(endpoints.writeNote, { id: jobId }, { body }));
 export const usePutNoteAway = () =>
   useJobChange(({ id, isArchived }: { id: string; isArchived: boolean }) =>
-    call<JobAnswer>(paths.noteArchive(id), { method: 'POST', body: { isArchived } }),
+    ask(endpoints.putNoteAway, { id }, { body: { isArchived } }),
   );
 export const usePutJobAway = (id: string) =>
-  useJobChange((isArchived: boolean) =>
-    call<JobAnswer>(paths.jobArchive(id), { method: 'POST', body: { isArchived } }),
-  );
+  useJobChange((isArchived: boolean) => ask(endpoints.putJobAway, { id }, { body: { isArchived } }));
 
-export const useTemplates = () =>
-  useQuery({
-    queryKey: ['templates'],
-    queryFn: ({ signal }) => call<TemplateSummary[]>(paths.templates, { signal }),
-    refetchOnMount: 'always',
-  });
+export const useTemplates = () => useAsked(endpoints.templates, {}, { refetchOnMount: 'always' });
 export const useTemplate = (id: string | null) =>
-  useQuery({
-    queryKey: ['templates', id],
-    queryFn: ({ signal }) => call<TemplateDetail>(paths.template(id!), { signal }),
-    enabled: id !== null,
-    refetchOnMount: 'always',
-  });
+  useAsked(endpoints.template, { id: id ?? '' }, { enabled: id !== null, refetchOnMount: 'always' });
 
-export function useKeepTemplate(jobId: string) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (body: NewTemplate) => call<TemplateSummary[]>(paths.jobTemplates(jobId), { method: 'POST', body }),
-    onSuccess: (templates) => client.setQueryData(['templates'], templates),
-  });
-}
+const keptAsTemplates = () => keyOf(endpoints.templates, {});
 
-export function usePutTemplateAway() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: ({ id, isArchived }: { id: string; isArchived: boolean }) =>
-      call<TemplateSummary[]>(paths.templateArchive(id), { method: 'POST', body: { isArchived } }),
-    onSuccess: (templates) => client.setQueryData(['templates'], templates),
+export const useKeepTemplate = (jobId: string) => useSend(endpoints.keepTemplate, { id: jobId }, keptAsTemplates);
+
+export const usePutTemplateAway = () =>
+  useWrite(endpoints.putTemplateAway, {
+    asked: ({ id }: { id: string; isArchived: boolean }) => ({ id }),
+    body: ({ isArchived }) => ({ isArchived }),
+    keptAs: keptAsTemplates,
   });
-}
 
 function putIn(client: QueryClient, job: JobDetail): Promise<void> {
   client.setQueryData(jobKey(job.id), job);
@@ -325,7 +277,7 @@ function putIn(client: QueryClient, job: JobDetail): Promise<void> {
 /** A job was changed: lists show it otherwise, and its rules may ask for another material. */
 async function settled(client: QueryClient, jobId: string): Promise<void> {
   await Promise.all([
-    client.invalidateQueries({ queryKey: ['jobs', 'list'] }),
+    client.invalidateQueries({ queryKey: keysOf(endpoints.jobs) }),
     client.invalidateQueries({ queryKey: shopQuery(jobId).queryKey, refetchType: 'none' }),
   ]);
 }

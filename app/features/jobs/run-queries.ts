@@ -1,28 +1,32 @@
 import {
-  paths,
+  addresses,
+  endpoints,
   type NewRun,
   type RunCommand,
   type RunProgress,
   type RunVerdict,
   type RunView,
 } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { v4 as uuid } from 'uuid';
-import { call } from '../api/client';
+import { ask, keyOf, seenAnew, useAsked } from '../api/ask';
 import { useTicks } from '../api/ticks';
 
-const runsKey = (jobId: string) => ['runs', jobId];
+/** What the runs of a job are kept under. */
+export const runsKey = (jobId: string) => keyOf(endpoints.runsOfJob, { id: jobId });
 /** Ticks and starts of a job go out one after the other. */
 export const ticksOf = (jobId: string) => ({ id: `ticks of ${jobId}` });
 
 export const useRuns = (jobId: string) =>
-  useQuery({
-    queryKey: runsKey(jobId),
-    queryFn: ({ signal }) => call<RunView[]>(paths.runs(jobId), { signal }),
-    refetchOnMount: 'always',
-    refetchInterval: ({ state }) => (isBetweenSteps(state.data) ? 1000 : false),
-  });
+  useAsked(
+    endpoints.runsOfJob,
+    { id: jobId },
+    {
+      refetchOnMount: 'always',
+      refetchInterval: ({ state }) => (isBetweenSteps(state.data) ? 1000 : false),
+    },
+  );
 
 /** A step is over and the next has not begun yet: nothing is under way that would tell of itself. */
 const isBetweenSteps = (runs: RunView[] = []): boolean =>
@@ -33,7 +37,7 @@ export function useStartJob(jobId: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: (how: Omit<NewRun, 'seriesId'>) =>
-      call<RunView[]>(paths.runs(jobId), { method: 'POST', body: { seriesId: uuid(), ...how } }),
+      ask(endpoints.startRuns, { id: jobId }, { body: { seriesId: uuid(), ...how } }),
     onSuccess: (runs) => client.setQueryData(runsKey(jobId), runs),
   });
 }
@@ -44,21 +48,16 @@ export function useRunAction(jobId: string) {
     // What was ticked off just before a start arrives before it.
     scope: ticksOf(jobId),
     mutationFn: ({ id, ...command }: { id: string } & RunCommand) =>
-      call<RunView>(paths.runAction(id), { method: 'POST', body: command }),
+      ask(endpoints.commandRun, { id }, { body: command }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
 
-export function useScoreRun(jobId: string) {
+export function useScoreRun() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: ({ id, ...verdict }: { id: string } & RunVerdict) =>
-      call<RunView>(paths.runOutcome(id), { method: 'POST', body: verdict }),
-    onSettled: async () => {
-      await client.invalidateQueries({ queryKey: runsKey(jobId) });
-      await client.invalidateQueries({ queryKey: ['recipes'] });
-      await client.invalidateQueries({ queryKey: ['jobs'] });
-    },
+    mutationFn: ({ id, ...verdict }: { id: string } & RunVerdict) => ask(endpoints.scoreRun, { id }, { body: verdict }),
+    onSettled: () => seenAnew(client, endpoints.scoreRun.touches),
   });
 }
 
@@ -67,13 +66,13 @@ export function useRunAgain(jobId: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: ({ id, newId, isAll }: { id: string; newId: string; isAll: boolean }) =>
-      call<RunView>(paths.runAgain(id), { method: 'POST', body: { id: newId, ...(isAll ? { isAll } : {}) } }),
+      ask(endpoints.runAgain, { id }, { body: { id: newId, ...(isAll ? { isAll } : {}) } }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
 
 /** Ticks a line of what has to be ready before a run, or takes that back. */
-export const useTick = (jobId: string) => useTicks<RunView>(runsKey(jobId), ticksOf(jobId), paths.runPreparation);
+export const useTick = (jobId: string) => useTicks<RunView>(runsKey(jobId), ticksOf(jobId), endpoints.tickRun);
 
 /** Moves a run on its sheet, to where the work lies. */
 export function useNudgeRun(jobId: string) {
@@ -81,7 +80,7 @@ export function useNudgeRun(jobId: string) {
   return useMutation({
     scope: { id: `nudges of ${jobId}` },
     mutationFn: ({ id, ...nudge }: { id: string; dxMm: number; dyMm: number }) =>
-      call<RunView>(paths.runNudge(id), { method: 'POST', body: nudge }),
+      ask(endpoints.nudgeRun, { id }, { body: nudge }),
     onSettled: () => client.invalidateQueries({ queryKey: runsKey(jobId) }),
   });
 }
@@ -93,7 +92,7 @@ export function useFollowRun(run: RunView | undefined): void {
   const jobId = run?.jobId;
   useEffect(() => {
     if (!id || !jobId) return undefined;
-    const source = new EventSource(paths.runEvents(id));
+    const source = new EventSource(addresses.runEvents({ id }));
     source.onmessage = (message) => {
       const progress = JSON.parse(String(message.data)) as RunProgress;
       client.setQueryData<RunView[]>(runsKey(jobId), (runs) =>

@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
 import { doneTogether, type StepWork } from '@keen-anvil/contract/work';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
@@ -15,10 +15,12 @@ import { saveFile } from '../api/save-file';
 export function StepFileButton({ job, step, machine }: { job: JobDetail; step: StepWork; machine: MachineView }) {
   const { rust } = useTokens();
   const save = useMutation({
-    mutationFn: (isTogether: boolean) => saveFile(paths.stepFile(step.id, step.sheet?.id ?? null, isTogether)),
+    mutationFn: (isTogether: boolean) =>
+      saveFile(addresses.stepFile({ id: step.id, sheet: step.sheet?.id ?? null, together: isTogether })),
   });
   const draw = useMutation({
-    mutationFn: (format: 'svg' | 'dxf' | 'pdf') => saveFile(paths.stepDrawing(step.id, step.sheet?.id ?? null, format)),
+    mutationFn: (format: 'svg' | 'dxf' | 'pdf') =>
+      saveFile(addresses.stepDrawing({ id: step.id, sheet: step.sheet?.id ?? null, format })),
   });
   // What was changed a moment ago has to have arrived: the file is made of what the server knows.
   const isChanging = useIsMutating() > 0;

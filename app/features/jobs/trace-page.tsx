@@ -1,5 +1,5 @@
 import { sourceOf } from '@keen-anvil/core/artwork-choices';
-import { paths, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
+import { addresses, type ArtworkView, type JobDetail, type ReadingPreview } from '@keen-anvil/contract';
 import type { TracingChoices } from '@keen-anvil/core/artwork-choices';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
 import { Button, Input, Slider } from '../../ui/elements';
@@ -161,7 +161,11 @@ function TraceForm({ job, artwork }: { job: JobDetail; artwork: ArtworkView }) {
       <Columns
         first={
           <>
-            <PreviewPicture reading={shown} under={paths.artworkPicture(artwork.id)} maxHeight={height * 0.4} />
+            <PreviewPicture
+              reading={shown}
+              under={addresses.drawingPicture({ id: artwork.id })}
+              maxHeight={height * 0.4}
+            />
             <Aside testID="comes-of-it">{`${shown.parts.length === 1 ? '1 part' : `${shown.parts.length} parts`} of ${pointsOf(shown)} points, ${formatNumber(shown.widthMm, 1)} × ${formatNumber(shown.heightMm, 1)} mm with its border`}</Aside>
             {isBusy ? <Reading at={at} onStop={() => stop.current?.abort()} /> : null}
             {seen?.notices.map((notice) => (

@@ -1,7 +1,7 @@
-import { paths, type MockupView } from '@keen-anvil/contract';
+import { endpoints } from '@keen-anvil/contract';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
-import { call } from '../api/client';
+import { ask, keyOf } from '../api/ask';
 
 /** Keeps how a job looks on its blank with the job: its quotes show it. */
 export function useKeepMockup(jobId: string) {
@@ -9,9 +9,9 @@ export function useKeepMockup(jobId: string) {
   return useMutation({
     mutationFn: async (picture: Blob) => {
       const photoId = uuid();
-      await call(paths.photo(photoId), { method: 'PUT', body: picture });
-      return call<MockupView>(paths.mockup(jobId), { method: 'POST', body: { photoId } });
+      await ask(endpoints.keepPhoto, { id: photoId }, { body: picture });
+      return ask(endpoints.keepMockup, { id: jobId }, { body: { photoId } });
     },
-    onSuccess: (view) => client.setQueryData(['mockup', jobId], view),
+    onSuccess: (view) => client.setQueryData(keyOf(endpoints.mockup, { id: jobId }), view),
   });
 }

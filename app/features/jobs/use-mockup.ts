@@ -1,4 +1,4 @@
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { MockupWorker } from '../../workers/mockup.worker';
@@ -33,7 +33,7 @@ export function useMockup(design: MockupDesign, place: MockupPlace | null): Pain
       for (let now = wanted.current; now; now = wanted.current) {
         wanted.current = null;
         running.current ??= start();
-        const photo = await (await fetch(paths.photo(now.photo.photoId))).blob();
+        const photo = await (await fetch(addresses.photo({ id: now.photo.photoId }))).blob();
         const { isRound, measures, turn, above, at, degrees } = now;
         const blob = await running.current.remote.paint({
           photo,

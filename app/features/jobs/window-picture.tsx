@@ -1,4 +1,4 @@
-import { paths, type ArtworkView } from '@keen-anvil/contract';
+import { addresses, type ArtworkView } from '@keen-anvil/contract';
 import { windowMatrix, type Print } from '@keen-anvil/core/jobs';
 import type { Measures } from '@keen-anvil/core/measured';
 import { formatNumber } from '@keen-anvil/core/units';
@@ -85,7 +85,7 @@ export function WindowPicture({ part, picture, print, measures, maxHeight, onTur
           <G transform={`scale(${scale}) translate(${-left} ${-top})`}>
             <G transform={`matrix(${matrix.join(' ')})`} opacity={0.22}>
               <Image
-                href={paths.artworkPicture(picture.id)}
+                href={addresses.drawingPicture({ id: picture.id })}
                 x={0}
                 y={0}
                 width={widthMm}

@@ -1,11 +1,10 @@
-import { paths, type PlateView, type PressingView, type PressPlanView } from '@keen-anvil/contract';
+import { endpoints, type PressingView } from '@keen-anvil/contract';
 import type { TimerTurn } from '@keen-anvil/core/timers';
 import type { Outcome } from '@keen-anvil/core/recipes';
-import { queryOptions, useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useIsMutating, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { v4 as uuid } from 'uuid';
-import { call } from '../api/client';
+import { ask, keyOf, keysOf, questionOf, seenAnew, touched, useAsked } from '../api/ask';
 import { useTicks } from '../api/ticks';
-import { touched } from '../api/touched';
 
 /** Somebody else may be at the same press: it is looked at again so often, ms. */
 const LOOK_MS = 4000;
@@ -17,8 +16,8 @@ const PLATE_MS = 1000;
 export function usePressPlan(jobId: string, isWarm: boolean, stamp: unknown) {
   const isChanging = useIsMutating() > 0;
   return useQuery({
-    queryKey: ['press plan', jobId, isWarm, stamp],
-    queryFn: ({ signal }) => call<PressPlanView>(paths.pressPlan(jobId, isWarm), { signal }),
+    queryKey: [...keysOf(endpoints.pressPlan), jobId, isWarm, stamp],
+    queryFn: ({ signal }) => ask(endpoints.pressPlan, { id: jobId, warm: isWarm }, { signal }),
     placeholderData: (before) => before,
     retry: false,
     enabled: !isChanging,
@@ -26,21 +25,25 @@ export function usePressPlan(jobId: string, isWarm: boolean, stamp: unknown) {
 }
 
 /** Pressings that are not over, or wait for a verdict. */
-export const openPressingsQuery = queryOptions({
-  queryKey: ['pressings', 'open'],
-  queryFn: ({ signal }) => call<PressingView[]>(paths.pressings, { signal }),
-  refetchOnMount: 'always',
-  refetchInterval: ({ state }) => (state.data?.some(({ state: is }) => is !== 'done') ? LOOK_MS : false),
-});
+export const openPressingsQuery = {
+  ...questionOf(endpoints.openPressings, {}),
+  refetchOnMount: 'always' as const,
+  refetchInterval: ({ state }: { state: { data?: PressingView[] } }) =>
+    state.data?.some(({ state: is }) => is !== 'done') ? LOOK_MS : false,
+};
+
+const keyOfPressings = (jobId: string) => keyOf(endpoints.pressingsOfJob, { id: jobId });
 
 export const useJobPressings = (jobId: string) =>
-  useQuery({
-    queryKey: ['pressings', jobId],
-    queryFn: ({ signal }) => call<PressingView[]>(paths.jobPressings(jobId), { signal }),
-    refetchOnMount: 'always',
-    refetchInterval: ({ state }) =>
-      state.data?.some(({ state: is }) => is === 'running' || is === 'paused') ? LOOK_MS : false,
-  });
+  useAsked(
+    endpoints.pressingsOfJob,
+    { id: jobId },
+    {
+      refetchOnMount: 'always',
+      refetchInterval: ({ state }) =>
+        state.data?.some(({ state: is }) => is === 'running' || is === 'paused') ? LOOK_MS : false,
+    },
+  );
 
 /** What is written of a job's pressings goes out one after the other. */
 const pressingsOf = (jobId: string) => ({ id: `pressings of ${jobId}` });
@@ -52,22 +55,22 @@ function usePressingWrite<T>(jobId: string, write: (asked: T) => Promise<Pressin
     scope: pressingsOf(jobId),
     mutationFn: write,
     onSuccess: (now) =>
-      client.setQueryData<PressingView[]>(['pressings', jobId], (all = []) =>
+      client.setQueryData<PressingView[]>(keyOfPressings(jobId), (all = []) =>
         all.some(({ id }) => id === now.id) ? all.map((one) => (one.id === now.id ? now : one)) : [...all, now],
       ),
-    onSettled: () => client.invalidateQueries({ queryKey: ['pressings'] }),
+    onSettled: () => seenAnew(client, endpoints.turnPressing.touches),
   });
 }
 
 export const useBeginPressing = (jobId: string) =>
   usePressingWrite(jobId, (isWarm: boolean) =>
-    call<PressingView>(paths.jobPressings(jobId), { method: 'POST', body: { id: uuid(), isWarm } }),
+    ask(endpoints.beginPressing, { id: jobId }, { body: { id: uuid(), isWarm } }),
   );
 
 export function usePressingTurn(jobId: string) {
   const client = useQueryClient();
   return usePressingWrite(jobId, async ({ id, turn, at }: { id: string; turn: TimerTurn; at: number }) => {
-    const now = await call<PressingView>(paths.pressingTurn(id), { method: 'POST', body: { turn, at } });
+    const now = await ask(endpoints.turnPressing, { id }, { body: { turn, at } });
     // Its step is pressed, and a blank is gone from the stock.
     if (now.state === 'done') void touched(client, 'material');
     return now;
@@ -76,13 +79,13 @@ export function usePressingTurn(jobId: string) {
 
 /** Ticks a line of what has to be ready before a pressing, or takes that back. */
 export const useTickPressing = (jobId: string) =>
-  useTicks<PressingView>(['pressings', jobId], pressingsOf(jobId), paths.pressingTicks);
+  useTicks<PressingView>(keyOfPressings(jobId), pressingsOf(jobId), endpoints.tickPressing);
 
 /** What the plate of a pressing says, as long as one stands before it. */
 export const usePlate = ({ id, at, state, isRead }: PressingView) =>
   useQuery({
-    queryKey: ['plate', id, at],
-    queryFn: ({ signal }) => call<PlateView>(paths.pressingPlate(id), { signal }),
+    queryKey: [...keysOf(endpoints.plate), id, at],
+    queryFn: ({ signal }) => ask(endpoints.plate, { id }, { signal }),
     enabled: isRead && state === 'running',
     refetchInterval: PLATE_MS,
     retry: false,
@@ -99,7 +102,7 @@ interface LayerVerdict {
 export function useJudgePressing(jobId: string) {
   const client = useQueryClient();
   const write = usePressingWrite(jobId, ({ id, ...verdict }: LayerVerdict) =>
-    call<PressingView>(paths.pressingOutcome(id), { method: 'POST', body: verdict }),
+    ask(endpoints.judgePressing, { id }, { body: verdict }),
   );
   return {
     ...write,

@@ -14,6 +14,7 @@ import { Aside, Body, Heading, Strong } from '../../ui/type';
 import { connect, lineTo, senderOf, useCable } from '../cable/cables';
 import { fileOfRun, sendRun } from '../cable/run-over-cable';
 import { Arrow } from '../jobs/arrow-key';
+import { runsKey } from '../jobs/run-queries';
 
 /**
  * A machine on a cable of this page: connected, and moved by hand before it starts, or after it broke off.
@@ -123,7 +124,7 @@ export function BrokenOff({ run, machine }: { run: RunView; machine: MachineView
   const [wasOff, setWasOff] = useState(false);
   const [said, setSaid] = useState<readonly string[]>([]);
   const file = useQuery({ queryKey: ['run file', run.id], queryFn: () => fileOfRun(run.id), staleTime: Infinity });
-  const told = () => void client.invalidateQueries({ queryKey: ['runs', run.jobId] });
+  const told = () => void client.invalidateQueries({ queryKey: runsKey(run.jobId) });
   const goOn = useMutation({
     mutationFn: (fromLine: number) =>
       sendRun(run, machine, { fromLine, begin: run.progress.state === 'paused' ? 'resume' : null, onTold: told }),

@@ -25,7 +25,7 @@ export function Finished({ run }: { run: RunView }) {
   const { moss, rust, ember, quench } = useTokens();
   const router = useRouter();
   const recipe = useRecipe(run.recipeId);
-  const score = useScoreRun(run.jobId);
+  const score = useScoreRun();
   const [isCorrecting, setCorrecting] = useState(false);
   const words = processOf(run.process).outcomes;
   const edge = run.outcome === null ? ember : run.outcome === 'right' ? moss : rust;

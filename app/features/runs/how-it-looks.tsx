@@ -1,4 +1,4 @@
-import { paths, type PartOutcome, type RunView } from '@keen-anvil/contract';
+import { endpoints, addresses, type PartOutcome, type RunView } from '@keen-anvil/contract';
 import { OUTCOMES, processOf, type Outcome } from '@keen-anvil/core/recipes';
 import { symptomsOf } from '@keen-anvil/core/symptoms';
 import { useRouter } from 'expo-router';
@@ -12,7 +12,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { pickFile } from '../api/pick-file';
 import { useJob } from '../jobs/queries';
 import { useScoreRun } from '../jobs/run-queries';
@@ -24,7 +24,7 @@ const PHOTO_PX = 112;
 export function HowItLooks({ run }: { run: RunView }) {
   const { rust } = useTokens();
   const router = useRouter();
-  const score = useScoreRun(run.jobId);
+  const score = useScoreRun();
   const [asked, setAsked] = useState<'parts' | 'symptom' | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const symptoms = symptomsOf(run.process);
@@ -37,7 +37,7 @@ export function HowItLooks({ run }: { run: RunView }) {
     const photoId = uuid();
     setTrouble(null);
     try {
-      await call(paths.photo(photoId), { method: 'PUT', body: file });
+      await ask(endpoints.keepPhoto, { id: photoId }, { body: file });
       say({ photoId });
     } catch (error) {
       setTrouble((error as Error).message);
@@ -79,7 +79,7 @@ export function HowItLooks({ run }: { run: RunView }) {
       ) : null}
       {run.photoId ? (
         <Image
-          source={{ uri: paths.photo(run.photoId) }}
+          source={{ uri: addresses.photo({ id: run.photoId }) }}
           accessibilityLabel={`Photo of ${run.materialName} as it came out`}
           style={{ width: PHOTO_PX, height: PHOTO_PX, borderRadius: 3 }}
         />

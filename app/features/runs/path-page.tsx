@@ -1,4 +1,4 @@
-import { paths, type JobDetail } from '@keen-anvil/contract';
+import { addresses, type JobDetail } from '@keen-anvil/contract';
 import type { StepWork } from '@keen-anvil/contract/work';
 import { tabPlaceAt, tabsOnSheet, type TabsOfStep } from '@keen-anvil/core/output';
 import { positionOnPath } from '@keen-anvil/core/standins';
@@ -81,7 +81,7 @@ function Path({ job, found }: { job: JobDetail; found: InspectedStep }) {
     queryFn: ({ signal }) =>
       // The light of a picture is with the server: its very file is followed.
       isPictured
-        ? textAt(paths.stepFile(step.id, step.sheet?.id ?? null), signal).then((file) =>
+        ? textAt(addresses.stepFile({ id: step.id, sheet: step.sheet?.id ?? null }), signal).then((file) =>
             followFile({ machine: bed!.machine, file, settings: request!.step.settings, zero: null }, signal),
           )
         : planAndFollow({ ...request!.step, effort: 'all' }, signal),

@@ -1,4 +1,4 @@
-import { paths, type MaterialView, type ToneLadderView } from '@keen-anvil/contract';
+import { endpoints, addresses, type MaterialView } from '@keen-anvil/contract';
 import type { StepWork } from '@keen-anvil/contract/work';
 import { USUAL_PICTURE } from '@keen-anvil/core/raster';
 import { useQuery } from '@tanstack/react-query';
@@ -7,7 +7,7 @@ import { Image, View } from 'react-native';
 import { PICTURE_WAY_WORDS } from '../../ui/picture-ways';
 import { Trouble, Waiting } from '../../ui/states';
 import { Aside, Strong } from '../../ui/type';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { fileAt } from '../api/save-file';
 import { readPixels } from '../api/read-pixels';
 import { previewPicture } from './preview-in-worker';
@@ -32,11 +32,14 @@ export function PicturePreview({ step, material }: { step: StepWork; material: M
       material.colour,
     ],
     queryFn: async ({ signal }) => {
-      const pixels = await readPixels(await fileAt(paths.artworkPicture(part!.picture!.drawingId), signal), MOST_PX);
+      const pixels = await readPixels(
+        await fileAt(addresses.drawingPicture({ id: part!.picture!.drawingId }), signal),
+        MOST_PX,
+      );
       const ladders = recipeId
         ? await Promise.all(
             [...new Set([way, 'by power'] as const)].map((known) =>
-              call<ToneLadderView | null>(paths.recipeTone(recipeId, known), { signal }),
+              ask(endpoints.tone, { id: recipeId, way: known }, { signal }),
             ),
           )
         : [];

@@ -1,4 +1,4 @@
-import { paths, type RunView } from '@keen-anvil/contract';
+import { endpoints, type RunView } from '@keen-anvil/contract';
 import type { PreparationLine } from '@keen-anvil/core/preparation';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -11,9 +11,9 @@ import { TickLine } from '../../ui/tick-line';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body, Figure, Strong } from '../../ui/type';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { useServerNow } from '../api/server-clock';
-import { useTick } from '../jobs/run-queries';
+import { useTick, runsKey } from '../jobs/run-queries';
 import { useEndWarming, useStartWarming, useWarmClocks, warmLeft } from './warm-clocks';
 
 /** What has to be ready before a run starts, on the paper of a job ticket: each line is ticked off where it is done. */
@@ -124,19 +124,19 @@ function OwnLine({ run, isOpen, onClose }: { run: RunView; isOpen: boolean; onCl
   const [id, setId] = useState(() => uuid());
   const add = useMutation({
     mutationFn: (process: RunView['process'] | null) =>
-      call(paths.preparationLines, { method: 'POST', body: { id, text: text.trim(), process, machineId: null } }),
+      ask(endpoints.addPreparationLine, {}, { body: { id, text: text.trim(), process, machineId: null } }),
     onSuccess: async () => {
       setText('');
       setId(uuid());
       onClose();
-      await client.invalidateQueries({ queryKey: ['runs', run.jobId] });
+      await client.invalidateQueries({ queryKey: runsKey(run.jobId) });
     },
   });
   const own = run.preparation?.filter((line) => line.isOwn) ?? [];
   const drop = useMutation({
     mutationFn: (lineId: string) =>
-      call(paths.preparationLineArchive(lineId), { method: 'POST', body: { isArchived: true } }),
-    onSuccess: () => client.invalidateQueries({ queryKey: ['runs', run.jobId] }),
+      ask(endpoints.putPreparationLineAway, { id: lineId }, { body: { isArchived: true } }),
+    onSuccess: () => client.invalidateQueries({ queryKey: runsKey(run.jobId) }),
   });
   return (
     <Decision title="A line of my own" isOpen={isOpen} onClose={onClose}>

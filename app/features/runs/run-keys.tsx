@@ -11,7 +11,7 @@ import { Aside, Body } from '../../ui/type';
 import { ApiError } from '../api/client';
 import { useCable } from '../cable/cables';
 import { sendRun, steer } from '../cable/run-over-cable';
-import { ticksOf, useRunAction } from '../jobs/run-queries';
+import { ticksOf, useRunAction, runsKey } from '../jobs/run-queries';
 import { AgainKey } from './again-key';
 
 interface RunKeysProps {
@@ -28,7 +28,7 @@ export function RunKeys({ run, machine, before }: RunKeysProps) {
   const { isOpen } = useCable(run.machineId);
   const [asksRecipe, setAsksRecipe] = useState(false);
   const [asksCancel, setAsksCancel] = useState(false);
-  const told = () => void client.invalidateQueries({ queryKey: ['runs', run.jobId] });
+  const told = () => void client.invalidateQueries({ queryKey: runsKey(run.jobId) });
   const overCable = useMutation({
     scope: ticksOf(run.jobId),
     mutationFn: () => sendRun(run, machine!, { fromLine: 1, begin: 'start', onTold: told }),

@@ -15,10 +15,10 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading } from '../../ui/type';
 import { useWide } from '../../ui/use-wide';
 import { SaveKey } from '../api/save-key';
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { senderOf, useCable } from '../cable/cables';
 import { followOn, isUnsent } from '../cable/run-over-cable';
-import { useFollowRun, useRuns } from '../jobs/run-queries';
+import { useFollowRun, useRuns, runsKey } from '../jobs/run-queries';
 import { useMachines } from '../shop/queries';
 import { AgainKey } from './again-key';
 import { BrokenOff, CableCard } from './cable-card';
@@ -60,7 +60,7 @@ export function RunPage({ jobId }: { jobId: string }) {
   useEffect(() => {
     // What follows by itself on the same machine goes out over the same cable.
     if (current && machine)
-      followOn(current, machine, () => void client.invalidateQueries({ queryKey: ['runs', jobId] }));
+      followOn(current, machine, () => void client.invalidateQueries({ queryKey: runsKey(jobId) }));
   }, [client, current, machine, jobId]);
   const isHolding = current?.progress.state === 'holding';
   const isMoving = machine !== undefined && machineKindOf(machine.kind).does !== 'heat';
@@ -129,7 +129,7 @@ export function RunPage({ jobId }: { jobId: string }) {
             ) : null}
             {current && !isHolding ? <Progress run={current} path={path} /> : null}
             {current && isMoving && current.driver === 'by-hand' ? (
-              <SaveKey title="Save the file of this run" path={paths.runFile(current.id)} />
+              <SaveKey title="Save the file of this run" path={addresses.runFile({ id: current.id })} />
             ) : null}
             {isWide || isOver ? verdicts : isHolding && isMoving && path ? null : sheet}
             {current ? <TellMe /> : null}

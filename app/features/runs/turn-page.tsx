@@ -1,4 +1,4 @@
-import { paths, type JobDetail, type RunView, type StockPieceView } from '@keen-anvil/contract';
+import { endpoints, type JobDetail, type RunView, type StockPieceView } from '@keen-anvil/contract';
 import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/contract/work';
 import type { Point } from '@keen-anvil/core/geometry';
 import { turnedSheet, type SheetTurn } from '@keen-anvil/core/layout';
@@ -14,9 +14,9 @@ import { Leaf } from '../../ui/leaf';
 import { Page } from '../../ui/page';
 import { useTokens } from '../../ui/theme';
 import { Aside, Body, Strong } from '../../ui/type';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { bedOfMachine, marksToSend, ReadMarks, useReadMarks } from '../jobs/read-marks';
-import { useRuns } from '../jobs/run-queries';
+import { useRuns, runsKey } from '../jobs/run-queries';
 import { StepSheets } from '../jobs/step-sheets';
 import { TurnedPicture } from './turned-picture';
 
@@ -70,9 +70,9 @@ function TurnSheet({ job, run, work, piece, marks: drawn, bed }: TurnSheetProps)
   const over = useMemo(() => turnedSheet(work.turned, size), [work.turned, size]);
   const back = { label: job.name, href: { pathname: '/jobs/[id]/run', params: { id: job.id } } } as const;
   const tell = useMutation({
-    mutationFn: () => call<RunView>(paths.runMarks(run.id), { method: 'POST', body: { read: marksToSend(marks) } }),
+    mutationFn: () => ask(endpoints.readMarks, { id: run.id }, { body: { read: marksToSend(marks) } }),
     onSuccess: async () => {
-      await client.invalidateQueries({ queryKey: ['runs', job.id] });
+      await client.invalidateQueries({ queryKey: runsKey(job.id) });
       router.replace(back.href);
     },
   });

@@ -9,7 +9,7 @@ import { useScoreRun } from '../jobs/run-queries';
 /** How did it come out? What the stand-in saw is marked, the maker has the last word. */
 export function Verdict({ run }: { run: RunView }) {
   const { rust } = useTokens();
-  const score = useScoreRun(run.jobId);
+  const score = useScoreRun();
   return (
     <View style={{ gap: SPACE.small }}>
       <Body>Look before you unload. How did it come out?</Body>

@@ -1,35 +1,30 @@
-import { paths, type WarmClockView } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { call } from '../api/client';
+import { endpoints, type WarmClockView } from '@keen-anvil/contract';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { ask, keyOf, useAsked, useSend } from '../api/ask';
 
-const KEY = ['warm clocks'];
+const KEY = keyOf(endpoints.warmClocks, {});
 /** Somebody else may start one, or tick it off, ms. */
 const LOOK_MS = 15_000;
 
 /** What warms up in the workshop, by the server's clock, the oldest first. */
 export const useWarmClocks = (): readonly WarmClockView[] =>
-  useQuery({
-    queryKey: KEY,
-    queryFn: ({ signal }) => call<WarmClockView[]>(paths.warmClocks, { signal }),
-    refetchOnMount: 'always',
-    refetchInterval: ({ state }) => (state.data && state.data.length > 0 ? LOOK_MS : false),
-  }).data ?? [];
+  useAsked(
+    endpoints.warmClocks,
+    {},
+    {
+      refetchOnMount: 'always',
+      refetchInterval: ({ state }) => (state.data && state.data.length > 0 ? LOOK_MS : false),
+    },
+  ).data ?? [];
 
 /** Starts a clock; one of this name goes on. */
-export function useStartWarming() {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: (clock: Omit<WarmClockView, 'since'>) =>
-      call<WarmClockView[]>(paths.warmClocks, { method: 'POST', body: clock }),
-    onSuccess: (all) => client.setQueryData(KEY, all),
-  });
-}
+export const useStartWarming = () => useSend(endpoints.startWarming, {}, () => KEY);
 
 /** Puts a clock away: what it was for is ticked off. */
 export function useEndWarming() {
   const client = useQueryClient();
   return useMutation({
-    mutationFn: (name: string) => call<WarmClockView[]>(paths.warmClockEnd, { method: 'POST', body: { name } }),
+    mutationFn: (name: string) => ask(endpoints.endWarming, {}, { body: { name } }),
     onMutate: (name) => client.setQueryData<WarmClockView[]>(KEY, (all) => all?.filter((clock) => clock.name !== name)),
   });
 }

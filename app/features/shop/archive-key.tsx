@@ -1,26 +1,30 @@
+import type { ComponentProps } from 'react';
 import { Body } from '../../ui/type';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
-import type { Touched } from '../api/touched';
 import { useArchive } from './queries';
 
 interface ArchiveKeyProps {
-  seenAs: Touched;
-  path: string;
+  /** What puts such a record away. */
+  by: Parameters<typeof useArchive>[0];
+  id: string;
   version: number;
   isArchived: boolean;
   what: string;
 }
 
 /** Puts a thing away, or takes it out again; what points at it stays as it is. */
-export function ArchiveKey({ seenAs, path, version, isArchived, what }: ArchiveKeyProps) {
+export function ArchiveKey({ by, id, version, isArchived, what }: ArchiveKeyProps) {
   const { rust } = useTokens();
-  const archive = useArchive(seenAs, path);
+  const archive = useArchive(by, id);
+  const icon: ComponentProps<typeof TextKey>['icon'] = isArchived
+    ? 'archive-arrow-up-outline'
+    : 'archive-arrow-down-outline';
   return (
     <>
       <TextKey
         title={isArchived ? `Take ${what} out again` : `Put ${what} away`}
-        icon={isArchived ? 'archive-arrow-up-outline' : 'archive-arrow-down-outline'}
+        icon={icon}
         isDisabled={archive.isPending}
         onPress={() => archive.mutate({ version, isArchived: !isArchived })}
       />

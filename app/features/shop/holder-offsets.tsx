@@ -1,4 +1,4 @@
-import { paths, type MachineView } from '@keen-anvil/contract';
+import { addresses, type MachineView } from '@keen-anvil/contract';
 import { holderOffset, withHolderOffset } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';
@@ -66,7 +66,7 @@ function MeasureHolder({ machine, holder, onClose }: MeasureHolderProps) {
       <Body>
         {`Put a pen into holder 1 and the tool or another pen into holder ${holder}, and run this sheet on scrap. Holder 1 draws a cross with a mark each millimetre, holder ${holder} a bare one. Read off how far the bare one lies beside it.`}
       </Body>
-      <SaveKey title="Save the sheet of two crosses" path={paths.holderSheet(machine.id, holder)} />
+      <SaveKey title="Save the sheet of two crosses" path={addresses.holderSheet({ id: machine.id, holder })} />
       <View style={{ gap: SPACE.base }}>
         <StepNumber
           label="To the right"

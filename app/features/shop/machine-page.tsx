@@ -1,5 +1,4 @@
-import type { MachineView } from '@keen-anvil/contract';
-import { paths } from '@keen-anvil/contract';
+import { endpoints, type MachineView } from '@keen-anvil/contract';
 import { dialSpread, knowledgeOf, machineKindOf, type Dial, type Knowledge } from '@keen-anvil/core/machines';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '../../ui/elements';
@@ -72,8 +71,8 @@ export function MachinePage({ id }: { id: string }) {
         />
       ))}
       <ArchiveKey
-        seenAs="machine"
-        path={paths.machineArchive(id)}
+        by={endpoints.putMachineAway}
+        id={id}
         version={machine.version}
         isArchived={machine.isArchived}
         what="the machine"

@@ -1,66 +1,33 @@
 import {
-  paths,
+  endpoints,
+  type AnswerOf,
+  type AskedOf,
+  type ChangedMachine,
+  type Endpoint,
   type MachineChange,
   type MachineFields,
   type MachineView,
-  type NewMachine,
-  type NewTool,
-  type NewWorkshop,
-  type RecipeSummary,
+  type SEEN_IN,
   type ToolChange,
   type ToolFields,
-  type ToolReplacement,
   type ToolView,
-  type WorkshopView,
 } from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient, type QueryClient, queryOptions } from '@tanstack/react-query';
-import { call } from '../api/client';
-import { touched, type Touched } from '../api/touched';
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { ask, keyOf, questionOf, touched, useAsked, useSend, useWrite } from '../api/ask';
 import { machineFields, toolFields } from './record-fields';
 import { changedFields, rememberTurn } from './record-turns';
 
-export const machinesQuery = queryOptions({
-  queryKey: ['machines'],
-  queryFn: ({ signal }) => call<MachineView[]>(paths.machines, { signal }),
-});
+/** The records of which a change is seen elsewhere. */
+export type Touched = keyof typeof SEEN_IN;
+
+export const machinesQuery = questionOf(endpoints.machines, {});
 export const useMachines = () => useQuery(machinesQuery);
-export const useTools = () =>
-  useQuery({
-    queryKey: ['tools'],
-    queryFn: ({ signal }) => call<ToolView[]>(paths.tools, { signal }),
-    refetchOnMount: 'always',
-  });
-export const workshopsQuery = queryOptions({
-  queryKey: ['workshops'],
-  queryFn: ({ signal }) => call<WorkshopView[]>(paths.workshops, { signal }),
-});
+export const useTools = () => useAsked(endpoints.tools, {}, { refetchOnMount: 'always' });
+export const workshopsQuery = questionOf(endpoints.workshops, {});
 export const useWorkshops = () => useQuery(workshopsQuery);
 
-export interface Misfit {
-  recipe: RecipeSummary;
-  problem: string;
-}
-export interface ChangedMachine {
-  machine: MachineView;
-  misfits: Misfit[];
-}
-
 /** Recipes that a machine cannot dial in as it is. */
-export const useMisfits = (machineId: string) =>
-  useQuery({
-    queryKey: ['machines', machineId, 'misfits'],
-    queryFn: ({ signal }) => call<Misfit[]>(paths.machineMisfits(machineId), { signal }),
-    refetchOnMount: 'always',
-  });
-
-/** A change of the shop: where it is seen, what was fetched before is asked for anew; in another workshop all is another. */
-export function useShopChange<Body, Answer>(seenAs: Touched | 'workshop', change: (body: Body) => Promise<Answer>) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: change,
-    onSuccess: () => (seenAs === 'workshop' ? client.invalidateQueries() : touched(client, seenAs)),
-  });
-}
+export const useMisfits = (id: string) => useAsked(endpoints.misfits, { id }, { refetchOnMount: 'always' });
 
 interface Versioned {
   id: string;
@@ -109,9 +76,8 @@ export function useRecordChange<Body extends { version: number }, Answer, Row ex
   });
 }
 
-const putMachine = (id: string) => (body: MachineChange) =>
-  call<ChangedMachine>(paths.machine(id), { method: 'PUT', body });
-const putTool = (id: string) => (body: ToolChange) => call<ToolView>(paths.tool(id), { method: 'PUT', body });
+const putMachine = (id: string) => (body: MachineChange) => ask(endpoints.changeMachine, { id }, { body });
+const putTool = (id: string) => (body: ToolChange) => ask(endpoints.changeTool, { id }, { body });
 
 /** Writes a machine as it was before, or as it was made again. */
 export const turnMachine = (id: string) => async (fields: MachineFields, version: number) =>
@@ -120,42 +86,46 @@ export const turnMachine = (id: string) => async (fields: MachineFields, version
 export const turnTool = (id: string) => async (fields: ToolFields, version: number) =>
   (await putTool(id)({ ...fields, version })).version;
 
-export const useCreateMachine = () =>
-  useShopChange('machine', (body: NewMachine) => call<ChangedMachine>(paths.machines, { method: 'POST', body }));
+/** A record among those that were read. */
+const rowAmong =
+  <E extends Endpoint>(endpoint: E, id: string) =>
+  (client: QueryClient) =>
+    client
+      .getQueryData<(AnswerOf<E> & Versioned[])[number][]>(keyOf(endpoint, {} as AskedOf<E>))
+      ?.find((row) => row.id === id);
+
+export const useCreateMachine = () => useSend(endpoints.addMachine, {});
 export const useChangeMachine = (id: string) =>
   useRecordChange<MachineChange, ChangedMachine, MachineView>({
     kind: 'machine',
     seenAs: 'machine',
     put: putMachine(id),
     rowIn: ({ machine }) => machine,
-    rowBefore: (client) => client.getQueryData<MachineView[]>(['machines'])?.find((row) => row.id === id),
+    rowBefore: rowAmong(endpoints.machines, id),
     fields: machineFields,
   });
-export const useCreateTool = () =>
-  useShopChange('tool', (body: NewTool) => call<ToolView>(paths.tools, { method: 'POST', body }));
+export const useCreateTool = () => useSend(endpoints.addTool, {});
 export const useChangeTool = (id: string) =>
   useRecordChange<ToolChange, ToolView, ToolView>({
     kind: 'tool',
     seenAs: 'tool',
     put: putTool(id),
     rowIn: (tool) => tool,
-    rowBefore: (client) => client.getQueryData<ToolView[]>(['tools'])?.find((row) => row.id === id),
+    rowBefore: rowAmong(endpoints.tools, id),
     fields: toolFields,
   });
-export const useReplaceTool = (id: string) =>
-  useShopChange('tool', (body: ToolReplacement) => call<ToolView>(paths.toolReplacement(id), { method: 'POST', body }));
-export const useCreateWorkshop = () =>
-  useShopChange('workshop', (body: NewWorkshop) => call<WorkshopView[]>(paths.workshops, { method: 'POST', body }));
-export const useEnterWorkshop = () =>
-  useShopChange('workshop', (id: string) => call<WorkshopView[]>(paths.workshopEntry(id), { method: 'POST' }));
+export const useReplaceTool = (id: string) => useSend(endpoints.replaceTool, { id });
 
+export const useCreateWorkshop = () => useSend(endpoints.startWorkshop, {});
+export const useEnterWorkshop = () => useWrite(endpoints.enterWorkshop, { asked: (id: string) => ({ id }) });
 export const usePutWorkshopAway = () =>
-  useShopChange('workshop', ({ id, isArchived }: { id: string; isArchived: boolean }) =>
-    call<WorkshopView[]>(paths.workshopArchive(id), { method: 'POST', body: { isArchived } }),
-  );
+  useWrite(endpoints.putWorkshopAway, {
+    asked: ({ id }: { id: string; isArchived: boolean }) => ({ id }),
+    body: ({ isArchived }) => ({ isArchived }),
+  });
+
+type PutAwayEndpoint = (typeof endpoints)[
+  'putMachineAway' | 'putToolAway' | 'putMaterialAway' | 'putPieceAway' | 'putRecipeAway'];
 
 /** Puts a row away or takes it out again; both can be undone by the other. */
-export const useArchive = (seenAs: Touched, path: string) =>
-  useShopChange(seenAs, (body: { version: number; isArchived: boolean }) =>
-    call<unknown>(path, { method: 'POST', body }),
-  );
+export const useArchive = (endpoint: PutAwayEndpoint, id: string) => useSend(endpoint, { id });

@@ -1,4 +1,4 @@
-import { paths, type ToolView } from '@keen-anvil/contract';
+import { endpoints, type ToolView } from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button, Input } from '../../ui/elements';
@@ -86,8 +86,8 @@ export function ToolPage({ id }: { id: string }) {
         onPress={() => router.push({ pathname: '/shop/tool/[id]/edit', params: { id } })}
       />
       <ArchiveKey
-        seenAs="tool"
-        path={paths.toolArchive(id)}
+        by={endpoints.putToolAway}
+        id={id}
         version={tool.version}
         isArchived={tool.isArchived}
         what="the tool"

@@ -4,7 +4,8 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
-import { touched, type Touched } from '../api/touched';
+import { touched } from '../api/ask';
+import type { Touched } from './queries';
 import { turned, useTurns } from './record-turns';
 
 interface TurnKeysProps {

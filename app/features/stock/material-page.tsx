@@ -1,4 +1,4 @@
-import { paths, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
+import { endpoints, addresses, type MaterialView, type StockPieceView } from '@keen-anvil/contract';
 import { familyOf } from '@keen-anvil/core/materials';
 import { formatNumber } from '@keen-anvil/core/units';
 import { Button } from '../../ui/elements';
@@ -103,10 +103,14 @@ function Material({ material }: { material: MaterialView }) {
           <RecipeRow key={recipe.id} recipe={recipe} />
         ))}
       </View>
-      <SaveKey title="Drawer label to print (PDF)" icon="printer-outline" path={paths.labels([id])} />
+      <SaveKey
+        title="Drawer label to print (PDF)"
+        icon="printer-outline"
+        path={addresses.drawerLabels({ materials: [id] })}
+      />
       <ArchiveKey
-        seenAs="material"
-        path={paths.materialArchive(id)}
+        by={endpoints.putMaterialAway}
+        id={id}
         version={material.version}
         isArchived={material.isArchived}
         what="the material"

@@ -1,4 +1,4 @@
-import { paths, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type MaterialView } from '@keen-anvil/contract';
 import type { Point } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useMutation } from '@tanstack/react-query';
@@ -29,7 +29,7 @@ export function PatternPhoto({ material }: { material: MaterialView }) {
     <View style={{ gap: SPACE.small }}>
       {material.photoId ? (
         <Image
-          source={{ uri: paths.photo(material.photoId) }}
+          source={{ uri: addresses.photo({ id: material.photoId }) }}
           accessibilityLabel={`Photo of ${material.name}`}
           resizeMode="cover"
           style={{ width: '100%', height: 180, borderWidth: 1, borderColor: rule, borderRadius: 3 }}

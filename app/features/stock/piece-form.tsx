@@ -1,4 +1,4 @@
-import { paths, type MaterialView, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
+import { endpoints, type MaterialView, type StockPieceFields, type StockPieceView } from '@keen-anvil/contract';
 import { familyOf, STOCK_KINDS, type StockKind } from '@keen-anvil/core/materials';
 import { parseTypedNumber } from '@keen-anvil/core/units';
 import { useAsOpened } from '../../ui/as-opened';
@@ -159,8 +159,8 @@ export function PieceForm({ material, piece, onClose, onAdded }: PieceFormProps)
       />
       {piece ? (
         <ArchiveKey
-          seenAs="material"
-          path={paths.pieceArchive(piece.id)}
+          by={endpoints.putPieceAway}
+          id={piece.id}
           version={piece.version}
           isArchived={piece.isArchived}
           what="the piece"

@@ -1,25 +1,21 @@
 import {
-  paths,
+  endpoints,
   type MaterialChange,
   type MaterialFields,
   type MaterialView,
-  type NewMaterial,
-  type NewStockPiece,
   type StockPieceChange,
   type StockPieceFields,
   type StockPieceView,
 } from '@keen-anvil/contract';
-import { call } from '../api/client';
 import type { QueryClient } from '@tanstack/react-query';
-import { materialKey } from '../shop/materials';
-import { useRecordChange, useShopChange } from '../shop/queries';
+import { ask, keyOf, useSend, useWrite } from '../api/ask';
+import { useRecordChange } from '../shop/queries';
 import { materialFields, pieceFields } from '../shop/record-fields';
 
-const materialIn = (client: QueryClient, id: string) => client.getQueryData<MaterialView>(materialKey(id));
-const putMaterial = (id: string) => (body: MaterialChange) =>
-  call<MaterialView>(paths.material(id), { method: 'PUT', body });
-const putPiece = (id: string) => (body: StockPieceChange) =>
-  call<MaterialView>(paths.piece(id), { method: 'PUT', body });
+const materialIn = (client: QueryClient, id: string) =>
+  client.getQueryData<MaterialView>(keyOf(endpoints.material, { id }));
+const putMaterial = (id: string) => (body: MaterialChange) => ask(endpoints.changeMaterial, { id }, { body });
+const putPiece = (id: string) => (body: StockPieceChange) => ask(endpoints.changePiece, { id }, { body });
 const pieceIn = (material: MaterialView | undefined, id: string) => material?.pieces.find((piece) => piece.id === id);
 
 /** Writes a material as it was before, or as it was made again. */
@@ -29,8 +25,7 @@ export const turnMaterial = (id: string) => async (fields: MaterialFields, versi
 export const turnPiece = (id: string) => async (fields: StockPieceFields, version: number) =>
   pieceIn(await putPiece(id)({ ...fields, version }), id)!.version;
 
-export const useCreateMaterial = () =>
-  useShopChange('material', (body: NewMaterial) => call<MaterialView>(paths.materials, { method: 'POST', body }));
+export const useCreateMaterial = () => useSend(endpoints.addMaterial, {});
 export const useChangeMaterial = (id: string) =>
   useRecordChange<MaterialChange, MaterialView, MaterialView>({
     kind: 'material',
@@ -40,10 +35,7 @@ export const useChangeMaterial = (id: string) =>
     rowBefore: (client) => materialIn(client, id),
     fields: materialFields,
   });
-export const useAddPiece = (materialId: string) =>
-  useShopChange('material', (body: NewStockPiece) =>
-    call<MaterialView>(paths.pieces(materialId), { method: 'POST', body }),
-  );
+export const useAddPiece = (materialId: string) => useSend(endpoints.addPiece, { id: materialId });
 export const useChangePiece = (materialId: string, id: string) =>
   useRecordChange<StockPieceChange, MaterialView, StockPieceView>({
     kind: 'piece',
@@ -54,6 +46,7 @@ export const useChangePiece = (materialId: string, id: string) =>
     fields: pieceFields,
   });
 export const usePhotograph = (id: string) =>
-  useShopChange('material', ({ photo, version }: { photo: Blob; version: number }) =>
-    call<MaterialView>(paths.materialPhoto(id, version), { method: 'PUT', body: photo }),
-  );
+  useWrite(endpoints.photographMaterial, {
+    asked: ({ version }: { photo: Blob; version: number }) => ({ id, version }),
+    body: ({ photo }) => photo,
+  });

@@ -1,7 +1,7 @@
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
 import { cornersOf, KNOWN_SIZES, type Straightened, type TappedPlace } from '@keen-anvil/core/photo';
 import { formatNumber, parseTypedNumber } from '@keen-anvil/core/units';
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
@@ -180,7 +180,7 @@ export function TrueSizePhoto({ title, label, hint, itself, remote, onFlat }: Tr
           <TextKey
             title="Print the marker page (PDF)"
             icon="printer-outline"
-            onPress={() => void saveFile(paths.markerPage).catch((error: Error) => setTrouble(error.message))}
+            onPress={() => void saveFile(addresses.markerPage()).catch((error: Error) => setTrouble(error.message))}
           />
         </>
       )}

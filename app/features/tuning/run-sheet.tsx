@@ -1,4 +1,4 @@
-import { paths, type MachineView, type TrialSheetView, type TuningView } from '@keen-anvil/contract';
+import { addresses, type MachineView, type TrialSheetView, type TuningView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { formatDuration } from '@keen-anvil/core/units';
 import { Button, LinearProgress } from '../../ui/elements';
@@ -85,7 +85,7 @@ export function RunSheet({
                 title={sheet.format === 'hpgl' ? 'Machine file (HP-GL)' : 'Machine file (G-code)'}
                 icon="download"
                 onPress={() =>
-                  void saveFile(paths.trialSheetFile(sheet.id)).then(
+                  void saveFile(addresses.trialSheetFile({ id: sheet.id })).then(
                     () => setTrouble(null),
                     (error: Error) => setTrouble(error.message),
                   )

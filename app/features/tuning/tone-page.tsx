@@ -1,4 +1,4 @@
-import { paths, type MachineView, type RecipeDetail, type ToneLadderView } from '@keen-anvil/contract';
+import { endpoints, addresses, type MachineView, type RecipeDetail, type ToneLadderView } from '@keen-anvil/contract';
 import { ladderValues, toneCurve, tunedDials, type TonePatch } from '@keen-anvil/core/tuning';
 import { Button } from '../../ui/elements';
 import { COVER, PICTURE_WAYS, USUAL_PICTURE, type PictureWay } from '@keen-anvil/core/raster';
@@ -15,7 +15,7 @@ import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Heading, Strong } from '../../ui/type';
-import { call } from '../api/client';
+import { ask } from '../api/ask';
 import { saveFile } from '../api/save-file';
 import { useRecipe } from '../book/queries';
 import { useMachines } from '../shop/queries';
@@ -99,7 +99,7 @@ function Tone({
       patches.map((patch, i) => ({ ...patch, darkness: Number((darknesses[i] ?? patch.darkness).toFixed(3)) })),
     );
   const burn = () =>
-    void call<number[]>(paths.toneOnStandIn(recipe.id, dial.name, values, way)).then(
+    void ask(endpoints.toneOnStandIn, { id: recipe.id, quantity: dial.name, values: String(values), way }).then(
       (darknesses) => (score(darknesses), setTrouble(null)),
       (error: Error) => setTrouble(error.message),
     );
@@ -143,7 +143,7 @@ function Tone({
           title="Machine file (G-code)"
           icon="download"
           onPress={() =>
-            void saveFile(paths.toneFile(recipe.id, dial.name, values, way)).then(
+            void saveFile(addresses.toneFile({ id: recipe.id, quantity: dial.name, values: String(values), way })).then(
               () => setTrouble(null),
               (error: Error) => setTrouble(error.message),
             )

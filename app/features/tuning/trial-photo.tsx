@@ -1,4 +1,4 @@
-import { paths, type TrialShapeView } from '@keen-anvil/contract';
+import { addresses, type TrialShapeView } from '@keen-anvil/contract';
 import { Image, View } from 'react-native';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
@@ -20,7 +20,7 @@ export function TrialPhoto({ shape }: { shape: TrialShapeView }) {
     <View>
       {shape.photoId ? (
         <Image
-          source={{ uri: paths.photo(shape.photoId) }}
+          source={{ uri: addresses.photo({ id: shape.photoId }) }}
           accessibilityLabel={`Photo of trial ${shape.number}`}
           style={{ width: SIDE, height: SIDE, borderRadius: 3 }}
         />

@@ -4,6 +4,7 @@ import type { ProcessName } from '@keen-anvil/core/recipes';
 import type { KerfReading } from '@keen-anvil/core/toolpath';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details, TypedQuantity } from '@keen-anvil/core/units';
+import type { RecipeSummary } from './book';
 
 export interface WorkshopView {
   id: string;
@@ -97,4 +98,16 @@ export interface ToolView {
 export interface MachineView extends Machine {
   version: number;
   isArchived: boolean;
+}
+
+/** A recipe that a machine cannot dial in as it is, and why. */
+export interface Misfit {
+  recipe: RecipeSummary;
+  problem: string;
+}
+
+/** A machine as it is after a change, with the recipes that no longer fit it. */
+export interface ChangedMachine {
+  machine: MachineView;
+  misfits: Misfit[];
 }

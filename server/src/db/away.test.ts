@@ -1,5 +1,5 @@
 import request from 'supertest';
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import { Client, Pool } from 'pg';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { isDatabaseAway, isPoolFull } from './away';
@@ -42,9 +42,9 @@ describe('a database that is away', () => {
       await asAdmin(`ALTER DATABASE ${name} ALLOW_CONNECTIONS false`);
       await asAdmin(`SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '${name}'`);
     };
-    await request(server.app).get(paths.bench).expect(200);
+    await request(server.app).get(addresses.bench()).expect(200);
     await shut();
-    const answers = await Promise.all([0, 1, 2].map(() => request(server.app).get(paths.bench)));
+    const answers = await Promise.all([0, 1, 2].map(() => request(server.app).get(addresses.bench())));
     for (const answer of answers) {
       expect(answer.status).toBe(503);
       expect(answer.headers['retry-after']).toBe('1');
@@ -54,12 +54,12 @@ describe('a database that is away', () => {
       });
     }
     await asAdmin(`ALTER DATABASE ${name} ALLOW_CONNECTIONS true`);
-    await request(server.app).get(paths.bench).expect(200);
+    await request(server.app).get(addresses.bench()).expect(200);
   });
 
   it('that is lost in the middle of a transaction ends that one, and not the server', async () => {
     const write = request(server.app)
-      .post(paths.jobs)
+      .post(addresses.jobs())
       .send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' });
     await server.pool.query(
       `CREATE FUNCTION cut_off() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN PERFORM pg_terminate_backend(pg_backend_pid()); RETURN NEW; END $$`,
@@ -68,7 +68,7 @@ describe('a database that is away', () => {
     expect((await write).status).toBe(503);
     await server.pool.query('DROP TRIGGER cut_off ON job');
     await request(server.app)
-      .post(paths.jobs)
+      .post(addresses.jobs())
       .send({ id: '0a1b2c3d-0000-4000-8000-00000000abcd', name: 'Cut off' })
       .expect(201);
   });

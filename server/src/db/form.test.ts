@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
-import { paths, type JobDetail } from '@keen-anvil/contract';
+import { addresses, type JobDetail } from '@keen-anvil/contract';
 import { readGcode, readHpgl } from '@keen-anvil/core/output';
 import { asker, textOf } from '../../testing/ask';
 import { emptyDatabase, startServerOn, type TestServer } from '../../testing/test-server';
@@ -37,14 +37,14 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 const { api, get, drawn } = asker(() => server);
-const look = (id: string) => drawn(api().get(paths.job(id)).expect(200));
+const look = (id: string) => drawn(api().get(addresses.job({ id })).expect(200));
 
 const jobs = async (): Promise<JobDetail[]> => {
   const list = await get<{ id: string }[]>('/api/jobs?limit=200');
   return Promise.all(list.map(({ id }) => look(id)));
 };
 const fileOf = async (stepId: string): Promise<string> => {
-  const answer = await textOf(api().get(paths.stepFile(stepId)));
+  const answer = await textOf(api().get(addresses.stepFile({ id: stepId })));
   return answer.status === 200 ? answer.body : JSON.parse(answer.body).error.message;
 };
 
@@ -92,7 +92,10 @@ describe('a workshop from before jobs were documents', () => {
 
   it('makes a job from its template as it was read when that was kept', async () => {
     const id = randomUUID();
-    await api().post(paths.jobs).send({ id, name: 'Tide board, third', templateId: before.templateId }).expect(201);
+    await api()
+      .post(addresses.jobs())
+      .send({ id, name: 'Tide board, third', templateId: before.templateId })
+      .expect(201);
     const [second, third] = [await look(before.second), await look(id)];
     const plain = (job: JobDetail) =>
       job.steps.map(({ process, mirrored, parts }) => ({
@@ -115,19 +118,37 @@ describe('a workshop from before jobs were documents', () => {
     const job = await look(before.tideBoard);
     expect([job.undo, job.redo]).toEqual(['changing a step', 'moving parts']);
     const places = (of: JobDetail) => of.steps.flatMap(({ parts }) => parts.flatMap(({ places: all }) => all));
-    const redone = await drawn(api().post(paths.jobRedo(job.id)).send({}).expect(200));
+    const redone = await drawn(
+      api()
+        .post(addresses.redoInJob({ id: job.id }))
+        .send({})
+        .expect(200),
+    );
     const moved = places(redone).filter(({ id, x }) => places(job).find((place) => place.id === id)?.x !== x);
     expect(moved.length).toBeGreaterThan(0);
-    const twice = await drawn(api().post(paths.jobRedo(job.id)).send({}).expect(200));
+    const twice = await drawn(
+      api()
+        .post(addresses.redoInJob({ id: job.id }))
+        .send({})
+        .expect(200),
+    );
     expect(twice.steps.flatMap(({ parts }) => parts).some(({ name }) => name === 'base, outline at 1 mm')).toBe(true);
-    for (let i = 0; i < 3; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
+    for (let i = 0; i < 3; i++)
+      await api()
+        .post(addresses.undoInJob({ id: job.id }))
+        .send({})
+        .expect(200);
     const back = await look(job.id);
     expect(back.undo).toBeNull();
     // The first step was turned over last: that is taken back, with where it came to lie.
     expect(back.steps.filter(({ mirrored }) => mirrored).length).toBeLessThan(
       job.steps.filter(({ mirrored }) => mirrored).length,
     );
-    for (let i = 0; i < 1; i++) await api().post(paths.jobRedo(job.id)).send({}).expect(200);
+    for (let i = 0; i < 1; i++)
+      await api()
+        .post(addresses.redoInJob({ id: job.id }))
+        .send({})
+        .expect(200);
     expect(places(await look(job.id))).toEqual(places(job));
   });
 });

@@ -1,5 +1,6 @@
+import { AT_START } from '../here';
 import { randomUUID } from 'node:crypto';
-import { paths, type MachineView, type RecipePageView, type ToolView } from '@keen-anvil/contract';
+import { addresses, type MachineView, type RecipePageView, type ToolView } from '@keen-anvil/contract';
 import { sequence } from '../../../bench/many-shapes';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -14,11 +15,14 @@ const { api, get } = asker(() => server);
 describe('locks', () => {
   it('are taken in one order: nails, tools and machines are changed five at once, and nobody waits for one who waits', async () => {
     const next = sequence(5);
-    const { recipes } = await get<RecipePageView>(`${paths.recipes}?limit=40`);
-    const [tools, machines] = [await get<ToolView[]>(paths.tools), await get<MachineView[]>(paths.machines)];
+    const { recipes } = await get<RecipePageView>(`${addresses.recipes()}?limit=40`);
+    const [tools, machines] = [
+      await get<ToolView[]>(addresses.tools()),
+      await get<MachineView[]>(addresses.machines()),
+    ];
     const nail = () =>
       api()
-        .put(paths.nails)
+        .put(addresses.nailCards())
         .send({
           recipeIds: [...recipes]
             .sort(() => next() - 0.5)
@@ -28,13 +32,13 @@ describe('locks', () => {
     const tool = () => {
       const { name, kind, machineId, details, wear, life, id, version } = tools[Math.floor(next() * tools.length)];
       return api()
-        .put(paths.tool(id))
+        .put(addresses.changeTool({ id }))
         .send({ name: `${name} `, kind, machineId, details, wear, life, version, operationId: randomUUID() });
     };
     const machine = () => {
       const { id, version, isArchived: _a, dials, ...fields } = machines[Math.floor(next() * machines.length)];
       return api()
-        .put(paths.machine(id))
+        .put(addresses.changeMachine({ id }))
         .send({
           ...fields,
           dials: dials.map(({ physicalUnit: _p, ...dial }) => ({ ...dial, isRated: false })),
@@ -60,7 +64,7 @@ describe('locks', () => {
     let both: () => void = () => undefined;
     const areBoth = new Promise<void>((resolve) => (both = resolve));
     const crossing = (first: string, second: string) =>
-      inTransaction(server.pool, async (db) => {
+      inTransaction(AT_START, server.pool, async (db) => {
         tries += 1;
         await db.query('UPDATE tool SET wear = wear + 1 WHERE id = $1', [first]);
         if (++met === 2) both();
@@ -82,9 +86,9 @@ describe('many transactions in one', () => {
   it('are written together or not at all', async () => {
     const ids = [randomUUID(), randomUUID()];
     const make = (fails: boolean) =>
-      inOneTransaction(server.pool, async (pool) => {
+      inOneTransaction(AT_START, server.pool, async (pool) => {
         for (const [i, id] of ids.entries()) {
-          await inTransaction(pool, async (db) => {
+          await inTransaction(AT_START, pool, async (db) => {
             await db.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [id, `Loft ${i}`, 'EUR']);
             if (fails && i === 1) throw new Error('broken off');
           });

@@ -1,3 +1,4 @@
+import { AT_START } from '../here';
 import { randomUUID } from 'node:crypto';
 import { Client, type Pool } from 'pg';
 import { EARLIER } from './earlier-migrations';
@@ -166,7 +167,7 @@ describe('the schema itself', () => {
 
   it('writes all of a transaction or nothing', async () => {
     const id = randomUUID();
-    const broken = inTransaction(pool, async (db) => {
+    const broken = inTransaction(AT_START, pool, async (db) => {
       await db.query(`INSERT INTO job (id, workshop_id, name) VALUES ($1, $2, 'half')`, [id, workshop]);
       throw new Error('broken off');
     });

@@ -1,3 +1,4 @@
+import { AT_START } from '../here';
 import { createHash } from 'node:crypto';
 import { readdirSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
@@ -27,7 +28,7 @@ interface Computed {
  * @throws HopelessDatabaseError where a file that was run before has been changed since, or the database was made by a newer program
  */
 export async function migrate(pool: Pool, told: (words: string) => void = () => undefined): Promise<string[]> {
-  return inTransaction(pool, async (db) => {
+  return inTransaction(AT_START, pool, async (db) => {
     // What a large workshop's rows take may be longer than any query of the server.
     await db.query('SET LOCAL statement_timeout = 0');
     await db.query('SELECT pg_advisory_xact_lock($1)', [LOCK]);

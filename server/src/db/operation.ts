@@ -1,4 +1,3 @@
-import { AsyncLocalStorage } from 'node:async_hooks';
 import { claimOperation, keepAnswer } from '../queries/operations';
 import type { Db } from './pool';
 
@@ -22,11 +21,6 @@ export class OperationDone extends Error {
   }
 }
 
-const current = new AsyncLocalStorage<Operation>();
-
-/** Does the work of a request, with the write that it is about. */
-export const withOperation = <T>(operation: Operation, work: () => T): T => current.run(operation, work);
-
 /** Larger answers are not kept. */
 const LARGEST_ANSWER = 200_000;
 
@@ -35,8 +29,7 @@ const LARGEST_ANSWER = 200_000;
  * together or not at all. Only the first transaction of a request counts: what comes after it follows from it.
  * @throws OperationDone where the write was done before
  */
-export async function asOperation<T>(db: Db, work: () => Promise<T>): Promise<T> {
-  const operation = current.getStore();
+export async function asOperation<T>(operation: Operation | null, db: Db, work: () => Promise<T>): Promise<T> {
   if (!operation || operation.isClaimed) return work();
   if (!(await claimOperation(db, operation))) throw new OperationDone(operation);
   const result = await work();

@@ -1,4 +1,5 @@
 import { Pool, types, type PoolClient } from 'pg';
+import type { Here } from '../here';
 import { asOperation } from './operation';
 
 /** A moment is one kind from the database to the screen: text, in UTC, to the millisecond, as JSON has it too (`iso` in SQL). */
@@ -33,12 +34,12 @@ export function createPool(url: string): Pool {
 
 /**
  * Runs `work` in one transaction: all of it is written, or nothing. It is run anew where PostgreSQL gave it up for another
- * one's sake, so it changes nothing but the database.
+ * one's sake, so it changes nothing but the database. The first transaction of a write takes its name; see {@link asOperation}.
  */
-export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
+export async function inTransaction<T>(here: Here, pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries++) {
     try {
-      return await once(pool, work);
+      return await once(here, pool, work);
     } catch (error) {
       if (!MAY_TRY_AGAIN.has((error as { code?: string }).code ?? '') || tries >= MOST_TRIES) throw error;
       await new Promise((resolve) => setTimeout(resolve, PAUSE_MS * tries * (0.5 + Math.random())));
@@ -46,12 +47,12 @@ export async function inTransaction<T>(pool: Pool, work: (db: Db) => Promise<T>)
   }
 }
 
-async function once<T>(pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
+async function once<T>({ operation }: Here, pool: Pool, work: (db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect();
   let broken: Error | undefined;
   try {
     await client.query('BEGIN');
-    const result = await asOperation(client, () => work(client));
+    const result = await asOperation(operation, client, () => work(client));
     await client.query('COMMIT');
     return result;
   } catch (error) {

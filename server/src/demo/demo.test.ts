@@ -1,3 +1,4 @@
+import { byItself } from '../here';
 import { worksOf } from '@keen-anvil/contract/work';
 import type { Machine } from '@keen-anvil/core/machines';
 import { OUTCOMES, processOf, quantityOf, settingProblems } from '@keen-anvil/core/recipes';
@@ -98,10 +99,10 @@ describe('loading the demo', () => {
 
   it('has every job ready: materials, recipes, and nothing that stands in the way of a run', async () => {
     for (const { name } of JOBS) {
-      const job = await jobDetail(server.pool, server.heavy, DEMO_WORKSHOP_ID, demoId(`job ${name}`));
-      const shop = await loadShop(server.pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
+      const job = await jobDetail(byItself(DEMO_WORKSHOP_ID), server.pool, server.heavy, demoId(`job ${name}`));
+      const shop = await loadShop(byItself(DEMO_WORKSHOP_ID), server.pool, materialsOf(job.steps));
       for (const step of job.steps.flatMap(worksOf)) {
-        const { stops } = await makeStepFile(server.heavy, step, shop);
+        const { stops } = await makeStepFile(byItself(DEMO_WORKSHOP_ID), server.heavy, step, shop);
         expect([name, step.position, stops]).toEqual([name, step.position, []]);
       }
     }

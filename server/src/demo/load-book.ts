@@ -1,3 +1,4 @@
+import { byItself } from '../here';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Db } from '../db/pool';
@@ -112,5 +113,5 @@ export async function loadBook(db: Db): Promise<void> {
   }
   const nailed = RECIPES.filter((r) => r.nail).sort((a, b) => a.nail! - b.nail!);
   await replaceNails(db, DEMO_WORKSHOP_ID, nailed.map(recipeId));
-  await refreshCards(db, DEMO_WORKSHOP_ID, RECIPES.map(recipeId));
+  await refreshCards(byItself(DEMO_WORKSHOP_ID), db, RECIPES.map(recipeId));
 }

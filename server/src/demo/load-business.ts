@@ -1,3 +1,4 @@
+import { byItself } from '../here';
 import { warmUpSeconds, type PlanPhase } from '@keen-anvil/core/press';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
@@ -31,13 +32,13 @@ export async function loadBusiness(pool: Pool, heavy: HeavyPool): Promise<void> 
     ['Finishers’ medals', 30, 'Osprey Bend Rowing Club'],
     ['Crew stickers', 50, 'the juniors of the club'],
   ] as const)
-    await offer(pool, heavy, DEMO_WORKSHOP_ID, job(name), {
+    await offer(byItself(DEMO_WORKSHOP_ID), pool, heavy, job(name), {
       id: demoId(`quote ${name}`),
       pieces,
       customer,
       validUntil: dayFrom(30),
     });
-  const finishing = await finishingOf(pool, heavy, DEMO_WORKSHOP_ID, job('Finishers’ medals'));
+  const finishing = await finishingOf(byItself(DEMO_WORKSHOP_ID), pool, heavy, job('Finishers’ medals'));
   for (const { id } of finishing.lines.slice(0, 2))
     await keepTick(pool, DEMO_WORKSHOP_ID, job('Finishers’ medals'), { lineId: id, done: 1, isWaiting: false });
   await loadSizes(pool);

@@ -1,3 +1,4 @@
+import { AT_START, byItself } from '../here';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
@@ -36,7 +37,7 @@ import { nested } from './nest-job';
 
 /** Fills the database with the demo workshop, all of it or nothing; does nothing where it is there. Returns whether it was loaded. */
 export function loadDemo(pool: Pool, heavy: HeavyPool): Promise<boolean> {
-  return inOneTransaction(pool, (one) => load(one, heavy));
+  return inOneTransaction(AT_START, pool, (one) => load(one, heavy));
 }
 
 async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
@@ -44,7 +45,7 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
   if (done.rowCount) return false;
   const workshop = await pool.query('SELECT 1 FROM workshop WHERE id = $1', [DEMO_WORKSHOP_ID]);
   if (!workshop.rowCount) {
-    await inTransaction(pool, async (db) => {
+    await inTransaction(AT_START, pool, async (db) => {
       await db.query('INSERT INTO workshop (id, name, currency) VALUES ($1, $2, $3)', [
         DEMO_WORKSHOP_ID,
         'Slipway Studio',
@@ -67,8 +68,8 @@ async function load(pool: Pool, heavy: HeavyPool): Promise<boolean> {
 async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobData): Promise<JobDetail> {
   let job = start;
   const act = async (action: UnnamedAction) => {
-    await actOnJob(pool, heavy, DEMO_WORKSHOP_ID, job.id, { ...action, id: randomUUID() } as AskedAction);
-    job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, job.id);
+    await actOnJob(byItself(DEMO_WORKSHOP_ID), pool, heavy, job.id, { ...action, id: randomUUID() } as AskedAction);
+    job = await jobDetail(byItself(DEMO_WORKSHOP_ID), pool, heavy, job.id);
   };
   const change = (stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>) =>
     act({ do: 'change-step', stepId, ...body });
@@ -100,14 +101,14 @@ async function setUp(pool: Pool, heavy: HeavyPool, start: JobDetail, data: JobDa
   }
   if (data.isOrderTurned) await act({ do: 'order-steps', order: job.steps.map(({ id }) => id).reverse() });
   if (data.nested) {
-    const { materials, machines } = await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps));
+    const { materials, machines } = await loadShop(byItself(DEMO_WORKSHOP_ID), pool, materialsOf(job.steps));
     const [{ materialId, machineId }] = job.steps;
     await act(nested(job, data.nested, materials.get(materialId!)!, machines.get(machineId)!));
   }
   if (data.readsReversed !== undefined)
     await act({ do: 'change-drawing', drawingId: job.artworks[0].id, readsReversed: data.readsReversed });
   for (const [i, note] of (data.notes ?? []).entries())
-    await writeNote(pool, DEMO_WORKSHOP_ID, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
+    await writeNote(byItself(DEMO_WORKSHOP_ID), pool, job.id, { id: demoId(`note ${i} ${data.name}`), ...note });
   if (data.template) await loadTemplate(pool, job, data.template);
   return job;
 }
@@ -129,7 +130,7 @@ function finderIn({ steps, otherParts, artworks }: JobDetail): Finder {
 /** A template kept before the recipes were what they are now. */
 async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<void> {
   const id = demoId(`template ${name}`);
-  await keepTemplate(pool, DEMO_WORKSHOP_ID, job.id, { id, name });
+  await keepTemplate(byItself(DEMO_WORKSHOP_ID), pool, job.id, { id, name });
   const { snapshot } = (await findTemplate(pool, DEMO_WORKSHOP_ID, id))!;
   for (const recipe of snapshot.recipes) {
     const [first] = RECIPES.find((r) => recipeId(r) === recipe.recipeId)?.earlier ?? [];
@@ -141,10 +142,11 @@ async function loadTemplate(pool: Pool, job: JobDetail, name: string): Promise<v
 /** Brings a drawing into a job as a maker would: as a file, as words, or from the shelf of measured shapes. */
 async function loadDrawing(pool: Pool, heavy: HeavyPool, jobId: string, id: string, data: DrawingData): Promise<void> {
   if ('text' in data)
-    await addText(pool, heavy, DEMO_WORKSHOP_ID, jobId, { id, text: { ...USUAL_TEXT, ...data.text } });
-  else if ('shape' in data) await addMeasured(pool, heavy, DEMO_WORKSHOP_ID, jobId, { id, measured: data.shape });
+    await addText(byItself(DEMO_WORKSHOP_ID), pool, heavy, jobId, { id, text: { ...USUAL_TEXT, ...data.text } });
+  else if ('shape' in data)
+    await addMeasured(byItself(DEMO_WORKSHOP_ID), pool, heavy, jobId, { id, measured: data.shape });
   else
-    await bringIn(pool, heavy, DEMO_WORKSHOP_ID, jobId, {
+    await bringIn(byItself(DEMO_WORKSHOP_ID), pool, heavy, jobId, {
       id,
       fileName: data.file,
       bytes: readFileSync(join(__dirname, '../../demo', data.file)),
@@ -160,33 +162,33 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
   );
   if (ran.rowCount) return;
   const known = await pool.query('SELECT 1 FROM job WHERE id = $1', [id]);
-  if (!known.rowCount) await createJob(pool, DEMO_WORKSHOP_ID, { id, name: data.name });
-  let job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
+  if (!known.rowCount) await createJob(byItself(DEMO_WORKSHOP_ID), pool, { id, name: data.name });
+  let job = await jobDetail(byItself(DEMO_WORKSHOP_ID), pool, heavy, id);
   const isFresh = job.artworks.length === 0;
   if (isFresh) {
     for (const [i, drawing] of data.drawings.entries())
       await loadDrawing(pool, heavy, id, demoId(`artwork ${i ? `${i} ` : ''}${data.name}`), drawing);
-    job = await jobDetail(pool, heavy, DEMO_WORKSHOP_ID, id);
+    job = await jobDetail(byItself(DEMO_WORKSHOP_ID), pool, heavy, id);
   }
   job = await setUp(pool, heavy, job, isFresh ? data : { ...data, made: [] });
   if (data.isToPress)
-    await new Pressings(pool, heavy).begin(DEMO_WORKSHOP_ID, id, {
+    await new Pressings(pool, heavy).begin(byItself(DEMO_WORKSHOP_ID), id, {
       id: demoId(`pressing of ${data.name}`),
       isWarm: true,
     });
   const files: StepFile[] = [];
   const shop = await withPictures(
+    byItself(DEMO_WORKSHOP_ID),
     pool,
-    DEMO_WORKSHOP_ID,
-    await loadShop(pool, DEMO_WORKSHOP_ID, materialsOf(job.steps)),
+    await loadShop(byItself(DEMO_WORKSHOP_ID), pool, materialsOf(job.steps)),
     worksInOrder(job.steps).map(({ work }) => work),
   );
   // Only what has run needs its machine file.
   for (const { work } of data.series.length ? worksInOrder(job.steps) : [])
-    files.push(await makeStepFile(heavy, work, shop));
-  await inTransaction(pool, async (db) => {
+    files.push(await makeStepFile(byItself(DEMO_WORKSHOP_ID), heavy, work, shop));
+  await inTransaction(AT_START, pool, async (db) => {
     for (const [i, series] of data.series.entries()) await loadSeries(db, demoId(`series ${i} ${data.name}`), series);
-    await refreshCards(db, DEMO_WORKSHOP_ID, [...new Set(files.map((file) => file.recipe.id))]);
+    await refreshCards(byItself(DEMO_WORKSHOP_ID), db, [...new Set(files.map((file) => file.recipe.id))]);
     await db.query('UPDATE job SET updated_at = $2 WHERE id = $1', [
       id,
       ago(data.daysAgo ?? Math.min(...data.series.map((s) => s.daysAgo))),

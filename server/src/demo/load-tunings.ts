@@ -1,3 +1,4 @@
+import { byItself } from '../here';
 import type { TuningView } from '@keen-anvil/contract';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import type { Outcome } from '@keen-anvil/core/recipes';
@@ -19,7 +20,7 @@ const MOST_TRIALS = 12;
 /** The demo's tunings, made the way a maker makes them, trial by trial. */
 export async function loadTunings(pool: Pool, heavy: HeavyPool): Promise<void> {
   const service = new TuningService(pool, heavy, new StandIns(pool, heavy));
-  const shop = await loadWholeShop(pool, DEMO_WORKSHOP_ID);
+  const shop = await loadWholeShop(byItself(DEMO_WORKSHOP_ID), pool);
   for (const data of TUNINGS) {
     const id = demoId(`tuning ${recipeId(data)}`);
     const there = await pool.query('SELECT 1 FROM tuning WHERE workshop_id = $1 AND recipe_id = $2', [
@@ -38,7 +39,7 @@ async function loadTuning(pool: Pool, service: TuningService, shop: Shop, id: st
       [DEMO_WORKSHOP_ID, recipe],
     )
   ).rows[0].settings;
-  let tuning = await service.begin(DEMO_WORKSHOP_ID, recipe, {
+  let tuning = await service.begin(byItself(DEMO_WORKSHOP_ID), recipe, {
     id,
     start,
     startSpread: data.startSpread,
@@ -49,19 +50,22 @@ async function loadTuning(pool: Pool, service: TuningService, shop: Shop, id: st
   });
   const most = data.trials === 'until settled' ? MOST_TRIALS : data.trials;
   for (let trial = 0; trial < most; trial++) {
-    const { advice } = await service.advice.next(DEMO_WORKSHOP_ID, id);
+    const { advice } = await service.advice.next(byItself(DEMO_WORKSHOP_ID), id);
     if (advice.isSettled) break;
-    tuning = await service.sheets.layOut(DEMO_WORKSHOP_ID, id, { id: uuidv5(`sheet ${trial}`, id), count: 1 });
+    tuning = await service.sheets.layOut(byItself(DEMO_WORKSHOP_ID), id, {
+      id: uuidv5(`sheet ${trial}`, id),
+      count: 1,
+    });
     const [shape] = tuning.sheets.at(-1)!.shapes;
-    await service.sheets.carryOut(DEMO_WORKSHOP_ID, tuning.sheets.at(-1)!.id, { by: 'by-hand' });
+    await service.sheets.carryOut(byItself(DEMO_WORKSHOP_ID), tuning.sheets.at(-1)!.id, { by: 'by-hand' });
     tuning = await service.trials.score(
-      DEMO_WORKSHOP_ID,
+      byItself(DEMO_WORKSHOP_ID),
       shape.id,
       data.outcome ? data.outcome(shape.settings) : seenOutcome(tuning, shop, shape.id),
     );
   }
   if (data.trials === 'until settled')
-    await service.end(DEMO_WORKSHOP_ID, id, { version: tuning.version, how: 'settle' });
+    await service.end(byItself(DEMO_WORKSHOP_ID), id, { version: tuning.version, how: 'settle' });
   await backdate(pool, id, recipe, data.daysAgo);
 }
 
@@ -99,5 +103,5 @@ async function backdate(pool: Pool, id: string, recipe: string, daysAgo: number)
     `UPDATE recipe_revision SET created_at = $3::timestamptz + interval '2 hours' WHERE workshop_id = $1 AND tuning_id = $2`,
     values,
   );
-  await refreshCards(pool, DEMO_WORKSHOP_ID, [recipe]);
+  await refreshCards(byItself(DEMO_WORKSHOP_ID), pool, [recipe]);
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type BookFile,
   type ImportPreview,
   type MachineView,
@@ -17,8 +17,10 @@ let cookie = '';
 beforeAll(async () => {
   server = await startTestServer();
   const id = randomUUID();
-  await request(server.app).post(paths.workshops).send({ id, name: 'Boathouse loft' }).expect(201);
-  cookie = (await request(server.app).post(paths.workshopEntry(id)).expect(200)).headers['set-cookie'][0].split(';')[0];
+  await request(server.app).post(addresses.workshops()).send({ id, name: 'Boathouse loft' }).expect(201);
+  cookie = (await request(server.app).post(addresses.enterWorkshop({ id })).expect(200)).headers['set-cookie'][0].split(
+    ';',
+  )[0];
 });
 afterAll(() => server.close());
 
@@ -37,27 +39,27 @@ const text = async (path: string, where = ''): Promise<string> =>
   ).body as string;
 const bring = (body: string | Buffer, { isPreview = true, leaveOut = false, where = '', name = 'book.json' } = {}) =>
   request(server.app)
-    .post(paths.bookImport(name, isPreview, leaveOut))
+    .post(addresses.importBook({ fileName: name, preview: isPreview, leaveOut }))
     .set('Cookie', where)
     .set('Content-Type', 'application/octet-stream')
     .send(Buffer.from(body));
 const total = async (where = '') =>
-  ((await request(server.app).get(paths.recipes).set('Cookie', where).expect(200)).body as RecipePageView).total;
+  ((await request(server.app).get(addresses.recipes()).set('Cookie', where).expect(200)).body as RecipePageView).total;
 const csv = (rows: string[], head = 'material,family,thickness mm,machine,tool,process,force,speed,passes,reason') =>
   [head, ...rows].join('\n');
 
 describe('the whole book as JSON', () => {
   it('comes out of an empty workshop byte for byte as it went in', async () => {
-    const first = await text(paths.bookFile('json'));
+    const first = await text(addresses.bookAsJson());
     const preview = (await bring(first, { where: cookie }).expect(200)).body as ImportPreview;
     expect(preview.counts).toMatchObject({ changed: 0, same: 0, refused: 0 });
     expect(await total(cookie)).toBe(0);
     await bring(first, { isPreview: false, where: cookie }).expect(200);
-    expect(await text(paths.bookFile('json'), cookie)).toBe(first);
+    expect(await text(addresses.bookAsJson(), cookie)).toBe(first);
     expect(await total(cookie)).toBe(await total());
     // Temper was not carried: it was earned again from the evidence.
     const tempers = async (where: string) =>
-      (await request(server.app).get(`${paths.recipes}?limit=200`).set('Cookie', where)).body.recipes.map(
+      (await request(server.app).get(`${addresses.recipes()}?limit=200`).set('Cookie', where)).body.recipes.map(
         (recipe: { temper: object }) => recipe.temper,
       );
     expect(await tempers(cookie)).toEqual(await tempers(''));
@@ -79,7 +81,7 @@ describe('the whole book as JSON', () => {
   });
 
   it('brings photos along as photos: nothing else in their place, and nothing that came with them', async () => {
-    const file = JSON.parse(await text(paths.bookFile('json'))) as BookFile;
+    const file = JSON.parse(await text(addresses.bookAsJson())) as BookFile;
     const withPhoto = (bytes: Buffer) =>
       JSON.stringify({
         ...file,
@@ -107,18 +109,18 @@ describe('the whole book as JSON', () => {
       ),
       { isPreview: false },
     ).expect(200);
-    const kept = (JSON.parse(await text(paths.bookFile('json'))) as BookFile).materials[0].photo!;
+    const kept = (JSON.parse(await text(addresses.bookAsJson())) as BookFile).materials[0].photo!;
     expect((await sharp(Buffer.from(kept.base64, 'base64')).metadata()).exif).toBeUndefined();
     // One that was written here stays as it is.
     const plain = Buffer.from(kept.base64, 'base64');
     await bring(withPhoto(plain), { isPreview: false }).expect(200);
-    expect((JSON.parse(await text(paths.bookFile('json'))) as BookFile).materials[0].photo!.base64).toBe(kept.base64);
+    expect((JSON.parse(await text(addresses.bookAsJson())) as BookFile).materials[0].photo!.base64).toBe(kept.base64);
   });
 
   it('holds only what chosen recipes stand on', async () => {
-    const { recipes } = (await request(server.app).get(`${paths.recipes}?search=glitter%20clam`))
+    const { recipes } = (await request(server.app).get(`${addresses.recipes()}?search=glitter%20clam`))
       .body as RecipePageView;
-    const file = JSON.parse(await text(paths.bookFile('json', [recipes[0].id]))) as BookFile;
+    const file = JSON.parse(await text(addresses.bookAsJson({ recipes: [recipes[0].id] }))) as BookFile;
     expect([
       file.machines.map((m) => m.name),
       file.tools.map((t) => t.name),
@@ -128,7 +130,7 @@ describe('the whole book as JSON', () => {
   });
 
   it('shows what it would change, adds it as a revision, and keeps what was there', async () => {
-    const file = JSON.parse(await text(paths.bookFile('json'))) as BookFile;
+    const file = JSON.parse(await text(addresses.bookAsJson())) as BookFile;
     const stencil = file.materials.find((m) => m.name === 'Stencil film, frosted')!;
     const recipe = file.recipes.find((r) => r.materialId === stencil.id)!;
     recipe.revisions.push({
@@ -146,14 +148,14 @@ describe('the whole book as JSON', () => {
       ['force 13 → 15'],
     ]);
     await bring(JSON.stringify(file), { isPreview: false }).expect(200);
-    const detail = (await request(server.app).get(paths.recipe(recipe.id))).body as RecipeDetail;
+    const detail = (await request(server.app).get(addresses.recipe({ id: recipe.id }))).body as RecipeDetail;
     expect(detail.revisions.map((revision) => revision.settings.force)).toEqual([15, 13]);
   });
 
   it('refuses rows one by one, and writes nothing until they are left out', async () => {
-    const file = JSON.parse(await text(paths.bookFile('json'))) as BookFile;
+    const file = JSON.parse(await text(addresses.bookAsJson())) as BookFile;
     const [first, second] = file.recipes;
-    const machines = await request(server.app).get(paths.machines);
+    const machines = await request(server.app).get(addresses.machines());
     const body = {
       ...file,
       recipes: [
@@ -183,9 +185,11 @@ describe('the whole book as JSON', () => {
     );
     await bring(JSON.stringify(body), { isPreview: false, leaveOut: true }).expect(200);
     expect(
-      (await request(server.app).get(paths.materials)).body.some((m: { name: string }) => m.name === 'Spare film'),
+      (await request(server.app).get(addresses.materials())).body.some(
+        (m: { name: string }) => m.name === 'Spare film',
+      ),
     ).toBe(true);
-    expect((await request(server.app).get(paths.machines)).body).toEqual(machines.body as MachineView[]);
+    expect((await request(server.app).get(addresses.machines())).body).toEqual(machines.body as MachineView[]);
   });
 
   it.each([
@@ -215,7 +219,7 @@ describe('a table of recipes', () => {
       ['material', 'new'],
       ['recipe', 'new'],
     ]);
-    const found = (await request(server.app).get(`${paths.recipes}?search=chipboard%20power%2080`))
+    const found = (await request(server.app).get(`${addresses.recipes()}?search=chipboard%20power%2080`))
       .body as RecipePageView;
     expect(found.recipes[0]).toMatchObject({
       source: 'other-maker',
@@ -224,7 +228,7 @@ describe('a table of recipes', () => {
   });
 
   it('changes what is there as a revision, and says what is the same', async () => {
-    const exported = await text(paths.bookFile('csv'));
+    const exported = await text(addresses.bookAsCsv());
     expect(((await bring(exported, { name: 'book.csv' }).expect(200)).body as ImportPreview).counts).toMatchObject({
       new: 0,
       changed: 0,
@@ -298,17 +302,20 @@ describe('what is printed', () => {
 
   it('is a card of A6 for every chosen recipe, and labels ten to a sheet of A4', async () => {
     // With words for numbers among them, such as a cover of baking paper.
-    const { recipes } = (await request(server.app).get(`${paths.recipes}?process=heat-press`)).body as RecipePageView;
-    const cards = await PDFDocument.load(await pdf(paths.cards(recipes.slice(0, 3).map((recipe) => recipe.id))));
+    const { recipes } = (await request(server.app).get(`${addresses.recipes()}?process=heat-press`))
+      .body as RecipePageView;
+    const cards = await PDFDocument.load(
+      await pdf(addresses.recipeCards({ recipes: recipes.slice(0, 3).map((recipe) => recipe.id) })),
+    );
     expect(cards.getPageCount()).toBe(3);
     // 105 × 148 mm at 72 points to the inch.
     expect(cards.getPage(0).getSize()).toEqual({
       width: expect.closeTo((105 * 72) / 25.4, 6),
       height: expect.closeTo((148 * 72) / 25.4, 6),
     });
-    const materials = (await request(server.app).get(paths.materials)).body as { id: string }[];
+    const materials = (await request(server.app).get(addresses.materials())).body as { id: string }[];
     const labels = await PDFDocument.load(
-      await pdf(paths.labels(materials.slice(0, 11).map((material) => material.id))),
+      await pdf(addresses.drawerLabels({ materials: materials.slice(0, 11).map((material) => material.id) })),
     );
     expect(labels.getPageCount()).toBe(2);
     expect(labels.getPage(0).getSize().width).toBeCloseTo((210 * 72) / 25.4, 6);
@@ -316,10 +323,10 @@ describe('what is printed', () => {
 
   it('is nothing for what is not there', async () => {
     await request(server.app)
-      .get(paths.cards([randomUUID()]))
+      .get(addresses.recipeCards({ recipes: [randomUUID()] }))
       .expect(404);
     expect((await request(server.app).get('/api/cards.pdf?recipes=all').expect(422)).body.error.message).toBe(
-      'recipes must be ids with commas between them.',
+      'recipes must be ids parted by commas; “all” came.',
     );
   });
 });

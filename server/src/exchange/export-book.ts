@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type {
   BookFile,
   BookMachine,
@@ -28,12 +29,12 @@ import { loadShop } from '../services/shop';
 const byId = <T extends { id: string }>(rows: Iterable<T>): T[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
 
 /** The whole book, or some recipes with everything that they stand on. */
-export async function exportBook(db: Db, workshopId: string, recipeIds: string[] | null = null): Promise<BookFile> {
-  const recipes = await exportRecipes(db, workshopId, recipeIds);
-  const shop = await loadShop(db, workshopId);
-  const materials = await listAllMaterials(db, workshopId);
+export async function exportBook(here: Here, db: Db, recipeIds: string[] | null = null): Promise<BookFile> {
+  const recipes = await exportRecipes(here, db, recipeIds);
+  const shop = await loadShop(here, db);
+  const materials = await listAllMaterials(db, here.workshopId);
   const photos = new Map(
-    (await listBookPhotos(db, workshopId)).map((photo) => [
+    (await listBookPhotos(db, here.workshopId)).map((photo) => [
       photo.materialId,
       { id: photo.id, mediaType: photo.mediaType, base64: photo.base64 },
     ]),
@@ -69,19 +70,15 @@ export function bookText({ format, version, ...lists }: BookFile): string {
 const CSV_BLOCK = 1000;
 
 /** The recipes as they stand at this moment, as a table, piece by piece: of a large book the first line comes at once. */
-export async function* exportCsv(
-  pool: Pool,
-  workshopId: string,
-  recipeIds: string[] | null = null,
-): AsyncGenerator<string> {
+export async function* exportCsv(here: Here, pool: Pool, recipeIds: string[] | null = null): AsyncGenerator<string> {
   yield bookCsvHead();
   if (recipeIds) {
-    yield csvOf(await listRecipes(pool, workshopId, { ids: recipeIds }));
+    yield csvOf(await listRecipes(pool, here.workshopId, { ids: recipeIds }));
     return;
   }
   yield* atOneMoment(pool, async function* (db) {
     for (let after: RecipeRow | null = null; ;) {
-      const rows: RecipeRow[] = await listRecipesAfter(db, workshopId, after?.id ?? null, CSV_BLOCK);
+      const rows: RecipeRow[] = await listRecipesAfter(db, here.workshopId, after?.id ?? null, CSV_BLOCK);
       yield csvOf(rows);
       after = rows.at(-1) ?? null;
       if (rows.length < CSV_BLOCK) return;
@@ -106,11 +103,11 @@ const csvOf = (rows: readonly RecipeRow[]): string =>
     })),
   );
 
-async function exportRecipes(db: Db, workshopId: string, ids: string[] | null): Promise<BookRecipe[]> {
-  const revisions = grouped(await listBookRevisions(db, workshopId, ids));
-  const evidence = grouped(await listBookEvidence(db, workshopId, ids));
-  const variants = grouped(await listBookVariants(db, workshopId, ids));
-  return (await listBookRecipes(db, workshopId, ids)).map((recipe) => ({
+async function exportRecipes(here: Here, db: Db, ids: string[] | null): Promise<BookRecipe[]> {
+  const revisions = grouped(await listBookRevisions(db, here.workshopId, ids));
+  const evidence = grouped(await listBookEvidence(db, here.workshopId, ids));
+  const variants = grouped(await listBookVariants(db, here.workshopId, ids));
+  return (await listBookRecipes(db, here.workshopId, ids)).map((recipe) => ({
     ...recipe,
     revisions: revisions.get(recipe.id) ?? [],
     evidence: evidence.get(recipe.id) ?? [],

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { BookRecipe, ImportPreview, ImportRow, RowFate } from '@keen-anvil/contract';
 import { sameSettings } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
@@ -36,13 +37,13 @@ export interface IncomingBook {
 
 /** Says what a file would do; writes nothing. */
 export async function previewImport(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   file: IncomingBook,
 ): Promise<ImportPreview> {
-  const book = await readFile(heavy, file);
-  return previewOf(file.fileName, await planImport(pool, workshopId, await loadWholeShop(pool, workshopId), book));
+  const book = await readFile(here, heavy, file);
+  return previewOf(file.fileName, await planImport(here, pool, await loadWholeShop(here, pool), book));
 }
 
 /**
@@ -50,16 +51,16 @@ export async function previewImport(
  * @throws Problem where rows are refused and are not left out
  */
 export async function importBook(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   file: IncomingBook,
   leaveOutRefused: boolean,
 ): Promise<ImportPreview> {
-  const book = await readFile(heavy, file);
-  return inTransaction(pool, async (db) => {
-    await lockImports(db, workshopId);
-    const plan = await planImport(db, workshopId, await loadWholeShop(db, workshopId), book);
+  const book = await readFile(here, heavy, file);
+  return inTransaction(here, pool, async (db) => {
+    await lockImports(db, here.workshopId);
+    const plan = await planImport(here, db, await loadWholeShop(here, db), book);
     const preview = previewOf(file.fileName, plan);
     if (preview.counts.refused && !leaveOutRefused)
       throw refused(
@@ -68,13 +69,17 @@ export async function importBook(
       );
     if (preview.counts.new + preview.counts.changed === 0)
       throw refused('There is nothing to write: everything in the file stands in the book already.', 'file');
-    await apply(db, workshopId, plan);
+    await apply(here, db, plan);
     return preview;
   });
 }
 
-async function readFile(heavy: HeavyPool, file: IncomingBook): Promise<Exclude<ReadBook, { kind: 'refused' }>> {
-  const book = await heavy.readBook({ bytes: file.bytes, fileName: file.fileName });
+async function readFile(
+  here: Here,
+  heavy: HeavyPool,
+  file: IncomingBook,
+): Promise<Exclude<ReadBook, { kind: 'refused' }>> {
+  const book = await heavy.readBook(here, { bytes: file.bytes, fileName: file.fileName });
   if (book.kind === 'refused') throw refused(book.refusal, 'file');
   return book;
 }
@@ -100,71 +105,71 @@ const toWrite = <T>(rows: Planned<T>[]): (Planned<T> & { value: T })[] =>
     (row): row is Planned<T> & { value: T } => row.value !== null && (row.fate === 'new' || row.fate === 'changed'),
   );
 
-async function apply(db: Db, workshopId: string, plan: ImportPlan): Promise<void> {
+async function apply(here: Here, db: Db, plan: ImportPlan): Promise<void> {
   for (const {
     value: { id, isArchived, ...machine },
     before,
   } of toWrite(plan.machines)) {
-    if (before) await updateMachine(db, workshopId, id, machine);
-    else await insertMachine(db, workshopId, id, machine);
-    if (isArchived !== (before?.isArchived ?? false)) await setArchived(db, 'machine', workshopId, id, isArchived);
-    if (before) await refreshCardsOf(db, workshopId, { machineId: id });
+    if (before) await updateMachine(db, here.workshopId, id, machine);
+    else await insertMachine(db, here.workshopId, id, machine);
+    if (isArchived !== (before?.isArchived ?? false)) await setArchived(db, 'machine', here.workshopId, id, isArchived);
+    if (before) await refreshCardsOf(here, db, { machineId: id });
   }
   for (const { value: tool, before } of toWrite(plan.tools)) {
-    if (before) await updateTool(db, workshopId, tool.id, tool);
-    else await insertTool(db, workshopId, tool.id, tool);
-    await writeToolLives(db, workshopId, tool);
-    if (before) await refreshCardsOf(db, workshopId, { toolId: tool.id });
+    if (before) await updateTool(db, here.workshopId, tool.id, tool);
+    else await insertTool(db, here.workshopId, tool.id, tool);
+    await writeToolLives(db, here.workshopId, tool);
+    if (before) await refreshCardsOf(here, db, { toolId: tool.id });
   }
   for (const { value: material, before } of toWrite(plan.materials)) {
     const { material: fields, spreadMm } = withReadings(material);
-    if (before) await updateMaterial(db, workshopId, material.id, fields, spreadMm);
-    else await insertMaterial(db, workshopId, material.id, fields, spreadMm);
-    if (material.pieces.length) await writePieces(db, workshopId, material);
+    if (before) await updateMaterial(db, here.workshopId, material.id, fields, spreadMm);
+    else await insertMaterial(db, here.workshopId, material.id, fields, spreadMm);
+    if (material.pieces.length) await writePieces(db, here.workshopId, material);
     if (material.isArchived !== (before?.isArchived ?? false))
-      await setArchived(db, 'material', workshopId, material.id, material.isArchived);
+      await setArchived(db, 'material', here.workshopId, material.id, material.isArchived);
     const { photo } = material;
     if (photo && photo.id !== before?.photo?.id) {
-      if (!(await findPhoto(db, workshopId, photo.id)))
-        await insertPhoto(db, workshopId, photo.id, {
+      if (!(await findPhoto(db, here.workshopId, photo.id)))
+        await insertPhoto(db, here.workshopId, photo.id, {
           mediaType: photo.mediaType,
           bytes: Buffer.from(photo.base64, 'base64'),
         });
-      await setMaterialPhoto(db, workshopId, material.id, photo.id);
+      await setMaterialPhoto(db, here.workshopId, material.id, photo.id);
     }
-    if (before) await refreshCardsOf(db, workshopId, { materialId: material.id });
+    if (before) await refreshCardsOf(here, db, { materialId: material.id });
   }
   const recipes = toWrite(plan.recipes);
   await insertBookRecipes(
     db,
-    workshopId,
+    here.workshopId,
     recipes.filter((row) => !row.before).map((row) => dated(row.value)),
   );
-  for (const { value, before } of recipes) if (before) await changeRecipe(db, workshopId, before, dated(value));
+  for (const { value, before } of recipes) if (before) await changeRecipe(here, db, before, dated(value));
   await refreshCards(
+    here,
     db,
-    workshopId,
     recipes.map((row) => row.value.id),
   );
 }
 
 /** A changed recipe gets the file's numbers as a revision of their own; evidence and nudges only ever come to it. */
-async function changeRecipe(db: Db, workshopId: string, before: BookRecipe, after: BookRecipe): Promise<void> {
+async function changeRecipe(here: Here, db: Db, before: BookRecipe, after: BookRecipe): Promise<void> {
   if (!sameSettings(newest(before).settings, newest(after).settings))
-    await insertRevision(db, workshopId, after.id, newest(after));
+    await insertRevision(db, here.workshopId, after.id, newest(after));
   const known = new Set(before.evidence.map((event) => event.id));
   await writeEvidence(
     db,
-    workshopId,
+    here.workshopId,
     after.evidence.filter((event) => !known.has(event.id)).map((event) => ({ recipeId: after.id, ...event })),
   );
   await writeVariants(
     db,
-    workshopId,
+    here.workshopId,
     after.variants.map((variant) => ({ recipeId: after.id, ...variant })),
   );
-  await updateRecipe(db, workshopId, after.id, { note: after.note, isArchived: after.isArchived });
-  if (after.nail !== before.nail) await setNail(db, workshopId, after.id, after.nail);
+  await updateRecipe(db, here.workshopId, after.id, { note: after.note, isArchived: after.isArchived });
+  if (after.nail !== before.nail) await setNail(db, here.workshopId, after.id, after.nail);
 }
 
 function dated(recipe: BookRecipe): BookRecipe {

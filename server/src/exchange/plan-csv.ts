@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { BookMaterial, BookRecipe } from '@keen-anvil/contract';
 import { differences, processOf, recipeProblem, sayDifference, type Settings } from '@keen-anvil/core/recipes';
 import { familyOf, FAMILY_NAMES, type FamilyName } from '@keen-anvil/core/materials';
@@ -23,7 +24,7 @@ function byNames<T extends { name: string; isArchived: boolean }>(rows: Iterable
 
 /** Works out what a table of recipes would do, line by line; machines, tools and materials are named, and looked up. */
 export async function planCsv(
-  workshopId: string,
+  here: Here,
   shop: Shop,
   known: BookRecipe[],
   rows: Extract<ReadBook, { kind: 'csv' }>['rows'],
@@ -70,7 +71,7 @@ export async function planCsv(
     const material =
       materialsByName.get(recipe.material.toLowerCase()) ??
       onlyOne(shopMaterials(recipe.material), recipe.material, `${at} material`, 'material', () =>
-        newMaterial(workshopId, recipe),
+        newMaterial(here, recipe),
       );
     if (typeof tool === 'string' || typeof material === 'string') {
       refuse([tool, material].find((found) => typeof found === 'string') as string);
@@ -121,7 +122,7 @@ export async function planCsv(
     const value: BookRecipe = before
       ? { ...before, note: recipe.note || before.note, revisions: [...before.revisions, revision] }
       : {
-          id: uuidv5(place, workshopId),
+          id: uuidv5(place, here.workshopId),
           ...wanted,
           note: recipe.note,
           nail: null,
@@ -184,13 +185,13 @@ function onlyOne<T extends { name: string; isArchived: boolean }>(
 }
 
 /** A material that a table names and the workshop has not: made from what the table says. */
-function newMaterial(workshopId: string, { material, family, thicknessMm }: BookCsvRecipe): BookMaterial | string {
+function newMaterial(here: Here, { material, family, thicknessMm }: BookCsvRecipe): BookMaterial | string {
   const known = FAMILY_NAMES.find((name) => name === family.toLowerCase());
   if (!known || thicknessMm === null)
     return `there is no material called “${material}” in this workshop. To make it, the row has to say its family (one of ${FAMILY_NAMES.join(', ')}) and its thickness in mm.`;
   const { isMirrored, process } = familyOf(known);
   return {
-    id: uuidv5(`material ${material.toLowerCase()}`, workshopId),
+    id: uuidv5(`material ${material.toLowerCase()}`, here.workshopId),
     name: material,
     family: known as FamilyName,
     finish: '',

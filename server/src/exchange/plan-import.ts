@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { Db } from '../db/pool';
 import type { Shop } from '../services/shop';
 import { exportBook } from './export-book';
@@ -8,11 +9,11 @@ import type { ReadBook } from './read-file';
 
 /** Works out what a file would do to the book as it stands; writes nothing. */
 export async function planImport(
+  here: Here,
   db: Db,
-  workshopId: string,
   shop: Shop,
   book: Exclude<ReadBook, { kind: 'refused' }>,
 ): Promise<ImportPlan> {
-  const known = await exportBook(db, workshopId);
-  return book.kind === 'csv' ? planCsv(workshopId, shop, known.recipes, book.rows) : planJson(shop, known, book);
+  const known = await exportBook(here, db);
+  return book.kind === 'csv' ? planCsv(here, shop, known.recipes, book.rows) : planJson(shop, known, book);
 }

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { paths, type BookFile, type ImportPreview } from '@keen-anvil/contract';
+import { addresses, type BookFile, type ImportPreview } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 
@@ -33,7 +33,7 @@ const textOf = async (path: string): Promise<string> => {
 const bring = async (file: string, name: string): Promise<ImportPreview> =>
   (
     await request(server.app)
-      .post(paths.bookImport(name, true, false))
+      .post(addresses.importBook({ fileName: name, preview: true, leaveOut: false }))
       .set('Content-Type', 'application/octet-stream')
       .send(Buffer.from(file))
       .expect(200)
@@ -75,7 +75,7 @@ describe('the whole book', () => {
     const words = readFileSync(join(__dirname, '../../../docs/formats.md'), 'utf8');
     const section = words.slice(words.indexOf('## Book, JSON'), words.indexOf('## Book, CSV'));
     const listed = new Set([...section.matchAll(/`(\w+)`/g)].map(([, name]) => name));
-    const fields = [...fieldsOf(JSON.parse(await textOf(paths.bookFile('json'))))];
+    const fields = [...fieldsOf(JSON.parse(await textOf(addresses.bookAsJson())))];
     expect(fields.length).toBeGreaterThan(80);
     expect(fields.filter((name) => !listed.has(name))).toEqual([]);
   });
@@ -86,7 +86,7 @@ describe('the whole book', () => {
        WHERE table_schema = current_schema() AND table_name = ANY ($1)`,
       [Object.keys(TOLD_OTHERWISE)],
     );
-    const told = fieldsOf(JSON.parse(await textOf(paths.bookFile('json'))));
+    const told = fieldsOf(JSON.parse(await textOf(addresses.bookAsJson())));
     const forgotten = rows.filter(
       ({ table, column }) => !TOLD_OTHERWISE[table].includes(column) && !told.has(camel(column)),
     );
@@ -96,7 +96,10 @@ describe('the whole book', () => {
 
   it('changes nothing where it is brought in again as it came out, as CSV and as JSON', async () => {
     for (const format of ['csv', 'json'] as const) {
-      const { counts, rows } = await bring(await textOf(paths.bookFile(format)), `book.${format}`);
+      const { counts, rows } = await bring(
+        await textOf(format === 'json' ? addresses.bookAsJson() : addresses.bookAsCsv()),
+        `book.${format}`,
+      );
       expect(rows.filter(({ fate }) => fate !== 'same').slice(0, 3)).toEqual([]);
       expect(counts).toMatchObject({ new: 0, changed: 0, refused: 0 });
       expect(counts.same).toBeGreaterThan(20);
@@ -106,11 +109,11 @@ describe('the whole book', () => {
   it('lists all of a table’s columns in docs/formats.md', async () => {
     const words = readFileSync(join(__dirname, '../../../docs/formats.md'), 'utf8');
     const section = words.slice(words.indexOf('## Book, CSV'), words.indexOf('## Cards and labels'));
-    const head = (await textOf(paths.bookFile('csv')))
+    const head = (await textOf(addresses.bookAsCsv()))
       .replace(/^\uFEFF/, '')
       .split(/\r?\n/)[0]
       .split(',');
     for (const name of head) expect(section).toContain(name.replaceAll('"', ''));
-    expect((JSON.parse(await textOf(paths.bookFile('json'))) as BookFile).recipes.length).toBeGreaterThan(20);
+    expect((JSON.parse(await textOf(addresses.bookAsJson())) as BookFile).recipes.length).toBeGreaterThan(20);
   });
 });

@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { MessageChannel, type MessagePort } from 'node:worker_threads';
 import { Piscina } from 'piscina';
 import { Problem } from '../problem';
-import { workshopAtHand } from '../workshop';
+import type { Here } from '../here';
+import { JobLine } from './job-line';
 import { LineFullError, Lanes, type Lane } from './lanes';
 import { SharedAnswers } from './shared-answers';
 import { NotBegunError, TookTooLongError, within } from './within';
@@ -25,6 +26,7 @@ const PLAN_LIMIT_MS = 60_000;
 const PHOTO_LIMIT_MS = 12_000;
 const FIT_LIMIT_MS = 6_000;
 const THREADS = 2;
+const DOCUMENT_THREADS = 3;
 /** So much of one workshop waits; more is told to come again. */
 const MOST_WAITING = 40;
 /** A file that is larger is large work. */
@@ -40,6 +42,15 @@ export interface Listening {
   signal?: AbortSignal;
 }
 
+const documentThread = () =>
+  new Piscina({
+    filename: join(__dirname, 'worker.cjs'),
+    minThreads: 0,
+    maxThreads: 1,
+    idleTimeout: 600_000,
+    resourceLimits: { maxOldGenerationSizeMb: 1536 },
+  });
+
 /** Long computation, away from the thread that answers requests. */
 export class HeavyPool {
   private readonly threads = new Piscina({
@@ -50,30 +61,30 @@ export class HeavyPool {
     resourceLimits: { maxOldGenerationSizeMb: 1024 },
   });
 
-  /** One thread for documents: it knows the readings and shapes of the jobs at hand, and never waits for large work. */
-  private readonly documents = new Piscina({
-    filename: join(__dirname, 'worker.cjs'),
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 600_000,
-    resourceLimits: { maxOldGenerationSizeMb: 1536 },
+  /** Threads for documents: each knows the readings and shapes of the jobs at hand, and never waits for large work. */
+  private readonly documents = Array.from({ length: DOCUMENT_THREADS }, documentThread);
+  private readonly jobLine = new JobLine(this.documents, (thread) => {
+    // It reads the whole program when it starts: who comes next need not wait for that.
+    if (thread.threads.length === 0)
+      within(thread, { name: 'getReady', task: null, limitMs: READ_LIMIT_MS }).catch(() => undefined);
   });
 
   private readonly lanes = new Lanes(THREADS, MOST_WAITING);
   private readonly shared = new SharedAnswers();
 
   /** Reads a text, to see that it can be set. */
-  readArtwork(task: ReadTask): Promise<ReadAnswer> {
-    return this.run('readArtwork', task, READ_LIMIT_MS, 'The text takes too long to set. Make it shorter.');
+  readArtwork(here: Here, task: ReadTask): Promise<ReadAnswer> {
+    return this.run(here, 'readArtwork', task, READ_LIMIT_MS, 'The text takes too long to set. Make it shorter.');
   }
 
   /** Reads a drawing to be kept or looked at; `told` hears how far it is, and the signal ends it with its thread. */
-  async readDrawing(task: DrawingTask, { told, signal }: Listening = {}): Promise<DrawingAnswer> {
+  async readDrawing(here: Here, task: DrawingTask, { told, signal }: Listening = {}): Promise<DrawingAnswer> {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', (message: { progress: number; doing: string }) => told?.(message));
     port1.unref();
     try {
       return await this.run(
+        here,
         'readDrawing',
         { ...task, port: port2 },
         READ_LIMIT_MS,
@@ -85,28 +96,31 @@ export class HeavyPool {
     }
   }
 
-  /** Looks at a job's document, or changes it. */
-  async workOnDocument(task: DocumentTask): Promise<DocumentAnswer> {
+  /** Looks at a job's document, or changes it; what is asked of one job is done one after the other. Waiting takes no time of its limit. */
+  async workOnDocument({ workshopId }: Here, jobId: string, task: DocumentTask): Promise<DocumentAnswer> {
     try {
-      return await within(this.documents, { name: 'workOnDocument', task, limitMs: READ_LIMIT_MS });
+      return await this.jobLine.run(workshopId, jobId, (thread) =>
+        within(thread, { name: 'workOnDocument', task, limitMs: READ_LIMIT_MS }),
+      );
     } catch (error) {
       throw saidOf(error, 'The parts of this job take too long to work out. Make the drawing simpler.');
     }
   }
 
   /** A step's machine file; the same step is asked for again and again: by its price, its page, its start. */
-  planMachineFile(task: PlanTask): Promise<PlanAnswer> {
+  planMachineFile(here: Here, task: PlanTask): Promise<PlanAnswer> {
     return this.shared.of(
       'planMachineFile',
       task,
-      () => this.run('planMachineFile', task, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane: laneOf(task) }),
+      () => this.run(here, 'planMachineFile', task, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane: laneOf(task) }),
       ({ text }) => text.length + 200,
     );
   }
 
   /** What a stand-in does with a file. */
-  standIn(task: StandInTask): Promise<Trace> {
+  standIn(here: Here, task: StandInTask): Promise<Trace> {
     return this.run(
+      here,
       'standIn',
       task,
       PLAN_LIMIT_MS,
@@ -115,19 +129,19 @@ export class HeavyPool {
     );
   }
 
-  planSheetFile(tasks: PlanTask[]): Promise<string> {
+  planSheetFile(here: Here, tasks: PlanTask[]): Promise<string> {
     const lane = tasks.some((task) => laneOf(task) === 'large') ? 'large' : 'small';
     return this.shared.of('planSheetFile', tasks, () =>
-      this.run('planSheetFile', tasks, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane }),
+      this.run(here, 'planSheetFile', tasks, PLAN_LIMIT_MS, PATH_TOO_LONG, { lane }),
     );
   }
 
-  planGuideFile(request: PlanTask['request']): Promise<string> {
-    return this.run('planGuideFile', request, PLAN_LIMIT_MS, PATH_TOO_LONG);
+  planGuideFile(here: Here, request: PlanTask['request']): Promise<string> {
+    return this.run(here, 'planGuideFile', request, PLAN_LIMIT_MS, PATH_TOO_LONG);
   }
 
   /** Reads a book's file; the rows of a table come a few at a time, so that they hold nobody up. */
-  async readBook(file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
+  async readBook(here: Here, file: { bytes: Uint8Array; fileName: string }): Promise<ReadBook> {
     const { port1, port2 } = new MessageChannel();
     const rows: BookCsvRow[] = [];
     let heard: () => void = () => undefined;
@@ -137,6 +151,7 @@ export class HeavyPool {
     });
     try {
       const book = await this.run<ReadBook>(
+        here,
         'readBookFile',
         { ...file, port: port2 },
         READ_LIMIT_MS * 3,
@@ -153,24 +168,24 @@ export class HeavyPool {
   }
 
   /** What a tuning should try next. */
-  tune(task: TuneTask): Promise<TuneAnswer> {
-    return this.run('tune', task, PLAN_LIMIT_MS, 'The advice takes too long to work out. Hold some dials fixed.');
+  tune(here: Here, task: TuneTask): Promise<TuneAnswer> {
+    return this.run(here, 'tune', task, PLAN_LIMIT_MS, 'The advice takes too long to work out. Hold some dials fixed.');
   }
 
   /** Where right lies over two dials. */
-  goodWindow(task: WindowTask): Promise<WindowView> {
+  goodWindow(here: Here, task: WindowTask): Promise<WindowView> {
     return this.shared.of('goodWindow', task, () =>
-      this.run('goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.'),
+      this.run(here, 'goodWindow', task, PLAN_LIMIT_MS, 'The window takes too long to work out.'),
     );
   }
 
   /** How often a piece lies on a sheet. */
-  fitsClosely(wish: FitWish): Promise<number> {
+  fitsClosely(here: Here, wish: FitWish): Promise<number> {
     return this.shared.of(
       'fitsClosely',
       wish,
       () =>
-        this.run('fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
+        this.run(here, 'fitsClosely', wish, FIT_LIMIT_MS, 'How many fit on a sheet takes too long to work out.', {
           lane: 'large',
         }),
       () => 100,
@@ -178,8 +193,9 @@ export class HeavyPool {
   }
 
   /** Where parts lie closely. */
-  layClosely(wish: CloseWish): Promise<CloseLaying> {
+  layClosely(here: Here, wish: CloseWish): Promise<CloseLaying> {
     return this.run(
+      here,
       'layClosely',
       wish,
       PLAN_LIMIT_MS,
@@ -189,8 +205,9 @@ export class HeavyPool {
   }
 
   /** A page to print or a drawing to save. */
-  async paper<Name extends PaperName>(paper: Name, ...given: Parameters<Papers[Name]>): Promise<Buffer> {
+  async paper<Name extends PaperName>(here: Here, paper: Name, ...given: Parameters<Papers[Name]>): Promise<Buffer> {
     const made = await this.run<Uint8Array>(
+      here,
       'makePaper',
       { paper, given },
       PLAN_LIMIT_MS,
@@ -200,18 +217,26 @@ export class HeavyPool {
   }
 
   /** A photo written anew; null where the bytes are none. */
-  photo(bytes: Uint8Array): Promise<Uint8Array | null> {
-    return this.run('readPhoto', bytes, PHOTO_LIMIT_MS, 'The photo takes too long to read. Bring in a smaller one.', {
-      lane: bytes.length > SMALL_BYTES ? 'large' : 'small',
-    });
+  photo(here: Here, bytes: Uint8Array): Promise<Uint8Array | null> {
+    return this.run(
+      here,
+      'readPhoto',
+      bytes,
+      PHOTO_LIMIT_MS,
+      'The photo takes too long to read. Bring in a smaller one.',
+      {
+        lane: bytes.length > SMALL_BYTES ? 'large' : 'small',
+      },
+    );
   }
 
   async close(): Promise<void> {
-    await Promise.all([this.threads.destroy(), this.documents.destroy()]);
+    await Promise.all([this.threads, ...this.documents].map((threads) => threads.destroy()));
   }
 
   /** Waits in line, and then does the work; its limit counts from when it begins. */
   private async run<T>(
+    here: Here,
     name: string,
     task: unknown,
     limitMs: number,
@@ -221,7 +246,7 @@ export class HeavyPool {
     try {
       return await this.lanes.run(
         lane,
-        workshopAtHand(),
+        here.workshopId,
         () => within<T>(this.threads, { name, task, limitMs, signal, transferList }),
         signal,
       );

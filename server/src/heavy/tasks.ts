@@ -66,6 +66,9 @@ export interface PaperTask {
 export const makePaper = ({ paper, given }: PaperTask): Promise<Uint8Array> =>
   (PAPERS[paper] as (...all: unknown[]) => Promise<Uint8Array>)(...given);
 
+/** Nothing: its thread has read the program by then. */
+export const getReady = (): void => undefined;
+
 /** Where parts lie closely, as far as the time of the wish goes. */
 export const layClosely = (wish: CloseWish): CloseLaying => lay(wish, () => performance.now());
 

@@ -1,4 +1,5 @@
-import { paths, type RecipePageView } from '@keen-anvil/contract';
+import { AT_START, byItself } from '../here';
+import { addresses, type RecipePageView } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { inTransaction } from '../db/pool';
@@ -20,7 +21,7 @@ const { get, find } = asker(() => server);
 async function addMany(count: number): Promise<void> {
   const like = await find('navy vinyl long plotter');
   const values = [DEMO_WORKSHOP_ID, count, like.id];
-  await inTransaction(server.pool, async (db) => {
+  await inTransaction(AT_START, server.pool, async (db) => {
     await db.query(
       `INSERT INTO material SELECT x.* FROM generate_series(1, $2::int) i, recipe r JOIN material m ON m.workshop_id = r.workshop_id AND m.id = r.material_id,
          LATERAL jsonb_populate_record(NULL::material, to_jsonb(m) || jsonb_build_object('id', md5('m' || i)::uuid, 'name', 'Awning vinyl ' || i, 'thickness_mm', 0.02 + (i * 37 % 401) * 0.002)) x
@@ -41,14 +42,14 @@ async function addMany(count: number): Promise<void> {
     );
     const { rows } = await db.query<{ id: string }>(`SELECT id FROM recipe WHERE sort_name = ''`);
     await refreshCards(
+      byItself(DEMO_WORKSHOP_ID),
       db,
-      DEMO_WORKSHOP_ID,
       rows.map(({ id }) => id),
     );
   });
 }
 
-const found = (query: string) => get<RecipePageView>(`${paths.recipes}?${query}`);
+const found = (query: string) => get<RecipePageView>(`${addresses.recipes()}?${query}`);
 
 describe('a book with many recipes', () => {
   it('counts what words find up to a bound, says that there is more, and gives every page of it', async () => {

@@ -14,6 +14,15 @@ export async function listWorkshops(db: Db): Promise<WorkshopRow[]> {
   return rows;
 }
 
+/** A workshop by its id. */
+export async function findWorkshop(db: Db, id: string): Promise<WorkshopRow | undefined> {
+  const { rows } = await db.query<WorkshopRow>(
+    'SELECT id, name, is_archived AS "isArchived" FROM workshop WHERE id = $1',
+    [id],
+  );
+  return rows[0];
+}
+
 /** Adds a workshop without anything in it. Returns false where there is one with this id. */
 export async function insertWorkshop(db: Db, workshop: Pick<WorkshopRow, 'id' | 'name'>): Promise<boolean> {
   const { rowCount } = await db.query(

@@ -1,72 +1,37 @@
-import type { BenchView } from '@keen-anvil/contract';
 import cookieParser from 'cookie-parser';
-import express, { Router } from 'express';
+import { Router } from 'express';
 import { notFound } from '../problem';
-import { listLastUsed, listNailed } from '../queries/recipes';
-import { listJobSummaries } from '../services/job-views';
-import { recipeSummary } from '../services/recipe-views';
-import { knowDevice } from '../device';
-import { enterWorkshop, workshopOf } from '../workshop';
+import { routesFor } from './answer-endpoints';
 import type { ApiParts } from './api-parts';
-import { bookRoutes } from './book';
-import { changeRoutes } from './changes';
-import { exchangeRoutes } from './exchange';
-import { artworkRoutes } from './artworks';
-import { finishRoutes } from './finish';
-import { garmentRoutes } from './garments';
-import { jobRoutes } from './jobs';
-import { ledRunRoutes } from './led-runs';
-import { partRoutes } from './parts';
-import { pressRoutes } from './press';
-import { runRoutes } from './runs';
-import { answerDone, operations } from './operations';
+import { findHere } from './asked-here';
+import { bookHandlers } from './book';
+import { drawingHandlers } from './drawings';
+import { finishHandlers } from './finish';
+import { jobHandlers } from './jobs';
+import { answerDone } from './operations';
+import { pressHandlers } from './press';
 import { refuseUnsound } from './refuse-unsound';
-import { shopRoutes } from './shop';
-import { tuningRoutes } from './tunings';
-import { workshopRoutes } from './workshops';
-import { warmClockRoutes } from './warm-clocks';
-
-const RECENT = 5;
+import { runHandlers } from './runs';
+import { shopHandlers } from './shop';
+import { tuningHandlers } from './tuning';
+import { workshopHandlers } from './workshop';
 
 /** All of the API. */
 export function apiRouter(parts: ApiParts): Router {
-  const { pool, runs } = parts;
+  const { pool } = parts;
   const router = Router();
   router.use(cookieParser());
-  router.use(enterWorkshop(pool));
-  router.use(knowDevice);
+  router.use(findHere(pool));
   router.use(refuseUnsound);
-  router.use(changeRoutes(parts));
-  // Files that are brought in come as they are.
-  router.use(exchangeRoutes(parts));
-  router.use(express.json({ limit: 1_000_000 }));
-  router.use(refuseUnsound);
-  router.use(operations(pool));
-
-  router.get('/bench', async (request, response) => {
-    const workshopId = workshopOf(request);
-    const bench: BenchView = {
-      runs: await runs.seen.listOpen(workshopId),
-      nailed: (await listNailed(pool, workshopId)).map(recipeSummary),
-      recipes: (await listLastUsed(pool, workshopId, RECENT)).map(recipeSummary),
-      jobs: await listJobSummaries(pool, workshopId, { isArchived: false, limit: RECENT, offset: 0 }),
-    };
-    response.json(bench);
-  });
-  router.use(workshopRoutes(parts));
-  router.use(shopRoutes(parts));
-  router.use(bookRoutes(parts));
-  router.use(jobRoutes(parts));
-  router.use(artworkRoutes(parts));
-  router.use(partRoutes(parts));
-  router.use(runRoutes(parts));
-  router.use(ledRunRoutes(parts));
-  router.use(pressRoutes(parts));
-  router.use(finishRoutes(parts));
-  router.use(garmentRoutes(parts));
-  router.use(warmClockRoutes(parts));
-  router.use(tuningRoutes(parts));
-
+  router.use(routesFor('workshop', workshopHandlers(parts), pool));
+  router.use(routesFor('shop', shopHandlers(parts), pool));
+  router.use(routesFor('book', bookHandlers(parts), pool));
+  router.use(routesFor('tuning', tuningHandlers(parts), pool));
+  router.use(routesFor('jobs', jobHandlers(parts), pool));
+  router.use(routesFor('drawings', drawingHandlers(parts), pool));
+  router.use(routesFor('runs', runHandlers(parts), pool));
+  router.use(routesFor('press', pressHandlers(parts), pool));
+  router.use(routesFor('finish', finishHandlers(parts), pool));
   router.use(() => {
     throw notFound('What this address points at');
   });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type MachineView,
   type MaterialView,
   type RecipeDetail,
@@ -15,7 +15,7 @@ beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
 const { api, get, byName } = asker(() => server);
-const page = (query: string) => get<RecipePageView>(`${paths.recipes}?${query}`);
+const page = (query: string) => get<RecipePageView>(`${addresses.recipes()}?${query}`);
 const search = async (words: string) => (await page(`search=${encodeURIComponent(words)}`)).recipes;
 const navy = async () => (await search('navy vinyl long plotter'))[0];
 
@@ -86,14 +86,14 @@ describe('finding a recipe', () => {
     expect([...grades].sort((a, b) => b - a)).toEqual(grades);
     const pressed = await page('process=heat-press&temper=violet');
     expect(pressed.recipes.map((recipe) => recipe.machine.name)).toEqual(['Clam']);
-    expect((await api().get(`${paths.recipes}?temper=golden`).expect(422)).body.error.message).toBe(
+    expect((await api().get(`${addresses.recipes()}?temper=golden`).expect(422)).body.error.message).toBe(
       'temper must be one of bare, straw, bronze, violet, blue; “golden” came.',
     );
-    expect((await api().get(`${paths.recipes}?limit=many`).expect(422)).body.error.field).toBe('limit');
+    expect((await api().get(`${addresses.recipes()}?limit=many`).expect(422)).body.error.field).toBe('limit');
   });
 
   it('shows where it came from, how proven it is and why', async () => {
-    const recipe = await get<RecipeDetail>(paths.recipe((await navy()).id));
+    const recipe = await get<RecipeDetail>(addresses.recipe({ id: (await navy()).id }));
     expect(recipe).toMatchObject({ source: 'own-trial', settings: { force: 16 }, temper: { temper: 'blue' } });
     expect(recipe.revisions.map((revision) => revision.settings.force)).toEqual([16, 12]);
     expect(recipe.evidence.some((event) => event.jobName === 'Boat numbers, spring set')).toBe(true);
@@ -104,9 +104,9 @@ describe('finding a recipe', () => {
 describe('writing a recipe', () => {
   const wanted = async (settings: object) => ({
     id: randomUUID(),
-    machineId: (await byName<MachineView>(paths.machines, 'Long plotter')).id,
-    toolId: (await byName<ToolView>(paths.tools, 'Fine blade')).id,
-    materialId: (await byName<MaterialView>(paths.materials, 'Outdoor vinyl, signal yellow')).id,
+    machineId: (await byName<MachineView>(addresses.machines(), 'Long plotter')).id,
+    toolId: (await byName<ToolView>(addresses.tools(), 'Fine blade')).id,
+    materialId: (await byName<MaterialView>(addresses.materials(), 'Outdoor vinyl, signal yellow')).id,
     process: 'kiss-cut',
     settings,
     source: 'guess',
@@ -115,21 +115,23 @@ describe('writing a recipe', () => {
 
   it("refuses what is not on the machine's scale, and writes nothing", async () => {
     const body = await wanted({ force: 44, speed: 5, passes: 1 });
-    const answer = await api().post(paths.recipes).send(body).expect(422);
+    const answer = await api().post(addresses.recipes()).send(body).expect(422);
     expect(answer.body.error).toEqual({
       code: 'refused',
       message: "Long plotter's force goes from 1 to 40; 44 was given.",
       field: 'force',
     });
-    await api().get(paths.recipe(body.id)).expect(404);
+    await api()
+      .get(addresses.recipe({ id: body.id }))
+      .expect(404);
   });
 
   it('starts bare, and there is only one for a place', async () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1, depth: 2 });
-    const made = await api().post(paths.recipes).send(body).expect(201);
+    const made = await api().post(addresses.recipes()).send(body).expect(201);
     expect(made.body).toMatchObject({ id: body.id, temper: { temper: 'bare', tally: { rights: 0, wrongs: 0 } } });
     const again = await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, id: randomUUID() })
       .expect(409);
     expect(again.body.error.message).toContain(
@@ -140,12 +142,12 @@ describe('writing a recipe', () => {
   it('refuses a process that the machine or the tool cannot do', async () => {
     const body = await wanted({ power: 40, speed: 5 });
     const onPlotter = await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, process: 'laser-line' })
       .expect(422);
     expect(onPlotter.body.error.message).toBe('Laser line cannot be done on Long plotter, a blade plotter.');
     const withBlade = await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, process: 'draw', settings: { speed: 5, passes: 1 } })
       .expect(422);
     expect(withBlade.body.error.message).toBe('Fine blade cannot do draw.');
@@ -154,15 +156,15 @@ describe('writing a recipe', () => {
   it('refuses materials, machines and processes that are not there', async () => {
     const body = await wanted({ force: 14, speed: 5, passes: 1 });
     await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, materialId: randomUUID() })
       .expect(422);
     await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, machineId: randomUUID() })
       .expect(422);
     const answer = await api()
-      .post(paths.recipes)
+      .post(addresses.recipes())
       .send({ ...body, process: 'weld' })
       .expect(400);
     expect(answer.body.error).toMatchObject({ code: 'contract', field: 'process' });
@@ -172,7 +174,7 @@ describe('writing a recipe', () => {
 describe('changing a recipe', () => {
   it('adds a revision; its evidence is about the old numbers, so its temper starts again', async () => {
     const { id } = (await search('sticker matt kiss fine'))[0];
-    const before = await get<RecipeDetail>(paths.recipe(id));
+    const before = await get<RecipeDetail>(addresses.recipe({ id }));
     expect(before.temper.temper).toBe('bronze');
     const change = {
       version: before.version,
@@ -180,36 +182,41 @@ describe('changing a recipe', () => {
       source: 'own-trial',
       reason: 'hung at one corner',
     };
-    const after = (await api().post(paths.recipeRevisions(id)).send(change).expect(201)).body as RecipeDetail;
+    const after = (await api().post(addresses.reviseRecipe({ id })).send(change).expect(201)).body as RecipeDetail;
     expect(after.revisions).toHaveLength(before.revisions.length + 1);
     expect(after).toMatchObject({ settings: { force: 20 }, reason: 'hung at one corner', temper: { temper: 'bare' } });
   });
 
   it('tells the second of two makers what the first one wrote', async () => {
     const { id } = await navy();
-    const before = await get<RecipeDetail>(paths.recipe(id));
+    const before = await get<RecipeDetail>(addresses.recipe({ id }));
     const change = (force: number) => ({
       version: before.version,
       settings: { ...before.settings, force },
       source: 'own-trial',
       reason: 'trying',
     });
-    await api().post(paths.recipeRevisions(id)).send(change(18)).expect(201);
-    const answer = await api().post(paths.recipeRevisions(id)).send(change(19)).expect(409);
+    await api().post(addresses.reviseRecipe({ id })).send(change(18)).expect(201);
+    const answer = await api().post(addresses.reviseRecipe({ id })).send(change(19)).expect(409);
     expect(answer.body.error).toMatchObject({ code: 'stale', current: { settings: { force: 18 } } });
-    expect((await get<RecipeDetail>(paths.recipe(id))).settings.force).toBe(18);
+    expect((await get<RecipeDetail>(addresses.recipe({ id }))).settings.force).toBe(18);
   });
 
   it('refuses a change that changes nothing, or says not why', async () => {
-    const recipe = await get<RecipeDetail>(paths.recipe((await navy()).id));
+    const recipe = await get<RecipeDetail>(addresses.recipe({ id: (await navy()).id }));
     const same = { version: recipe.version, settings: recipe.settings, source: 'own-trial', reason: 'hm' };
-    expect((await api().post(paths.recipeRevisions(recipe.id)).send(same).expect(422)).body.error.field).toBe(
-      'settings',
-    );
     expect(
       (
         await api()
-          .post(paths.recipeRevisions(recipe.id))
+          .post(addresses.reviseRecipe({ id: recipe.id }))
+          .send(same)
+          .expect(422)
+      ).body.error.field,
+    ).toBe('settings');
+    expect(
+      (
+        await api()
+          .post(addresses.reviseRecipe({ id: recipe.id }))
           .send({ ...same, reason: '' })
           .expect(400)
       ).body.error.message,
@@ -219,21 +226,29 @@ describe('changing a recipe', () => {
 
 describe('what is not there or cannot be read', () => {
   it('is answered in one shape', async () => {
-    for (const path of ['/api/nothing', paths.recipe('not-an-id'), paths.recipe(randomUUID())]) {
+    for (const path of [
+      '/api/nothing',
+      addresses.recipe({ id: 'not-an-id' }),
+      addresses.recipe({ id: randomUUID() }),
+    ]) {
       const { body } = await api().get(path).expect(404);
       expect(body.error).toMatchObject({ code: 'not-found', message: expect.stringContaining('is not there') });
     }
-    const broken = await api().post(paths.recipes).set('Content-Type', 'application/json').send('{"id":').expect(400);
+    const broken = await api()
+      .post(addresses.recipes())
+      .set('Content-Type', 'application/json')
+      .send('{"id":')
+      .expect(400);
     expect(broken.body.error.code).toBe('json');
     const large = await api()
-      .post(paths.jobs)
+      .post(addresses.jobs())
       .send({ id: randomUUID(), name: 'x'.repeat(1_100_000) })
       .expect(413);
     expect(large.body.error.message).toBe('That is too large: at most 1 MB are taken.');
   });
 
   it('lets nothing foreign into the page', async () => {
-    const { headers } = await api().get(paths.bench);
+    const { headers } = await api().get(addresses.bench());
     expect(headers['content-security-policy']).toContain("default-src 'self'");
     expect(headers['content-security-policy']).not.toContain('http');
     expect(headers['x-powered-by']).toBeUndefined();

@@ -1,17 +1,9 @@
-import {
-  Archiving,
-  Nails,
-  NewRecipe,
-  NewRevision,
-  NewTrial,
-  NewVariant,
-  RecipeNote,
-  ReturnToRevision,
-  EvidenceVerdict,
-  SuggestionWanted,
-} from '@keen-anvil/contract/checks';
-import { Router } from 'express';
-import { correctEvidence } from '../services/evidence';
+import { Readable } from 'node:stream';
+import type { Here } from '../here';
+import { bookText, exportBook, exportCsv } from '../exchange/export-book';
+import { importBook, previewImport } from '../exchange/import-book';
+import { refused } from '../problem';
+import { findWorkshop } from '../queries/workshops';
 import {
   addVariant,
   archiveRecipe,
@@ -23,93 +15,48 @@ import {
   reviseRecipe,
   writeTrial,
 } from '../services/book';
-import { suggest } from '../services/suggestions';
 import { searchBook, searchFrom } from '../services/book-search';
+import { correctEvidence } from '../services/evidence';
+import { recipeCards } from '../services/recipe-cards';
 import { recipeDetail } from '../services/recipe-views';
-import { workshopOf } from '../workshop';
+import { suggest } from '../services/suggestions';
+import type { Handlers } from './answer-endpoints';
 import type { ApiParts } from './api-parts';
-import { bodyOf, idOf } from './respond';
+import { originOf } from './origin';
+import { printed, saved } from './sent';
 
-/** The settings book. */
-export function bookRoutes({ pool, runs, tunings }: ApiParts): Router {
-  const router = Router();
-  router.get(
-    '/recipes',
-    async (request, response) =>
-      void response.json(await searchBook(pool, workshopOf(request), searchFrom(request.query))),
-  );
-  router.post(
-    '/recipes',
-    async (request, response) =>
-      void response.status(201).json(await createRecipe(pool, workshopOf(request), bodyOf(request, NewRecipe))),
-  );
-  router.get(
-    '/recipes/:id',
-    async (request, response) => void response.json(await recipeDetail(pool, workshopOf(request), idOf(request))),
-  );
-  router.post(
-    '/recipes/:id/revisions',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await reviseRecipe(pool, workshopOf(request), idOf(request), bodyOf(request, NewRevision))),
-  );
-  router.post(
-    '/recipes/:id/return',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await returnToRevision(pool, workshopOf(request), idOf(request), bodyOf(request, ReturnToRevision))),
-  );
-  router.put(
-    '/recipes/:id/note',
-    async (request, response) =>
-      void response.json(await noteRecipe(pool, workshopOf(request), idOf(request), bodyOf(request, RecipeNote))),
-  );
-  router.post(
-    '/recipes/:id/archive',
-    async (request, response) =>
-      void response.json(await archiveRecipe(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
-  );
-  router.post(
-    '/recipes/:id/variants',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await addVariant(pool, workshopOf(request), idOf(request), bodyOf(request, NewVariant))),
-  );
-  router.post(
-    '/recipes/:id/trials',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await writeTrial(pool, workshopOf(request), idOf(request), bodyOf(request, NewTrial))),
-  );
-  router.post(
-    '/variants/:id/end',
-    async (request, response) => void response.json(await dropVariant(pool, workshopOf(request), idOf(request))),
-  );
-  router.put(
-    '/evidence/:id/outcome',
-    async (request, response) =>
-      void response.json(
-        await correctEvidence(
-          { pool, runs, tunings },
-          workshopOf(request),
-          idOf(request),
-          bodyOf(request, EvidenceVerdict).outcome,
-        ),
-      ),
-  );
-  router.put(
-    '/nails',
-    async (request, response) =>
-      void response.json(await nailCards(pool, workshopOf(request), bodyOf(request, Nails).recipeIds)),
-  );
-  router.post(
-    '/suggestion',
-    async (request, response) =>
-      void response.json(await suggest(pool, workshopOf(request), bodyOf(request, SuggestionWanted))),
-  );
-  return router;
-}
+/** The settings book, and taking it along. */
+export const bookHandlers = ({ pool, heavy, runs, tunings }: ApiParts): Handlers<'book'> => {
+  const nameOf = async ({ workshopId }: Here) => (await findWorkshop(pool, workshopId))?.name ?? '';
+  return {
+    recipes: (here, asked) => searchBook(here, pool, searchFrom(asked)),
+    recipe: (here, { id }) => recipeDetail(here, pool, id),
+    writeRecipe: (here, { body }) => createRecipe(here, pool, body),
+    reviseRecipe: (here, { id, body }) => reviseRecipe(here, pool, id, body),
+    returnToRevision: (here, { id, body }) => returnToRevision(here, pool, id, body),
+    noteRecipe: (here, { id, body }) => noteRecipe(here, pool, id, body),
+    putRecipeAway: (here, { id, body }) => archiveRecipe(here, pool, id, body),
+    addVariant: (here, { id, body }) => addVariant(here, pool, id, body),
+    endVariant: (here, { id }) => dropVariant(here, pool, id),
+    writeTrial: (here, { id, body }) => writeTrial(here, pool, id, body),
+    correctEvidence: (here, { id, body }) => correctEvidence(here, { pool, runs, tunings }, id, body.outcome),
+    nailCards: (here, { body }) => nailCards(here, pool, body.recipeIds),
+    suggestion: (here, { body }) => suggest(here, pool, body),
+
+    bookAsJson: async (here, { recipes }) =>
+      saved([await nameOf(here), 'book'], 'json', bookText(await exportBook(here, pool, recipes)), 'application/json'),
+    bookAsCsv: async (here, { recipes }) =>
+      saved([await nameOf(here), 'book'], 'csv', Readable.from(exportCsv(here, pool, recipes)), 'text/csv'),
+    importBook: (here, { fileName, preview, leaveOut, body }) => {
+      if (!fileName) throw refused('The name of the file is missing.', 'fileName');
+      const file = { fileName, bytes: body };
+      return preview === false
+        ? importBook(here, pool, heavy, file, leaveOut === true)
+        : previewImport(here, pool, heavy, file);
+    },
+    recipeCards: async (here, { recipes }, { req }) => {
+      const { words, pdf } = await recipeCards(here, pool, heavy, recipes ?? [], originOf(req));
+      return printed(words, pdf);
+    },
+  };
+};

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
-import { paths, type Change } from '@keen-anvil/contract';
+import { addresses, type Change } from '@keen-anvil/contract';
 import request from 'supertest';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { WORKSHOP_COOKIE } from '../workshop';
@@ -18,7 +18,7 @@ async function listen(workshopId: string | null = null) {
   await once(listening, 'listening');
   const { port } = listening.address() as AddressInfo;
   const leave = new AbortController();
-  const response = await fetch(`http://127.0.0.1:${port}${paths.changes}`, {
+  const response = await fetch(`http://127.0.0.1:${port}${addresses.changes()}`, {
     signal: leave.signal,
     headers: workshopId ? { Cookie: `${WORKSHOP_COOKIE}=${workshopId}` } : {},
   });
@@ -46,7 +46,7 @@ async function listen(workshopId: string | null = null) {
 }
 
 const newJob = (key: string, id = randomUUID()) =>
-  request(server.app).post(paths.jobs).set('Idempotency-Key', key).send({ id, name: 'Boat number 31' });
+  request(server.app).post(addresses.jobs()).set('Idempotency-Key', key).send({ id, name: 'Boat number 31' });
 
 describe('what is written in a workshop', () => {
   it('is told to every page of it that is open, once, with the name of the write', async () => {
@@ -55,7 +55,7 @@ describe('what is written in a workshop', () => {
     await newJob(key, id).expect(201);
     // Sent again: nothing was written the second time.
     await newJob(key, id).expect(201);
-    expect(await page.heard((change) => change.key === key)).toEqual({ at: paths.jobs, key });
+    expect(await page.heard((change) => change.key === key)).toEqual({ at: addresses.jobs(), key });
     const last = `last-${randomUUID()}`;
     await newJob(last).expect(201);
     await page.heard((change) => change.key === last);
@@ -71,7 +71,7 @@ describe('what is written in a workshop', () => {
     await newJob(`elsewhere-${randomUUID()}`).expect(201);
     const here = (key: string, body: object) =>
       request(server.app)
-        .post(paths.jobs)
+        .post(addresses.jobs())
         .set('Cookie', `${WORKSHOP_COOKIE}=${rows[0].id}`)
         .set('Idempotency-Key', key)
         .send(body);
@@ -79,6 +79,6 @@ describe('what is written in a workshop', () => {
     const key = `here-${randomUUID()}`;
     await here(key, { id: randomUUID(), name: 'Boat number 32' }).expect(201);
     await page.heard((change) => change.key === key);
-    expect(page.all).toEqual([{ at: paths.jobs, key }]);
+    expect(page.all).toEqual([{ at: addresses.jobs(), key }]);
   });
 });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type CostView,
   type GarmentView,
   type JobSummary,
@@ -31,7 +31,7 @@ const measures = {
   sleeveWidthMm: 200,
 };
 const jobNamed = async (name: string): Promise<string> =>
-  (await get<{ id: string; name: string }[]>(paths.jobs)).find((job) => job.name === name)!.id;
+  (await get<{ id: string; name: string }[]>(addresses.jobs())).find((job) => job.name === name)!.id;
 /** The copies of a part whose boxes lie over each other on one sheet. */
 const liesOver = ({ contours, places }: PartView): string[] => {
   const boxes = places.map((place) => ({
@@ -48,41 +48,55 @@ const liesOver = ({ contours, places }: PartView): string[] => {
 /** Counts sizes for the front of a job's shirts. */
 const count = (job: string, counts: Readonly<Record<string, number>>) =>
   api()
-    .post(paths.sizeSet(job))
+    .post(addresses.sizeSet({ id: job }))
     .send({ place: 'front', counts: Object.entries(counts).map(([size, many]) => ({ size, count: many })) })
     .expect(200);
 
 describe('garments of a workshop’s own', () => {
   it('are kept once, whoever sends them again, counted into a set, and stay in it when they are put away', async () => {
     const vest = { id: randomUUID(), name: 'Club vest', measures };
-    for (const _ of [1, 2]) await api().post(paths.garments).send(vest).expect(201);
-    expect((await get<GarmentView[]>(paths.garments)).filter(({ name }) => name === 'Club vest')).toEqual([vest]);
+    for (const _ of [1, 2]) await api().post(addresses.garments()).send(vest).expect(201);
+    expect((await get<GarmentView[]>(addresses.garments())).filter(({ name }) => name === 'Club vest')).toEqual([vest]);
     const job = await jobNamed('Crew shirts');
     const counts = [
       { size: 'L', count: 3 },
       { size: vest.id, count: 2 },
     ];
-    await api().post(paths.sizeSet(job)).send({ place: 'left-breast', counts }).expect(200);
-    await api().post(paths.garmentArchive(vest.id)).send({ isArchived: true }).expect(200);
-    expect((await get<GarmentView[]>(paths.garments)).map(({ name }) => name)).toEqual(['Rowing vest']);
-    await api().post(paths.sizeSet(job)).send({ place: 'front', counts }).expect(200);
-    expect(await get<SizeSetView>(paths.sizeSet(job))).toEqual({ place: 'front', counts });
+    await api()
+      .post(addresses.sizeSet({ id: job }))
+      .send({ place: 'left-breast', counts })
+      .expect(200);
+    await api()
+      .post(addresses.putGarmentAway({ id: vest.id }))
+      .send({ isArchived: true })
+      .expect(200);
+    expect((await get<GarmentView[]>(addresses.garments())).map(({ name }) => name)).toEqual(['Rowing vest']);
+    await api()
+      .post(addresses.sizeSet({ id: job }))
+      .send({ place: 'front', counts })
+      .expect(200);
+    expect(await get<SizeSetView>(addresses.sizeSet({ id: job }))).toEqual({ place: 'front', counts });
   });
 
   it('are refused with what was expected: a neckline wider than the chest, a size that there is not', async () => {
     const odd = { id: randomUUID(), name: 'Odd', measures: { ...measures, neckWidthMm: 500 } };
-    const { error } = (await api().post(paths.garments).send(odd).expect(422)).body;
+    const { error } = (await api().post(addresses.garments()).send(odd).expect(422)).body;
     expect(error.message).toContain('A neckline narrower than the chest (480 mm) was expected; 500 mm came.');
     const job = await jobNamed('Crew shirts');
     const unknown = await api()
-      .post(paths.sizeSet(job))
+      .post(addresses.sizeSet({ id: job }))
       .send({ place: 'front', counts: [{ size: 'XXXL', count: 1 }] })
       .expect(422);
     expect(unknown.body.error.message).toContain('“XXXL” came');
     const twice = [1, 2].map((count) => ({ size: 'M', count }));
-    const { body } = await api().post(paths.sizeSet(job)).send({ place: 'front', counts: twice }).expect(422);
+    const { body } = await api()
+      .post(addresses.sizeSet({ id: job }))
+      .send({ place: 'front', counts: twice })
+      .expect(422);
     expect(body.error.message).toContain('“M” came twice');
-    await api().get(paths.sizeSet(randomUUID())).expect(404);
+    await api()
+      .get(addresses.sizeSet({ id: randomUUID() }))
+      .expect(404);
   });
 });
 
@@ -90,7 +104,9 @@ describe('the drawing of where a design goes', () => {
   it('has the measures of the size that is asked for, and of all that are made', async () => {
     const job = await jobNamed('Shirts in two films');
     await count(job, { S: 4, XL: 3 });
-    const { words, size } = readPaper(await bytesOf(api().get(paths.placement(job, 'M', 'front'))));
+    const { words, size } = readPaper(
+      await bytesOf(api().get(addresses.placement({ id: job, size: 'M', place: 'front' }))),
+    );
     expect(size).toContain('A4');
     expect(words).toContain('Front, centred, size M');
     expect(words).toContain('70 mm below the neckline');
@@ -102,14 +118,14 @@ describe('the drawing of where a design goes', () => {
     expect(
       (
         await api()
-          .get(paths.placement(job, 'huge', 'front'))
+          .get(addresses.placement({ id: job, size: 'huge', place: 'front' }))
           .expect(422)
       ).body.error.message,
     ).toContain('“huge” came');
     expect(
       (
         await api()
-          .get(paths.placement(job, 'M', 'knee'))
+          .get(addresses.placement({ id: job, size: 'M', place: 'knee' }))
           .expect(422)
       ).body.error.message,
     ).toContain('front, left-breast');
@@ -120,12 +136,25 @@ describe('a whole set in one go', () => {
   it('makes a job for each width, as large as its sizes bear and with what is made noted; sent again, they are there', async () => {
     const job = await jobNamed('Shirts in two films');
     await count(job, {});
-    const none = await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(422);
+    const none = await api()
+      .post(addresses.makeSizeJobs({ id: job }))
+      .send({ id: randomUUID() })
+      .expect(422);
     expect(none.body.error.message).toContain('none was counted');
     await count(job, { S: 4, M: 8, XL: 3 });
     const id = randomUUID();
-    const made: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
-    const again: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id }).expect(201)).body;
+    const made: JobSummary[] = (
+      await api()
+        .post(addresses.makeSizeJobs({ id: job }))
+        .send({ id })
+        .expect(201)
+    ).body;
+    const again: JobSummary[] = (
+      await api()
+        .post(addresses.makeSizeJobs({ id: job }))
+        .send({ id })
+        .expect(201)
+    ).body;
     expect(again.map((one) => one.id).sort()).toEqual(made.map((one) => one.id).sort());
     expect(made.map(({ name }) => name).sort()).toEqual([
       'Shirts in two films, 245 mm wide',
@@ -133,7 +162,7 @@ describe('a whole set in one go', () => {
     ]);
     const narrow = await drawn(
       api()
-        .get(paths.job(made.find(({ name }) => name.includes('245'))!.id))
+        .get(addresses.job({ id: made.find(({ name }) => name.includes('245'))!.id }))
         .expect(200),
     );
     const boxes = narrow.steps.flatMap(({ parts }) => parts.flatMap(({ contours }) => knownBounds(contours) ?? []));
@@ -156,11 +185,11 @@ describe('a whole set in one go', () => {
     expect(glitter.sheets).toHaveLength(2);
     const wide = await drawn(
       api()
-        .get(paths.job(made.find(({ name }) => name.includes('300'))!.id))
+        .get(addresses.job({ id: made.find(({ name }) => name.includes('300'))!.id }))
         .expect(200),
     );
     expect(wide.notes[0].value).toContain('3 × XL. None of them found room on what there is of Transfer film, smooth');
-    expect(await get<SizeSetView>(paths.sizeSet(narrow.id))).toMatchObject({ place: 'front' });
+    expect(await get<SizeSetView>(addresses.sizeSet({ id: narrow.id }))).toMatchObject({ place: 'front' });
   });
 });
 
@@ -168,12 +197,17 @@ describe('a set of more than can be laid at once', () => {
   it('is refused with how many are, and no job is made', async () => {
     const job = await jobNamed('Shirts in two films');
     const vests = Array.from({ length: 11 }, (_, i) => ({ id: randomUUID(), name: `Vest ${i}`, measures }));
-    for (const vest of vests) await api().post(paths.garments).send(vest).expect(201);
+    for (const vest of vests) await api().post(addresses.garments()).send(vest).expect(201);
     await count(job, Object.fromEntries(vests.map(({ id }) => [id, 500])));
-    const before = (await get<JobSummary[]>(paths.jobs)).length;
-    const { error } = (await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(422)).body;
+    const before = (await get<JobSummary[]>(addresses.jobs())).length;
+    const { error } = (
+      await api()
+        .post(addresses.makeSizeJobs({ id: job }))
+        .send({ id: randomUUID() })
+        .expect(422)
+    ).body;
     expect(error.message).toBe('At most 5000 of one width are laid in one go; 5500 came. Count fewer.');
-    expect(await get<JobSummary[]>(paths.jobs)).toHaveLength(before);
+    expect(await get<JobSummary[]>(addresses.jobs())).toHaveLength(before);
   });
 });
 
@@ -182,8 +216,17 @@ describe('what a piece of a set costs', () => {
     const job = await jobNamed('Shirts in two films');
     const seconds = async (counts: Readonly<Record<string, number>>) => {
       await count(job, counts);
-      const made: JobSummary[] = (await api().post(paths.sizeJobs(job)).send({ id: randomUUID() }).expect(201)).body;
-      return (await get<CostView>(paths.cost(made.find(({ name }) => name.includes('245'))!.id, 1))).machineSeconds;
+      const made: JobSummary[] = (
+        await api()
+          .post(addresses.makeSizeJobs({ id: job }))
+          .send({ id: randomUUID() })
+          .expect(201)
+      ).body;
+      return (
+        await get<CostView>(
+          addresses.cost({ id: made.find(({ name }) => name.includes('245'))!.id, pieces: String(1) }),
+        )
+      ).machineSeconds;
     };
     const [once, often] = [await seconds({ S: 1, L: 1 }), await seconds({ S: 4, M: 8, L: 1 })];
     expect(Math.abs(often / once - 1)).toBeLessThan(0.03);
@@ -193,30 +236,39 @@ describe('what a piece of a set costs', () => {
 describe('what warms up', () => {
   it('goes by the server’s clock from its first start, and is put away', async () => {
     const clock = { name: 'a run warm', jobId: await jobNamed('Crew shirts'), text: 'The tip is warm', minutes: 5 };
-    const [first]: WarmClockView[] = (await api().post(paths.warmClocks).send(clock).expect(201)).body;
+    const [first]: WarmClockView[] = (await api().post(addresses.warmClocks()).send(clock).expect(201)).body;
     expect(first).toMatchObject(clock);
-    const again: WarmClockView[] = (await api().post(paths.warmClocks).send(clock).expect(201)).body;
+    const again: WarmClockView[] = (await api().post(addresses.warmClocks()).send(clock).expect(201)).body;
     expect(again).toEqual([first]);
-    expect((await api().post(paths.warmClockEnd).send({ name: clock.name }).expect(200)).body).toEqual([]);
-    await api().post(paths.warmClockEnd).send({ name: clock.name }).expect(200);
+    expect((await api().post(addresses.endWarming()).send({ name: clock.name }).expect(200)).body).toEqual([]);
+    await api().post(addresses.endWarming()).send({ name: clock.name }).expect(200);
   });
 });
 
 describe('a mock-up that is kept with a job', () => {
   it('is on the quotes that are offered after it, and stays on them', async () => {
     const job = await jobNamed('Crew shirts');
-    await api().post(paths.mockup(job)).send({ photoId: randomUUID() }).expect(422);
+    await api()
+      .post(addresses.mockup({ id: job }))
+      .send({ photoId: randomUUID() })
+      .expect(422);
     const photoId = randomUUID();
     const photo = await sharp({ create: { width: 400, height: 300, channels: 3, background: '#22406e' } })
       .png()
       .toBuffer();
-    await api().put(paths.photo(photoId)).send(photo).expect(204);
-    await api().post(paths.mockup(job)).send({ photoId }).expect(200);
-    expect(await get<MockupView>(paths.mockup(job))).toEqual({ photoId });
+    await api()
+      .put(addresses.photo({ id: photoId }))
+      .send(photo)
+      .expect(204);
+    await api()
+      .post(addresses.mockup({ id: job }))
+      .send({ photoId })
+      .expect(200);
+    expect(await get<MockupView>(addresses.mockup({ id: job }))).toEqual({ photoId });
     const offer = async (): Promise<QuoteView> =>
       (
         await api()
-          .post(paths.quotes(job))
+          .post(addresses.quotes({ id: job }))
           .send({
             id: randomUUID(),
             pieces: 2,
@@ -227,10 +279,14 @@ describe('a mock-up that is kept with a job', () => {
       ).body[0];
     const shown = await offer();
     expect(shown.photoId).toBe(photoId);
-    await api().post(paths.mockup(job)).send({ photoId: null }).expect(200);
+    await api()
+      .post(addresses.mockup({ id: job }))
+      .send({ photoId: null })
+      .expect(200);
     const plain = await offer();
     expect(plain.photoId).toBeNull();
-    const picturesIn = async ({ id }: QuoteView) => readPaper(await bytesOf(api().get(paths.quotePaper(id)))).pictures;
+    const picturesIn = async ({ id }: QuoteView) =>
+      readPaper(await bytesOf(api().get(addresses.quotePaper({ id })))).pictures;
     expect(await picturesIn(shown)).toBe(1);
     expect(await picturesIn(plain)).toBe(0);
   });

@@ -2,7 +2,7 @@ import { once } from 'node:events';
 import type { Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { getMetadataStorage } from 'class-validator';
-import { paths } from '@keen-anvil/contract';
+import { addresses } from '@keen-anvil/contract';
 import type { Router } from 'express';
 import { bottomless, HOSTILE, placesIn, withValue } from '../../testing/hostile';
 import { ASKED_ACTIONS, lookAround, WRITE_ROUTES, type World, type WriteRoute } from '../../testing/route-table';
@@ -129,7 +129,7 @@ describe('what no contract means', () => {
         // A quarter of the values in each place, the next one in the next.
         for (const value of HOSTILE.filter((_value, k) => k % 4 === i % 4)) {
           const body = { version, action: withValue(action(world), at, value) };
-          const status = await send('post', paths.jobActions(id), JSON.stringify(body));
+          const status = await send('post', addresses.actOnJob({ id }), JSON.stringify(body));
           if (status >= 500) failed.push(`${status} for ${at.join('.')} = ${JSON.stringify(value).slice(0, 40)}`);
         }
       }

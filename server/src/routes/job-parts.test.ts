@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { contourBounds } from '@keen-anvil/core/geometry';
 import {
-  paths,
+  addresses,
   type JobDetail,
   type MaterialView,
   type PartView,
@@ -20,7 +20,7 @@ let materials: MaterialView[];
 const { api, drawn } = asker(() => server);
 beforeAll(async () => {
   server = await startTestServer();
-  materials = (await api().get(paths.materials)).body;
+  materials = (await api().get(addresses.materials())).body;
 });
 afterAll(() => server.close());
 
@@ -33,21 +33,28 @@ const red = '<rect id="tag" x="60" y="35" width="30" height="15" fill="#c8342f"/
 
 async function jobWith(inside: string, fileName = 'kit.svg'): Promise<JobDetail> {
   const id = randomUUID();
-  await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);
+  await api().post(addresses.jobs()).send({ id, name: 'Kit labels' }).expect(201);
   return drawn(
     api()
-      .put(paths.artwork(id, randomUUID(), fileName))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName }))
       .set('Content-Type', 'application/octet-stream')
       .send(svg(inside))
       .expect(201),
   );
 }
 const act = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
-  api().post(paths.jobActions(job.id)).send(wish(job, action));
+  api()
+    .post(addresses.actOnJob({ id: job.id }))
+    .send(wish(job, action));
 const done = async (job: JobDetail, action: Parameters<typeof wish>[1]): Promise<JobDetail> =>
   drawn(act(job, action).expect(200));
 const undo = (job: JobDetail): Promise<JobDetail> =>
-  drawn(api().post(paths.jobUndo(job.id)).send({ version: job.version }).expect(200));
+  drawn(
+    api()
+      .post(addresses.undoInJob({ id: job.id }))
+      .send({ version: job.version })
+      .expect(200),
+  );
 const allParts = (job: JobDetail): PartView[] => [...job.steps.flatMap((step) => step.parts), ...job.otherParts];
 const named = (job: JobDetail, name: string) => allParts(job).find((part) => part.name === name)!;
 const change = (
@@ -149,7 +156,7 @@ describe('what is processed', () => {
     const noRole = { do: 'change-role', partIds: [named(job, 'ring').id] } as unknown as ChangeRole;
     await act(job, noRole).expect(400);
     await act(job, { do: 'draw-outline', partIds: [named(job, 'ring').id], distanceMm: 0 }).expect(422);
-    expect((await api().get(paths.job(job.id))).body.undo).toBe('bringing in a drawing');
+    expect((await api().get(addresses.job({ id: job.id }))).body.undo).toBe('bringing in a drawing');
   });
 });
 
@@ -287,12 +294,12 @@ describe('size', () => {
 describe('a drawing read again', () => {
   it('that did not say its size asks; the answer keeps steps, roles and their recipes', async () => {
     const id = randomUUID();
-    await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
+    await api().post(addresses.jobs()).send({ id, name: 'Tags' }).expect(201);
     const bare =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 90 40"><rect id="tag" width="90" height="40"/><circle id="hole" fill="#c8342f" cx="8" cy="20" r="3"/></svg>';
     let job = await drawn(
       api()
-        .put(paths.artwork(id, randomUUID(), 'tag.svg'))
+        .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'tag.svg' }))
         .send(bare)
         .set('Content-Type', 'image/svg+xml')
         .expect(201),
@@ -308,7 +315,7 @@ describe('a drawing read again', () => {
       .sort();
     job = await drawn(
       api()
-        .post(paths.artworkReading(artwork.id))
+        .post(addresses.readAgain({ id: artwork.id }))
         .send({ keep: true, reading: { ...artwork.decided.reading!, unitMm: 1 } })
         .expect(200),
     );
@@ -328,11 +335,16 @@ describe('a drawing read again', () => {
     const job = await jobWith(ring);
     const [artwork] = job.artworks;
     const wish = { keep: false, reading: artwork.decided.reading };
-    const preview = (await api().post(paths.artworkReading(artwork.id)).send(wish).expect(200)).body;
+    const preview = (
+      await api()
+        .post(addresses.readAgain({ id: artwork.id }))
+        .send(wish)
+        .expect(200)
+    ).body;
     expect(preview.parts).toHaveLength(1);
-    expect((await api().get(paths.job(job.id))).body.version).toBe(job.version);
+    expect((await api().get(addresses.job({ id: job.id }))).body.version).toBe(job.version);
     await api()
-      .post(paths.artworkReading(artwork.id))
+      .post(addresses.readAgain({ id: artwork.id }))
       .send({ ...wish, reading: { ...artwork.decided.reading, joinMm: -1 } })
       .expect(400);
   });
@@ -340,18 +352,20 @@ describe('a drawing read again', () => {
   it('has an address for each of its readings, which never changes and is kept for ever', async () => {
     const job = await jobWith(ring + dot);
     const [{ id, decided }] = job.artworks;
-    const read = async (number: number) => api().get(paths.reading(id, number));
+    const read = async (number: number) => api().get(addresses.reading({ id, number }));
     const first = await read(1);
     expect(first.headers['cache-control']).toContain('immutable');
     expect(first.body.parts.map(({ key }: { key: string }) => key)).toEqual(['0', '1']);
     await api()
-      .post(paths.artworkReading(id))
+      .post(addresses.readAgain({ id }))
       .send({ keep: true, reading: { ...decided.reading, joinMm: 1 } })
       .expect(200);
     expect((await read(1)).body).toEqual(first.body);
     expect((await read(2)).body.parts).toHaveLength(2);
     for (const number of [0, 3, 1.5, 1e12]) expect((await read(number)).status).toBe(404);
-    await api().get(paths.reading(randomUUID(), 1)).expect(404);
+    await api()
+      .get(addresses.reading({ id: randomUUID(), number: 1 }))
+      .expect(404);
     // No lines come with a job, and as few with what is done to it.
     const answer = await act(job, { do: 'change-drawing', drawingId: id, widthMm: 50 }).expect(200);
     expect(answer.text).not.toContain('segments');
@@ -359,9 +373,9 @@ describe('a drawing read again', () => {
 
   it('tells how far it is, line by line', async () => {
     const id = randomUUID();
-    await api().post(paths.jobs).send({ id, name: 'Tags' }).expect(201);
+    await api().post(addresses.jobs()).send({ id, name: 'Tags' }).expect(201);
     const answer = await api()
-      .put(paths.artwork(id, randomUUID(), 'kit.svg'))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'kit.svg' }))
       .set('Accept', 'application/x-ndjson')
       .set('Content-Type', 'image/svg+xml')
       .send(svg(ring))
@@ -373,7 +387,7 @@ describe('a drawing read again', () => {
     expect(lines.slice(0, -1).every((line: { progress?: number }) => typeof line.progress === 'number')).toBe(true);
     expect(lines.at(-1).answer.document.drawings).toHaveLength(1);
     const refused = await api()
-      .put(paths.artwork(id, randomUUID(), 'kit.svg'))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'kit.svg' }))
       .set('Accept', 'application/x-ndjson')
       .set('Content-Type', 'image/svg+xml')
       .send('<svg')
@@ -401,7 +415,12 @@ describe('texts', () => {
   it('are set, changed and looked at before; a script becomes one outline', async () => {
     const job = await jobWith(ring);
     const id = randomUUID();
-    let set = await drawn(api().post(paths.jobTexts(job.id)).send({ id, text: text() }).expect(201));
+    let set = await drawn(
+      api()
+        .post(addresses.addText({ id: job.id }))
+        .send({ id, text: text() })
+        .expect(201),
+    );
     expect(set.artworks[1]).toMatchObject({
       source: 'text',
       name: 'Text “Osprey”',
@@ -410,7 +429,7 @@ describe('texts', () => {
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'O', 's', 'p', 'r', 'e', 'y']);
     const preview = (
       await api()
-        .post(paths.textPreview)
+        .post(addresses.textPreview())
         .send({ text: text({ fontId: 'script', words: 'rowan' }) })
         .expect(200)
     ).body;
@@ -422,7 +441,7 @@ describe('texts', () => {
     ];
     const two = (
       await api()
-        .post(paths.textPreview)
+        .post(addresses.textPreview())
         .send({ text: text({ words: 'OSPREY\nrowan', lines, lineGapMm: 3, widthMm: 76 }) })
         .expect(200)
     ).body;
@@ -430,24 +449,24 @@ describe('texts', () => {
     expect(two.widthMm).toBeCloseTo(76, 2);
     for (const wrong of [{ lineGapMm: 'wide' }, { widthMm: 0 }, { lines: [{ fontId: 7, capHeightMm: null }] }])
       await api()
-        .post(paths.textPreview)
+        .post(addresses.textPreview())
         .send({ text: text(wrong) })
         .expect(400);
     set = await drawn(
       api()
-        .post(paths.artworkReading(id))
+        .post(addresses.readAgain({ id }))
         .send({ keep: true, text: text({ words: 'Bend' }) })
         .expect(200),
     );
     expect(set.steps[0].parts.map(({ name }) => name)).toEqual(['ring', 'B', 'e', 'n', 'd']);
     await api()
-      .post(paths.jobTexts(job.id))
+      .post(addresses.addText({ id: job.id }))
       .send({ id: randomUUID(), text: text({ capHeightMm: 0 }) })
       .expect(400);
     expect(
       (
         await api()
-          .post(paths.jobTexts(job.id))
+          .post(addresses.addText({ id: job.id }))
           .send({ id: randomUUID(), text: text({ fontId: 'nowhere' }) })
           .expect(422)
       ).body.error.message,
@@ -458,13 +477,17 @@ describe('texts', () => {
     const file = readFileSync(require.resolve('@expo-google-fonts/ibm-plex-mono/500Medium/IBMPlexMono_500Medium.ttf'));
     const id = randomUUID();
     const fonts = (
-      await api().put(paths.font(id, 'club letters.ttf')).set('Content-Type', 'font/ttf').send(file).expect(201)
+      await api()
+        .put(addresses.keepFont({ id, fileName: 'club letters.ttf' }))
+        .set('Content-Type', 'font/ttf')
+        .send(file)
+        .expect(201)
     ).body;
     expect(fonts).toContainEqual({ id, name: 'club letters' });
     expect(
       (
         await api()
-          .post(paths.textPreview)
+          .post(addresses.textPreview())
           .send({ text: text({ fontId: id, words: 'M' }) })
           .expect(200)
       ).body.parts,
@@ -472,13 +495,13 @@ describe('texts', () => {
     expect(
       (
         await api()
-          .put(paths.font(randomUUID(), 'x.ttf'))
+          .put(addresses.keepFont({ id: randomUUID(), fileName: 'x.ttf' }))
           .set('Content-Type', 'font/ttf')
           .send(Buffer.from('no font'))
           .expect(422)
       ).body.error.message,
     ).toContain('A font in TTF or OTF form was expected');
-    expect((await api().get(paths.fonts)).body).toHaveLength(fonts.length);
+    expect((await api().get(addresses.fonts())).body).toHaveLength(fonts.length);
   });
 });
 
@@ -487,18 +510,24 @@ describe('notes and templates', () => {
     let job = await jobWith(ring);
     const id = randomUUID();
     job = await drawn(
-      api().post(paths.jobNotes(job.id)).send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }).expect(201),
+      api()
+        .post(addresses.writeNote({ id: job.id }))
+        .send({ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' })
+        .expect(201),
     );
     expect(job.notes).toMatchObject([{ id, kind: 'colour', label: 'Club navy', value: '#1d2f5c' }]);
     await api()
-      .post(paths.jobNotes(job.id))
+      .post(addresses.writeNote({ id: job.id }))
       .send({ id: randomUUID(), kind: 'colour', label: '', value: 'x' })
       .expect(400);
-    job = await drawn(api().post(paths.noteArchive(id)).send({ isArchived: true }).expect(200));
+    job = await drawn(api().post(addresses.putNoteAway({ id })).send({ isArchived: true }).expect(200));
     expect(job.notes).toMatchObject([{ id, isArchived: true }]);
-    job = await drawn(api().post(paths.noteArchive(id)).send({ isArchived: false }).expect(200));
+    job = await drawn(api().post(addresses.putNoteAway({ id })).send({ isArchived: false }).expect(200));
     expect(job.notes).toMatchObject([{ id, isArchived: false }]);
-    await api().post(paths.noteArchive(randomUUID())).send({ isArchived: true }).expect(404);
+    await api()
+      .post(addresses.putNoteAway({ id: randomUUID() }))
+      .send({ isArchived: true })
+      .expect(404);
   });
 
   it('a template makes the same job again, and says what has changed since', async () => {
@@ -506,18 +535,21 @@ describe('notes and templates', () => {
     job = await change(job, job.steps[0], { materialId: material('Outdoor vinyl, navy').id });
     job = await done(job, { do: 'change-role', partIds: [named(job, 'tag').id], role: 'guide' });
     await api()
-      .post(paths.jobNotes(job.id))
+      .post(addresses.writeNote({ id: job.id }))
       .send({ id: randomUUID(), kind: 'words', label: 'Customer', value: 'as last year' })
       .expect(201);
     const id = randomUUID();
-    await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels, each spring' }).expect(201);
-    const detail = async (): Promise<TemplateDetail> => (await api().get(paths.template(id)).expect(200)).body;
+    await api()
+      .post(addresses.keepTemplate({ id: job.id }))
+      .send({ id, name: 'Kit labels, each spring' })
+      .expect(201);
+    const detail = async (): Promise<TemplateDetail> => (await api().get(addresses.template({ id })).expect(200)).body;
     expect((await detail()).changes).toEqual([]);
 
     const { recipe } = job.steps[0].match;
-    const { version } = (await api().get(paths.recipe(recipe!.id))).body;
+    const { version } = (await api().get(addresses.recipe({ id: recipe!.id }))).body;
     await api()
-      .post(paths.recipeRevisions(recipe!.id))
+      .post(addresses.reviseRecipe({ id: recipe!.id }))
       .send({
         version,
         settings: { ...recipe!.settings, force: 19 },
@@ -526,9 +558,11 @@ describe('notes and templates', () => {
         reason: 'new roll is harder',
       })
       .expect(201);
-    const blade = ((await api().get(paths.tools)).body as ToolView[]).find((tool) => tool.id === job.steps[0].toolId)!;
+    const blade = ((await api().get(addresses.tools())).body as ToolView[]).find(
+      (tool) => tool.id === job.steps[0].toolId,
+    )!;
     await api()
-      .post(paths.toolReplacement(blade.id))
+      .post(addresses.replaceTool({ id: blade.id }))
       .send({ version: blade.version, note: 'tip broken off' })
       .expect(200);
     const say = (await detail()).changes.map((c) => c.say);
@@ -541,7 +575,7 @@ describe('notes and templates', () => {
 
     const again = randomUUID();
     const made = await drawn(
-      api().post(paths.jobs).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201),
+      api().post(addresses.jobs()).send({ id: again, name: 'Kit labels, this spring', templateId: id }).expect(201),
     );
     expect(made.notes).toMatchObject([{ label: 'Customer', value: 'as last year' }]);
     const plain = (j: JobDetail) => ({
@@ -556,9 +590,9 @@ describe('notes and templates', () => {
       })),
       others: j.otherParts.map(({ name, role }) => [name, role]),
     });
-    expect(plain(made)).toEqual(plain(await drawn(api().get(paths.job(job.id)))));
+    expect(plain(made)).toEqual(plain(await drawn(api().get(addresses.job({ id: job.id })))));
     expect(made.steps[0].match.settings!.force).toBe(19);
-    await api().post(paths.jobs).send({ id: randomUUID(), name: 'x', templateId: randomUUID() }).expect(404);
+    await api().post(addresses.jobs()).send({ id: randomUUID(), name: 'x', templateId: randomUUID() }).expect(404);
   });
 });
 
@@ -566,15 +600,25 @@ describe('a template of a drawing that was read again since', () => {
   it('makes the job as it was read then', async () => {
     const job = await jobWith(ring + dot + red);
     const id = randomUUID();
-    await api().post(paths.jobTemplates(job.id)).send({ id, name: 'Kit labels' }).expect(201);
+    await api()
+      .post(addresses.keepTemplate({ id: job.id }))
+      .send({ id, name: 'Kit labels' })
+      .expect(201);
     const [artwork] = job.artworks;
     const reading = { ...artwork.decided.reading!, unitMm: null, joinMm: 1 };
-    await api().post(paths.artworkReading(artwork.id)).send({ keep: true, reading }).expect(200);
+    await api()
+      .post(addresses.readAgain({ id: artwork.id }))
+      .send({ keep: true, reading })
+      .expect(200);
     // The drawing is gone from its own job since; its readings are not.
-    for (let i = 0; i < 2; i++) await api().post(paths.jobUndo(job.id)).send({}).expect(200);
-    expect((await drawn(api().get(paths.job(job.id)))).artworks).toEqual([]);
+    for (let i = 0; i < 2; i++)
+      await api()
+        .post(addresses.undoInJob({ id: job.id }))
+        .send({})
+        .expect(200);
+    expect((await drawn(api().get(addresses.job({ id: job.id })))).artworks).toEqual([]);
     const made = await drawn(
-      api().post(paths.jobs).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201),
+      api().post(addresses.jobs()).send({ id: randomUUID(), name: 'again', templateId: id }).expect(201),
     );
     expect(allParts(made).map(({ name, contours }) => ({ name, contours }))).toEqual(
       allParts(job).map(({ name, contours }) => ({ name, contours })),
@@ -621,7 +665,7 @@ describe('what lies on one sheet', () => {
     const moveOn = (device: string, stepId: string, partId: string, dxMm: number) =>
       on(
         device,
-        paths.jobActions(job.id),
+        addresses.actOnJob({ id: job.id }),
         wish(job, { do: 'nudge-parts', stepId, partIds: [partId], dxMm, dyMm: 0, alone: true }),
       );
     const [first, second] = [named(job, 'ring').stepId!, named(job, 'tag').stepId!];
@@ -630,13 +674,19 @@ describe('what lies on one sheet', () => {
     job = await moveOn(theirs, first, ringId, 2);
     job = await moveOn(theirs, second, tagId, 7);
     expect(job.undo).toBe('moving parts');
-    job = await on(mine, paths.jobUndo(job.id), { version: job.version });
+    job = await on(mine, addresses.undoInJob({ id: job.id }), { version: job.version });
     // What they moved since is left where they moved it.
     expect([named(job, 'ring').places[0].x, named(job, 'tag').places[0].x]).toEqual([x + 7, tagX + 7]);
-    expect((await api().get(paths.job(job.id)).set('Device-Id', mine)).body.undo).not.toBe('moving parts');
-    job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
+    expect(
+      (
+        await api()
+          .get(addresses.job({ id: job.id }))
+          .set('Device-Id', mine)
+      ).body.undo,
+    ).not.toBe('moving parts');
+    job = await on(theirs, addresses.undoInJob({ id: job.id }), { version: job.version });
     expect([named(job, 'ring').places[0].x, named(job, 'tag').places[0].x]).toEqual([x + 7, tagX]);
-    job = await on(theirs, paths.jobUndo(job.id), { version: job.version });
+    job = await on(theirs, addresses.undoInJob({ id: job.id }), { version: job.version });
     expect(named(job, 'ring').places[0].x).toBe(x + 5);
   });
 
@@ -646,28 +696,37 @@ describe('what lies on one sheet', () => {
     const nudge = () => wish(job, { do: 'nudge-parts', stepId: stepId!, partIds: [id], dxMm: 1, dyMm: 0, alone: true });
     const answers = await Promise.all(
       Array.from({ length: 20 }, () =>
-        api().post(paths.jobActions(job.id)).set('Device-Id', randomUUID()).send(nudge()),
+        api()
+          .post(addresses.actOnJob({ id: job.id }))
+          .set('Device-Id', randomUUID())
+          .send(nudge()),
       ),
     );
     expect(answers.map(({ status }) => status)).toEqual(answers.map(() => 200));
-    const now: JobDetail = await drawn(api().get(paths.job(job.id)).expect(200));
+    const now: JobDetail = await drawn(
+      api()
+        .get(addresses.job({ id: job.id }))
+        .expect(200),
+    );
     expect(named(now, 'ring').places[0].x).toBe(before[0].x + 20);
   });
 
   it('are not taken back where a part of another phone stands on them, and that part is named', async () => {
     const [mine, theirs, id, drawingId] = [randomUUID(), randomUUID(), randomUUID(), randomUUID()];
-    await api().post(paths.jobs).send({ id, name: 'Kit labels' }).expect(201);
+    await api().post(addresses.jobs()).send({ id, name: 'Kit labels' }).expect(201);
     const put = api()
-      .put(paths.artwork(id, drawingId, 'kit.svg'))
+      .put(addresses.bringIn({ id, artworkId: drawingId, fileName: 'kit.svg' }))
       .set('Device-Id', mine);
     let job: JobDetail = await drawn(put.set('Content-Type', 'application/octet-stream').send(svg(dot)).expect(201));
     const make = wish(job, { do: 'make-part', by: 'eye', measures: {}, partIds: [named(job, 'dot').id] });
-    job = await drawn(api().post(paths.jobActions(id)).set('Device-Id', theirs).send(make).expect(200));
+    job = await drawn(api().post(addresses.actOnJob({ id })).set('Device-Id', theirs).send(make).expect(200));
     const [made] = allParts(job);
-    const takeBack = (device: string) => api().post(paths.jobUndo(id)).set('Device-Id', device).send({});
+    const takeBack = (device: string) => api().post(addresses.undoInJob({ id })).set('Device-Id', device).send({});
     const answer = await takeBack(mine).expect(422);
     expect(answer.body.error.message).toContain(`“${made.name}”`);
-    expect(allParts(await drawn(api().get(paths.job(id)).expect(200))).some((part) => part.id === made.id)).toBe(true);
+    expect(
+      allParts(await drawn(api().get(addresses.job({ id })).expect(200))).some((part) => part.id === made.id),
+    ).toBe(true);
     // Taken back there first, it can be taken back here.
     await takeBack(theirs).expect(200);
     await takeBack(mine).expect(200);
@@ -680,13 +739,21 @@ describe('what lies on one sheet', () => {
     const after = places(job);
     job = await undo(job);
     expect([places(job), job.redo]).toEqual([before, 'moving parts']);
-    job = await drawn(api().post(paths.jobRedo(job.id)).send({ version: job.version }).expect(200));
+    job = await drawn(
+      api()
+        .post(addresses.redoInJob({ id: job.id }))
+        .send({ version: job.version })
+        .expect(200),
+    );
     expect([places(job), job.redo]).toEqual([after, null]);
     job = await undo(job);
     job = await move(job, { alone: true });
     // Something else was done: what was undone is gone.
     expect(job.redo).toBeNull();
-    await api().post(paths.jobRedo(job.id)).send({}).expect(422);
+    await api()
+      .post(addresses.redoInJob({ id: job.id }))
+      .send({})
+      .expect(422);
   });
 });
 
@@ -694,26 +761,41 @@ describe('what is put away', () => {
   it('jobs and templates are, and come back; the workshop one is in is not', async () => {
     const job = await jobWith(ring);
     const template = randomUUID();
-    await api().post(paths.jobTemplates(job.id)).send({ id: template, name: 'Kit labels' }).expect(201);
+    await api()
+      .post(addresses.keepTemplate({ id: job.id }))
+      .send({ id: template, name: 'Kit labels' })
+      .expect(201);
     for (const isArchived of [true, false]) {
-      await api().post(paths.jobArchive(job.id)).send({ isArchived }).expect(200);
-      expect((await api().get(paths.jobs)).body.find((row: { id: string }) => row.id === job.id).isArchived).toBe(
+      await api()
+        .post(addresses.putJobAway({ id: job.id }))
+        .send({ isArchived })
+        .expect(200);
+      expect((await api().get(addresses.jobs())).body.find((row: { id: string }) => row.id === job.id).isArchived).toBe(
         isArchived,
       );
       expect(
-        (await api().post(paths.templateArchive(template)).send({ isArchived }).expect(200)).body.find(
-          (row: { id: string }) => row.id === template,
-        ).isArchived,
+        (
+          await api()
+            .post(addresses.putTemplateAway({ id: template }))
+            .send({ isArchived })
+            .expect(200)
+        ).body.find((row: { id: string }) => row.id === template).isArchived,
       ).toBe(isArchived);
     }
     const shop = randomUUID();
-    await api().post(paths.workshops).send({ id: shop, name: 'Ferry Lane Bindery' }).expect(201);
+    await api().post(addresses.workshops()).send({ id: shop, name: 'Ferry Lane Bindery' }).expect(201);
     expect(
-      (await api().post(paths.workshopArchive(shop)).send({ isArchived: true }).expect(200)).body.find(
-        (row: { id: string }) => row.id === shop,
-      ).isArchived,
+      (
+        await api()
+          .post(addresses.putWorkshopAway({ id: shop }))
+          .send({ isArchived: true })
+          .expect(200)
+      ).body.find((row: { id: string }) => row.id === shop).isArchived,
     ).toBe(true);
-    const here = (await api().get(paths.workshops)).body.find((row: { isHere: boolean }) => row.isHere);
-    await api().post(paths.workshopArchive(here.id)).send({ isArchived: true }).expect(422);
+    const here = (await api().get(addresses.workshops())).body.find((row: { isHere: boolean }) => row.isHere);
+    await api()
+      .post(addresses.putWorkshopAway({ id: here.id }))
+      .send({ isArchived: true })
+      .expect(422);
   });
 });

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readHpgl } from '@keen-anvil/core/output';
-import { paths, type JobAnswer, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
+import { addresses, type JobAnswer, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
 import type request from 'supertest';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -14,7 +14,7 @@ let server: TestServer;
 let materials: MaterialView[];
 beforeAll(async () => {
   server = await startTestServer();
-  materials = (await api().get(paths.materials)).body;
+  materials = (await api().get(addresses.materials())).body;
 });
 afterAll(() => server.close());
 
@@ -30,19 +30,21 @@ const material = (name: string) => materials.find((m) => m.name === name)!;
 
 async function newJob(): Promise<string> {
   const id = randomUUID();
-  await api().post(paths.jobs).send({ id, name: 'Boat numbers' }).expect(201);
+  await api().post(addresses.jobs()).send({ id, name: 'Boat numbers' }).expect(201);
   return id;
 }
 const bringIn = (jobId: string, bytes: Buffer | string, fileName = 'boat-number-48.svg') =>
   api()
-    .put(paths.artwork(jobId, randomUUID(), fileName))
+    .put(addresses.bringIn({ id: jobId, artworkId: randomUUID(), fileName }))
     .set('Content-Type', 'image/svg+xml')
     .send(bytes as string);
 async function jobWithDrawing(): Promise<JobDetail> {
   return drawn(bringIn(await newJob(), boatNumber).expect(201));
 }
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
-  api().post(paths.jobActions(job.id)).send(wish(job, action));
+  api()
+    .post(addresses.actOnJob({ id: job.id }))
+    .send(wish(job, action));
 const change = async (
   job: JobDetail,
   { id: stepId }: StepView,
@@ -63,7 +65,10 @@ describe('bringing a drawing in', () => {
     });
     expect(job.artworks[0].facts.notices[0].message).toContain('cut two of each');
     expect(job.steps.map((step) => step.hold)).toEqual([null, 'Put in the next material']);
-    const file = await api().get(paths.artworkFile(job.artworks[0].id)).buffer(true).parse(wholeBody);
+    const file = await api()
+      .get(addresses.drawingFile({ id: job.artworks[0].id }))
+      .buffer(true)
+      .parse(wholeBody);
     expect(Buffer.compare(file.body as Buffer, boatNumber)).toBe(0);
     expect(file.headers['content-disposition']).toContain('attachment');
   });
@@ -90,7 +95,13 @@ describe('bringing a drawing in', () => {
     const answer = await bringIn(jobId, bytes).expect(422);
     expect(answer.body.error.message).toContain(words);
     expect(answer.body.error.field).toBe('file');
-    expect((await api().get(paths.job(jobId)).expect(200)).body.document.drawings).toEqual([]);
+    expect(
+      (
+        await api()
+          .get(addresses.job({ id: jobId }))
+          .expect(200)
+      ).body.document.drawings,
+    ).toEqual([]);
   });
 
   it('takes a DXF drawing as well: each colour a step, loose ends joined, its bytes kept', async () => {
@@ -112,7 +123,13 @@ describe('bringing a drawing in', () => {
       facts: { keptWidthMm: expect.closeTo(65, 3), keptHeightMm: expect.closeTo(20, 3) },
     });
     expect(job.artworks[0].facts.notices[0].message).toContain('3 loose ends within 0.05 mm');
-    expect((await api().get(paths.artworkFile(job.artworks[0].id)).expect(200)).body.toString()).toBe(source);
+    expect(
+      (
+        await api()
+          .get(addresses.drawingFile({ id: job.artworks[0].id }))
+          .expect(200)
+      ).body.toString(),
+    ).toBe(source);
   });
 
   it.each([
@@ -126,7 +143,7 @@ describe('bringing a drawing in', () => {
   it('refuses 100 MB, and goes on serving', async () => {
     const answer = await bringIn(await newJob(), Buffer.alloc(100_000_000, ' ')).expect(413);
     expect(answer.body.error.message).toBe('That is too large: at most 40 MB are taken.');
-    await api().get(paths.bench).expect(200);
+    await api().get(addresses.bench()).expect(200);
   });
 
   it('refuses other kinds of file and a job that is not there, and lays a second drawing beside the first', async () => {
@@ -191,7 +208,7 @@ describe('giving each colour its material', () => {
     expect(
       (await send({ stockPieceId: material('Outdoor vinyl, navy').pieces[0].id }).expect(422)).body.error.field,
     ).toBe('stockPieceId');
-    const pen = (await api().get(paths.tools)).body.find((tool: { kind: string }) => tool.kind === 'pen');
+    const pen = (await api().get(addresses.tools())).body.find((tool: { kind: string }) => tool.kind === 'pen');
     expect((await send({ toolId: pen.id }).expect(422)).body.error.message).toBe(
       'Pen, black 0.4 mm cannot do kiss cut.',
     );
@@ -227,7 +244,13 @@ describe('size and place', () => {
     );
     expect(nudged.steps[0].parts[0].places[0]).toMatchObject({ x: part.places[0].x + 2.5, y: part.places[0].y - 1 });
     const file = readHpgl(
-      (await api().get(paths.stepFile(job.steps[0].id)).buffer(true).parse(wholeBody).expect(200)).body.toString(),
+      (
+        await api()
+          .get(addresses.stepFile({ id: job.steps[0].id }))
+          .buffer(true)
+          .parse(wholeBody)
+          .expect(200)
+      ).body.toString(),
     );
     const xs = file.strokes[0].points.map((p) => p.x);
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(150, 1);
@@ -248,8 +271,12 @@ describe('size and place', () => {
 
   it('has no machine file for a step without a material', async () => {
     const job = await jobWithDrawing();
-    expect((await api().get(paths.stepFile(job.steps[0].id)).expect(422)).body.error.message).toBe(
-      'Step 1 has no material yet.',
-    );
+    expect(
+      (
+        await api()
+          .get(addresses.stepFile({ id: job.steps[0].id }))
+          .expect(422)
+      ).body.error.message,
+    ).toBe('Step 1 has no material yet.');
   });
 });

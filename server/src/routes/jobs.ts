@@ -1,88 +1,50 @@
-import { JobChange, JobTurn, NewJob, NewNote, NewTemplate, PutAway } from '@keen-anvil/contract/checks';
-import { Router } from 'express';
-import { pageIn, yesOrNoIn } from '../asked-for';
-import { jobAnswer, listJobSummaries } from '../services/job-views';
+import { listTemplates } from '../queries/templates';
+import { actOnJob, turnLastEdit } from '../services/act-on-job';
 import { shopOf } from '../services/job-shop';
-import { turnLastEdit } from '../services/act-on-job';
+import { jobAnswer, listJobSummaries } from '../services/job-views';
 import { archiveJob, createJob, renameJob } from '../services/jobs';
 import { putNoteAway, writeNote } from '../services/notes';
+import { guideFileOf, printPageOf, stepDrawingOf, stepFileOf } from '../services/files-of-job';
 import { keepTemplate, putTemplateAway, templateDetail } from '../services/templates';
-import { listTemplates } from '../queries/templates';
-import { workshopOf } from '../workshop';
+import type { Handlers } from './answer-endpoints';
 import type { ApiParts } from './api-parts';
-import { bodyOf, idOf } from './respond';
+import { printed, saved } from './sent';
 
-const USUAL_PAGE = 50;
-const LARGEST_PAGE = 200;
+/** Jobs: their list, what is done to them, notes, templates and files. */
+export const jobHandlers = ({ pool, heavy }: ApiParts): Handlers<'jobs'> => ({
+  jobs: (here, { archived, limit, offset }) => listJobSummaries(here, pool, { isArchived: archived, limit, offset }),
+  startJob: (here, { body }) => createJob(here, pool, body),
+  job: (here, { id }) => jobAnswer(here, pool, id),
+  shopOfJob: (here, { id }) => shopOf(here, pool, id),
+  renameJob: (here, { id, body }) => renameJob(here, pool, id, body),
+  actOnJob: (here, { id, body: { version, action } }) => actOnJob(here, pool, heavy, id, action, { version }),
+  undoInJob: (here, { id, body: { version = null } }) => turnLastEdit(here, pool, id, 'undo', version),
+  redoInJob: (here, { id, body: { version = null } }) => turnLastEdit(here, pool, id, 'redo', version),
+  putJobAway: (here, { id, body }) => archiveJob(here, pool, id, body.isArchived),
+  writeNote: (here, { id, body }) => writeNote(here, pool, id, body),
+  putNoteAway: (here, { id, body }) => putNoteAway(here, pool, id, body.isArchived),
+  keepTemplate: (here, { id, body }) => keepTemplate(here, pool, id, body),
+  templates: ({ workshopId }) => listTemplates(pool, workshopId),
+  template: (here, { id }) => templateDetail(here, pool, id),
+  putTemplateAway: (here, { id, body }) => putTemplateAway(here, pool, id, body.isArchived),
 
-/** Jobs as a whole: their list, their names, what is undone in them, notes and templates. */
-export function jobRoutes({ pool }: ApiParts): Router {
-  const router = Router();
-  router.get(
-    '/jobs',
-    async (request, response) =>
-      void response.json(
-        await listJobSummaries(pool, workshopOf(request), {
-          isArchived: yesOrNoIn(request.query, 'archived'),
-          ...pageIn(request.query, USUAL_PAGE, LARGEST_PAGE),
-        }),
-      ),
-  );
-  router.post('/jobs', async (request, response) => {
-    response.status(201).json(await createJob(pool, workshopOf(request), bodyOf(request, NewJob)));
-  });
-  router.get('/jobs/:id', async (request, response) => {
-    const answer = await jobAnswer(pool, workshopOf(request), idOf(request));
-    // Asked for again, it is not sent again where nothing is different. What can be undone is another thing on each device.
-    response.setHeader('Cache-Control', 'private, no-cache');
-    response.vary('Device-Id');
-    response.json(answer);
-  });
-  router.get(
-    '/jobs/:id/shop',
-    async (request, response) =>
-      void response
-        .setHeader('Cache-Control', 'private, no-cache')
-        .json(await shopOf(pool, workshopOf(request), idOf(request))),
-  );
-  router.patch('/jobs/:id', async (request, response) => {
-    response.json(await renameJob(pool, workshopOf(request), idOf(request), bodyOf(request, JobChange)));
-  });
-  for (const turn of ['undo', 'redo'] as const)
-    router.post(`/jobs/:id/${turn}`, async (request, response) => {
-      const { version = null } = bodyOf(request, JobTurn);
-      response.json(await turnLastEdit(pool, workshopOf(request), idOf(request), turn, version));
+  stepFile: async (here, { id, sheet, together }) => {
+    const { words, format, content } = await stepFileOf(here, pool, heavy, id, sheet || null, together === true);
+    return saved(words, format, content);
+  },
+  stepDrawing: async (here, { id, sheet, format }) => {
+    const drawing = await stepDrawingOf(here, pool, heavy, id, sheet || null, format);
+    return saved(drawing.words, drawing.format, drawing.content);
+  },
+  guideFile: async (here, { id, sheet }) => {
+    const { words, format, content } = await guideFileOf(here, pool, heavy, id, sheet || null);
+    return saved(words, format, content);
+  },
+  printPage: async (here, { id, sheetId, stretchX, stretchY }) => {
+    const { jobName, pdf } = await printPageOf(here, pool, heavy, id, sheetId, {
+      x: stretchX ?? 1,
+      y: stretchY ?? 1,
     });
-  router.post('/jobs/:id/archive', async (request, response) => {
-    response.json(await archiveJob(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived));
-  });
-  router.post('/jobs/:id/notes', async (request, response) => {
-    response.status(201).json(await writeNote(pool, workshopOf(request), idOf(request), bodyOf(request, NewNote)));
-  });
-  router.post('/notes/:id/archive', async (request, response) => {
-    response.json(await putNoteAway(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived));
-  });
-  router.post(
-    '/jobs/:id/templates',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await keepTemplate(pool, workshopOf(request), idOf(request), bodyOf(request, NewTemplate))),
-  );
-  router.get(
-    '/templates',
-    async (request, response) => void response.json(await listTemplates(pool, workshopOf(request))),
-  );
-  router.post(
-    '/templates/:id/archive',
-    async (request, response) =>
-      void response.json(
-        await putTemplateAway(pool, workshopOf(request), idOf(request), bodyOf(request, PutAway).isArchived),
-      ),
-  );
-  router.get(
-    '/templates/:id',
-    async (request, response) => void response.json(await templateDetail(pool, workshopOf(request), idOf(request))),
-  );
-  return router;
-}
+    return printed([jobName, 'to print'], pdf);
+  },
+});

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import type { ChangeStep } from '@keen-anvil/core/jobs';
@@ -15,24 +15,30 @@ const drawing =
 
 async function jobOn(material: string, name = 'Tags 3/4'): Promise<JobDetail> {
   const id = randomUUID();
-  await api().post(paths.jobs).send({ id, name }).expect(201);
+  await api().post(addresses.jobs()).send({ id, name }).expect(201);
   let job = await drawn(
     api()
-      .put(paths.artwork(id, randomUUID(), 'tags.svg'))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'tags.svg' }))
       .set('Content-Type', 'application/octet-stream')
       .send(drawing)
       .expect(201),
   );
-  const { id: materialId } = await byName<{ id: string; name: string }>(paths.materials, material);
+  const { id: materialId } = await byName<{ id: string; name: string }>(addresses.materials(), material);
   for (const { id: stepId } of job.steps) job = await change(job, stepId, { materialId });
   return job;
 }
 async function change(job: JobDetail, stepId: string, body: Omit<ChangeStep, 'do' | 'stepId'>): Promise<JobDetail> {
   const action = wish(job, { do: 'change-step', stepId, ...body });
-  return drawn(api().post(paths.jobActions(job.id)).send(action).expect(200));
+  return drawn(
+    api()
+      .post(addresses.actOnJob({ id: job.id }))
+      .send(action)
+      .expect(200),
+  );
 }
 const filled = (job: JobDetail): StepView => job.steps.find(({ colour }) => colour === '#c8342f')!;
-const file = (step: StepView, isWhole = false) => api().get(paths.stepFile(step.id, null, isWhole));
+const file = (step: StepView, isWhole = false) =>
+  api().get(addresses.stepFile({ id: step.id, sheet: null, together: isWhole }));
 
 describe('filled shapes on what is engraved as often as cut', () => {
   it('are not guessed: no file and no run before it was said', async () => {
@@ -40,7 +46,9 @@ describe('filled shapes on what is engraved as often as cut', () => {
     expect(job.steps.map(({ isProcessGuessed }) => isProcessGuessed)).toEqual([true, true]);
     const refused = await file(filled(job)).expect(422);
     expect(refused.body.error.message).toContain('Say whether they are engraved or cut out');
-    const start = await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 60 });
+    const start = await api()
+      .post(addresses.runsOfJob({ id: job.id }))
+      .send({ seriesId: randomUUID(), speedUp: 60 });
     expect([start.status, start.body.error.message]).toEqual([
       422,
       expect.stringContaining('Say whether they are engraved or cut out'),
@@ -58,7 +66,7 @@ describe('filled shapes on what is engraved as often as cut', () => {
 describe('engraved and cut on one sheet of one laser', () => {
   it('comes in one file, with each step’s power and the engraving first, under the job’s own name', async () => {
     let job = await jobOn('Birch plywood 3 mm', 'Étiquettes 3/4 – 艇');
-    const diode = (await get<MachineView[]>(paths.machines)).find(({ kind }) => kind === 'diode-laser')!;
+    const diode = (await get<MachineView[]>(addresses.machines())).find(({ kind }) => kind === 'diode-laser')!;
     job = await change(job, filled(job).id, { process: 'laser-area' });
     for (const { id } of job.steps) job = await change(job, id, { machineId: diode.id });
     const [first] = job.steps;

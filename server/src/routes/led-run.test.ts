@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import {
-  paths,
+  addresses,
   type BenchView,
   type JobDetail,
   type MachineView,
@@ -23,7 +23,7 @@ afterAll(() => server.close());
 // One machine takes one job: whatever was left on it, by the demo too, goes.
 beforeEach(async () => {
   for (;;) {
-    const { runs }: BenchView = (await api().get(paths.bench)).body;
+    const { runs }: BenchView = (await api().get(addresses.bench())).body;
     const open = runs.filter(({ progress }) => progress.state !== 'finished');
     if (open.length === 0) return;
     // One may end by itself in the meantime: then the next of its job is there.
@@ -43,18 +43,23 @@ const readyJob = (drawing?: string) => jobReady({ api, drawn }, undefined, drawi
 const startLed = async (job: JobDetail, more: object = {}): Promise<RunView[]> =>
   (
     await api()
-      .post(paths.runs(job.id))
+      .post(addresses.runsOfJob({ id: job.id }))
       .send({ seriesId: randomUUID(), speedUp: 2000, led: true, ...more })
       .expect(201)
   ).body;
 const act = (run: RunView, action: string, more: object = {}) =>
   api()
-    .post(paths.runAction(run.id))
+    .post(addresses.commandRun({ id: run.id }))
     .send({ action, ...more });
-const see = async (run: RunView): Promise<RunView> => (await api().get(paths.run(run.id)).expect(200)).body;
+const see = async (run: RunView): Promise<RunView> =>
+  (
+    await api()
+      .get(addresses.run({ id: run.id }))
+      .expect(200)
+  ).body;
 const fileOf = async (run: RunView): Promise<string> => {
   const { body } = await api()
-    .get(paths.runFile(run.id))
+    .get(addresses.runFile({ id: run.id }))
     .buffer(true)
     .parse((response, done) => {
       const chunks: Buffer[] = [];
@@ -77,7 +82,9 @@ const mostLeft = (text: string) =>
 
 /** Ticks a line of what has to be ready before a run, or takes that back. */
 const tick = (run: RunView, line: string, isTicked = true) =>
-  api().post(paths.runPreparation(run.id)).send({ line, isTicked });
+  api()
+    .post(addresses.tickRun({ id: run.id }))
+    .send({ line, isTicked });
 
 /** Ticks off all that has to be ready before a run. */
 const ready = async (run: RunView) => {
@@ -116,15 +123,15 @@ describe('a maker who is led', () => {
 
   it('does not start before what keeps people safe is ticked', async () => {
     const job = await readyJob();
-    const machines: MachineView[] = (await api().get(paths.machines)).body;
-    const materials: MaterialView[] = (await api().get(paths.materials)).body;
+    const machines: MachineView[] = (await api().get(addresses.machines())).body;
+    const materials: MaterialView[] = (await api().get(addresses.materials())).body;
     const tube = machines.find(({ kind }) => kind === 'co2-laser')!;
     const plywood = materials.find(({ name }) => name.startsWith('Birch plywood'))!;
     let changed = job;
     for (const { id } of job.steps)
       changed = await drawn(
         api()
-          .post(paths.jobActions(job.id))
+          .post(addresses.actOnJob({ id: job.id }))
           .send(wish(changed, { do: 'change-step', stepId: id, materialId: plywood.id, process: 'laser-cut' }))
           .expect(200),
       );
@@ -145,8 +152,8 @@ describe('a maker who is led', () => {
   it('has lines of the workshop’s own, until they are put away', async () => {
     const id = randomUUID();
     const line = { id, text: 'Cat out of the room', process: 'kiss-cut', machineId: null };
-    await api().post(paths.preparationLines).send(line).expect(201);
-    expect((await api().post(paths.preparationLines).send(line).expect(201)).body).toHaveLength(1);
+    await api().post(addresses.preparationLines()).send(line).expect(201);
+    expect((await api().post(addresses.preparationLines()).send(line).expect(201)).body).toHaveLength(1);
     const job = await readyJob();
     const [run] = await startLed(job);
     expect(run.preparation!.find(({ isOwn }) => isOwn)).toMatchObject({
@@ -154,9 +161,12 @@ describe('a maker who is led', () => {
       text: 'Cat out of the room',
       isSafety: false,
     });
-    await api().post(paths.preparationLineArchive(id)).send({ isArchived: true }).expect(200);
+    await api().post(addresses.putPreparationLineAway({ id })).send({ isArchived: true }).expect(200);
     expect((await see(run)).preparation!.some(({ isOwn }) => isOwn)).toBe(false);
-    await api().post(paths.preparationLineArchive(randomUUID())).send({ isArchived: true }).expect(404);
+    await api()
+      .post(addresses.putPreparationLineAway({ id: randomUUID() }))
+      .send({ isArchived: true })
+      .expect(404);
   });
 
   it('moves the work to where it lies after its edge was walked; the file follows, from where it was planned', async () => {
@@ -164,25 +174,42 @@ describe('a maker who is led', () => {
     const [run] = await startLed(job);
     const left = mostLeft(await fileOf(run));
     for (let i = 0; i < 2; i++)
-      expect((await api().post(paths.runNudge(run.id)).send({ dxMm: 4, dyMm: 2.5 }).expect(200)).body.nudge).toEqual({
+      expect(
+        (
+          await api()
+            .post(addresses.nudgeRun({ id: run.id }))
+            .send({ dxMm: 4, dyMm: 2.5 })
+            .expect(200)
+        ).body.nudge,
+      ).toEqual({
         dxMm: 4,
         dyMm: 2.5,
       });
     expect(mostLeft(await fileOf(run))).toBeCloseTo(left + 4, 2);
-    const far = await api().post(paths.runNudge(run.id)).send({ dxMm: 900, dyMm: 0 }).expect(422);
+    const far = await api()
+      .post(addresses.nudgeRun({ id: run.id }))
+      .send({ dxMm: 900, dyMm: 0 })
+      .expect(422);
     expect(far.body.error.message).toMatch(/reach|cut|edge|sheet/i);
     expect(mostLeft(await fileOf(run))).toBeCloseTo(left + 4, 2);
     await act(run, 'start').expect(200);
-    await api().post(paths.runNudge(run.id)).send({ dxMm: 0, dyMm: 0 }).expect(409);
+    await api()
+      .post(addresses.nudgeRun({ id: run.id }))
+      .send({ dxMm: 0, dyMm: 0 })
+      .expect(409);
   });
 
   it('is asked where the recipe was revised meanwhile, and goes by what holds', async () => {
     const job = await readyJob();
     const [run] = await startLed(job);
-    const recipe = (await api().get(paths.recipe(run.recipeId)).expect(200)).body;
+    const recipe = (
+      await api()
+        .get(addresses.recipe({ id: run.recipeId }))
+        .expect(200)
+    ).body;
     const settings = { ...recipe.settings, force: recipe.settings.force + 1 };
     await api()
-      .post(paths.recipeRevisions(run.recipeId))
+      .post(addresses.reviseRecipe({ id: run.recipeId }))
       .send({ version: recipe.version, settings, typed: {}, reason: 'new roll', source: 'guess' })
       .expect((response) => expect([200, 201]).toContain(response.status));
     expect((await see(run)).changed).toEqual(['recipe-revised']);
@@ -194,15 +221,23 @@ describe('a maker who is led', () => {
   it('is told that a machine was put away, and plans anew for a tool that was replaced', async () => {
     const job = await readyJob();
     const [run] = await startLed(job);
-    const machine = ((await api().get(paths.machines)).body as MachineView[]).find(({ id }) => id === run.machineId)!;
-    await api().post(paths.machineArchive(machine.id)).send({ version: machine.version, isArchived: true }).expect(200);
+    const machine = ((await api().get(addresses.machines())).body as MachineView[]).find(
+      ({ id }) => id === run.machineId,
+    )!;
+    await api()
+      .post(addresses.putMachineAway({ id: machine.id }))
+      .send({ version: machine.version, isArchived: true })
+      .expect(200);
     expect((await act(run, 'start').expect(409)).body.error).toMatchObject({ code: 'machine-away' });
     await api()
-      .post(paths.machineArchive(machine.id))
+      .post(addresses.putMachineAway({ id: machine.id }))
       .send({ version: machine.version + 1, isArchived: false })
       .expect(200);
-    const tool = ((await api().get(paths.tools)).body as ToolView[]).find(({ name }) => name === run.toolName)!;
-    await api().post(paths.toolReplacement(tool.id)).send({ version: tool.version, note: 'blunt' }).expect(200);
+    const tool = ((await api().get(addresses.tools())).body as ToolView[]).find(({ name }) => name === run.toolName)!;
+    await api()
+      .post(addresses.replaceTool({ id: tool.id }))
+      .send({ version: tool.version, note: 'blunt' })
+      .expect(200);
     expect((await see(run)).changed).toEqual(['tool-replaced']);
     const plannedFor = async () =>
       (
@@ -223,11 +258,13 @@ describe('a holder that was measured while its run waits', () => {
     const job = await readyJob();
     const [first] = job.steps;
     await api()
-      .post(paths.jobActions(job.id))
+      .post(addresses.actOnJob({ id: job.id }))
       .send(wish(job, { do: 'change-step', stepId: first.id, holder: 2 }))
       .expect(200);
     const [run] = await startLed(job);
-    const machine = ((await api().get(paths.machines)).body as MachineView[]).find(({ id }) => id === run.machineId)!;
+    const machine = ((await api().get(addresses.machines())).body as MachineView[]).find(
+      ({ id }) => id === run.machineId,
+    )!;
     const firstPoint = async () => {
       const { rows } = await server.pool.query<{ file: string }>('SELECT machine_file AS file FROM run WHERE id = $1', [
         run.id,
@@ -238,13 +275,22 @@ describe('a holder that was measured while its run waits', () => {
     const { id: _id, isArchived: _away, dials, ...fields } = machine;
     const own = dials.map(({ physicalUnit: _unit, ...dial }) => ({ ...dial, isRated: dial.isRated ?? false }));
     await api()
-      .put(paths.machine(machine.id))
+      .put(addresses.changeMachine({ id: machine.id }))
       .send({ ...fields, dials: own, holderOffsets: [{ xMm: 2, yMm: -0.5 }] })
       .expect(200);
     expect((await see(run)).changed).toEqual(['holder-measured']);
-    const sheet = await api().get(paths.holderSheet(machine.id, 2)).buffer(true).expect(200);
+    const sheet = await api()
+      .get(addresses.holderSheet({ id: machine.id, holder: 2 }))
+      .buffer(true)
+      .expect(200);
     expect(String(sheet.body)).toContain('SP2;');
-    expect((await api().get(paths.holderSheet(machine.id, 9)).expect(422)).body.error.message).toContain('9 came');
+    expect(
+      (
+        await api()
+          .get(addresses.holderSheet({ id: machine.id, holder: 9 }))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('9 came');
     await act(run, 'start').expect(200);
     const [along, across] = await firstPoint();
     expect([along - alongBefore, across - acrossBefore]).toEqual([50, -200]);
@@ -257,7 +303,10 @@ describe('a run over a cable', () => {
     const job = await readyJob();
     const [run] = await startLed(job, { driver: 'cable', led: false });
     expect(run).toMatchObject({ driver: 'cable', progress: { state: 'running', doneSeconds: 0 } });
-    const tell = (report: object) => api().post(paths.runCable(run.id)).send(report);
+    const tell = (report: object) =>
+      api()
+        .post(addresses.reportRun({ id: run.id }))
+        .send(report);
     await tell({ doneSeconds: 2, cutMm: 50, line: 9, interruption: null }).expect(200);
     expect((await see(run)).progress).toMatchObject({ state: 'running', doneSeconds: 2 });
     const broken = await tell({ doneSeconds: 3, cutMm: 70, line: 12, interruption: { why: 'lost', line: 12 } }).expect(
@@ -285,7 +334,7 @@ describe('a run over a cable', () => {
     const job = await readyJob();
     const [run] = await startLed(job);
     await api()
-      .post(paths.runCable(run.id))
+      .post(addresses.reportRun({ id: run.id }))
       .send({ doneSeconds: 1, cutMm: 1, line: 1, interruption: null })
       .expect(422);
   });
@@ -298,7 +347,7 @@ describe('what was not enough', () => {
     await reached(run, 'finished');
     const [bad] = job.steps[0].parts;
     const scored = await api()
-      .post(paths.runOutcome(run.id))
+      .post(addresses.scoreRun({ id: run.id }))
       .send({
         outcome: 'under',
         parts: [{ partId: bad.id, outcome: 'far-under' }],
@@ -316,21 +365,27 @@ describe('what was not enough', () => {
     expect(stronger!.force).toBeGreaterThan(0);
     expect(stronger).toMatchObject({ passes: 1 });
     await api()
-      .post(paths.runAgain(run.id))
+      .post(addresses.runAgain({ id: run.id }))
       .send({ id: randomUUID(), partIds: [randomUUID()] })
       .expect(422);
     const again: RunView = (
       await api()
-        .post(paths.runAgain(run.id))
+        .post(addresses.runAgain({ id: run.id }))
         .send({ id: randomUUID(), partIds: [bad.id] })
         .expect(201)
     ).body;
     expect(again.onlyParts).toEqual([bad.id]);
     expect(again.settings).toEqual(stronger);
     // A photo that comes later is no other verdict.
-    const later = await api().post(paths.runOutcome(run.id)).send({ outcome: 'under', photoId: null }).expect(200);
+    const later = await api()
+      .post(addresses.scoreRun({ id: run.id }))
+      .send({ outcome: 'under', photoId: null })
+      .expect(200);
     expect(later.body.earlier).toEqual([]);
-    await api().post(paths.runOutcome(run.id)).send({ outcome: 'under', photoId: randomUUID() }).expect(422);
+    await api()
+      .post(addresses.scoreRun({ id: run.id }))
+      .send({ outcome: 'under', photoId: randomUUID() })
+      .expect(422);
     const [whole, part] = [readHpgl(await fileOf(run)), readHpgl(await fileOf(again))];
     expect(part.strokes.length).toBeGreaterThan(0);
     expect(part.strokes.length).toBeLessThan(whole.strokes.length);
@@ -351,11 +406,14 @@ describe('a verdict on some of the parts', () => {
     await reached(run, 'finished');
     const ids = job.steps[0].parts.map(({ id }) => id);
     const say = (outcome: string, parts: { partId: string; outcome: string }[]) =>
-      api().post(paths.runOutcome(run.id)).send({ outcome, parts }).expect(200);
+      api()
+        .post(addresses.scoreRun({ id: run.id }))
+        .send({ outcome, parts })
+        .expect(200);
     const again = async (more: object = {}): Promise<RunView> =>
       (
         await api()
-          .post(paths.runAgain(run.id))
+          .post(addresses.runAgain({ id: run.id }))
           .send({ id: randomUUID(), ...more })
           .expect(201)
       ).body;
@@ -364,9 +422,17 @@ describe('a verdict on some of the parts', () => {
 
   it('that hang while the rest is right is gone over again for those alone, and is heard by the book', async () => {
     const { run, ids, say, again } = await squares();
-    const before = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    const before = (
+      await api()
+        .get(addresses.recipe({ id: run.recipeId }))
+        .expect(200)
+    ).body as RecipeDetail;
     await say('right', [{ partId: ids[1], outcome: 'under' }]);
-    const after = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    const after = (
+      await api()
+        .get(addresses.recipe({ id: run.recipeId }))
+        .expect(200)
+    ).body as RecipeDetail;
     const own = after.evidence.filter(({ id }) => id === run.id);
     expect(own.map(({ outcome, isOfParts }) => [outcome, isOfParts ?? false])).toEqual([
       ['right', false],
@@ -392,8 +458,15 @@ describe('a verdict on some of the parts', () => {
     await ready(second);
     await act(second, 'start').expect(200);
     const done = await reached(second, 'finished');
-    await api().post(paths.runOutcome(done.id)).send({ outcome: 'under' }).expect(200);
-    const { evidence } = (await api().get(paths.recipe(run.recipeId)).expect(200)).body as RecipeDetail;
+    await api()
+      .post(addresses.scoreRun({ id: done.id }))
+      .send({ outcome: 'under' })
+      .expect(200);
+    const { evidence } = (
+      await api()
+        .get(addresses.recipe({ id: run.recipeId }))
+        .expect(200)
+    ).body as RecipeDetail;
     expect(evidence.find(({ id }) => id === done.id)).toMatchObject({ outcome: 'under', onTopOf: [run.settings] });
   });
 });
@@ -403,14 +476,14 @@ describe('a laser that goes over it several times', () => {
   async function plate(): Promise<RunView[]> {
     let job = await jobReady({ api, drawn }, ['Birch plywood 3 mm'], PLATE);
     const [{ id: stepId }] = job.steps;
-    const machines: MachineView[] = (await api().get(paths.machines)).body;
+    const machines: MachineView[] = (await api().get(addresses.machines())).body;
     const machine = machines.find(({ name }) => name === 'Tube')!;
-    const tools: ToolView[] = (await api().get(paths.tools)).body;
+    const tools: ToolView[] = (await api().get(addresses.tools())).body;
     const tool = tools.find(({ machineId }) => machineId === machine.id)!;
     const cut = { order: 'shortest', leadInMm: null, tabs: null, lookAfter: 2 } as const;
     job = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(
           wish(job, {
             do: 'change-step',
@@ -428,7 +501,11 @@ describe('a laser that goes over it several times', () => {
     return startLed(job);
   }
   const evidenceOf = async (run: RunView) =>
-    (await api().get(paths.recipe(run.recipeId)).expect(200)).body.evidence as { id: string; settings: object }[];
+    (
+      await api()
+        .get(addresses.recipe({ id: run.recipeId }))
+        .expect(200)
+    ).body.evidence as { id: string; settings: object }[];
 
   it('stops to be looked at, goes on where it is not through, and is judged by all its passes', async () => {
     const [first, rest] = await plate();
@@ -442,11 +519,14 @@ describe('a laser that goes over it several times', () => {
     const done = await reached(rest, 'finished');
     // What was only looked at is nothing to score by itself: the Bench asks for all of its passes once.
     const asked = async () =>
-      ((await api().get(paths.bench).expect(200)).body.runs as RunView[])
+      ((await api().get(addresses.bench()).expect(200)).body.runs as RunView[])
         .map(({ id }) => id)
         .filter((id) => [first.id, done.id].includes(id));
     expect(await asked()).toEqual([done.id]);
-    await api().post(paths.runOutcome(done.id)).send({ outcome: 'right' }).expect(200);
+    await api()
+      .post(addresses.scoreRun({ id: done.id }))
+      .send({ outcome: 'right' })
+      .expect(200);
     expect(await asked()).toEqual([]);
     const evidence = await evidenceOf(done);
     expect(evidence.find(({ id }) => id === done.id)?.settings).toMatchObject({ passes: 3 });
@@ -462,9 +542,18 @@ describe('a laser that goes over it several times', () => {
     await act(held, 'start').expect(200);
     const done = await reached(rest, 'finished');
     const tally = async () =>
-      ((await api().get(paths.recipe(done.recipeId)).expect(200)).body as RecipeDetail).temper.tally;
+      (
+        (
+          await api()
+            .get(addresses.recipe({ id: done.recipeId }))
+            .expect(200)
+        ).body as RecipeDetail
+      ).temper.tally;
     const before = await tally();
-    await api().post(paths.runOutcome(done.id)).send({ outcome: 'under' }).expect(200);
+    await api()
+      .post(addresses.scoreRun({ id: done.id }))
+      .send({ outcome: 'under' })
+      .expect(200);
     expect(await tally()).toMatchObject({ wrongs: before.wrongs + 1, rightsSince: 0 });
   });
 
@@ -476,7 +565,9 @@ describe('a laser that goes over it several times', () => {
     await reached(rest, 'holding');
     const done: RunView = (await act(rest, 'enough').expect(200)).body;
     expect(done).toMatchObject({ id: first.id, outcome: 'right' });
-    const { body: runs } = await api().get(paths.runs(first.jobId)).expect(200);
+    const { body: runs } = await api()
+      .get(addresses.runsOfJob({ id: first.jobId }))
+      .expect(200);
     expect((runs as RunView[]).map(({ id }) => id)).toEqual([first.id]);
     expect((await evidenceOf(first)).find(({ id }) => id === first.id)?.settings).toMatchObject({ passes: 2 });
   });

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { contourBounds } from '@keen-anvil/core/geometry';
-import { paths, type JobDetail } from '@keen-anvil/contract';
+import { addresses, type JobDetail } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
@@ -12,8 +12,10 @@ afterAll(() => server.close());
 
 async function jobWith(shape: string, measures: Record<string, number>): Promise<JobDetail> {
   const id = randomUUID();
-  await api().post(paths.jobs).send({ id, name: 'Dry bag tags' }).expect(201);
-  return drawn(api().post(paths.jobShapes(id)).send({ id: randomUUID(), measured: { shape, measures } }).expect(201));
+  await api().post(addresses.jobs()).send({ id, name: 'Dry bag tags' }).expect(201);
+  return drawn(
+    api().post(addresses.addMeasured({ id })).send({ id: randomUUID(), measured: { shape, measures } }).expect(201),
+  );
 }
 const widthOf = (job: JobDetail, name: string): number => {
   const part = [...job.steps.flatMap(({ parts }) => parts), ...job.otherParts].find((p) => p.name === name)!;
@@ -22,7 +24,7 @@ const widthOf = (job: JobDetail, name: string): number => {
 };
 const turn = (job: JobDetail, measures: Record<string, number>) =>
   api()
-    .post(paths.artworkReading(job.artworks[0].id))
+    .post(addresses.readAgain({ id: job.artworks[0].id }))
     .send({ keep: true, measured: { shape: job.artworks[0].decided.measured!.shape, measures } });
 
 describe('a measured shape in a job', () => {
@@ -39,7 +41,7 @@ describe('a measured shape in a job', () => {
     const [{ id }] = job.steps[0].parts;
     job = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(job, { do: 'draw-outline', partIds: [id], distanceMm: 3 }))
         .expect(200),
     );
@@ -48,7 +50,12 @@ describe('a measured shape in a job', () => {
     expect(job.artworks[0].name).toBe('Tag with a hole, 50 × 64 mm');
     expect(job.steps[0].parts.some((part) => part.id === id)).toBe(true);
     expect(widthOf(job, 'tag, outline at 3 mm')).toBeCloseTo(56, 1);
-    job = await drawn(api().post(paths.jobUndo(job.id)).send({ version: job.version }).expect(200));
+    job = await drawn(
+      api()
+        .post(addresses.undoInJob({ id: job.id }))
+        .send({ version: job.version })
+        .expect(200),
+    );
     expect(widthOf(job, 'tag')).toBeCloseTo(38, 2);
   });
 
@@ -59,12 +66,28 @@ describe('a measured shape in a job', () => {
       field: 'measures.inner',
       message: 'Nothing is left of the ring: inner diameter may be 39.8 mm at most at this size; 50 mm came.',
     });
-    expect((await drawn(api().get(paths.job(job.id)).expect(200))).version).toBe(job.version);
+    expect(
+      (
+        await drawn(
+          api()
+            .get(addresses.job({ id: job.id }))
+            .expect(200),
+        )
+      ).version,
+    ).toBe(job.version);
     const egg = { id: randomUUID(), measured: { shape: 'egg', measures: {} } };
-    expect((await api().post(paths.jobShapes(job.id)).send(egg).expect(422)).body.error.message).toContain(
-      'A shape of the shelf was expected',
-    );
+    expect(
+      (
+        await api()
+          .post(addresses.addMeasured({ id: job.id }))
+          .send(egg)
+          .expect(422)
+      ).body.error.message,
+    ).toContain('A shape of the shelf was expected');
     const words = { id: randomUUID(), measured: { shape: 'ring', measures: { inner: 'wide' } } };
-    await api().post(paths.jobShapes(job.id)).send(words).expect(400);
+    await api()
+      .post(addresses.addMeasured({ id: job.id }))
+      .send(words)
+      .expect(400);
   });
 });

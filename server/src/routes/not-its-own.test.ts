@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MaterialView } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { readyJob } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -34,10 +34,18 @@ describe('an id that belongs to something else', () => {
     const partIds = [job.steps[0].parts[0].id];
     const split = () =>
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(job, { do: 'split-step', partIds, stepId: other.steps[0].id }));
     expect(await refusedWhole(split)).toBe('exists');
-    expect((await drawn(api().get(paths.job(job.id)).expect(200))).version).toBe(job.version);
+    expect(
+      (
+        await drawn(
+          api()
+            .get(addresses.job({ id: job.id }))
+            .expect(200),
+        )
+      ).version,
+    ).toBe(job.version);
   });
 
   it('is refused for lines and garments, and the same one again is taken as said already', async () => {
@@ -50,14 +58,14 @@ describe('an id that belongs to something else', () => {
       sleeveWidthMm: 200,
     };
     for (const [path, one, another] of [
-      [paths.garments, { name: 'Club vest', measures }, { name: 'Cox vest', measures }],
+      [addresses.garments(), { name: 'Club vest', measures }, { name: 'Cox vest', measures }],
       [
-        paths.finishingLines,
+        addresses.addFinishingLine(),
         { text: 'Photograph it', process: null, minutes: null },
         { text: 'Wrap it', process: null, minutes: 5 },
       ],
       [
-        paths.preparationLines,
+        addresses.preparationLines(),
         { text: 'Window open', process: null, machineId: null },
         { text: 'Door shut', process: 'draw', machineId: null },
       ],
@@ -85,15 +93,15 @@ describe('an id that belongs to something else', () => {
   });
 
   it('is refused for a photo that nobody has kept', async () => {
-    const leather = await byName<MaterialView>(paths.materials, 'Veg-tan leather');
+    const leather = await byName<MaterialView>(addresses.materials(), 'Veg-tan leather');
     const box = { minX: 0, minY: 0, maxX: 100, maxY: 100 };
     const piece = { name: 'belly', kind: 'sheet', widthMm: 100, lengthMm: 100, count: 1, outline: null };
     const photo = { photoId: randomUUID(), box };
     const add = () =>
       api()
-        .post(paths.pieces(leather.id))
+        .post(addresses.addPiece({ id: leather.id }))
         .send({ id: randomUUID(), ...piece, photo });
     expect(await refusedWhole(add)).toBe('refused');
-    expect((await get<MaterialView[]>(paths.materials)).length).toBeGreaterThan(0);
+    expect((await get<MaterialView[]>(addresses.materials())).length).toBeGreaterThan(0);
   });
 });

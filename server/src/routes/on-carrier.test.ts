@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MaterialView, type RunView } from '@keen-anvil/contract';
+import { addresses, type MaterialView, type RunView } from '@keen-anvil/contract';
 import { asker } from '../../testing/ask';
 import { readyJob } from '../../testing/ready-job';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -17,16 +17,16 @@ describe('three pieces on one carrier', () => {
   it('are started once, worked without a stop, each by a file of its own place, and taken from the stock one by one', async () => {
     const job = await readyJob({ api, drawn }, ['Outdoor vinyl, white'], PLATE);
     const [step] = job.steps;
-    const materials: MaterialView[] = (await api().get(paths.materials)).body;
+    const materials: MaterialView[] = (await api().get(addresses.materials())).body;
     const material = materials.find(({ id }) => id === step.materialId)!;
     const pieceId = randomUUID();
     await api()
-      .post(paths.pieces(material.id))
+      .post(addresses.addPiece({ id: material.id }))
       .send({ id: pieceId, kind: 'sheet', name: 'Strip', widthMm: 70, lengthMm: 200, count: 3, outline: null })
       .expect(201);
     let now = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(job, { do: 'change-step', stepId: step.id, stockPieceId: pieceId, onCarrier: true })),
     );
     const partId = now.steps[0].parts[0].id;
@@ -39,21 +39,24 @@ describe('three pieces on one carrier', () => {
     }));
     now = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(now, { do: 'lay-parts', partIds: [partId], sheets, lies }))
         .expect(200),
     );
     const places = now.steps[0].sheets.map(({ id }, i) => ({ sheetId: id, at: { x: i * 75, y: 5 } }));
     now = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(now, { do: 'place-on-carrier', places }))
         .expect(200),
     );
     expect(now.steps[0].sheets.map(({ carrierAt }) => carrierAt)).toEqual(places.map(({ at }) => at));
 
     const runs: RunView[] = (
-      await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1, led: true }).expect(201)
+      await api()
+        .post(addresses.runsOfJob({ id: job.id }))
+        .send({ seriesId: randomUUID(), speedUp: 1, led: true })
+        .expect(201)
     ).body;
     expect(runs.map(({ hold }) => hold)).toEqual([expect.any(String), null, null]);
     expect(runs[0].preparation!.map(({ text }) => text)).toContainEqual(

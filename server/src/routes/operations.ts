@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
 import type { ErrorRequestHandler, Request, RequestHandler, Response } from 'express';
 import type { Pool } from 'pg';
-import { keptAnswer, OperationDone, withOperation, type Operation } from '../db/operation';
+import { keptAnswer, OperationDone, type Operation } from '../db/operation';
 import { Problem } from '../problem';
 import { findOperation, keepAnswer, type OperationRow } from '../queries/operations';
 import { jobAnswer } from '../services/job-views';
-import { workshopOf } from '../workshop';
+import { asWrite, hereOf } from './asked-here';
 import { NDJSON } from './streamed';
 
 /** The header in which a sender names a write: sent again under one name, it is done once. */
@@ -37,7 +37,8 @@ export function operations(pool: Pool): RequestHandler {
         .finally(() => json(body));
       return response;
     };
-    withOperation(operation, next);
+    asWrite(request, operation);
+    next();
   };
 }
 
@@ -65,7 +66,7 @@ function operationOf(request: Request): Operation | null {
   return key === null
     ? null
     : {
-        workshopId: workshopOf(request),
+        workshopId: hereOf(request).workshopId,
         key,
         asked,
         at: request.originalUrl.split('?')[0],
@@ -110,7 +111,7 @@ async function answerAgain(pool: Pool, operation: Operation, request: Request, r
   const done = await answeredOperation(pool, operation);
   if (done && done.asked !== operation.asked)
     throw new Problem(422, 'operation', 'Another write was sent under this name before. A name is for one write.');
-  const answer = done?.jobId ? await jobAnswer(pool, operation.workshopId, done.jobId) : done?.answer;
+  const answer = done?.jobId ? await jobAnswer(hereOf(request), pool, done.jobId) : done?.answer;
   if (!done || answer === null || answer === undefined)
     throw new Problem(409, 'done', 'This was written already. Look at it as it is now.');
   if (request.headers.accept === NDJSON) {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type MaterialView } from '@keen-anvil/contract';
 import sharp from 'sharp';
 import { asker } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
@@ -12,17 +12,17 @@ const job = () => ({ id: randomUUID(), name: 'Crew board' });
 
 describe('a page of another site', () => {
   it('reads nothing under a name that was made to point here', async () => {
-    const answer = await api().get(paths.bench).set('Host', 'osprey.example:8300').expect(421);
+    const answer = await api().get(addresses.bench()).set('Host', 'osprey.example:8300').expect(421);
     expect(answer.body.error).toMatchObject({
       code: 'host',
       message: expect.stringContaining('none of the workshop’s'),
     });
-    await api().get(paths.bench).set('Host', '127.0.0.1').expect(421);
-    await api().get(paths.bench).set('Host', '').expect(421);
+    await api().get(addresses.bench()).set('Host', '127.0.0.1').expect(421);
+    await api().get(addresses.bench()).set('Host', '').expect(421);
   });
 
   it('writes nothing, whatever its browser says of it', async () => {
-    const write = () => api().post(paths.jobs);
+    const write = () => api().post(addresses.jobs());
     for (const [name, value] of [
       ['Origin', 'http://elsewhere.example'],
       ['Origin', 'null'],
@@ -32,7 +32,11 @@ describe('a page of another site', () => {
     ] as const) {
       expect((await write().set(name, value).send(job()).expect(403)).body.error.code).toBe('foreign-page');
     }
-    await api().put(paths.nails).set('Origin', 'http://elsewhere.example').send({ recipeIds: [] }).expect(403);
+    await api()
+      .put(addresses.nailCards())
+      .set('Origin', 'http://elsewhere.example')
+      .send({ recipeIds: [] })
+      .expect(403);
     // From a page of ours, and by a program, it is written.
     await write().set('Sec-Fetch-Site', 'same-origin').send(job()).expect(201);
     await write().send(job()).expect(201);
@@ -41,35 +45,54 @@ describe('a page of another site', () => {
   it('sends no body that a browser lets anybody send', async () => {
     for (const type of ['text/plain', 'application/x-www-form-urlencoded', 'multipart/form-data; boundary=x']) {
       expect(
-        (await api().post(paths.jobs).set('Content-Type', type).send(JSON.stringify(job())).expect(415)).body.error
-          .message,
+        (await api().post(addresses.jobs()).set('Content-Type', type).send(JSON.stringify(job())).expect(415)).body
+          .error.message,
       ).toContain('JSON, sent as application/json, was expected');
       expect(
-        (await api().post(paths.bookImport('book.json', false)).set('Content-Type', type).send('{}').expect(415)).body
-          .error.message,
+        (
+          await api()
+            .post(addresses.importBook({ fileName: 'book.json', preview: false }))
+            .set('Content-Type', type)
+            .send('{}')
+            .expect(415)
+        ).body.error.message,
       ).toContain('A file, sent as application/octet-stream');
       expect(
-        (await api().post(paths.bookImport('book.json', false)).set('Content-Type', '').send(Buffer.from('{}'))).status,
+        (
+          await api()
+            .post(addresses.importBook({ fileName: 'book.json', preview: false }))
+            .set('Content-Type', '')
+            .send(Buffer.from('{}'))
+        ).status,
       ).toBeGreaterThanOrEqual(400);
       await api()
-        .put(paths.artwork(randomUUID(), randomUUID(), 'a.svg'))
+        .put(addresses.bringIn({ id: randomUUID(), artworkId: randomUUID(), fileName: 'a.svg' }))
         .set('Content-Type', type)
         .send('<svg/>')
         .expect(415);
     }
-    await api().post(paths.jobs).set('Content-Type', 'image/svg+xml').send('<svg/>').expect(415);
+    await api().post(addresses.jobs()).set('Content-Type', 'image/svg+xml').send('<svg/>').expect(415);
   });
 
   it('finds nothing of ours kept by a browser', async () => {
-    expect((await api().get(paths.bench).expect(200)).headers['cache-control']).toBe('no-store');
-    expect((await api().get(paths.job(randomUUID())).expect(404)).headers['cache-control']).toBe('no-store');
+    expect((await api().get(addresses.bench()).expect(200)).headers['cache-control']).toBe('no-store');
+    expect(
+      (
+        await api()
+          .get(addresses.job({ id: randomUUID() }))
+          .expect(404)
+      ).headers['cache-control'],
+    ).toBe('no-store');
   });
 });
 
 describe('somebody else’s photo', () => {
   const send = async (bytes: Buffer, type = 'image/jpeg') => {
-    const material = await byName<MaterialView>(paths.materials, 'Canvas');
-    return api().put(paths.materialPhoto(material.id, material.version)).set('Content-Type', type).send(bytes);
+    const material = await byName<MaterialView>(addresses.materials(), 'Canvas');
+    return api()
+      .put(addresses.photographMaterial({ id: material.id, version: material.version }))
+      .set('Content-Type', type)
+      .send(bytes);
   };
 
   it('is a JPEG, PNG or WebP by its bytes, whatever it is called', async () => {
@@ -97,7 +120,7 @@ describe('somebody else’s photo', () => {
     const kept = await send(taken, 'image/png');
     expect(kept.status).toBe(200);
     const { body, headers } = await api()
-      .get(paths.photo((kept.body as MaterialView).photoId!))
+      .get(addresses.photo({ id: (kept.body as MaterialView).photoId! }))
       .buffer(true)
       .expect(200);
     expect(headers['content-type']).toBe('image/jpeg');

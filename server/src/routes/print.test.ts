@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
 import { offset, regionOf, transformContour, type Affine, type Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
@@ -24,15 +24,17 @@ const A4 = { widthMm: 210, heightMm: 297 };
 const marks = marksOf(A4, USUAL_MARKS);
 
 async function stickers(): Promise<{ job: JobDetail; sheetId: string }> {
-  const jobs = await get<JobSummary[]>(paths.jobs);
+  const jobs = await get<JobSummary[]>(addresses.jobs());
   const { id } = jobs.find(({ name }) => name === 'Crew stickers')!;
-  const job = await drawn(api().get(paths.job(id)).expect(200));
+  const job = await drawn(api().get(addresses.job({ id })).expect(200));
   return { job, sheetId: job.steps[0].sheets[0].id };
 }
 
 /** The page as a picture: how dark it is at a place, 0 to 255. */
 async function page(job: JobDetail, sheetId: string, stretch = 1) {
-  const bytes = await bytesOf(api().get(paths.sheetPrint(job.id, sheetId, stretch, stretch)));
+  const bytes = await bytesOf(
+    api().get(addresses.printPage({ id: job.id, sheetId, stretchX: stretch, stretchY: stretch })),
+  );
   const size = (await PDFDocument.load(bytes)).getPage(0).getSize();
   const folder = mkdtempSync(join(tmpdir(), 'keen-anvil-print-'));
   writeFileSync(join(folder, 'page.pdf'), bytes);
@@ -99,10 +101,10 @@ describe('a sheet that is printed before it is cut', () => {
     const { isBlack } = await page(job, sheetId, 1.02);
     for (const { x, y } of marks) expect(isBlack({ x: x / 1.02, y: y / 1.02 })).toBe(true);
     await api()
-      .get(paths.sheetPrint(job.id, sheetId, 1.5, 1.5))
+      .get(addresses.printPage({ id: job.id, sheetId, stretchX: 1.5, stretchY: 1.5 }))
       .expect(422);
     await api()
-      .get(paths.sheetPrint(job.id, randomUUID(), 1, 1))
+      .get(addresses.printPage({ id: job.id, sheetId: randomUUID(), stretchX: 1, stretchY: 1 }))
       .expect(404);
   });
 
@@ -110,7 +112,7 @@ describe('a sheet that is printed before it is cut', () => {
     const { job, sheetId } = await stickers();
     const start = (read: { mark: number; x: number; y: number }[] | null) =>
       api()
-        .post(paths.runs(job.id))
+        .post(addresses.runsOfJob({ id: job.id }))
         .send({
           seriesId: randomUUID(),
           speedUp: 2000,
@@ -149,7 +151,9 @@ async function fileOf([run]: RunView[]): Promise<string> {
 }
 
 async function endRuns(jobId: string): Promise<void> {
-  for (const run of await get<RunView[]>(paths.runs(jobId)))
+  for (const run of await get<RunView[]>(addresses.runsOfJob({ id: jobId })))
     if (['queued', 'running', 'holding', 'paused'].includes(run.progress.state))
-      await api().post(paths.runAction(run.id)).send({ action: 'cancel' });
+      await api()
+        .post(addresses.commandRun({ id: run.id }))
+        .send({ action: 'cancel' });
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type BenchView,
   type MachineView,
   type MaterialView,
@@ -22,7 +22,7 @@ describe('the history of a recipe', () => {
     const before = await find('navy vinyl long plotter');
     expect(before.revisions.map((revision) => revision.settings.force)).toEqual([16, 12]);
     const { body } = await api()
-      .post(paths.recipeReturn(before.id))
+      .post(addresses.returnToRevision({ id: before.id }))
       .send({ version: before.version, number: 1 })
       .expect(201);
     expect(body.settings.force).toBe(12);
@@ -38,11 +38,14 @@ describe('the history of a recipe', () => {
     // The evidence for 12 counts again.
     expect(body.temper.temper).toBe('bare');
     const again = await api()
-      .post(paths.recipeReturn(before.id))
+      .post(addresses.returnToRevision({ id: before.id }))
       .send({ version: body.version, number: 3 })
       .expect(422);
     expect(again.body.error.message).toBe('These are the numbers as they stand.');
-    await api().post(paths.recipeReturn(before.id)).send({ version: body.version, number: 2 }).expect(201);
+    await api()
+      .post(addresses.returnToRevision({ id: before.id }))
+      .send({ version: body.version, number: 2 })
+      .expect(201);
     expect((await find('navy vinyl long plotter')).temper.temper).toBe('blue');
   });
 
@@ -55,21 +58,21 @@ describe('the history of a recipe', () => {
       reason: 'hotter',
     };
     const wrong = await api()
-      .post(paths.recipeRevisions(iron.id))
+      .post(addresses.reviseRecipe({ id: iron.id }))
       .send({ ...change, typed: { temperature: { text: '150', unit: '°C' } } })
       .expect(422);
     expect(wrong.body.error.message).toContain(
       '150 °C was typed for temperature, but that is not the number that is set',
     );
     const { body } = await api()
-      .post(paths.recipeRevisions(iron.id))
+      .post(addresses.reviseRecipe({ id: iron.id }))
       .send({ ...change, typed: { temperature: { text: '160', unit: '°C' } } })
       .expect(201);
     expect(body).toMatchObject({ settings: { temperature: 320 }, typed: { temperature: { text: '160', unit: '°C' } } });
     expect(
       (
         await api()
-          .post(paths.recipeRevisions(iron.id))
+          .post(addresses.reviseRecipe({ id: iron.id }))
           .send({ ...change, typed: { temperature: { text: 'hot', unit: '°C' } } })
           .expect(400)
       ).body.error.field,
@@ -81,19 +84,24 @@ describe('a nudge', () => {
   it('stands beside the proven value, for one tool or one piece', async () => {
     const before = await find('stencil');
     const nudge = { id: randomUUID(), changes: { force: 1 }, reason: 'this roll is stiffer', toolId: before.tool.id };
-    const { body } = await api().post(paths.recipeVariants(before.id)).send(nudge).expect(201);
+    const { body } = await api()
+      .post(addresses.addVariant({ id: before.id }))
+      .send(nudge)
+      .expect(201);
     expect(body.settings).toEqual(before.settings);
     expect(body.variants).toMatchObject([{ changes: { force: 1 }, forName: 'Fine blade', endedAt: null }]);
     // Another one for the same tool takes its place.
     const second = await api()
-      .post(paths.recipeVariants(before.id))
+      .post(addresses.addVariant({ id: before.id }))
       .send({ ...nudge, id: randomUUID(), changes: { force: 2 } })
       .expect(201);
     expect(second.body.variants.map((variant: { endedAt: string | null }) => variant.endedAt === null)).toEqual([
       false,
       true,
     ]);
-    const ended = await api().post(paths.variantEnd(second.body.variants[1].id)).expect(200);
+    const ended = await api()
+      .post(addresses.endVariant({ id: second.body.variants[1].id }))
+      .expect(200);
     expect(ended.body.variants.every((variant: { endedAt: string | null }) => variant.endedAt !== null)).toBe(true);
   });
 
@@ -106,7 +114,7 @@ describe('a nudge', () => {
   ])('is refused: %s', async (_, change, sentence) => {
     const recipe = await find('stencil');
     const answer = await api()
-      .post(paths.recipeVariants(recipe.id))
+      .post(addresses.addVariant({ id: recipe.id }))
       .send({ id: randomUUID(), changes: { force: 1 }, reason: 'x', toolId: recipe.tool.id, ...change })
       .expect(422);
     expect(answer.body.error.message).toContain(sentence);
@@ -128,26 +136,32 @@ describe('what is told of a recipe', () => {
   it('is a note, found by its words', async () => {
     const recipe = await find('copper foil');
     const { body } = await api()
-      .put(paths.recipeNote(recipe.id))
+      .put(addresses.noteRecipe({ id: recipe.id }))
       .send({ version: recipe.version, note: ' Warm the tip for seven minutes. ' })
       .expect(200);
     expect(body.note).toBe('Warm the tip for seven minutes.');
     expect((await find('seven minutes')).id).toBe(recipe.id);
-    await api().put(paths.recipeNote(recipe.id)).send({ version: recipe.version, note: 'older' }).expect(409);
+    await api()
+      .put(addresses.noteRecipe({ id: recipe.id }))
+      .send({ version: recipe.version, note: 'older' })
+      .expect(409);
   });
 
   it('is a trial by hand, with the wear of the tool at the time', async () => {
     const recipe = await find('copper foil');
     const trial = { id: randomUUID(), settings: recipe.settings, outcome: 'right' };
-    const { body } = await api().post(paths.recipeTrials(recipe.id)).send(trial).expect(201);
+    const { body } = await api()
+      .post(addresses.writeTrial({ id: recipe.id }))
+      .send(trial)
+      .expect(201);
     expect(body.temper.temper).toBe('bronze');
     expect(body.evidence[0]).toMatchObject({ kind: 'trial', outcome: 'right', toolWear: 44, toolLife: 1 });
     await api()
-      .post(paths.recipeTrials(recipe.id))
+      .post(addresses.writeTrial({ id: recipe.id }))
       .send({ ...trial, id: randomUUID(), settings: { force: 99, speed: 2, passes: 1 } })
       .expect(422);
     await api()
-      .post(paths.recipeTrials(recipe.id))
+      .post(addresses.writeTrial({ id: recipe.id }))
       .send({ ...trial, id: randomUUID(), outcome: 'fine' })
       .expect(400);
   });
@@ -155,18 +169,18 @@ describe('what is told of a recipe', () => {
 
 describe('cards nailed to the Bench', () => {
   it('keep the order that the maker gives them', async () => {
-    const { nailed } = await get<BenchView>(paths.bench);
+    const { nailed } = await get<BenchView>(addresses.bench());
     expect(nailed.length).toBe(5);
     const turned = [...nailed].reverse().map((recipe) => recipe.id);
-    await api().put(paths.nails).send({ recipeIds: turned }).expect(200);
-    expect((await get<BenchView>(paths.bench)).nailed.map((recipe) => recipe.id)).toEqual(turned);
+    await api().put(addresses.nailCards()).send({ recipeIds: turned }).expect(200);
+    expect((await get<BenchView>(addresses.bench())).nailed.map((recipe) => recipe.id)).toEqual(turned);
     await api()
-      .put(paths.nails)
+      .put(addresses.nailCards())
       .send({ recipeIds: [turned[0], randomUUID()] })
       .expect(422);
-    expect((await get<BenchView>(paths.bench)).nailed.map((recipe) => recipe.id)).toEqual(turned);
+    expect((await get<BenchView>(addresses.bench())).nailed.map((recipe) => recipe.id)).toEqual(turned);
     await api()
-      .put(paths.nails)
+      .put(addresses.nailCards())
       .send({ recipeIds: [turned[0], turned[0]] })
       .expect(400);
   });
@@ -175,8 +189,11 @@ describe('cards nailed to the Bench', () => {
 describe('putting a recipe away', () => {
   it('frees its place; it comes back only while that is free', async () => {
     const recipe = await find('jersey');
-    await api().post(paths.recipeArchive(recipe.id)).send({ version: recipe.version, isArchived: true }).expect(200);
-    expect((await get<RecipePageView>(`${paths.recipes}?search=jersey%20rotary`)).total).toBe(0);
+    await api()
+      .post(addresses.putRecipeAway({ id: recipe.id }))
+      .send({ version: recipe.version, isArchived: true })
+      .expect(200);
+    expect((await get<RecipePageView>(`${addresses.recipes()}?search=jersey%20rotary`)).total).toBe(0);
     const other = {
       id: randomUUID(),
       machineId: recipe.machine.id,
@@ -187,27 +204,27 @@ describe('putting a recipe away', () => {
       source: 'guess',
       reason: '',
     };
-    await api().post(paths.recipes).send(other).expect(201);
+    await api().post(addresses.recipes()).send(other).expect(201);
     const refused = await api()
-      .post(paths.recipeArchive(recipe.id))
+      .post(addresses.putRecipeAway({ id: recipe.id }))
       .send({ version: recipe.version + 1, isArchived: false })
       .expect(409);
     expect(refused.body.error.message).toContain('Another recipe stands in its place');
-    expect((await get<RecipeDetail>(paths.recipe(recipe.id))).isArchived).toBe(true);
+    expect((await get<RecipeDetail>(addresses.recipe({ id: recipe.id }))).isArchived).toBe(true);
   });
 });
 
 describe('starting without a recipe', () => {
   const wanted = async (machine: string, tool: string, material: string, process: string) => ({
-    machineId: (await byName<MachineView>(paths.machines, machine)).id,
-    toolId: (await byName<ToolView>(paths.tools, tool)).id,
-    materialId: (await byName<MaterialView>(paths.materials, material)).id,
+    machineId: (await byName<MachineView>(addresses.machines(), machine)).id,
+    toolId: (await byName<ToolView>(addresses.tools(), tool)).id,
+    materialId: (await byName<MaterialView>(addresses.materials(), material)).id,
     process,
   });
 
   it('answers with numbers on the machine’s steps, how sure they are, and what they lean on', async () => {
     const { body } = await api()
-      .post(paths.suggestion)
+      .post(addresses.suggestion())
       .send(await wanted('Little plotter', 'Fine blade, worn', 'Outdoor vinyl, signal yellow', 'kiss-cut'))
       .expect(200);
     expect(body.refusal).toBeNull();
@@ -220,7 +237,7 @@ describe('starting without a recipe', () => {
 
   it('refuses where it would be guessing, and says why', async () => {
     const { body } = await api()
-      .post(paths.suggestion)
+      .post(addresses.suggestion())
       .send(await wanted('Little plotter', 'Fine blade', 'Sticker paper, matt', 'kiss-cut'))
       .expect(200);
     expect(body.suggestion).toBeNull();
@@ -228,7 +245,7 @@ describe('starting without a recipe', () => {
       "Little plotter's pressure scale was never measured, and no material of this family has a recipe for it there",
     );
     await api()
-      .post(paths.suggestion)
+      .post(addresses.suggestion())
       .send({ ...(await wanted('Tube', 'Head of the Tube', 'Canvas', 'laser-cut')), materialId: randomUUID() })
       .expect(404);
   });

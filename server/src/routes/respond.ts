@@ -1,23 +1,9 @@
 import type { ProblemBody } from '@keen-anvil/contract';
-import { ContractError, parseContract } from '@keen-anvil/contract/checks';
+import { ContractError } from '@keen-anvil/contract/checks';
 import type { ErrorRequestHandler, Request } from 'express';
-import type { ClassConstructor } from 'class-transformer';
-import { validate as isUuid } from 'uuid';
 import { isDatabaseAway, isPoolFull } from '../db/away';
 import { databaseRefusal } from '../db/refusal';
-import { notFound, Problem } from '../problem';
-
-/** The request's body, checked against its contract class. */
-export function bodyOf<T extends object>(request: Request, type: ClassConstructor<T>): T {
-  return parseContract(type, request.body);
-}
-
-/** An id from the address; what is no UUID is nowhere. */
-export function idOf(request: Request, name = 'id'): string {
-  const id = request.params[name];
-  if (typeof id !== 'string' || !isUuid(id)) throw notFound('What this address points at');
-  return id;
-}
+import { Problem } from '../problem';
 
 /** Turns every error into the one error shape. */
 export const answerProblem: ErrorRequestHandler = (error: unknown, request, response, _next) => {

@@ -1,5 +1,6 @@
 import type { RunProgress } from '@keen-anvil/contract';
 import type { Response } from 'express';
+import type { Here } from '../here';
 import type { Watch } from '../db/watch';
 import type { RunFollowers } from '../services/run-followers';
 
@@ -8,9 +9,9 @@ const KEEP_ALIVE_MS = 15_000;
 
 /** Sends a run's progress as server-sent events, whenever something changes, until the listener leaves or the run is over. */
 export async function streamRun(
+  here: Here,
   followers: RunFollowers,
   watch: Watch,
-  workshopId: string,
   id: string,
   response: Response,
 ): Promise<void> {
@@ -31,7 +32,7 @@ export async function streamRun(
     if (isLast) leave();
   };
   response.on('close', () => leave());
-  const unfollow = await followers.follow(workshopId, id, say);
+  const unfollow = await followers.follow(here, id, say);
   const keepAlive = setInterval(() => response.write(': still here\n\n'), KEEP_ALIVE_MS);
   const end = () => {
     isGone = true;

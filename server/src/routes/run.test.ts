@@ -1,10 +1,11 @@
+import { AT_START, byItself } from '../here';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
 import type { AddressInfo } from 'node:net';
 import { Readable } from 'node:stream';
 import type { ReadableStream } from 'node:stream/web';
 import {
-  paths,
+  addresses,
   type BenchView,
   type JobDetail,
   type MaterialView,
@@ -40,11 +41,23 @@ const longJob = () =>
     `<svg xmlns="http://www.w3.org/2000/svg" width="170mm" height="250mm" viewBox="0 0 170 250">${toAndFro('#123456', 0)}${toAndFro('#abcdef', 125)}</svg>`,
   );
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
-  api().post(paths.jobActions(job.id)).send(wish(job, action));
+  api()
+    .post(addresses.actOnJob({ id: job.id }))
+    .send(wish(job, action));
 const start = (jobId: string, speedUp = 2000) =>
-  api().post(paths.runs(jobId)).send({ seriesId: randomUUID(), speedUp });
-const act = (run: RunView, action: string) => api().post(paths.runAction(run.id)).send({ action });
-const runsOf = async (jobId: string): Promise<RunView[]> => (await api().get(paths.runs(jobId)).expect(200)).body;
+  api()
+    .post(addresses.runsOfJob({ id: jobId }))
+    .send({ seriesId: randomUUID(), speedUp });
+const act = (run: RunView, action: string) =>
+  api()
+    .post(addresses.commandRun({ id: run.id }))
+    .send({ action });
+const runsOf = async (jobId: string): Promise<RunView[]> =>
+  (
+    await api()
+      .get(addresses.runsOfJob({ id: jobId }))
+      .expect(200)
+  ).body;
 
 /** Waits for the run to say that it is in that state. */
 async function reached(run: RunView, state: RunProgress['state']): Promise<void> {
@@ -68,9 +81,12 @@ describe('a job on the stand-in', () => {
     expect(done.seenOutcome).toBe('right');
     expect(done.outcome).toBeNull();
 
-    const before: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
-    await api().post(paths.runOutcome(white.id)).send({ outcome: 'under' }).expect(200);
-    const after: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
+    const before: RecipeDetail = (await api().get(addresses.recipe({ id: white.recipeId }))).body;
+    await api()
+      .post(addresses.scoreRun({ id: white.id }))
+      .send({ outcome: 'under' })
+      .expect(200);
+    const after: RecipeDetail = (await api().get(addresses.recipe({ id: white.recipeId }))).body;
     expect([before.temper.temper, after.temper.temper]).toEqual(['violet', 'bronze']);
     expect(after.evidence).toHaveLength(before.evidence.length + 1);
     expect(after.evidence[0]).toMatchObject({ kind: 'run', outcome: 'under', jobName: 'Boat numbers', toolWear: 412 });
@@ -80,7 +96,12 @@ describe('a job on the stand-in', () => {
       code: 'not-enough',
       message: expect.stringContaining('What lies there came out as “hangs in places”.'),
     });
-    const again: RunView = (await api().post(paths.runAgain(white.id)).send({ id: randomUUID() }).expect(201)).body;
+    const again: RunView = (
+      await api()
+        .post(addresses.runAgain({ id: white.id }))
+        .send({ id: randomUUID() })
+        .expect(201)
+    ).body;
     expect(again).toMatchObject({
       position: 1,
       onTopOf: white.id,
@@ -92,28 +113,38 @@ describe('a job on the stand-in', () => {
       [1, 'finished'],
       [2, 'holding'],
     ]);
-    await api().post(paths.runOutcome(again.id)).send({ outcome: 'right' }).expect(200);
+    await api()
+      .post(addresses.scoreRun({ id: again.id }))
+      .send({ outcome: 'right' })
+      .expect(200);
     // Right only on top of the first: it is shown as that, and says nothing of its numbers alone.
-    const onTop: RecipeDetail = (await api().get(paths.recipe(white.recipeId))).body;
+    const onTop: RecipeDetail = (await api().get(addresses.recipe({ id: white.recipeId }))).body;
     expect(onTop.evidence).toHaveLength(after.evidence.length + 1);
     expect(onTop.evidence[0]).toMatchObject({ outcome: 'right', onTopOf: [done.settings] });
     expect(onTop.temper.temper).toBe(after.temper.temper);
-    await api().post(paths.runAgain(again.id)).send({ id: randomUUID() }).expect(422);
+    await api()
+      .post(addresses.runAgain({ id: again.id }))
+      .send({ id: randomUUID() })
+      .expect(422);
 
     expect((await act(navy, 'start').expect(200)).body.progress.state).toBe('running');
     await reached(navy, 'finished');
-    await api().post(paths.runOutcome(navy.id)).send({ outcome: 'right' }).expect(200);
-    expect((await api().get(paths.job(job.id))).body.state).toBe('done');
+    await api()
+      .post(addresses.scoreRun({ id: navy.id }))
+      .send({ outcome: 'right' })
+      .expect(200);
+    expect((await api().get(addresses.job({ id: job.id }))).body.state).toBe('done');
   });
 
   it('counts the metres onto the blade, and takes what was used off the roll', async () => {
     const job = await readyJob();
     const wear = async () =>
-      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+      (await api().get(addresses.tools())).body.find((tool: { name: string }) => tool.name === 'Fine blade')
+        .wear as number;
     const before = await wear();
     const pieceId = job.steps[0].stockPieceId;
     const roll = async () =>
-      ((await api().get(paths.materials)).body as MaterialView[])
+      ((await api().get(addresses.materials())).body as MaterialView[])
         .flatMap((material) => material.pieces)
         .find((piece) => piece.id === pieceId)!;
     const length = (await roll()).lengthMm;
@@ -160,22 +191,37 @@ describe('a job on the stand-in', () => {
     const [white]: RunView[] = (await start(job.id).expect(201)).body;
     await reached(white, 'finished');
     const say = async (outcome: string | null): Promise<RunView> =>
-      (await api().post(paths.runOutcome(white.id)).send({ outcome }).expect(200)).body;
+      (
+        await api()
+          .post(addresses.scoreRun({ id: white.id }))
+          .send({ outcome })
+          .expect(200)
+      ).body;
     expect(await say('over')).toMatchObject({ outcome: 'over', earlier: [] });
     expect(await say('right')).toMatchObject({ outcome: 'right', earlier: [{ outcome: 'over' }] });
-    expect(((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence[0]).toMatchObject({
+    expect(
+      ((await api().get(addresses.recipe({ id: white.recipeId }))).body as RecipeDetail).evidence[0],
+    ).toMatchObject({
       id: white.id,
       outcome: 'right',
       earlier: [{ outcome: 'over' }],
     });
     expect(await say(null)).toMatchObject({ outcome: null, earlier: [{ outcome: 'right' }, { outcome: 'over' }] });
     expect(
-      ((await api().get(paths.recipe(white.recipeId))).body as RecipeDetail).evidence.map(({ id }) => id),
+      ((await api().get(addresses.recipe({ id: white.recipeId }))).body as RecipeDetail).evidence.map(({ id }) => id),
     ).not.toContain(white.id);
-    await api().post(paths.runOutcome(white.id)).send({ outcome: 'fine' }).expect(400);
+    await api()
+      .post(addresses.scoreRun({ id: white.id }))
+      .send({ outcome: 'fine' })
+      .expect(400);
     // The same row of evidence, corrected from the book.
     expect(
-      (await api().put(paths.evidenceOutcome(white.id)).send({ outcome: 'under' }).expect(200)).body.evidence[0],
+      (
+        await api()
+          .put(addresses.correctEvidence({ id: white.id }))
+          .send({ outcome: 'under' })
+          .expect(200)
+      ).body.evidence[0],
     ).toMatchObject({ id: white.id, outcome: 'under' });
   });
 
@@ -183,26 +229,30 @@ describe('a job on the stand-in', () => {
     const { recipe } = (await readyJob()).steps[0].match;
     const id = randomUUID();
     await api()
-      .post(paths.recipeTrials(recipe!.id))
+      .post(addresses.writeTrial({ id: recipe!.id }))
       .send({ id, settings: recipe!.settings, outcome: 'over' })
       .expect(201);
     const correct = async (outcome: string | null): Promise<RecipeDetail> =>
-      (await api().put(paths.evidenceOutcome(id)).send({ outcome }).expect(200)).body;
+      (await api().put(addresses.correctEvidence({ id })).send({ outcome }).expect(200)).body;
     expect((await correct('right')).evidence.find((event) => event.id === id)).toMatchObject({
       outcome: 'right',
       earlier: [{ outcome: 'over' }],
     });
     expect((await correct(null)).evidence.map((event) => event.id)).not.toContain(id);
-    await api().put(paths.evidenceOutcome(id)).send({ outcome: 'right' }).expect(404);
+    await api().put(addresses.correctEvidence({ id })).send({ outcome: 'right' }).expect(404);
   });
 
   it('is done by hand where the maker runs it on a machine of their own, and wears and takes all the same', async () => {
     const job = await readyJob();
     const blade = async () =>
-      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+      (await api().get(addresses.tools())).body.find((tool: { name: string }) => tool.name === 'Fine blade')
+        .wear as number;
     const before = await blade();
     const [white, navy]: RunView[] = (
-      await api().post(paths.runs(job.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true }).expect(201)
+      await api()
+        .post(addresses.runsOfJob({ id: job.id }))
+        .send({ seriesId: randomUUID(), speedUp: 1, byHand: true })
+        .expect(201)
     ).body;
     expect(white).toMatchObject({ isByHand: true, progress: { state: 'running' } });
     await act(white, 'done').expect(200);
@@ -213,7 +263,7 @@ describe('a job on the stand-in', () => {
     expect(held).toMatchObject({ id: navy.id, isByHand: true, progress: { state: 'holding' } });
     await act(navy, 'start').expect(200);
     await act(navy, 'done').expect(200);
-    expect((await api().get(paths.job(job.id))).body.state).toBe('to-score');
+    expect((await api().get(addresses.job({ id: job.id }))).body.state).toBe('to-score');
   });
 
   it('takes nothing that is not there, and no sheet that other work lies on, unless the maker knows', async () => {
@@ -235,13 +285,15 @@ describe('a job on the stand-in', () => {
     const [run]: RunView[] = (await start(job.id, 1).expect(201)).body;
     await act(run, 'pause').expect(200);
     const byHand = (knowing: boolean) =>
-      api().post(paths.runs(other.id)).send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
+      api()
+        .post(addresses.runsOfJob({ id: other.id }))
+        .send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing });
     expect((await byHand(false).expect(409)).body.error).toMatchObject({
       code: 'piece-on-machine',
       message: expect.stringContaining('White roll is on Long plotter now, for “Boat numbers”.'),
     });
     await byHand(true).expect(409);
-    expect((await drawn(api().get(paths.job(other.id)))).steps[0].claims[0]).toMatchObject({
+    expect((await drawn(api().get(addresses.job({ id: other.id })))).steps[0].claims[0]).toMatchObject({
       state: 'running',
       machineName: 'Long plotter',
     });
@@ -254,10 +306,10 @@ describe('a job on the stand-in', () => {
     const piece = job.steps[0].stockPieceId!;
     await server.pool.query(`UPDATE stock_piece SET kind = 'sheet', count = 2 WHERE id = $1`, [piece]);
     const take = (sheets: number) =>
-      inTransaction(server.pool, (db) =>
+      inTransaction(AT_START, server.pool, (db) =>
         refuseTakenPieces(
+          byItself(DEMO_WORKSHOP_ID),
           db,
-          DEMO_WORKSHOP_ID,
           job.id,
           Array.from({ length: sheets }, () => ({ stockPieceId: piece, sheetId: randomUUID(), usedLengthMm: 50 })),
           false,
@@ -273,7 +325,8 @@ describe('a job on the stand-in', () => {
     const job = await readyJob();
     const other = await readyJob();
     const [first, second]: RunView[] = (await start(job.id, 1).expect(201)).body;
-    const claims = async () => (await drawn(api().get(paths.job(other.id)))).steps.flatMap((step) => step.claims);
+    const claims = async () =>
+      (await drawn(api().get(addresses.job({ id: other.id })))).steps.flatMap((step) => step.claims);
     expect((await claims()).map(({ state }) => state).sort()).toEqual(['running', 'waiting']);
     await act(first, 'cancel').expect(200);
     expect(await claims()).toEqual([]);
@@ -290,14 +343,14 @@ describe('a job on the stand-in', () => {
     const job = await longJob();
     const { heavy } = server;
     const work = heavy.workOnDocument.bind(heavy);
-    jest.spyOn(heavy, 'workOnDocument').mockImplementationOnce(async (task) => {
-      const answer = await work(task);
+    jest.spyOn(heavy, 'workOnDocument').mockImplementationOnce(async (...asked) => {
+      const answer = await work(...asked);
       await start(job.id, 1).expect(201);
       return answer;
     });
     const late = await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 100 });
     expect([late.status, late.body.error?.code]).toEqual([409, 'running']);
-    expect((await drawn(api().get(paths.job(job.id)))).version).toBe(job.version);
+    expect((await drawn(api().get(addresses.job({ id: job.id })))).version).toBe(job.version);
   });
 
   it('is not started with something in its way', async () => {
@@ -318,8 +371,14 @@ describe('a job on the stand-in', () => {
   it('cannot be scored before it is finished', async () => {
     const job = await readyJob();
     const [run]: RunView[] = (await start(job.id, 1)).body;
-    await api().post(paths.runOutcome(run.id)).send({ outcome: 'right' }).expect(409);
-    await api().post(paths.runOutcome(run.id)).send({ outcome: 'splendid' }).expect(400);
+    await api()
+      .post(addresses.scoreRun({ id: run.id }))
+      .send({ outcome: 'right' })
+      .expect(409);
+    await api()
+      .post(addresses.scoreRun({ id: run.id }))
+      .send({ outcome: 'splendid' })
+      .expect(400);
   });
 
   it('goes on by what is written of it, whoever looks, and is closed once', async () => {
@@ -328,15 +387,26 @@ describe('a job on the stand-in', () => {
     // Nobody keeps it while it goes.
     await server.watch.close();
     await server.keeper.close();
-    expect((await api().get(paths.run(run.id)).expect(200)).body.progress).toMatchObject({ state: 'running' });
+    expect(
+      (
+        await api()
+          .get(addresses.run({ id: run.id }))
+          .expect(200)
+      ).body.progress,
+    ).toMatchObject({ state: 'running' });
     await server.pool.query(
       `UPDATE run SET going_since = going_since - interval '1 hour', due_at = due_at - interval '1 hour' WHERE id = $1`,
       [run.id],
     );
-    const late: RunView = (await api().get(paths.run(run.id)).expect(200)).body;
+    const late: RunView = (
+      await api()
+        .get(addresses.run({ id: run.id }))
+        .expect(200)
+    ).body;
     expect(late.progress).toMatchObject({ state: 'running', doneSeconds: late.progress.totalSeconds });
     const wear = async () =>
-      (await api().get(paths.tools)).body.find((tool: { name: string }) => tool.name === 'Fine blade').wear as number;
+      (await api().get(addresses.tools())).body.find((tool: { name: string }) => tool.name === 'Fine blade')
+        .wear as number;
     const before = await wear();
     const [one, other] = [0, 1].map(() =>
       assemble({ pool: server.pool, url: server.url, heavy: server.heavy, log: pino({ level: 'silent' }) }),
@@ -356,7 +426,13 @@ describe('a job on the stand-in', () => {
   it('is started once, however many start it, and sent twice answers the same', async () => {
     const job = await longJob();
     const seriesId = randomUUID();
-    const same = await Promise.all([0, 1, 2].map(() => api().post(paths.runs(job.id)).send({ seriesId, speedUp: 1 })));
+    const same = await Promise.all(
+      [0, 1, 2].map(() =>
+        api()
+          .post(addresses.runsOfJob({ id: job.id }))
+          .send({ seriesId, speedUp: 1 }),
+      ),
+    );
     expect(same.map(({ status }) => status)).toEqual([201, 201, 201]);
     expect(new Set(same.map(({ body }) => body[0].id)).size).toBe(1);
     await act(same[0].body[0], 'cancel').expect(200);
@@ -366,7 +442,7 @@ describe('a job on the stand-in', () => {
     expect(runs.map(({ progress }) => progress.state)).toEqual(['running', 'queued']);
     // For another job it is no run of this series.
     await api()
-      .post(paths.runs((await longJob()).id))
+      .post(addresses.runsOfJob({ id: (await longJob()).id }))
       .send({ seriesId, speedUp: 1 })
       .expect(409);
     const resumes = await act(runs[0], 'pause')
@@ -389,7 +465,7 @@ describe('a job on the stand-in', () => {
       started.body[0].id,
     ]);
     await act(started.body[0], 'cancel').expect(200);
-    const now = await drawn(api().get(paths.job(job.id)));
+    const now = await drawn(api().get(addresses.job({ id: job.id })));
     expect(now.artworks[0].xMm).toBe(job.artworks[0].xMm + (edited.status === 200 ? 40 : 0));
     const again: RunView[] = (await start(job.id, 1).expect(201)).body;
     const { rows: then } = await server.pool.query('SELECT machine_file AS file FROM run WHERE id = $1', [again[0].id]);
@@ -411,7 +487,7 @@ describe('a job on the stand-in', () => {
     const [first]: RunView[] = (await start(other.id, 1).expect(201)).body;
     server.keeper.wake();
     expect((await runsOf(job.id))[1].progress.state).toBe('queued');
-    expect((await api().get(paths.job(job.id))).body.state).toBe('running');
+    expect((await api().get(addresses.job({ id: job.id }))).body.state).toBe('running');
     await doTo(job, { do: 'change-drawing', drawingId: job.artworks[0].id, widthMm: 100 }).expect(409);
     await act(first, 'cancel').expect(200);
     await reached(navy, 'holding');
@@ -444,7 +520,9 @@ describe('a job on the stand-in', () => {
     await once(listening, 'listening');
     const { port } = listening.address() as AddressInfo;
     const leave = new AbortController();
-    const response = await fetch(`http://127.0.0.1:${port}${paths.runEvents(run.id)}`, { signal: leave.signal });
+    const response = await fetch(`http://127.0.0.1:${port}${addresses.runEvents({ id: run.id })}`, {
+      signal: leave.signal,
+    });
     expect(response.headers.get('content-type')).toBe('text/event-stream');
     const told: RunProgress[] = [];
     for await (const chunk of Readable.fromWeb(response.body as ReadableStream<Uint8Array>)) {
@@ -465,7 +543,7 @@ describe('a job on the stand-in', () => {
 
 describe('the bench', () => {
   it('shows the job on hold and the recipes used last', async () => {
-    const bench: BenchView = (await api().get(paths.bench)).body;
+    const bench: BenchView = (await api().get(addresses.bench())).body;
     expect(bench.runs[0]).toMatchObject({
       jobName: 'Boat number 12',
       hold: 'Go on at Little plotter: put in Outdoor vinyl, navy',

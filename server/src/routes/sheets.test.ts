@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { readHpgl } from '@keen-anvil/core/output';
-import { paths, type JobDetail, type MaterialView, type RunView, type StockPieceView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type MaterialView, type RunView, type StockPieceView } from '@keen-anvil/contract';
 import { asker, textOf } from '../../testing/ask';
 import { startTestServer, type TestServer } from '../../testing/test-server';
 import { wish } from '../../testing/wish';
@@ -17,18 +17,18 @@ const square =
 /** A job that cuts one square out of a piece of this kind. */
 async function jobOn(name: string): Promise<{ job: JobDetail; piece: StockPieceView }> {
   const id = randomUUID();
-  await api().post(paths.jobs).send({ id, name: 'Tags on several sheets' }).expect(201);
+  await api().post(addresses.jobs()).send({ id, name: 'Tags on several sheets' }).expect(201);
   let job = await drawn(
     api()
-      .put(paths.artwork(id, randomUUID(), 'tag.svg'))
+      .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: 'tag.svg' }))
       .set('Content-Type', 'image/svg+xml')
       .send(square)
       .expect(201),
   );
-  const material = (await get<MaterialView[]>(paths.materials)).find((m) => m.name === name)!;
+  const material = (await get<MaterialView[]>(addresses.materials())).find((m) => m.name === name)!;
   job = await drawn(
     api()
-      .post(paths.jobActions(id))
+      .post(addresses.actOnJob({ id }))
       .send(wish(job, { do: 'change-step', stepId: job.steps[0].id, materialId: material.id }))
       .expect(200),
   );
@@ -60,7 +60,7 @@ async function withCopies(job: JobDetail): Promise<JobDetail> {
       first.x + 5,
     ],
   );
-  return drawn(api().get(paths.job(job.id)));
+  return drawn(api().get(addresses.job({ id: job.id })));
 }
 
 /** Where the tool goes down, to the mm. */
@@ -76,15 +76,30 @@ describe('a part that lies several times, on two sheets', () => {
       [2, 2],
     ]);
     const [one, two] = await Promise.all(
-      step.sheets.map(async ({ id }) => (await textOf(api().get(paths.stepFile(step.id, id)).expect(200))).body),
+      step.sheets.map(
+        async ({ id }) =>
+          (
+            await textOf(
+              api()
+                .get(addresses.stepFile({ id: step.id, sheet: id }))
+                .expect(200),
+            )
+          ).body,
+      ),
     );
     const [a, b] = [downAt(one), downAt(two)];
     expect([a.length, b.length]).toEqual([2, 1]);
     expect(new Set([...a, ...b]).size).toBe(3);
-    expect((await api().get(paths.stepFile(step.id)).expect(422)).body.error.message).toBe(
-      'This step is done on 2 sheets, each with a file of its own: say which.',
-    );
-    await api().get(paths.stepFile(step.id, randomUUID())).expect(404);
+    expect(
+      (
+        await api()
+          .get(addresses.stepFile({ id: step.id }))
+          .expect(422)
+      ).body.error.message,
+    ).toBe('This step is done on 2 sheets, each with a file of its own: say which.');
+    await api()
+      .get(addresses.stepFile({ id: step.id, sheet: randomUUID() }))
+      .expect(404);
   });
 
   it('is run sheet by sheet, with a hold between, and each sheet is taken from stock', async () => {
@@ -92,7 +107,7 @@ describe('a part that lies several times, on two sheets', () => {
     const job = await withCopies(plain);
     const started: RunView[] = (
       await api()
-        .post(paths.runs(job.id))
+        .post(addresses.runsOfJob({ id: job.id }))
         .send({ seriesId: randomUUID(), speedUp: 1, byHand: true, knowing: true })
         .expect(201)
     ).body;
@@ -102,11 +117,17 @@ describe('a part that lies several times, on two sheets', () => {
     ]);
     expect(started.map(({ sheetId }) => sheetId)).toEqual(job.steps[0].sheets.map(({ id }) => id));
     for (const { id } of started) {
-      for (const action of ['start', 'done']) await api().post(paths.runAction(id)).send({ action });
+      for (const action of ['start', 'done']) await api().post(addresses.commandRun({ id })).send({ action });
     }
-    const done: RunView[] = (await api().get(paths.runs(job.id)).expect(200)).body;
+    const done: RunView[] = (
+      await api()
+        .get(addresses.runsOfJob({ id: job.id }))
+        .expect(200)
+    ).body;
     expect(done.map(({ progress }) => progress.state)).toEqual(['finished', 'finished']);
-    const material = (await get<MaterialView[]>(paths.materials)).find(({ name }) => name === 'Outdoor vinyl, navy')!;
+    const material = (await get<MaterialView[]>(addresses.materials())).find(
+      ({ name }) => name === 'Outdoor vinyl, navy',
+    )!;
     const left = material.pieces.find(({ id }) => id === piece.id)!;
     const { rows } = await server.pool.query<{ mm: number }>('SELECT used_length_mm AS mm FROM run WHERE job_id = $1', [
       job.id,

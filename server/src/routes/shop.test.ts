@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type MachineFields,
   type MachineView,
   type MaterialFields,
@@ -47,17 +47,17 @@ describe('a machine', () => {
   it('is put into the shop with its scales, and read back as it was typed', async () => {
     const id = randomUUID();
     await api()
-      .post(paths.machines)
+      .post(addresses.machines())
       .send({ ...plotter, id })
       .expect(201);
-    const machine = (await get<MachineView[]>(paths.machines)).find((m) => m.id === id)!;
+    const machine = (await get<MachineView[]>(addresses.machines())).find((m) => m.id === id)!;
     expect(asFields(machine)).toEqual(plotter);
     expect(machine.dials.find((dial) => dial.name === 'force')!.physicalUnit).toBe('gf');
     expect(
       (
         await refusal(
           api()
-            .post(paths.machines)
+            .post(addresses.machines())
             .send({ ...plotter, id, name: 'Third plotter' }),
           409,
         )
@@ -67,7 +67,7 @@ describe('a machine', () => {
     expect(
       (
         await api()
-          .post(paths.machines)
+          .post(addresses.machines())
           .send({ ...plotter, id })
           .expect(201)
       ).body.machine,
@@ -77,10 +77,10 @@ describe('a machine', () => {
   it('brings what is built into it as a tool', async () => {
     const id = randomUUID();
     await api()
-      .post(paths.machines)
+      .post(addresses.machines())
       .send({ ...MACHINES[2], name: 'Second diode', id })
       .expect(201);
-    const head = (await get<ToolView[]>(paths.tools)).find((tool) => tool.machineId === id)!;
+    const head = (await get<ToolView[]>(addresses.tools())).find((tool) => tool.machineId === id)!;
     expect(head).toMatchObject({ name: 'Laser head of Second diode', kind: 'laser-head', wear: 0 });
   });
 
@@ -107,12 +107,12 @@ describe('a machine', () => {
       (
         await refusal(
           api()
-            .post(paths.machines)
+            .post(addresses.machines())
             .send({ ...plotter, ...change, id }),
         )
       ).message,
     ).toBe(sentence);
-    expect((await get<MachineView[]>(paths.machines)).some((m) => m.id === id)).toBe(false);
+    expect((await get<MachineView[]>(addresses.machines())).some((m) => m.id === id)).toBe(false);
   });
 
   it('is refused by the contract where a field is none', async () => {
@@ -120,7 +120,7 @@ describe('a machine', () => {
       (
         await refusal(
           api()
-            .post(paths.machines)
+            .post(addresses.machines())
             .send({ ...plotter, id: randomUUID(), workWidthMm: -1 }),
           400,
         )
@@ -130,7 +130,7 @@ describe('a machine', () => {
       (
         await refusal(
           api()
-            .post(paths.machines)
+            .post(addresses.machines())
             .send({ ...plotter, id: randomUUID(), kind: 'lathe' }),
           400,
         )
@@ -140,7 +140,7 @@ describe('a machine', () => {
       (
         await refusal(
           api()
-            .post(paths.machines)
+            .post(addresses.machines())
             .send({ ...plotter, id: randomUUID(), dials: [{ ...plotter.dials[0], name: 'luck' }] }),
           400,
         )
@@ -149,8 +149,8 @@ describe('a machine', () => {
   });
 
   it('keeps every recipe as it is when its range changes, and names the ones that no longer fit', async () => {
-    const machine = await byName<MachineView>(paths.machines, 'Long plotter');
-    const before = await get<RecipePageView>(`${paths.recipes}?machine=${machine.id}&limit=200`);
+    const machine = await byName<MachineView>(addresses.machines(), 'Long plotter');
+    const before = await get<RecipePageView>(`${addresses.recipes()}?machine=${machine.id}&limit=200`);
     const fields = asFields(machine);
     const shorter = fields.dials.map((dial) =>
       dial.name === 'force'
@@ -158,36 +158,39 @@ describe('a machine', () => {
         : dial,
     );
     const { body } = await api()
-      .put(paths.machine(machine.id))
+      .put(addresses.changeMachine({ id: machine.id }))
       .send({ ...fields, dials: shorter, version: machine.version })
       .expect(200);
     const names = body.misfits.map((misfit: { recipe: { material: { name: string } } }) => misfit.recipe.material.name);
     expect(names).toEqual(expect.arrayContaining(['Card 250 g, cream', 'Canvas']));
     expect(body.misfits[0].problem).toContain("Long plotter's force goes from 1 to 30");
-    const after = await get<RecipePageView>(`${paths.recipes}?machine=${machine.id}&limit=200`);
+    const after = await get<RecipePageView>(`${addresses.recipes()}?machine=${machine.id}&limit=200`);
     expect(after.recipes.map((recipe) => recipe.settings)).toEqual(before.recipes.map((recipe) => recipe.settings));
     // The second of two makers sees what the first one wrote.
     const stale = await refusal(
       api()
-        .put(paths.machine(machine.id))
+        .put(addresses.changeMachine({ id: machine.id }))
         .send({ ...fields, name: 'Another name', version: machine.version }),
       409,
     );
     expect(stale.current).toMatchObject({ id: machine.id, version: machine.version + 1 });
     await api()
-      .put(paths.machine(machine.id))
+      .put(addresses.changeMachine({ id: machine.id }))
       .send({ ...fields, version: machine.version + 1 })
       .expect(200);
-    expect(await get(paths.machineMisfits(machine.id))).toEqual([]);
+    expect(await get(addresses.misfits({ id: machine.id }))).toEqual([]);
   });
 
   it('that recipes stand on is put away, never lost', async () => {
-    const machine = await byName<MachineView>(paths.machines, 'Little plotter');
-    await api().post(paths.machineArchive(machine.id)).send({ version: machine.version, isArchived: true }).expect(200);
-    expect(await byName<MachineView>(paths.machines, 'Little plotter')).toMatchObject({ isArchived: true });
-    expect((await get<RecipePageView>(`${paths.recipes}?machine=${machine.id}`)).total).toBe(3);
+    const machine = await byName<MachineView>(addresses.machines(), 'Little plotter');
     await api()
-      .post(paths.machineArchive(machine.id))
+      .post(addresses.putMachineAway({ id: machine.id }))
+      .send({ version: machine.version, isArchived: true })
+      .expect(200);
+    expect(await byName<MachineView>(addresses.machines(), 'Little plotter')).toMatchObject({ isArchived: true });
+    expect((await get<RecipePageView>(`${addresses.recipes()}?machine=${machine.id}`)).total).toBe(3);
+    await api()
+      .post(addresses.putMachineAway({ id: machine.id }))
       .send({ version: machine.version + 1, isArchived: false })
       .expect(200);
   });
@@ -195,19 +198,19 @@ describe('a machine', () => {
 
 describe('a tool', () => {
   it('starts a new life when it is replaced; the old one stays in its history', async () => {
-    const tool = await byName<ToolView>(paths.tools, 'Fine blade, worn');
+    const tool = await byName<ToolView>(addresses.tools(), 'Fine blade, worn');
     const { body } = await api()
-      .post(paths.toolReplacement(tool.id))
+      .post(addresses.replaceTool({ id: tool.id }))
       .send({ version: tool.version, note: 'tip broken off' })
       .expect(200);
     expect(body).toMatchObject({ wear: 0, lifeNumber: 2, lives: [{ number: 1, wear: 2310, note: 'tip broken off' }] });
     // What the old blade wanted is no word about the new one.
-    const recipe = (await get<RecipePageView>(`${paths.recipes}?search=navy%20little`)).recipes[0];
-    expect((await get<RecipeDetail>(paths.recipe(recipe.id))).wearHint).toBeNull();
+    const recipe = (await get<RecipePageView>(`${addresses.recipes()}?search=navy%20little`)).recipes[0];
+    expect((await get<RecipeDetail>(addresses.recipe({ id: recipe.id }))).wearHint).toBeNull();
   });
 
   it('keeps its kind, and has only facts of its kind', async () => {
-    const tool = await byName<ToolView>(paths.tools, 'Deep blade');
+    const tool = await byName<ToolView>(addresses.tools(), 'Deep blade');
     const fields = {
       name: tool.name,
       kind: tool.kind,
@@ -221,7 +224,7 @@ describe('a tool', () => {
       (
         await refusal(
           api()
-            .put(paths.tool(tool.id))
+            .put(addresses.changeTool({ id: tool.id }))
             .send({ ...fields, kind: 'pen', details: {} }),
         )
       ).message,
@@ -230,7 +233,7 @@ describe('a tool', () => {
       (
         await refusal(
           api()
-            .put(paths.tool(tool.id))
+            .put(addresses.changeTool({ id: tool.id }))
             .send({ ...fields, details: { ink: '#000000' } }),
         )
       ).message,
@@ -239,31 +242,31 @@ describe('a tool', () => {
       (
         await refusal(
           api()
-            .put(paths.tool(tool.id))
+            .put(addresses.changeTool({ id: tool.id }))
             .send({ ...fields, details: { angle: 200 } }),
         )
       ).message,
     ).toBe('Angle goes from 10 to 90 °; 200 was given.');
     await api()
-      .put(paths.tool(tool.id))
+      .put(addresses.changeTool({ id: tool.id }))
       .send({ ...fields, name: 'Deep blade, 60°' })
       .expect(200);
     // Its recipes are found by the new name at once.
-    expect((await get<RecipePageView>(`${paths.recipes}?search=deep%2060`)).total).toBeGreaterThan(0);
+    expect((await get<RecipePageView>(`${addresses.recipes()}?search=deep%2060`)).total).toBeGreaterThan(0);
   });
 
   it('belongs to a machine only where such a machine has it built in', async () => {
-    const machine = await byName<MachineView>(paths.machines, 'Long plotter');
-    const tube = await byName<MachineView>(paths.machines, 'Tube');
+    const machine = await byName<MachineView>(addresses.machines(), 'Long plotter');
+    const tube = await byName<MachineView>(addresses.machines(), 'Tube');
     const tool = { id: randomUUID(), name: 'x', kind: 'laser-head', machineId: null, details: {}, wear: 0, life: null };
-    expect((await refusal(api().post(paths.tools).send(tool))).message).toBe(
+    expect((await refusal(api().post(addresses.tools()).send(tool))).message).toBe(
       'Laser head: say which machine it belongs to.',
     );
     expect(
       (
         await refusal(
           api()
-            .post(paths.tools)
+            .post(addresses.tools())
             .send({ ...tool, machineId: machine.id }),
         )
       ).message,
@@ -272,13 +275,13 @@ describe('a tool', () => {
       (
         await refusal(
           api()
-            .post(paths.tools)
+            .post(addresses.tools())
             .send({ ...tool, kind: 'pen', machineId: tube.id }),
         )
       ).message,
     ).toContain('belongs to no machine');
     await api()
-      .post(paths.tools)
+      .post(addresses.tools())
       .send({ ...tool, machineId: tube.id })
       .expect(201);
   });
@@ -290,7 +293,7 @@ describe('a material and its stock', () => {
 
   it('takes its thickness from the calipers, with its spread', async () => {
     const { body } = await api()
-      .post(paths.materials)
+      .post(addresses.materials())
       .send({ ...fields, id: randomUUID(), readingsMm: [3, 3.2, 3.1], thicknessMm: 9 })
       .expect(201);
     expect(body).toMatchObject({ thicknessMm: 3.1, spreadMm: 0.1, details: { tanning: 'vegetable' } });
@@ -300,7 +303,7 @@ describe('a material and its stock', () => {
     const id = randomUUID();
     const typed = { thicknessMm: { text: '0.125', unit: 'in' } };
     const { body } = await api()
-      .post(paths.materials)
+      .post(addresses.materials())
       .send({ ...fields, id, readingsMm: [], thicknessMm: 3.175, typed })
       .expect(201);
     expect(body).toMatchObject({ thicknessMm: 3.175, typed });
@@ -308,7 +311,7 @@ describe('a material and its stock', () => {
       (
         await refusal(
           api()
-            .put(paths.material(id))
+            .put(addresses.material({ id }))
             .send({ ...fields, readingsMm: [], thicknessMm: 4, typed, version: 1 }),
         )
       ).message,
@@ -316,7 +319,7 @@ describe('a material and its stock', () => {
   });
 
   it('refuses facts of another family, and a stale write', async () => {
-    const material = await byName<MaterialView>(paths.materials, 'Canvas');
+    const material = await byName<MaterialView>(addresses.materials(), 'Canvas');
     const own = {
       name: material.name,
       family: material.family,
@@ -340,30 +343,30 @@ describe('a material and its stock', () => {
       (
         await refusal(
           api()
-            .put(paths.material(material.id))
+            .put(addresses.material({ id: material.id }))
             .send({ ...own, details: { peel: 'hot' }, version: material.version }),
         )
       ).message,
     ).toContain('“peel” is none of its facts');
     await api()
-      .put(paths.material(material.id))
+      .put(addresses.material({ id: material.id }))
       .send({ ...own, version: material.version })
       .expect(200);
     expect(
       (
         await refusal(
           api()
-            .put(paths.material(material.id))
+            .put(addresses.material({ id: material.id }))
             .send({ ...own, finish: 'stiff', version: material.version }),
           409,
         )
       ).current,
     ).toMatchObject({ notes: 'washed first' });
-    expect((await get<RecipePageView>(`${paths.recipes}?search=washed`)).recipes[0].material.name).toBe('Canvas');
+    expect((await get<RecipePageView>(`${addresses.recipes()}?search=washed`)).recipes[0].material.name).toBe('Canvas');
   });
 
   it('has pieces, with their outlines and amounts', async () => {
-    const material = await byName<MaterialView>(paths.materials, 'Cotton poplin');
+    const material = await byName<MaterialView>(addresses.materials(), 'Cotton poplin');
     const id = randomUUID();
     const outline = [
       { x: 10, y: 10 },
@@ -371,7 +374,10 @@ describe('a material and its stock', () => {
       { x: 60, y: 90 },
     ];
     const offcut = { id, kind: 'offcut', name: 'a corner', widthMm: 1, lengthMm: 1, count: 1, outline };
-    const { body } = await api().post(paths.pieces(material.id)).send(offcut).expect(201);
+    const { body } = await api()
+      .post(addresses.addPiece({ id: material.id }))
+      .send(offcut)
+      .expect(201);
     expect(body.pieces.find((piece: { id: string }) => piece.id === id)).toMatchObject({
       widthMm: 100,
       lengthMm: 80,
@@ -386,7 +392,7 @@ describe('a material and its stock', () => {
       (
         await refusal(
           api()
-            .put(paths.piece(id))
+            .put(addresses.changePiece({ id }))
             .send({ ...piece, kind: 'roll', version: 1 }),
         )
       ).message,
@@ -395,7 +401,7 @@ describe('a material and its stock', () => {
       (
         await refusal(
           api()
-            .put(paths.piece(id))
+            .put(addresses.changePiece({ id }))
             .send({
               ...piece,
               outline: [
@@ -412,18 +418,18 @@ describe('a material and its stock', () => {
       (
         await refusal(
           api()
-            .put(paths.piece(id))
+            .put(addresses.changePiece({ id }))
             .send({ ...piece, count: 1.5, version: 1 }),
           400,
         )
       ).message,
     ).toBe('Pieces are counted: 0, 1, 2 ….');
-    await api().post(paths.pieceArchive(id)).send({ version: 1, isArchived: true }).expect(200);
+    await api().post(addresses.putPieceAway({ id })).send({ version: 1, isArchived: true }).expect(200);
     expect(
       (
         await refusal(
           api()
-            .put(paths.piece(id))
+            .put(addresses.changePiece({ id }))
             .send({ ...piece, version: 1 }),
           409,
         )
@@ -432,49 +438,56 @@ describe('a material and its stock', () => {
   });
 
   it('keeps a photo of its pattern, small and without where it was taken', async () => {
-    const material = await byName<MaterialView>(paths.materials, 'Transfer film, gold glitter');
+    const material = await byName<MaterialView>(addresses.materials(), 'Transfer film, gold glitter');
     const large = await sharp({ create: { width: 3000, height: 1500, channels: 3, background: '#c79a3b' } })
       .png()
       .toBuffer();
     const { body } = await api()
-      .put(paths.materialPhoto(material.id, material.version))
+      .put(addresses.photographMaterial({ id: material.id, version: material.version }))
       .set('Content-Type', 'image/png')
       .send(large)
       .expect(200);
-    const photo = await api().get(paths.photo(body.photoId)).expect(200);
+    const photo = await api()
+      .get(addresses.photo({ id: body.photoId }))
+      .expect(200);
     expect(photo.headers['content-type']).toBe('image/jpeg');
     expect(await sharp(photo.body as Buffer).metadata()).toMatchObject({ width: 1200, height: 600 });
     const broken = await refusal(
       api()
-        .put(paths.materialPhoto(material.id, body.version))
+        .put(addresses.photographMaterial({ id: material.id, version: body.version }))
         .set('Content-Type', 'image/png')
         .send(large.subarray(0, 300)),
     );
     expect(broken.message).toContain('A photo was expected');
-    expect((await byName<MaterialView>(paths.materials, 'Transfer film, gold glitter')).photoId).toBe(body.photoId);
+    expect((await byName<MaterialView>(addresses.materials(), 'Transfer film, gold glitter')).photoId).toBe(
+      body.photoId,
+    );
   });
 });
 
 describe('workshops', () => {
   it('are kept apart: a new one is empty, and shows nothing of the demo', async () => {
     const id = randomUUID();
-    await api().post(paths.workshops).send({ id, name: 'Boathouse loft' }).expect(201);
-    const entry = await api().post(paths.workshopEntry(id)).expect(200);
+    await api().post(addresses.workshops()).send({ id, name: 'Boathouse loft' }).expect(201);
+    const entry = await api().post(addresses.enterWorkshop({ id })).expect(200);
     const cookie = entry.headers['set-cookie'][0].split(';')[0];
     expect(entry.headers['set-cookie'][0]).toMatch(/HttpOnly; SameSite=Strict/);
     const inside = async (path: string) => (await api().get(path).set('Cookie', cookie).expect(200)).body;
-    for (const path of [paths.machines, paths.tools, paths.materials, paths.jobs])
+    for (const path of [addresses.machines(), addresses.tools(), addresses.materials(), addresses.jobs()])
       expect(await inside(path)).toEqual([]);
-    expect((await inside(paths.recipes)).total).toBe(0);
-    const recipe = (await get<RecipePageView>(paths.recipes)).recipes[0];
-    await api().get(paths.recipe(recipe.id)).set('Cookie', cookie).expect(404);
-    expect(((await inside(paths.workshops)) as WorkshopView[]).map((w) => [w.name, w.isHere])).toEqual([
+    expect((await inside(addresses.recipes())).total).toBe(0);
+    const recipe = (await get<RecipePageView>(addresses.recipes())).recipes[0];
+    await api()
+      .get(addresses.recipe({ id: recipe.id }))
+      .set('Cookie', cookie)
+      .expect(404);
+    expect(((await inside(addresses.workshops())) as WorkshopView[]).map((w) => [w.name, w.isHere])).toEqual([
       ['Slipway Studio', false],
       ['Boathouse loft', true],
     ]);
     // A cookie for nowhere leads to the demo.
     expect(
-      (await api().get(paths.machines).set('Cookie', `workshop=${randomUUID()}`).expect(200)).body.length,
+      (await api().get(addresses.machines()).set('Cookie', `workshop=${randomUUID()}`).expect(200)).body.length,
     ).toBeGreaterThan(0);
   });
 });

@@ -1,24 +1,11 @@
-import {
-  Archiving,
-  MachineChange,
-  MaterialChange,
-  NewMachine,
-  NewMaterial,
-  NewStockPiece,
-  NewTool,
-  StockPieceChange,
-  ToolChange,
-  ToolReplacement,
-} from '@keen-anvil/contract/checks';
 import type { Machine } from '@keen-anvil/core/machines';
 import { holderSheet } from '@keen-anvil/core/output';
-import { Router } from 'express';
-import { idsIn, pageIn, wordIn, yesOrNoIn } from '../asked-for';
 import { notFound, refused } from '../problem';
 import { listMachines } from '../queries/machines';
 import { findMaterials, listMaterials } from '../queries/materials';
 import { findPhoto } from '../queries/photos';
 import { listTools } from '../queries/tools';
+import { drawerLabels } from '../services/drawer-labels';
 import { archiveMachine, changeMachine, createMachine, machineWithMisfits } from '../services/machines';
 import {
   addPiece,
@@ -28,16 +15,14 @@ import {
   changePiece,
   createMaterial,
   materialOf,
+  photographMaterial,
 } from '../services/materials';
+import { keepPhotoAs } from '../services/photos';
 import { archiveTool, changeTool, createTool, replaceTool } from '../services/tools';
-import { workshopOf } from '../workshop';
+import type { Handlers } from './answer-endpoints';
 import type { ApiParts } from './api-parts';
-import { fileName } from './file-name';
-import { bodyOf, idOf } from './respond';
-
-const USUAL_PAGE = 100;
-const LARGEST_PAGE = 500;
-const LONGEST_SEARCH = 200;
+import { originOf } from './origin';
+import { printed, saved, shown } from './sent';
 
 /** The sheet that a holder's offset is measured by. @throws Problem for a holder that the machine has not */
 function sheetOf(machine: Machine, holder: number): string {
@@ -50,120 +35,46 @@ function sheetOf(machine: Machine, holder: number): string {
 }
 
 /** Machines, tools, materials and stock. */
-export function shopRoutes({ pool }: ApiParts): Router {
-  const router = Router();
-  router.get(
-    '/machines',
-    async (request, response) => void response.json(await listMachines(pool, workshopOf(request))),
-  );
-  router.post(
-    '/machines',
-    async (request, response) =>
-      void response.status(201).json(await createMachine(pool, workshopOf(request), bodyOf(request, NewMachine))),
-  );
-  router.put(
-    '/machines/:id',
-    async (request, response) =>
-      void response.json(await changeMachine(pool, workshopOf(request), idOf(request), bodyOf(request, MachineChange))),
-  );
-  router.get('/machines/:id/holders/:holder/sheet', async (request, response) => {
-    const { machine } = await machineWithMisfits(pool, workshopOf(request), idOf(request));
-    const text = sheetOf(machine, Number(request.params.holder));
-    response
-      .attachment(fileName([machine.name, `holder ${request.params.holder}`], 'hpgl'))
-      .type('application/octet-stream')
-      .send(text);
-  });
-  router.get(
-    '/machines/:id/misfits',
-    async (request, response) =>
-      void response.json((await machineWithMisfits(pool, workshopOf(request), idOf(request))).misfits),
-  );
-  router.post(
-    '/machines/:id/archive',
-    async (request, response) =>
-      void response.json(await archiveMachine(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
-  );
+export const shopHandlers = ({ pool, heavy }: ApiParts): Handlers<'shop'> => ({
+  machines: ({ workshopId }) => listMachines(pool, workshopId),
+  addMachine: (here, { body }) => createMachine(here, pool, body),
+  changeMachine: (here, { id, body }) => changeMachine(here, pool, id, body),
+  misfits: async (here, { id }) => (await machineWithMisfits(here, pool, id)).misfits,
+  holderSheet: async (here, { id, holder }) => {
+    const { machine } = await machineWithMisfits(here, pool, id);
+    return saved([machine.name, `holder ${holder}`], 'hpgl', sheetOf(machine, Number(holder)));
+  },
+  putMachineAway: (here, { id, body }) => archiveMachine(here, pool, id, body),
 
-  router.get('/tools', async (request, response) => void response.json(await listTools(pool, workshopOf(request))));
-  router.post(
-    '/tools',
-    async (request, response) =>
-      void response.status(201).json(await createTool(pool, workshopOf(request), bodyOf(request, NewTool))),
-  );
-  router.put(
-    '/tools/:id',
-    async (request, response) =>
-      void response.json(await changeTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolChange))),
-  );
-  router.post(
-    '/tools/:id/replacement',
-    async (request, response) =>
-      void response.json(await replaceTool(pool, workshopOf(request), idOf(request), bodyOf(request, ToolReplacement))),
-  );
-  router.post(
-    '/tools/:id/archive',
-    async (request, response) =>
-      void response.json(await archiveTool(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
-  );
+  tools: ({ workshopId }) => listTools(pool, workshopId),
+  addTool: (here, { body }) => createTool(here, pool, body),
+  changeTool: (here, { id, body }) => changeTool(here, pool, id, body),
+  replaceTool: (here, { id, body }) => replaceTool(here, pool, id, body),
+  putToolAway: (here, { id, body }) => archiveTool(here, pool, id, body),
 
-  router.get('/materials', async (request, response) => {
-    const { query } = request;
-    const ids = idsIn(query, 'ids', LARGEST_PAGE);
-    response.json(
-      ids
-        ? await findMaterials(pool, workshopOf(request), ids)
-        : await listMaterials(pool, workshopOf(request), {
-            search: wordIn(query, 'search').slice(0, LONGEST_SEARCH),
-            isArchived: yesOrNoIn(query, 'archived'),
-            ...pageIn(query, USUAL_PAGE, LARGEST_PAGE),
-          }),
-    );
-  });
-  router.get(
-    '/materials/:id',
-    async (request, response) => void response.json(await materialOf(pool, workshopOf(request), idOf(request))),
-  );
-  router.post(
-    '/materials',
-    async (request, response) =>
-      void response.status(201).json(await createMaterial(pool, workshopOf(request), bodyOf(request, NewMaterial))),
-  );
-  router.put(
-    '/materials/:id',
-    async (request, response) =>
-      void response.json(
-        await changeMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, MaterialChange)),
-      ),
-  );
-  router.post(
-    '/materials/:id/archive',
-    async (request, response) =>
-      void response.json(await archiveMaterial(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
-  );
-  router.post(
-    '/materials/:id/pieces',
-    async (request, response) =>
-      void response
-        .status(201)
-        .json(await addPiece(pool, workshopOf(request), idOf(request), bodyOf(request, NewStockPiece))),
-  );
-  router.put(
-    '/pieces/:id',
-    async (request, response) =>
-      void response.json(
-        await changePiece(pool, workshopOf(request), idOf(request), bodyOf(request, StockPieceChange)),
-      ),
-  );
-  router.post(
-    '/pieces/:id/archive',
-    async (request, response) =>
-      void response.json(await archivePiece(pool, workshopOf(request), idOf(request), bodyOf(request, Archiving))),
-  );
-  router.get('/photos/:id', async (request, response) => {
-    const photo = await findPhoto(pool, workshopOf(request), idOf(request));
+  materials: ({ workshopId }, { ids, archived, ...asked }) =>
+    ids ? findMaterials(pool, workshopId, ids) : listMaterials(pool, workshopId, { ...asked, isArchived: archived }),
+  material: (here, { id }) => materialOf(here, pool, id),
+  addMaterial: (here, { body }) => createMaterial(here, pool, body),
+  changeMaterial: (here, { id, body }) => changeMaterial(here, pool, id, body),
+  putMaterialAway: (here, { id, body }) => archiveMaterial(here, pool, id, body),
+  addPiece: (here, { id, body }) => addPiece(here, pool, id, body),
+  changePiece: (here, { id, body }) => changePiece(here, pool, id, body),
+  putPieceAway: (here, { id, body }) => archivePiece(here, pool, id, body),
+  photographMaterial: (here, { id, version, body }) => {
+    if (version === null || !Number.isInteger(version))
+      throw refused('The version of the material is missing.', 'version');
+    return photographMaterial(here, pool, heavy, id, version, body);
+  },
+  photo: async ({ workshopId }, { id }) => {
+    const photo = await findPhoto(pool, workshopId, id);
     if (!photo) throw notFound('That photo');
-    response.set('Cache-Control', 'private, max-age=31536000, immutable').type(photo.mediaType).send(photo.bytes);
-  });
-  return router;
-}
+    return shown(photo.mediaType, photo.bytes);
+  },
+  keepPhoto: (here, { id, body }) => keepPhotoAs(here, pool, heavy, id, body),
+  markerPage: async (here) => printed(['marker page'], await heavy.paper(here, 'markerPage')),
+  drawerLabels: async (here, { materials }, { req }) => {
+    const { words, pdf } = await drawerLabels(here, pool, heavy, materials ?? [], originOf(req));
+    return printed(words, pdf);
+  },
+});

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type JobSummary } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type JobSummary } from '@keen-anvil/contract';
 import { readGcode } from '@keen-anvil/core/output';
 import { burntBy } from '@keen-anvil/core/standins';
 import { asker } from '../../testing/ask';
@@ -12,8 +12,10 @@ afterAll(() => server.close());
 
 const { api, drawn } = asker(() => server);
 const jobNamed = async (name: string): Promise<JobDetail> => {
-  const { id } = ((await api().get(`${paths.jobs}?limit=50`)).body as JobSummary[]).find((job) => job.name === name)!;
-  return drawn(api().get(paths.job(id)).expect(200));
+  const { id } = ((await api().get(`${addresses.jobs()}?limit=50`)).body as JobSummary[]).find(
+    (job) => job.name === name,
+  )!;
+  return drawn(api().get(addresses.job({ id })).expect(200));
 };
 const bytes = async (path: string): Promise<{ body: Buffer; name: string }> => {
   const { body, headers } = await api()
@@ -33,20 +35,20 @@ describe('the drawing of a step', () => {
     const job = await jobNamed('Kit tags');
     const step = job.steps.find(({ process }) => process === 'laser-cut')!;
     const sheet = step.sheets[0].id;
-    const svg = await bytes(paths.stepDrawing(step.id, sheet, 'svg'));
+    const svg = await bytes(addresses.stepDrawing({ id: step.id, sheet, format: 'svg' }));
     expect(svg.name).toContain('Kit tags - step 2 - Veg-tan leather.svg');
-    const dxf = await bytes(paths.stepDrawing(step.id, sheet, 'dxf'));
-    const pdf = await bytes(paths.stepDrawing(step.id, sheet, 'pdf'));
+    const dxf = await bytes(addresses.stepDrawing({ id: step.id, sheet, format: 'dxf' }));
+    const pdf = await bytes(addresses.stepDrawing({ id: step.id, sheet, format: 'pdf' }));
     expect(pdf.body.subarray(0, 5).toString()).toBe('%PDF-');
     for (const [name, file] of [
       ['tags.svg', svg],
       ['tags.dxf', dxf],
     ] as const) {
       const id = randomUUID();
-      await api().post(paths.jobs).send({ id, name });
+      await api().post(addresses.jobs()).send({ id, name });
       const read = await drawn(
         api()
-          .put(paths.artwork(id, randomUUID(), name))
+          .put(addresses.bringIn({ id, artworkId: randomUUID(), fileName: name }))
           .set('Content-Type', 'application/octet-stream')
           .send(file.body),
       );
@@ -63,7 +65,7 @@ describe('the drawing of a step', () => {
 
 describe('a photo engraved on bamboo', () => {
   const job = () => jobNamed('Prize board with a photo');
-  const file = async (now: JobDetail) => (await bytes(paths.stepFile(now.steps[0].id))).body.toString();
+  const file = async (now: JobDetail) => (await bytes(addresses.stepFile({ id: now.steps[0].id }))).body.toString();
 
   it('is dots where it is dark, cropped to its frame, and much less than a full area', async () => {
     const now = await job();
@@ -85,7 +87,7 @@ describe('a photo engraved on bamboo', () => {
     const now = await job();
     const changed = await drawn(
       api()
-        .post(paths.jobActions(now.id))
+        .post(addresses.actOnJob({ id: now.id }))
         .send(
           wish(now, {
             do: 'change-step',
@@ -102,8 +104,13 @@ describe('a photo engraved on bamboo', () => {
     );
     const powers = new Set(burntBy(await file(changed), { x: 0, y: 400 }, 0).map(({ power }) => power));
     expect(powers.size).toBeGreaterThan(20);
-    const started = await api().post(paths.runs(now.id)).send({ seriesId: randomUUID(), speedUp: 2000 }).expect(201);
+    const started = await api()
+      .post(addresses.runsOfJob({ id: now.id }))
+      .send({ seriesId: randomUUID(), speedUp: 2000 })
+      .expect(201);
     expect(started.body[0].estimateSeconds).toBeGreaterThan(10);
-    await api().post(paths.runAction(started.body[0].id)).send({ action: 'cancel' });
+    await api()
+      .post(addresses.commandRun({ id: started.body[0].id }))
+      .send({ action: 'cancel' });
   });
 });

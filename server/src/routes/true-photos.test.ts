@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { paths, type JobDetail, type JobSummary, type MachineView, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type JobSummary, type MachineView, type MaterialView } from '@keen-anvil/contract';
 import { laidOn } from '@keen-anvil/contract/work';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { knownBounds } from '@keen-anvil/core/geometry';
@@ -20,11 +20,13 @@ beforeAll(async () => void (server = await startTestServer()));
 afterAll(() => server.close());
 
 const jobNamed = async (name: string): Promise<JobDetail> => {
-  const { id } = (await get<JobSummary[]>(paths.jobs)).find((job) => job.name === name)!;
-  return drawn(api().get(paths.job(id)).expect(200));
+  const { id } = (await get<JobSummary[]>(addresses.jobs())).find((job) => job.name === name)!;
+  return drawn(api().get(addresses.job({ id })).expect(200));
 };
 const doTo = (job: JobDetail, action: Parameters<typeof wish>[1]) =>
-  api().post(paths.jobActions(job.id)).send(wish(job, action));
+  api()
+    .post(addresses.actOnJob({ id: job.id }))
+    .send(wish(job, action));
 const picture = () =>
   sharp({ create: { width: 40, height: 60, channels: 3, background: '#b98a5a' } })
     .jpeg()
@@ -33,7 +35,7 @@ const picture = () =>
 async function keptPhoto(): Promise<string> {
   const id = randomUUID();
   await api()
-    .put(paths.photo(id))
+    .put(addresses.photo({ id }))
     .send(await picture())
     .expect(204);
   return id;
@@ -45,12 +47,15 @@ describe('photos at true size', () => {
     const id = randomUUID();
     for (let twice = 0; twice < 2; twice++)
       await api()
-        .put(paths.photo(id))
+        .put(addresses.photo({ id }))
         .send(await picture())
         .expect(204);
-    const { body } = await api().get(paths.photo(id)).expect(200);
+    const { body } = await api().get(addresses.photo({ id })).expect(200);
     expect(await sharp(body as Buffer).metadata()).toMatchObject({ width: 40, height: 60, format: 'jpeg' });
-    const broken = await api().put(paths.photo(randomUUID())).send(Buffer.from('no photo')).expect(422);
+    const broken = await api()
+      .put(addresses.photo({ id: randomUUID() }))
+      .send(Buffer.from('no photo'))
+      .expect(422);
     expect(broken.body.error.message).toContain('A photo was expected');
   });
 
@@ -73,7 +78,7 @@ describe('photos at true size', () => {
   });
 
   it('stay with a piece, in the coordinates of its outline, as its used spots do', async () => {
-    const leather = await byName<MaterialView>(paths.materials, 'Veg-tan leather');
+    const leather = await byName<MaterialView>(addresses.materials(), 'Veg-tan leather');
     const id = randomUUID();
     const ring = (x: number, y: number, size: number) => [
       { x, y },
@@ -83,7 +88,7 @@ describe('photos at true size', () => {
     ];
     const photo = { photoId: await keptPhoto(), box };
     await api()
-      .post(paths.pieces(leather.id))
+      .post(addresses.addPiece({ id: leather.id }))
       .send({
         id,
         name: 'belly',
@@ -97,7 +102,7 @@ describe('photos at true size', () => {
       })
       .expect(201);
     const piece = async () =>
-      (await byName<MaterialView>(paths.materials, 'Veg-tan leather')).pieces.find((each) => each.id === id)!;
+      (await byName<MaterialView>(addresses.materials(), 'Veg-tan leather')).pieces.find((each) => each.id === id)!;
     const kept = await piece();
     // Counted from the corner of its outline, whatever corner it was drawn from.
     expect(kept).toMatchObject({ widthMm: 150, lengthMm: 150, holes: [ring(40, 40, 10)] });
@@ -106,7 +111,7 @@ describe('photos at true size', () => {
     // A form that knows nothing of them leaves them as they are.
     const { outline, name, kind, widthMm, lengthMm } = kept;
     await api()
-      .put(paths.piece(id))
+      .put(addresses.changePiece({ id }))
       .send({ version: kept.version, outline, name: `${name}, half`, kind, widthMm, lengthMm, count: 1 })
       .expect(200);
     expect(await piece()).toMatchObject({ name: 'belly, half', holes: kept.holes, photo: kept.photo });
@@ -120,11 +125,11 @@ describe('photos at true size', () => {
       outline,
       holes: [[{ x: 1, y: 1 }]],
     };
-    await api().put(paths.piece(id)).send(wrong).expect(400);
+    await api().put(addresses.changePiece({ id })).send(wrong).expect(400);
   });
 
   it('come with the trials that a tuning has left on the only one of a piece', async () => {
-    const materials = await get<MaterialView[]>(paths.materials);
+    const materials = await get<MaterialView[]>(addresses.materials());
     const tried = materials.flatMap(({ pieces }) => pieces).filter(({ trials }) => trials.length > 0);
     expect(tried.length).toBeGreaterThan(0);
     for (const piece of tried)
@@ -134,7 +139,7 @@ describe('photos at true size', () => {
 
 describe('the marker page', () => {
   it('is found by itself in its own print, and is of true size', async () => {
-    const bytes = await bytesOf(api().get(paths.markerPage));
+    const bytes = await bytesOf(api().get(addresses.markerPage()));
     const folder = mkdtempSync(join(tmpdir(), 'keen-anvil-marker-'));
     writeFileSync(join(folder, 'page.pdf'), bytes);
     const perMm = 4;
@@ -168,11 +173,11 @@ describe('what is set for a machine', () => {
   it('moves the marks of the pages that it cuts', async () => {
     const job = await jobNamed('Crew stickers');
     const step = job.steps[0];
-    const machine = (await get<MachineView[]>(paths.machines)).find(({ id }) => id === step.machineId)!;
+    const machine = (await get<MachineView[]>(addresses.machines())).find(({ id }) => id === step.machineId)!;
     const { id, isArchived: _a, dials, ...fields } = machine;
     const own = dials.map(({ physicalUnit: _p, ...dial }) => dial);
     await api()
-      .put(paths.machine(id))
+      .put(addresses.changeMachine({ id }))
       .send({ ...fields, dials: own, markInsetMm: 20 })
       .expect(200);
     const read = [
@@ -183,7 +188,7 @@ describe('what is set for a machine', () => {
     ];
     const start = (marks: typeof read) =>
       api()
-        .post(paths.runs(job.id))
+        .post(addresses.runsOfJob({ id: job.id }))
         .send({
           seriesId: randomUUID(),
           speedUp: 2000,
@@ -195,9 +200,11 @@ describe('what is set for a machine', () => {
     const usual = read.map(({ mark, x, y }) => ({ mark, x: x < 100 ? 12 : 198, y: y < 100 ? 12 : 285 }));
     expect((await start(usual).expect(422)).body.error.message).toMatch(/% off/);
     const [run] = (await start(read).expect(201)).body;
-    await api().post(paths.runAction(run.id)).send({ action: 'cancel' });
     await api()
-      .put(paths.machine(id))
+      .post(addresses.commandRun({ id: run.id }))
+      .send({ action: 'cancel' });
+    await api()
+      .put(addresses.changeMachine({ id }))
       .send({ ...fields, version: fields.version + 1, dials: own, markInsetMm: 1 })
       .expect(400);
   });
@@ -210,7 +217,7 @@ describe('guides for blanks', () => {
     const [sheet] = step.sheets;
     const guides = job.otherParts.filter(({ role, stepId }) => role === 'guide' && stepId === step.id);
     expect(guides.length).toBeGreaterThan(0);
-    const { status, body } = await textOf(api().get(paths.guideFile(step.id, sheet.id)));
+    const { status, body } = await textOf(api().get(addresses.guideFile({ id: step.id, sheet: sheet.id })));
     expect(status).toBe(200);
     const points = readHpgl(body).strokes.flatMap((stroke) => stroke.points);
     const [{ place }] = laidOn(guides[0], sheet);
@@ -219,7 +226,9 @@ describe('guides for blanks', () => {
     expect(Math.max(...points.map(({ x }) => x))).toBeCloseTo(maxX + place.x, 1);
     expect(Math.max(...points.map(({ y }) => y)) - Math.min(...points.map(({ y }) => y))).toBeCloseTo(maxY - minY, 1);
     const other = (await jobNamed('Prize coasters')).steps[0];
-    const none = await api().get(paths.guideFile(other.id, other.sheets[0].id)).expect(422);
+    const none = await api()
+      .get(addresses.guideFile({ id: other.id, sheet: other.sheets[0].id }))
+      .expect(422);
     expect(none.body.error.message).toBe('Step 1: there is no guide on its sheet.');
   });
 });

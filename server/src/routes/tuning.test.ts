@@ -1,7 +1,7 @@
 import { sayTemper } from '@keen-anvil/core/recipes';
 import { randomUUID } from 'node:crypto';
 import {
-  paths,
+  addresses,
   type MachineView,
   type MaterialView,
   type RecipeDetail,
@@ -22,7 +22,7 @@ afterAll(() => server.close());
 
 const { api, get, find } = asker(() => server);
 const pieceOf = async (material: string) =>
-  (await get<MaterialView[]>(paths.materials)).find(({ name }) => name === material)!.pieces[0];
+  (await get<MaterialView[]>(addresses.materials())).find(({ name }) => name === material)!.pieces[0];
 
 async function begin(recipe: RecipeDetail, more: object = {}): Promise<TuningView> {
   const wanted = {
@@ -34,27 +34,44 @@ async function begin(recipe: RecipeDetail, more: object = {}): Promise<TuningVie
     scrapLengthMm: 150,
     ...more,
   };
-  return (await api().post(paths.recipeTunings(recipe.id)).send(wanted).expect(201)).body as TuningView;
+  return (
+    await api()
+      .post(addresses.tuningsOfRecipe({ id: recipe.id }))
+      .send(wanted)
+      .expect(201)
+  ).body as TuningView;
 }
 
 const layOut = async (tuning: TuningView, more: object = {}) =>
   (
     await api()
-      .post(paths.trialSheets(tuning.id))
+      .post(addresses.layOutTrials({ id: tuning.id }))
       .send({ id: randomUUID(), count: 1, ...more })
       .expect(201)
   ).body as TuningView;
 const run = async (sheetId: string, by: 'stand-in' | 'by-hand') =>
-  (await api().post(paths.trialSheetRun(sheetId)).send({ by }).expect(200)).body as TuningView;
+  (
+    await api()
+      .post(addresses.runTrialSheet({ id: sheetId }))
+      .send({ by })
+      .expect(200)
+  ).body as TuningView;
 const score = async (shapeId: string, outcome: string) =>
-  (await api().post(paths.trialOutcome(shapeId)).send({ outcome }).expect(200)).body as TuningView;
+  (
+    await api()
+      .post(addresses.scoreTrial({ id: shapeId }))
+      .send({ outcome })
+      .expect(200)
+  ).body as TuningView;
 const end = (tuning: TuningView, how: string) =>
-  api().post(paths.tuningEnd(tuning.id)).send({ version: tuning.version, how });
+  api()
+    .post(addresses.endTuning({ id: tuning.id }))
+    .send({ version: tuning.version, how });
 
 /** Waits until the stand-in is done with the last sheet. */
 async function done(tuningId: string): Promise<TuningView> {
   for (;;) {
-    const tuning = await get<TuningView>(paths.tuning(tuningId));
+    const tuning = await get<TuningView>(addresses.tuning({ id: tuningId }));
     if (tuning.sheets.at(-1)!.state === 'done') return tuning;
     await new Promise((resolve) => setImmediate(resolve));
   }
@@ -64,7 +81,7 @@ async function done(tuningId: string): Promise<TuningView> {
 describe('the good window', () => {
   it('is drawn over two dials from everything that was tried', async () => {
     const recipe = await find('navy vinyl long plotter');
-    const window = await get<WindowView>(paths.recipeWindow(recipe.id));
+    const window = await get<WindowView>(addresses.goodWindow({ id: recipe.id }));
     expect([window.x, window.y]).toEqual(['force', 'passes']);
     expect(window.right).toHaveLength(window.ys.length);
     const row = window.right[window.ys.indexOf(recipe.settings.passes!)];
@@ -72,8 +89,10 @@ describe('the good window', () => {
       row[window.xs.reduce((best, x, i) => (Math.abs(x - force) < Math.abs(window.xs[best] - force) ? i : best), 0)];
     expect(near(recipe.settings.force!)).toBeGreaterThan(0.7);
     expect(near(5)).toBeLessThan(0.1);
-    expect((await get<WindowView>(paths.recipeWindow(recipe.id, 'speed', 'force'))).x).toBe('speed');
-    await api().get(paths.recipeWindow(recipe.id, 'luck')).expect(422);
+    expect((await get<WindowView>(addresses.goodWindow({ id: recipe.id, x: 'speed', y: 'force' }))).x).toBe('speed');
+    await api()
+      .get(addresses.goodWindow({ id: recipe.id, x: 'luck' }))
+      .expect(422);
   });
 });
 
@@ -84,7 +103,7 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
     let tuning = await begin(recipe, { stockPieceId: sheet.id });
     expect(tuning.scrap).toMatchObject({ name: 'glitter sheet', widthMm: 300, lengthMm: 500 });
     const again = await api()
-      .post(paths.recipeTunings(recipe.id))
+      .post(addresses.tuningsOfRecipe({ id: recipe.id }))
       .send({
         id: randomUUID(),
         start: recipe.settings,
@@ -96,7 +115,7 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
       .expect(409);
     expect(again.body.error.message).toContain('being tuned already');
 
-    let advice = (await get<TuningAdviceView>(paths.tuningAdvice(tuning.id))).advice;
+    let advice = (await get<TuningAdviceView>(addresses.tuningAdvice({ id: tuning.id }))).advice;
     expect(advice).toMatchObject({ isSettled: false, settings: recipe.settings });
     for (let trials = 0; !advice.isSettled; trials++) {
       expect(trials).toBeLessThan(15);
@@ -105,7 +124,7 @@ describe('tuning the gold glitter film from a wrong supplier value', () => {
       tuning = await done(tuning.id);
       const [shape] = tuning.sheets.at(-1)!.shapes;
       tuning = await score(shape.id, shape.seenOutcome!);
-      advice = (await get<TuningAdviceView>(paths.tuningAdvice(tuning.id))).advice;
+      advice = (await get<TuningAdviceView>(addresses.tuningAdvice({ id: tuning.id }))).advice;
     }
     // Every trial lies clear of the others.
     const places = tuning.sheets.flatMap(({ shapes }) => shapes.map(({ at }) => at));
@@ -129,7 +148,7 @@ describe('a tuning that goes on from another', () => {
     await run(laid.sheets.at(-1)!.id, 'by-hand');
     return score(laid.sheets.at(-1)!.shapes[0].id, outcome);
   };
-  const adviceOf = async ({ id }: TuningView) => (await get<TuningAdviceView>(paths.tuningAdvice(id))).advice;
+  const adviceOf = async ({ id }: TuningView) => (await get<TuningAdviceView>(addresses.tuningAdvice({ id }))).advice;
 
   it('knows what was tried before, and stands where that one began', async () => {
     const recipe = await find('navy vinyl long plotter');
@@ -174,7 +193,7 @@ describe('a tuning that goes on from another', () => {
     const refusal = async (recipe: RecipeDetail) =>
       (
         await api()
-          .post(paths.recipeTunings(recipe.id))
+          .post(addresses.tuningsOfRecipe({ id: recipe.id }))
           .send({ ...wanted, start: recipe.settings })
           .expect(422)
       ).body.error;
@@ -185,9 +204,14 @@ describe('a tuning that goes on from another', () => {
     await end(open, 'end').expect(200);
     expect(await refusal(glitter)).toMatchObject({ field: 'goesOnFrom' });
     const nowhere = { ...wanted, goesOnFrom: randomUUID() };
-    expect((await api().post(paths.recipeTunings(navy.id)).send(nowhere).expect(422)).body.error.field).toBe(
-      'goesOnFrom',
-    );
+    expect(
+      (
+        await api()
+          .post(addresses.tuningsOfRecipe({ id: navy.id }))
+          .send(nowhere)
+          .expect(422)
+      ).body.error.field,
+    ).toBe('goesOnFrom');
   });
 });
 
@@ -197,38 +221,68 @@ describe('a trial sheet', () => {
     let tuning = await layOut(await begin(recipe));
     const [first] = tuning.sheets;
     expect(
-      (await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error
-        .message,
+      (
+        await api()
+          .post(addresses.layOutTrials({ id: tuning.id }))
+          .send({ id: randomUUID(), count: 1 })
+          .expect(409)
+      ).body.error.message,
     ).toContain('not carried out yet');
     expect(
-      (await api().post(paths.trialOutcome(first.shapes[0].id)).send({ outcome: 'right' }).expect(409)).body.error
-        .message,
+      (
+        await api()
+          .post(addresses.scoreTrial({ id: first.shapes[0].id }))
+          .send({ outcome: 'right' })
+          .expect(409)
+      ).body.error.message,
     ).toContain('once its sheet is done');
-    expect((await api().get(paths.trialSheetFile(first.id)).expect(200)).body.toString()).toContain('IN;');
-    tuning = (await api().post(paths.trialSheetDrop(first.id)).expect(200)).body as TuningView;
+    expect(
+      (
+        await api()
+          .get(addresses.trialSheetFile({ id: first.id }))
+          .expect(200)
+      ).body.toString(),
+    ).toContain('IN;');
+    tuning = (
+      await api()
+        .post(addresses.dropTrialSheet({ id: first.id }))
+        .expect(200)
+    ).body as TuningView;
     expect(tuning.sheets).toEqual([]);
 
     tuning = await layOut(tuning);
     tuning = await run(tuning.sheets[0].id, 'by-hand');
     expect(tuning.sheets[0]).toMatchObject({ state: 'done', isByHand: true });
     expect(
-      (await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(409)).body.error
-        .message,
+      (
+        await api()
+          .post(addresses.layOutTrials({ id: tuning.id }))
+          .send({ id: randomUUID(), count: 1 })
+          .expect(409)
+      ).body.error.message,
     ).toContain('Score the trials');
     expect(
-      (await api().post(paths.trialSheetRun(tuning.sheets[0].id)).send({ by: 'by-hand' }).expect(409)).body.error
-        .message,
+      (
+        await api()
+          .post(addresses.runTrialSheet({ id: tuning.sheets[0].id }))
+          .send({ by: 'by-hand' })
+          .expect(409)
+      ).body.error.message,
     ).toContain('is done');
     expect(
-      (await api().post(paths.trialOutcome(tuning.sheets[0].shapes[0].id)).send({ outcome: 'fine' }).expect(400)).body
-        .error.field,
+      (
+        await api()
+          .post(addresses.scoreTrial({ id: tuning.sheets[0].shapes[0].id }))
+          .send({ outcome: 'fine' })
+          .expect(400)
+      ).body.error.field,
     ).toBe('outcome');
     tuning = await score(tuning.sheets[0].shapes[0].id, 'under');
     expect((await end(tuning, 'settle').expect(422)).body.error.message).toContain('not settled yet');
     expect(
       (
         await api()
-          .post(paths.tuningEnd(tuning.id))
+          .post(addresses.endTuning({ id: tuning.id }))
           .send({ version: tuning.version - 1, how: 'end' })
           .expect(409)
       ).body.error.code,
@@ -241,7 +295,7 @@ describe('a trial sheet', () => {
     let tuning = await layOut(await begin(recipe, { start: { ...recipe.settings, force: 18 } }));
     tuning = await run(tuning.sheets[0].id, 'by-hand');
     tuning = await score(tuning.sheets[0].shapes[0].id, 'under');
-    const { advice } = await get<TuningAdviceView>(paths.tuningAdvice(tuning.id));
+    const { advice } = await get<TuningAdviceView>(addresses.tuningAdvice({ id: tuning.id }));
     expect(advice.repeat).toMatchObject({ number: 1, ofShapeId: tuning.sheets[0].shapes[0].id });
     const evidence = tuning.recipe.evidence.length;
     tuning = await layOut(tuning, { repeatOf: advice.repeat!.ofShapeId });
@@ -256,7 +310,7 @@ describe('a trial sheet', () => {
     // The second numbers were not enough alone: they are no evidence of their own.
     expect(tuning.recipe.evidence.length).toBe(evidence);
     const moved = await api()
-      .post(paths.trialSheets(tuning.id))
+      .post(addresses.layOutTrials({ id: tuning.id }))
       .send({ id: randomUUID(), count: 1, repeatOf: tuning.sheets[0].shapes[0].id })
       .expect(422);
     expect(moved.body.error.message).toContain('only the last trial');
@@ -269,20 +323,35 @@ describe('a trial sheet', () => {
     const [sheet] = tuning.sheets;
     expect(sheet.format).toBe('gcode');
     expect(new Set(sheet.shapes.map(({ settings }) => JSON.stringify(settings))).size).toBe(4);
-    expect((await api().get(paths.trialSheetFile(sheet.id)).expect(200)).body.toString()).toMatch(/^G21\nG90\n/);
+    expect(
+      (
+        await api()
+          .get(addresses.trialSheetFile({ id: sheet.id }))
+          .expect(200)
+      ).body.toString(),
+    ).toMatch(/^G21\nG90\n/);
     await run(sheet.id, 'stand-in');
-    const busy = await api().post(paths.trialSheetRun(sheet.id)).send({ by: 'stand-in' }).expect(409);
+    const busy = await api()
+      .post(addresses.runTrialSheet({ id: sheet.id }))
+      .send({ by: 'stand-in' })
+      .expect(409);
     expect(busy.body.error.message).toContain('on the machine');
     tuning = await done(tuning.id);
     expect(tuning.sheets[0].shapes.every(({ seenOutcome }) => seenOutcome !== null)).toBe(true);
     const blade = await begin(await find('stencil long plotter'));
-    const refused = await api().post(paths.trialSheets(blade.id)).send({ id: randomUUID(), count: 3 }).expect(422);
+    const refused = await api()
+      .post(addresses.layOutTrials({ id: blade.id }))
+      .send({ id: randomUUID(), count: 3 })
+      .expect(422);
     expect(refused.body.error.message).toContain('one trial at a time');
   });
 
   it('is started once, however often the key is pressed', async () => {
     const tuning = await layOut(await begin(await find('leather diode laser area')));
-    const press = () => api().post(paths.trialSheetRun(tuning.sheets[0].id)).send({ by: 'stand-in' });
+    const press = () =>
+      api()
+        .post(addresses.runTrialSheet({ id: tuning.sheets[0].id }))
+        .send({ by: 'stand-in' });
     const answers = await Promise.all([press(), press(), press()]);
     expect(answers.map(({ status }) => status).sort()).toEqual([200, 409, 409]);
     // The one that was started comes to its end.
@@ -294,8 +363,8 @@ describe('a trial sheet', () => {
     const tuning = await layOut(await begin(recipe));
     await run(tuning.sheets[0].id, 'by-hand');
     const scored = await score(tuning.sheets[0].shapes[0].id, 'under');
-    await get<TuningAdviceView>(paths.tuningAdvice(tuning.id));
-    const machine = (await get<MachineView[]>(paths.machines)).find(({ name }) => name === 'Long plotter')!;
+    await get<TuningAdviceView>(addresses.tuningAdvice({ id: tuning.id }));
+    const machine = (await get<MachineView[]>(addresses.machines())).find(({ name }) => name === 'Long plotter')!;
     const { id, version, isArchived: _a, dials, ...fields } = machine;
     const own = (most: number | null) => ({
       ...fields,
@@ -308,12 +377,14 @@ describe('a trial sheet', () => {
       })),
     });
     await api()
-      .put(paths.machine(id))
+      .put(addresses.changeMachine({ id }))
       .send({ ...own(recipe.settings.force! - 3), version })
       .expect(200);
     const refusals = [
-      await api().get(paths.tuningAdvice(tuning.id)),
-      await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }),
+      await api().get(addresses.tuningAdvice({ id: tuning.id })),
+      await api()
+        .post(addresses.layOutTrials({ id: tuning.id }))
+        .send({ id: randomUUID(), count: 1 }),
       await end(scored, 'settle'),
     ];
     for (const refusal of refusals) {
@@ -321,16 +392,21 @@ describe('a trial sheet', () => {
       expect(refusal.body.error.message).toContain('given another range since this tuning began');
     }
     await api()
-      .put(paths.machine(id))
+      .put(addresses.changeMachine({ id }))
       .send({ ...own(null), version: version + 1 })
       .expect(200);
-    await api().get(paths.tuningAdvice(tuning.id)).expect(200);
+    await api()
+      .get(addresses.tuningAdvice({ id: tuning.id }))
+      .expect(200);
     await end(scored, 'end').expect(200);
   });
 
   it('says so where there is no room for another trial', async () => {
     const tuning = await begin(await find('matt sticker kiss'), { scrapWidthMm: 20, scrapLengthMm: 20 });
-    const refused = await api().post(paths.trialSheets(tuning.id)).send({ id: randomUUID(), count: 1 }).expect(422);
+    const refused = await api()
+      .post(addresses.layOutTrials({ id: tuning.id }))
+      .send({ id: randomUUID(), count: 1 })
+      .expect(422);
     expect(refused.body.error.message).toContain('no room for another trial');
   });
 
@@ -338,9 +414,13 @@ describe('a trial sheet', () => {
     const press = await find('smooth white clam press');
     let tuning = await layOut(await begin(press));
     expect(tuning.sheets[0].format).toBeNull();
-    expect((await api().get(paths.trialSheetFile(tuning.sheets[0].id)).expect(422)).body.error.message).toContain(
-      'takes no machine file',
-    );
+    expect(
+      (
+        await api()
+          .get(addresses.trialSheetFile({ id: tuning.sheets[0].id }))
+          .expect(422)
+      ).body.error.message,
+    ).toContain('takes no machine file');
     await run(tuning.sheets[0].id, 'stand-in');
     tuning = await done(tuning.id);
     expect(tuning.sheets[0].shapes[0].seenOutcome).toBe('right');
@@ -368,8 +448,13 @@ describe('what a tuning refuses', () => {
       scrapLengthMm: 100,
       ...more,
     };
-    expect((await api().post(paths.recipeTunings(recipe.id)).send(wanted).expect(422)).body.error.message).toContain(
-      sentence,
-    );
+    expect(
+      (
+        await api()
+          .post(addresses.tuningsOfRecipe({ id: recipe.id }))
+          .send(wanted)
+          .expect(422)
+      ).body.error.message,
+    ).toContain(sentence);
   });
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { paths, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
+import { addresses, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
 import { laidOn, turnMarksOf } from '@keen-anvil/contract/work';
 import { contourBounds, transformContour, type Affine, type Point } from '@keen-anvil/core/geometry';
 import { planeAt, turnedSheet } from '@keen-anvil/core/layout';
@@ -21,8 +21,8 @@ const SHEET = { widthMm: 400, lengthMm: 300 };
 const LEFT_RIGHT = turnedSheet('left-right', SHEET);
 
 async function medals(): Promise<JobDetail> {
-  const { id } = (await get<JobSummary[]>(paths.jobs)).find(({ name }) => name === 'Finishers’ medals')!;
-  return drawn(api().get(paths.job(id)).expect(200));
+  const { id } = (await get<JobSummary[]>(addresses.jobs())).find(({ name }) => name === 'Finishers’ medals')!;
+  return drawn(api().get(addresses.job({ id })).expect(200));
 }
 
 /** Where the beam is on in a run's file, in mm of the sheet. */
@@ -44,8 +44,12 @@ const offLine = ({ x, y }: Point, line: Point[]): number =>
     return Math.min(least, Math.hypot(a.x + along * dx - x, a.y + along * dy - y));
   }, Infinity);
 
-const act = (run: RunView, action: string) => api().post(paths.runAction(run.id)).send({ action }).expect(200);
-const runs = (jobId: string) => get<RunView[]>(paths.runs(jobId));
+const act = (run: RunView, action: string) =>
+  api()
+    .post(addresses.commandRun({ id: run.id }))
+    .send({ action })
+    .expect(200);
+const runs = (jobId: string) => get<RunView[]>(addresses.runsOfJob({ id: jobId }));
 
 describe('a board that is engraved on both sides', () => {
   it('is turned over between, and its back is brought behind its front by its marks', async () => {
@@ -58,7 +62,7 @@ describe('a board that is engraved on both sides', () => {
     ]);
     const [front, marks, back, cut]: RunView[] = (
       await api()
-        .post(paths.runs(job.id))
+        .post(addresses.runsOfJob({ id: job.id }))
         .send({ seriesId: randomUUID(), speedUp: 2000, byHand: true, knowing: true })
         .expect(201)
     ).body;
@@ -92,7 +96,10 @@ describe('a board that is engraved on both sides', () => {
     const angle = (0.8 * Math.PI) / 180;
     const lies: Affine = [Math.cos(angle), Math.sin(angle), -Math.sin(angle), Math.cos(angle), 1.5, -1];
     const read = drawnMarks.map((mark, i) => ({ mark: i, ...brought(lies, mark) }));
-    const tell = (run: RunView, marksRead: typeof read) => api().post(paths.runMarks(run.id)).send({ read: marksRead });
+    const tell = (run: RunView, marksRead: typeof read) =>
+      api()
+        .post(addresses.readMarks({ id: run.id }))
+        .send({ read: marksRead });
     // The front is under way: nothing is read for it.
     await tell(front, read).expect(409);
     await act(front, 'done');
@@ -128,7 +135,10 @@ describe('a board that is engraved on both sides', () => {
     await tell(back, read).expect(409);
     // What is gone over again lies there, too.
     await act(back, 'done');
-    await api().post(paths.runOutcome(back.id)).send({ outcome: 'under' }).expect(200);
+    await api()
+      .post(addresses.scoreRun({ id: back.id }))
+      .send({ outcome: 'under' })
+      .expect(200);
     await act(
       (await runs(job.id)).find(({ id }) => id === cut.id)!,
       'cancel',
@@ -141,20 +151,20 @@ describe('a board that is engraved on both sides', () => {
     const marked = job.steps[1].parts.map(({ id }) => id);
     const without = await drawn(
       api()
-        .post(paths.jobActions(job.id))
+        .post(addresses.actOnJob({ id: job.id }))
         .send(wish(job, { do: 'change-role', partIds: marked, role: 'out' }))
         .expect(200),
     );
     expect(without.steps).toHaveLength(3);
     const [front, back]: RunView[] = (
       await api()
-        .post(paths.runs(job.id))
+        .post(addresses.runsOfJob({ id: job.id }))
         .send({ seriesId: randomUUID(), speedUp: 2000, byHand: true, knowing: true })
         .expect(201)
     ).body;
     await act(front, 'done');
     const { body } = await api()
-      .post(paths.runMarks(back.id))
+      .post(addresses.readMarks({ id: back.id }))
       .send({ read: [0, 1, 2, 3].map((mark) => ({ mark, x: mark, y: mark })) })
       .expect(422);
     expect(body.error.message).toBe('This sheet has no marks to turn by: put them on it, and cut them with its front.');

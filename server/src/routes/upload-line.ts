@@ -1,7 +1,7 @@
 import type { RequestHandler } from 'express';
 import { Lanes, LineFullError } from '../heavy/lanes';
 import { Problem } from '../problem';
-import { workshopOf } from '../workshop';
+import { hereOf } from './asked-here';
 
 /** A body that is larger, or does not say how large it is, waits in line. */
 const LARGE = 2_000_000;
@@ -25,7 +25,7 @@ export const uploadLine: RequestHandler = (request, response, next) => {
     next();
     return new Promise<void>((resolve) => response.once('close', resolve));
   };
-  line.run('large', workshopOf(request), taken, gone.signal).catch((error: unknown) => {
+  line.run('large', hereOf(request).workshopId, taken, gone.signal).catch((error: unknown) => {
     clearTimeout(late);
     if (response.destroyed || response.headersSent) return;
     next(

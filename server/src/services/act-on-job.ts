@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobAnswer, JobEdited } from '@keen-anvil/contract';
 import {
   applyDifference,
@@ -16,7 +17,6 @@ import {
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
 import { inTransaction, type Db } from '../db/pool';
-import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, senselessNow } from '../problem';
 import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';
@@ -45,54 +45,54 @@ interface Brought {
  * @throws Problem where it cannot be done to the job as it is, or a machine works on it; with the job as it is now where that is another one
  */
 export function actOnJob(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   action: JobAction,
   how: { version?: number | null; brought?: Brought | null } = {},
 ): Promise<JobAnswer | JobEdited> {
-  return inLine(jobId, () => actInTurn(pool, heavy, workshopId, jobId, action, how));
+  return inLine(jobId, () => actInTurn(here, pool, heavy, jobId, action, how));
 }
 
 /** @see actOnJob: others that this server does to the same job wait until this one is done. */
 async function actInTurn(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   action: JobAction,
   { version = null, brought = null }: { version?: number | null; brought?: Brought | null },
 ): Promise<JobAnswer | JobEdited> {
-  const edit = { group: groupOf(action), madeBy: deviceAtHand() };
+  const edit = { group: groupOf(action), madeBy: here.deviceId };
   for (let tries = 1; ; tries++) {
-    const before = await openDocument(pool, workshopId, jobId, edit);
+    const before = await openDocument(here, pool, jobId, edit);
     if (before.isRunning) throw running();
     const { document, difference } = await changedDocument(
-      { db: pool, heavy, workshopId },
+      { here, jobId, db: pool, heavy },
       before.document,
       action,
-      await shopFor(pool, workshopId, before.document, action),
+      await shopFor(here, pool, before.document, action),
       brought?.readings,
     ).catch(async (error: unknown) => {
       if (version === null || version === before.version || !(error instanceof Problem)) throw error;
       // It made sense on what the maker saw.
-      throw senselessNow(error, await jobAnswer(pool, workshopId, jobId));
+      throw senselessNow(error, await jobAnswer(here, pool, jobId));
     });
     try {
       let updatedAt = '';
-      await inTransaction(pool, async (db) => {
-        updatedAt = await lockAsItWas(db, workshopId, before);
+      await inTransaction(here, pool, async (db) => {
+        updatedAt = await lockAsItWas(here, db, before);
         await brought?.write(db);
-        await writeChange(db, workshopId, jobId, difference, document);
+        await writeChange(here, db, jobId, difference, document);
         if (!isNothing(difference))
-          await keepEdit(db, workshopId, jobId, before.last, { ...edit, label: sayAction(action), difference });
+          await keepEdit(here, db, jobId, before.last, { ...edit, label: sayAction(action), difference });
         return writtenJob(jobId);
       });
-      if (version !== before.version) return await jobAnswer(pool, workshopId, jobId);
+      if (version !== before.version) return await jobAnswer(here, pool, jobId);
       // An edit that was made just now is the last one, and what had been taken back before it is forgotten.
       const turns = isNothing(difference) ? undefined : { undo: before.last?.label ?? sayAction(action), redo: null };
-      return await jobEdited(pool, workshopId, { before, document, difference, updatedAt }, turns);
+      return await jobEdited(here, pool, { before, document, difference, updatedAt }, turns);
     } catch (error) {
       if (!(error instanceof ChangedMeanwhile)) throw error;
       if (tries >= MOST_TRIES)
@@ -106,45 +106,45 @@ async function actInTurn(
  * @param version of the job as the maker sees it
  */
 export async function turnLastEdit(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   jobId: string,
   turn: EditTurn,
   version: number | null = null,
 ): Promise<JobAnswer | JobEdited> {
-  const turned = await inTransaction(pool, async (db) => {
-    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
-    await refuseWhileRunning(db, workshopId, jobId);
-    const edit = await turnEdit(db, workshopId, jobId, turn, deviceAtHand());
+  const turned = await inTransaction(here, pool, async (db) => {
+    if (!(await lockJob(db, here.workshopId, jobId))) throw notFound('That job');
+    await refuseWhileRunning(here, db, jobId);
+    const edit = await turnEdit(db, here.workshopId, jobId, turn, here.deviceId);
     if (!edit) throw refused(`There is nothing to ${turn} in this job.`);
-    const before = await openDocument(db, workshopId, jobId);
+    const before = await openDocument(here, db, jobId);
     const wanted = turn === 'undo' ? turnedRound(edit.difference) : edit.difference;
     const document = tidied(applyDifference(before.document, wanted));
     const taken = takenFromOthers(before.document, document, wanted);
     if (taken) throw refused(taken);
     const difference = differenceOf(before.document, document);
-    await writeChange(db, workshopId, jobId, difference, document);
+    await writeChange(here, db, jobId, difference, document);
     const updatedAt = await countEdit(db, jobId);
     return { before, document, difference, updatedAt, ...writtenJob(jobId) };
   });
-  return turned.before.version === version ? jobEdited(pool, workshopId, turned) : jobAnswer(pool, workshopId, jobId);
+  return turned.before.version === version ? jobEdited(here, pool, turned) : jobAnswer(here, pool, jobId);
 }
 
 /** What a machine is cutting now must not change under it. */
-export async function refuseWhileRunning(db: Db, workshopId: string, jobId: string): Promise<void> {
-  if (await findOpenSeries(db, workshopId, jobId)) throw running();
+export async function refuseWhileRunning(here: Here, db: Db, jobId: string): Promise<void> {
+  if (await findOpenSeries(db, here.workshopId, jobId)) throw running();
 }
 
 const running = (): Problem =>
   new Problem(409, 'running', 'This job is on the machine. Cancel the run before you change it.');
 
 async function openDocument(
+  here: Here,
   db: Db,
-  workshopId: string,
   jobId: string,
   edit?: Pick<NewEdit, 'group' | 'madeBy'>,
 ): Promise<StoredDocument> {
-  const stored = await findDocument(db, workshopId, jobId, edit);
+  const stored = await findDocument(db, here.workshopId, jobId, edit);
   if (!stored) throw notFound('That job');
   return stored;
 }
@@ -153,27 +153,27 @@ async function openDocument(
 class ChangedMeanwhile extends Error {}
 
 /** Locks the job and counts the edit. @returns when that was. @throws ChangedMeanwhile where it is not what the edit was worked out on */
-async function lockAsItWas(db: Db, workshopId: string, { id, version }: StoredDocument): Promise<string> {
-  const updatedAt = await countEditOf(db, workshopId, id, version);
+async function lockAsItWas(here: Here, db: Db, { id, version }: StoredDocument): Promise<string> {
+  const updatedAt = await countEditOf(db, here.workshopId, id, version);
   if (!updatedAt) throw new ChangedMeanwhile();
-  await refuseWhileRunning(db, workshopId, id);
+  await refuseWhileRunning(here, db, id);
   return updatedAt;
 }
 
 /** Writes what became of a job. */
 async function writeChange(
+  here: Here,
   db: Db,
-  workshopId: string,
   jobId: string,
   difference: Difference,
   document: JobDocument,
 ): Promise<void> {
-  await writeDifference(db, workshopId, jobId, difference, document);
+  await writeDifference(db, here.workshopId, jobId, difference, document);
   if (difference.isOrderByHand) await updateOrderByHand(db, jobId, document.isOrderByHand);
 }
 
 /** An edit that goes on with the last one is one with it. */
-async function keepEdit(db: Db, workshopId: string, jobId: string, last: EditRow | null, edit: NewEdit): Promise<void> {
+async function keepEdit(here: Here, db: Db, jobId: string, last: EditRow | null, edit: NewEdit): Promise<void> {
   if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, edit.difference) });
-  else await insertEdit(db, workshopId, jobId, edit);
+  else await insertEdit(db, here.workshopId, jobId, edit);
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type {
   NewRecipe,
   NewRevision,
@@ -41,93 +42,88 @@ import { recipeDetail, recipeSummary } from './recipe-views';
 import { loadShop, type Shop } from './shop';
 
 /** Writes a new recipe for a place that has none. */
-export async function createRecipe(pool: Pool, workshopId: string, wanted: NewRecipe): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const shop = await loadShop(db, workshopId, [wanted.materialId]);
+export async function createRecipe(here: Here, pool: Pool, wanted: NewRecipe): Promise<RecipeDetail> {
+  return inTransaction(here, pool, async (db) => {
+    const shop = await loadShop(here, db, [wanted.materialId]);
     refuseBadRecipe(shop, wanted);
-    if (!(await insertRecipe(db, workshopId, wanted))) {
+    if (!(await insertRecipe(db, here.workshopId, wanted))) {
       throw new Problem(
         409,
         'exists',
         `There is a recipe for ${shop.materials.get(wanted.materialId)!.name} with ${shop.tools.get(wanted.toolId)!.name} here already. Change that one instead.`,
       );
     }
-    await insertRevision(db, workshopId, wanted.id, wanted);
-    await refreshCards(db, workshopId, [wanted.id]);
-    return recipeDetail(db, workshopId, wanted.id);
+    await insertRevision(db, here.workshopId, wanted.id, wanted);
+    await refreshCards(here, db, [wanted.id]);
+    return recipeDetail(here, db, wanted.id);
   });
 }
 
 /** Adds a revision; nothing that was written before is lost. */
-export async function reviseRecipe(
-  pool: Pool,
-  workshopId: string,
-  id: string,
-  change: NewRevision,
-): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const now = await lockedAt(db, workshopId, id, change.version);
-    const shop = await loadShop(db, workshopId);
+export async function reviseRecipe(here: Here, pool: Pool, id: string, change: NewRevision): Promise<RecipeDetail> {
+  return inTransaction(here, pool, async (db) => {
+    const now = await lockedAt(here, db, id, change.version);
+    const shop = await loadShop(here, db);
     refuseBadSettings(shop.machines.get(now.machine.id)!, now.process, change.settings, change.typed);
     if (sameSettings(now.settings, change.settings))
       throw refused('Nothing is changed: these are the numbers as they stand.', 'settings');
-    await insertRevision(db, workshopId, id, change);
-    return written(db, workshopId, id, { shop });
+    await insertRevision(db, here.workshopId, id, change);
+    return written(here, db, id, { shop });
   });
 }
 
 /** Goes back to an earlier revision by writing it down again. */
 export async function returnToRevision(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, number }: ReturnToRevision,
 ): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const now = await lockedAt(db, workshopId, id, version);
-    const [newest, ...earlier] = await listRevisions(db, workshopId, id);
+  return inTransaction(here, pool, async (db) => {
+    const now = await lockedAt(here, db, id, version);
+    const [newest, ...earlier] = await listRevisions(db, here.workshopId, id);
     const wanted = earlier.find((revision) => revision.number === number);
     if (!wanted)
       throw refused(
         number === newest.number ? 'These are the numbers as they stand.' : 'The recipe has no such revision.',
         'number',
       );
-    const machine = (await loadShop(db, workshopId)).machines.get(now.machine.id)!;
+    const machine = (await loadShop(here, db)).machines.get(now.machine.id)!;
     refuseBadSettings(machine, now.process, wanted.settings, wanted.typed);
-    await insertRevision(db, workshopId, id, {
+    await insertRevision(db, here.workshopId, id, {
       ...wanted,
       reason: `back to revision ${number}${wanted.reason ? `: ${wanted.reason}` : ''}`.slice(0, 1000),
       returnedTo: number,
     });
-    return written(db, workshopId, id);
+    return written(here, db, id);
   });
 }
 
 /** Writes what a recipe says beside its numbers. */
 export async function noteRecipe(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, note }: RecipeNote,
 ): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    await lockedAt(db, workshopId, id, version);
-    return written(db, workshopId, id, { note: note.trim() });
+  return inTransaction(here, pool, async (db) => {
+    await lockedAt(here, db, id, version);
+    return written(here, db, id, { note: note.trim() });
   });
 }
 
 /** Puts a recipe away, or takes it out again where its place is still free. */
 export async function archiveRecipe(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, isArchived }: { version: number; isArchived: boolean },
 ): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const now = await lockedAt(db, workshopId, id, version);
+  return inTransaction(here, pool, async (db) => {
+    const now = await lockedAt(here, db, id, version);
     if (!isArchived) {
       const there = (
-        await listRecipes(db, workshopId, {
+        await listRecipes(db, here.workshopId, {
           materialIds: [now.material.id],
           machineId: now.machine.id,
           toolId: now.tool.id,
@@ -137,31 +133,29 @@ export async function archiveRecipe(
       if (there)
         throw new Problem(409, 'exists', 'Another recipe stands in its place by now. Put that one away first.');
     }
-    return written(db, workshopId, id, { isArchived });
+    return written(here, db, id, { isArchived });
   });
 }
 
 /** Writes a nudge beside the base value, for one tool or one piece of stock. */
-export async function addVariant(
-  pool: Pool,
-  workshopId: string,
-  id: string,
-  variant: NewVariant,
-): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const now = await locked(db, workshopId, id);
+export async function addVariant(here: Here, pool: Pool, id: string, variant: NewVariant): Promise<RecipeDetail> {
+  return inTransaction(here, pool, async (db) => {
+    const now = await locked(here, db, id);
     if (Boolean(variant.toolId) === Boolean(variant.stockPieceId))
       throw refused('A nudge is for one tool or for one piece of stock.', 'toolId');
     if (Object.values(variant.changes).every((change) => change === 0))
       throw refused('Nothing is nudged: every change is 0.', 'changes');
     if (variant.toolId && variant.toolId !== now.tool.id)
       throw refused('That tool is not the one of this recipe.', 'toolId');
-    if (variant.stockPieceId && (await lockPiece(db, workshopId, variant.stockPieceId))?.materialId !== now.material.id)
+    if (
+      variant.stockPieceId &&
+      (await lockPiece(db, here.workshopId, variant.stockPieceId))?.materialId !== now.material.id
+    )
       throw refused("That piece is not of this recipe's material.", 'stockPieceId');
-    const machine = (await loadShop(db, workshopId)).machines.get(now.machine.id)!;
+    const machine = (await loadShop(here, db)).machines.get(now.machine.id)!;
     const [problem] = nudgeProblems(machine, now.process, now.settings, variant.changes);
     if (problem) throw refused(problem.message, problem.field);
-    await insertVariant(db, workshopId, {
+    await insertVariant(db, here.workshopId, {
       id: variant.id,
       recipeId: id,
       changes: variant.changes,
@@ -169,37 +163,37 @@ export async function addVariant(
       toolId: variant.toolId ?? null,
       stockPieceId: variant.stockPieceId ?? null,
     });
-    return written(db, workshopId, id);
+    return written(here, db, id);
   });
 }
 
 /** Takes a nudge back; it stays in the history. */
-export async function dropVariant(pool: Pool, workshopId: string, variantId: string): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const recipeId = await endVariant(db, workshopId, variantId);
+export async function dropVariant(here: Here, pool: Pool, variantId: string): Promise<RecipeDetail> {
+  return inTransaction(here, pool, async (db) => {
+    const recipeId = await endVariant(db, here.workshopId, variantId);
     if (!recipeId) throw notFound('That nudge');
-    await locked(db, workshopId, recipeId);
-    return written(db, workshopId, recipeId);
+    await locked(here, db, recipeId);
+    return written(here, db, recipeId);
   });
 }
 
 /** Writes down a trial made by hand, with these or other numbers. */
-export async function writeTrial(pool: Pool, workshopId: string, id: string, trial: NewTrial): Promise<RecipeDetail> {
-  return inTransaction(pool, async (db) => {
-    const now = await locked(db, workshopId, id);
-    const shop = await loadShop(db, workshopId);
+export async function writeTrial(here: Here, pool: Pool, id: string, trial: NewTrial): Promise<RecipeDetail> {
+  return inTransaction(here, pool, async (db) => {
+    const now = await locked(here, db, id);
+    const shop = await loadShop(here, db);
     refuseBadSettings(shop.machines.get(now.machine.id)!, now.process, trial.settings);
-    await insertTrial(db, workshopId, { ...trial, recipeId: id });
-    return written(db, workshopId, id, { shop });
+    await insertTrial(db, here.workshopId, { ...trial, recipeId: id });
+    return written(here, db, id, { shop });
   });
 }
 
 /** Nails up just these cards, in this order. */
-export async function nailCards(pool: Pool, workshopId: string, recipeIds: string[]): Promise<RecipeSummary[]> {
-  return inTransaction(pool, async (db) => {
-    if ((await replaceNails(db, workshopId, recipeIds)) !== recipeIds.length)
+export async function nailCards(here: Here, pool: Pool, recipeIds: string[]): Promise<RecipeSummary[]> {
+  return inTransaction(here, pool, async (db) => {
+    if ((await replaceNails(db, here.workshopId, recipeIds)) !== recipeIds.length)
       throw refused('One of these recipes is not in this book.', 'recipeIds');
-    return (await listNailed(db, workshopId)).map(recipeSummary);
+    return (await listNailed(db, here.workshopId)).map(recipeSummary);
   });
 }
 
@@ -218,25 +212,25 @@ function refuseBadSettings(
   if (problem) throw refused(problem.message, problem.field);
 }
 
-async function lockedAt(db: Db, workshopId: string, id: string, version: number): Promise<RecipeRow> {
-  const now = await locked(db, workshopId, id);
-  if (now.version !== version) throw stale('This recipe', await recipeDetail(db, workshopId, id));
+async function lockedAt(here: Here, db: Db, id: string, version: number): Promise<RecipeRow> {
+  const now = await locked(here, db, id);
+  if (now.version !== version) throw stale('This recipe', await recipeDetail(here, db, id));
   return now;
 }
 
-async function locked(db: Db, workshopId: string, id: string): Promise<RecipeRow> {
-  const now = await lockRecipe(db, workshopId, id);
+async function locked(here: Here, db: Db, id: string): Promise<RecipeRow> {
+  const now = await lockRecipe(db, here.workshopId, id);
   if (!now) throw notFound('That recipe');
   return now;
 }
 
 async function written(
+  here: Here,
   db: Db,
-  workshopId: string,
   id: string,
   change: { note?: string; isArchived?: boolean; shop?: Shop } = {},
 ): Promise<RecipeDetail> {
-  await updateRecipe(db, workshopId, id, change);
-  await refreshCards(db, workshopId, [id], { areLocked: true });
-  return recipeDetail(db, workshopId, id, change.shop);
+  await updateRecipe(db, here.workshopId, id, change);
+  await refreshCards(here, db, [id], { areLocked: true });
+  return recipeDetail(here, db, id, change.shop);
 }

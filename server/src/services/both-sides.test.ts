@@ -1,5 +1,6 @@
+import { byItself } from '../here';
 import { randomUUID } from 'node:crypto';
-import { paths, type AskedAction, type JobEdited, type MaterialView } from '@keen-anvil/contract';
+import { addresses, type AskedAction, type JobEdited, type MaterialView } from '@keen-anvil/contract';
 import { FILL_WAYS } from '@keen-anvil/core/hatching';
 import {
   ActionRefusedError,
@@ -114,7 +115,7 @@ function someAction({ parts, steps, drawings, sheets }: JobDocument, materials: 
 
 describe('a row of actions on the jobs of the demo', () => {
   it('makes the same document for who asks and for who answers, and is refused with the same sentence', async () => {
-    const materials = await get<MaterialView[]>(paths.materials);
+    const materials = await get<MaterialView[]>(addresses.materials());
     const jobs = (await get<{ id: string; state: string }[]>('/api/jobs?limit=50')).filter(
       ({ state }) => state !== 'on-hold' && state !== 'running',
     );
@@ -135,9 +136,9 @@ describe('a row of actions on the jobs of the demo', () => {
       for (let i = 0; i < ACTIONS / jobs.length; i++) {
         const action = someAction(document, materials);
         // A phone has the workshop from its address; of another material only the server knows.
-        const given = shopFacts(await get<ShopLists>(paths.jobShop(jobId)));
+        const given = shopFacts(await get<ShopLists>(addresses.shopOfJob({ id: jobId })));
         const isKnown = action.do !== 'change-step' || !action.materialId || given.materials.has(action.materialId);
-        const facts = isKnown ? given : await shopFor(server.pool, DEMO_WORKSHOP_ID, document, action);
+        const facts = isKnown ? given : await shopFor(byItself(DEMO_WORKSHOP_ID), server.pool, document, action);
         let here: JobDocument | string;
         try {
           here = changeJob(document, action, {
@@ -149,7 +150,9 @@ describe('a row of actions on the jobs of the demo', () => {
           if (!(error instanceof ActionRefusedError)) throw error;
           here = error.message;
         }
-        const answer = await api().post(paths.jobActions(jobId)).send({ version, action });
+        const answer = await api()
+          .post(addresses.actOnJob({ id: jobId }))
+          .send({ version, action });
         // A machine that others use, too, may take longer over what has hundreds of thousands of lines than a maker waits for.
         if (answer.status === 422 && answer.body.error.message.includes('take too long to work out')) {
           tooLong += 1;

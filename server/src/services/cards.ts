@@ -1,3 +1,4 @@
+import { byItself, type Here } from '../here';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { familyOf } from '@keen-anvil/core/materials';
 import {
@@ -26,22 +27,17 @@ const AT_ONCE = 2000;
  * Makes the cards of these recipes anew, within the transaction that changed what they are made from.
  * @param areLocked whether that transaction has locked them already
  */
-export async function refreshCards(
-  db: Db,
-  workshopId: string,
-  recipeIds: string[],
-  { areLocked = false } = {},
-): Promise<void> {
+export async function refreshCards(here: Here, db: Db, recipeIds: string[], { areLocked = false } = {}): Promise<void> {
   const inOrder = [...recipeIds].sort();
   for (let from = 0; from < inOrder.length; from += AT_ONCE) {
     const ids = inOrder.slice(from, from + AT_ONCE);
     // Locked before they are read: what another one writes meanwhile belongs onto the card.
-    if (!areLocked) await lockRecipes(db, workshopId, ids);
-    const sources = await listCardSources(db, workshopId, ids);
-    const byRecipe = groupByRecipe(await listEvidence(db, workshopId, ids));
+    if (!areLocked) await lockRecipes(db, here.workshopId, ids);
+    const sources = await listCardSources(db, here.workshopId, ids);
+    const byRecipe = groupByRecipe(await listEvidence(db, here.workshopId, ids));
     await writeCards(
       db,
-      workshopId,
+      here.workshopId,
       sources.map((source) => {
         const { temper, tally } = temperFrom(source, byRecipe.get(source.id) ?? []);
         return {
@@ -60,21 +56,21 @@ export async function refreshCards(
 
 /** Makes the cards anew of everything that stands on a machine, tool or material. */
 export async function refreshCardsOf(
+  here: Here,
   db: Db,
-  workshopId: string,
   of: { machineId?: string; toolId?: string; materialId?: string },
 ): Promise<void> {
-  await refreshCards(db, workshopId, await listRecipeIds(db, workshopId, of));
+  await refreshCards(here, db, await listRecipeIds(db, here.workshopId, of));
 }
 
 /** Makes the cards that were never made, as after the table of cards was added. */
 export async function makeMissingCards(pool: Pool): Promise<void> {
   const missing = await listCardless(pool);
   for (const workshopId of new Set(missing.map((row) => row.workshopId))) {
-    await inTransaction(pool, (db) =>
+    await inTransaction(byItself(workshopId), pool, (db) =>
       refreshCards(
+        byItself(workshopId),
         db,
-        workshopId,
         missing.filter((row) => row.workshopId === workshopId).map((row) => row.id),
       ),
     );

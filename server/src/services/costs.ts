@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { CostView, HandKind, JobDetail, NewHandTime, StepView } from '@keen-anvil/contract';
 import { worksOf } from '@keen-anvil/contract/work';
 import {
@@ -8,11 +9,9 @@ import {
   handForecast,
   priceTable,
   USUAL_COUNTS,
-  USUAL_RATES,
   type CostWish,
   type HandForecast,
   type HandTime,
-  type Rates,
 } from '@keen-anvil/core/cost';
 import { processOf } from '@keen-anvil/core/recipes';
 import { wearOf } from '@keen-anvil/core/tools';
@@ -20,36 +19,39 @@ import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { Problem, refused } from '../problem';
-import { findRates, insertHandTime, listHandTimes } from '../queries/finish';
+import { insertHandTime, listHandTimes } from '../queries/finish';
 import { fitsOfPieces } from './fits-of-pieces';
 import { jobDetail } from './job-views';
 import { makeStepFile } from './machine-files';
 import { doneSteps, laidIn, piecesLaid } from './pieces-of-job';
 import { pressPlanOf } from './press-plans';
+import { ratesOf } from './rates';
 import { loadShop, materialsOf, type Shop } from './shop';
 import { handWorks, inkOf, stockUses, tapeOf } from './work-of-piece';
 import { withPictures } from './engraved-pictures';
 
-/** What things cost in a workshop, as said last; as usual where nobody has said. */
-export async function ratesOf(
-  pool: Pool,
-  workshopId: string,
-): Promise<Rates & { version: number; currency: string; workshopName: string }> {
-  const { rates, currency, version, workshopName } = await findRates(pool, workshopId);
-  return { ...USUAL_RATES, ...rates, currency, version, workshopName };
+/** A price is asked for so many pieces at most. */
+const MOST_PIECES = 100_000;
+
+/** A number of pieces as it stands in an address; one where nothing is said. @throws Problem where it is none */
+export function piecesAsked(word: string): number {
+  const pieces = Number(word || 1);
+  if (!Number.isInteger(pieces) || pieces < 1 || pieces > MOST_PIECES)
+    throw refused(`A number of pieces from 1 to ${MOST_PIECES} was expected; “${word}” came.`, 'pieces');
+  return pieces;
 }
 
 /** What a job's pieces cost, for one number of them and for some more. @throws Problem with a sentence where no price can come of it */
 export async function jobCost(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   pieces: number,
 ): Promise<CostView & { job: JobDetail }> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
-  const rates = await ratesOf(pool, workshopId);
-  const { wish, hands, missing } = await wishOf(pool, heavy, workshopId, job);
+  const job = await jobDetail(here, pool, heavy, jobId);
+  const rates = await ratesOf(here, pool);
+  const { wish, hands, missing } = await wishOf(here, pool, heavy, job);
   try {
     return {
       job,
@@ -71,9 +73,9 @@ export async function jobCost(
 
 /** What one piece of a job takes. */
 async function wishOf(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   job: JobDetail,
 ): Promise<{ wish: CostWish; hands: CostView['hands']; missing: string[] }> {
   const steps = doneSteps(job);
@@ -85,12 +87,12 @@ async function wishOf(
         `Step ${position + 1} lies on no sheet yet: its material and a piece of it were expected before a price.`,
         'stockPieceId',
       );
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
   const missing: string[] = [];
-  const { machineSeconds, toolLives } = await machineWork(pool, heavy, workshopId, steps, shop, missing);
-  const press = await pressWork(pool, heavy, workshopId, job);
-  const fits = await fitsOfPieces(heavy, steps, shop);
-  const history = await listHandTimes(pool, workshopId);
+  const { machineSeconds, toolLives } = await machineWork(here, pool, heavy, steps, shop, missing);
+  const press = await pressWork(here, pool, heavy, job);
+  const fits = await fitsOfPieces(here, heavy, steps, shop);
+  const history = await listHandTimes(pool, here.workshopId);
   const of = (kind: HandKind): HandTime[] => history.filter((time) => time.kind === kind);
   const hands: { kind: HandKind; forecast: HandForecast }[] = [];
   for (const [kind, work] of handWorks(job, shop, press.pressings))
@@ -120,9 +122,9 @@ async function wishOf(
 
 /** Minutes of the machines and shares of tools, for one piece, from the very files of the steps as they are laid. */
 async function machineWork(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   steps: readonly StepView[],
   shop: Shop,
   missing: string[],
@@ -130,8 +132,8 @@ async function machineWork(
   const done = steps.filter(({ process }) => processOf(process).path !== 'none');
   const works = done.flatMap((step) => worksOf(step).map((work) => ({ work, copies: laidIn(step) })));
   const withAll = await withPictures(
+    here,
     pool,
-    workshopId,
     shop,
     works.map(({ work }) => work),
   );
@@ -139,7 +141,7 @@ async function machineWork(
   let toolLives = 0;
   for (const { work, copies } of works) {
     try {
-      const { estimateSeconds, cutMm } = await makeStepFile(heavy, work, withAll);
+      const { estimateSeconds, cutMm } = await makeStepFile(here, heavy, work, withAll);
       machineSeconds.push({ machineId: work.machineId, seconds: estimateSeconds / copies });
       const tool = shop.tools.get(work.toolId);
       if (tool?.life) toolLives += wearOf(tool.kind, { cutMm, seconds: estimateSeconds }) / copies / tool.life;
@@ -153,13 +155,13 @@ async function machineWork(
 
 /** How often one piece is pressed, and for how long. */
 async function pressWork(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   job: JobDetail,
 ): Promise<{ pressings: number; seconds: number; machineId: string | null }> {
   try {
-    const { view } = await pressPlanOf(pool, heavy, workshopId, job.id, true);
+    const { view } = await pressPlanOf(here, pool, heavy, job.id, true);
     return {
       pressings: (view.plan?.pressings.length ?? 0) * view.places.length,
       seconds: view.seconds,
@@ -173,15 +175,15 @@ async function pressWork(
 
 /** Keeps how long hands took for some pieces of a job, with what there was to do. @throws Problem where the job has nothing of that kind */
 export async function keepHandTime(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   time: NewHandTime,
 ): Promise<void> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const { pressings } = await pressWork(pool, heavy, workshopId, job);
+  const job = await jobDetail(here, pool, heavy, jobId);
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
+  const { pressings } = await pressWork(here, pool, heavy, job);
   const work = handWorks(job, shop, pressings).find(([kind]) => kind === time.kind)?.[1];
   if (!work) throw refused(`There is nothing to ${time.kind} in this job: a time for it would teach nothing.`, 'kind');
   const told = {
@@ -193,5 +195,5 @@ export async function keepHandTime(
     smallPieces: work.smallPieces * time.pieces,
     pieces: work.pieces * time.pieces,
   };
-  await inTransaction(pool, (db) => insertHandTime(db, workshopId, told));
+  await inTransaction(here, pool, (db) => insertHandTime(db, here.workshopId, told));
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type {
   JobAnswer,
   JobEdited,
@@ -42,9 +43,9 @@ export interface IncomingFile {
 
 /** Brings a drawing into a job: the bytes are kept, the drawing is read, and each of its colours becomes a step. */
 export async function bringIn(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   file: IncomingFile,
   listening: Listening = {},
@@ -60,18 +61,18 @@ export async function bringIn(
   if (tracing && !sourceOf(source).isPicture)
     throw refused(`A picture (PNG, JPG) was expected, to be kept as one; “${file.fileName}” came.`, 'file');
   const choices = tracing ? { tracing: { ...USUAL_TRACING, way: tracing } } : {};
-  return addDrawing(pool, heavy, workshopId, jobId, { ...bare, source, choices }, listening);
+  return addDrawing(here, pool, heavy, jobId, { ...bare, source, choices }, listening);
 }
 
 /** Takes a measured shape from the shelf as a drawing of its own. */
 export async function addMeasured(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   { id, measured }: NewMeasured,
 ): Promise<JobAnswer | JobEdited> {
-  return addDrawing(pool, heavy, workshopId, jobId, {
+  return addDrawing(here, pool, heavy, jobId, {
     id,
     fileName: measuredName(measured),
     bytes: Buffer.from(JSON.stringify(measured, null, 2)),
@@ -82,13 +83,13 @@ export async function addMeasured(
 
 /** Sets a text as a drawing of its own. */
 export async function addText(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   { id, text }: NewText,
 ): Promise<JobAnswer | JobEdited> {
-  return addDrawing(pool, heavy, workshopId, jobId, {
+  return addDrawing(here, pool, heavy, jobId, {
     id,
     fileName: textName(text),
     bytes: Buffer.from(JSON.stringify(text, null, 2)),
@@ -103,33 +104,33 @@ interface Incoming extends Omit<IncomingFile, 'tracing'> {
 }
 
 async function addDrawing(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   { id, fileName, bytes, source, choices }: Incoming,
   listening: Listening = {},
 ): Promise<JobAnswer | JobEdited> {
-  const there = await findArtworkFile(pool, workshopId, id);
+  const there = await findArtworkFile(pool, here.workshopId, id);
   // Sent twice: it is in the job already, with the same bytes.
-  if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobAnswer(pool, workshopId, jobId);
+  if (there?.jobId === jobId && there.bytes.equals(bytes)) return jobAnswer(here, pool, jobId);
   if (there) throw new Problem(409, 'exists', 'This drawing is in a job already.');
-  const task = await taskFor(pool, workshopId, source, choices, { bytes, fileName });
-  const { text, drawn } = await readToKeep(heavy, task, fileName, { number: 1, before: null }, listening);
+  const task = await taskFor(here, pool, source, choices, { bytes, fileName });
+  const { text, drawn } = await readToKeep(here, heavy, task, fileName, { number: 1, before: null }, listening);
   const reading = { drawingId: id, number: 1, text };
   return actOnJob(
+    here,
     pool,
     heavy,
-    workshopId,
     jobId,
     { id, do: 'add-drawing', drawingId: id, source, name: fileName, choices, drawn },
     {
       brought: {
         readings: [reading],
         write: async (db) => {
-          if (!(await insertArtwork(db, workshopId, jobId, { id, source, name: fileName, choices, drawn, bytes })))
+          if (!(await insertArtwork(db, here.workshopId, jobId, { id, source, name: fileName, choices, drawn, bytes })))
             throw new Problem(409, 'exists', 'This drawing is in a job already.');
-          await insertReading(db, workshopId, reading);
+          await insertReading(db, here.workshopId, reading);
         },
       },
     },
@@ -138,44 +139,44 @@ async function addDrawing(
 
 /** A text as it would be set, without keeping it. */
 export async function previewText(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   { text }: TextPreview,
 ): Promise<ReadingPreview> {
-  return preview(heavy, await taskFor(pool, workshopId, 'text', text), textName(text));
+  return preview(here, heavy, await taskFor(here, pool, 'text', text), textName(text));
 }
 
 /** Reads a drawing again with other choices, to be looked at or kept: then its steps and parts stay. */
 export async function readAgain(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   id: string,
   wish: ReadAgain,
   listening: Listening = {},
 ): Promise<JobAnswer | JobEdited | ReadingPreview> {
-  const file = await findArtworkFile(pool, workshopId, id);
+  const file = await findArtworkFile(pool, here.workshopId, id);
   if (!file) throw notFound('That drawing');
   const choices = choicesOf(file, wish);
   const name = wish.text ? textName(wish.text) : wish.measured ? measuredName(wish.measured) : file.fileName;
-  const task = await taskFor(pool, workshopId, file.kind, choices, file);
-  if (!wish.keep) return preview(heavy, task, name, listening);
-  const number = await nextReadingNumber(pool, workshopId, id);
-  const [before] = await listReadings(pool, workshopId, [{ drawingId: id, number: file.reading }]);
-  const { text, drawn } = await readToKeep(heavy, task, name, { number, before: before.text }, listening);
+  const task = await taskFor(here, pool, file.kind, choices, file);
+  if (!wish.keep) return preview(here, heavy, task, name, listening);
+  const number = await nextReadingNumber(pool, here.workshopId, id);
+  const [before] = await listReadings(pool, here.workshopId, [{ drawingId: id, number: file.reading }]);
+  const { text, drawn } = await readToKeep(here, heavy, task, name, { number, before: before.text }, listening);
   const reading = { drawingId: id, number, text };
   return actOnJob(
+    here,
     pool,
     heavy,
-    workshopId,
     file.jobId,
     { id: randomUUID(), do: 'take-reading', drawingId: id, reading: number, name, choices, drawn },
     {
       brought: {
         readings: [reading],
         write: async (db) => {
-          if (!(await insertReading(db, workshopId, reading)))
+          if (!(await insertReading(db, here.workshopId, reading)))
             throw new Problem(409, 'busy', 'This drawing was read from somewhere else at the same time. Try again.');
         },
       },
@@ -200,43 +201,47 @@ function missing(sentence: string, field: string): never {
 
 /** What is to be read: a file with its choices, or a text with its fonts. */
 async function taskFor(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   source: SourceName,
   choices: SourceChoices,
   file: { bytes: Buffer; fileName: string } | null = null,
 ): Promise<ReadTask> {
   const { reading, text, measured } = decided(source, choices);
-  if (text) return { source, choices: text, fileName: '', bytes: null, fonts: await ownFonts(pool, workshopId, text) };
+  if (text) return { source, choices: text, fileName: '', bytes: null, fonts: await ownFonts(here, pool, text) };
   const { bytes = null, fileName = '' } = file ?? {};
   return { source, choices: measured ?? reading, fileName, bytes };
 }
 
 /** The workshop's own fonts that a text is set in, by their ids. */
-async function ownFonts(pool: Pool, workshopId: string, text: TextChoices): Promise<Map<string, Buffer>> {
-  const files = await Promise.all(fontsOf(text).map(async (id) => [id, await findFont(pool, workshopId, id)] as const));
+async function ownFonts(here: Here, pool: Pool, text: TextChoices): Promise<Map<string, Buffer>> {
+  const files = await Promise.all(
+    fontsOf(text).map(async (id) => [id, await findFont(pool, here.workshopId, id)] as const),
+  );
   return new Map(files.filter((file): file is [string, Buffer] => file[1] !== undefined));
 }
 
 async function preview(
+  here: Here,
   heavy: HeavyPool,
   task: ReadTask,
   name: string,
   listening: Listening = {},
 ): Promise<ReadingPreview> {
-  const answer = await heavy.readDrawing({ ...task, keepAs: null }, listening);
+  const answer = await heavy.readDrawing(here, { ...task, keepAs: null }, listening);
   if (answer.is === 'preview') return answer.preview;
   throw unreadable(answer, name);
 }
 
 async function readToKeep(
+  here: Here,
   heavy: HeavyPool,
   task: ReadTask,
   name: string,
   keepAs: { number: number; before: string | null },
   listening: Listening,
 ): Promise<{ text: string; drawn: Bounds }> {
-  const answer = await heavy.readDrawing({ ...task, keepAs }, listening);
+  const answer = await heavy.readDrawing(here, { ...task, keepAs }, listening);
   if (answer.is === 'reading') return answer;
   throw unreadable(answer, name);
 }

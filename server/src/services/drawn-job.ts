@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail } from '@keen-anvil/contract';
 import { givesPrint, processOf, type ProcessName } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
@@ -10,13 +11,13 @@ import { loadShop, materialsOf } from './shop';
 
 /** A job with the front of what it makes, in the colours of its materials: what is cut out lies below what is drawn and engraved on it. */
 export async function drawnJob(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
 ): Promise<{ job: JobDetail; parts: DrawnPart[] }> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const job = await jobDetail(here, pool, heavy, jobId);
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
   const below = ({ process }: { process: ProcessName }) => (processOf(process).parts ? 0 : 1);
   const parts = doneSteps(job)
     .filter(({ turned }) => !turned)

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RecipeDetail } from '@keen-anvil/contract';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { inTransaction } from '../db/pool';
@@ -15,27 +16,27 @@ import { recipeDetail } from './recipe-views';
  * null takes it back. What was said before is kept.
  */
 export async function correctEvidence(
+  here: Here,
   { pool, runs, tunings }: Pick<ApiParts, 'pool' | 'runs' | 'tunings'>,
-  workshopId: string,
   id: string,
   outcome: Outcome | null,
 ): Promise<RecipeDetail> {
-  const run = await findRun(pool, workshopId, id);
+  const run = await findRun(pool, here.workshopId, id);
   if (run) {
-    await runs.score(workshopId, id, { outcome });
-    return recipeDetail(pool, workshopId, run.recipeId);
+    await runs.score(here, id, { outcome });
+    return recipeDetail(here, pool, run.recipeId);
   }
-  const shape = await inTransaction(pool, (db) => lockShape(db, workshopId, id));
+  const shape = await inTransaction(here, pool, (db) => lockShape(db, here.workshopId, id));
   if (shape) {
-    await tunings.trials.score(workshopId, id, outcome);
-    return recipeDetail(pool, workshopId, shape.recipeId);
+    await tunings.trials.score(here, id, outcome);
+    return recipeDetail(here, pool, shape.recipeId);
   }
-  return inTransaction(pool, async (db) => {
-    const trial = await lockTrial(db, workshopId, id);
+  return inTransaction(here, pool, async (db) => {
+    const trial = await lockTrial(db, here.workshopId, id);
     if (!trial) throw notFound('That outcome');
-    await correctTrial(db, workshopId, id, outcome);
-    await insertVerdict(db, workshopId, 'trial', id, outcome, trial.outcome);
-    await refreshCards(db, workshopId, [trial.recipeId]);
-    return recipeDetail(db, workshopId, trial.recipeId);
+    await correctTrial(db, here.workshopId, id, outcome);
+    await insertVerdict(db, here.workshopId, 'trial', id, outcome, trial.outcome);
+    await refreshCards(here, db, [trial.recipeId]);
+    return recipeDetail(here, db, trial.recipeId);
   });
 }

@@ -1,3 +1,4 @@
+import { byItself } from '../here';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';
 import { listUnreckonedRuns, setRunTotals } from '../queries/runs';
@@ -8,9 +9,9 @@ import { loadShop } from './shop';
 export async function fillRunTotals(pool: Pool, heavy: HeavyPool): Promise<void> {
   const standIns = new StandIns(pool, heavy);
   for (const run of await listUnreckonedRuns(pool)) {
-    const machine = (await loadShop(pool, run.workshopId)).machines.get(run.machineId);
+    const machine = (await loadShop(byItself(run.workshopId), pool)).machines.get(run.machineId);
     // From before runs were planned by anything else.
     const planned = { ...run, nudge: null, correction: null, plannedToolLife: null, plannedRevision: null };
-    if (machine) await setRunTotals(pool, run.id, await standIns.traceOf(run.workshopId, planned, machine));
+    if (machine) await setRunTotals(pool, run.id, await standIns.traceOf(byItself(run.workshopId), planned, machine));
   }
 }

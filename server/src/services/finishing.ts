@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { FinishingTick, FinishingView } from '@keen-anvil/contract';
 import { careFor, type Care } from '@keen-anvil/core/care';
 import { finishingFor } from '@keen-anvil/core/finishing';
@@ -11,20 +12,21 @@ import { lockJob } from '../queries/jobs';
 import { keepTick, listOwnFinishing, listTicks } from '../queries/finish';
 import { jobDetail } from './job-views';
 import { doneSteps, finishedSteps, piecesLaid } from './pieces-of-job';
+import { ratesOf } from './rates';
 import { loadShop, materialsOf } from './shop';
 import { handWorks } from './work-of-piece';
 
 /** What is done after the machines with what a job makes. */
 export async function finishingOf(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
 ): Promise<FinishingView & { jobName: string }> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const lines = finishingFor(finishedSteps(job, shop), await listOwnFinishing(pool, workshopId));
-  const ticks = new Map((await listTicks(pool, workshopId, jobId)).map((tick) => [tick.lineId, tick]));
+  const job = await jobDetail(here, pool, heavy, jobId);
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
+  const lines = finishingFor(finishedSteps(job, shop), await listOwnFinishing(pool, here.workshopId));
+  const ticks = new Map((await listTicks(pool, here.workshopId, jobId)).map((tick) => [tick.lineId, tick]));
   return {
     jobName: job.name,
     pieces: piecesLaid(job),
@@ -59,18 +61,30 @@ export async function finishingOf(
 
 /** Writes how far a line is. @throws Problem where the job has no such line, or not so many pieces */
 export async function tickFinishing(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   tick: FinishingTick,
 ): Promise<FinishingView> {
-  const { lines } = await finishingOf(pool, heavy, workshopId, jobId);
+  const { lines } = await finishingOf(here, pool, heavy, jobId);
   if (!lines.some(({ id }) => id === tick.lineId))
     throw refused('That line is not done in this job any more. Look at it as it is now.', 'lineId');
-  await inTransaction(pool, async (db) => {
-    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
-    await keepTick(db, workshopId, jobId, tick);
+  await inTransaction(here, pool, async (db) => {
+    if (!(await lockJob(db, here.workshopId, jobId))) throw notFound('That job');
+    await keepTick(db, here.workshopId, jobId, tick);
   });
-  return finishingOf(pool, heavy, workshopId, jobId);
+  return finishingOf(here, pool, heavy, jobId);
+}
+
+/** How what a job makes is cared for, as a card to hand over. */
+export async function careCardOf(
+  here: Here,
+  pool: Pool,
+  heavy: HeavyPool,
+  jobId: string,
+): Promise<{ jobName: string; pdf: Buffer }> {
+  const { jobName, care } = await finishingOf(here, pool, heavy, jobId);
+  const { workshopName } = await ratesOf(here, pool);
+  return { jobName, pdf: await heavy.paper(here, 'careCard', jobName, workshopName, care) };
 }

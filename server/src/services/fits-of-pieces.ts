@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { StepView } from '@keen-anvil/contract';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { USUAL_EDGE_MM, usualGap, usualTurns, type FitWish } from '@keen-anvil/core/layout';
@@ -9,6 +10,7 @@ import type { Shop } from './shop';
 
 /** How often one piece of a job lies on each piece of stock that it is cut from, by its true outline; nothing for rolls and blanks. */
 export async function fitsOfPieces(
+  here: Here,
   heavy: Pick<HeavyPool, 'fitsClosely'>,
   steps: readonly StepView[],
   shop: Shop,
@@ -19,7 +21,7 @@ export async function fitsOfPieces(
     const piece = pieceOf(pieceId, shop);
     const material = on[0]?.materialId ? shop.materials.get(on[0].materialId) : undefined;
     if (!piece || !material || piece.kind === 'roll' || piece.kind === 'blank') continue;
-    const fits = await fitsOf(heavy, {
+    const fits = await fitsOf(here, heavy, {
       parts: on.flatMap(({ parts }) => parts.map(({ contours }) => contours)),
       outline: outlineOf(piece),
       holes: usedSpots(piece),
@@ -36,9 +38,9 @@ export async function fitsOfPieces(
 }
 
 /** How often; what is too much to lay in time is counted in rows of boxes. */
-async function fitsOf(heavy: Pick<HeavyPool, 'fitsClosely'>, wish: FitWish): Promise<number> {
+async function fitsOf(here: Here, heavy: Pick<HeavyPool, 'fitsClosely'>, wish: FitWish): Promise<number> {
   try {
-    return await heavy.fitsClosely(wish);
+    return await heavy.fitsClosely(here, wish);
   } catch (error) {
     if (error instanceof Problem && error.code === 'too-long') return 0;
     throw error;

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobAction, JobDocument, SeenDocument, ShopFacts } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
 import type { DocumentAnswer } from '../heavy/job-work';
@@ -9,7 +10,8 @@ import { listReadings, type ReadingText } from '../queries/readings';
 export interface Bench {
   db: Db;
   heavy: HeavyPool;
-  workshopId: string;
+  here: Here;
+  jobId: string;
 }
 
 /** The thread may have been ended and begun anew in between: then it knows nothing any more. */
@@ -18,17 +20,17 @@ const MOST_TRIES = 3;
 type Answer<Is extends DocumentAnswer['is']> = Extract<DocumentAnswer, { is: Is }>;
 
 async function ask(
-  { db, heavy, workshopId }: Bench,
+  { here, jobId, db, heavy }: Bench,
   document: JobDocument,
   change: { action: JobAction; shop: ShopFacts } | null,
   fresh: readonly ReadingText[],
 ): Promise<Exclude<DocumentAnswer, Answer<'missing'>>> {
   let given = [...fresh];
   for (let tries = 1; ; tries++) {
-    const answer = await heavy.workOnDocument({ document, given, change });
+    const answer = await heavy.workOnDocument(here, jobId, { document, given, change });
     if (answer.is !== 'missing') return answer;
     if (tries >= MOST_TRIES) throw new Error(`readings are missing: ${JSON.stringify(answer.refs)}`);
-    given = [...fresh, ...(await listReadings(db, workshopId, answer.refs))];
+    given = [...fresh, ...(await listReadings(db, here.workshopId, answer.refs))];
   }
 }
 

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail } from '@keen-anvil/contract';
 import type { Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
@@ -6,8 +7,8 @@ import { findJobOfStep } from '../queries/jobs';
 import { jobDetail } from './job-views';
 
 /** The whole job that a step belongs to. */
-export async function jobOfStep(db: Db, heavy: HeavyPool, workshopId: string, stepId: string): Promise<JobDetail> {
-  const jobId = await findJobOfStep(db, workshopId, stepId);
+export async function jobOfStep(here: Here, db: Db, heavy: HeavyPool, stepId: string): Promise<JobDetail> {
+  const jobId = await findJobOfStep(db, here.workshopId, stepId);
   if (!jobId) throw notFound('That step');
-  return jobDetail(db, heavy, workshopId, jobId);
+  return jobDetail(here, db, heavy, jobId);
 }

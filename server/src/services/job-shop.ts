@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobAction, JobDocument, ShopFacts, ShopLists, ShopRecipe } from '@keen-anvil/core/jobs';
 import { FIRST_PROCESS } from '@keen-anvil/core/jobs';
 import type { Db } from '../db/pool';
@@ -21,49 +22,44 @@ const ALONE = new Set<JobAction['do']>(['nudge-parts', 'change-drawing', 'scale-
 const BY_THE_BOOK = new Set<JobAction['do']>(['change-step', 'deboss-from-back', 'make-rim']);
 
 /** What of the workshop an action on a job asks for. */
-export async function shopFor(
-  db: Db,
-  workshopId: string,
-  { steps }: JobDocument,
-  action: JobAction,
-): Promise<ShopFacts> {
+export async function shopFor(here: Here, db: Db, { steps }: JobDocument, action: JobAction): Promise<ShopFacts> {
   if (ALONE.has(action.do)) return NOTHING;
   const chosen = action.do === 'change-step' ? materialsOf([{ materialId: null, ...action }]) : [];
-  const shop = await loadShop(db, workshopId, [...chosen, ...materialsOf(steps)]);
+  const shop = await loadShop(here, db, [...chosen, ...materialsOf(steps)]);
   return {
     ...shop,
-    recipes: BY_THE_BOOK.has(action.do) ? await recipesOf(db, workshopId, [...shop.materials.keys()]) : [],
+    recipes: BY_THE_BOOK.has(action.do) ? await recipesOf(here, db, [...shop.materials.keys()]) : [],
     // No step is new where one is only changed.
-    lastPlace: action.do === 'change-step' ? null : await lastPlace(db, workshopId),
+    lastPlace: action.do === 'change-step' ? null : await lastPlace(here, db),
   };
 }
 
 /** What of the workshop any action on a job may ask for, with the materials that its steps have. */
-export async function shopOf(db: Db, workshopId: string, jobId: string): Promise<ShopLists> {
-  const stored = await findDocument(db, workshopId, jobId);
+export async function shopOf(here: Here, db: Db, jobId: string): Promise<ShopLists> {
+  const stored = await findDocument(db, here.workshopId, jobId);
   if (!stored) throw notFound('That job');
-  const { machines, tools, materials } = await loadShop(db, workshopId, materialsOf(stored.document.steps));
+  const { machines, tools, materials } = await loadShop(here, db, materialsOf(stored.document.steps));
   return {
     machines: [...machines.values()],
     tools: [...tools.values()],
     materials: [...materials.values()],
-    recipes: await recipesOf(db, workshopId, [...materials.keys()]),
-    lastPlace: await lastPlace(db, workshopId),
+    recipes: await recipesOf(here, db, [...materials.keys()]),
+    lastPlace: await lastPlace(here, db),
   };
 }
 
 /** Where a step that is new begins. */
-async function lastPlace(db: Db, workshopId: string): Promise<ShopFacts['lastPlace']> {
-  const [last] = await listLastUsed(db, workshopId, 1, FIRST_PROCESS);
+async function lastPlace(here: Here, db: Db): Promise<ShopFacts['lastPlace']> {
+  const [last] = await listLastUsed(db, here.workshopId, 1, FIRST_PROCESS);
   return last ? { machineId: last.machine.id, toolId: last.tool.id } : null;
 }
 
-async function recipesOf(db: Db, workshopId: string, materialIds: string[]): Promise<ShopRecipe[]> {
+async function recipesOf(here: Here, db: Db, materialIds: string[]): Promise<ShopRecipe[]> {
   if (materialIds.length === 0) return [];
-  const rows = await listRecipes(db, workshopId, { materialIds });
+  const rows = await listRecipes(db, here.workshopId, { materialIds });
   const variants = await listVariants(
     db,
-    workshopId,
+    here.workshopId,
     rows.map(({ id }) => id),
   );
   return rows.map(({ id, process, material, machine, tool, temper, settings }) => ({

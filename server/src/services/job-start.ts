@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
 import type { Affine } from '@keen-anvil/core/geometry';
 import { stepsToRun, worksInOrder, type StepWork } from '@keen-anvil/contract/work';
@@ -71,46 +72,45 @@ export class JobStart {
   ) {}
 
   /** Starts a job: a run for every step and sheet, the first one under way at once. Sent twice, the second answers as the first. */
-  async start(workshopId: string, jobId: string, wanted: NewRun): Promise<RunView[]> {
+  async start(here: Here, jobId: string, wanted: NewRun): Promise<RunView[]> {
     for (let plan = 1; ; plan++) {
-      if (await this.isStarted(this.pool, workshopId, jobId, wanted.seriesId))
-        return this.seen.listForJob(workshopId, jobId);
-      const planned = await this.plan(workshopId, jobId, wanted.marks ?? []);
-      const isStarted = await inTransaction(this.pool, async (db): Promise<boolean> => {
-        const job = await lockJob(db, workshopId, jobId);
+      if (await this.isStarted(here, this.pool, jobId, wanted.seriesId)) return this.seen.listForJob(here, jobId);
+      const planned = await this.plan(here, jobId, wanted.marks ?? []);
+      const isStarted = await inTransaction(here, this.pool, async (db): Promise<boolean> => {
+        const job = await lockJob(db, here.workshopId, jobId);
         if (!job) throw notFound('That job');
-        if (await this.isStarted(db, workshopId, jobId, wanted.seriesId)) return true;
-        if (await findOpenSeries(db, workshopId, jobId))
+        if (await this.isStarted(here, db, jobId, wanted.seriesId)) return true;
+        if (await findOpenSeries(db, here.workshopId, jobId))
           throw new Problem(409, 'running', 'This job is on the machine already.');
         // Changed while its files were worked out: what would be cut is not what is drawn any more.
         if (job.version !== planned.version) {
           throw new ChangedMeanwhile();
         }
-        await this.writeSeries(db, workshopId, jobId, wanted, planned);
+        await this.writeSeries(here, db, jobId, wanted, planned);
         return true;
       }).catch(async (error: unknown) => {
         if (!(error instanceof ChangedMeanwhile)) throw error;
-        if (plan >= MOST_PLANS) throw stale('This job', await jobAnswer(this.pool, workshopId, jobId));
+        if (plan >= MOST_PLANS) throw stale('This job', await jobAnswer(here, this.pool, jobId));
         return false;
       });
-      if (isStarted) return this.seen.listForJob(workshopId, jobId);
+      if (isStarted) return this.seen.listForJob(here, jobId);
     }
   }
 
-  private async isStarted(db: Db, workshopId: string, jobId: string, seriesId: string): Promise<boolean> {
-    const there = await findSeries(db, workshopId, seriesId);
+  private async isStarted(here: Here, db: Db, jobId: string, seriesId: string): Promise<boolean> {
+    const there = await findSeries(db, here.workshopId, seriesId);
     if (there && there.jobId !== jobId) throw new Problem(409, 'exists', 'This run was started for another job.');
     return there !== undefined;
   }
 
   /** Works out the machine file of every step, and what each machine will do with it. */
-  private async plan(workshopId: string, jobId: string, marks: readonly MarksRead[]): Promise<Planned> {
-    const job = await jobDetail(this.pool, this.heavy, workshopId, jobId);
+  private async plan(here: Here, jobId: string, marks: readonly MarksRead[]): Promise<Planned> {
+    const job = await jobDetail(here, this.pool, this.heavy, jobId);
     const works = worksInOrder(stepsToRun(job.steps));
     const shop = await withPictures(
+      here,
       this.pool,
-      workshopId,
-      await loadShop(this.pool, workshopId, materialsOf(job.steps)),
+      await loadShop(here, this.pool, materialsOf(job.steps)),
       works.map(({ work }) => work),
     );
     if (works.length === 0) throw refused('There is no step to run in this job yet.');
@@ -119,7 +119,7 @@ export class JobStart {
     const planned: PlannedWork[] = [];
     for (const { work, turn } of works) {
       const correction = correctionOn(work, shop, marks);
-      for (const { file, after } of await this.filesOf(work, shop, correction)) {
+      for (const { file, after } of await this.filesOf(here, work, shop, correction)) {
         files.push(file);
         corrections.push(correction);
         planned.push({
@@ -134,29 +134,36 @@ export class JobStart {
     const traces: Trace[] = [];
     for (const [i, { work }] of planned.entries())
       traces.push(
-        await this.standIns.work(shop.machines.get(work.machineId)!, files[i].text, files[i].settings, files[i].zero),
+        await this.standIns.work(
+          here,
+          shop.machines.get(work.machineId)!,
+          files[i].text,
+          files[i].settings,
+          files[i].zero,
+        ),
       );
     return { version: job.version, works: planned, files, corrections, traces, shop };
   }
 
   /** The files of a step on a sheet: one, or two where it stops to be looked at between its passes. */
   private async filesOf(
+    here: Here,
     work: StepWork,
     shop: Shop,
     correction: Affine | null,
   ): Promise<{ file: StepFile; after: number }[]> {
-    const all = await makeStepFile(this.heavy, work, shop, correction);
+    const all = await makeStepFile(here, this.heavy, work, shop, correction);
     const [first, rest] = inTwo(all.settings, work.cut?.lookAfter);
     if (!rest) return [{ file: all, after: 0 }];
     return [
-      { file: await fileWithSettings(this.heavy, work, shop, first, correction), after: 0 },
-      { file: await fileWithSettings(this.heavy, work, shop, rest, correction), after: first.passes! },
+      { file: await fileWithSettings(here, this.heavy, work, shop, first, correction), after: 0 },
+      { file: await fileWithSettings(here, this.heavy, work, shop, rest, correction), after: first.passes! },
     ];
   }
 
   private async writeSeries(
+    here: Here,
     db: Db,
-    workshopId: string,
     jobId: string,
     wanted: NewRun,
     { works, files, corrections, traces, shop }: Planned,
@@ -166,7 +173,7 @@ export class JobStart {
     const [{ work: first }] = works;
     const driverFor = (machineId: string): Driver =>
       machineId === first.machineId || driver === 'by-hand' ? driver : ownDriver(shop, machineId);
-    if (driver !== 'by-hand') await refuseBusy(db, workshopId, works[0].work.machineId);
+    if (driver !== 'by-hand') await refuseBusy(here, db, works[0].work.machineId);
     const takings = works.flatMap(({ work: { stockPieceId, machineId, sheet } }, i) =>
       machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat'
         ? []
@@ -174,11 +181,11 @@ export class JobStart {
     );
     const revisions = await newestRevisions(
       db,
-      workshopId,
+      here.workshopId,
       files.map(({ recipe }) => recipe.id),
     );
-    await refuseTakenPieces(db, workshopId, jobId, takings, wanted.knowing ?? false);
-    if (!(await insertSeries(db, workshopId, { id: wanted.seriesId, jobId, isLed: wanted.led ?? false })))
+    await refuseTakenPieces(here, db, jobId, takings, wanted.knowing ?? false);
+    if (!(await insertSeries(db, here.workshopId, { id: wanted.seriesId, jobId, isLed: wanted.led ?? false })))
       throw new Problem(409, 'exists', 'There is a run with this id already.');
     const idAt = (position: number): string => uuidv5(`run ${position}`, wanted.seriesId);
     const runs = works.map(({ work, turn, after }, position): NewRunRow => {
@@ -216,7 +223,7 @@ export class JobStart {
         totalCutMm: traces[position].cutMm,
       };
     });
-    await insertRuns(db, workshopId, runs);
-    if (!(await follow(db, workshopId, wanted.seriesId))) await touchJob(db, jobId);
+    await insertRuns(db, here.workshopId, runs);
+    if (!(await follow(here, db, wanted.seriesId))) await touchJob(db, jobId);
   }
 }

@@ -1,10 +1,10 @@
+import type { Here } from '../here';
 import type { JobAnswer, JobDetail, JobEdited, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
 import { jobView } from '@keen-anvil/contract/job-view';
 import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
-import { deviceAtHand } from '../device';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
 import { listClaims } from '../queries/claims';
@@ -34,23 +34,25 @@ export function jobState(runs: { state: RunState; outcome: Outcome | null }[]): 
 }
 
 /** A page of the jobs as a list shows them, the last touched first. */
-export async function listJobSummaries(db: Db, workshopId: string, page: JobPage): Promise<JobSummary[]> {
-  return (await listJobs(db, workshopId, page)).map(({ steps, runs, ...job }) => summary(job, steps, jobState(runs)));
+export async function listJobSummaries(here: Here, db: Db, page: JobPage): Promise<JobSummary[]> {
+  return (await listJobs(db, here.workshopId, page)).map(({ steps, runs, ...job }) =>
+    summary(job, steps, jobState(runs)),
+  );
 }
 
 /** One job with its document, and what was found for its steps. */
-export async function jobAnswer(db: Db, workshopId: string, id: string): Promise<JobAnswer> {
-  const job = await findToldJob(db, workshopId, id, deviceAtHand());
+export async function jobAnswer(here: Here, db: Db, id: string): Promise<JobAnswer> {
+  const job = await findToldJob(db, here.workshopId, id, here.deviceId);
   if (!job) throw notFound('That job');
   const { document, version, byteCounts, undo, redo, notes } = job;
-  const { looks, found } = await lookAtSteps(db, workshopId, id, document);
+  const { looks, found } = await lookAtSteps(here, db, id, document);
   return { ...summary(job, looks, jobState(job.runs)), version, document, found, byteCounts, undo, redo, notes };
 }
 
 /** What was made of a job, with what was found anew where that may be different. */
 export async function jobEdited(
+  here: Here,
   db: Db,
-  workshopId: string,
   {
     before,
     document,
@@ -61,17 +63,17 @@ export async function jobEdited(
 ): Promise<JobEdited> {
   const { id, version: from } = before;
   const now = { id, from, version: from + 1, updatedAt, difference };
-  const { undo, redo } = turns ?? (await findTurns(db, workshopId, id, deviceAtHand()));
+  const { undo, redo } = turns ?? (await findTurns(db, here.workshopId, id, here.deviceId));
   if (!concernsSteps(difference)) return { ...now, undo, redo, told: null };
-  const { looks, found } = await lookAtSteps(db, workshopId, id, document);
-  const byteCounts = await findByteCounts(db, workshopId, id);
+  const { looks, found } = await lookAtSteps(here, db, id, document);
+  const byteCounts = await findByteCounts(db, here.workshopId, id);
   return { ...now, undo, redo, told: { found, byteCounts, stepCount: looks.length, colours: colours(looks) } };
 }
 
 /** What the steps of a job look like, and what is found for each: its recipe, and who else has a hand on its piece. */
 async function lookAtSteps(
+  here: Here,
   db: Db,
-  workshopId: string,
   jobId: string,
   document: JobDocument,
 ): Promise<{ looks: StepLook[]; found: JobAnswer['found'] }> {
@@ -79,16 +81,16 @@ async function lookAtSteps(
     ...step,
     stockPieceId: sheetOf(document, step.id)?.stockPieceId ?? null,
   }));
-  const shop = await loadShop(db, workshopId, materialsOf(steps));
+  const shop = await loadShop(here, db, materialsOf(steps));
   const claims = await listClaims(
     db,
-    workshopId,
+    here.workshopId,
     steps.flatMap(({ stockPieceId }) => stockPieceId ?? []),
     jobId,
   );
-  const pressed = await listPressedSteps(db, workshopId, jobId);
+  const pressed = await listPressedSteps(db, here.workshopId, jobId);
   const isPressStep = ({ machineId }: Step) => machineKindOf(shop.machines.get(machineId)!.kind).does === 'heat';
-  const matches = await matchRecipes(db, workshopId, steps, shop);
+  const matches = await matchRecipes(here, db, steps, shop);
   const found = steps.map((step): [string, StepFound] => [
     step.id,
     {
@@ -104,9 +106,9 @@ async function lookAtSteps(
 }
 
 /** One job as it is drawn: its answer with the shapes of its parts. */
-export async function jobDetail(db: Db, heavy: HeavyPool, workshopId: string, id: string): Promise<JobDetail> {
-  const answer = await jobAnswer(db, workshopId, id);
-  return jobView(answer, await seeDocument({ db, heavy, workshopId }, answer.document));
+export async function jobDetail(here: Here, db: Db, heavy: HeavyPool, id: string): Promise<JobDetail> {
+  const answer = await jobAnswer(here, db, id);
+  return jobView(answer, await seeDocument({ here, jobId: answer.id, db, heavy }, answer.document));
 }
 
 /** The colours that a job's work will have, each once: of its pens and materials, never of the file. */

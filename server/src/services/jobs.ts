@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobAnswer, JobChange, NewJob } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
@@ -9,36 +10,36 @@ import { jobAnswer } from './job-views';
 import { fillFromTemplate } from './templates';
 
 /** Writes a new job: empty, or as a template has it. */
-export async function createJob(pool: Pool, workshopId: string, job: NewJob): Promise<JobAnswer> {
-  await inTransaction(pool, async (db) => {
-    if (!(await insertJob(db, workshopId, job)))
+export async function createJob(here: Here, pool: Pool, job: NewJob): Promise<JobAnswer> {
+  await inTransaction(here, pool, async (db) => {
+    if (!(await insertJob(db, here.workshopId, job)))
       throw new Problem(409, 'exists', 'There is a job with this id already.');
-    if (job.templateId) await fillFromTemplate(db, workshopId, job.id, job.templateId);
+    if (job.templateId) await fillFromTemplate(here, db, job.id, job.templateId);
     return writtenJob(job.id);
   });
-  return jobAnswer(pool, workshopId, job.id);
+  return jobAnswer(here, pool, job.id);
 }
 
 /** Puts a job away, or takes it out again; not while a machine is at it. */
-export async function archiveJob(pool: Pool, workshopId: string, id: string, isArchived: boolean): Promise<JobAnswer> {
-  await inTransaction(pool, async (db) => {
-    if (isArchived) await refuseWhileRunning(db, workshopId, id);
-    if (!(await archiveJobRow(db, workshopId, id, isArchived))) throw notFound('That job');
+export async function archiveJob(here: Here, pool: Pool, id: string, isArchived: boolean): Promise<JobAnswer> {
+  await inTransaction(here, pool, async (db) => {
+    if (isArchived) await refuseWhileRunning(here, db, id);
+    if (!(await archiveJobRow(db, here.workshopId, id, isArchived))) throw notFound('That job');
     return writtenJob(id);
   });
-  return jobAnswer(pool, workshopId, id);
+  return jobAnswer(here, pool, id);
 }
 
 /** Changes a job's name. */
-export async function renameJob(pool: Pool, workshopId: string, id: string, change: JobChange): Promise<JobAnswer> {
-  const isStale = await inTransaction(pool, async (db) => {
-    const job = await lockJob(db, workshopId, id);
+export async function renameJob(here: Here, pool: Pool, id: string, change: JobChange): Promise<JobAnswer> {
+  const isStale = await inTransaction(here, pool, async (db) => {
+    const job = await lockJob(db, here.workshopId, id);
     if (!job) throw notFound('That job');
     if (job.version !== change.version) return true;
     await writeName(db, id, change.name ?? job.name);
     return writtenJob(id);
   });
-  const now = await jobAnswer(pool, workshopId, id);
+  const now = await jobAnswer(here, pool, id);
   if (isStale === true) throw stale('This job', now);
   return now;
 }

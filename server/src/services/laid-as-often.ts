@@ -55,8 +55,7 @@ export async function laidAsOften(
     // Nothing of it fits: it stays as it lies, and the checks say why.
     if (laying.lies.length === 0) continue;
     const action = { id: uuidv5(`${group.steps[0].id} ${count}`, job.id), ...layAction(group, laying) };
-    next = (await changedDocument(bench, next, action, await shopFor(bench.db, bench.workshopId, next, action)))
-      .document;
+    next = (await changedDocument(bench, next, action, await shopFor(bench.here, bench.db, next, action))).document;
   }
   return { document: next, short };
 }
@@ -74,7 +73,7 @@ function groupsOf(job: JobDetail, { materials, machines }: Shop): NestGroup[] {
 
 /** The laying that has room for most of it; null where the machine reaches no piece. */
 async function roomFor(
-  { heavy }: Bench,
+  { here, heavy }: Bench,
   group: NestGroup,
   aids: ReadonlySet<string>,
   count: number,
@@ -97,7 +96,7 @@ async function roomFor(
       seed: 1,
       millis: 0,
     };
-    const laying = await heavy.layClosely(wish);
+    const laying = await heavy.layClosely(here, wish);
     if (!best || laying.lies.length > best.lies.length) best = laying;
     if (laying.unplaced.length === 0) break;
   }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail, RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
 import { asksEngraveOrCut, checkedStep, doneTogether, laidOn, type StepWork } from '@keen-anvil/contract/work';
 import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
@@ -104,12 +105,26 @@ export function pieceOf(step: Pick<StepWork, 'stockPieceId'>, shop: Shop): Stock
  * One file for what a laser does on one sheet: engraved and cut in one go, in the order of the steps.
  * @param steps of one machine, on one sheet
  */
-export async function makeSheetFile(heavy: HeavyPool, steps: readonly StepWork[], shop: Shop): Promise<string> {
-  return heavy.planSheetFile(steps.map((step) => planTask(step, shop).task));
+export async function makeSheetFile(
+  here: Here,
+  heavy: HeavyPool,
+  steps: readonly StepWork[],
+  shop: Shop,
+): Promise<string> {
+  return heavy.planSheetFile(
+    here,
+    steps.map((step) => planTask(step, shop).task),
+  );
 }
 
 /** A line file of the guides on a step's sheet, to be drawn on the carrier with a pen; blanks are laid by it. @throws Problem where there are none, or no pen */
-export async function makeGuideFile(heavy: HeavyPool, job: JobDetail, step: StepWork, shop: Shop): Promise<string> {
+export async function makeGuideFile(
+  here: Here,
+  heavy: HeavyPool,
+  job: JobDetail,
+  step: StepWork,
+  shop: Shop,
+): Promise<string> {
   const { sheet } = step;
   const parts = sheet
     ? job.otherParts
@@ -123,7 +138,7 @@ export async function makeGuideFile(heavy: HeavyPool, job: JobDetail, step: Step
       `${machine.name} holds no pen: lay the blanks by a ruler, or let it mark a sheet of card.`,
       'machineId',
     );
-  return heavy.planGuideFile({ machine, process: 'draw', settings: { passes: 1 }, holder: 1, parts });
+  return heavy.planGuideFile(here, { machine, process: 'draw', settings: { passes: 1 }, holder: 1, parts });
 }
 
 /** What a step's file can hold with it: what the same laser does on the same sheet. */
@@ -143,6 +158,7 @@ const brought = (request: PlanTask['request'], correction: Affine | null): PlanT
  * @param among what all lies there, where only some of it is gone over
  */
 export async function fileWithSettings(
+  here: Here,
   heavy: HeavyPool,
   step: StepWork,
   shop: Shop,
@@ -153,7 +169,7 @@ export async function fileWithSettings(
   const { task, recipe } = planTask(step, shop);
   const only = among === step.laid ? {} : { parts: among, only: step.laid.map(({ id }) => id) };
   return {
-    ...(await heavy.planMachineFile({
+    ...(await heavy.planMachineFile(here, {
       request: { ...brought(task.request, correction), settings, ...only },
       check: { ...task.check, settings },
     })),
@@ -164,6 +180,7 @@ export async function fileWithSettings(
 
 /** Works out a step's machine file. @param correction where its sheet really lies, by its marks */
 export async function makeStepFile(
+  here: Here,
   heavy: HeavyPool,
   step: StepWork,
   shop: Shop,
@@ -171,5 +188,5 @@ export async function makeStepFile(
 ): Promise<StepFile> {
   const { task, recipe, settings } = planTask(step, shop);
   const request = brought(task.request, correction);
-  return { ...(await heavy.planMachineFile({ ...task, request })), recipe, settings };
+  return { ...(await heavy.planMachineFile(here, { ...task, request })), recipe, settings };
 }

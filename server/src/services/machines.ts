@@ -1,4 +1,12 @@
-import type { Archiving, MachineChange, MachineFields, MachineView, NewMachine } from '@keen-anvil/contract';
+import type { Here } from '../here';
+import type {
+  Archiving,
+  ChangedMachine,
+  MachineChange,
+  MachineFields,
+  MachineView,
+  NewMachine,
+} from '@keen-anvil/contract';
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { machineKindOf, machineProblem } from '@keen-anvil/core/machines';
 import { isDeepStrictEqual } from 'node:util';
@@ -9,24 +17,14 @@ import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import { insertMachine, listMachines, updateMachine } from '../queries/machines';
 import { insertTool } from '../queries/tools';
-import { misfitsOf, settleFits, type Misfit } from './misfits';
+import { misfitsOf, settleFits } from './misfits';
 import { refreshCardsOf } from './cards';
 
-/** A machine as it is after a change, with the recipes that no longer fit it. */
-export interface ChangedMachine {
-  machine: MachineView;
-  misfits: Misfit[];
-}
-
 /** Adds a machine; what belongs to its kind (a laser's head, a press's plate) comes with it as a tool. */
-export async function createMachine(
-  pool: Pool,
-  workshopId: string,
-  { id, ...machine }: NewMachine,
-): Promise<ChangedMachine> {
+export async function createMachine(here: Here, pool: Pool, { id, ...machine }: NewMachine): Promise<ChangedMachine> {
   refuseBadMachine(machine);
-  return inTransaction(pool, async (db) => {
-    if (!(await insertMachine(db, workshopId, id, machine)))
+  return inTransaction(here, pool, async (db) => {
+    if (!(await insertMachine(db, here.workshopId, id, machine)))
       throw new Problem(409, 'exists', 'There is a machine with this id already.');
     const { builtIn } = machineKindOf(machine.kind);
     if (builtIn) {
@@ -38,50 +36,49 @@ export async function createMachine(
         wear: 0,
         life: null,
       };
-      await insertTool(db, workshopId, uuidv5(builtIn, id), tool);
+      await insertTool(db, here.workshopId, uuidv5(builtIn, id), tool);
     }
-    return changed(db, workshopId, id);
+    return changed(here, db, id);
   });
 }
 
 /** Changes a machine. Recipes keep their numbers; the ones that no longer fit are named. */
 export async function changeMachine(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, ...machine }: MachineChange,
 ): Promise<ChangedMachine> {
   refuseBadMachine(machine);
-  return inTransaction(pool, async (db) => {
-    await refuseStale(db, workshopId, id, version);
-    const before = await machineOf(db, workshopId, id);
-    await updateMachine(db, workshopId, id, machine);
-    const after = await machineOf(db, workshopId, id);
+  return inTransaction(here, pool, async (db) => {
+    await refuseStale(here, db, id, version);
+    const before = await machineOf(here, db, id);
+    await updateMachine(db, here.workshopId, id, machine);
+    const after = await machineOf(here, db, id);
     // What stands on it may be ten thousand recipes: they are gone through only where they are touched.
-    if (after.name !== before.name || after.kind !== before.kind)
-      await refreshCardsOf(db, workshopId, { machineId: id });
-    if (!isDeepStrictEqual(scalesOf(after), scalesOf(before))) await settleFits(db, workshopId, after);
-    return changed(db, workshopId, id);
+    if (after.name !== before.name || after.kind !== before.kind) await refreshCardsOf(here, db, { machineId: id });
+    if (!isDeepStrictEqual(scalesOf(after), scalesOf(before))) await settleFits(here, db, after);
+    return changed(here, db, id);
   });
 }
 
 /** Puts a machine away, or takes it out again. */
 export async function archiveMachine(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, isArchived }: Archiving,
 ): Promise<ChangedMachine> {
-  return inTransaction(pool, async (db) => {
-    await refuseStale(db, workshopId, id, version);
-    await setArchived(db, 'machine', workshopId, id, isArchived);
-    return changed(db, workshopId, id);
+  return inTransaction(here, pool, async (db) => {
+    await refuseStale(here, db, id, version);
+    await setArchived(db, 'machine', here.workshopId, id, isArchived);
+    return changed(here, db, id);
   });
 }
 
 /** A machine with the recipes that do not fit it. */
-export async function machineWithMisfits(db: Db, workshopId: string, id: string): Promise<ChangedMachine> {
-  return changed(db, workshopId, id);
+export async function machineWithMisfits(here: Here, db: Db, id: string): Promise<ChangedMachine> {
+  return changed(here, db, id);
 }
 
 function refuseBadMachine(machine: MachineFields): void {
@@ -89,19 +86,19 @@ function refuseBadMachine(machine: MachineFields): void {
   if (problem) throw refused(problem.message, problem.field);
 }
 
-async function refuseStale(db: Db, workshopId: string, id: string, version: number): Promise<void> {
-  const now = await lockVersion(db, 'machine', workshopId, id);
+async function refuseStale(here: Here, db: Db, id: string, version: number): Promise<void> {
+  const now = await lockVersion(db, 'machine', here.workshopId, id);
   if (now === null) throw notFound('That machine');
-  if (now !== version) throw stale('This machine', (await changed(db, workshopId, id)).machine);
+  if (now !== version) throw stale('This machine', (await changed(here, db, id)).machine);
 }
 
-async function changed(db: Db, workshopId: string, id: string): Promise<ChangedMachine> {
-  const machine = await machineOf(db, workshopId, id);
-  return { machine, misfits: await misfitsOf(db, workshopId, machine) };
+async function changed(here: Here, db: Db, id: string): Promise<ChangedMachine> {
+  const machine = await machineOf(here, db, id);
+  return { machine, misfits: await misfitsOf(here, db, machine) };
 }
 
-async function machineOf(db: Db, workshopId: string, id: string): Promise<MachineView> {
-  const machine = (await listMachines(db, workshopId)).find((m) => m.id === id);
+async function machineOf(here: Here, db: Db, id: string): Promise<MachineView> {
+  const machine = (await listMachines(db, here.workshopId)).find((m) => m.id === id);
   if (!machine) throw notFound('That machine');
   return machine;
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type {
   Archiving,
   MaterialChange,
@@ -37,111 +38,107 @@ export function withReadings(material: MaterialFields): { material: MaterialFiel
 }
 
 /** Adds a material. */
-export async function createMaterial(
-  pool: Pool,
-  workshopId: string,
-  { id, ...fields }: NewMaterial,
-): Promise<MaterialView> {
+export async function createMaterial(here: Here, pool: Pool, { id, ...fields }: NewMaterial): Promise<MaterialView> {
   refuseBadMaterial(fields);
-  return inTransaction(pool, async (db) => {
+  return inTransaction(here, pool, async (db) => {
     const { material, spreadMm } = withReadings(fields);
-    if (!(await insertMaterial(db, workshopId, id, material, spreadMm)))
+    if (!(await insertMaterial(db, here.workshopId, id, material, spreadMm)))
       throw new Problem(409, 'exists', 'There is a material with this id already.');
-    return materialOf(db, workshopId, id);
+    return materialOf(here, db, id);
   });
 }
 
 /** Changes a material. */
 export async function changeMaterial(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, ...fields }: MaterialChange,
 ): Promise<MaterialView> {
   refuseBadMaterial(fields);
-  return inTransaction(pool, async (db) => {
-    await refuseStale(db, workshopId, id, version);
+  return inTransaction(here, pool, async (db) => {
+    await refuseStale(here, db, id, version);
     const { material, spreadMm } = withReadings(fields);
-    await updateMaterial(db, workshopId, id, material, spreadMm);
-    await refreshCardsOf(db, workshopId, { materialId: id });
-    return materialOf(db, workshopId, id);
+    await updateMaterial(db, here.workshopId, id, material, spreadMm);
+    await refreshCardsOf(here, db, { materialId: id });
+    return materialOf(here, db, id);
   });
 }
 
 /** Puts a material away, or takes it out again. */
 export async function archiveMaterial(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, isArchived }: Archiving,
 ): Promise<MaterialView> {
-  return inTransaction(pool, async (db) => {
-    await refuseStale(db, workshopId, id, version);
-    await setArchived(db, 'material', workshopId, id, isArchived);
-    return materialOf(db, workshopId, id);
+  return inTransaction(here, pool, async (db) => {
+    await refuseStale(here, db, id, version);
+    await setArchived(db, 'material', here.workshopId, id, isArchived);
+    return materialOf(here, db, id);
   });
 }
 
 /** Keeps a photo of a material's pattern, made small enough for a phone and without where it was taken. */
 export async function photographMaterial(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   id: string,
   version: number,
   bytes: Buffer,
 ): Promise<MaterialView> {
-  const photo = await readPhoto(heavy, bytes);
-  return inTransaction(pool, async (db) => {
-    await refuseStale(db, workshopId, id, version);
-    const photoId = await keepPhoto(db, workshopId, photo);
-    await setMaterialPhoto(db, workshopId, id, photoId);
-    return materialOf(db, workshopId, id);
+  const photo = await readPhoto(here, heavy, bytes);
+  return inTransaction(here, pool, async (db) => {
+    await refuseStale(here, db, id, version);
+    const photoId = await keepPhoto(here, db, photo);
+    await setMaterialPhoto(db, here.workshopId, id, photoId);
+    return materialOf(here, db, id);
   });
 }
 
 /** Puts a piece of a material into stock. */
 export async function addPiece(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   materialId: string,
   { id, ...piece }: NewStockPiece,
 ): Promise<MaterialView> {
-  return inTransaction(pool, async (db) => {
-    await materialOf(db, workshopId, materialId);
-    await refuseMissingPhotos(db, workshopId, piece.photo ? [piece.photo.photoId] : []);
-    if (!(await insertPiece(db, workshopId, materialId, id, withOutline(piece))))
+  return inTransaction(here, pool, async (db) => {
+    await materialOf(here, db, materialId);
+    await refuseMissingPhotos(db, here.workshopId, piece.photo ? [piece.photo.photoId] : []);
+    if (!(await insertPiece(db, here.workshopId, materialId, id, withOutline(piece))))
       throw new Problem(409, 'exists', 'There is a piece with this id already.');
-    return materialOf(db, workshopId, materialId);
+    return materialOf(here, db, materialId);
   });
 }
 
 /** Changes a piece in stock. */
 export async function changePiece(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, ...piece }: StockPieceChange,
 ): Promise<MaterialView> {
-  return inTransaction(pool, async (db) => {
-    const { materialId } = await lockedPiece(db, workshopId, id, version);
-    await refuseMissingPhotos(db, workshopId, piece.photo ? [piece.photo.photoId] : []);
-    await updatePiece(db, workshopId, id, withOutline(piece));
-    return materialOf(db, workshopId, materialId);
+  return inTransaction(here, pool, async (db) => {
+    const { materialId } = await lockedPiece(here, db, id, version);
+    await refuseMissingPhotos(db, here.workshopId, piece.photo ? [piece.photo.photoId] : []);
+    await updatePiece(db, here.workshopId, id, withOutline(piece));
+    return materialOf(here, db, materialId);
   });
 }
 
 /** Takes a piece out of stock, or puts it back. */
 export async function archivePiece(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   { version, isArchived }: Archiving,
 ): Promise<MaterialView> {
-  return inTransaction(pool, async (db) => {
-    const { materialId } = await lockedPiece(db, workshopId, id, version);
-    await setArchived(db, 'stock_piece', workshopId, id, isArchived);
-    return materialOf(db, workshopId, materialId);
+  return inTransaction(here, pool, async (db) => {
+    const { materialId } = await lockedPiece(here, db, id, version);
+    await setArchived(db, 'stock_piece', here.workshopId, id, isArchived);
+    return materialOf(here, db, materialId);
   });
 }
 
@@ -175,22 +172,22 @@ function refuseBadMaterial(material: MaterialFields): void {
   if (problem) throw refused(problem.message, problem.field);
 }
 
-async function refuseStale(db: Db, workshopId: string, id: string, version: number): Promise<void> {
-  const now = await lockVersion(db, 'material', workshopId, id);
+async function refuseStale(here: Here, db: Db, id: string, version: number): Promise<void> {
+  const now = await lockVersion(db, 'material', here.workshopId, id);
   if (now === null) throw notFound('That material');
-  if (now !== version) throw stale('This material', await materialOf(db, workshopId, id));
+  if (now !== version) throw stale('This material', await materialOf(here, db, id));
 }
 
-async function lockedPiece(db: Db, workshopId: string, id: string, version: number) {
-  const piece = await lockPiece(db, workshopId, id);
+async function lockedPiece(here: Here, db: Db, id: string, version: number) {
+  const piece = await lockPiece(db, here.workshopId, id);
   if (!piece) throw notFound('That piece');
   if (piece.version !== version) throw stale('This piece', piece);
   return piece;
 }
 
 /** One material with its pieces. @throws Problem where it is not in this workshop */
-export async function materialOf(db: Db, workshopId: string, id: string): Promise<MaterialView> {
-  const [material] = await findMaterials(db, workshopId, [id]);
+export async function materialOf(here: Here, db: Db, id: string): Promise<MaterialView> {
+  const [material] = await findMaterials(db, here.workshopId, [id]);
   if (!material) throw notFound('That material');
   return material;
 }

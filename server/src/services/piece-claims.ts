@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { sayClaim } from '@keen-anvil/core/preflight';
 import { formatNumber } from '@keen-anvil/core/units';
 import type { Db } from '../db/pool';
@@ -18,15 +19,15 @@ export interface Taking {
  * @throws Problem 409 `piece-taken` or `nothing-left`
  */
 export async function refuseTakenPieces(
+  here: Here,
   db: Db,
-  workshopId: string,
   jobId: string,
   takings: readonly Taking[],
   knowing: boolean,
 ): Promise<void> {
   const ids = [...new Set(takings.flatMap(({ stockPieceId }) => stockPieceId ?? []))];
-  const pieces = await lockPieces(db, workshopId, ids);
-  const claims = await listClaims(db, workshopId, ids, jobId);
+  const pieces = await lockPieces(db, here.workshopId, ids);
+  const claims = await listClaims(db, here.workshopId, ids, jobId);
   const running = claims.find(({ state }) => state === 'running');
   if (running)
     throw new Problem(
@@ -38,7 +39,7 @@ export async function refuseTakenPieces(
   const waiting = claims.find(({ state }) => state === 'waiting');
   if (waiting)
     throw new Problem(409, 'piece-taken', `${capital(sayClaim(waiting))}. Choose another piece, or run all the same.`);
-  const reserved = await spokenFor(db, workshopId, ids, jobId);
+  const reserved = await spokenFor(db, here.workshopId, ids, jobId);
   for (const piece of pieces) {
     const bySheet = new Map<string | null, number>();
     for (const { stockPieceId, sheetId, usedLengthMm } of takings)

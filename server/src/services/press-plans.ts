@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail, PressLayerView, PressPlanView, StepView, UnknownLayer } from '@keen-anvil/contract';
 import { boundsOf, knownBounds } from '@keen-anvil/core/geometry';
 import { dialOf, machineKindOf, type Machine } from '@keen-anvil/core/machines';
@@ -44,21 +45,21 @@ interface Pressed {
 
 /** How all that is pressed in a job is pressed, by the numbers and the evidence of the book. @throws Problem where there is nothing to press, or no numbers for it */
 export async function pressPlanOf(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   isWarm: boolean,
 ): Promise<{ view: PressPlanView; jobName: string; machine: Machine; prepared: Prepared[] }> {
-  const job = await jobDetail(pool, heavy, workshopId, jobId);
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
+  const job = await jobDetail(here, pool, heavy, jobId);
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
   const steps = asDrawn(
-    await pressSteps(pool, workshopId, job, shop),
-    (await findDocument(pool, workshopId, jobId))?.document.parts ?? [],
+    await pressSteps(here, pool, job, shop),
+    (await findDocument(pool, here.workshopId, jobId))?.document.parts ?? [],
   );
   const machine = shop.machines.get(steps[0].machineId)!;
   const recipeIds = steps.flatMap(({ match }) => match.recipe?.id ?? []);
-  const evidence = await listEvidence(pool, workshopId, recipeIds);
+  const evidence = await listEvidence(pool, here.workshopId, recipeIds);
   const pressed = steps.map((step) => pressedIn(step, machine, shop, evidence));
   const ground = groundOf(steps, shop);
   const design = designOf(steps);
@@ -129,7 +130,7 @@ function asDrawn(steps: readonly StepView[], drawn: readonly { id: string }[]): 
 }
 
 /** What of a job is pressed: steps at a press, and films that are cut in it, on the press that the book knows best for them. @throws Problem where there is nothing */
-async function pressSteps(pool: Pool, workshopId: string, { steps }: JobDetail, shop: Shop): Promise<StepView[]> {
+async function pressSteps(here: Here, pool: Pool, { steps }: JobDetail, shop: Shop): Promise<StepView[]> {
   const done = steps.filter((step) => !step.isSkipped && step.parts.length > 0);
   const pressed = done.filter((step) => processOf(step.process).path === 'none');
   const films = done.filter(
@@ -148,15 +149,15 @@ async function pressSteps(pool: Pool, workshopId: string, { steps }: JobDetail, 
       `One press was expected for all that goes onto one blank; steps ${first.position + 1} and ${other.position + 1} are on two.`,
       'machineId',
     );
-  return [...pressed, ...(await atThePress(pool, workshopId, films, first?.machineId ?? null, shop))].sort(
+  return [...pressed, ...(await atThePress(here, pool, films, first?.machineId ?? null, shop))].sort(
     (a, b) => a.position - b.position,
   );
 }
 
 /** Films as they stand at a press, each with what the book says for it there. @param machineId null for the press that is known best */
 async function atThePress(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   films: readonly StepView[],
   machineId: string | null,
   shop: Shop,
@@ -177,7 +178,7 @@ async function atThePress(
       toolId: plate.id,
       nudge: null,
     }));
-    const matches = await matchRecipes(pool, workshopId, at, shop);
+    const matches = await matchRecipes(here, pool, at, shop);
     const steps = at.map((step) => ({ ...step, match: matches.get(step.id)! }));
     const proven = steps.reduce(
       (sum, { match }) => sum + (match.recipe ? 1 + TEMPERS.indexOf(match.recipe.temper.temper) : 0),

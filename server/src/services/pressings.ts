@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type {
   NewPressing,
   PlateView,
@@ -46,28 +47,28 @@ export class Pressings {
     private readonly heavy: HeavyPool,
   ) {}
 
-  async list(workshopId: string, jobId: string | null): Promise<PressingView[]> {
+  async list(here: Here, jobId: string | null): Promise<PressingView[]> {
     const rows = jobId
-      ? await listPressingsOf(this.pool, workshopId, jobId)
-      : await listOpenPressings(this.pool, workshopId);
-    return this.views(workshopId, rows);
+      ? await listPressingsOf(this.pool, here.workshopId, jobId)
+      : await listOpenPressings(this.pool, here.workshopId);
+    return this.views(here, rows);
   }
 
-  private async views(workshopId: string, rows: readonly PressingRow[]): Promise<PressingView[]> {
-    const machines = rows.length > 0 ? await listMachines(this.pool, workshopId) : [];
+  private async views(here: Here, rows: readonly PressingRow[]): Promise<PressingView[]> {
+    const machines = rows.length > 0 ? await listMachines(this.pool, here.workshopId) : [];
     return rows.map((row) => viewOf(row, dialUnit(machines.find(({ id }) => id === row.machineId))));
   }
 
   /** Writes a job's plan down to be carried out. Sent twice, it is there once. @throws Problem where there is no plan */
-  async begin(workshopId: string, jobId: string, { id, isWarm }: NewPressing): Promise<PressingView> {
-    const { view, jobName, machine, prepared } = await pressPlanOf(this.pool, this.heavy, workshopId, jobId, isWarm);
+  async begin(here: Here, jobId: string, { id, isWarm }: NewPressing): Promise<PressingView> {
+    const { view, jobName, machine, prepared } = await pressPlanOf(here, this.pool, this.heavy, jobId, isWarm);
     if (!view.plan)
       throw refused('There is no plan that suits all that is pressed: two of its layers are at odds.', 'plan');
-    const own = await listOwnLines(this.pool, workshopId);
+    const own = await listOwnLines(this.pool, here.workshopId);
     const isNew = { sheet: true, machine: true, material: true, tool: true };
     const preparation = uniqueLines(prepared.flatMap((step) => preparationFor(step, isNew, own, machine.id)));
-    await inTransaction(this.pool, (db) =>
-      insertPressing(db, workshopId, {
+    await inTransaction(here, this.pool, (db) =>
+      insertPressing(db, here.workshopId, {
         id,
         jobId,
         machineId: view.machineId,
@@ -84,13 +85,13 @@ export class Pressings {
         preparation,
       }),
     );
-    return this.find(workshopId, id);
+    return this.find(here, id);
   }
 
   /** Takes a timer further. A turn that was meant for another phase changes nothing. */
-  async turn(workshopId: string, id: string, { turn, at }: PressingTurn): Promise<PressingView> {
-    await inTransaction(this.pool, async (db) => {
-      const row = await lockPressing(db, workshopId, id);
+  async turn(here: Here, id: string, { turn, at }: PressingTurn): Promise<PressingView> {
+    await inTransaction(here, this.pool, async (db) => {
+      const row = await lockPressing(db, here.workshopId, id);
       if (!row) throw notFound('That pressing');
       if (row.at !== at)
         throw new Problem(409, 'phase', 'The timer is in another phase by now. Look at it as it stands.');
@@ -99,77 +100,77 @@ export class Pressings {
         throw new Problem(409, 'pressing-state', `A pressing that is ${row.state} cannot be told “${turn}” there.`);
       if (turn === 'start') {
         refuseUnready(row);
-        await refuseTwoAtOnce(db, workshopId, row);
+        await refuseTwoAtOnce(here, db, row);
       }
-      await turnPressing(db, workshopId, id, next);
+      await turnPressing(db, here.workshopId, id, next);
       if (next.state === 'done' && row.state !== 'done' && row.jobId)
         await takePressed(
+          here,
           db,
-          workshopId,
           row.jobId,
           row.layers.map((layer) => layer.id),
         );
     });
-    return this.find(workshopId, id);
+    return this.find(here, id);
   }
 
   /** Keeps whether a line of what has to be ready is ticked off. */
-  async tick(workshopId: string, id: string, { line, isTicked }: LineTick): Promise<PressingView> {
-    await inTransaction(this.pool, async (db) => {
-      const row = await lockPressing(db, workshopId, id);
+  async tick(here: Here, id: string, { line, isTicked }: LineTick): Promise<PressingView> {
+    await inTransaction(here, this.pool, async (db) => {
+      const row = await lockPressing(db, here.workshopId, id);
       if (!row) throw notFound('That pressing');
       if (!row.preparation.some((known) => known.id === line))
         throw refused(`A line of what has to be ready for this pressing was expected; “${line}” came.`, 'line');
-      await tickPressing(db, workshopId, id, line, isTicked);
+      await tickPressing(db, here.workshopId, id, line, isTicked);
     });
-    return this.find(workshopId, id);
+    return this.find(here, id);
   }
 
   /** What the plate says of itself; null where somebody reads its dial. */
-  async plate(workshopId: string, id: string): Promise<PlateView> {
-    const row = await findPressing(this.pool, workshopId, id);
+  async plate(here: Here, id: string): Promise<PlateView> {
+    const row = await findPressing(this.pool, here.workshopId, id);
     if (!row) throw notFound('That pressing');
     if (!row.isRead || row.state === 'waiting') return { plate: null };
-    const machine = (await listMachines(this.pool, workshopId)).find((one) => one.id === row.machineId)!;
+    const machine = (await listMachines(this.pool, here.workshopId)).find((one) => one.id === row.machineId)!;
     return { plate: plateNow(machine.kind, row, seedFromId(row.machineId), await clockNow(this.pool)) };
   }
 
   /** Keeps how a layer came out; it is evidence for its recipe, with the heat that it really got. */
-  async judge(workshopId: string, id: string, verdict: PressingVerdict): Promise<PressingView> {
+  async judge(here: Here, id: string, verdict: PressingVerdict): Promise<PressingView> {
     const { layerId, outcome } = verdict;
-    await inTransaction(this.pool, async (db) => {
-      const row = await lockPressing(db, workshopId, id);
+    await inTransaction(here, this.pool, async (db) => {
+      const row = await lockPressing(db, here.workshopId, id);
       if (!row) throw notFound('That pressing');
       const layer = row.layers.find((one) => one.id === layerId);
       if (!layer) throw refused('That layer was not pressed here.', 'layerId');
       if (row.state !== 'done') throw new Problem(409, 'pressing-state', 'A pressing can be judged once it is done.');
       const { [layerId]: _was, ...others } = row.outcomes;
-      await judgePressing(db, workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
+      await judgePressing(db, here.workshopId, id, outcome ? { ...others, [layerId]: outcome } : others);
       // Of a plate that was forgotten nobody knows what lay under it for how long.
-      if (layer.recipeId && !wasForgotten(row)) await keepAsEvidence(db, workshopId, row, layer.recipeId, verdict);
+      if (layer.recipeId && !wasForgotten(row)) await keepAsEvidence(here, db, row, layer.recipeId, verdict);
     });
-    return this.find(workshopId, id);
+    return this.find(here, id);
   }
 
-  private async find(workshopId: string, id: string): Promise<PressingView> {
-    const row = await findPressing(this.pool, workshopId, id);
+  private async find(here: Here, id: string): Promise<PressingView> {
+    const row = await findPressing(this.pool, here.workshopId, id);
     if (!row) throw notFound('That pressing');
-    return (await this.views(workshopId, [row]))[0];
+    return (await this.views(here, [row]))[0];
   }
 }
 
 /** Keeps what came of a layer as evidence for its recipe, with the heat that it really got. @throws Problem where that is out of all reason, and nobody has said yet whether it counts */
 async function keepAsEvidence(
+  here: Here,
   db: Db,
-  workshopId: string,
   row: PressingRow,
   recipeId: string,
   { layerId, outcome, counts }: PressingVerdict,
 ): Promise<void> {
-  const recipe = (await newestRevisions(db, workshopId, [recipeId])).get(recipeId);
+  const recipe = (await newestRevisions(db, here.workshopId, [recipeId])).get(recipeId);
   const first = row.phases.find((phase) => phase.kind === 'press' && phase.layerIds.includes(layerId));
   if (!recipe || !first) return;
-  const machine = (await listMachines(db, workshopId)).find((one) => one.id === row.machineId);
+  const machine = (await listMachines(db, here.workshopId)).find((one) => one.id === row.machineId);
   const second = recipe.settings.second ?? 0;
   const heat = heatGot(row, layerId);
   const seconds = Math.max(1, Math.round(heat / heatRate(first.celsius!)) - second);
@@ -183,7 +184,7 @@ async function keepAsEvidence(
       `It had the plate for ${formatNumber(pressed.dwellSeconds, 1)} s; its recipe says ${formatNumber(said.dwellSeconds, 0)} s. Was it really pressed so? Nothing is written down until you say.`,
     );
   const temperature = machine && dialOf(machine, 'temperature');
-  await keepPressed(db, workshopId, {
+  await keepPressed(db, here.workshopId, {
     id: uuidv5(layerId, row.id),
     recipeId,
     outcome: isOdd && !counts ? null : outcome,
@@ -196,7 +197,7 @@ async function keepAsEvidence(
       ...(first.pressure === null ? {} : { pressure: first.pressure }),
     },
   });
-  await refreshCards(db, workshopId, [recipeId]);
+  await refreshCards(here, db, [recipeId]);
 }
 
 /** Lines of several layers, each once; what keeps people safe stays last. */
@@ -212,9 +213,9 @@ function refuseUnready({ preparation, ticked }: PressingRow): void {
 }
 
 /** A press does one thing at a time; what only waits for it may wait on. */
-async function refuseTwoAtOnce(db: Db, workshopId: string, { id, machineId, machineName }: PressingRow): Promise<void> {
-  await lockMachine(db, workshopId, machineId);
-  const use = await findMachineUse(db, workshopId, machineId);
+async function refuseTwoAtOnce(here: Here, db: Db, { id, machineId, machineName }: PressingRow): Promise<void> {
+  await lockMachine(db, here.workshopId, machineId);
+  const use = await findMachineUse(db, here.workshopId, machineId);
   if (use && use.id !== id && use.state !== 'holding')
     throw new Problem(
       409,

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail, MarkRead, MarksRead } from '@keen-anvil/contract';
 import { laidOn, type StepWork } from '@keen-anvil/contract/work';
 import type { Affine, Point } from '@keen-anvil/core/geometry';
@@ -39,9 +40,9 @@ export function correctionBy(drawn: readonly Point[], read: readonly MarkRead[],
 
 /** The page that is printed for a sheet, at true size. @param stretch how much longer the printer makes things, along and across, as shares */
 export async function printOfSheet(
+  here: Here,
   db: Db,
   heavy: HeavyPool,
-  workshopId: string,
   job: JobDetail,
   sheetId: string,
   shop: Shop,
@@ -59,9 +60,10 @@ export async function printOfSheet(
   if (parts.length === 0) throw refused('Nothing on this sheet is printed.');
   const ids = [...new Set(parts.flatMap(({ print }) => print.picture?.drawingId ?? []))];
   const pictures = new Map<string, Buffer>();
-  for (const id of ids) pictures.set(id, await printedPicture(db, workshopId, id));
+  for (const id of ids) pictures.set(id, await printedPicture(here, db, id));
   const cut = job.steps.find(({ sheets }) => sheets.some(({ id }) => id === sheetId));
   return heavy.paper(
+    here,
     'printPage',
     marksFor(cut && shop.machines.get(cut.machineId)),
     { title: `${job.name}, sheet ${sheet.number}`, widthMm: piece.widthMm, heightMm: piece.lengthMm },

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RecipeDetail, RecipeSummary, WearHintView } from '@keen-anvil/contract';
 import { scaleOf, wearHint } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
@@ -25,21 +26,21 @@ export function recipeSummary(row: RecipeRow): RecipeSummary {
 }
 
 /** One recipe with its history and everything that happened with it. */
-export async function recipeDetail(db: Db, workshopId: string, id: string, shop?: Shop): Promise<RecipeDetail> {
-  const recipe = (await recipeDetails(db, workshopId, [id], shop)).get(id);
+export async function recipeDetail(here: Here, db: Db, id: string, shop?: Shop): Promise<RecipeDetail> {
+  const recipe = (await recipeDetails(here, db, [id], shop)).get(id);
   if (!recipe) throw notFound('That recipe');
   return recipe;
 }
 
 /** Several recipes, by their ids; those that are not there are left out. */
 export async function recipeDetails(
+  here: Here,
   db: Db,
-  workshopId: string,
   ids: readonly string[],
   shop?: Shop,
 ): Promise<Map<string, RecipeDetail>> {
-  const told = await listTold(db, workshopId, ids);
-  const shopNow = told.length > 0 ? (shop ?? (await loadShop(db, workshopId))) : undefined;
+  const told = await listTold(db, here.workshopId, ids);
+  const shopNow = told.length > 0 ? (shop ?? (await loadShop(here, db))) : undefined;
   return new Map(told.map((row) => [row.id, detailOf(row, shopNow!)]));
 }
 

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { logDose, settingProblems, strongerPass, type Outcome, type Settings } from '@keen-anvil/core/recipes';
 import { seedFromId } from '@keen-anvil/core/standins';
@@ -19,8 +20,8 @@ const MOST_TRIALS = 40;
  * was enough.
  */
 export async function repeatAfter(
+  here: Here,
   { pool, heavy }: { pool: Pool; heavy: HeavyPool },
-  workshopId: string,
   run: RunRow,
   outcome: Outcome | null,
   shop: Shop,
@@ -31,15 +32,15 @@ export async function repeatAfter(
   if (!machine || !material || !outcome || !plain) return null;
   const isTuned = tunedDials(machine, run.process, run.settings).length > 0;
   if (machineKindOf(machine.kind).does === 'heat' || !isTuned) return plain;
-  const first = run.onTopOf ? await findRun(pool, workshopId, run.onTopOf) : undefined;
-  const before = (await listEvidence(pool, workshopId, [run.recipeId]))
+  const first = run.onTopOf ? await findRun(pool, here.workshopId, run.onTopOf) : undefined;
+  const before = (await listEvidence(pool, here.workshopId, [run.recipeId]))
     .filter(
       ({ id, settings }) =>
         id !== run.id && id !== first?.id && settingProblems(machine, run.process, settings).length === 0,
     )
     .slice(0, MOST_TRIALS)
     .reverse();
-  const { advice } = await heavy.tune({
+  const { advice } = await heavy.tune(here, {
     machine,
     process: run.process,
     start: run.settings,

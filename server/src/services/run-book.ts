@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { PartOutcome, RunAgain, RunCommand, RunView } from '@keen-anvil/contract';
 import { keepsMachine, mayTurn, notEnough } from '@keen-anvil/core/runs';
 import { processOf, type Hold, type Outcome } from '@keen-anvil/core/recipes';
@@ -61,18 +62,18 @@ export class RunBook {
   }
 
   /** What the maker presses: start after a hold, pause, resume, cancel, and done by hand. */
-  async command(workshopId: string, id: string, { action, recipe }: RunCommand): Promise<RunView> {
-    const seen = await this.seen.find(workshopId, id);
-    if (action === 'enough') return this.enough(workshopId, seen);
-    if (action === 'start' && mayTurn(seen.state, action)) await this.led.beforeStart(workshopId, seen, { recipe });
+  async command(here: Here, id: string, { action, recipe }: RunCommand): Promise<RunView> {
+    const seen = await this.seen.find(here, id);
+    if (action === 'enough') return this.enough(here, seen);
+    if (action === 'start' && mayTurn(seen.state, action)) await this.led.beforeStart(here, seen, { recipe });
     // Where the head is, for what a cancelled run has worn; worked out before anything is locked.
     const trace =
       seen.isByHand || !keepsMachine(seen.state) || seen.state === 'holding'
         ? null
-        : await this.seen.traceOf(workshopId, seen);
-    const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
-    const refusal = await inTransaction(this.pool, async (db): Promise<Problem | undefined> => {
-      const run = await this.lock(db, workshopId, seen);
+        : await this.seen.traceOf(here, seen);
+    const shop = await loadShop(here, this.pool, [seen.materialId]);
+    const refusal = await inTransaction(here, this.pool, async (db): Promise<Problem | undefined> => {
+      const run = await this.lock(here, db, seen);
       const refusal = new Problem(409, 'run-state', `A run that is ${run.state} cannot be told to ${action}.`);
       if (!mayTurn(run.state, action)) return refusal;
       if (action === 'done' && run.driver === 'stand-in')
@@ -84,29 +85,29 @@ export class RunBook {
         seconds >= (run.totalSeconds ?? run.estimateSeconds)
       ) {
         // It was done before this was pressed, and is written down as that first.
-        await finish(db, workshopId, run, shop);
+        await finish(here, db, run, shop);
         return new Problem(409, 'run-state', `A run that is finished cannot be told to ${action}.`);
       }
-      if (action === 'start') await refuseUncut(db, workshopId, run);
+      if (action === 'start') await refuseUncut(here, db, run);
       if (action === 'start' || action === 'resume') {
-        await setGoing(db, workshopId, run, action);
-        if (action === 'resume' && run.interruption) await forgetInterruption(db, workshopId, run.id);
+        await setGoing(here, db, run, action);
+        if (action === 'resume' && run.interruption) await forgetInterruption(db, here.workshopId, run.id);
         await touchJob(db, run.jobId);
-      } else if (action === 'done') await finish(db, workshopId, run, shop);
+      } else if (action === 'done') await finish(here, db, run, shop);
       else {
         const cutMm = trace ? positionAt(trace, seconds).cutMm : run.cutMm;
         // What comes behind a run that is cancelled is cancelled with it.
-        if (action === 'cancel') await cancelUnbegun(db, workshopId, run.seriesId, run.position);
-        await takeTurn(db, workshopId, run, action, { seconds, cutMm }, shop);
+        if (action === 'cancel') await cancelUnbegun(db, here.workshopId, run.seriesId, run.position);
+        await takeTurn(here, db, run, action, { seconds, cutMm }, shop);
       }
       return undefined;
     });
     if (refusal) throw refusal;
-    return this.seen.get(workshopId, id);
+    return this.seen.get(here, id);
   }
 
   /** It is through before all of its passes are done: the rest is left out, and what was done is right. Returns the run that was looked at. */
-  private async enough(workshopId: string, seen: RunRow): Promise<RunView> {
+  private async enough(here: Here, seen: RunRow): Promise<RunView> {
     const { onTopOf } = seen;
     const isLookedAt = ({ state, hold }: RunRow) => state === 'holding' && hold?.lookAfter !== undefined;
     const refusal = new Problem(
@@ -115,18 +116,18 @@ export class RunBook {
       'Passes are left out at the stop between them; this run does not stand there.',
     );
     if (!onTopOf || !isLookedAt(seen)) throw refusal;
-    await inTransaction(this.pool, async (db) => {
-      if (!isLookedAt(await this.lock(db, workshopId, seen))) throw refusal;
-      const done = (await lockRun(db, workshopId, onTopOf))!;
-      await dropRun(db, workshopId, seen.id);
+    await inTransaction(here, this.pool, async (db) => {
+      if (!isLookedAt(await this.lock(here, db, seen))) throw refusal;
+      const done = (await lockRun(db, here.workshopId, onTopOf))!;
+      await dropRun(db, here.workshopId, seen.id);
       await scoreRun(db, onTopOf, 'right', {});
-      if (done.outcome !== 'right') await insertVerdict(db, workshopId, 'run', onTopOf, 'right', done.outcome);
-      await refreshCards(db, workshopId, [done.recipeId]);
-      await follow(db, workshopId, seen.seriesId);
-      await settleSeries(db, workshopId, seen.seriesId);
+      if (done.outcome !== 'right') await insertVerdict(db, here.workshopId, 'run', onTopOf, 'right', done.outcome);
+      await refreshCards(here, db, [done.recipeId]);
+      await follow(here, db, seen.seriesId);
+      await settleSeries(db, here.workshopId, seen.seriesId);
       await touchJob(db, seen.jobId);
     });
-    return this.seen.get(workshopId, onTopOf);
+    return this.seen.get(here, onTopOf);
   }
 
   /**
@@ -134,10 +135,10 @@ export class RunBook {
    * On a machine whose maker is led it holds first, until what keeps people safe is ticked again.
    * @param partIds only these; what was not enough by the verdicts on parts where nothing is said
    */
-  async again(workshopId: string, id: string, { id: newId, partIds, isAll = false }: RunAgain): Promise<RunView> {
-    const seen = await this.seen.find(workshopId, id);
-    if (await findRun(this.pool, workshopId, newId)) return this.seen.get(workshopId, newId);
-    const shop = await loadShop(this.pool, workshopId, [seen.materialId]);
+  async again(here: Here, id: string, { id: newId, partIds, isAll = false }: RunAgain): Promise<RunView> {
+    const seen = await this.seen.find(here, id);
+    if (await findRun(this.pool, here.workshopId, newId)) return this.seen.get(here, newId);
+    const shop = await loadShop(here, this.pool, [seen.materialId]);
     const settings = strongerOf(seen, shop);
     if (!settings)
       throw refused(
@@ -146,27 +147,27 @@ export class RunBook {
       );
     const short = partIds || isAll ? null : (notEnough(seen.outcome, seen.partOutcomes)?.parts ?? null);
     const parts = { pool: this.pool, heavy: this.heavy, standIns: this.standIns };
-    const { file, trace, onlyParts } = await planRun(parts, workshopId, seen, shop, {
+    const { file, trace, onlyParts } = await planRun(here, parts, seen, shop, {
       settings,
       onlyParts: partIds ?? (short && 'only' in short ? short.only : seen.onlyParts),
       butParts: short && 'but' in short ? short.but : [],
     });
     const { totalSeconds, cutMm } = trace;
-    await inTransaction(this.pool, async (db) => {
-      const run = await this.lock(db, workshopId, seen);
-      if (await findRun(db, workshopId, newId)) return;
-      const [newest] = await listNewestRuns(db, workshopId, run.jobId);
+    await inTransaction(here, this.pool, async (db) => {
+      const run = await this.lock(here, db, seen);
+      if (await findRun(db, here.workshopId, newId)) return;
+      const [newest] = await listNewestRuns(db, here.workshopId, run.jobId);
       if (newest?.seriesId !== run.seriesId)
         throw new Problem(409, 'run-state', 'The job was run anew since: the sheet does not lie there any more.');
-      const series = await listSeriesRuns(db, workshopId, run.seriesId);
+      const series = await listSeriesRuns(db, here.workshopId, run.seriesId);
       const next = series.find(({ state }) => state === 'running' || state === 'paused');
       if (next) throw new Problem(409, 'run-state', 'The machine is at work on the next step already.');
       if (series.some((other) => other.position > run.position && other.state === 'finished'))
         throw new Problem(409, 'run-state', 'A later step was done since: the sheet does not lie there any more.');
       // The step that is on hold behind it stands back, and gives its machine away for the time.
       const held = series.find(({ state }) => state === 'holding');
-      if (held) await takeBackHold(db, workshopId, held.id);
-      await makeRoomAfter(db, workshopId, run.seriesId, run.position);
+      if (held) await takeBackHold(db, here.workshopId, held.id);
+      await makeRoomAfter(db, here.workshopId, run.seriesId, run.position);
       const repeat: NewRunRow = {
         ...run,
         id: newId,
@@ -184,66 +185,66 @@ export class RunBook {
         totalSeconds,
         totalCutMm: cutMm,
       };
-      await insertRuns(db, workshopId, [repeat]);
+      await insertRuns(db, here.workshopId, [repeat]);
       if (run.isLed) {
-        if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, newId);
-      } else await setGoing(db, workshopId, (await findRun(db, workshopId, newId))!, 'begin');
-      await settleSeries(db, workshopId, run.seriesId);
+        if (!run.isByHand) await refuseBusy(here, db, run.machineId, newId);
+      } else await setGoing(here, db, (await findRun(db, here.workshopId, newId))!, 'begin');
+      await settleSeries(db, here.workshopId, run.seriesId);
       await touchJob(db, run.jobId);
     });
-    return this.seen.get(workshopId, newId);
+    return this.seen.get(here, newId);
   }
 
   /** Keeps the maker's verdict, or takes it back; it is evidence for the recipe from now on. */
   async score(
-    workshopId: string,
+    here: Here,
     id: string,
     {
       outcome,
       ...more
     }: { outcome: Outcome | null; parts?: PartOutcome[]; symptom?: string | null; photoId?: string | null },
   ): Promise<RunView> {
-    const seen = await this.seen.find(workshopId, id);
-    await refuseMissingPhotos(this.pool, workshopId, more.photoId ? [more.photoId] : []);
+    const seen = await this.seen.find(here, id);
+    await refuseMissingPhotos(this.pool, here.workshopId, more.photoId ? [more.photoId] : []);
     // The tuner is asked before anything is locked.
     const stronger =
       seen.state === 'finished'
         ? await repeatAfter(
+            here,
             { pool: this.pool, heavy: this.heavy },
-            workshopId,
             seen,
             notEnough(outcome, more.parts ?? seen.partOutcomes)?.outcome ?? outcome,
-            await loadShop(this.pool, workshopId, [seen.materialId]),
+            await loadShop(here, this.pool, [seen.materialId]),
           )
         : null;
-    await inTransaction(this.pool, async (db) => {
-      const run = await this.lock(db, workshopId, seen);
+    await inTransaction(here, this.pool, async (db) => {
+      const run = await this.lock(here, db, seen);
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
       // What was said of parts goes with a verdict that is taken back.
       await scoreRun(db, id, outcome, outcome === null ? { parts: [], symptom: null } : { ...more, stronger });
       // A photo or a symptom that comes later is no other verdict.
-      if (outcome !== run.outcome) await insertVerdict(db, workshopId, 'run', id, outcome, run.outcome);
-      await refreshCards(db, workshopId, [run.recipeId]);
+      if (outcome !== run.outcome) await insertVerdict(db, here.workshopId, 'run', id, outcome, run.outcome);
+      await refreshCards(here, db, [run.recipeId]);
       await touchJob(db, run.jobId);
       await tellOfRun(db, id);
     });
-    return this.seen.get(workshopId, id);
+    return this.seen.get(here, id);
   }
 
   /** Locks a run's job, then the run. */
-  private async lock(db: Db, workshopId: string, { id, jobId }: RunRow): Promise<RunRow> {
-    await lockJob(db, workshopId, jobId);
-    const run = await lockRun(db, workshopId, id);
+  private async lock(here: Here, db: Db, { id, jobId }: RunRow): Promise<RunRow> {
+    await lockJob(db, here.workshopId, jobId);
+    const run = await lockRun(db, here.workshopId, id);
     if (!run) throw notFound('That run');
     return run;
   }
 }
 
 /** A job does not go on to press, or cut further, what was not cut. */
-async function refuseUncut(db: Db, workshopId: string, run: RunRow): Promise<void> {
+async function refuseUncut(here: Here, db: Db, run: RunRow): Promise<void> {
   // What is gone over again is the mending itself.
   if (run.onTopOf) return;
-  const last = (await listSeriesRuns(db, workshopId, run.seriesId))
+  const last = (await listSeriesRuns(db, here.workshopId, run.seriesId))
     .filter((other) => other.position < run.position && other.state === 'finished')
     .at(-1);
   if (!last?.outcome?.endsWith('under')) return;

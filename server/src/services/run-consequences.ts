@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { drawDown } from '@keen-anvil/core/materials';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import { nextInSeries, RUN_TURNS, secondsToGo, type RunTurnName } from '@keen-anvil/core/runs';
@@ -19,9 +20,9 @@ import { isBlankUntaken } from './used-blanks';
 // Everything here happens within a transaction that has locked the run's job. Locks are taken in one order: job, machine, tool, piece.
 
 /** Refuses a machine that is kept for something else. @throws Problem 409 `busy` */
-export async function refuseBusy(db: Db, workshopId: string, machineId: string, except?: string): Promise<void> {
-  await lockMachine(db, workshopId, machineId);
-  const use = await findMachineUse(db, workshopId, machineId);
+export async function refuseBusy(here: Here, db: Db, machineId: string, except?: string): Promise<void> {
+  await lockMachine(db, here.workshopId, machineId);
+  const use = await findMachineUse(db, here.workshopId, machineId);
   if (use && use.id !== except) throw new Problem(409, 'busy', sayUse(use));
 }
 
@@ -33,19 +34,19 @@ function sayUse({ machineName, forName, state }: MachineUse): string {
 
 /** Sets a run going; a run by hand is done when its maker says so. @throws Problem 409 where the machine or the run is not as it was seen */
 export async function setGoing(
+  here: Here,
   db: Db,
-  workshopId: string,
   run: RunRow,
   name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>,
 ): Promise<void> {
-  if (!run.isByHand) await refuseBusy(db, workshopId, run.machineId, run.id);
-  await go(db, workshopId, run, name);
+  if (!run.isByHand) await refuseBusy(here, db, run.machineId, run.id);
+  await go(here, db, run, name);
 }
 
 /** Sets a run going whose machine is known to be free. */
 async function go(
+  here: Here,
   db: Db,
-  workshopId: string,
   run: RunRow,
   name: Extract<RunTurnName, 'begin' | 'start' | 'resume'>,
 ): Promise<void> {
@@ -56,7 +57,7 @@ async function go(
       : secondsToGo({ doneBefore: run.doneSeconds, speedUp: run.speedUp, totalSeconds });
   const turn = RUN_TURNS[name];
   await turned(
-    await turnRun(db, workshopId, run.id, turn.from, {
+    await turnRun(db, here.workshopId, run.id, turn.from, {
       state: turn.to,
       doneSeconds: run.doneSeconds,
       cutMm: run.cutMm,
@@ -68,8 +69,8 @@ async function go(
 
 /** Brings a run where a turn leads, with all that it costs. */
 export async function takeTurn(
+  here: Here,
   db: Db,
-  workshopId: string,
   run: RunRow,
   name: Extract<RunTurnName, 'pause' | 'cancel' | 'done' | 'end'>,
   done: { seconds: number; cutMm: number },
@@ -78,14 +79,14 @@ export async function takeTurn(
   const turn = RUN_TURNS[name];
   const next = turn.isEvidence
     ? nextInSeries(
-        (await listSeriesRuns(db, workshopId, run.seriesId)).map((other) =>
+        (await listSeriesRuns(db, here.workshopId, run.seriesId)).map((other) =>
           other.id === run.id ? { ...other, state: turn.to } : other,
         ),
       )
     : undefined;
-  if (next) await lockMachine(db, workshopId, next.run.machineId);
+  if (next) await lockMachine(db, here.workshopId, next.run.machineId);
   await turned(
-    await turnRun(db, workshopId, run.id, turn.from, {
+    await turnRun(db, here.workshopId, run.id, turn.from, {
       state: turn.to,
       doneSeconds: done.seconds,
       cutMm: done.cutMm,
@@ -93,10 +94,10 @@ export async function takeTurn(
     }),
   );
   if (turn.wear !== 'nothing' && done.seconds > 0) {
-    const tool = (await lockTool(db, workshopId, run.toolId))!;
+    const tool = (await lockTool(db, here.workshopId, run.toolId))!;
     const seenOutcome =
       turn.isEvidence && run.driver === 'stand-in'
-        ? lookAt(run, shop, tool.wear, await passesBefore(db, workshopId, run))
+        ? lookAt(run, shop, tool.wear, await passesBefore(here, db, run))
         : null;
     if (turn.isEvidence)
       await finishRun(db, run.id, {
@@ -106,24 +107,24 @@ export async function takeTurn(
         seenOutcome,
       });
     const wear = wearOf(tool.kind, done);
-    if (wear > 0) await addWear(db, workshopId, run.toolId, wear);
+    if (wear > 0) await addWear(db, here.workshopId, run.toolId, wear);
   }
-  if (turn.takesStock && (await usesUp(db, workshopId, run, shop))) await takeFromStock(db, workshopId, run);
-  if (turn.isEvidence) await refreshCards(db, workshopId, [run.recipeId]);
+  if (turn.takesStock && (await usesUp(here, db, run, shop))) await takeFromStock(here, db, run);
+  if (turn.isEvidence) await refreshCards(here, db, [run.recipeId]);
   await touchJob(db, run.jobId);
-  await settleSeries(db, workshopId, run.seriesId);
+  await settleSeries(db, here.workshopId, run.seriesId);
 }
 
 /** Begins what follows in a series, or holds before it; what waits for a machine goes on waiting. Returns whether something was begun. */
-export async function follow(db: Db, workshopId: string, seriesId: string): Promise<boolean> {
-  const next = nextInSeries(await listSeriesRuns(db, workshopId, seriesId));
+export async function follow(here: Here, db: Db, seriesId: string): Promise<boolean> {
+  const next = nextInSeries(await listSeriesRuns(db, here.workshopId, seriesId));
   if (!next) return false;
-  await lockMachine(db, workshopId, next.run.machineId);
-  if (!next.run.isByHand && (await findMachineUse(db, workshopId, next.run.machineId))) return false;
-  if (next.turn === 'begin') await go(db, workshopId, next.run, 'begin');
+  await lockMachine(db, here.workshopId, next.run.machineId);
+  if (!next.run.isByHand && (await findMachineUse(db, here.workshopId, next.run.machineId))) return false;
+  if (next.turn === 'begin') await go(here, db, next.run, 'begin');
   else
     await turned(
-      await turnRun(db, workshopId, next.run.id, RUN_TURNS.hold.from, {
+      await turnRun(db, here.workshopId, next.run.id, RUN_TURNS.hold.from, {
         state: 'holding',
         doneSeconds: 0,
         cutMm: 0,
@@ -135,13 +136,13 @@ export async function follow(db: Db, workshopId: string, seriesId: string): Prom
 }
 
 /** Writes down that a run is done, and sets going what follows. */
-export async function finish(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<void> {
+export async function finish(here: Here, db: Db, run: RunRow, shop: Shop): Promise<void> {
   const done =
     run.driver === 'by-hand'
       ? { seconds: run.estimateSeconds, cutMm: run.plannedCutMm ?? 0 }
       : { seconds: run.totalSeconds ?? run.estimateSeconds, cutMm: run.totalCutMm ?? run.plannedCutMm ?? 0 };
-  await takeTurn(db, workshopId, run, run.driver === 'stand-in' ? 'end' : 'done', done, shop);
-  await follow(db, workshopId, run.seriesId);
+  await takeTurn(here, db, run, run.driver === 'stand-in' ? 'end' : 'done', done, shop);
+  await follow(here, db, run.seriesId);
 }
 
 async function turned(isTurned: boolean): Promise<void> {
@@ -150,9 +151,9 @@ async function turned(isTurned: boolean): Promise<void> {
 }
 
 /** What was done before in the same place, the first first. */
-async function passesBefore(db: Db, workshopId: string, run: RunRow): Promise<RunRow[]> {
-  const before = run.onTopOf ? await findRun(db, workshopId, run.onTopOf) : undefined;
-  return before ? [...(await passesBefore(db, workshopId, before)), before] : [];
+async function passesBefore(here: Here, db: Db, run: RunRow): Promise<RunRow[]> {
+  const before = run.onTopOf ? await findRun(db, here.workshopId, run.onTopOf) : undefined;
+  return before ? [...(await passesBefore(here, db, before)), before] : [];
 }
 
 /** What the stand-in's world makes of a finished run. */
@@ -174,9 +175,9 @@ function lookAt(run: RunRow, shop: Shop, wear: number, before: readonly RunRow[]
 }
 
 /** Whether a run takes its piece: a press takes none, and steps on one sheet take it once. */
-async function usesUp(db: Db, workshopId: string, run: RunRow, shop: Shop): Promise<boolean> {
+async function usesUp(here: Here, db: Db, run: RunRow, shop: Shop): Promise<boolean> {
   if (machineKindOf(shop.machines.get(run.machineId)!.kind).does === 'heat') return false;
-  const series = await listSeriesRuns(db, workshopId, run.seriesId);
+  const series = await listSeriesRuns(db, here.workshopId, run.seriesId);
   return !series.some((other) => other.position < run.position && isOneSheet(other, run) && other.state === 'finished');
 }
 
@@ -185,9 +186,9 @@ const isOneSheet = (a: RunRow, b: RunRow): boolean =>
   a.sheetId && b.sheetId ? a.sheetId === b.sheetId : a.stockPieceId === b.stockPieceId;
 
 /** Takes what a run used off the piece it was done on. */
-async function takeFromStock(db: Db, workshopId: string, run: RunRow): Promise<void> {
-  const piece = run.stockPieceId ? await lockPiece(db, workshopId, run.stockPieceId) : undefined;
+async function takeFromStock(here: Here, db: Db, run: RunRow): Promise<void> {
+  const piece = run.stockPieceId ? await lockPiece(db, here.workshopId, run.stockPieceId) : undefined;
   if (!piece) return;
-  if (piece.kind === 'blank' && !(await isBlankUntaken(db, workshopId, run.jobId, run.materialId))) return;
-  await updatePiece(db, workshopId, piece.id, { ...piece, ...drawDown(piece, run.usedLengthMm ?? 0) });
+  if (piece.kind === 'blank' && !(await isBlankUntaken(here, db, run.jobId, run.materialId))) return;
+  await updatePiece(db, here.workshopId, piece.id, { ...piece, ...drawDown(piece, run.usedLengthMm ?? 0) });
 }

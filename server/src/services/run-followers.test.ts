@@ -1,3 +1,4 @@
+import { byItself, type Here } from '../here';
 import type { RunProgress } from '@keen-anvil/contract';
 import pino from 'pino';
 import { Watch } from '../db/watch';
@@ -26,7 +27,7 @@ function slowBook() {
   const waiting: (() => void)[] = [];
   const book = { run: RUN, readings: 0, letGo: () => waiting.splice(0).forEach((go) => go()) };
   const seen = {
-    follow: async (workshopId: string) => {
+    follow: async ({ workshopId }: Here) => {
       book.readings++;
       const { run } = book;
       await new Promise<void>((go) => waiting.push(go));
@@ -44,7 +45,7 @@ describe('those who follow a run', () => {
   it('cost one reading each time that something is told, however many they are', async () => {
     const { book, watch, followers } = slowBook();
     const told: RunProgress[][] = Array.from({ length: 500 }, () => []);
-    const joining = told.map((list) => followers.follow('ours', 'run', (progress) => list.push(progress)));
+    const joining = told.map((list) => followers.follow(byItself('ours'), 'run', (progress) => list.push(progress)));
     book.letGo();
     await Promise.all(joining);
     expect(book.readings).toBe(1);
@@ -62,7 +63,7 @@ describe('those who follow a run', () => {
   it('hear what was told while it was read, and whoever joins later hears where it is without another reading', async () => {
     const { book, watch, followers } = slowBook();
     const states: string[] = [];
-    const joining = followers.follow('ours', 'run', ({ state }) => states.push(state));
+    const joining = followers.follow(byItself('ours'), 'run', ({ state }) => states.push(state));
     book.run = { ...RUN, state: 'paused', doneSeconds: 40 } as RunRow;
     watch.emit('told', 'run');
     book.letGo();
@@ -72,17 +73,17 @@ describe('those who follow a run', () => {
     await soon();
     expect(states).toEqual(['running', 'paused']);
     const later: RunProgress[] = [];
-    await followers.follow('ours', 'run', (progress) => later.push(progress));
+    await followers.follow(byItself('ours'), 'run', (progress) => later.push(progress));
     expect(later).toMatchObject([{ state: 'paused', doneSeconds: 40 }]);
     expect(book.readings).toBe(2);
   });
 
   it('are of its own workshop, and are forgotten once the last has left', async () => {
     const { book, watch, followers } = slowBook();
-    const joining = followers.follow('ours', 'run', () => undefined);
+    const joining = followers.follow(byItself('ours'), 'run', () => undefined);
     book.letGo();
     const leave = await joining;
-    await expect(followers.follow('another', 'run', () => undefined)).rejects.toThrow('not');
+    await expect(followers.follow(byItself('another'), 'run', () => undefined)).rejects.toThrow('not');
     leave();
     watch.emit('told', 'run');
     watch.emit('told', null);

@@ -1,3 +1,4 @@
+import { byItself, type Here } from '../here';
 import type { RunProgress } from '@keen-anvil/contract';
 import { isOver } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
@@ -44,9 +45,9 @@ export class RunFollowers {
    * @returns how to leave
    * @throws Problem where the run is not in this workshop
    */
-  async follow(workshopId: string, id: string, follower: Follower): Promise<() => void> {
-    const run = this.followed.get(id) ?? this.begin(workshopId, id);
-    if (run.workshopId !== workshopId) throw notFound('That run');
+  async follow(here: Here, id: string, follower: Follower): Promise<() => void> {
+    const run = this.followed.get(id) ?? this.begin(here, id);
+    if (run.workshopId !== here.workshopId) throw notFound('That run');
     const leave = () => {
       run.followers.delete(follower);
       if (run.followers.size === 0 && this.followed.get(id) === run) this.followed.delete(id);
@@ -67,8 +68,15 @@ export class RunFollowers {
     return leave;
   }
 
-  private begin(workshopId: string, id: string): Followed {
-    const run: Followed = { id, workshopId, followers: new Set(), seen: null, reading: null, isStale: false };
+  private begin(here: Here, id: string): Followed {
+    const run: Followed = {
+      id,
+      workshopId: here.workshopId,
+      followers: new Set(),
+      seen: null,
+      reading: null,
+      isStale: false,
+    };
     this.followed.set(id, run);
     return run;
   }
@@ -89,7 +97,7 @@ export class RunFollowers {
   }
 
   private async tell(run: Followed): Promise<void> {
-    const { run: row, trace } = await this.runs.follow(run.workshopId, run.id);
+    const { run: row, trace } = await this.runs.follow(byItself(run.workshopId), run.id);
     run.seen = { run: row, trace, atMs: performance.now() };
     const progress = progressOf(row, trace);
     const isLast = isOver(row.state);

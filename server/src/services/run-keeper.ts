@@ -1,3 +1,4 @@
+import { AT_START, byItself, type Here } from '../here';
 import { secondsToGo } from '@keen-anvil/core/runs';
 import type { Pool } from 'pg';
 import type { Logger } from 'pino';
@@ -23,7 +24,7 @@ const KEPT_DAYS = 7;
 const FORGET_MS = 3_600_000;
 
 /** Takes something further within a transaction. Returns false where it is not the time for it. */
-type Close = (db: Db, workshopId: string, id: string) => Promise<boolean>;
+type Close = (here: Here, db: Db, id: string) => Promise<boolean>;
 
 /** Closes what is due, and begins what follows: whichever server takes it first, also after a restart and after a try that failed. */
 export class RunKeeper {
@@ -94,10 +95,10 @@ export class RunKeeper {
     const now = performance.now();
     const except = [...this.failing].filter(([, { until }]) => until > now).map(([id]) => id);
     try {
-      const isDone = await inTransaction(this.pool, async (db) => {
+      const isDone = await inTransaction(AT_START, this.pool, async (db) => {
         const due = await find(db, except);
         taken = due?.id;
-        return due !== undefined && (await close(db, due.workshopId, due.id));
+        return due !== undefined && (await close(byItself(due.workshopId), db, due.id));
       });
       if (!taken) return false;
       if (isDone) this.failing.delete(taken);
@@ -113,8 +114,8 @@ export class RunKeeper {
     }
   }
 
-  private readonly closeRun = async (db: Db, workshopId: string, id: string): Promise<boolean> => {
-    const run = await lockRun(db, workshopId, id);
+  private readonly closeRun = async (here: Here, db: Db, id: string): Promise<boolean> => {
+    const run = await lockRun(db, here.workshopId, id);
     // It was taken further between the look and the lock.
     if (!run || run.state !== 'running' || run.driver !== 'stand-in' || run.goingSeconds === null) return false;
     const toGo = secondsToGo({
@@ -123,10 +124,9 @@ export class RunKeeper {
       totalSeconds: run.totalSeconds ?? run.estimateSeconds,
     });
     if (run.goingSeconds + CLOCK_SLACK_SECONDS < toGo) return false;
-    await finish(db, workshopId, run, await loadShop(db, workshopId, [run.materialId]));
+    await finish(here, db, run, await loadShop(here, db, [run.materialId]));
     return true;
   };
 
-  private readonly begin = (db: Db, workshopId: string, seriesId: string): Promise<boolean> =>
-    follow(db, workshopId, seriesId);
+  private readonly begin = (here: Here, db: Db, seriesId: string): Promise<boolean> => follow(here, db, seriesId);
 }

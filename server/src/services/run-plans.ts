@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { worksOf, type StepWork } from '@keen-anvil/contract/work';
 import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
 import type { Settings } from '@keen-anvil/core/recipes';
@@ -28,8 +29,8 @@ export function liesBy({ correction, nudge }: Pick<RunRow, 'correction' | 'nudge
 }
 
 /** What a run's step does on its sheet, as the job stands now. @throws Problem where the step is gone */
-export async function workOfRun(pool: Pool, heavy: HeavyPool, workshopId: string, run: RunRow): Promise<StepWork> {
-  const { steps } = await jobDetail(pool, heavy, workshopId, run.jobId);
+export async function workOfRun(here: Here, pool: Pool, heavy: HeavyPool, run: RunRow): Promise<StepWork> {
+  const { steps } = await jobDetail(here, pool, heavy, run.jobId);
   const step = steps.find(({ id }) => id === run.stepId);
   if (!step) throw refused('The step of this run is not in the job any more.');
   const works = worksOf(step);
@@ -38,8 +39,8 @@ export async function workOfRun(pool: Pool, heavy: HeavyPool, workshopId: string
 
 /** Makes a run's file anew. @throws Problem where something stands against it */
 export async function planRun(
+  here: Here,
   parts: { pool: Pool; heavy: HeavyPool; standIns: StandIns },
-  workshopId: string,
   run: RunRow,
   shop: Shop,
   change: {
@@ -49,7 +50,7 @@ export async function planRun(
     butParts?: readonly string[];
   } = {},
 ): Promise<RunPlan> {
-  const work = await workOfRun(parts.pool, parts.heavy, workshopId, run);
+  const work = await workOfRun(here, parts.pool, parts.heavy, run);
   const asked = change.onlyParts ?? run.onlyParts;
   const but = change.butParts ?? [];
   const only =
@@ -61,13 +62,14 @@ export async function planRun(
   const settings = change.settings ?? run.settings;
   const lies = liesBy({ correction: run.correction, nudge: change.nudge === undefined ? run.nudge : change.nudge });
   const file = await fileWithSettings(
+    here,
     parts.heavy,
     { ...work, laid, parts: only ? work.parts.filter(({ id }) => only.includes(id)) : work.parts },
-    await withPictures(parts.pool, workshopId, shop, [work]),
+    await withPictures(here, parts.pool, shop, [work]),
     settings,
     lies,
     work.laid,
   );
   const machine = shop.machines.get(run.machineId)!;
-  return { file, onlyParts: only, trace: await parts.standIns.work(machine, file.text, settings, file.zero) };
+  return { file, onlyParts: only, trace: await parts.standIns.work(here, machine, file.text, settings, file.zero) };
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RunChange } from '@keen-anvil/contract';
 import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { frameOf, frameOfHolder, frameOnCarrier, type Frame } from '@keen-anvil/core/output';
@@ -13,17 +14,17 @@ const isAsked = ({ state, isLed }: RunRow): boolean => isLed && state === 'holdi
 
 /** What has to be ready before runs that wait start, by their ids; nothing for the others. */
 export async function preparations(
+  here: Here,
   db: Db,
-  workshopId: string,
   runs: readonly RunRow[],
   shop: Shop,
 ): Promise<Map<string, PreparationLine[]>> {
   const found = new Map<string, PreparationLine[]>();
   const asked = runs.filter(isAsked);
   if (asked.length === 0) return found;
-  const own = await listOwnLines(db, workshopId);
+  const own = await listOwnLines(db, here.workshopId);
   for (const run of asked) {
-    const lines = linesOf(run, await listSeriesRuns(db, workshopId, run.seriesId), shop, own);
+    const lines = linesOf(run, await listSeriesRuns(db, here.workshopId, run.seriesId), shop, own);
     if (lines) found.set(run.id, lines);
   }
   return found;

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RunView } from '@keen-anvil/contract';
 import { familyOf } from '@keen-anvil/core/materials';
 import { processOf, sayHold, strongerPass } from '@keen-anvil/core/recipes';
@@ -13,24 +14,24 @@ import type { Shop } from './shop';
 
 /** Runs as they are shown, with what was said of them before, and how they could be gone over again. */
 export async function runViews(
+  here: Here,
   db: Db,
-  workshopId: string,
   runs: readonly RunRow[],
   shop: Shop,
   traceOf: (run: RunRow) => Promise<Trace | null>,
 ): Promise<RunView[]> {
   const earlier = await listEarlierVerdicts(
     db,
-    workshopId,
+    here.workshopId,
     'run',
     runs.map(({ id }) => id),
   );
   const traces = await Promise.all(runs.map(traceOf));
-  const prepared = await preparations(db, workshopId, runs, shop);
+  const prepared = await preparations(here, db, runs, shop);
   const waiting = runs.filter(({ state }) => state === 'holding' || state === 'queued');
   const revisions = await newestRevisions(
     db,
-    workshopId,
+    here.workshopId,
     waiting.map(({ recipeId }) => recipeId),
   );
   return runs.map((run, i) => ({

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RunView } from '@keen-anvil/contract';
 import { keepsMachine } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
@@ -21,48 +22,48 @@ export class RunsSeen {
     private readonly standIns: StandIns,
   ) {}
 
-  async get(workshopId: string, id: string): Promise<RunView> {
-    return (await this.views(workshopId, [await this.find(workshopId, id)]))[0];
+  async get(here: Here, id: string): Promise<RunView> {
+    return (await this.views(here, [await this.find(here, id)]))[0];
   }
 
-  async listForJob(workshopId: string, jobId: string): Promise<RunView[]> {
-    return this.views(workshopId, await listNewestRuns(this.pool, workshopId, jobId));
+  async listForJob(here: Here, jobId: string): Promise<RunView[]> {
+    return this.views(here, await listNewestRuns(this.pool, here.workshopId, jobId));
   }
 
   /** Runs that somebody should know of; where their heads are is not asked. */
-  async listOpen(workshopId: string): Promise<RunView[]> {
-    const runs = await listOpenRuns(this.pool, workshopId);
+  async listOpen(here: Here): Promise<RunView[]> {
+    const runs = await listOpenRuns(this.pool, here.workshopId);
     return runs.length > 0
-      ? runViews(this.pool, workshopId, runs, await loadShop(this.pool, workshopId, waitingFor(runs)), async () => null)
+      ? runViews(here, this.pool, runs, await loadShop(here, this.pool, waitingFor(runs)), async () => null)
       : [];
   }
 
   /** A run's row, and what its stand-in does: enough to say where it is for as long as it goes on so. */
-  async follow(workshopId: string, id: string): Promise<{ run: RunRow; trace: Trace | null }> {
-    const run = await this.find(workshopId, id);
-    return { run, trace: await this.traceOf(workshopId, run) };
+  async follow(here: Here, id: string): Promise<{ run: RunRow; trace: Trace | null }> {
+    const run = await this.find(here, id);
+    return { run, trace: await this.traceOf(here, run) };
   }
 
   /** A run as it is written down. @throws Problem where it is not in this workshop */
-  async find(workshopId: string, id: string): Promise<RunRow> {
-    const run = await findRun(this.pool, workshopId, id);
+  async find(here: Here, id: string): Promise<RunRow> {
+    const run = await findRun(this.pool, here.workshopId, id);
     if (!run) throw notFound('That run');
     return run;
   }
 
   /** What the stand-in of a run does; null where it is on none, or its file cannot be followed: then nobody can say where the head is. */
-  async traceOf(workshopId: string, run: RunRow): Promise<Trace | null> {
-    return isUnderWay(run) ? this.traceIn(await loadShop(this.pool, workshopId), workshopId, run) : null;
+  async traceOf(here: Here, run: RunRow): Promise<Trace | null> {
+    return isUnderWay(run) ? this.traceIn(here, await loadShop(here, this.pool), run) : null;
   }
 
-  private async traceIn({ machines }: Shop, workshopId: string, run: RunRow): Promise<Trace | null> {
+  private async traceIn(here: Here, { machines }: Shop, run: RunRow): Promise<Trace | null> {
     const machine = machines.get(run.machineId);
-    return isUnderWay(run) && machine ? this.standIns.traceOf(workshopId, run, machine).catch(() => null) : null;
+    return isUnderWay(run) && machine ? this.standIns.traceOf(here, run, machine).catch(() => null) : null;
   }
 
-  private async views(workshopId: string, runs: readonly RunRow[]): Promise<RunView[]> {
+  private async views(here: Here, runs: readonly RunRow[]): Promise<RunView[]> {
     if (runs.length === 0) return [];
-    const shop = await loadShop(this.pool, workshopId, waitingFor(runs));
-    return runViews(this.pool, workshopId, runs, shop, (run) => this.traceIn(shop, workshopId, run));
+    const shop = await loadShop(here, this.pool, waitingFor(runs));
+    return runViews(here, this.pool, runs, shop, (run) => this.traceIn(here, shop, run));
   }
 }

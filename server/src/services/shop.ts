@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
 import type { PictureWay } from '@keen-anvil/core/raster';
 import type { TonePoint } from '@keen-anvil/core/tuning';
@@ -25,15 +26,15 @@ const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map(
  * Loads all machines and tools, and some materials.
  * @param materialIds which; those that nobody chose yet (`null`) are passed over
  */
-export async function loadShop(db: Db, workshopId: string, materialIds: Iterable<string | null> = []): Promise<Shop> {
+export async function loadShop(here: Here, db: Db, materialIds: Iterable<string | null> = []): Promise<Shop> {
   const wanted = [...new Set(materialIds)].filter((id) => id !== null);
-  const { machines, tools, materials } = await readShop(db, workshopId, wanted);
+  const { machines, tools, materials } = await readShop(db, here.workshopId, wanted);
   return { machines: byId(machines), tools: byId(tools), materials: byId(materials) };
 }
 
 /** Loads the shop with the whole shelf, as for a file that may speak of anything on it. */
-export async function loadWholeShop(db: Db, workshopId: string): Promise<Shop> {
-  return { ...(await loadShop(db, workshopId)), materials: byId(await listAllMaterials(db, workshopId)) };
+export async function loadWholeShop(here: Here, db: Db): Promise<Shop> {
+  return { ...(await loadShop(here, db)), materials: byId(await listAllMaterials(db, here.workshopId)) };
 }
 
 /** The materials of some steps, those that have one. */

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail, JobSummary, NewSizeJobs } from '@keen-anvil/contract';
 import { jobView } from '@keen-anvil/contract/job-view';
 import { cutList, type SizeGroup } from '@keen-anvil/core/garments';
@@ -31,17 +32,17 @@ const LONGEST_NOTE = 2000;
  * @throws Problem where nothing is counted, or a drawing may not be made larger
  */
 export async function makeSizeJobs(
+  here: Here,
   pool: Pool,
   heavy: HeavyPool,
-  workshopId: string,
   jobId: string,
   { id }: NewSizeJobs,
 ): Promise<JobSummary[]> {
-  const bench = { db: pool, heavy, workshopId };
-  const answer = await jobAnswer(pool, workshopId, jobId);
+  const bench = { here, jobId, db: pool, heavy };
+  const answer = await jobAnswer(here, pool, jobId);
   const job = jobView(answer, await seeDocument(bench, answer.document));
-  const shop = await loadShop(pool, workshopId, materialsOf(job.steps));
-  const { groups, widthMm, keys } = await groupsOf(pool, workshopId, job);
+  const shop = await loadShop(here, pool, materialsOf(job.steps));
+  const { groups, widthMm, keys } = await groupsOf(here, pool, job);
   const all = await Promise.all(
     groups.map(async (group) => ({
       group,
@@ -49,11 +50,11 @@ export async function makeSizeJobs(
       ...(await laidAsOften(bench, answer, await asWideAs(bench, job, group.widthMm / widthMm), shop, group.count)),
     })),
   );
-  await inTransaction(pool, async (db) => {
-    for (const made of all) await writeJob(db, workshopId, job, made, keys);
+  await inTransaction(here, pool, async (db) => {
+    for (const made of all) await writeJob(here, db, job, made, keys);
   });
   const ids = new Set(all.map((one) => one.id));
-  return (await listJobSummaries(pool, workshopId, { isArchived: false, limit: 100, offset: 0 })).filter((one) =>
+  return (await listJobSummaries(here, pool, { isArchived: false, limit: 100, offset: 0 })).filter((one) =>
     ids.has(one.id),
   );
 }
@@ -66,12 +67,12 @@ interface SizeJob extends LaidOften {
 
 /** The widths that the set of a job needs. */
 async function groupsOf(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   job: JobDetail,
 ): Promise<{ groups: SizeGroup[]; widthMm: number; keys: Map<string, string> }> {
-  const set = await findSizeSet(pool, workshopId, job.id);
-  const sizes = await sizesBy(pool, workshopId);
+  const set = await findSizeSet(pool, here.workshopId, job.id);
+  const sizes = await sizesBy(here, pool);
   const wanted = (set?.counts ?? []).flatMap(({ size: key, count }) => {
     const size = sizes.get(key);
     return size && count > 0 ? [{ key, size, count }] : [];
@@ -94,28 +95,28 @@ async function asWideAs(
   factor: number,
 ): Promise<JobDocument> {
   const action = { id, do: 'scale-drawings', factor } as const;
-  const shop = await shopFor(bench.db, bench.workshopId, document, action);
+  const shop = await shopFor(bench.here, bench.db, document, action);
   return (await changedDocument(bench, document, action, shop)).document;
 }
 
 async function writeJob(
+  here: Here,
   db: Db,
-  workshopId: string,
   job: JobDetail,
   { id, group, document, short }: SizeJob,
   keys: ReadonlyMap<string, string>,
 ): Promise<void> {
   const width = `${formatNumber(group.widthMm, 0)} mm wide`;
   const name = `${job.name.slice(0, LONGEST_NAME - width.length - 2)}, ${width}`;
-  if (!(await insertJob(db, workshopId, { id, name }))) return;
+  if (!(await insertJob(db, here.workshopId, { id, name }))) return;
   const fresh = (of: string) => uuidv5(of, id);
   for (const drawing of document.drawings)
-    if (!(await copyArtwork(db, workshopId, drawing.id, { id: fresh(drawing.id), jobId: id })))
+    if (!(await copyArtwork(db, here.workshopId, drawing.id, { id: fresh(drawing.id), jobId: id })))
       throw refused(`“${drawing.name}” is not in this workshop any more.`, 'drawings');
   const next = copiedDocument(document, fresh);
-  await writeDifference(db, workshopId, id, differenceOf(EMPTY_JOB, next), next);
+  await writeDifference(db, here.workshopId, id, differenceOf(EMPTY_JOB, next), next);
   if (next.isOrderByHand) await updateOrderByHand(db, id, true);
-  await insertNote(db, workshopId, id, {
+  await insertNote(db, here.workshopId, id, {
     id: uuidv5('sizes', id),
     kind: 'words',
     label: `${group.count === 1 ? '1 garment' : `${group.count} garments`}`,
@@ -130,7 +131,7 @@ async function writeJob(
       .join('. ')
       .slice(0, LONGEST_NOTE),
   });
-  await keepSizeSet(db, workshopId, id, {
+  await keepSizeSet(db, here.workshopId, id, {
     place: group.sizes[0].on.place,
     counts: group.sizes.map(({ name: size, count }) => ({ size: keys.get(size)!, count })),
   });

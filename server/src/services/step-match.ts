@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { RecipeSummary, StepRecipe, StepView, VariantView } from '@keen-anvil/contract';
 import { findRecipe, nudged, variantFor, type RecipeKey } from '@keen-anvil/core/recipes';
 import type { Db } from '../db/pool';
@@ -16,16 +17,16 @@ const NOTHING: StepRecipe = { recipe: null, settings: null, variant: null, sugge
 
 /** The recipe for each step's material, machine, tool and process, nudged where a variant fits; or how to start without. */
 export async function matchRecipes(
+  here: Here,
   db: Db,
-  workshopId: string,
   steps: MatchedStep[],
   shop: Shop,
 ): Promise<Map<string, StepRecipe>> {
   const materialIds = [...new Set(steps.flatMap((step) => step.materialId ?? []))];
-  const rows = await listRecipes(db, workshopId, { materialIds });
+  const rows = await listRecipes(db, here.workshopId, { materialIds });
   const variants = await listVariants(
     db,
-    workshopId,
+    here.workshopId,
     rows.map((row) => row.id),
   );
   const keyed = rows.map((row) => ({
@@ -69,8 +70,8 @@ export async function matchRecipes(
     else without.push({ stepId: step.id, key });
   }
   const suggestions = await suggestAll(
+    here,
     db,
-    workshopId,
     without.map(({ key }) => key),
     shop,
   );

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { SuggestAnswerView, SuggestionWanted } from '@keen-anvil/contract';
 import { suggestRecipe, type KnownRecipe } from '@keen-anvil/core/recipes';
 import { type Db } from '../db/pool';
@@ -9,14 +10,14 @@ import { loadShop, type Shop } from './shop';
 const MOST_KNOWN = 120;
 
 /** How to start where there is no recipe yet, or why the book cannot say. */
-export async function suggest(db: Db, workshopId: string, wanted: SuggestionWanted): Promise<SuggestAnswerView> {
-  return (await suggestAll(db, workshopId, [wanted], await loadShop(db, workshopId, [wanted.materialId])))[0];
+export async function suggest(here: Here, db: Db, wanted: SuggestionWanted): Promise<SuggestAnswerView> {
+  return (await suggestAll(here, db, [wanted], await loadShop(here, db, [wanted.materialId])))[0];
 }
 
 /** How to start in several places that have no recipe yet. @throws Problem for one with a machine, tool or material that is not there */
 export async function suggestAll(
+  here: Here,
   db: Db,
-  workshopId: string,
   wanted: readonly SuggestionWanted[],
   { machines, tools, materials }: Shop,
 ): Promise<SuggestAnswerView[]> {
@@ -27,7 +28,7 @@ export async function suggestAll(
   });
   const alike = await listAlike(
     db,
-    workshopId,
+    here.workshopId,
     places.map(({ process, machine, material: { family, thicknessMm } }) => ({
       process,
       family,

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { randomUUID } from 'node:crypto';
 import type { NewTemplate, TemplateChange, TemplateDetail, TemplateSummary } from '@keen-anvil/contract';
 import { copiedDocument, differenceOf, EMPTY_JOB, sheetOf, type JobDocument } from '@keen-anvil/core/jobs';
@@ -33,17 +34,17 @@ import { matchRecipes, type MatchedStep } from './step-match';
 
 /** Keeps a job as a template, with its recipes as they are now. */
 export async function keepTemplate(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   jobId: string,
   wish: NewTemplate,
 ): Promise<TemplateSummary[]> {
-  return inTransaction(pool, async (db) => {
-    if (!(await lockJob(db, workshopId, jobId))) throw notFound('That job');
-    const { document } = (await findDocument(db, workshopId, jobId))!;
-    const shop = await loadShop(db, workshopId, materialsOf(document.steps));
+  return inTransaction(here, pool, async (db) => {
+    if (!(await lockJob(db, here.workshopId, jobId))) throw notFound('That job');
+    const { document } = (await findDocument(db, here.workshopId, jobId))!;
+    const shop = await loadShop(here, db, materialsOf(document.steps));
     if (document.drawings.length === 0) throw refused('A job without a drawing makes no template.');
-    const matches = await matchRecipes(db, workshopId, matchedSteps(document), shop);
+    const matches = await matchRecipes(here, db, matchedSteps(document), shop);
     const recipes = document.steps.map(({ id, toolId }): RecipeThen => {
       const match = matches.get(id)!;
       return {
@@ -54,10 +55,14 @@ export async function keepTemplate(
         toolLife: shop.tools.get(toolId)?.lifeNumber ?? null,
       };
     });
-    const notes = (await listNotes(db, workshopId, jobId)).map(({ kind, label, value }) => ({ kind, label, value }));
-    if (!(await insertTemplate(db, workshopId, { ...wish, jobId, snapshot: { document, recipes, notes } })))
+    const notes = (await listNotes(db, here.workshopId, jobId)).map(({ kind, label, value }) => ({
+      kind,
+      label,
+      value,
+    }));
+    if (!(await insertTemplate(db, here.workshopId, { ...wish, jobId, snapshot: { document, recipes, notes } })))
       throw new Problem(409, 'exists', 'There is a template with this id already.');
-    return listTemplates(db, workshopId);
+    return listTemplates(db, here.workshopId);
   });
 }
 
@@ -66,10 +71,10 @@ const matchedSteps = (document: JobDocument): MatchedStep[] =>
   document.steps.map((step) => ({ ...step, stockPieceId: sheetOf(document, step.id)?.stockPieceId ?? null }));
 
 /** A template with what is different now from when it was made. */
-export async function templateDetail(db: Db, workshopId: string, id: string): Promise<TemplateDetail> {
-  const template = await findTemplate(db, workshopId, id);
+export async function templateDetail(here: Here, db: Db, id: string): Promise<TemplateDetail> {
+  const template = await findTemplate(db, here.workshopId, id);
   if (!template) throw notFound('That template');
-  const shop = await loadShop(db, workshopId, materialsOf(template.snapshot.document.steps));
+  const shop = await loadShop(here, db, materialsOf(template.snapshot.document.steps));
   const { snapshot, ...summary } = template;
   return {
     ...summary,
@@ -83,17 +88,12 @@ export async function templateDetail(db: Db, workshopId: string, id: string): Pr
         temper: then?.temper ?? null,
       };
     }),
-    changes: await changesSince(db, workshopId, template, shop),
+    changes: await changesSince(here, db, template, shop),
   };
 }
 
-async function changesSince(
-  db: Db,
-  workshopId: string,
-  { snapshot }: TemplateRow,
-  shop: Shop,
-): Promise<TemplateChange[]> {
-  const rows = await listRecipes(db, workshopId, {
+async function changesSince(here: Here, db: Db, { snapshot }: TemplateRow, shop: Shop): Promise<TemplateChange[]> {
+  const rows = await listRecipes(db, here.workshopId, {
     materialIds: snapshot.document.steps.flatMap((step) => step.materialId ?? []),
   });
   return snapshot.document.steps.flatMap((step, position): TemplateChange[] => {
@@ -132,26 +132,26 @@ async function changesSince(
 
 /** Puts a template away, or takes it out again. */
 export async function putTemplateAway(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   id: string,
   isArchived: boolean,
 ): Promise<TemplateSummary[]> {
-  if (!(await archiveTemplate(pool, workshopId, id, isArchived))) throw notFound('That template');
-  return listTemplates(pool, workshopId);
+  if (!(await archiveTemplate(pool, here.workshopId, id, isArchived))) throw notFound('That template');
+  return listTemplates(pool, here.workshopId);
 }
 
 /** Fills a new job as a template has it; its drawings are copied with their readings, and its steps take the recipes as they are now. */
-export async function fillFromTemplate(db: Db, workshopId: string, jobId: string, templateId: string): Promise<void> {
-  const template = await findTemplate(db, workshopId, templateId);
+export async function fillFromTemplate(here: Here, db: Db, jobId: string, templateId: string): Promise<void> {
+  const template = await findTemplate(db, here.workshopId, templateId);
   if (!template) throw notFound('That template');
   const { document, notes } = template.snapshot;
   const fresh = (id: string) => uuidv5(id, jobId);
   for (const { id, name } of document.drawings)
-    if (!(await copyArtwork(db, workshopId, id, { id: fresh(id), jobId })))
+    if (!(await copyArtwork(db, here.workshopId, id, { id: fresh(id), jobId })))
       throw refused(`“${name}” of “${template.name}” is not in this workshop any more.`, 'templateId');
   const next = copiedDocument(document, fresh);
-  await writeDifference(db, workshopId, jobId, differenceOf(EMPTY_JOB, next), next);
-  for (const note of notes) await insertNote(db, workshopId, jobId, { ...note, id: randomUUID() });
+  await writeDifference(db, here.workshopId, jobId, differenceOf(EMPTY_JOB, next), next);
+  for (const note of notes) await insertNote(db, here.workshopId, jobId, { ...note, id: randomUUID() });
   if (next.isOrderByHand) await updateOrderByHand(db, jobId, true);
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { processOf } from '@keen-anvil/core/recipes';
 import type { NewToneLadder, RecipeDetail, ToneLadderView } from '@keen-anvil/contract';
 import type { Machine } from '@keen-anvil/core/machines';
@@ -31,48 +32,48 @@ export interface LadderWish {
 
 /** The tone ladder of a recipe for a way to make shades, or null. */
 export async function toneOf(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   recipeId: string,
   way: PictureWay,
 ): Promise<ToneLadderView | null> {
-  await recipeDetail(pool, workshopId, recipeId);
-  return (await findTone(pool, workshopId, recipeId, way)) ?? null;
+  await recipeDetail(here, pool, recipeId);
+  return (await findTone(pool, here.workshopId, recipeId, way)) ?? null;
 }
 
 /** Keeps a scored ladder; refuses one from which no curve can be made. */
 export async function keepTone(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   recipeId: string,
   { way = BY_POWER, quantity, patches }: NewToneLadder,
 ): Promise<ToneLadderView> {
-  return inTransaction(pool, async (db) => {
-    if (!(await lockRecipe(db, workshopId, recipeId))) throw notFound('That recipe');
+  return inTransaction(here, pool, async (db) => {
+    if (!(await lockRecipe(db, here.workshopId, recipeId))) throw notFound('That recipe');
     const values = patches.map(({ value }) => value);
-    const { cells } = await ladder(db, workshopId, recipeId, { way, quantity, values });
+    const { cells } = await ladder(here, db, recipeId, { way, quantity, values });
     try {
       toneCurve(patches);
     } catch (error) {
       throw refused((error as Error).message, 'patches');
     }
-    await writeTone(db, workshopId, recipeId, {
+    await writeTone(db, here.workshopId, recipeId, {
       way,
       quantity,
       patches: cells.map(({ value }, i) => ({ value, darkness: patches[i].darkness })),
     });
-    return (await findTone(db, workshopId, recipeId, way))!;
+    return (await findTone(db, here.workshopId, recipeId, way))!;
   });
 }
 
 /** The machine file that burns a ladder, with room for the head to get its speed beside the first patch where the bed has it. */
 export async function toneFile(
+  here: Here,
   pool: Pool,
-  workshopId: string,
   recipeId: string,
   wish: LadderWish,
 ): Promise<TrialFile & { materialName: string }> {
-  const { machine, material, process, cells } = await ladder(pool, workshopId, recipeId, wish);
+  const { machine, material, process, cells } = await ladder(here, pool, recipeId, wish);
   const size = trialSize(process);
   const whole = cells.length * (size.widthMm + GAP_MM) - GAP_MM;
   const runUp = Math.max(...cells.map(({ settings }) => runUpMm(beamSpeed(machine, settings), machine.motion)));
@@ -93,13 +94,8 @@ export async function toneFile(
 }
 
 /** How dark a ladder comes out on the stand-in: dots of its beam's width have gain. */
-export async function toneOnStandIn(
-  pool: Pool,
-  workshopId: string,
-  recipeId: string,
-  wish: LadderWish,
-): Promise<number[]> {
-  const { machine, material, recipe, cells } = await ladder(pool, workshopId, recipeId, wish);
+export async function toneOnStandIn(here: Here, pool: Pool, recipeId: string, wish: LadderWish): Promise<number[]> {
+  const { machine, material, recipe, cells } = await ladder(here, pool, recipeId, wish);
   const hidden = { family: material.family, thicknessMm: material.thicknessMm, seed: seedFromId(material.id) };
   const pitchMm = recipe.settings.interval ?? USUAL_INTERVAL_MM;
   return cells.map(({ settings, value, dots }) => {
@@ -109,9 +105,9 @@ export async function toneOnStandIn(
   });
 }
 
-async function ladder(db: Db, workshopId: string, recipeId: string, { way, quantity, values }: LadderWish) {
-  const recipe = await recipeDetail(db, workshopId, recipeId);
-  const { machines, materials } = await loadShop(db, workshopId, [recipe.material.id]);
+async function ladder(here: Here, db: Db, recipeId: string, { way, quantity, values }: LadderWish) {
+  const recipe = await recipeDetail(here, db, recipeId);
+  const { machines, materials } = await loadShop(here, db, [recipe.material.id]);
   const machine = machines.get(recipe.machine.id)!;
   if (processOf(recipe.process).path !== 'rows')
     throw refused('A tone ladder is for engraving areas with a beam.', 'quantity');

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { v5 as uuidv5 } from 'uuid';
 import type { NewTrialSheet, TrialRun, TuningView } from '@keen-anvil/contract';
 import { machineKindOf } from '@keen-anvil/core/machines';
@@ -45,11 +46,11 @@ export class TrialSheets {
   ) {}
 
   /** Lays the next trials out on the scrap. */
-  async layOut(workshopId: string, id: string, wanted: NewTrialSheet): Promise<TuningView> {
-    const before = await tuningView(this.pool, workshopId, id);
+  async layOut(here: Here, id: string, wanted: NewTrialSheet): Promise<TuningView> {
+    const before = await tuningView(here, this.pool, id);
     refuseEnded(before);
     refuseOpenSheet(before);
-    const shop = await loadShop(this.pool, workshopId, [before.recipe.material.id]);
+    const shop = await loadShop(here, this.pool, [before.recipe.material.id]);
     const machine = shop.machines.get(before.recipe.machine.id)!;
     const isBeam = machineKindOf(machine.kind).does === 'beam';
     if (wanted.count > 1 && !isBeam)
@@ -63,11 +64,11 @@ export class TrialSheets {
       throw refused('The sheet was moved since: only the last trial can be gone over again in its place.', 'repeatOf');
     if (repeated && !repeated.outcome?.endsWith('under'))
       throw refused('Only a trial that was not enough can be gone over again.', 'repeatOf');
-    const { next } = await this.advice.ask(workshopId, before, wanted.count, repeated?.id ?? null);
-    return inTransaction(this.pool, async (db) => {
-      const locked = await lockTuning(db, workshopId, id);
+    const { next } = await this.advice.ask(here, before, wanted.count, repeated?.id ?? null);
+    return inTransaction(here, this.pool, async (db) => {
+      const locked = await lockTuning(db, here.workshopId, id);
       if (!locked) throw notFound('That tuning');
-      const now = await tuningView(db, workshopId, id);
+      const now = await tuningView(here, db, id);
       refuseEnded(now);
       refuseOpenSheet(now);
       if (locked.version !== before.version) throw stale('This tuning', now);
@@ -86,7 +87,7 @@ export class TrialSheets {
       }));
       const tool = shop.tools.get(now.recipe.tool.id) ?? null;
       const file = trialFile({ machine, process: now.recipe.process, holder: HOLDER, tool, cells });
-      await insertSheet(db, workshopId, {
+      await insertSheet(db, here.workshopId, {
         id: wanted.id,
         tuningId: id,
         number: (now.sheets.at(-1)?.number ?? 0) + 1,
@@ -96,7 +97,7 @@ export class TrialSheets {
         machineId: machine.id,
       });
       for (const [i, { number, settings, at }] of cells.entries()) {
-        await insertShape(db, workshopId, {
+        await insertShape(db, here.workshopId, {
           id: uuidv5(`shape ${i}`, wanted.id),
           sheetId: wanted.id,
           number,
@@ -106,65 +107,66 @@ export class TrialSheets {
           y: at.y,
         });
       }
-      await touchTuning(db, workshopId, id);
-      return tuningView(db, workshopId, id);
+      await touchTuning(db, here.workshopId, id);
+      return tuningView(here, db, id);
     });
   }
 
   /** Takes a sheet away that was never carried out. */
-  async drop(workshopId: string, sheetId: string): Promise<TuningView> {
-    return inTransaction(this.pool, async (db) => {
-      const sheet = await this.plannedSheet(db, workshopId, sheetId);
-      await deleteSheet(db, workshopId, sheetId);
-      await touchTuning(db, workshopId, sheet.tuningId);
-      return tuningView(db, workshopId, sheet.tuningId);
+  async drop(here: Here, sheetId: string): Promise<TuningView> {
+    return inTransaction(here, this.pool, async (db) => {
+      const sheet = await this.plannedSheet(here, db, sheetId);
+      await deleteSheet(db, here.workshopId, sheetId);
+      await touchTuning(db, here.workshopId, sheet.tuningId);
+      return tuningView(here, db, sheet.tuningId);
     });
   }
 
-  async machineFile(workshopId: string, sheetId: string): Promise<SheetRow & { materialName: string }> {
-    const sheet = await findSheet(this.pool, workshopId, sheetId);
+  async machineFile(here: Here, sheetId: string): Promise<SheetRow & { materialName: string }> {
+    const sheet = await findSheet(this.pool, here.workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
     if (!sheet.format) throw refused('A press takes no machine file: its numbers are dialled in by hand.');
-    const tuning = await findTuning(this.pool, workshopId, sheet.tuningId);
-    return { ...sheet, materialName: (await recipeDetail(this.pool, workshopId, tuning!.recipeId)).material.name };
+    const tuning = await findTuning(this.pool, here.workshopId, sheet.tuningId);
+    return { ...sheet, materialName: (await recipeDetail(here, this.pool, tuning!.recipeId)).material.name };
   }
 
   /** Carries a sheet out: on the stand-in, or by hand, when the maker says that it is done. */
-  async carryOut(workshopId: string, sheetId: string, { by }: TrialRun): Promise<TuningView> {
-    const sheet = await findSheet(this.pool, workshopId, sheetId);
+  async carryOut(here: Here, sheetId: string, { by }: TrialRun): Promise<TuningView> {
+    const sheet = await findSheet(this.pool, here.workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
-    const tuning = await findTuning(this.pool, workshopId, sheet.tuningId);
-    const recipe = await recipeDetail(this.pool, workshopId, tuning!.recipeId);
-    const shop = await loadShop(this.pool, workshopId, [recipe.material.id]);
+    const tuning = await findTuning(this.pool, here.workshopId, sheet.tuningId);
+    const recipe = await recipeDetail(here, this.pool, tuning!.recipeId);
+    const shop = await loadShop(here, this.pool, [recipe.material.id]);
     const machine = shop.machines.get(recipe.machine.id)!;
-    const shapes = (await listShapes(this.pool, workshopId, sheet.tuningId)).filter(
+    const shapes = (await listShapes(this.pool, here.workshopId, sheet.tuningId)).filter(
       (shape) => shape.sheetId === sheetId,
     );
-    const trace = by === 'stand-in' ? await this.standIns.work(machine, sheet.machineFile, shapes[0].settings) : null;
-    await inTransaction(this.pool, async (db) => {
-      await this.plannedSheet(db, workshopId, sheetId);
+    const trace =
+      by === 'stand-in' ? await this.standIns.work(here, machine, sheet.machineFile, shapes[0].settings) : null;
+    await inTransaction(here, this.pool, async (db) => {
+      await this.plannedSheet(here, db, sheetId);
       if (trace) {
-        await refuseBusy(db, workshopId, machine.id);
-        await setSheetGoing(db, workshopId, sheetId, {
+        await refuseBusy(here, db, machine.id);
+        await setSheetGoing(db, here.workshopId, sheetId, {
           speedUp: Math.max(SPEED_UP, trace.totalSeconds / LONGEST_SECONDS),
           totalSeconds: trace.totalSeconds,
           totalCutMm: trace.cutMm,
         });
         await tellOfRun(db, sheetId);
       } else {
-        await setSheetState(db, workshopId, sheetId, 'done', { isByHand: true });
-        await this.markShapes(db, workshopId, sheet, { isSeen: false });
+        await setSheetState(db, here.workshopId, sheetId, 'done', { isByHand: true });
+        await this.markShapes(here, db, sheet, { isSeen: false });
       }
-      await touchTuning(db, workshopId, sheet.tuningId);
+      await touchTuning(db, here.workshopId, sheet.tuningId);
     });
-    return tuningView(this.pool, workshopId, sheet.tuningId);
+    return tuningView(here, this.pool, sheet.tuningId);
   }
 
-  private async plannedSheet(db: Db, workshopId: string, sheetId: string): Promise<SheetRow> {
-    const found = await findSheet(db, workshopId, sheetId);
+  private async plannedSheet(here: Here, db: Db, sheetId: string): Promise<SheetRow> {
+    const found = await findSheet(db, here.workshopId, sheetId);
     if (!found) throw notFound('That trial sheet');
-    await lockTuning(db, workshopId, found.tuningId);
-    const sheet = await findSheet(db, workshopId, sheetId);
+    await lockTuning(db, here.workshopId, found.tuningId);
+    const sheet = await findSheet(db, here.workshopId, sheetId);
     if (!sheet) throw notFound('That trial sheet');
     if (sheet.state !== 'planned')
       throw new Problem(
@@ -176,34 +178,36 @@ export class TrialSheets {
   }
 
   /** Writes down that a sheet on the stand-in is done, with what it wore; its tuning is locked. Returns false where it is not on a machine. */
-  readonly finish = async (db: Db, workshopId: string, sheetId: string): Promise<boolean> => {
-    const sheet = await findSheet(db, workshopId, sheetId);
+  readonly finish = async (here: Here, db: Db, sheetId: string): Promise<boolean> => {
+    const sheet = await findSheet(db, here.workshopId, sheetId);
     if (sheet?.state !== 'running') return false;
     const { totalSeconds, totalCutMm } = sheet;
-    await setSheetState(db, workshopId, sheetId, 'done', { measuredSeconds: totalSeconds ?? sheet.estimateSeconds });
-    const tool = await this.markShapes(db, workshopId, sheet, { isSeen: true });
+    await setSheetState(db, here.workshopId, sheetId, 'done', {
+      measuredSeconds: totalSeconds ?? sheet.estimateSeconds,
+    });
+    const tool = await this.markShapes(here, db, sheet, { isSeen: true });
     await addWear(
       db,
-      workshopId,
+      here.workshopId,
       tool.id,
       wearOf(tool.kind, { cutMm: totalCutMm ?? 0, seconds: totalSeconds ?? sheet.estimateSeconds }),
     );
-    await touchTuning(db, workshopId, sheet.tuningId);
+    await touchTuning(db, here.workshopId, sheet.tuningId);
     await tellOfRun(db, sheetId);
     return true;
   };
 
   /** Writes down how worn the tool was, and what the stand-in's world makes of every trial. */
-  private async markShapes(db: Db, workshopId: string, sheet: SheetRow, { isSeen }: { isSeen: boolean }) {
-    const tuning = (await findTuning(db, workshopId, sheet.tuningId))!;
-    const recipe = await recipeDetail(db, workshopId, tuning.recipeId);
-    const shop = await loadShop(db, workshopId, [recipe.material.id]);
+  private async markShapes(here: Here, db: Db, sheet: SheetRow, { isSeen }: { isSeen: boolean }) {
+    const tuning = (await findTuning(db, here.workshopId, sheet.tuningId))!;
+    const recipe = await recipeDetail(here, db, tuning.recipeId);
+    const shop = await loadShop(here, db, [recipe.material.id]);
     const [machine, tool, material] = [
       shop.machines.get(recipe.machine.id)!,
       shop.tools.get(recipe.tool.id)!,
       shop.materials.get(recipe.material.id)!,
     ];
-    for (const shape of (await listShapes(db, workshopId, sheet.tuningId)).filter(
+    for (const shape of (await listShapes(db, here.workshopId, sheet.tuningId)).filter(
       ({ sheetId }) => sheetId === sheet.id,
     )) {
       const seen = isSeen
@@ -219,7 +223,7 @@ export class TrialSheets {
             seedFromId(shape.id),
           )
         : { outcome: null, fault: null };
-      await setShapeDone(db, workshopId, shape.id, {
+      await setShapeDone(db, here.workshopId, shape.id, {
         toolWear: tool.wear,
         toolLife: tool.lifeNumber,
         seenOutcome: seen.outcome,

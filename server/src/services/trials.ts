@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { TuningView } from '@keen-anvil/contract';
 import { type Outcome } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
@@ -20,9 +21,9 @@ export class Trials {
   ) {}
 
   /** Keeps the maker's verdict on a trial: it teaches the tuner, and is evidence for the recipe. */
-  async score(workshopId: string, shapeId: string, outcome: Outcome | null): Promise<TuningView> {
-    return inTransaction(this.pool, async (db) => {
-      const shape = await lockShape(db, workshopId, shapeId);
+  async score(here: Here, shapeId: string, outcome: Outcome | null): Promise<TuningView> {
+    return inTransaction(here, this.pool, async (db) => {
+      const shape = await lockShape(db, here.workshopId, shapeId);
       if (!shape) throw notFound('That trial');
       if (shape.sheetState !== 'done')
         throw new Problem(409, 'sheet-state', 'A trial can be scored once its sheet is done.');
@@ -32,12 +33,12 @@ export class Trials {
           'tuning-state',
           'This tuning has ended: a verdict on its trials can be corrected, not taken back.',
         );
-      await scoreShape(db, workshopId, shapeId, outcome);
-      await insertVerdict(db, workshopId, 'trial', shapeId, outcome, shape.outcome);
+      await scoreShape(db, here.workshopId, shapeId, outcome);
+      await insertVerdict(db, here.workshopId, 'trial', shapeId, outcome, shape.outcome);
       // Gone over twice, a place says nothing of the second numbers alone: the tuner knows, the recipe's evidence does not.
-      if (outcome === null) await correctTrial(db, workshopId, shapeId, null);
+      if (outcome === null) await correctTrial(db, here.workshopId, shapeId, null);
       else if (shape.onTopOf.length === 0)
-        await keepAsTrial(db, workshopId, {
+        await keepAsTrial(db, here.workshopId, {
           id: shape.id,
           recipeId: shape.recipeId,
           settings: shape.settings,
@@ -45,21 +46,21 @@ export class Trials {
           toolWear: shape.toolWear,
           toolLife: shape.toolLife,
         });
-      await refreshCards(db, workshopId, [shape.recipeId]);
-      await touchTuning(db, workshopId, shape.tuningId);
-      return tuningView(db, workshopId, shape.tuningId);
+      await refreshCards(here, db, [shape.recipeId]);
+      await touchTuning(db, here.workshopId, shape.tuningId);
+      return tuningView(here, db, shape.tuningId);
     });
   }
 
   /** Hangs a photo to a trial. */
-  async photograph(workshopId: string, shapeId: string, bytes: Buffer): Promise<TuningView> {
-    const photo = await readPhoto(this.heavy, bytes);
-    return inTransaction(this.pool, async (db) => {
-      const shape = await lockShape(db, workshopId, shapeId);
+  async photograph(here: Here, shapeId: string, bytes: Buffer): Promise<TuningView> {
+    const photo = await readPhoto(here, this.heavy, bytes);
+    return inTransaction(here, this.pool, async (db) => {
+      const shape = await lockShape(db, here.workshopId, shapeId);
       if (!shape) throw notFound('That trial');
-      await setShapePhoto(db, workshopId, shapeId, await keepPhoto(db, workshopId, photo));
-      await touchTuning(db, workshopId, shape.tuningId);
-      return tuningView(db, workshopId, shape.tuningId);
+      await setShapePhoto(db, here.workshopId, shapeId, await keepPhoto(here, db, photo));
+      await touchTuning(db, here.workshopId, shape.tuningId);
+      return tuningView(here, db, shape.tuningId);
     });
   }
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { TuningAdviceView, TuningView, WindowView } from '@keen-anvil/contract';
 import { type Machine } from '@keen-anvil/core/machines';
 import { sameSettings, settingProblems, type QuantityName } from '@keen-anvil/core/recipes';
@@ -31,24 +32,24 @@ export class TuningAdvice {
   ) {}
 
   /** What to try next; reckoned when it is asked for. */
-  async next(workshopId: string, id: string): Promise<TuningAdviceView> {
-    const tuning = await tuningView(this.pool, workshopId, id);
-    const { advice, passPlan } = await this.ask(workshopId, tuning, 1, null);
+  async next(here: Here, id: string): Promise<TuningAdviceView> {
+    const tuning = await tuningView(here, this.pool, id);
+    const { advice, passPlan } = await this.ask(here, tuning, 1, null);
     return { advice, passPlan };
   }
 
   /** The tuner's answer; to the same question it is always the same. */
-  async ask(workshopId: string, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
-    const shop = await loadShop(this.pool, workshopId);
+  async ask(here: Here, tuning: TuningView, count: number, repeatOf: string | null): Promise<TuneAnswer> {
+    const shop = await loadShop(here, this.pool);
     const machine = shop.machines.get(tuning.recipe.machine.id)!;
     refuseOffDial(machine, tuning);
-    const runs = (await listEvidence(this.pool, workshopId, [tuning.recipe.id])).filter(
+    const runs = (await listEvidence(this.pool, here.workshopId, [tuning.recipe.id])).filter(
       ({ kind, settings }) => kind === 'run' && settingProblems(machine, tuning.recipe.process, settings).length === 0,
     );
-    const task = await this.task(workshopId, shop, tuning, runs, count, repeatOf);
+    const task = await this.task(here, shop, tuning, runs, count, repeatOf);
     // All that the answer stands on.
-    const key = `${workshopId} ${JSON.stringify(task)}`;
-    const kept = this.answers.get(key) ?? this.heavy.tune(task);
+    const key = `${here.workshopId} ${JSON.stringify(task)}`;
+    const kept = this.answers.get(key) ?? this.heavy.tune(here, task);
     this.answers.delete(key);
     this.answers.set(key, kept);
     kept.catch(() => this.answers.delete(key));
@@ -57,7 +58,7 @@ export class TuningAdvice {
   }
 
   private async task(
-    workshopId: string,
+    here: Here,
     { machines, tools }: Shop,
     { id, recipe, start, startSpread, fixed }: TuningView,
     ran: readonly EvidenceRow[],
@@ -85,8 +86,8 @@ export class TuningAdvice {
         isEarlier: true,
       }));
     const tried = [
-      ...asTrials(await listEarlierShapes(this.pool, workshopId, id), true),
-      ...asTrials(await listShapes(this.pool, workshopId, id), false),
+      ...asTrials(await listEarlierShapes(this.pool, here.workshopId, id), true),
+      ...asTrials(await listShapes(this.pool, here.workshopId, id), false),
     ];
     // Who begins elsewhere than the recipe stands wants the first trial to be there.
     const trials = tried.length === 0 && !sameSettings(start, recipe.settings) ? [] : [...runs, ...tried];
@@ -105,9 +106,9 @@ export class TuningAdvice {
   }
 
   /** Where right lies over two dials of a recipe, as all its trials and runs say. */
-  async window(workshopId: string, recipeId: string, x: string | null, y: string | null): Promise<WindowView> {
-    const recipe = await recipeDetail(this.pool, workshopId, recipeId);
-    const machine = (await loadShop(this.pool, workshopId)).machines.get(recipe.machine.id)!;
+  async window(here: Here, recipeId: string, x: string | null, y: string | null): Promise<WindowView> {
+    const recipe = await recipeDetail(here, this.pool, recipeId);
+    const machine = (await loadShop(here, this.pool)).machines.get(recipe.machine.id)!;
     const names = tunedDials(machine, recipe.process, recipe.settings).map(({ name }) => name);
     if (names.length === 0) throw refused('This recipe has no dial to turn.');
     const pick = (wanted: string | null, fallback: QuantityName | undefined): QuantityName | undefined => {
@@ -121,8 +122,8 @@ export class TuningAdvice {
       y,
       names.find((name) => name !== first),
     );
-    const evidence = (await listEvidence(this.pool, workshopId, [recipeId])).reverse();
-    return this.heavy.goodWindow({
+    const evidence = (await listEvidence(this.pool, here.workshopId, [recipeId])).reverse();
+    return this.heavy.goodWindow(here, {
       machine,
       process: recipe.process,
       start: recipe.settings,

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { TrialSheetView, TrialShapeView, TuningView } from '@keen-anvil/contract';
 import { trialSize } from '@keen-anvil/core/shapes';
 import type { Db } from '../db/pool';
@@ -7,22 +8,22 @@ import { listEarlierShapes, listTrialsOnPieces } from '../queries/trial-shapes';
 import { recipeDetails } from './recipe-views';
 
 /** A tuning with its sheets and everything on them. */
-export async function tuningView(db: Db, workshopId: string, id: string): Promise<TuningView> {
-  const row = await findTuning(db, workshopId, id);
+export async function tuningView(here: Here, db: Db, id: string): Promise<TuningView> {
+  const row = await findTuning(db, here.workshopId, id);
   if (!row) throw notFound('That tuning');
-  return (await tuningViews(db, workshopId, [row]))[0];
+  return (await tuningViews(here, db, [row]))[0];
 }
 
 /** Tunings with their sheets and everything on them; as many statements for one as for a hundred. */
-export async function tuningViews(db: Db, workshopId: string, tunings: readonly TuningRow[]): Promise<TuningView[]> {
+export async function tuningViews(here: Here, db: Db, tunings: readonly TuningRow[]): Promise<TuningView[]> {
   if (tunings.length === 0) return [];
   const ids = tunings.map(({ id }) => id);
   const pieceIds = tunings.flatMap(({ stockPieceId }) => stockPieceId ?? []);
-  const recipes = await recipeDetails(db, workshopId, [...new Set(tunings.map(({ recipeId }) => recipeId))]);
-  const sheets = await listSheets(db, workshopId, ids);
-  const left = pieceIds.length > 0 ? await listTrialsOnPieces(db, workshopId, pieceIds) : [];
+  const recipes = await recipeDetails(here, db, [...new Set(tunings.map(({ recipeId }) => recipeId))]);
+  const sheets = await listSheets(db, here.workshopId, ids);
+  const left = pieceIds.length > 0 ? await listTrialsOnPieces(db, here.workshopId, pieceIds) : [];
   const earlier = tunings.some(({ goesOnFrom }) => goesOnFrom !== null)
-    ? await listEarlierShapes(db, workshopId, ...ids)
+    ? await listEarlierShapes(db, here.workshopId, ...ids)
     : [];
   return tunings.map((row): TuningView => {
     const recipe = recipes.get(row.recipeId)!;

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { NewTuning, TuningEnd, TuningView } from '@keen-anvil/contract';
 import { settingProblems } from '@keen-anvil/core/recipes';
 import { tunedDials } from '@keen-anvil/core/tuning';
@@ -34,21 +35,21 @@ export class TuningService {
     this.trials = new Trials(pool, heavy);
   }
 
-  get(workshopId: string, id: string): Promise<TuningView> {
-    return tuningView(this.pool, workshopId, id);
+  get(here: Here, id: string): Promise<TuningView> {
+    return tuningView(here, this.pool, id);
   }
 
   /** Tunings of a recipe, newest first; all open ones where none is named. */
-  async list(workshopId: string, recipeId: string | null): Promise<TuningView[]> {
-    return tuningViews(this.pool, workshopId, await listTunings(this.pool, workshopId, recipeId));
+  async list(here: Here, recipeId: string | null): Promise<TuningView[]> {
+    return tuningViews(here, this.pool, await listTunings(this.pool, here.workshopId, recipeId));
   }
 
-  async begin(workshopId: string, recipeId: string, wanted: NewTuning): Promise<TuningView> {
-    return inTransaction(this.pool, async (db) => {
-      const recipe = await recipeDetail(db, workshopId, recipeId);
-      const { machines, materials } = await loadShop(db, workshopId, [recipe.material.id]);
+  async begin(here: Here, recipeId: string, wanted: NewTuning): Promise<TuningView> {
+    return inTransaction(here, this.pool, async (db) => {
+      const recipe = await recipeDetail(here, db, recipeId);
+      const { machines, materials } = await loadShop(here, db, [recipe.material.id]);
       const machine = machines.get(recipe.machine.id)!;
-      const before = wanted.goesOnFrom ? await findTuning(db, workshopId, wanted.goesOnFrom) : undefined;
+      const before = wanted.goesOnFrom ? await findTuning(db, here.workshopId, wanted.goesOnFrom) : undefined;
       if (wanted.goesOnFrom && (before?.recipeId !== recipeId || before.state !== 'ended'))
         throw refused('Only a tuning of this recipe that ended without a result can be gone on from.', 'goesOnFrom');
       // What was tried before is understood from where that one began.
@@ -62,9 +63,9 @@ export class TuningService {
         ? materials.get(recipe.material.id)?.pieces.find(({ id }) => id === wanted.stockPieceId)
         : undefined;
       if (wanted.stockPieceId && !piece) throw refused("That piece is not of this recipe's material.", 'stockPieceId');
-      if (wanted.jobId && !(await findJob(db, workshopId, wanted.jobId)))
+      if (wanted.jobId && !(await findJob(db, here.workshopId, wanted.jobId)))
         throw refused('The job that waits for it is not in this workshop.', 'jobId');
-      const isNew = await insertTuning(db, workshopId, {
+      const isNew = await insertTuning(db, here.workshopId, {
         id: wanted.id,
         recipeId,
         jobId: wanted.jobId ?? null,
@@ -78,40 +79,40 @@ export class TuningService {
       });
       if (!isNew)
         throw new Problem(409, 'exists', 'This recipe is being tuned already. Go on with that one, or end it.');
-      return tuningView(db, workshopId, wanted.id);
+      return tuningView(here, db, wanted.id);
     });
   }
 
   /** Writes what was settled into the recipe with its trials as evidence, or ends the tuning without. */
-  async end(workshopId: string, id: string, { version, how }: TuningEnd): Promise<TuningView> {
-    const before = await tuningView(this.pool, workshopId, id);
-    const { advice } = how === 'settle' ? await this.advice.ask(workshopId, before, 1, null) : { advice: null };
-    return inTransaction(this.pool, async (db) => {
-      const locked = await lockTuning(db, workshopId, id);
+  async end(here: Here, id: string, { version, how }: TuningEnd): Promise<TuningView> {
+    const before = await tuningView(here, this.pool, id);
+    const { advice } = how === 'settle' ? await this.advice.ask(here, before, 1, null) : { advice: null };
+    return inTransaction(here, this.pool, async (db) => {
+      const locked = await lockTuning(db, here.workshopId, id);
       if (!locked) throw notFound('That tuning');
-      const now = await tuningView(db, workshopId, id);
+      const now = await tuningView(here, db, id);
       if (locked.version !== version || now.version !== before.version) throw stale('This tuning', now);
       refuseEnded(now);
       if (advice) {
         if (!advice.isSettled) throw refused('This tuning is not settled yet: more trials have to say so.', 'how');
         const trials =
           now.earlier.length + now.sheets.flatMap(({ shapes }) => shapes).filter((shape) => shape.outcome).length;
-        await lockRecipe(db, workshopId, now.recipe.id);
-        await insertRevision(db, workshopId, now.recipe.id, {
+        await lockRecipe(db, here.workshopId, now.recipe.id);
+        await insertRevision(db, here.workshopId, now.recipe.id, {
           settings: advice.settings,
           source: 'own-trial',
           reason: `settled by tuning in ${trials} trials: ${advice.why}`.slice(0, 1000),
           tuningId: id,
           settledTrials: trials,
         });
-        await updateRecipe(db, workshopId, now.recipe.id);
-        await refreshCards(db, workshopId, [now.recipe.id]);
+        await updateRecipe(db, here.workshopId, now.recipe.id);
+        await refreshCards(here, db, [now.recipe.id]);
       } else {
         for (const sheet of now.sheets.filter(({ state }) => state === 'planned'))
-          await deleteSheet(db, workshopId, sheet.id);
+          await deleteSheet(db, here.workshopId, sheet.id);
       }
-      await endTuning(db, workshopId, id, advice ? 'settled' : 'ended');
-      return tuningView(db, workshopId, id);
+      await endTuning(db, here.workshopId, id, advice ? 'settled' : 'ended');
+      return tuningView(here, db, id);
     });
   }
 }

@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import type { JobDetail, MarkRead, RunView } from '@keen-anvil/contract';
 import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/contract/work';
 import type { Affine } from '@keen-anvil/core/geometry';
@@ -25,37 +26,43 @@ export class TurnedRuns {
   ) {}
 
   /** Brings all that is still to be done on the back of a run's sheet to where its marks were read. Sent twice, it says the same. */
-  async read(workshopId: string, id: string, read: readonly MarkRead[]): Promise<RunView> {
-    const run = await this.seen.find(workshopId, id);
+  async read(here: Here, id: string, read: readonly MarkRead[]): Promise<RunView> {
+    const run = await this.seen.find(here, id);
     if (!waits(run))
       throw new Problem(
         409,
         'run-state',
         `The marks of a sheet are read before its back is begun; this run is ${run.state}.`,
       );
-    const job = await jobDetail(this.pool, this.heavy, workshopId, run.jobId);
-    const loaded = await loadShop(this.pool, workshopId, [run.materialId]);
-    const shop = await withPictures(this.pool, workshopId, loaded, job.steps.flatMap(worksOf));
+    const job = await jobDetail(here, this.pool, this.heavy, run.jobId);
+    const loaded = await loadShop(here, this.pool, [run.materialId]);
+    const shop = await withPictures(here, this.pool, loaded, job.steps.flatMap(worksOf));
     const work = workOf(job, run);
     if (!work) throw refused('The step of this run is not in the job any more.');
     const correction = correctionOf(job, work, shop, read);
-    const series = await listSeriesRuns(this.pool, workshopId, run.seriesId);
+    const series = await listSeriesRuns(this.pool, here.workshopId, run.seriesId);
     const backs = series.flatMap((other) => {
       const on = waits(other) && other.sheetId === run.sheetId ? workOf(job, other) : undefined;
       return on?.turned ? [{ run: other, work: on }] : [];
     });
     const written = await Promise.all(
       backs.map(async (back) => {
-        const file = await fileWithSettings(this.heavy, back.work, shop, back.run.settings, correction);
+        const file = await fileWithSettings(here, this.heavy, back.work, shop, back.run.settings, correction);
         const machine = shop.machines.get(back.run.machineId)!;
-        const { totalSeconds, cutMm } = await this.standIns.work(machine, file.text, back.run.settings, file.zero);
+        const { totalSeconds, cutMm } = await this.standIns.work(
+          here,
+          machine,
+          file.text,
+          back.run.settings,
+          file.zero,
+        );
         return { back, id: back.run.id, file, totalSeconds, cutMm };
       }),
     );
-    await inTransaction(this.pool, async (db) => {
-      if (!(await lockJob(db, workshopId, run.jobId))) throw notFound('That run');
+    await inTransaction(here, this.pool, async (db) => {
+      if (!(await lockJob(db, here.workshopId, run.jobId))) throw notFound('That run');
       for (const { back, id: runId, file, totalSeconds, cutMm } of written) {
-        const isWritten = await rewriteRun(db, workshopId, {
+        const isWritten = await rewriteRun(db, here.workshopId, {
           id: runId,
           machineFile: file.text,
           correction,
@@ -76,7 +83,7 @@ export class TurnedRuns {
       }
       await touchJob(db, run.jobId);
     });
-    return this.seen.get(workshopId, id);
+    return this.seen.get(here, id);
   }
 }
 

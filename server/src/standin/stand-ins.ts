@@ -1,3 +1,4 @@
+import type { Here } from '../here';
 import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import type { Frame } from '@keen-anvil/core/output';
 import type { Settings } from '@keen-anvil/core/recipes';
@@ -28,16 +29,16 @@ export class StandIns {
    * What a machine does with a file, from the first moment to the last.
    * @param zero from where the file counts; null for the machine's own zero
    */
-  work(machine: Machine, file: string, settings: Settings, zero: Frame | null = null): Promise<Trace> {
-    return this.heavy.standIn({ machine, file, settings, zero });
+  work(here: Here, machine: Machine, file: string, settings: Settings, zero: Frame | null = null): Promise<Trace> {
+    return this.heavy.standIn(here, { machine, file, settings, zero });
   }
 
   /** What the machine of a run does. */
-  traceOf(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
+  traceOf(here: Here, run: Loaded, machine: Machine): Promise<Trace> {
     const { id, settings, zero, nudge, correction, plannedToolLife, plannedRevision } = run;
     // Another server may have made the file anew: the key holds all that it is made of.
     const key = JSON.stringify([
-      workshopId,
+      here.workshopId,
       id,
       settings,
       zero,
@@ -49,7 +50,7 @@ export class StandIns {
     ]);
     const there = this.traces.get(key);
     if (there) return there;
-    const made = this.load(workshopId, run, machine);
+    const made = this.load(here, run, machine);
     this.traces.set(key, made);
     made.catch(() => this.traces.delete(key));
     const [oldest] = this.traces.keys();
@@ -57,10 +58,10 @@ export class StandIns {
     return made;
   }
 
-  private async load(workshopId: string, run: Loaded, machine: Machine): Promise<Trace> {
+  private async load(here: Here, run: Loaded, machine: Machine): Promise<Trace> {
     // A press takes no file.
     const file =
-      machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, workshopId, run.id);
-    return this.work(machine, file ?? '', run.settings, run.zero);
+      machineKindOf(machine.kind).does === 'heat' ? '' : await findMachineFile(this.pool, here.workshopId, run.id);
+    return this.work(here, machine, file ?? '', run.settings, run.zero);
   }
 }

@@ -1,5 +1,5 @@
 import { QueryClient } from '@tanstack/react-query';
-import { touched } from './touched';
+import { touched } from './ask';
 
 describe('a change', () => {
   it('has only that asked for anew in which it is seen', async () => {
