@@ -6,7 +6,7 @@ import {
   type RecipeDetail,
   type RecipePageView,
 } from '@keen-anvil/contract';
-import { editedJob, jobView } from '@keen-anvil/contract/job-view';
+import { editedJob, jobView } from '@keen-anvil/core/steps';
 import request from 'supertest';
 import { byItself } from '../src/here';
 import { seeDocument } from '../src/services/job-document';

@@ -1,5 +1,5 @@
 import { addresses, type JobDetail, type SizeSetView, type StepView } from '@keen-anvil/contract';
-import { isAidIn } from '@keen-anvil/contract/work';
+import { isAidIn } from '@keen-anvil/core/steps';
 import { joinBounds, knownBounds } from '@keen-anvil/core/geometry';
 import { GARMENT_PLACES, GARMENT_SIZES, placeLabel, placeOn, rulerFor, sizeOf } from '@keen-anvil/core/garments';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,5 +1,5 @@
 import type { AskedAction, JobAnswer, JobDetail, PartView } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
+import { jobView } from '@keen-anvil/core/steps';
 import {
   changeJob,
   namesIn,

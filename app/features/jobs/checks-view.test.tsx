@@ -1,4 +1,4 @@
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import type { Finding } from '@keen-anvil/core/preflight';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { longPlotter } from '../../../core/testing/shop';

@@ -1,5 +1,5 @@
 import type { JobDetail, StepView } from '@keen-anvil/contract';
-import { checkedJob, type StepWork } from '@keen-anvil/contract/work';
+import { checkedJob, type StepWork } from '@keen-anvil/core/steps';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';
 import { Button } from '../../ui/elements';
 import { View } from 'react-native';

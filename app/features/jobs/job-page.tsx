@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { checkedJob, laidOn, workOn, type StepWork } from '@keen-anvil/contract/work';
+import { checkedJob, laidOn, workOn, type StepWork } from '@keen-anvil/core/steps';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { checkJob, type Finding } from '@keen-anvil/core/preflight';

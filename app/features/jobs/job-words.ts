@@ -1,5 +1,5 @@
 import type { JobState } from '@keen-anvil/contract';
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 
 /** Where a job stands, in words. */
 export const JOB_WORDS: Readonly<Record<JobState, string>> = {

@@ -1,5 +1,5 @@
 import type { AskedAction, JobDetail, PartView, StepView } from '@keen-anvil/contract';
-import { isOnlyPrinted } from '@keen-anvil/contract/work';
+import { isOnlyPrinted } from '@keen-anvil/core/steps';
 import {
   boundsArea,
   boundsMiddle,

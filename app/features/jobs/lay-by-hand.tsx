@@ -1,6 +1,6 @@
 import type { JobDetail, SheetOfStep, StockPieceView } from '@keen-anvil/contract';
-import type { NestGroup } from '@keen-anvil/contract/work';
-import { laidOn } from '@keen-anvil/contract/work';
+import type { NestGroup } from '@keen-anvil/core/steps';
+import { laidOn } from '@keen-anvil/core/steps';
 import { knownBounds, type Point } from '@keen-anvil/core/geometry';
 import { boundsOnSheet, planeAt, type ClosePiece } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,5 +1,5 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
-import type { NestGroup } from '@keen-anvil/contract/work';
+import type { NestGroup } from '@keen-anvil/core/steps';
 import { boundsArea, type CurveContour, type Point } from '@keen-anvil/core/geometry';
 import { carried, isOnePlace, type ClosePiece, type Place } from '@keen-anvil/core/layout';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { closePiece, nestGroup } from '@keen-anvil/contract/work';
+import { closePiece, nestGroup } from '@keen-anvil/core/steps';
 import { CarrierKey } from './carrier-key';
 import { LayByHand } from './lay-by-hand';
 import { StepSheets } from './step-sheets';

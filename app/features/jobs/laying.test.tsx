@@ -9,7 +9,7 @@ import { job } from '../../testing/job-fixtures';
 import { posted, renderWithBook } from '../../testing/with-book';
 import { LayPage } from './lay-page';
 import { laidThings, movedThings, relayAction } from './laid-things';
-import { nestGroup } from '@keen-anvil/contract/work';
+import { nestGroup } from '@keen-anvil/core/steps';
 import { NestPage, sayUnplaced } from './nest-page';
 
 const mockRouter = {

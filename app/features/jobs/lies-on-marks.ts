@@ -1,5 +1,5 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
-import { printedOn } from '@keen-anvil/contract/work';
+import { printedOn } from '@keen-anvil/core/steps';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { onPageMarks, type MarkSet } from '@keen-anvil/core/registration';
 import { allParts } from './all-parts';

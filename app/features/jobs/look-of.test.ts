@@ -1,4 +1,4 @@
-import type { StepBed } from '@keen-anvil/contract/work';
+import type { StepBed } from '@keen-anvil/core/steps';
 import { lookOf, lookOfLines } from './look-of';
 
 const bed = (tool: object, material: string, ground: string | null = null) =>

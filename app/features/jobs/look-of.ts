@@ -1,4 +1,4 @@
-import type { StepBed } from '@keen-anvil/contract/work';
+import type { StepBed } from '@keen-anvil/core/steps';
 import Color from 'color';
 
 /** What a pen is drawn in whose ink nobody said: dark where it is to be seen on light, light on dark. */

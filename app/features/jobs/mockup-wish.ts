@@ -1,5 +1,5 @@
 import { addresses, type JobDetail, type MaterialView, type StepView } from '@keen-anvil/contract';
-import { isAidIn } from '@keen-anvil/contract/work';
+import { isAidIn } from '@keen-anvil/core/steps';
 import { joinBounds, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import type { TruePhoto } from '@keen-anvil/core/materials';
 import type { Measures } from '@keen-anvil/core/measured';

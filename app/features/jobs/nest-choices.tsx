@@ -1,4 +1,4 @@
-import { hasTwoSameSides, type NestGroup } from '@keen-anvil/contract/work';
+import { hasTwoSameSides, type NestGroup } from '@keen-anvil/core/steps';
 import { TURNS, type CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import type { StockPieceView } from '@keen-anvil/contract';
-import { closePiece, piecesAround, piecesOf, type NestGroup } from '@keen-anvil/contract/work';
+import { closePiece, piecesAround, piecesOf, type NestGroup } from '@keen-anvil/core/steps';
 import type { ClosePiece, CloseWish, Turns } from '@keen-anvil/core/layout';
 
 /** A piece as it is on the shelf, and as it can be laid on. */

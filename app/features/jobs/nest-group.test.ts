@@ -7,7 +7,7 @@ import {
   nestGroup,
   piecesAround,
   workOn,
-} from '@keen-anvil/contract/work';
+} from '@keen-anvil/core/steps';
 import { checkJob } from '@keen-anvil/core/preflight';
 import { pointAt, turnedSheet, type CloseLaying } from '@keen-anvil/core/layout';
 import { contourBounds } from '@keen-anvil/core/geometry';
@@ -125,7 +125,7 @@ describe('what stays where it is while the rest is nested', () => {
     const close = { ...closePiece(navy.pieces[0], { ...group, held: [] })!, count: 3 };
     const around = piecesAround(close, group, new Set(['rim']));
     expect(around.map(({ id, count }) => [id, count])).toEqual([
-      [`roll ${SHEET}`, 1],
+      [SHEET, 1],
       ['roll', 2],
     ]);
     const [ring] = around[0].holes;
@@ -138,7 +138,7 @@ describe('what stays where it is while the rest is nested', () => {
     expect(around[1].holes).toEqual([]);
     // What is laid on it by name goes onto that very sheet.
     const named = laying({ x: 100, y: 60, angle: 0 });
-    named.lies[0].pieceId = `roll ${SHEET}`;
+    named.lies[0].pieceId = SHEET;
     expect(layAction({ ...group, held: [] }, named).sheets).toEqual([
       { sheetId: SHEET, stockPieceId: null, onCarrier: false },
     ]);

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { layAction, nestGroup, usesHoles, usualFor, type NestGroup } from '@keen-anvil/contract/work';
+import { layAction, nestGroup, usesHoles, usualFor, type NestGroup } from '@keen-anvil/core/steps';
 import type { CloseLaying, CloseWish } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';

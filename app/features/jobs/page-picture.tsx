@@ -1,5 +1,5 @@
 import type { JobDetail, SheetOfStep } from '@keen-anvil/contract';
-import { laidOn } from '@keen-anvil/contract/work';
+import { laidOn } from '@keen-anvil/core/steps';
 import { planeAt } from '@keen-anvil/core/layout';
 import { DOT_MM, laminateSize, markLines, marksOf, type Correction, type MarkSet } from '@keen-anvil/core/registration';
 import { formatNumber } from '@keen-anvil/core/units';

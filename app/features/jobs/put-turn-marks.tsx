@@ -1,5 +1,5 @@
 import type { JobDetail, StepView } from '@keen-anvil/contract';
-import { isTurnMarkIn } from '@keen-anvil/contract/work';
+import { isTurnMarkIn } from '@keen-anvil/core/steps';
 import { processOf } from '@keen-anvil/core/recipes';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';

@@ -13,7 +13,7 @@ import {
   type ReadingPreview,
   type TextWish,
 } from '@keen-anvil/contract';
-import { editedJob, jobView } from '@keen-anvil/contract/job-view';
+import { editedJob, jobView } from '@keen-anvil/core/steps';
 import { shopFacts, type ShopLists } from '@keen-anvil/core/jobs';
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { asksEngraveOrCut, isOnlyPrinted } from '@keen-anvil/contract/work';
+import { asksEngraveOrCut, isOnlyPrinted } from '@keen-anvil/core/steps';
 import { Button } from '../../ui/elements';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import { fireEvent, screen } from '@testing-library/react-native';
 import { machines, navy, tools } from '../../testing/fixtures';
 import { step } from '../../testing/job-fixtures';

@@ -1,4 +1,4 @@
-import { isOnlyPrinted, reachOf, type LaidPart, type StepWork } from '@keen-anvil/contract/work';
+import { isOnlyPrinted, reachOf, type LaidPart, type StepWork } from '@keen-anvil/core/steps';
 import { usedSpots, type ShownPrint } from '@keen-anvil/core/jobs';
 import { joinBounds, type Affine, type Bounds, type Point } from '@keen-anvil/core/geometry';
 import { isOnePlace, moveBetween, movedBounds, type Place } from '@keen-anvil/core/layout';

@@ -1,4 +1,4 @@
-import { isOnlyPrinted } from '@keen-anvil/contract/work';
+import { isOnlyPrinted } from '@keen-anvil/core/steps';
 import type { Bounds } from '@keen-anvil/core/geometry';
 import { formatNumber } from '@keen-anvil/core/units';
 import { useRouter } from 'expo-router';

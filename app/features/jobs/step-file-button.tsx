@@ -1,5 +1,5 @@
 import { addresses, type JobDetail, type MachineView, type StepView } from '@keen-anvil/contract';
-import { doneTogether, type StepWork } from '@keen-anvil/contract/work';
+import { doneTogether, type StepWork } from '@keen-anvil/core/steps';
 import { isCalibrated, machineKindOf } from '@keen-anvil/core/machines';
 import { processOf } from '@keen-anvil/core/recipes';
 import { Button } from '../../ui/elements';

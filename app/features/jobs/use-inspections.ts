@@ -7,7 +7,7 @@ import {
   worksOf,
   type StepBed,
   type StepWork,
-} from '@keen-anvil/contract/work';
+} from '@keen-anvil/core/steps';
 import { useQueries, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import type { Inspection, InspectionRequest } from '../../workers/inspection';
 import { useMachines, useTools } from '../shop/queries';

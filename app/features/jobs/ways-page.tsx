@@ -1,5 +1,5 @@
 import type { JobDetail, StepView } from '@keen-anvil/contract';
-import { worksOf } from '@keen-anvil/contract/work';
+import { worksOf } from '@keen-anvil/core/steps';
 import { temperForWay } from '@keen-anvil/core/hatching';
 import type { ShopRecipe } from '@keen-anvil/core/jobs';
 import type { StepRequest, WayCompared } from '@keen-anvil/core/output';

@@ -1,5 +1,5 @@
 import { addresses, type JobDetail } from '@keen-anvil/contract';
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import { tabPlaceAt, tabsOnSheet, type TabsOfStep } from '@keen-anvil/core/output';
 import { positionOnPath } from '@keen-anvil/core/standins';
 import type { Point } from '@keen-anvil/core/geometry';

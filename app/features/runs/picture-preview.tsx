@@ -1,5 +1,5 @@
 import { endpoints, addresses, type MaterialView } from '@keen-anvil/contract';
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import { USUAL_PICTURE } from '@keen-anvil/core/raster';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';

@@ -1,5 +1,5 @@
 import type { ToneLadderView } from '@keen-anvil/contract';
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import type { EngravedPicture, PreviewWorker } from '../../workers/preview.worker';
 import { COVER } from '@keen-anvil/core/raster';
 import { askWorker } from '../api/ask-worker';

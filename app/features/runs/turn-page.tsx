@@ -1,5 +1,5 @@
 import { endpoints, type JobDetail, type RunView, type StockPieceView } from '@keen-anvil/contract';
-import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/contract/work';
+import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/core/steps';
 import type { Point } from '@keen-anvil/core/geometry';
 import { turnedSheet, type SheetTurn } from '@keen-anvil/core/layout';
 import { expectedErrorMm, type Correction } from '@keen-anvil/core/registration';

@@ -1,5 +1,5 @@
 import type { JobDetail } from '@keen-anvil/contract';
-import { laidOn, type StepWork } from '@keen-anvil/contract/work';
+import { laidOn, type StepWork } from '@keen-anvil/core/steps';
 import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,6 +1,6 @@
 import { outlineOf } from '@keen-anvil/core/materials';
 import type { JobDetail, MaterialView, RunView, StockPieceView } from '@keen-anvil/contract';
-import { laidOn } from '@keen-anvil/contract/work';
+import { laidOn } from '@keen-anvil/core/steps';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import type { DoneOnPiece, Remainder } from '@keen-anvil/core/layout';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,35 +1,5 @@
-import type { FamilyName } from '@keen-anvil/core/materials';
-import type { VerdictView } from './job';
-import type {
-  Changes,
-  Outcome,
-  ProcessName,
-  QuantityName,
-  Settings,
-  Source,
-  Suggestion,
-  TemperVerdict,
-} from '@keen-anvil/core/recipes';
-import type { ToolKind } from '@keen-anvil/core/tools';
-import type { TypedQuantity } from '@keen-anvil/core/units';
-
-export type TypedSettings = Partial<Record<QuantityName, TypedQuantity>>;
-
-/** A recipe as a list shows it. */
-export interface RecipeSummary {
-  id: string;
-  process: ProcessName;
-  settings: Settings;
-  typed: TypedSettings;
-  source: Source;
-  temper: TemperVerdict;
-  lastUsedAt: string | null;
-  isNailed: boolean;
-  isArchived: boolean;
-  material: { id: string; name: string; colour: string; family: FamilyName; thicknessMm: number };
-  machine: { id: string; name: string };
-  tool: { id: string; name: string; kind: ToolKind };
-}
+import type { RecipeSummary, TypedSettings, VariantView, VerdictView } from '@keen-anvil/core/records';
+import type { Outcome, QuantityName, Settings, Source, Suggestion } from '@keen-anvil/core/recipes';
 
 /** A page of the book. */
 export interface RecipePageView {
@@ -68,19 +38,6 @@ export interface RevisionView {
   /** The revision that this one brought back. */
   returnedTo: number | null;
   createdAt: string;
-}
-
-/** A nudge beside the base value, for one tool or one piece of stock. */
-export interface VariantView {
-  id: string;
-  changes: Changes;
-  reason: string;
-  toolId: string | null;
-  stockPieceId: string | null;
-  /** The name of the tool or piece. */
-  forName: string;
-  createdAt: string;
-  endedAt: string | null;
 }
 
 /** What the maker's own outcomes say a worn tool wants. */

@@ -3,7 +3,7 @@ import type { PreparationLine } from '@keen-anvil/core/preparation';
 import type { PlateReading } from '@keen-anvil/core/standins';
 import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, ProcessName, Temper } from '@keen-anvil/core/recipes';
-import type { StepRecipe } from './job';
+import type { StepRecipe } from '@keen-anvil/core/steps';
 
 /** A film or print that is pressed in a job, from the cloth up. */
 export interface PressLayerView {

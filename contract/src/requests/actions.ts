@@ -23,6 +23,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
+import { GIVEN_ROLES, type GivenRole } from '@keen-anvil/core/steps';
 import { TruePhotoFields } from './shop';
 import { Amount, IsMeasures, IsOneOf, IsSettings, MayBeLeftOut, Nested, NestedList, Version, Words } from './fields';
 
@@ -40,10 +41,6 @@ const PartIds = (): PropertyDecorator => (target, name) => {
 const HEX_COLOUR = /^#[0-9a-f]{6}$/;
 /** Nothing is done more often than this on the same marks. */
 const MOST_ROUNDS = 20;
-
-/** The roles that a maker gives to parts. */
-export const GIVEN_ROLES = ['process', 'guide', 'out'] as const;
-export type GivenRole = (typeof GIVEN_ROLES)[number];
 
 /** Made by who asks for it: an action that comes twice is done once. */
 class Action {

@@ -17,6 +17,7 @@ import {
   Min,
   ValidateIf,
 } from 'class-validator';
+import { NOTE_KINDS, type NoteKind } from '@keen-anvil/core/steps';
 import { Amount, IsMeasures, MayBeLeftOut, Name, Nested, NestedList, Version, Words } from './fields';
 
 export class NewJob {
@@ -112,9 +113,6 @@ export class NewMeasured {
 export class TextPreview {
   @Nested(() => TextWish) text!: TextWish;
 }
-
-export const NOTE_KINDS = ['words', 'measure', 'font', 'colour'] as const;
-export type NoteKind = (typeof NOTE_KINDS)[number];
 
 export class NewNote {
   @IsUUID() id!: string;

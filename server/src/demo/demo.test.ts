@@ -1,5 +1,5 @@
 import { byItself } from '../here';
-import { worksOf } from '@keen-anvil/contract/work';
+import { worksOf } from '@keen-anvil/core/steps';
 import type { Machine } from '@keen-anvil/core/machines';
 import { OUTCOMES, processOf, quantityOf, settingProblems } from '@keen-anvil/core/recipes';
 import { panelFrom, seedFromId, toolOutcome } from '@keen-anvil/core/standins';

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import type { AskedAction, JobDetail } from '@keen-anvil/contract';
-import { worksInOrder, asksEngraveOrCut } from '@keen-anvil/contract/work';
+import { worksInOrder, asksEngraveOrCut } from '@keen-anvil/core/steps';
 import { USUAL_TEXT } from '@keen-anvil/core/artwork-choices';
 import { knownBounds } from '@keen-anvil/core/geometry';
 import type { ChangeStep } from '@keen-anvil/core/jobs';

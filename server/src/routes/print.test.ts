@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { addresses, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
-import { laidOn } from '@keen-anvil/contract/work';
+import { laidOn } from '@keen-anvil/core/steps';
 import { offset, regionOf, transformContour, type Affine, type Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { readHpgl } from '@keen-anvil/core/output';

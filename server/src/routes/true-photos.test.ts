@@ -4,7 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { addresses, type JobDetail, type JobSummary, type MachineView, type MaterialView } from '@keen-anvil/contract';
-import { laidOn } from '@keen-anvil/contract/work';
+import { laidOn } from '@keen-anvil/core/steps';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { knownBounds } from '@keen-anvil/core/geometry';
 import { readHpgl } from '@keen-anvil/core/output';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { addresses, type JobDetail, type JobSummary, type RunView } from '@keen-anvil/contract';
-import { laidOn, turnMarksOf } from '@keen-anvil/contract/work';
+import { laidOn, turnMarksOf } from '@keen-anvil/core/steps';
 import { contourBounds, transformContour, type Affine, type Point } from '@keen-anvil/core/geometry';
 import { planeAt, turnedSheet } from '@keen-anvil/core/layout';
 import { pointsOfMove, readGcode } from '@keen-anvil/core/output';

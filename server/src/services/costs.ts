@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { CostView, HandKind, JobDetail, NewHandTime, StepView } from '@keen-anvil/contract';
-import { worksOf } from '@keen-anvil/contract/work';
+import { worksOf } from '@keen-anvil/core/steps';
 import {
   cheaper,
   costOf,

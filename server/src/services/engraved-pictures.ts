@@ -1,5 +1,5 @@
 import type { Here } from '../here';
-import type { StepWork } from '@keen-anvil/contract/work';
+import type { StepWork } from '@keen-anvil/core/steps';
 import { processOf } from '@keen-anvil/core/recipes';
 import { COVER, USUAL_PICTURE, type PictureWay } from '@keen-anvil/core/raster';
 import { toneCurve } from '@keen-anvil/core/tuning';

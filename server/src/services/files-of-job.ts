@@ -1,5 +1,5 @@
 import type { StepView } from '@keen-anvil/contract';
-import { worksOf, type StepWork } from '@keen-anvil/contract/work';
+import { worksOf, type StepWork } from '@keen-anvil/core/steps';
 import { sheetDrawing } from '@keen-anvil/core/output';
 import type { Pool } from 'pg';
 import type { HeavyPool } from '../heavy/pool';

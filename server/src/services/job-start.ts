@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { MarksRead, NewRun, RunView } from '@keen-anvil/contract';
 import type { Affine } from '@keen-anvil/core/geometry';
-import { stepsToRun, worksInOrder, type StepWork } from '@keen-anvil/contract/work';
+import { stepsToRun, worksInOrder, type StepWork } from '@keen-anvil/core/steps';
 import type { Hold, StepTurn } from '@keen-anvil/core/recipes';
 import { machineKindOf, type Driver } from '@keen-anvil/core/machines';
 import { inTwo } from '@keen-anvil/core/runs';

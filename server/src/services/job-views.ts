@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobAnswer, JobDetail, JobEdited, JobState, JobSummary, RunState, StepFound } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
+import { jobView } from '@keen-anvil/core/steps';
 import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Outcome } from '@keen-anvil/core/recipes';

@@ -1,5 +1,5 @@
 import type { JobAnswer, JobDetail } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
+import { jobView } from '@keen-anvil/core/steps';
 import {
   closePiece,
   isAidIn,
@@ -10,7 +10,7 @@ import {
   usesHoles,
   usualFor,
   type NestGroup,
-} from '@keen-anvil/contract/work';
+} from '@keen-anvil/core/steps';
 import type { JobDocument } from '@keen-anvil/core/jobs';
 import { MOST_COPIES, type CloseLaying, type CloseWish } from '@keen-anvil/core/layout';
 import { processOf } from '@keen-anvil/core/recipes';

@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobDetail, RecipeSummary, StepView, StockPieceView } from '@keen-anvil/contract';
-import { asksEngraveOrCut, checkedStep, doneTogether, laidOn, type StepWork } from '@keen-anvil/contract/work';
+import { asksEngraveOrCut, checkedStep, doneTogether, laidOn, type StepWork } from '@keen-anvil/core/steps';
 import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
 import { turnedSheet } from '@keen-anvil/core/layout';
 import type { Settings } from '@keen-anvil/core/recipes';

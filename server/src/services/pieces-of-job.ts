@@ -1,5 +1,5 @@
 import type { JobDetail, StepView, StockPieceView } from '@keen-anvil/contract';
-import { isAidIn } from '@keen-anvil/contract/work';
+import { isAidIn } from '@keen-anvil/core/steps';
 import { flatten, joinBounds, knownBounds, polylineLength, signedArea, type Bounds } from '@keen-anvil/core/geometry';
 import type { FinishedStep } from '@keen-anvil/core/finishing';
 import { familyOf } from '@keen-anvil/core/materials';

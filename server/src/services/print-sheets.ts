@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobDetail, MarkRead, MarksRead } from '@keen-anvil/contract';
-import { laidOn, type StepWork } from '@keen-anvil/contract/work';
+import { laidOn, type StepWork } from '@keen-anvil/core/steps';
 import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { correctionFrom, marksFor, marksOf, MarksRefusedError } from '@keen-anvil/core/registration';

@@ -1,5 +1,5 @@
 import type { Here } from '../here';
-import { worksOf, type StepWork } from '@keen-anvil/contract/work';
+import { worksOf, type StepWork } from '@keen-anvil/core/steps';
 import { composeAffine, type Affine } from '@keen-anvil/core/geometry';
 import type { Settings } from '@keen-anvil/core/recipes';
 import type { Trace } from '@keen-anvil/core/standins';

@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobDetail, JobSummary, NewSizeJobs } from '@keen-anvil/contract';
-import { jobView } from '@keen-anvil/contract/job-view';
+import { jobView } from '@keen-anvil/core/steps';
 import { cutList, type SizeGroup } from '@keen-anvil/core/garments';
 import { copiedDocument, differenceOf, EMPTY_JOB, type JobDocument } from '@keen-anvil/core/jobs';
 import { formatNumber } from '@keen-anvil/core/units';

@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobDetail, MarkRead, RunView } from '@keen-anvil/contract';
-import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/contract/work';
+import { turnMarksOf, worksOf, type StepWork } from '@keen-anvil/core/steps';
 import type { Affine } from '@keen-anvil/core/geometry';
 import type { Pool } from 'pg';
 import { inTransaction } from '../db/pool';

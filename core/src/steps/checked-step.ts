@@ -1,10 +1,11 @@
-import { usedSpots } from '@keen-anvil/core/jobs';
-import { flatten, knownBounds, transformContour, type Bounds, type Point } from '@keen-anvil/core/geometry';
-import { planeAt, turnedBox, type PartOnPiece } from '@keen-anvil/core/layout';
-import { cuttableArea, machineKindOf } from '@keen-anvil/core/machines';
-import { familyOf, measuredKerf } from '@keen-anvil/core/materials';
-import type { CheckedJob, CheckedStep } from '@keen-anvil/core/preflight';
-import type { JobDetail, MachineView, MaterialView, StepView, StockPieceView, ToolView } from './answers';
+import { usedSpots } from '../jobs';
+import { flatten, knownBounds, transformContour, type Bounds, type Point } from '../geometry';
+import { planeAt, turnedBox, type PartOnPiece } from '../layout';
+import { cuttableArea, machineKindOf } from '../machines';
+import { familyOf, measuredKerf } from '../materials';
+import type { CheckedJob, CheckedStep } from '../preflight';
+import type { MachineView, MaterialView, StockPieceView, ToolView } from '../records';
+import type { JobDetail, StepView } from './job';
 import { printedOn } from './printed-on';
 import { laidOn, worksInOrder, type LaidPart, type StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';

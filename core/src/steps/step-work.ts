@@ -1,6 +1,6 @@
-import { sheetTurns, type PartOnSheet, type Place } from '@keen-anvil/core/layout';
-import { turnsOf, type StepTurn } from '@keen-anvil/core/recipes';
-import type { PartView, SheetOfStep, StepView } from './answers';
+import { sheetTurns, type PartOnSheet, type Place } from '../layout';
+import { turnsOf, type StepTurn } from '../recipes';
+import type { PartView, SheetOfStep, StepView } from './job';
 
 /** What a step does on one sheet: the step as it is there, with the parts that lie on that sheet, each as often as it lies there. */
 export interface StepWork extends StepView {

@@ -1,5 +1,8 @@
-// What a job's steps do on their sheets, and what the checks need to know of it: only who has a job open needs it.
+// What a job's steps do on their sheets, and what the checks need to know of it.
 export { asksEngraveOrCut, checkedAround, checkedJob, checkedStep, reachOf, type StepBed } from './checked-step';
+export { GIVEN_ROLES, NOTE_KINDS } from './job';
+export type * from './job';
+export { editedJob, jobView } from './job-view';
 export {
   closePiece,
   hasTwoSameSides,
@@ -12,15 +15,15 @@ export {
   type NestGroup,
 } from './nest-group';
 export { printedOn } from './printed-on';
-export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
 export {
   doneTogether,
   isOnlyPrinted,
-  stepsToRun,
   laidOn,
+  stepsToRun,
   workOn,
   worksInOrder,
   worksOf,
   type LaidPart,
   type StepWork,
 } from './step-work';
+export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';

@@ -1,8 +1,8 @@
-import { knownBounds, type Point } from '@keen-anvil/core/geometry';
-import { pointAt, turnedSheet, type SheetTurn } from '@keen-anvil/core/layout';
-import { isOfAid, isOfTurnMarks } from '@keen-anvil/core/jobs';
-import { brought } from '@keen-anvil/core/registration';
-import type { JobDetail, PartView } from './answers';
+import { knownBounds, type Point } from '../geometry';
+import { pointAt, turnedSheet, type SheetTurn } from '../layout';
+import { isOfAid, isOfTurnMarks } from '../jobs';
+import { brought } from '../registration';
+import type { JobDetail, PartView } from './job';
 import { laidOn } from './step-work';
 
 /** A sheet as it is turned over. */

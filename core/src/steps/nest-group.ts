@@ -1,5 +1,5 @@
-import { outlineOf } from '@keen-anvil/core/materials';
-import { usedSpots, type JobAction } from '@keen-anvil/core/jobs';
+import { outlineOf } from '../materials';
+import { usedSpots, type JobAction } from '../jobs';
 import {
   boundsArea,
   boundsMiddle,
@@ -9,7 +9,7 @@ import {
   transformContour,
   type Bounds,
   type Point,
-} from '@keen-anvil/core/geometry';
+} from '../geometry';
 import {
   boundsOnSheet,
   carried,
@@ -22,11 +22,12 @@ import {
   type ClosePart,
   type ClosePiece,
   type Place,
-} from '@keen-anvil/core/layout';
-import { cuttableArea } from '@keen-anvil/core/machines';
-import { freesPieces, processOf } from '@keen-anvil/core/recipes';
-import { marksFor, markSpots } from '@keen-anvil/core/registration';
-import type { JobDetail, MachineView, MaterialView, PartView, StepView, StockPieceView } from './answers';
+} from '../layout';
+import { cuttableArea } from '../machines';
+import { freesPieces, processOf } from '../recipes';
+import { marksFor, markSpots } from '../registration';
+import type { MachineView, MaterialView, StockPieceView } from '../records';
+import type { JobDetail, PartView, StepView } from './job';
 import { isOnlyPrinted, type StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';
 
@@ -191,7 +192,7 @@ const ringsAt = ({ contours }: Pick<PartView, 'contours'>, places: readonly Plac
       .map((contour) => flatten(transformContour(contour, planeAt(place)), HELD_MM).points),
   );
 
-/** A piece as it can be laid on, with what stays where it is: each sheet on which something stays is one by itself. */
+/** A piece as it can be laid on, with what stays where it is: each sheet on which something stays is one by itself, under its own id. */
 export function piecesAround(close: ClosePiece, group: NestGroup, stayIds: ReadonlySet<string>): ClosePiece[] {
   const staying = group.steps.flatMap(({ parts }) => parts).filter(({ id }) => stayIds.has(id));
   const sheets = [...sheetsIn(group).values()].filter(
@@ -202,7 +203,7 @@ export function piecesAround(close: ClosePiece, group: NestGroup, stayIds: Reado
   return [
     ...sheets.map(({ id }) => ({
       ...close,
-      id: `${close.id} ${id}`,
+      id,
       count: 1,
       holes: [
         ...close.holes,
@@ -227,18 +228,19 @@ export function layAction(
   { lies }: CloseLaying,
 ): Omit<Extract<JobAction, { do: 'lay-parts' }>, 'id'> {
   const { parts, onCarrier, backs, leftOut, held } = group;
+  const own = sheetsIn(group);
   const present = new Map<string, string[]>();
-  for (const { id, stockPieceId } of sheetsIn(group).values())
+  for (const { id, stockPieceId } of own.values())
     if (stockPieceId) present.set(stockPieceId, [...(present.get(stockPieceId) ?? []), id]);
   const turns = [...new Map(lies.map((lie) => [sheetKey(lie), lie])).values()].sort(
     (a, b) => a.sheetNumber - b.sheetNumber,
   );
-  // A sheet that something stays on is named with its piece.
-  const named = turns.map(({ pieceId }) => (pieceId.includes(' ') ? pieceId.slice(pieceId.indexOf(' ') + 1) : null));
-  const sheets = turns.map(({ pieceId }, i) => {
-    const piece = pieceId.split(' ')[0];
-    const free = present.get(piece)?.find((id) => !named.includes(id)) ?? null;
-    const sheetId = named[i] ?? free;
+  // A sheet that something stays on goes by its own id, any other one by that of its piece.
+  const staying = new Set(turns.map(({ pieceId }) => pieceId).filter((id) => own.has(id)));
+  const sheets = turns.map(({ pieceId }) => {
+    const piece = own.get(pieceId)?.stockPieceId ?? pieceId;
+    const free = present.get(piece)?.find((id) => !staying.has(id)) ?? null;
+    const sheetId = staying.has(pieceId) ? pieceId : free;
     present.set(piece, present.get(piece)?.filter((id) => id !== sheetId) ?? []);
     return { sheetId, stockPieceId: sheetId ? null : piece, onCarrier };
   });

@@ -1,4 +1,4 @@
-import { decided } from '@keen-anvil/core/artwork-choices';
+import { decided } from '../artwork-choices';
 import {
   applyDifference,
   comesApart,
@@ -13,9 +13,9 @@ import {
   type Part,
   type SeenDocument,
   type Shape,
-} from '@keen-anvil/core/jobs';
-import { sayHold, type StepTurn } from '@keen-anvil/core/recipes';
-import type { JobAnswer, JobDetail, JobEdited, PartView, StepView } from './answers';
+} from '../jobs';
+import { sayHold, type StepTurn } from '../recipes';
+import type { JobAnswer, JobDetail, JobEdited, PartView, StepView } from './job';
 import { stepsToRun, worksInOrder } from './step-work';
 
 /** A job as it is drawn, from the server's answer and the shapes of its parts; the same on both sides. */

@@ -1,6 +1,6 @@
-import { knownBounds, type Bounds } from '@keen-anvil/core/geometry';
-import { boundsOnSheet } from '@keen-anvil/core/layout';
-import type { PartView, SheetOfStep } from './answers';
+import { knownBounds, type Bounds } from '../geometry';
+import { boundsOnSheet } from '../layout';
+import type { PartView, SheetOfStep } from './job';
 import { laidOn } from './step-work';
 
 /** What each print takes up on a sheet, with its bleed, in mm of the sheet. What is left out is not printed. */

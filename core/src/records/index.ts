@@ -1,0 +1,6 @@
+// The records that a workshop keeps, as everything else sees them.
+export type { MachineView } from './machine';
+export type { MaterialKerf, MaterialView } from './material';
+export type { RecipeSummary, TypedSettings, VariantView, VerdictView } from './recipe';
+export type { StockPieceView } from './stock-piece';
+export type { ToolLife, ToolView } from './tool';
