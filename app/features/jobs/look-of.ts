@@ -1,4 +1,5 @@
 import type { StepBed } from '@keen-anvil/core/steps';
+import { toolKindOf } from '@keen-anvil/core/tools';
 import Color from 'color';
 
 /** What a pen is drawn in whose ink nobody said: dark where it is to be seen on light, light on dark. */
@@ -14,7 +15,7 @@ const inkSeenOn = (ground: string): string => {
 
 /** The colour that a step's work will have: the pen's ink, or the material's. */
 export function lookOf({ tool, material, ground }: Pick<StepBed, 'tool' | 'material' | 'ground'>): string {
-  if (tool.kind !== 'pen') return material.colour;
+  if (!toolKindOf(tool.kind).hasInk) return material.colour;
   const { ink } = tool.details;
   return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) ? ink : inkSeenOn((ground ?? material).colour);
 }

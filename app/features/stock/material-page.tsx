@@ -46,8 +46,6 @@ export function MaterialPage({ id }: { id: string }) {
 }
 
 /** Families that no beam is let near. */
-const NEVER_BURNT = new Set<MaterialView['family']>(['vinyl', 'film', 'sticker', 'stencil', 'foil']);
-
 const BACK = { label: 'Stock', href: '/stock', isBesideList: true } as const;
 
 function Material({ material }: { material: MaterialView }) {
@@ -89,7 +87,7 @@ function Material({ material }: { material: MaterialView }) {
         </Leaf>
       ) : null}
       {material.notes ? <Body>{material.notes}</Body> : null}
-      {NEVER_BURNT.has(material.family) ? null : <KerfLeaf material={material} />}
+      {familyOf(material.family).neverUnderBeam ? null : <KerfLeaf material={material} />}
       <PatternPhoto material={material} />
       <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between' }}>
         <Heading>In stock</Heading>

@@ -1,4 +1,5 @@
 import type { MachineView, RecipeDetail } from '@keen-anvil/contract';
+import { toolKindOf } from '@keen-anvil/core/tools';
 import { tunedDials } from '@keen-anvil/core/tuning';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -51,9 +52,9 @@ function Charts({ recipe, machine }: { recipe: RecipeDetail; machine: MachineVie
             <Heading>Where right lies</Heading>
             <GoodWindow recipe={recipe} dials={dials} />
           </View>
-          {tool && tool.kind !== 'press-plate' ? (
+          {tool && !toolKindOf(tool.kind).neverWears ? (
             <View style={{ gap: SPACE.small }}>
-              <Heading>How the {tool.kind === 'laser-head' ? 'head' : 'tool'} drifts</Heading>
+              <Heading>How the {toolKindOf(tool.kind).calledA ?? 'tool'} drifts</Heading>
               <DriftChart recipe={recipe} dial={main} tool={tool} />
             </View>
           ) : null}

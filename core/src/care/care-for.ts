@@ -1,4 +1,4 @@
-import type { FamilyName } from '../materials';
+import { familyOf, type CareKind, type FamilyName } from '../materials';
 import { givesPrint, type ProcessName } from '../recipes';
 import type { CareSign } from './signs';
 
@@ -36,12 +36,16 @@ const words = {
 
 /** How something that is made so is looked after: what its most delicate material bears. */
 export function careFor(parts: readonly MadeOf[]): Care {
-  const has = (...families: FamilyName[]) =>
-    parts.some(
-      ({ family, onFamily }) => families.includes(family) || (onFamily !== null && families.includes(onFamily)),
-    );
-  const isTextile = has('fabric', 'film');
-  const isPressed = has('film') || parts.some(({ process, onFamily }) => givesPrint(process) && onFamily === 'fabric');
+  const kinds = new Set(
+    parts.flatMap(({ family, onFamily }) =>
+      [family, ...(onFamily ? [onFamily] : [])].map((name) => familyOf(name).care),
+    ),
+  );
+  const has = (...wanted: CareKind[]) => wanted.some((kind) => kinds.has(kind));
+  const isTextile = has('cloth', 'film');
+  const isPressed =
+    has('film') ||
+    parts.some(({ process, onFamily }) => givesPrint(process) && onFamily !== null && familyOf(onFamily).isWoven);
   const signs: CareSign[] = [];
   const said: string[] = [];
   if (isTextile) {
@@ -55,15 +59,15 @@ export function careFor(parts: readonly MadeOf[]): Care {
     if (isPressed) said.push(words.first, words.hand, words.insideOut);
     said.push(words.tumble, ...(isPressed ? [words.iron] : []));
   }
-  if (has('vinyl', 'sticker', 'stencil')) {
+  if (has('label')) {
     if (!isTextile) signs.push('hand-wash');
     said.push(words.hand, words.dishwasher, words.microwave, words.stick);
   }
-  if (has('acrylic')) said.push(words.wipe, words.dishwasher, words.spirit, words.sun);
-  if (has('wood', 'bamboo')) said.push(words.wipe, words.dishwasher, words.oil);
-  if (has('metal', 'foil')) said.push(words.wipe, words.microwave, words.spirit);
-  if (has('leather')) said.push(words.leather, words.sun);
-  if (has('card') && !isTextile) said.push(words.paper, words.sun);
-  if (!isTextile && signs.length === 0 && has('leather', 'card', 'wood', 'bamboo')) signs.push('no-wash');
+  if (has('plastic')) said.push(words.wipe, words.dishwasher, words.spirit, words.sun);
+  if (has('timber')) said.push(words.wipe, words.dishwasher, words.oil);
+  if (has('polished')) said.push(words.wipe, words.microwave, words.spirit);
+  if (has('hide')) said.push(words.leather, words.sun);
+  if (has('paper') && !isTextile) said.push(words.paper, words.sun);
+  if (!isTextile && signs.length === 0 && has('hide', 'paper', 'timber')) signs.push('no-wash');
   return { signs, words: [...new Set(said)] };
 }

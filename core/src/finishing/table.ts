@@ -1,4 +1,4 @@
-import { isWeededAfter, type FamilyName } from '../materials';
+import { familyOf, isWeededAfter, type FamilyName } from '../materials';
 import { machineKindOf } from '../machines';
 import { cutsToBacking, freesPieces, givesPrint, processOf, type ProcessName } from '../recipes';
 
@@ -34,8 +34,7 @@ export interface FinishingRow {
   waitMinutes?: (step: FinishedStep) => number;
 }
 
-const WOOD: readonly FamilyName[] = ['wood', 'bamboo'];
-/** Thicker acrylic is not bent by hand. */
+/** What is thicker is not bent by hand. */
 const MOST_BENT_MM = 6;
 const isWeeded = ({ process, family }: FinishedStep) => isWeededAfter(process, family);
 const isBeam = ({ process }: Pick<FinishedStep, 'process'>) =>
@@ -43,17 +42,20 @@ const isBeam = ({ process }: Pick<FinishedStep, 'process'>) =>
 /** Cut loose by a blade. */
 const isBladeCut = (process: ProcessName) => freesPieces(process) && !isBeam({ process });
 /** Wood that was cut or marked by a beam, or cut out by a blade: its faces and edges are bare. */
-const isBareWood = (step: FinishedStep) => WOOD.includes(step.family) && (isBeam(step) || isBladeCut(step.process));
+const isBareWood = (step: FinishedStep) =>
+  familyOf(step.family).isTimber === true && (isBeam(step) || isBladeCut(step.process));
 /** What is dyed by heat, side by side: the pressings of one blank. */
 const sidesOf = (step: FinishedStep, all: readonly FinishedStep[]) =>
   all.filter(({ process, onto }) => givesPrint(process) && onto?.name === step.onto?.name);
 const ORDINALS = ['first', 'second', 'third', 'fourth'];
-/** Acrylic that is bent by hand, if it is: what is dyed by heat, or what was cut where nothing is dyed. */
+/** What is bent warm, by hand, if it is: what is dyed by heat, or what was cut where nothing is dyed. */
 const bentMm = ({ process, family, thicknessMm, onto }: FinishedStep, all: readonly FinishedStep[]): number | null => {
   const blank =
-    givesPrint(process) && onto?.family === 'acrylic'
+    givesPrint(process) && onto && familyOf(onto.family).bendsWarm
       ? onto.thicknessMm
-      : isBeam({ process }) && family === 'acrylic' && !all.some((step) => step.onto?.family === 'acrylic')
+      : isBeam({ process }) &&
+          familyOf(family).bendsWarm &&
+          !all.some((step) => step.onto && familyOf(step.onto.family).bendsWarm)
         ? thicknessMm
         : null;
   return blank !== null && blank <= MOST_BENT_MM ? blank : null;
@@ -64,19 +66,16 @@ const pieces = (count: number) => (count === 1 ? 'one small piece' : `${count} s
 export const FINISHING: readonly FinishingRow[] = [
   {
     id: 'masking',
-    isFor: (step) => isBeam(step) && (step.family === 'acrylic' || WOOD.includes(step.family)),
+    isFor: (step) => isBeam(step) && familyOf(step.family).isMasked === true,
     says: ({ materialName }) => `Take the masking off ${materialName}`,
     by: 'piece',
   },
   {
     id: 'soot',
-    isFor: (step) => isBeam(step) && (WOOD.includes(step.family) || step.family === 'leather'),
-    says: ({ family }) =>
-      family === 'leather'
-        ? 'Wipe the soot off the edges with a damp cloth'
-        : 'Brush and wash the soot off edges and lines; let it dry',
+    isFor: (step) => isBeam(step) && familyOf(step.family).soot !== undefined,
+    says: ({ family }) => familyOf(family).soot?.says ?? '',
     by: 'piece',
-    waitMinutes: ({ family }) => (family === 'leather' ? 10 : 30),
+    waitMinutes: ({ family }) => familyOf(family).soot?.waitMinutes ?? 0,
   },
   {
     id: 'weed-reverse',
@@ -94,14 +93,14 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'tape',
-    isFor: (step) => isWeeded(step) && (step.family === 'vinyl' || step.family === 'stencil'),
+    isFor: (step) => isWeeded(step) && familyOf(step.family).isTaped === true,
     says: ({ materialName }) => `Transfer tape onto ${materialName}, squeegee from the middle outwards`,
     by: 'piece',
   },
   {
     id: 'line-up',
     isByLayer: true,
-    isFor: (step) => isWeeded(step) && step.family === 'vinyl' && step.isOverAnother,
+    isFor: (step) => isWeeded(step) && familyOf(step.family).isLaidByHand === true && step.isOverAnother,
     says: ({ materialName }) =>
       `Line up ${materialName} over the colour below: the lower left corner first, then hinge it on a strip of tape at the top`,
     by: 'piece',
@@ -109,7 +108,7 @@ export const FINISHING: readonly FinishingRow[] = [
   {
     id: 'apply',
     isByLayer: true,
-    isFor: (step) => isWeeded(step) && step.family === 'vinyl',
+    isFor: (step) => isWeeded(step) && familyOf(step.family).isLaidByHand === true,
     says: ({ materialName }) => `Lay ${materialName} on, squeegee, and peel the tape back flat on itself`,
     by: 'piece',
   },
@@ -121,7 +120,7 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'off-mat',
-    isFor: ({ family, process }) => family === 'card' && isBladeCut(process),
+    isFor: ({ family, process }) => familyOf(family).comesOffMat === true && isBladeCut(process),
     says: () => 'Turn the mat over and peel it off the card, so that the card stays flat',
     by: 'batch',
   },
@@ -133,14 +132,14 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'stain',
-    isFor: (step) => isBareWood(step) && step.family === 'wood',
+    isFor: (step) => isBareWood(step) && familyOf(step.family).takesStain === true,
     says: () => 'Stain, if it is to be darker: a first thin coat along the grain; let it dry',
     by: 'batch',
     waitMinutes: () => 60,
   },
   {
     id: 'stain-again',
-    isFor: (step) => isBareWood(step) && step.family === 'wood',
+    isFor: (step) => isBareWood(step) && familyOf(step.family).takesStain === true,
     says: () => 'A second thin coat of stain over the dry first one; let it dry',
     by: 'batch',
     waitMinutes: () => 60,
@@ -154,7 +153,7 @@ export const FINISHING: readonly FinishingRow[] = [
   },
   {
     id: 'edge',
-    isFor: ({ family, process }) => family === 'leather' && freesPieces(process),
+    isFor: ({ family, process }) => familyOf(family).isBurnished === true && freesPieces(process),
     says: () => 'Burnish the edges, and feed the leather thinly',
     by: 'piece',
     waitMinutes: () => 60,
@@ -182,27 +181,27 @@ export const FINISHING: readonly FinishingRow[] = [
   {
     id: 'rest',
     isFor: ({ process, family }) =>
-      processOf(process).gives === 'film' || (cutsToBacking(process) && family === 'film'),
+      processOf(process).gives === 'film' || (cutsToBacking(process) && familyOf(family).goesOnByHeat === true),
     says: ({ onto }) => `Let the glue rest before ${onto?.name ?? 'it'} is stretched or folded`,
     by: 'batch',
     waitMinutes: () => 15,
   },
   {
     id: 'hem',
-    isFor: ({ family, process }) => family === 'fabric' && isBladeCut(process),
+    isFor: ({ family, process }) => familyOf(family).isWoven === true && isBladeCut(process),
     says: () => 'Hem or seal the edges, and press the seams flat',
     by: 'piece',
   },
   {
     id: 'deburr',
-    isFor: ({ family, process }) => family === 'metal' && (processOf(process).raisesBurr || isBeam({ process })),
+    isFor: ({ family, process }) =>
+      familyOf(family).hasBurr === true && (processOf(process).raisesBurr === true || isBeam({ process })),
     says: () => 'Brush the burr off the lines, and wipe the plate with spirit',
     by: 'piece',
   },
   {
     id: 'assemble',
-    isFor: ({ family, process }) =>
-      (family === 'leather' || family === 'acrylic' || WOOD.includes(family)) && freesPieces(process),
+    isFor: ({ family, process }) => familyOf(family).isPutTogether === true && freesPieces(process),
     says: () => 'Put it together: rings, eyelets, cord or ribbon',
     by: 'piece',
   },

@@ -255,7 +255,10 @@ function settingsOf(step: Step, stockPieceId: string | null, shop: JobShop): Set
 
 /** Foil is laid over a sheet of another material on the same machine, and what is debossed from the back over its stencil: such steps lie on that sheet. */
 function withWhatLiesOver(document: JobDocument, shop: JobShop): JobDocument {
-  const isFoil = ({ materialId }: Step) => materialId !== null && shop.materials.get(materialId)?.family === 'foil';
+  const isFoil = ({ materialId }: Step) => {
+    const material = materialId === null ? undefined : shop.materials.get(materialId);
+    return material !== undefined && familyOf(material.family).liesOverOther === true;
+  };
   const isOver = (step: Step) => isFoil(step) || liesOverStencil(step);
   let next = document;
   for (const step of document.steps.filter((each) => isOver(each) && each.materialId !== null)) {

@@ -1,6 +1,6 @@
 import type { Point } from '../geometry';
 import type { Machine } from '../machines';
-import type { FamilyName } from '../materials';
+import { familyOf, type FamilyName } from '../materials';
 import type { Changes, HoldNames, ProcessName, Settings, Temper } from '../recipes';
 import type { ToolKind } from '../tools';
 import type { JobDocument, Step } from './document';
@@ -96,7 +96,7 @@ export function namesIn(
   const material = step.materialId ? materials.get(step.materialId) : undefined;
   return {
     material: material?.name ?? null,
-    isFoil: material?.family === 'foil',
+    isFoil: material !== undefined && familyOf(material.family).liesOverOther === true,
     tool: tools.get(step.toolId)?.name ?? null,
     machine: machines.get(step.machineId)?.name ?? null,
   };

@@ -1,6 +1,6 @@
 import { rectangle } from '../measured/contours';
 import type { CurveContour, Point } from '../geometry';
-import { fitsClosely, usualGap, usualTurns, type FitWish } from './index';
+import { fitsClosely, type FitWish } from './index';
 
 const sheet = (width: number, length: number): Point[] => [
   { x: 0, y: 0 },
@@ -50,17 +50,5 @@ describe('how often a piece fits on a sheet', () => {
     const fits = fitsClosely(wish({ parts: apart, turns: 'none' }));
     expect(fits).toBeGreaterThanOrEqual(18);
     expect(fits).toBeLessThan(40);
-  });
-});
-
-describe('what is usual', () => {
-  it('goes by what is taken away, by grain and pattern', () => {
-    const vinyl = { family: 'vinyl', thicknessMm: 0.1, details: {}, photoId: null } as const;
-    expect([usualGap(vinyl, ['kiss-cut']), usualTurns(vinyl)]).toEqual([2, 'free']);
-    expect(usualGap({ ...vinyl, family: 'leather' }, ['through-cut'])).toBe(3);
-    expect(usualGap({ family: 'wood', thicknessMm: 3 }, ['laser-cut'])).toBe(2);
-    expect(usualTurns({ ...vinyl, details: { grain: 'length' } })).toBe('half');
-    expect(usualTurns({ ...vinyl, photoId: 'stripes' })).toBe('none');
-    expect(usualTurns({ ...vinyl, family: 'fabric' })).toBe('none');
   });
 });

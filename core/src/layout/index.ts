@@ -27,7 +27,6 @@ export {
 } from './nest/lay-closely';
 export { TURNS, type Turns } from './nest/turns';
 export { fitsClosely, type FitWish } from './fits-closely';
-export { USUAL_EDGE_MM, usualGap, usualTurns } from './usual-laying';
 export { behind, SHEET_TURNS, turnedBox, turnedSheet, type SheetTurn } from './turned-sheet';
 export { remaindersOf, type DoneOnPiece, type Remainder } from './remainder';
 export { carried, movedPlace, pointAt, thingsOn, type Thing } from './things';

@@ -2,6 +2,9 @@ import type { ProcessName } from '../recipes';
 import type { DetailField } from '../units';
 import type { StockKind } from './stock';
 
+/** What something made of a family is looked after as. */
+export type CareKind = 'cloth' | 'film' | 'label' | 'plastic' | 'timber' | 'polished' | 'hide' | 'paper';
+
 interface FamilyRow {
   name: string;
   label: string;
@@ -18,6 +21,46 @@ interface FamilyRow {
   comesAs?: StockKind;
   /** A filled shape may be meant to be engraved as well as cut out: the maker is asked. */
   asksEngraveOrCut?: boolean;
+  /** Both sides of a sheet are the same, where nobody says which is up. */
+  isAlikeOnBothSides?: boolean;
+  /** It is woven or knitted: it frays, shrinks, and hangs one way up. */
+  isWoven?: boolean;
+  /** It gives under a tool, and is worn: no board, plate or tile. */
+  isSupple?: boolean;
+  /** It has grown as wood has: bare where it was cut, with a grain. */
+  isTimber?: boolean;
+  /** It takes a stain. */
+  takesStain?: boolean;
+  /** It is laid over a sheet of another material that it goes onto. */
+  liesOverOther?: boolean;
+  /** It is bent while it is warm, and stays so. */
+  bendsWarm?: boolean;
+  /** It comes with masking on its faces. */
+  isMasked?: boolean;
+  /** It would melt or give off poison under a beam. */
+  neverUnderBeam?: boolean;
+  /** It smokes under a beam. */
+  smokes?: boolean;
+  /** What a beam leaves on its edges, and how long it dries after that was taken off. */
+  soot?: { says: string; waitMinutes: number };
+  /** It is lifted off its carrier with transfer tape. */
+  isTaped?: boolean;
+  /** It is laid on by hand, layer over layer. */
+  isLaidByHand?: boolean;
+  /** Its edges are burnished and fed. */
+  isBurnished?: boolean;
+  /** A tool leaves a burr on it. */
+  hasBurr?: boolean;
+  /** What is cut of it is put together with rings, eyelets, cord or ribbon. */
+  isPutTogether?: boolean;
+  /** How tacky the carrier sheet should be that it is cut on; well tacky where nothing is said. */
+  tack?: string;
+  /** It may slip on its carrier, and is held at its edges. */
+  slipsOnCarrier?: boolean;
+  /** It lies on a mat and is peeled off it. */
+  comesOffMat?: boolean;
+  /** What it is looked after as. */
+  care?: CareKind;
   fields: readonly DetailField[];
 }
 
@@ -31,9 +74,15 @@ const grain: DetailField = {
   choices: ['length', 'width', 'none'],
 };
 
+const WOOD_SOOT = { says: 'Brush and wash the soot off edges and lines; let it dry', waitMinutes: 30 };
+
 const TABLE = [
   {
     name: 'vinyl',
+    neverUnderBeam: true,
+    isTaped: true,
+    isLaidByHand: true,
+    care: 'label',
     isWeeded: true,
     label: 'Vinyl',
     process: 'kiss-cut',
@@ -43,6 +92,8 @@ const TABLE = [
   },
   {
     name: 'film',
+    neverUnderBeam: true,
+    care: 'film',
     isWeeded: true,
     goesOnByHeat: true,
     label: 'Transfer film',
@@ -53,6 +104,8 @@ const TABLE = [
   },
   {
     name: 'sticker',
+    neverUnderBeam: true,
+    care: 'label',
     isWeeded: true,
     label: 'Sticker paper',
     process: 'kiss-cut',
@@ -60,9 +113,26 @@ const TABLE = [
     lies: 'print up, backing down',
     fields: [carrier, { name: 'laminate', label: 'Laminated', kind: 'yes-no' }],
   },
-  { name: 'stencil', isWeeded: true, label: 'Stencil film', process: 'kiss-cut', isMirrored: false, fields: [carrier] },
+  {
+    name: 'stencil',
+    isWeeded: true,
+    isTaped: true,
+    neverUnderBeam: true,
+    tack: 'barely tacky',
+    care: 'label',
+    label: 'Stencil film',
+    process: 'kiss-cut',
+    isMirrored: false,
+    fields: [carrier],
+  },
   {
     name: 'fabric',
+    isWoven: true,
+    isSupple: true,
+    smokes: true,
+    tack: 'very tacky, made for cloth',
+    slipsOnCarrier: true,
+    care: 'cloth',
     label: 'Fabric',
     process: 'through-cut',
     isMirrored: false,
@@ -76,6 +146,14 @@ const TABLE = [
   },
   {
     name: 'leather',
+    isSupple: true,
+    smokes: true,
+    soot: { says: 'Wipe the soot off the edges with a damp cloth', waitMinutes: 10 },
+    isBurnished: true,
+    isPutTogether: true,
+    tack: 'very tacky',
+    slipsOnCarrier: true,
+    care: 'hide',
     asksEngraveOrCut: true,
     label: 'Leather',
     process: 'laser-cut',
@@ -85,6 +163,16 @@ const TABLE = [
   },
   {
     name: 'wood',
+    isAlikeOnBothSides: true,
+    isTimber: true,
+    takesStain: true,
+    isMasked: true,
+    smokes: true,
+    soot: WOOD_SOOT,
+    isPutTogether: true,
+    tack: 'very tacky',
+    slipsOnCarrier: true,
+    care: 'timber',
     asksEngraveOrCut: true,
     label: 'Wood',
     process: 'laser-cut',
@@ -93,6 +181,12 @@ const TABLE = [
   },
   {
     name: 'bamboo',
+    isTimber: true,
+    isMasked: true,
+    smokes: true,
+    soot: WOOD_SOOT,
+    isPutTogether: true,
+    care: 'timber',
     asksEngraveOrCut: true,
     label: 'Bamboo',
     process: 'laser-area',
@@ -101,6 +195,14 @@ const TABLE = [
   },
   {
     name: 'acrylic',
+    isAlikeOnBothSides: true,
+    bendsWarm: true,
+    isMasked: true,
+    smokes: true,
+    isPutTogether: true,
+    tack: 'very tacky',
+    slipsOnCarrier: true,
+    care: 'plastic',
     asksEngraveOrCut: true,
     label: 'Acrylic',
     process: 'laser-cut',
@@ -109,6 +211,11 @@ const TABLE = [
   },
   {
     name: 'card',
+    isAlikeOnBothSides: true,
+    smokes: true,
+    tack: 'barely tacky, so that it comes off again',
+    comesOffMat: true,
+    care: 'paper',
     label: 'Card and paper',
     process: 'through-cut',
     isMirrored: false,
@@ -122,9 +229,23 @@ const TABLE = [
     lies: 'printed side to the blank',
     fields: [{ name: 'weight', label: 'Weight', kind: 'number', unit: 'g/m²', min: 20, max: 300 }],
   },
-  { name: 'foil', label: 'Foil', process: 'foil', isMirrored: false, fields: [carrier] },
+  {
+    name: 'foil',
+    label: 'Foil',
+    liesOverOther: true,
+    neverUnderBeam: true,
+    tack: 'barely tacky',
+    care: 'polished',
+    process: 'foil',
+    isMirrored: false,
+    fields: [carrier],
+  },
   {
     name: 'metal',
+    isAlikeOnBothSides: true,
+    hasBurr: true,
+    slipsOnCarrier: true,
+    care: 'polished',
     label: 'Metal blanks',
     comesAs: 'blank',
     process: 'drag-engrave',

@@ -1,4 +1,4 @@
-export { FAMILIES, FAMILY_NAMES, familyOf, type Family, type FamilyName } from './family';
+export { FAMILIES, FAMILY_NAMES, familyOf, type CareKind, type Family, type FamilyName } from './family';
 export { thicknessFrom, type MeasuredThickness } from './thickness';
 export { drawDown, isAnotherBlank, type StockAmount, type UsedBlanks, type StockKind, STOCK_KINDS } from './stock';
 export { materialProblem } from './material-problem';

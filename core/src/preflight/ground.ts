@@ -1,3 +1,4 @@
+import { familyOf } from '../materials';
 import { plateCelsius } from '../press';
 import { givesPrint, processOf } from '../recipes';
 import { formatNumber } from '../units';
@@ -52,7 +53,7 @@ function takesInk({ ground }: CheckedStep): Finding[] {
         'Choose it: not every cloth or blank takes ink.',
       ),
     ];
-  if (ground.family !== 'fabric')
+  if (!familyOf(ground.family).isWoven)
     return ground.takesInk
       ? []
       : [

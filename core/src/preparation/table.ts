@@ -1,7 +1,7 @@
 import type { Machine, MachineKindFacts } from '../machines';
-import type { FamilyName } from '../materials';
+import { familyOf, type FamilyName } from '../materials';
 import type { Process, Settings } from '../recipes';
-import type { ToolKind } from '../tools';
+import { toolKindOf, type ToolKind } from '../tools';
 import { formatNumber, type Details } from '../units';
 
 /** What a step has to do with, as far as getting ready for it goes. */
@@ -41,25 +41,9 @@ export interface PreparationRow {
 const isPlotter = ({ kind }: Prepared) => kind.does === 'tool';
 const isBeam = ({ kind }: Prepared) => kind.does === 'beam';
 const isPress = ({ kind }: Prepared) => kind.does === 'heat';
-const isOneOf =
-  (...families: FamilyName[]) =>
-  ({ material }: Prepared) =>
-    families.includes(material.family);
-const isWoven = isOneOf('fabric');
 /** A board, a plate or a tile, not something to wear. */
-const isOntoHard = ({ ground }: Prepared) => !!ground && ground.family !== 'fabric' && ground.family !== 'leather';
-const isSmokey = isOneOf('wood', 'bamboo', 'leather', 'acrylic', 'card', 'fabric');
+const isOntoHard = ({ ground }: Prepared) => !!ground && !familyOf(ground.family).isSupple;
 
-/** How tacky a carrier should be for a family. */
-const TACK: Partial<Record<FamilyName, string>> = {
-  card: 'barely tacky, so that it comes off again',
-  foil: 'barely tacky',
-  stencil: 'barely tacky',
-  fabric: 'very tacky, made for cloth',
-  leather: 'very tacky',
-  wood: 'very tacky',
-  acrylic: 'very tacky',
-};
 const USUAL_WARM_UP_MINUTES = 5;
 const ROLLERS_FROM_MM = 1;
 
@@ -70,7 +54,7 @@ export const PREPARATION: readonly PreparationRow[] = [
     with: 'sheet',
     isNeeded: (step) => isPlotter(step) && step.onCarrier,
     says: ({ material }) =>
-      `${material.name} pressed flat on its carrier sheet: ${TACK[material.family] ?? 'well tacky'}`,
+      `${material.name} pressed flat on its carrier sheet: ${familyOf(material.family).tack ?? 'well tacky'}`,
   },
   {
     id: 'carrier-places',
@@ -96,7 +80,7 @@ export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'foil',
     with: 'material',
-    isNeeded: (step) => isPlotter(step) && step.material.family === 'foil',
+    isNeeded: (step) => isPlotter(step) && familyOf(step.material.family).liesOverOther === true,
     says: ({ material }) =>
       `${material.name} laid over its place and taped all round, without lifting what lies under it`,
   },
@@ -122,8 +106,7 @@ export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'taped',
     with: 'sheet',
-    isNeeded: (step) =>
-      isPlotter(step) && step.onCarrier && isOneOf('fabric', 'leather', 'wood', 'acrylic', 'metal')(step),
+    isNeeded: (step) => isPlotter(step) && step.onCarrier && familyOf(step.material.family).slipsOnCarrier === true,
     says: () => 'Margins taped down all round',
   },
   {
@@ -135,7 +118,7 @@ export const PREPARATION: readonly PreparationRow[] = [
   {
     id: 'warm',
     with: 'tool',
-    isNeeded: ({ tool }) => tool.kind === 'heated-tip',
+    isNeeded: ({ tool }) => toolKindOf(tool.kind).isHot === true,
     says: ({ tool }) => `${tool.name} is warm`,
     minutes: ({ tool }) => (typeof tool.details.warmUp === 'number' ? tool.details.warmUp : USUAL_WARM_UP_MINUTES),
   },
@@ -143,13 +126,13 @@ export const PREPARATION: readonly PreparationRow[] = [
     id: 'hot',
     with: 'tool',
     isSafety: true,
-    isNeeded: ({ tool }) => tool.kind === 'heated-tip',
+    isNeeded: ({ tool }) => toolKindOf(tool.kind).isHot === true,
     says: () => 'Nobody touches the tip, and nothing that melts lies under it',
   },
   {
     id: 'pen',
     with: 'tool',
-    isNeeded: ({ tool }) => tool.kind === 'pen',
+    isNeeded: ({ tool }) => toolKindOf(tool.kind).hasInk === true,
     says: ({ tool }) => `${tool.name} uncapped, and it writes on a scrap`,
   },
   {
@@ -181,7 +164,7 @@ export const PREPARATION: readonly PreparationRow[] = [
     id: 'vent',
     with: 'machine',
     isSafety: true,
-    isNeeded: (step) => isBeam(step) && isSmokey(step),
+    isNeeded: (step) => isBeam(step) && familyOf(step.material.family).smokes === true,
     says: () => 'Extraction on, its hose clear',
   },
   {
@@ -217,7 +200,7 @@ export const PREPARATION: readonly PreparationRow[] = [
     with: 'material',
     isNeeded: (step) =>
       (isPress(step) && !isOntoHard(step)) ||
-      (isPlotter(step) && isWoven(step) && step.material.details.shrinks === true),
+      (isPlotter(step) && familyOf(step.material.family).isWoven === true && step.material.details.shrinks === true),
     says: (step) =>
       isPress(step) ? 'Garment washed, dry and without lint' : `${step.material.name} washed before, as it shrinks`,
   },

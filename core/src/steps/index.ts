@@ -27,3 +27,4 @@ export {
   type StepWork,
 } from './step-work';
 export { isAidIn, isTurnMarkIn, turnMarksOf } from './turn-marks';
+export { USUAL_EDGE_MM, usualGap, usualTurns } from './usual-laying';

@@ -1,4 +1,4 @@
-import { outlineOf } from '../materials';
+import { familyOf, outlineOf } from '../materials';
 import { usedSpots, type JobAction } from '../jobs';
 import {
   boundsArea,
@@ -14,9 +14,6 @@ import {
   boundsOnSheet,
   carried,
   planeAt,
-  USUAL_EDGE_MM,
-  usualGap,
-  usualTurns,
   type CloseLaying,
   type CloseLie,
   type ClosePart,
@@ -30,6 +27,7 @@ import type { MachineView, MaterialView, StockPieceView } from '../records';
 import type { JobDetail, PartView, StepView } from './job';
 import { isOnlyPrinted, type StepWork } from './step-work';
 import { isTurnMarkIn } from './turn-marks';
+import { USUAL_EDGE_MM, usualGap, usualTurns } from './usual-laying';
 
 /** What is laid out together: the steps that are done on the same sheets, from the same side. */
 export interface NestGroup {
@@ -169,13 +167,12 @@ export function closePiece(
   };
 }
 
-const SAME_SIDES = new Set<MaterialView['family']>(['card', 'wood', 'acrylic', 'metal']);
-
 /** Whether both sides of what is only cut are the same: a copy may lie turned over then. */
 export const hasTwoSameSides = ({ steps, backs, material }: NestGroup): boolean =>
   backs.length === 0 &&
   !material.mirrored &&
-  (/either|both/i.test(material.facing) || (material.facing === '' && SAME_SIDES.has(material.family))) &&
+  (/either|both/i.test(material.facing) ||
+    (material.facing === '' && familyOf(material.family).isAlikeOnBothSides === true)) &&
   steps.every(({ process }) => processOf(process).parts === true);
 
 /** Small parts may lie in the holes of large ones where these fall out. */

@@ -7,6 +7,14 @@ interface ToolKindRow {
   wearUnit: 'm' | 'h';
   /** Where it goes: into a holder of a plotter, or it belongs to one machine. */
   isBuiltIn: boolean;
+  /** It leaves ink behind, of a colour of its own. */
+  hasInk?: boolean;
+  /** It is hot while it works, and warms up before. */
+  isHot?: boolean;
+  /** What it is called where that is not “tool”. */
+  calledA?: string;
+  /** It does the same as long as it is there. */
+  neverWears?: boolean;
   fields: readonly DetailField[];
 }
 
@@ -47,6 +55,7 @@ const TABLE = [
   },
   {
     name: 'pen',
+    hasInk: true,
     label: 'Pen',
     wearUnit: 'm',
     isBuiltIn: false,
@@ -57,6 +66,7 @@ const TABLE = [
   },
   {
     name: 'heated-tip',
+    isHot: true,
     label: 'Heated tip',
     wearUnit: 'm',
     isBuiltIn: false,
@@ -67,12 +77,13 @@ const TABLE = [
   },
   {
     name: 'laser-head',
+    calledA: 'head',
     label: 'Laser head',
     wearUnit: 'h',
     isBuiltIn: true,
     fields: [{ name: 'focus', label: 'Focal length', kind: 'number', unit: 'mm', min: 1, max: 300 }],
   },
-  { name: 'press-plate', label: 'Press plate', wearUnit: 'h', isBuiltIn: true, fields: [] },
+  { name: 'press-plate', neverWears: true, label: 'Press plate', wearUnit: 'h', isBuiltIn: true, fields: [] },
 ] as const satisfies readonly ToolKindRow[];
 
 export type ToolKind = (typeof TABLE)[number]['name'];

@@ -1,7 +1,8 @@
 import type { Here } from '../here';
 import type { StepView } from '@keen-anvil/contract';
 import { usedSpots } from '@keen-anvil/core/jobs';
-import { USUAL_EDGE_MM, usualGap, usualTurns, type FitWish } from '@keen-anvil/core/layout';
+import type { FitWish } from '@keen-anvil/core/layout';
+import { USUAL_EDGE_MM, usualGap, usualTurns } from '@keen-anvil/core/steps';
 import { outlineOf } from '@keen-anvil/core/materials';
 import type { HeavyPool } from '../heavy/pool';
 import { Problem } from '../problem';

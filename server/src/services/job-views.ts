@@ -4,6 +4,7 @@ import { jobView } from '@keen-anvil/core/steps';
 import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, type Step } from '@keen-anvil/core/jobs';
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Outcome } from '@keen-anvil/core/recipes';
+import { toolKindOf } from '@keen-anvil/core/tools';
 import type { Db } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
@@ -114,7 +115,7 @@ export async function jobDetail(here: Here, db: Db, heavy: HeavyPool, id: string
 /** The colours that a job's work will have, each once: of its pens and materials, never of the file. */
 function colours(looks: readonly StepLook[]): string[] {
   const all = looks.flatMap(({ materialColour, toolKind, toolDetails }) => {
-    const ink = toolKind === 'pen' ? toolDetails.ink : null;
+    const ink = toolKindOf(toolKind).hasInk ? toolDetails.ink : null;
     if (!materialColour) return [];
     return typeof ink === 'string' && /^#[0-9a-f]{6}$/i.test(ink) ? [ink] : [materialColour];
   });

@@ -88,7 +88,7 @@ function viewOf(run: RunRow, shop: Shop, trace: Trace | null): Omit<RunView, 'ea
   return {
     ...shown(run),
     holdFor: hold,
-    hold: hold ? sayHold(hold, { material, isFoil: family === 'foil', tool, machine }) : null,
+    hold: hold ? sayHold(hold, { material, isFoil: familyOf(family).liesOverOther === true, tool, machine }) : null,
     progress: progressOf(run, trace),
     goingSince:
       run.isByHand && run.state === 'running' && run.goingSeconds !== null

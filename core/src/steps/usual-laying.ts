@@ -1,7 +1,8 @@
-import type { FamilyName } from '../materials';
-import type { ProcessName } from '../recipes';
+import type { Turns } from '../layout';
+import { machineKindOf } from '../machines';
+import { familyOf, type FamilyName } from '../materials';
+import { freesPieces, processOf, type ProcessName } from '../recipes';
 import type { Details } from '../units';
-import type { Turns } from './nest/turns';
 
 /** What of a material decides how close parts lie on it, and which way they may be turned. */
 interface LaidMaterial {
@@ -12,20 +13,24 @@ interface LaidMaterial {
   photoId: string | null;
 }
 
+/** Whether pieces are cut out by a beam. */
+const cutsByBeam = (process: ProcessName): boolean =>
+  freesPieces(process) && processOf(process).machineKinds.every((kind) => machineKindOf(kind).does === 'beam');
+
 /** What a beam or a blade takes away to each side, and what soft stuff gives: so much is kept between parts at first, in mm. */
 export function usualGap(
   { family, thicknessMm }: Pick<LaidMaterial, 'family' | 'thicknessMm'>,
   processes: readonly ProcessName[],
 ): number {
-  if (processes.includes('laser-cut')) return thicknessMm >= 2.5 ? 2 : 1.5;
-  return family === 'fabric' || family === 'leather' ? 3 : 2;
+  if (processes.some(cutsByBeam)) return thicknessMm >= 2.5 ? 2 : 1.5;
+  return familyOf(family).isSupple ? 3 : 2;
 }
 
 /** Which way parts of a material may be turned: along its grain, as its pattern stands, or any way. */
 export function usualTurns({ details, photoId, family }: Pick<LaidMaterial, 'details' | 'photoId' | 'family'>): Turns {
   const { grain } = details;
   if (grain === 'length' || grain === 'width') return 'half';
-  if (photoId !== null || family === 'fabric') return 'none';
+  if (photoId !== null || familyOf(family).isWoven) return 'none';
   return 'free';
 }
 
