@@ -107,12 +107,12 @@ export default ts.config(
         },
         {
           selector:
-            'BinaryExpression[operator=/^[!=]==?$/]:has(> Literal):has(> :matches(MemberExpression[property.name=/^(family|onFamily)$/], Identifier[name=/^(family|onFamily)$/]))',
+            'BinaryExpression[operator=/^[!=]==?$/]:has(> Literal[value=/^[a-z]/]):has(> :matches(MemberExpression[property.name=/^(family|onFamily)$/], Identifier[name=/^(family|onFamily)$/]))',
           message: 'No family of materials is asked by its name: ask a fact of its row (core/src/materials/family.ts).',
         },
         {
           selector:
-            'BinaryExpression[operator=/^[!=]==?$/]:has(> Literal):has(> :matches(MemberExpression[object.name=/[tT]ool$/][property.name="kind"], MemberExpression[object.property.name="tool"][property.name="kind"], Identifier[name="toolKind"]))',
+            'BinaryExpression[operator=/^[!=]==?$/]:has(> Literal[value=/^[a-z]/]):has(> :matches(MemberExpression[object.name=/[tT]ool$/][property.name="kind"], MemberExpression[object.property.name="tool"][property.name="kind"], Identifier[name="toolKind"]))',
           message: 'No kind of tool is asked by its name: ask a fact of its row (core/src/tools/tool-kind.ts).',
         },
       ],

@@ -167,6 +167,8 @@ test('numbers may be typed in another unit, and come back as they were typed', a
   await field(page, 'Why?').fill('as on the clam');
   await key(page, 'Write it down').click();
   await expect(page.getByText('typed 160 °C', { exact: true })).toBeVisible();
+  // The form closes by itself once it is written; the reload must not come before that.
+  await expect(key(page, 'Write it down')).toHaveCount(0);
   await page.reload();
   await expect(page.getByText('typed 160 °C', { exact: true })).toBeVisible();
   await expect(page.getByText('320', { exact: true }).first()).toBeVisible();

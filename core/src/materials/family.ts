@@ -43,6 +43,8 @@ interface FamilyRow {
   smokes?: boolean;
   /** What a beam leaves on its edges, and how long it dries after that was taken off. */
   soot?: { says: string; waitMinutes: number };
+  /** The shapes are taken out of it, and what stays is the ground. */
+  groundStays?: boolean;
   /** It is lifted off its carrier with transfer tape. */
   isTaped?: boolean;
   /** It is laid on by hand, layer over layer. */
@@ -115,6 +117,7 @@ const TABLE = [
   },
   {
     name: 'stencil',
+    groundStays: true,
     isWeeded: true,
     isTaped: true,
     neverUnderBeam: true,

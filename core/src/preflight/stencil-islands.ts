@@ -1,4 +1,5 @@
 import { boundsOf, distance, type Point, type Polyline } from '../geometry';
+import { familyOf } from '../materials';
 import type { Finding, ProposedBridge } from './finding';
 import { holesOf } from './holes';
 import type { CheckedStep } from './step-input';
@@ -11,7 +12,7 @@ const GRIP_MM = 0.6;
 
 /** Islands of a stencil: film inside a letter that falls out when the letter is taken out. Bridges are proposed at two places of each. */
 export function checkStencilIslands({ placed, material }: CheckedStep): Finding[] {
-  if (material.family !== 'stencil') return [];
+  if (!familyOf(material.family).groundStays) return [];
   const widthMm = Math.max(NARROWEST_MM, BRIDGE_DETAILS * material.smallestDetailMm);
   return placed.flatMap((part): Finding[] => {
     const islands = holesOf(part);

@@ -79,7 +79,7 @@ export function finishedSteps(job: JobDetail, shop: Shop): FinishedStep[] {
         thicknessMm: material.thicknessMm,
         smallPieces: smallPiecesOf(step),
         isOverAnother,
-        isStencil: material.family === 'stencil',
+        isStencil: familyOf(material.family).groundStays === true,
         onto: onto ? { name: onto.name, family: onto.family, thicknessMm: onto.thicknessMm } : null,
       },
     ];
