@@ -194,7 +194,7 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
       ago(data.daysAgo ?? Math.min(...data.series.map((s) => s.daysAgo))),
     ]);
     // The demo begins with nothing to undo.
-    await forgetEdits(db, id);
+    await forgetEdits(db, DEMO_WORKSHOP_ID, id);
   });
 
   async function loadSeries(db: Db, seriesId: string, series: SeriesData): Promise<void> {
@@ -244,13 +244,13 @@ async function loadJob(pool: Pool, heavy: HeavyPool, data: JobData): Promise<voi
           cutMm,
           event: 'finished',
         });
-        await finishRun(db, runId, {
+        await finishRun(db, DEMO_WORKSHOP_ID, runId, {
           measuredSeconds: estimateSeconds,
           toolWear: wearThen(shop.tools.get(recipe.tool.id)!.wear, series.daysAgo),
           toolLife: 1,
           seenOutcome: outcome === 'to score' ? 'right' : outcome,
         });
-        if (outcome !== 'to score') await scoreRun(db, runId, outcome);
+        if (outcome !== 'to score') await scoreRun(db, DEMO_WORKSHOP_ID, runId, outcome);
       } else {
         await turnRun(db, DEMO_WORKSHOP_ID, runId, ['queued'], {
           state: 'holding',

@@ -89,7 +89,7 @@ export async function writeDifference(
     ['job_part', difference.order.parts],
     ['placement', difference.order.placements],
   ] as const;
-  for (const [table, order] of lists) if (order) await writeOrder(db, table, jobId, order.after);
+  for (const [table, order] of lists) if (order) await writeOrder(db, workshopId, table, jobId, order.after);
 }
 
 /** Drawings come in with their files, before: here they change, go out of sight, and come back. */
@@ -225,13 +225,14 @@ async function writePlacements(
 
 async function writeOrder(
   db: Db,
+  workshopId: string,
   table: 'artwork' | 'job_step' | 'job_part' | 'placement',
   jobId: string,
   ids: readonly string[],
 ): Promise<void> {
   await db.query(
-    `UPDATE ${table} m SET position = t.n - 1 FROM unnest($2::uuid[]) WITH ORDINALITY AS t (id, n)
-     WHERE m.job_id = $1 AND m.id = t.id AND m.position <> t.n - 1`,
-    [jobId, ids],
+    `UPDATE ${table} m SET position = t.n - 1 FROM unnest($3::uuid[]) WITH ORDINALITY AS t (id, n)
+     WHERE m.workshop_id = $1 AND m.job_id = $2 AND m.id = t.id AND m.position <> t.n - 1`,
+    [workshopId, jobId, ids],
   );
 }

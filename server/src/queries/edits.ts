@@ -38,8 +38,16 @@ export const REDO = (device: string): string =>
   `(SELECT label FROM job_edit e WHERE e.job_id = job.id AND e.is_undone AND ${OF_DEVICE(device)} ORDER BY e.id LIMIT 1)`;
 
 /** Writes what an edit has come to. */
-export async function updateEdit(db: Db, { id, difference }: Pick<EditRow, 'id' | 'difference'>): Promise<void> {
-  await db.query('UPDATE job_edit SET difference = $2 WHERE id = $1', [id, JSON.stringify(difference)]);
+export async function updateEdit(
+  db: Db,
+  workshopId: string,
+  { id, difference }: Pick<EditRow, 'id' | 'difference'>,
+): Promise<void> {
+  await db.query('UPDATE job_edit SET difference = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    JSON.stringify(difference),
+  ]);
 }
 
 /** Keeps what an edit changed, and forgets what was taken back before it and what is older than the last edits. */
@@ -78,6 +86,6 @@ export async function turnEdit(
 }
 
 /** Forgets all edits of a job. */
-export async function forgetEdits(db: Db, jobId: string): Promise<void> {
-  await db.query('DELETE FROM job_edit WHERE job_id = $1', [jobId]);
+export async function forgetEdits(db: Db, workshopId: string, jobId: string): Promise<void> {
+  await db.query('DELETE FROM job_edit WHERE workshop_id = $1 AND job_id = $2', [workshopId, jobId]);
 }

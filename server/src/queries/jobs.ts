@@ -121,8 +121,11 @@ export async function insertJob(db: Db, workshopId: string, job: { id: string; n
 }
 
 /** Writes a job's name, and counts its version up. */
-export async function renameJob(db: Db, id: string, name: string): Promise<void> {
-  await db.query('UPDATE job SET name = $2, version = version + 1, updated_at = now() WHERE id = $1', [id, name]);
+export async function renameJob(db: Db, workshopId: string, id: string, name: string): Promise<void> {
+  await db.query(
+    'UPDATE job SET name = $3, version = version + 1, updated_at = now() WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, name],
+  );
 }
 
 /** Puts a job away, or takes it out again. Returns false where there is none. */
@@ -135,15 +138,19 @@ export async function archiveJobRow(db: Db, workshopId: string, id: string, isAr
 }
 
 /** Writes whether a job's steps are in an order by hand. */
-export async function updateOrderByHand(db: Db, id: string, isOrderByHand: boolean): Promise<void> {
-  await db.query('UPDATE job SET is_order_by_hand = $2 WHERE id = $1', [id, isOrderByHand]);
+export async function updateOrderByHand(db: Db, workshopId: string, id: string, isOrderByHand: boolean): Promise<void> {
+  await db.query('UPDATE job SET is_order_by_hand = $3 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    isOrderByHand,
+  ]);
 }
 
 /** Counts an edit of what is in a job: what was worked out from it before does not hold any more. @returns when that was */
-export async function countEdit(db: Db, id: string): Promise<string> {
+export async function countEdit(db: Db, workshopId: string, id: string): Promise<string> {
   const { rows } = await db.query<{ updatedAt: string }>(
-    'UPDATE job SET updated_at = now(), version = version + 1 WHERE id = $1 RETURNING updated_at AS "updatedAt"',
-    [id],
+    'UPDATE job SET updated_at = now(), version = version + 1 WHERE workshop_id = $1 AND id = $2 RETURNING updated_at AS "updatedAt"',
+    [workshopId, id],
   );
   return rows[0].updatedAt;
 }
@@ -187,8 +194,8 @@ export async function findTurns(
 }
 
 /** Says that something within the job was touched. */
-export async function touchJob(db: Db, id: string): Promise<void> {
-  await db.query('UPDATE job SET updated_at = now() WHERE id = $1', [id]);
+export async function touchJob(db: Db, workshopId: string, id: string): Promise<void> {
+  await db.query('UPDATE job SET updated_at = now() WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
 }
 
 /** Which job a step belongs to. */

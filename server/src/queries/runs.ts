@@ -314,12 +314,13 @@ export async function tellOfRun(db: Db, id: string): Promise<void> {
 /** Writes what a finished run measured and what the stand-in saw. */
 export async function finishRun(
   db: Db,
+  workshopId: string,
   id: string,
   end: { measuredSeconds: number; toolWear: number; toolLife: number; seenOutcome: Outcome | null },
 ): Promise<void> {
   await db.query(
-    'UPDATE run SET measured_seconds = $2, tool_wear = $3, tool_life = $4, seen_outcome = $5, finished_at = now() WHERE id = $1',
-    [id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome],
+    'UPDATE run SET measured_seconds = $3, tool_wear = $4, tool_life = $5, seen_outcome = $6, finished_at = now() WHERE workshop_id = $1 AND id = $2',
+    [workshopId, id, end.measuredSeconds, end.toolWear, end.toolLife, end.seenOutcome],
   );
 }
 
@@ -336,10 +337,16 @@ export async function listUnreckonedRuns(
 /** Writes what there is to do for a run. */
 export async function setRunTotals(
   db: Db,
+  workshopId: string,
   id: string,
   { totalSeconds, cutMm }: { totalSeconds: number; cutMm: number },
 ): Promise<void> {
-  await db.query('UPDATE run SET total_seconds = $2, total_cut_mm = $3 WHERE id = $1', [id, totalSeconds, cutMm]);
+  await db.query('UPDATE run SET total_seconds = $3, total_cut_mm = $4 WHERE workshop_id = $1 AND id = $2', [
+    workshopId,
+    id,
+    totalSeconds,
+    cutMm,
+  ]);
 }
 
 /** Writes another machine file for a run that has not begun: brought to where its sheet lies. */
@@ -391,12 +398,14 @@ export async function makeRoomAfter(db: Db, workshopId: string, seriesId: string
     'SELECT id FROM run WHERE workshop_id = $1 AND series_id = $2 AND position > $3 ORDER BY position DESC',
     [workshopId, seriesId, position],
   );
-  for (const { id } of rows) await db.query('UPDATE run SET position = position + 1 WHERE id = $1', [id]);
+  for (const { id } of rows)
+    await db.query('UPDATE run SET position = position + 1 WHERE workshop_id = $1 AND id = $2', [workshopId, id]);
 }
 
 /** Writes the maker's verdict, with what differs by part; null takes it back. What is not said of a photo or a symptom stays. */
 export async function scoreRun(
   db: Db,
+  workshopId: string,
   id: string,
   outcome: Outcome | null,
   more: {
@@ -407,9 +416,10 @@ export async function scoreRun(
   } = {},
 ): Promise<void> {
   await db.query(
-    `UPDATE run SET outcome = $2, part_outcomes = coalesce($3::jsonb, part_outcomes), symptom = CASE WHEN $4 THEN $5 ELSE symptom END,
-       photo_id = CASE WHEN $6 THEN $7::uuid ELSE photo_id END, stronger = $8 WHERE id = $1`,
+    `UPDATE run SET outcome = $3, part_outcomes = coalesce($4::jsonb, part_outcomes), symptom = CASE WHEN $5 THEN $6 ELSE symptom END,
+       photo_id = CASE WHEN $7 THEN $8::uuid ELSE photo_id END, stronger = $9 WHERE workshop_id = $1 AND id = $2`,
     [
+      workshopId,
       id,
       outcome,
       more.parts ? JSON.stringify(more.parts) : null,

@@ -124,7 +124,7 @@ export async function turnLastEdit(
     if (taken) throw refused(taken);
     const difference = differenceOf(before.document, document);
     await writeChange(here, db, jobId, difference, document);
-    const updatedAt = await countEdit(db, jobId);
+    const updatedAt = await countEdit(db, here.workshopId, jobId);
     return { before, document, difference, updatedAt, ...writtenJob(jobId) };
   });
   return turned.before.version === version ? jobEdited(here, pool, turned) : jobAnswer(here, pool, jobId);
@@ -169,11 +169,11 @@ async function writeChange(
   document: JobDocument,
 ): Promise<void> {
   await writeDifference(db, here.workshopId, jobId, difference, document);
-  if (difference.isOrderByHand) await updateOrderByHand(db, jobId, document.isOrderByHand);
+  if (difference.isOrderByHand) await updateOrderByHand(db, here.workshopId, jobId, document.isOrderByHand);
 }
 
 /** An edit that goes on with the last one is one with it. */
 async function keepEdit(here: Here, db: Db, jobId: string, last: EditRow | null, edit: NewEdit): Promise<void> {
-  if (last) await updateEdit(db, { id: last.id, difference: inOne(last.difference, edit.difference) });
+  if (last) await updateEdit(db, here.workshopId, { id: last.id, difference: inOne(last.difference, edit.difference) });
   else await insertEdit(db, here.workshopId, jobId, edit);
 }

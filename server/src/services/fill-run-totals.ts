@@ -12,6 +12,12 @@ export async function fillRunTotals(pool: Pool, heavy: HeavyPool): Promise<void>
     const machine = (await loadShop(byItself(run.workshopId), pool)).machines.get(run.machineId);
     // From before runs were planned by anything else.
     const planned = { ...run, nudge: null, correction: null, plannedToolLife: null, plannedRevision: null };
-    if (machine) await setRunTotals(pool, run.id, await standIns.traceOf(byItself(run.workshopId), planned, machine));
+    if (machine)
+      await setRunTotals(
+        pool,
+        run.workshopId,
+        run.id,
+        await standIns.traceOf(byItself(run.workshopId), planned, machine),
+      );
   }
 }

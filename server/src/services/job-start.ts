@@ -224,6 +224,6 @@ export class JobStart {
       };
     });
     await insertRuns(db, here.workshopId, runs);
-    if (!(await follow(here, db, wanted.seriesId))) await touchJob(db, jobId);
+    if (!(await follow(here, db, wanted.seriesId))) await touchJob(db, here.workshopId, jobId);
   }
 }

@@ -36,7 +36,7 @@ export async function renameJob(here: Here, pool: Pool, id: string, change: JobC
     const job = await lockJob(db, here.workshopId, id);
     if (!job) throw notFound('That job');
     if (job.version !== change.version) return true;
-    await writeName(db, id, change.name ?? job.name);
+    await writeName(db, here.workshopId, id, change.name ?? job.name);
     return writtenJob(id);
   });
   const now = await jobAnswer(here, pool, id);

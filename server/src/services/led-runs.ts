@@ -146,7 +146,7 @@ export class LedRuns {
       if (!(await lockJob(db, here.workshopId, run.jobId))) throw notFound('That run');
       if (!(await rewriteRun(db, here.workshopId, { ...anew, id: run.id, plannedToolLife })))
         throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
-      await touchJob(db, run.jobId);
+      await touchJob(db, here.workshopId, run.jobId);
     });
   }
 

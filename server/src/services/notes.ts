@@ -14,7 +14,7 @@ export async function writeNote(here: Here, pool: Pool, jobId: string, note: New
     if (!(await lockJob(db, here.workshopId, jobId))) throw notFound('That job');
     if (!(await insertNote(db, here.workshopId, jobId, note)))
       throw new Problem(409, 'exists', 'There is a note with this id already.');
-    await touchJob(db, jobId);
+    await touchJob(db, here.workshopId, jobId);
     return writtenJob(jobId);
   });
   return jobAnswer(here, pool, jobId);
@@ -26,7 +26,7 @@ export async function putNoteAway(here: Here, pool: Pool, id: string, isArchived
   await inTransaction(here, pool, async (db) => {
     jobId = await archiveNote(db, here.workshopId, id, isArchived);
     if (!jobId) throw notFound('That note');
-    await touchJob(db, jobId);
+    await touchJob(db, here.workshopId, jobId);
     return writtenJob(jobId);
   });
   return jobAnswer(here, pool, jobId!);

@@ -76,7 +76,7 @@ export async function answerQuote(here: Here, pool: Pool, id: string, { state }:
         label: `Quote ${quote.number} accepted`,
         value: `${quote.pieces === 1 ? '1 piece' : `${quote.pieces} pieces`}${quote.customer ? ` for ${quote.customer}` : ''}`,
       });
-      await touchJob(db, quote.jobId);
+      await touchJob(db, here.workshopId, quote.jobId);
     }
     return quote.jobId;
   });

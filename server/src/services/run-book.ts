@@ -92,7 +92,7 @@ export class RunBook {
       if (action === 'start' || action === 'resume') {
         await setGoing(here, db, run, action);
         if (action === 'resume' && run.interruption) await forgetInterruption(db, here.workshopId, run.id);
-        await touchJob(db, run.jobId);
+        await touchJob(db, here.workshopId, run.jobId);
       } else if (action === 'done') await finish(here, db, run, shop);
       else {
         const cutMm = trace ? positionAt(trace, seconds).cutMm : run.cutMm;
@@ -120,12 +120,12 @@ export class RunBook {
       if (!isLookedAt(await this.lock(here, db, seen))) throw refusal;
       const done = (await lockRun(db, here.workshopId, onTopOf))!;
       await dropRun(db, here.workshopId, seen.id);
-      await scoreRun(db, onTopOf, 'right', {});
+      await scoreRun(db, here.workshopId, onTopOf, 'right', {});
       if (done.outcome !== 'right') await insertVerdict(db, here.workshopId, 'run', onTopOf, 'right', done.outcome);
       await refreshCards(here, db, [done.recipeId]);
       await follow(here, db, seen.seriesId);
       await settleSeries(db, here.workshopId, seen.seriesId);
-      await touchJob(db, seen.jobId);
+      await touchJob(db, here.workshopId, seen.jobId);
     });
     return this.seen.get(here, onTopOf);
   }
@@ -190,7 +190,7 @@ export class RunBook {
         if (!run.isByHand) await refuseBusy(here, db, run.machineId, newId);
       } else await setGoing(here, db, (await findRun(db, here.workshopId, newId))!, 'begin');
       await settleSeries(db, here.workshopId, run.seriesId);
-      await touchJob(db, run.jobId);
+      await touchJob(db, here.workshopId, run.jobId);
     });
     return this.seen.get(here, newId);
   }
@@ -221,11 +221,17 @@ export class RunBook {
       const run = await this.lock(here, db, seen);
       if (run.state !== 'finished') throw new Problem(409, 'run-state', 'A run can be scored once it is finished.');
       // What was said of parts goes with a verdict that is taken back.
-      await scoreRun(db, id, outcome, outcome === null ? { parts: [], symptom: null } : { ...more, stronger });
+      await scoreRun(
+        db,
+        here.workshopId,
+        id,
+        outcome,
+        outcome === null ? { parts: [], symptom: null } : { ...more, stronger },
+      );
       // A photo or a symptom that comes later is no other verdict.
       if (outcome !== run.outcome) await insertVerdict(db, here.workshopId, 'run', id, outcome, run.outcome);
       await refreshCards(here, db, [run.recipeId]);
-      await touchJob(db, run.jobId);
+      await touchJob(db, here.workshopId, run.jobId);
       await tellOfRun(db, id);
     });
     return this.seen.get(here, id);

@@ -100,7 +100,7 @@ export async function takeTurn(
         ? lookAt(run, shop, tool.wear, await passesBefore(here, db, run))
         : null;
     if (turn.isEvidence)
-      await finishRun(db, run.id, {
+      await finishRun(db, here.workshopId, run.id, {
         measuredSeconds: done.seconds,
         toolWear: tool.wear,
         toolLife: tool.lifeNumber,
@@ -111,7 +111,7 @@ export async function takeTurn(
   }
   if (turn.takesStock && (await usesUp(here, db, run, shop))) await takeFromStock(here, db, run);
   if (turn.isEvidence) await refreshCards(here, db, [run.recipeId]);
-  await touchJob(db, run.jobId);
+  await touchJob(db, here.workshopId, run.jobId);
   await settleSeries(db, here.workshopId, run.seriesId);
 }
 
@@ -131,7 +131,7 @@ export async function follow(here: Here, db: Db, seriesId: string): Promise<bool
         event: RUN_TURNS.hold.event,
       }),
     );
-  await touchJob(db, next.run.jobId);
+  await touchJob(db, here.workshopId, next.run.jobId);
   return true;
 }
 

@@ -115,7 +115,7 @@ async function writeJob(
       throw refused(`“${drawing.name}” is not in this workshop any more.`, 'drawings');
   const next = copiedDocument(document, fresh);
   await writeDifference(db, here.workshopId, id, differenceOf(EMPTY_JOB, next), next);
-  if (next.isOrderByHand) await updateOrderByHand(db, id, true);
+  if (next.isOrderByHand) await updateOrderByHand(db, here.workshopId, id, true);
   await insertNote(db, here.workshopId, id, {
     id: uuidv5('sizes', id),
     kind: 'words',

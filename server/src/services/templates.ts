@@ -153,5 +153,5 @@ export async function fillFromTemplate(here: Here, db: Db, jobId: string, templa
   const next = copiedDocument(document, fresh);
   await writeDifference(db, here.workshopId, jobId, differenceOf(EMPTY_JOB, next), next);
   for (const note of notes) await insertNote(db, here.workshopId, jobId, { ...note, id: randomUUID() });
-  if (next.isOrderByHand) await updateOrderByHand(db, jobId, true);
+  if (next.isOrderByHand) await updateOrderByHand(db, here.workshopId, jobId, true);
 }

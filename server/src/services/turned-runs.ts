@@ -81,7 +81,7 @@ export class TurnedRuns {
           throw new Problem(409, 'run-state', 'This run was taken further in the meantime. Look at it as it is now.');
         await tellOfRun(db, runId);
       }
-      await touchJob(db, run.jobId);
+      await touchJob(db, here.workshopId, run.jobId);
     });
     return this.seen.get(here, id);
   }
