@@ -231,6 +231,10 @@ export const WRITE_ROUTES: readonly WriteRoute[] = [
   route('put', '/materials/:id/photo', 'bytes', (w) => ({
     url: addresses.photographMaterial({ id: w.material.id, version: w.material.version }),
   })),
+  route('post', '/records/:kind/:id/turns', contract.RecordTurn, (w) => ({
+    url: addresses.turnRecord({ kind: 'tool', id: w.tool.id }),
+    body: { turn: 'undo' },
+  })),
   route('put', '/photos/:id', 'bytes', () => ({ url: addresses.photo({ id: randomUUID() }) })),
   route('put', '/pieces/:id', contract.StockPieceChange, (w) => ({
     url: addresses.changePiece({ id: w.material.pieces[0].id }),

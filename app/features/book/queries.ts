@@ -1,8 +1,7 @@
-import { endpoints, type RecipeDetail, type RecipeNote, type SuggestionWanted } from '@keen-anvil/contract';
+import { endpoints, type RecipeDetail, type SuggestionWanted } from '@keen-anvil/contract';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { keepPreviousData, useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query';
 import { ask, keyOf, keysOf, useAsked, useSend, useWrite } from '../api/ask';
-import { useRecordChange } from '../shop/queries';
 import type { BookFilter } from './filter';
 
 export const PAGE_SIZE = 50;
@@ -33,21 +32,7 @@ const keptAsRecipe = ({ id }: RecipeDetail) => recipeKey(id);
 
 export const useRevise = (id: string) => useSend(endpoints.reviseRecipe, { id }, keptAsRecipe);
 export const useReturn = (id: string) => useSend(endpoints.returnToRevision, { id }, keptAsRecipe);
-const putNote = (id: string) => (body: RecipeNote) => ask(endpoints.noteRecipe, { id }, { body });
-/** Writes the note as it was before, or as it was made again. */
-export const turnNote =
-  (id: string) =>
-  async ({ note }: Pick<RecipeNote, 'note'>, version: number) =>
-    (await putNote(id)({ note, version })).version;
-export const useNote = (id: string) =>
-  useRecordChange<RecipeNote, RecipeDetail, RecipeDetail>({
-    kind: 'note of',
-    seenAs: 'recipe',
-    put: putNote(id),
-    rowIn: (recipe) => recipe,
-    rowBefore: (client) => client.getQueryData<RecipeDetail>(recipeKey(id)),
-    fields: ({ note }) => ({ note }),
-  });
+export const useNote = (id: string) => useSend(endpoints.noteRecipe, { id }, keptAsRecipe);
 export const useAddVariant = (id: string) => useSend(endpoints.addVariant, { id }, keptAsRecipe);
 export const useEndVariant = () =>
   useWrite(endpoints.endVariant, { asked: (id: string) => ({ id }), keptAs: keptAsRecipe });

@@ -40,7 +40,7 @@ import { History } from './history';
 import { NudgeRecipe } from './nudge-recipe';
 import { RevisionKeys } from './revision-keys';
 import { lastTakenBack } from './taken-back';
-import { turnNote, useAddVariant, useEndVariant, useNails, useNote, useRecipe } from './queries';
+import { useAddVariant, useEndVariant, useNails, useNote, useRecipe } from './queries';
 import { SettingsLine, settingsText } from './settings-line';
 import { toolNudge } from './tool-nudge';
 import { saidSource } from './source-words';
@@ -369,12 +369,7 @@ function Note({ recipe }: { recipe: RecipeDetail }) {
     return (
       <View>
         {recipe.note ? <Body>{recipe.note}</Body> : null}
-        <TurnKeys
-          seenAs="recipe"
-          record={`note of ${recipe.id}`}
-          version={recipe.version}
-          write={turnNote(recipe.id)}
-        />
+        <TurnKeys kind="note" id={recipe.id} />
         <TextKey
           title={recipe.note ? 'Change the note' : 'Add a note'}
           icon="note-edit-outline"

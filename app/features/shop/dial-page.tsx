@@ -29,7 +29,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading, Strong } from '../../ui/type';
 import { CalibrationChart } from './calibration-chart';
 import { knowledgeSaid } from './machine-page';
-import { machineFields } from './record-fields';
+import { machineFields } from '@keen-anvil/core/records';
 import { useChangeMachine, useMachines } from './queries';
 
 /** How each quantity is measured at the bench. */

@@ -12,7 +12,7 @@ import { SPACE } from '../../ui/tokens';
 import { Aside, Body } from '../../ui/type';
 import { SaveKey } from '../api/save-key';
 import { useChangeMachine } from './queries';
-import { machineFields } from './record-fields';
+import { machineFields } from '@keen-anvil/core/records';
 
 /** How far a holder may be off, mm. */
 const MOST_MM = 50;

@@ -17,7 +17,7 @@ import { RecordForm, type FormField, type FormSection, type FormValues } from '.
 import { Waiting } from '../../ui/states';
 import { Aside } from '../../ui/type';
 import { useChangeMachine, useCreateMachine, useMachines } from './queries';
-import { machineFields } from './record-fields';
+import { machineFields } from '@keen-anvil/core/records';
 
 const mm = (name: string, label: string, max: number, help?: string): FormField => ({
   name,

@@ -16,7 +16,7 @@ import { useUnits } from '../../ui/units';
 import { ArchiveKey } from './archive-key';
 import { CalibrationChart } from './calibration-chart';
 import { HolderOffsets } from './holder-offsets';
-import { turnMachine, useMachines, useMisfits } from './queries';
+import { useMachines, useMisfits } from './queries';
 import { TurnKeys } from './turn-keys';
 
 /** One machine: what it can reach, how it moves, what its dials truly give, and which recipes no longer fit it. */
@@ -51,7 +51,7 @@ export function MachinePage({ id }: { id: string }) {
         />
       }
     >
-      <TurnKeys seenAs="machine" record={`machine ${id}`} version={machine.version} write={turnMachine(id)} />
+      <TurnKeys kind="machine" id={id} />
       <Misfits machine={machine} />
       <Facts facts={factsOf(machine, units.show)} />
       <HolderOffsets machine={machine} />

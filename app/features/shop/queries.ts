@@ -1,24 +1,7 @@
-import {
-  endpoints,
-  type AnswerOf,
-  type AskedOf,
-  type ChangedMachine,
-  type Endpoint,
-  type MachineChange,
-  type MachineFields,
-  type MachineView,
-  type SEEN_IN,
-  type ToolChange,
-  type ToolFields,
-  type ToolView,
-} from '@keen-anvil/contract';
-import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { ask, keyOf, questionOf, touched, useAsked, useSend, useWrite } from '../api/ask';
-import { machineFields, toolFields } from './record-fields';
-import { changedFields, rememberTurn } from './record-turns';
-
-/** The records of which a change is seen elsewhere. */
-export type Touched = keyof typeof SEEN_IN;
+import { endpoints } from '@keen-anvil/contract';
+import type { TurnedRecord } from '@keen-anvil/core/records';
+import { useQuery } from '@tanstack/react-query';
+import { keyOf, questionOf, useAsked, useSend, useWrite } from '../api/ask';
 
 export const machinesQuery = questionOf(endpoints.machines, {});
 export const useMachines = () => useQuery(machinesQuery);
@@ -29,91 +12,10 @@ export const useWorkshops = () => useQuery(workshopsQuery);
 /** Recipes that a machine cannot dial in as it is. */
 export const useMisfits = (id: string) => useAsked(endpoints.misfits, { id }, { refetchOnMount: 'always' });
 
-interface Versioned {
-  id: string;
-  version: number;
-}
-
-interface RecordWrite<Body, Answer, Row extends Versioned> {
-  put: (body: Body) => Promise<Answer>;
-  /** The row as the server has it after the change. */
-  rowIn: (answer: Answer) => Row;
-  /** The row as it was before, where it was read at all. */
-  rowBefore: (client: QueryClient) => Row | undefined;
-  /** What of it is written. */
-  fields: (row: Row) => object;
-  kind: string;
-  seenAs: Touched;
-}
-
-/** A change of one record, kept so that it can be taken back and done again. */
-export function useRecordChange<Body extends { version: number }, Answer, Row extends Versioned>({
-  put,
-  rowIn,
-  rowBefore,
-  fields,
-  kind,
-  seenAs,
-}: RecordWrite<Body, Answer, Row>) {
-  const client = useQueryClient();
-  return useMutation({
-    mutationFn: async (body: Body) => {
-      const before = rowBefore(client);
-      const answer = await put(body);
-      const after = rowIn(answer);
-      if (before && before.version === body.version) {
-        const [was, is] = [fields(before), fields(after)];
-        rememberTurn(
-          `${kind} ${after.id}`,
-          { label: changedFields(was, is) || kind, before: was, after: is },
-          before.version,
-          after.version,
-        );
-      }
-      return answer;
-    },
-    onSuccess: () => touched(client, seenAs),
-  });
-}
-
-const putMachine = (id: string) => (body: MachineChange) => ask(endpoints.changeMachine, { id }, { body });
-const putTool = (id: string) => (body: ToolChange) => ask(endpoints.changeTool, { id }, { body });
-
-/** Writes a machine as it was before, or as it was made again. */
-export const turnMachine = (id: string) => async (fields: MachineFields, version: number) =>
-  (await putMachine(id)({ ...fields, version })).machine.version;
-/** Writes a tool as it was before, or as it was made again. */
-export const turnTool = (id: string) => async (fields: ToolFields, version: number) =>
-  (await putTool(id)({ ...fields, version })).version;
-
-/** A record among those that were read. */
-const rowAmong =
-  <E extends Endpoint>(endpoint: E, id: string) =>
-  (client: QueryClient) =>
-    client
-      .getQueryData<(AnswerOf<E> & Versioned[])[number][]>(keyOf(endpoint, {} as AskedOf<E>))
-      ?.find((row) => row.id === id);
-
 export const useCreateMachine = () => useSend(endpoints.addMachine, {});
-export const useChangeMachine = (id: string) =>
-  useRecordChange<MachineChange, ChangedMachine, MachineView>({
-    kind: 'machine',
-    seenAs: 'machine',
-    put: putMachine(id),
-    rowIn: ({ machine }) => machine,
-    rowBefore: rowAmong(endpoints.machines, id),
-    fields: machineFields,
-  });
+export const useChangeMachine = (id: string) => useSend(endpoints.changeMachine, { id });
 export const useCreateTool = () => useSend(endpoints.addTool, {});
-export const useChangeTool = (id: string) =>
-  useRecordChange<ToolChange, ToolView, ToolView>({
-    kind: 'tool',
-    seenAs: 'tool',
-    put: putTool(id),
-    rowIn: (tool) => tool,
-    rowBefore: rowAmong(endpoints.tools, id),
-    fields: toolFields,
-  });
+export const useChangeTool = (id: string) => useSend(endpoints.changeTool, { id });
 export const useReplaceTool = (id: string) => useSend(endpoints.replaceTool, { id });
 
 export const useCreateWorkshop = () => useSend(endpoints.startWorkshop, {});
@@ -123,6 +25,11 @@ export const usePutWorkshopAway = () =>
     asked: ({ id }: { id: string; isArchived: boolean }) => ({ id }),
     body: ({ isArchived }) => ({ isArchived }),
   });
+
+/** What of a record can be taken back on this device, and done again. */
+export const useRecordTurns = (kind: TurnedRecord, id: string) => useAsked(endpoints.recordTurns, { kind, id });
+export const useTurnRecord = (kind: TurnedRecord, id: string) =>
+  useSend(endpoints.turnRecord, { kind, id }, () => keyOf(endpoints.recordTurns, { kind, id }));
 
 type PutAwayEndpoint = (typeof endpoints)[
   'putMachineAway' | 'putToolAway' | 'putMaterialAway' | 'putPieceAway' | 'putRecipeAway'];

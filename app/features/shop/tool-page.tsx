@@ -18,7 +18,7 @@ import { useUnits } from '../../ui/units';
 import { whenSaid } from '../../ui/when';
 import { ArchiveKey } from './archive-key';
 import { detailFacts } from './detail-facts';
-import { turnTool, useMachines, useReplaceTool, useTools } from './queries';
+import { useMachines, useReplaceTool, useTools } from './queries';
 import { TurnKeys } from './turn-keys';
 import { WearBar } from './wear-bar';
 
@@ -65,7 +65,7 @@ export function ToolPage({ id }: { id: string }) {
         </Aside>
         <WearBar tool={tool} />
       </View>
-      <TurnKeys seenAs="tool" record={`tool ${id}`} version={tool.version} write={turnTool(id)} />
+      <TurnKeys kind="tool" id={id} />
       <Facts facts={[...belongs, ...detailFacts(kind.fields, tool.details, units.show)]} />
       <Heading>Lives before this one</Heading>
       {tool.lives.length === 0 ? <Aside>None: it was not replaced yet.</Aside> : null}

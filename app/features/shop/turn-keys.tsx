@@ -1,50 +1,38 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
+import type { RecordEdit, TurnedRecord } from '@keen-anvil/core/records';
 import { View } from 'react-native';
 import { TextKey } from '../../ui/text-key';
 import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Body } from '../../ui/type';
-import { touched } from '../api/ask';
-import type { Touched } from './queries';
-import { turned, useTurns } from './record-turns';
+import { changedFields } from './changed-fields';
+import { useRecordTurns, useTurnRecord } from './queries';
 
-interface TurnKeysProps {
-  /** Which record: its kind and id. */
-  record: string;
-  version: number;
-  seenAs: Touched;
-  /** Writes the record as it was, or as it was made; gives its version after that. */
-  write: (fields: never, version: number) => Promise<number>;
-}
+/** What a change was about, in a few words. */
+const said = ({ before, after }: RecordEdit, kind: TurnedRecord): string => changedFields(before, after) || kind;
 
-/** Takes the last change of a record back, or does it again. */
-export function TurnKeys({ record, version, seenAs, write }: TurnKeysProps) {
+/** Takes the last change of a record on this device back, or does it again. */
+export function TurnKeys({ kind, id }: { kind: TurnedRecord; id: string }) {
   const { rust } = useTokens();
-  const client = useQueryClient();
-  const { undo, redo } = useTurns(record, version);
-  const turn = useMutation({
-    mutationFn: async (way: 'undo' | 'redo') =>
-      turned(record, way, await write((way === 'undo' ? undo!.before : redo!.after) as never, version)),
-    onSuccess: () => touched(client, seenAs),
-  });
+  const { undo = null, redo = null } = useRecordTurns(kind, id).data ?? {};
+  const turn = useTurnRecord(kind, id);
   if (!undo && !redo && !turn.isError) return null;
   return (
     <View testID="turns">
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: SPACE.wide }}>
         {undo ? (
           <TextKey
-            title={`Undo: ${undo.label}`}
+            title={`Undo: ${said(undo, kind)}`}
             icon="undo"
             isDisabled={turn.isPending}
-            onPress={() => turn.mutate('undo')}
+            onPress={() => turn.mutate({ turn: 'undo' })}
           />
         ) : null}
         {redo ? (
           <TextKey
-            title={`Do again: ${redo.label}`}
+            title={`Do again: ${said(redo, kind)}`}
             icon="redo"
             isDisabled={turn.isPending}
-            onPress={() => turn.mutate('redo')}
+            onPress={() => turn.mutate({ turn: 'redo' })}
           />
         ) : null}
       </View>

@@ -15,7 +15,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Figure, Heading } from '../../ui/type';
 import { useMachines } from '../shop/queries';
-import { materialFields } from '../shop/record-fields';
+import { materialFields } from '@keen-anvil/core/records';
 import { useChangeMaterial } from './queries';
 
 const USUAL = { strips: 10, stripMm: 10 };

@@ -24,7 +24,6 @@ import { KerfLeaf } from './kerf-leaf';
 import { PatternPhoto } from './pattern-photo';
 import { PieceForm } from './piece-form';
 import { PiecesInStock } from './pieces-in-stock';
-import { turnMaterial } from './queries';
 import { ApiError } from '../api/client';
 import { useMaterial } from '../shop/materials';
 
@@ -78,7 +77,7 @@ function Material({ material }: { material: MaterialView }) {
         </View>
       }
     >
-      <TurnKeys seenAs="material" record={`material ${id}`} version={material.version} write={turnMaterial(id)} />
+      <TurnKeys kind="material" id={id} />
       <Facts facts={factsOf(material, units.show)} />
       {material.supplierCard ? (
         <Leaf>

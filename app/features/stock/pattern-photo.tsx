@@ -11,7 +11,7 @@ import { useTokens } from '../../ui/theme';
 import { SPACE } from '../../ui/tokens';
 import { Aside, Body, Strong } from '../../ui/type';
 import { pickFile } from '../api/pick-file';
-import { materialFields } from '../shop/record-fields';
+import { materialFields } from '@keen-anvil/core/records';
 import { useChangeMaterial, usePhotograph } from './queries';
 import { FlatPicture } from './flat-picture';
 import { asFlat, TrueSizePhoto, usePhotoWorker, type FlatPhoto } from './true-size-photo';

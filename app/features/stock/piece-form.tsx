@@ -59,7 +59,7 @@ export function PieceForm({ material, piece, onClose, onAdded }: PieceFormProps)
   const firstKind = piece?.kind ?? familyOf(material.family).comesAs ?? 'sheet';
   const { rust } = useTokens();
   const add = useAddPiece(materialId);
-  const change = useChangePiece(materialId, piece?.id ?? '');
+  const change = useChangePiece(piece?.id ?? '');
   const [kind, setKind] = useState<StockKind>(firstKind);
   const draft = useDraft(
     `outline of piece ${piece?.id ?? `new ${materialId}`}`,

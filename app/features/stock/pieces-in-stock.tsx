@@ -9,7 +9,7 @@ import { Aside, Figure, Strong } from '../../ui/type';
 import { useUnits } from '../../ui/units';
 import { TurnKeys } from '../shop/turn-keys';
 import { pieceSaid, pieceSize } from './piece-words';
-import { turnPiece } from './queries';
+import { useChangedPieces } from './queries';
 
 interface PiecesInStockProps {
   material: MaterialView;
@@ -22,14 +22,15 @@ const PIECES_AT_ONCE = 60;
 /** The pieces of a material, the largest first; more of them come when they are asked for. */
 export function PiecesInStock({ material, onOpen }: PiecesInStockProps) {
   const units = useUnits();
+  const changed = useChangedPieces(material.id).data ?? [];
   const [most, setMost] = useState(PIECES_AT_ONCE);
   const shown = material.pieces.slice(0, most);
   const left = material.pieces.length - shown.length;
   if (shown.length === 0) return <Aside>Nothing yet: add the sheet, roll or offcut that is there.</Aside>;
   return (
     <>
-      {shown.map((p) => (
-        <TurnKeys key={p.id} seenAs="material" record={`piece ${p.id}`} version={p.version} write={turnPiece(p.id)} />
+      {changed.map((id) => (
+        <TurnKeys key={id} kind="piece" id={id} />
       ))}
       {shown.map((p) => (
         <Pressable

@@ -1,4 +1,4 @@
-import type { MachineView, RecipeSummary } from '@keen-anvil/core/records';
+import type { MachineView, RecipeSummary, RecordEdit } from '@keen-anvil/core/records';
 
 export interface WorkshopView {
   id: string;
@@ -19,4 +19,10 @@ export interface Misfit {
 export interface ChangedMachine {
   machine: MachineView;
   misfits: Misfit[];
+}
+
+/** What of a record can be taken back on a device, and done again: the fields as they are, and as they would be then. */
+export interface RecordTurnsView {
+  undo: RecordEdit | null;
+  redo: RecordEdit | null;
 }

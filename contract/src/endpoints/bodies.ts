@@ -25,6 +25,7 @@ export const BODIES: { [Name in WithBody]: ClassConstructor<BodyOf<Endpoints[Nam
   addPiece: requests.NewStockPiece,
   changePiece: requests.StockPieceChange,
   putPieceAway: requests.Archiving,
+  turnRecord: requests.RecordTurn,
   writeRecipe: requests.NewRecipe,
   reviseRecipe: requests.NewRevision,
   returnToRevision: requests.ReturnToRevision,

@@ -47,7 +47,7 @@ export const book = {
     makes: true,
     ...seesRecipe,
   }),
-  noteRecipe: writes<RecipeNote, RecipeDetail>('PUT')({ path: '/recipes/:id/note', ...seesRecipe }),
+  noteRecipe: writes<RecipeNote, RecipeDetail>('PUT')({ path: '/recipes/:id/note', touches: SEEN_IN.note }),
   putRecipeAway: writes<Archiving, RecipeDetail>('POST')({ path: '/recipes/:id/archive', ...seesRecipe }),
   addVariant: writes<NewVariant, RecipeDetail>('POST')({ path: '/recipes/:id/variants', makes: true, ...seesRecipe }),
   endVariant: writes<undefined, RecipeDetail>('POST')({ path: '/variants/:id/end', ...seesRecipe }),

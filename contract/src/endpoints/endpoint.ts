@@ -5,6 +5,7 @@ export type Role = (typeof ROLES)[number];
 /** What answers are about: they are kept under it, and a write says which of them may be others after it. */
 export type Subject =
   | 'bench'
+  | 'record turns'
   | 'workshops'
   | 'machines'
   | 'tools'

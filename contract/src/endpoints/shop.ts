@@ -1,4 +1,4 @@
-import type { MachineView, MaterialView, Misfit, ChangedMachine, ToolView } from '../answers';
+import type { MachineView, MaterialView, Misfit, ChangedMachine, RecordTurnsView, ToolView } from '../answers';
 import type {
   Archiving,
   MachineChange,
@@ -7,6 +7,7 @@ import type {
   NewMaterial,
   NewStockPiece,
   NewTool,
+  RecordTurn,
   StockPieceChange,
   ToolChange,
   ToolReplacement,
@@ -61,6 +62,14 @@ export const shop = {
     query: { version: number },
     fileUpTo: LARGEST_PHOTO,
     ...seesMaterial,
+  }),
+  /** What of a record can be taken back on this device, and done again. */
+  recordTurns: reads<RecordTurnsView>()({ path: '/records/:kind/:id/turns', key: 'record turns' }),
+  /** Pieces of a material that were changed on this device within the last day. */
+  changedPieces: reads<string[]>()({ path: '/materials/:id/changed-pieces', key: 'record turns' }),
+  turnRecord: writes<RecordTurn, RecordTurnsView>('POST')({
+    path: '/records/:kind/:id/turns',
+    touches: SEEN_IN.record,
   }),
   photo: givesFile({ path: '/photos/:id', holds: 'for ever' }),
   keepPhoto: takesFile<void>()({ path: '/photos/:id', role: 'runner', fileUpTo: LARGEST_PHOTO }),

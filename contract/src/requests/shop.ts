@@ -240,3 +240,8 @@ function Amounts(name: string, min: number, max: number, unit: string): Property
     Max(max, { each: true, message })(target, String(propertyName));
   };
 }
+
+/** Takes the last change of a record on this device back, or does it again. */
+export class RecordTurn {
+  @IsIn(['undo', 'redo'], { message: 'turn is one of undo, redo' }) turn!: 'undo' | 'redo';
+}

@@ -49,6 +49,7 @@ const LANDED: Readonly<Record<string, string>> = {
   '035-nearest.sql': '4564323841956a20c2a6d2a21706afa6768c3ffecea795be30fdddce19d0e89c',
   '036-holder-offsets.sql': 'c210a31f4f6102ead189e86d992935e6d478bb15a32c14d25372768ab1a8b2c2',
   '037-on-the-carrier.sql': 'b03ad13ad9ecde87d5c2ad50e6340c67985ed134383894717ea694f322f95643',
+  '038-record-edit.sql': 'ac0adb0fb1891a9c9f549fac302a3bc284d761daacae5996b9c378b55f037e69',
   '018-form/document.ts': '2408a2564043d6c0c041853dac8bb4012640296586c2358a60cfef1b1dd1d59e',
   '018-form/lines.ts': '56a65aaae75a7061c083dc411675816aea1142ddd3999c9907683c74cbc88cae',
 };

@@ -131,6 +131,15 @@ export async function setMaterialPhoto(db: Db, workshopId: string, id: string, p
   ]);
 }
 
+/** A piece of stock. */
+export async function findPiece(db: Db, workshopId: string, id: string): Promise<StockPieceView | undefined> {
+  const { rows } = await db.query<{ piece: StockPieceView }>(
+    `SELECT ${PIECE} AS piece FROM stock_piece p WHERE p.workshop_id = $1 AND p.id = $2`,
+    [workshopId, id],
+  );
+  return rows[0]?.piece;
+}
+
 /** A piece of stock with the material it is of, locked until the transaction ends. */
 export async function lockPiece(
   db: Db,

@@ -17,6 +17,7 @@ import {
 } from '../services/book';
 import { searchBook, searchFrom } from '../services/book-search';
 import { correctEvidence } from '../services/evidence';
+import { keepingEdit } from '../services/record-edits';
 import { recipeCards } from '../services/recipe-cards';
 import { recipeDetail } from '../services/recipe-views';
 import { suggest } from '../services/suggestions';
@@ -34,7 +35,8 @@ export const bookHandlers = ({ pool, heavy, runs, tunings }: ApiParts): Handlers
     writeRecipe: (here, { body }) => createRecipe(here, pool, body),
     reviseRecipe: (here, { id, body }) => reviseRecipe(here, pool, id, body),
     returnToRevision: (here, { id, body }) => returnToRevision(here, pool, id, body),
-    noteRecipe: (here, { id, body }) => noteRecipe(here, pool, id, body),
+    noteRecipe: (here, { id, body }) =>
+      keepingEdit(here, pool, 'note', id, (inner, one) => noteRecipe(inner, one, id, body)),
     putRecipeAway: (here, { id, body }) => archiveRecipe(here, pool, id, body),
     addVariant: (here, { id, body }) => addVariant(here, pool, id, body),
     endVariant: (here, { id }) => dropVariant(here, pool, id),
