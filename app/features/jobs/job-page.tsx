@@ -33,7 +33,7 @@ import type { SheetGuide, SheetPrint } from './sheet-picture';
 import { SheetView } from './sheet-view';
 import { RunFoot } from './run-foot';
 import { HoldMark } from './hold-mark';
-import { StepCard } from './step-card';
+import { StepCard } from './steps/step-card';
 import { UnreadLeaf } from './unread-leaf';
 import { useChosenParts } from './use-chosen-parts';
 import { useInspections, type InspectedStep } from './use-inspections';

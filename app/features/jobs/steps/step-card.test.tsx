@@ -1,11 +1,11 @@
 import type { StepView } from '@keen-anvil/contract';
 import { fireEvent, screen, waitFor } from '@testing-library/react-native';
-import { machines, navy, shopAnswers, tools } from '../../testing/fixtures';
-import { job, step } from '../../testing/job-fixtures';
-import { asked } from '../../testing/asked';
-import { renderWithBook } from '../../testing/with-book';
+import { machines, navy, shopAnswers, tools } from '../../../testing/fixtures';
+import { job, step } from '../../../testing/job-fixtures';
+import { asked } from '../../../testing/asked';
+import { renderWithBook } from '../../../testing/with-book';
 import { StepCard } from './step-card';
-import type { InspectedStep } from './use-inspections';
+import type { InspectedStep } from '../use-inspections';
 
 const mockRouter = { push: jest.fn(), replace: jest.fn(), back: jest.fn(), canGoBack: () => false };
 jest.mock('expo-router', () => ({ useRouter: () => mockRouter }));
