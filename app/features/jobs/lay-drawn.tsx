@@ -5,7 +5,7 @@ import { Defs, G, Path, Pattern, Polygon, Rect } from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
 import { pathOf } from './drawn-groups';
 import { boxOf, middleOf, type LaidThing } from './laid-things';
-import type { LaySurfaceProps } from './lay-surface';
+import type { LaySurfaceProps } from './lay-surface-props';
 import { useLive, type InHand, type LayView, type Live } from './lay-view';
 
 /** What is drawn in mm, as it is looked at: only its own frame changes, not what is in it. */

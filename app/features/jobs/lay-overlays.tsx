@@ -9,7 +9,7 @@ import { FONT } from '../../ui/tokens';
 import { useUnits } from '../../ui/units';
 import { boxOf, middleOf, type LaidThing } from './laid-things';
 import { Sheet, Still } from './lay-drawn';
-import type { LaySurfaceProps } from './lay-surface';
+import type { LaySurfaceProps } from './lay-surface-props';
 import { onScreen, useLive, type InHand, type LayView, type Live } from './lay-view';
 import { handleAt } from './use-lay-hand';
 

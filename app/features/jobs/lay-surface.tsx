@@ -1,40 +1,14 @@
+import type { LaySurfaceProps } from './lay-surface-props';
 import type { Bounds, Point } from '@keen-anvil/core/geometry';
 import type { SnapLine } from '@keen-anvil/core/layout';
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import Svg from 'react-native-svg';
 import { useTokens } from '../../ui/theme';
-import type { LaidThing } from './laid-things';
 import { Guides, InView, Sheet, Still, Taken } from './lay-drawn';
 import { Loupe, Measured, Ring, Rulers, SnapLines } from './lay-overlays';
-import { useNewLive, wholeOf, type InHand, type LayView, type Live } from './lay-view';
+import { useNewLive, wholeOf, type LayView } from './lay-view';
 import { useLayHand } from './use-lay-hand';
-
-export interface LaySurfaceProps {
-  outline: readonly Point[];
-  reach: Bounds | null;
-  /** Spots that were used already. */
-  holes?: readonly (readonly Point[])[];
-  things: readonly LaidThing[];
-  chosen: ReadonlySet<string>;
-  /** Those that lie over others, or over the edge. */
-  wrong: ReadonlySet<string>;
-  /** Whether what is chosen would lie wrong if it were moved and turned so. */
-  isWrongIn: (taken: readonly LaidThing[], by: Point, degrees: number) => boolean;
-  /** What is only shown: paths with the way they come to the sheet. */
-  guides: readonly { id: string; path: string; transform: string; bounds: Bounds }[];
-  colour: string;
-  isMeasuring: boolean;
-  measured: readonly Point[];
-  height: number;
-  inHand: Live<InHand | null>;
-  /** Drawn below the parts: a photo, a pattern. */
-  under?: ReactNode;
-  onTap: (key: string | null) => void;
-  onTake: (key: string) => void;
-  onMove: (by: Point, degrees: number) => void;
-  onMeasure: (at: Point) => void;
-}
 
 /** Of a long roll this much is in sight at first beyond what lies on it, in mm. */
 const BEYOND_MM = 60;

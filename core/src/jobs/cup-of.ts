@@ -3,7 +3,7 @@ import { upperMiddleOf } from '../makings';
 import { CUP_MEASURES, type Measures } from '../measured';
 import type { JobDocument, Part } from './document';
 import { lookup } from './parts-of';
-import type { Shape } from './shapes';
+import type { Shape } from './shape';
 
 /** The cup that a part was bent to, and where the middle of its upper edge lies in the job's plane. */
 export interface BentTo {

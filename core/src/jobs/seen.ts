@@ -4,7 +4,8 @@ import type { CurveContour } from '../geometry';
 import type { JobDocument } from './document';
 import { keptSize } from './drawings';
 import type { ShapeMemo } from './shape-memo';
-import { shapesOf, type Readings, type Shape } from './shapes';
+import { shapesOf, type Readings } from './shapes';
+import type { Shape } from './shape';
 
 /** What a drawing's reading says beside its lines. */
 export interface DrawingFacts {

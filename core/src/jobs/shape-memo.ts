@@ -1,4 +1,4 @@
-import type { Shape } from './shapes';
+import type { Shape } from './shape';
 
 /** A shape that was evaluated before, under a number that stands for all that it stands on. */
 export interface KnownShape {

@@ -1,3 +1,4 @@
+import type { Shape } from './shape';
 import { isKeptPicture } from '../artwork-choices';
 import {
   composeAffine,
@@ -19,22 +20,6 @@ import { drawingPlane } from './plane';
 import { windowMatrix, type ShownPrint } from './print';
 import type { KnownShape, ShapeMemo } from './shape-memo';
 import type { KeyedPart, KeyedReading } from './reading-keys';
-
-/** A part as it is: contours at true size in the job's plane, and what its drawing says of it. */
-export interface Shape {
-  contours: CurveContour[];
-  /** The colour it is drawn in. */
-  colour: string;
-  layer: string | null;
-  /** Letters of a joined script that should hang together have the same word here. */
-  script: string | null;
-  /** Whether it is drawn filled, not as a line; null where the drawing does not say. */
-  isFilled: boolean | null;
-  /** What is printed in it; null for nothing. */
-  print: ShownPrint | null;
-  /** Why there is nothing of it, as a sentence with the part's name; null where there is something. */
-  fault: string | null;
-}
 
 /** The readings that a document stands on. */
 export interface Readings {

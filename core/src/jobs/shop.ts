@@ -4,7 +4,8 @@ import { familyOf, type FamilyName } from '../materials';
 import type { Changes, HoldNames, ProcessName, Settings, Temper } from '../recipes';
 import type { ToolKind } from '../tools';
 import type { JobDocument, Step } from './document';
-import type { Readings, Shape } from './shapes';
+import type { Readings } from './shapes';
+import type { Shape } from './shape';
 import type { UsedPiece } from './used-spots';
 
 /** A piece of stock, as far as a job asks for it. */

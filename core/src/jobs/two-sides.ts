@@ -6,7 +6,8 @@ import { MOST_PLACES } from './lay-parts';
 import { madeId } from './made-id';
 import { drawingUnder, lookup, partsOf, placementsOf, processedIn, shareSheet } from './parts-of';
 import { refuse } from './refusal';
-import { shapeBox, type Shape } from './shapes';
+import { shapeBox } from './shapes';
+import type { Shape } from './shape';
 import type { JobShop } from './shop';
 import { isOfTurnMarks } from './turn-marks';
 

@@ -1,7 +1,7 @@
 import { sideOf } from './heat-again';
 import type { HeatLayer } from './layer';
 import type { PlateSet } from './plate-set';
-import type { PressWish } from './plan-press';
+import type { PressWish } from './press-wish';
 
 /** What is pressed in one go, and what the press is set to for it. */
 export interface SetGroup {

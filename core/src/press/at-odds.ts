@@ -3,7 +3,7 @@ import { sideOf } from './heat-again';
 import type { HeatWindow } from './heat-window';
 import type { HeatLayer } from './layer';
 import { heatThrough } from './through-blank';
-import type { PressWish } from './plan-press';
+import type { PressWish } from './press-wish';
 
 /** Two that cannot be pressed together, in no order: what each of them wants, and how far apart that is. */
 export interface AtOdds {

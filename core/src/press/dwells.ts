@@ -2,7 +2,7 @@ import { heatRate } from '../recipes';
 import { sideOf } from './heat-again';
 import type { HeatWindow } from './heat-window';
 import type { HeatLayer } from './layer';
-import type { PressWish } from './plan-press';
+import type { PressWish } from './press-wish';
 import type { PressScale } from './press-scale';
 import { heatThrough } from './through-blank';
 

@@ -1,5 +1,6 @@
 export { positionAt, positionOnPath, type PathTrace, type Trace } from './trace';
-export type { StandIn, StandInPosition } from './stand-in';
+export type { StandIn } from './stand-in';
+export type { StandInPosition } from './stand-in-position';
 export { StandInPlotter, type PlotterPanel } from './plotter';
 export { StandInLaser } from './laser';
 export { StandInPress } from './press';

@@ -1,6 +1,7 @@
 import type { Machine } from '../machines';
 import { pointsOfMove, readGcode, type BeamMove, type Frame } from '../output';
-import type { StandIn, StandInPosition } from './stand-in';
+import type { StandIn } from './stand-in';
+import type { StandInPosition } from './stand-in-position';
 import { Timeline } from './timeline';
 import type { Trace } from './trace';
 

@@ -1,7 +1,8 @@
 import type { Point } from '../geometry';
 import type { MotionLimits } from '../machines';
 import { readHpgl, type Frame } from '../output';
-import type { StandIn, StandInPosition } from './stand-in';
+import type { StandIn } from './stand-in';
+import type { StandInPosition } from './stand-in-position';
 import { Timeline } from './timeline';
 import type { Trace } from './trace';
 

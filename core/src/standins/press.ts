@@ -1,6 +1,7 @@
 import { pressSeconds } from '../press';
 import type { Settings } from '../recipes';
-import type { StandIn, StandInPosition } from './stand-in';
+import type { StandIn } from './stand-in';
+import type { StandInPosition } from './stand-in-position';
 import { positionAt, type PressTrace } from './trace';
 
 /** A heat press that is not there: it closes for the preheat, the dwell and the second press. */

@@ -1,7 +1,7 @@
 import { distance, type Point } from '../geometry';
 import type { MotionLimits } from '../machines';
 import { passTimes } from './plotter-motion';
-import type { StandInPosition } from './stand-in';
+import type { StandInPosition } from './stand-in-position';
 import { positionOnPath, type PathTrace } from './trace';
 
 /** What a head does, leg by leg: put together in order, then asked for any moment. */

@@ -1,6 +1,6 @@
 import { phaseAt } from '../press';
 import type { Settings } from '../recipes';
-import type { StandInPosition } from './stand-in';
+import type { StandInPosition } from './stand-in-position';
 
 /** What a head does in a whole run, as plain numbers: legs in order of time, each over some of the points. */
 export interface PathTrace {

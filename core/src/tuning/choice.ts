@@ -1,3 +1,4 @@
+import { RELIABLE } from './reliable';
 import { OUTCOMES } from '../recipes';
 import type { Candidate } from './candidates';
 import { normalBelow } from './normal';
@@ -5,8 +6,6 @@ import { outcomeChances, type World } from './posterior';
 import type { Marks } from './proof';
 import type { Setting, TunedDial } from './tuner-spec';
 
-/** A setting is reliable where it is right at least this often. */
-export const RELIABLE = 0.9;
 /** So many trials are weighed against each other by what each would teach, and so many settings that one could end with. */
 const WEIGHED = 30;
 const GOALS = 40;

@@ -1,4 +1,4 @@
-import { RELIABLE } from './choice';
+import { RELIABLE } from './reliable';
 import { doseOf, rightChance, type World } from './posterior';
 import { isClear, type Reach } from './reach';
 

@@ -1,5 +1,5 @@
 import type { Pool } from 'pg';
-import type { Db } from './pool';
+import type { Db } from './db';
 
 /** Reads piece by piece, all of it as it stands when the reading begins, whatever is written meanwhile. */
 export async function* atOneMoment<T>(pool: Pool, read: (db: Db) => AsyncGenerator<T>): AsyncGenerator<T> {

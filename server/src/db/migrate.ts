@@ -5,7 +5,8 @@ import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { Pool } from 'pg';
 import { EARLIER } from './earlier-migrations';
-import { inTransaction, type Db } from './pool';
+import type { Db } from './db';
+import { inTransaction } from './pool';
 
 const load = createRequire(__filename);
 const FOLDER = join(__dirname, '../../migrations');

@@ -1,5 +1,5 @@
 import { claimOperation, keepAnswer } from '../queries/operations';
-import type { Db } from './pool';
+import type { Db } from './db';
 
 /** The write that a request is about, by the name that its sender gave it. */
 export interface Operation {

@@ -1,13 +1,11 @@
-import { Pool, types, type PoolClient } from 'pg';
+import { Pool, types } from 'pg';
+import type { Db } from './db';
 import type { Here } from '../here';
 import { asOperation } from './operation';
 
 /** A moment is one kind from the database to the screen: text, in UTC, to the millisecond, as JSON has it too (`iso` in SQL). */
 const asDate = types.getTypeParser(types.builtins.TIMESTAMPTZ) as (text: string) => Date;
 types.setTypeParser(types.builtins.TIMESTAMPTZ, (text) => asDate(text).toISOString());
-
-/** Anything that runs a query: the pool, or one client within a transaction. */
-export type Db = Pick<Pool | PoolClient, 'query'>;
 
 /** Two that wait for each other, or read what the other writes: one of them is given up by PostgreSQL, and may try again. */
 const MAY_TRY_AGAIN = new Set(['40P01', '40001']);

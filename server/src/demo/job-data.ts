@@ -1,13 +1,11 @@
-import type { AskedAction, NewNote } from '@keen-anvil/contract';
+import type { UnnamedAction } from './unnamed-action';
+import type { NewNote } from '@keen-anvil/contract';
 import type { SheetTurn } from '@keen-anvil/core/layout';
 import type { TextChoices, TracingWay } from '@keen-anvil/core/artwork-choices';
 import type { MeasuredChoices } from '@keen-anvil/core/measured';
 import { demoId } from './ids';
 import type { NestData } from './nest-job';
 import type { Outcome, ProcessName } from '@keen-anvil/core/recipes';
-
-/** An action before it has its id. */
-export type UnnamedAction = AskedAction extends infer A ? (A extends AskedAction ? Omit<A, 'id'> : never) : never;
 
 export interface SeriesData {
   daysAgo: number;

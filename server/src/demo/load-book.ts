@@ -1,7 +1,7 @@
 import { byItself } from '../here';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { insertMachine } from '../queries/machines';
 import { insertMaterial, insertPiece, setMaterialPhoto } from '../queries/materials';
 import { insertPhoto } from '../queries/photos';

@@ -3,7 +3,7 @@ import type { JobDetail, MaterialView } from '@keen-anvil/contract';
 import { usedSpots } from '@keen-anvil/core/jobs';
 import { layClosely } from '@keen-anvil/core/layout';
 import { cuttableArea, type Machine } from '@keen-anvil/core/machines';
-import type { UnnamedAction } from './job-data';
+import type { UnnamedAction } from './unnamed-action';
 
 /** How a demo job is laid out: each of its parts so often, onto sheets of a piece. */
 export interface NestData {

@@ -11,7 +11,7 @@ import type {
 } from '@keen-anvil/contract';
 import { BOOK_FORMAT, BOOK_VERSION } from '@keen-anvil/contract/checks';
 import { bookCsvHead, bookCsvLines } from '@keen-anvil/core/exchange';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import {
   listBookEvidence,
   listBookPhotos,

@@ -1,5 +1,5 @@
 import type { Here } from '../here';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { Shop } from '../services/shop';
 import { exportBook } from './export-book';
 import { planCsv } from './plan-csv';

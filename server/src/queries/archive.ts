@@ -1,4 +1,4 @@
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export type Archivable = 'machine' | 'tool' | 'material' | 'stock_piece' | 'recipe';
 

@@ -1,6 +1,6 @@
 import type { Drawing } from '@keen-anvil/core/jobs';
 import type { SourceName } from '@keen-anvil/core/artwork-choices';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** A drawing as it came. */
 export interface ArtworkFile {

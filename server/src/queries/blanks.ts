@@ -1,6 +1,6 @@
 import type { MachineKind } from '@keen-anvil/core/machines';
 import type { UsedBlanks } from '@keen-anvil/core/materials';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The materials that steps of a job are pressed onto. */
 export async function groundsOf(

@@ -1,6 +1,6 @@
 import type { MachineKind } from '@keen-anvil/core/machines';
 import type { ProcessName, Settings, Source, Temper, TemperTally, WordWeight } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** What a card is made from. */
 export interface CardSource {

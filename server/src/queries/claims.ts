@@ -1,5 +1,5 @@
 import type { PieceClaim } from '@keen-anvil/core/preflight';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** A claim with the piece it is on. */
 export interface ClaimRow extends PieceClaim {

@@ -1,5 +1,5 @@
 import type { Difference, Drawing, JobDocument, Part, Placement, Sheet, Step } from '@keen-anvil/core/jobs';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { allWritten } from './all-written';
 import { LAST_OF_GROUP, type EditRow, type NewEdit } from './edits';
 import { refuseMissingPhotos } from './photos';

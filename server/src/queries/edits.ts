@@ -1,5 +1,5 @@
 import type { Difference } from '@keen-anvil/core/jobs';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** An edit that may be taken back on a device: one that was made on it, or of which nobody knows where. */
 export const OF_DEVICE = (device: string): string => `(made_by IS NULL OR made_by = ${device}::uuid)`;

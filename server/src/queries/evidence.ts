@@ -1,6 +1,6 @@
 import type { EvidenceView, RevisionView, VariantView } from '@keen-anvil/contract';
 import type { Outcome, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { RECIPE_COLUMNS, RECIPE_JOINS, type RecipeRow } from './recipes';
 
 export interface EvidenceRow extends Omit<EvidenceView, 'earlier'> {

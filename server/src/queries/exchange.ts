@@ -7,7 +7,7 @@ import type {
   BookTool,
   BookVariant,
 } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** Moments in a file: to the millisecond, in UTC. */
 const iso = (column: string) => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;

@@ -1,7 +1,7 @@
 import type { HandKind, QuoteView } from '@keen-anvil/contract';
 import type { HandTime, Rates } from '@keen-anvil/core/cost';
 import type { OwnFinishing } from '@keen-anvil/core/finishing';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { allWritten } from './all-written';
 
 /** How far each line of a job is. */

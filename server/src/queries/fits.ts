@@ -1,5 +1,5 @@
 import type { ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export interface SetRecipe {
   id: string;

@@ -1,6 +1,6 @@
 import type { FontView } from '@keen-anvil/contract';
 import { validate as isUuid } from 'uuid';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The workshop's own fonts. */
 export async function listFonts(db: Db, workshopId: string): Promise<FontView[]> {

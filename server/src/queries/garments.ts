@@ -1,5 +1,5 @@
 import type { GarmentView, SizeSetView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { allWritten } from './all-written';
 
 /** The garments that a workshop measured, in the order in which it did. @param isAll also those that were put away */

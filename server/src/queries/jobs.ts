@@ -3,7 +3,7 @@ import type { JobDocument } from '@keen-anvil/core/jobs';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
 import type { Details } from '@keen-anvil/core/units';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { DOCUMENT } from './documents';
 import { REDO, UNDO } from './edits';
 

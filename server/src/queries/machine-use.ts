@@ -1,4 +1,4 @@
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** What a machine is kept for. */
 export interface MachineUse {

@@ -1,6 +1,6 @@
 import type { MachineFields, MachineView } from '@keen-anvil/contract';
 import { quantityOf } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The machines of a workshop `$1`, in order of name; those put away come last. */
 export const MACHINES_SQL = `SELECT id, version, name, kind, work_width_mm AS "workWidthMm", work_length_mm AS "workLengthMm",

@@ -1,5 +1,5 @@
 import type { MaterialFields, MaterialView, StockPieceFields, StockPieceView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 // Told as json, not jsonb: a material may have thousands of pieces, and nothing looks into them on the way.
 const PIECE = `json_build_object('id', p.id, 'version', p.version, 'kind', p.kind, 'name', p.name, 'widthMm', p.width_mm, 'lengthMm', p.length_mm,

@@ -1,5 +1,5 @@
 import type { NewNote, NoteView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The notes of a job, oldest first. */
 export async function listNotes(db: Db, workshopId: string, jobId: string): Promise<NoteView[]> {

@@ -1,5 +1,5 @@
 import type { OwnLine } from '@keen-anvil/core/preparation';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { allWritten } from './all-written';
 
 /** The lines that a workshop ticks beside those that every step needs, in the order in which they were written. */

@@ -1,7 +1,7 @@
 import type { PressingView } from '@keen-anvil/contract';
 import type { PressTimer } from '@keen-anvil/core/timers';
 import type { Outcome, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { TICKED } from './ticked';
 
 /** A pressing with what its machine is called. */

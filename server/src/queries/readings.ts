@@ -1,5 +1,5 @@
 import type { ReadingRef } from '@keen-anvil/core/jobs';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** A reading as it is kept: as text, so that only who needs what is in it has to take it apart. */
 export interface ReadingText extends ReadingRef {

@@ -1,5 +1,5 @@
 import type { ProcessName, Temper } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { RECIPE_COLUMNS, RECIPE_JOINS, type RecipeRow } from './recipes';
 
 export const RECIPE_SORTS = ['best', 'material', 'machine', 'process', 'temper', 'used'] as const;

@@ -1,7 +1,7 @@
 import type { RecipeSummary, RevisionView, TypedSettings } from '@keen-anvil/contract';
 import type { ProcessName, Settings, Source, Temper, TemperTally } from '@keen-anvil/core/recipes';
 import type { ToolKind } from '@keen-anvil/core/tools';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export interface RecipeRow {
   id: string;

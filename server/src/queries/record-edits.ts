@@ -1,5 +1,5 @@
 import type { RecordEdit, TurnedRecord } from '@keen-anvil/core/records';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export interface RecordEditRow extends RecordEdit {
   id: string;

@@ -4,7 +4,7 @@ import type { PartOutcome, RunInterruption, RunState } from '@keen-anvil/contrac
 import type { Driver } from '@keen-anvil/core/machines';
 import type { FamilyName } from '@keen-anvil/core/materials';
 import type { Hold, Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { TICKED } from './ticked';
 
 export interface RunRow {

@@ -1,5 +1,5 @@
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { MACHINES_SQL } from './machines';
 import { MATERIALS_SQL } from './materials';
 import { TOOLS_SQL } from './tools';

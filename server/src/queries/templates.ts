@@ -1,7 +1,7 @@
 import type { TemplateSummary } from '@keen-anvil/contract';
 import type { JobDocument } from '@keen-anvil/core/jobs';
 import type { Settings, Temper } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { NewNote } from '@keen-anvil/contract';
 
 /** The recipe of a step as it was when the template was made. */

@@ -1,6 +1,6 @@
 import type { ToneLadderView } from '@keen-anvil/contract';
 import type { PictureWay } from '@keen-anvil/core/raster';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The tone ladder of a recipe for a way to make shades; undefined where none was scored. */
 export async function findTone(

@@ -1,5 +1,5 @@
 import type { ToolFields, ToolView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** The tools of a workshop `$1` with the lives they had, in order of name; those put away come last. */
 export const TOOLS_SQL = `SELECT t.id, t.version, t.name, t.kind, t.machine_id AS "machineId", t.details, t.wear, t.life, t.life_number AS "lifeNumber",

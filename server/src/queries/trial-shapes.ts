@@ -1,6 +1,6 @@
 import type { TrialSheetState, TuningState } from '@keen-anvil/contract';
 import type { Outcome, ProcessName, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export interface ShapeRow {
   id: string;

@@ -1,7 +1,7 @@
 import type { TrialSheetState, TuningState } from '@keen-anvil/contract';
 import type { Point } from '@keen-anvil/core/geometry';
 import type { QuantityName, Settings } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { ShapeRow } from './trial-shapes';
 
 export interface TuningRow {

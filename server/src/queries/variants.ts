@@ -1,6 +1,6 @@
 import type { VariantView } from '@keen-anvil/contract';
 import type { Changes } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** Variants of some recipes (all where `null`), oldest first. */
 export async function listVariants(

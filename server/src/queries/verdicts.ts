@@ -1,6 +1,6 @@
 import type { VerdictView } from '@keen-anvil/contract';
 import type { Outcome } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export type Judged = 'run' | 'trial';
 

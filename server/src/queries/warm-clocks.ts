@@ -1,5 +1,5 @@
 import type { WarmClockView } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 /** A clock that nobody looked at since is of no use any more. */
 const LONGEST = '12 hours';

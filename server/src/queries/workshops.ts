@@ -1,4 +1,4 @@
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 
 export interface WorkshopRow {
   id: string;

@@ -16,7 +16,8 @@ import {
 } from '@keen-anvil/core/jobs';
 import type { Pool } from 'pg';
 import { writtenJob } from '../db/operation';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, Problem, refused, senselessNow } from '../problem';
 import { findDocument, writeDifference, type StoredDocument } from '../queries/documents';

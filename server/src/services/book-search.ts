@@ -9,7 +9,7 @@ import {
   type Temper,
 } from '@keen-anvil/core/recipes';
 import { validate as isUuid } from 'uuid';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { refused } from '../problem';
 import { hasWord, likeWords, quoteLexeme } from '../queries/cards';
 import { RECIPE_SORTS, searchRecipes, type RecipeSearch, type RecipeSort } from '../queries/recipe-search';

@@ -21,7 +21,8 @@ import {
 } from '@keen-anvil/core/recipes';
 import type { MachineView } from '@keen-anvil/contract';
 import type { Pool } from 'pg';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockPiece } from '../queries/materials';
 import {

@@ -10,7 +10,8 @@ import {
   type TemperVerdict,
 } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import {
   listCardless,
   listCardSources,

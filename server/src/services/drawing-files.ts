@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import { sourceOf } from '@keen-anvil/core/artwork-choices';
 import sharp from 'sharp';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { notFound } from '../problem';
 import { findArtworkFile } from '../queries/artworks';
 import { listReadings } from '../queries/readings';

@@ -3,7 +3,7 @@ import type { StepWork } from '@keen-anvil/core/steps';
 import { processOf } from '@keen-anvil/core/recipes';
 import { COVER, USUAL_PICTURE, type PictureWay } from '@keen-anvil/core/raster';
 import { toneCurve } from '@keen-anvil/core/tuning';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { findTone } from '../queries/tones';
 import { printedPicture } from './drawing-files';
 import { toneKey, type Shop } from './shop';

@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobAction, JobDocument, SeenDocument, ShopFacts } from '@keen-anvil/core/jobs';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { DocumentAnswer } from '../heavy/job-work';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';

@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import type { JobDetail } from '@keen-anvil/contract';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
 import { findJobOfStep } from '../queries/jobs';

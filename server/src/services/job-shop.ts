@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { JobAction, JobDocument, ShopFacts, ShopLists, ShopRecipe } from '@keen-anvil/core/jobs';
 import { FIRST_PROCESS } from '@keen-anvil/core/jobs';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { notFound } from '../problem';
 import { findDocument } from '../queries/documents';
 import { listLastUsed, listRecipes } from '../queries/recipes';

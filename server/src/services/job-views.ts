@@ -5,7 +5,7 @@ import { concernsSteps, namesIn, sheetOf, type Difference, type JobDocument, typ
 import { machineKindOf } from '@keen-anvil/core/machines';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { toolKindOf } from '@keen-anvil/core/tools';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound } from '../problem';
 import { listClaims } from '../queries/claims';

@@ -12,7 +12,8 @@ import { signedArea } from '@keen-anvil/core/geometry';
 import { movedBounds } from '@keen-anvil/core/layout';
 import { materialProblem, photoProblem, thicknessFrom } from '@keen-anvil/core/materials';
 import type { Pool } from 'pg';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import {

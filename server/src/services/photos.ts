@@ -1,6 +1,6 @@
 import type { Here } from '../here';
 import { randomUUID } from 'node:crypto';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { insertPhoto } from '../queries/photos';

@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import { sayClaim } from '@keen-anvil/core/preflight';
 import { formatNumber } from '@keen-anvil/core/units';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { Problem } from '../problem';
 import { listClaims, lockPieces, spokenFor } from '../queries/claims';
 

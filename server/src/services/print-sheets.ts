@@ -4,7 +4,7 @@ import { laidOn, type StepWork } from '@keen-anvil/core/steps';
 import type { Affine, Point } from '@keen-anvil/core/geometry';
 import { planeAt } from '@keen-anvil/core/layout';
 import { correctionFrom, marksFor, marksOf, MarksRefusedError } from '@keen-anvil/core/registration';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { HeavyPool } from '../heavy/pool';
 import { notFound, refused } from '../problem';
 import { type PrintedPart } from '../print/print-page';

@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { RecipeDetail, RecipeSummary, WearHintView } from '@keen-anvil/contract';
 import { scaleOf, wearHint } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { notFound } from '../problem';
 import { type RecipeRow } from '../queries/recipes';
 import { listTold, type ToldRecipe } from '../queries/evidence';

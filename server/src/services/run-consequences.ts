@@ -5,7 +5,7 @@ import { nextInSeries, RUN_TURNS, secondsToGo, type RunTurnName } from '@keen-an
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import type { Outcome } from '@keen-anvil/core/recipes';
 import { wearOf } from '@keen-anvil/core/tools';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { Problem } from '../problem';
 import { touchJob } from '../queries/jobs';
 import { findMachineUse, lockMachine, type MachineUse } from '../queries/machine-use';

@@ -4,7 +4,7 @@ import { machineKindOf, type Machine } from '@keen-anvil/core/machines';
 import { frameOf, frameOfHolder, frameOnCarrier, type Frame } from '@keen-anvil/core/output';
 import { preparationFor, type OwnLine, type PreparationLine } from '@keen-anvil/core/preparation';
 import { processOf } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { listOwnLines } from '../queries/preparation-lines';
 import { listSeriesRuns, type RunRow } from '../queries/runs';
 import type { Shop } from './shop';

@@ -4,7 +4,7 @@ import { familyOf } from '@keen-anvil/core/materials';
 import { processOf, sayHold, strongerPass } from '@keen-anvil/core/recipes';
 import { notEnough } from '@keen-anvil/core/runs';
 import type { Trace } from '@keen-anvil/core/standins';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import type { RunRow } from '../queries/runs';
 import { listEarlierVerdicts } from '../queries/verdicts';
 import { changedSince, preparations } from './run-preparation';

@@ -2,7 +2,7 @@ import type { Here } from '../here';
 import type { MachineView, MaterialView, ToolView } from '@keen-anvil/contract';
 import type { PictureWay } from '@keen-anvil/core/raster';
 import type { TonePoint } from '@keen-anvil/core/tuning';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { listAllMaterials } from '../queries/materials';
 import { readShop } from '../queries/shop';
 

@@ -6,7 +6,8 @@ import { copiedDocument, differenceOf, EMPTY_JOB, type JobDocument } from '@keen
 import { formatNumber } from '@keen-anvil/core/units';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import type { HeavyPool } from '../heavy/pool';
 import { refused } from '../problem';
 import { copyArtwork } from '../queries/artworks';

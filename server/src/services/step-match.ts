@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { RecipeSummary, StepRecipe, StepView, VariantView } from '@keen-anvil/contract';
 import { findRecipe, nudged, variantFor, type RecipeKey } from '@keen-anvil/core/recipes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { listRecipes } from '../queries/recipes';
 import { listVariants } from '../queries/variants';
 import { suggestAll } from './suggestions';

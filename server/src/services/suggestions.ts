@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { SuggestAnswerView, SuggestionWanted } from '@keen-anvil/contract';
 import { suggestRecipe, type KnownRecipe } from '@keen-anvil/core/recipes';
-import { type Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { notFound } from '../problem';
 import { listAlike } from '../queries/recipes';
 import { loadShop, type Shop } from './shop';

@@ -13,7 +13,8 @@ import {
 } from '@keen-anvil/core/recipes';
 import type { Pool } from 'pg';
 import { v5 as uuidv5 } from 'uuid';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused } from '../problem';
 import { copyArtwork } from '../queries/artworks';
 import { findDocument, writeDifference } from '../queries/documents';

@@ -3,7 +3,8 @@ import type { Archiving, NewTool, ToolChange, ToolFields, ToolReplacement, ToolV
 import { toolKindOf } from '@keen-anvil/core/tools';
 import { toolProblem } from '@keen-anvil/core/machines';
 import type { Pool } from 'pg';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { lockVersion, setArchived } from '../queries/archive';
 import { listMachines } from '../queries/machines';

@@ -6,7 +6,8 @@ import { trialFile } from '@keen-anvil/core/output';
 import { seedFromId, trialResult } from '@keen-anvil/core/standins';
 import { wearOf } from '@keen-anvil/core/tools';
 import type { Pool } from 'pg';
-import { inTransaction, type Db } from '../db/pool';
+import type { Db } from '../db/db';
+import { inTransaction } from '../db/pool';
 import { notFound, Problem, refused, stale } from '../problem';
 import { addWear } from '../queries/tools';
 import {

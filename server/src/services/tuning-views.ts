@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import type { TrialSheetView, TrialShapeView, TuningView } from '@keen-anvil/contract';
 import { trialSize } from '@keen-anvil/core/shapes';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { notFound } from '../problem';
 import { findTuning, listSheets, type ToldShape, type TuningRow } from '../queries/tunings';
 import { listEarlierShapes, listTrialsOnPieces } from '../queries/trial-shapes';

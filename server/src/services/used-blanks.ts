@@ -1,7 +1,7 @@
 import type { Here } from '../here';
 import { MACHINE_KINDS, machineKindOf } from '@keen-anvil/core/machines';
 import { isAnotherBlank } from '@keen-anvil/core/materials';
-import type { Db } from '../db/pool';
+import type { Db } from '../db/db';
 import { countBlanks, groundsOf, takeBlank } from '../queries/blanks';
 
 const PRESS_KINDS = MACHINE_KINDS.filter((kind) => machineKindOf(kind).does === 'heat');
