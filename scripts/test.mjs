@@ -96,7 +96,9 @@ if (words.length === 0) {
     beside('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
     beside('form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.'])
       .then(() => beside('types', 'npm', ['run', '--silent', 'types']))
-      .then(() => beside('leftovers', 'npx', ['knip', '--no-progress'])),
+      .then(() => beside('leftovers', 'npx', ['knip', '--no-progress']))
+      // Types too: the linter follows only what is there when it runs.
+      .then(() => beside('circles', 'npm', ['run', '--silent', 'circles'])),
   ]);
 }
 const unit = choice(filesIn(...UNIT_ROOMS), '-t');
