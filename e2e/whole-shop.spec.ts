@@ -47,6 +47,7 @@ test('a recipe is found by numbers and by misspelt words, narrowed down, and the
   const count = await links.count();
   const address = page.url();
   await links.first().click();
+  await expect(page.getByTestId('temper')).toBeVisible();
   await page.getByRole('link', { name: 'Back to Book' }).click();
   await expect(page).toHaveURL(address);
   await go(page, address);
@@ -214,6 +215,9 @@ test('a machine is put into the shop, its dial measured, and its range changed',
   await key(page, 'Undo: speed').click();
   await expect(page.getByTestId('misfits')).toHaveCount(0);
   await key(page, 'Do again: speed').click();
+  await expect(page.getByTestId('misfits')).toBeVisible();
+  // What was changed is still known when the page is opened anew.
+  await page.reload();
   await expect(page.getByTestId('misfits')).toBeVisible();
   await key(page, 'Undo: speed').click();
   await expect(page.getByTestId('misfits')).toHaveCount(0);
